@@ -1,0 +1,69 @@
+"""A bent line pulled straight: site points as stations along the string and offsets to its left."""
+
+import math
+from collections.abc import Sequence
+
+from steady.plan.model import Curve, Plan, Vec
+
+
+class Unroll:
+    """Maps site axes to (station, offset) along the plan's string."""
+
+    def __init__(self, string: Curve) -> None:
+        self.legs: list[tuple[float, float, float, float, float, float]] = []
+        at_m = 0.0
+        for a, b in zip(string.points, string.points[1:], strict=False):
+            length_m = math.dist(a[:2], b[:2])
+            if length_m > 0:
+                self.legs.append((a[0], a[1], (b[0] - a[0]) / length_m, (b[1] - a[1]) / length_m, at_m, length_m))
+                at_m += length_m
+        self.length_m = at_m
+
+    def leg_of(self, point: Vec) -> int:
+        """The straight a point belongs to: the one it is nearest to."""
+
+        def far(index: int) -> float:
+            x, y, ux, uy, _, length_m = self.legs[index]
+            along = (point[0] - x) * ux + (point[1] - y) * uy
+            across = (point[1] - y) * ux - (point[0] - x) * uy
+            return math.hypot(along - min(max(along, 0.0), length_m), across)
+
+        return min(range(len(self.legs)), key=far)
+
+    def point(self, point: Vec, leg: int) -> tuple[float, float, float]:
+        """(station, offset to the left, height) of a point, seen from one straight."""
+        x, y, ux, uy, at_m, _ = self.legs[leg]
+        dx, dy = point[0] - x, point[1] - y
+        return at_m + dx * ux + dy * uy, dy * ux - dx * uy, point[2]
+
+    def vector(self, vector: Vec, leg: int) -> tuple[float, float, float]:
+        """A direction, turned the same way."""
+        _, _, ux, uy, _, _ = self.legs[leg]
+        return vector[0] * ux + vector[1] * uy, vector[1] * ux - vector[0] * uy, vector[2]
+
+
+def string_of(plan: Plan) -> Curve | None:
+    """The plan's first string."""
+    return next((curve for curve in plan.curves if curve.what == "string"), None)
+
+
+def hull(points: Sequence[tuple[float, float]]) -> tuple[tuple[float, float], ...]:
+    """Convex outline of a few points, anticlockwise."""
+    ordered = sorted(set(points))
+    if len(ordered) < 3:
+        return tuple(ordered)
+
+    def half(these: Sequence[tuple[float, float]]) -> list[tuple[float, float]]:
+        made: list[tuple[float, float]] = []
+        for p in these:
+            while (
+                len(made) > 1
+                and (made[-1][0] - made[-2][0]) * (p[1] - made[-2][1])
+                - (made[-1][1] - made[-2][1]) * (p[0] - made[-2][0])
+                <= 1e-12
+            ):
+                made.pop()
+            made.append(p)
+        return made[:-1]
+
+    return tuple(half(ordered) + half(ordered[::-1]))

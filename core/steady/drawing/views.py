@@ -1,0 +1,269 @@
+"""Any line-shaped plan as drawings: plan above, tape between, elevation below, on one scale along the line.
+
+The views read parts, footings, curves and marks only; they never ask which structure made them.
+"""
+
+import math
+
+from steady.drawing.shapes import Point, Shape, View, bounds_of
+from steady.drawing.unroll import Unroll, hull, string_of
+from steady.measure.show import Tape
+from steady.measure.units import FT
+from steady.plan.model import Curve, Footing, Part, Place, Plan, Vec
+
+SOIL_BELOW_M = 0.35
+ZONE_REACH_M = 1.1
+Axes = tuple[int, int]
+PLAN_AXES: Axes = (0, 1)
+ELEVATION_AXES: Axes = (0, 2)
+
+
+def views(plan: Plan, tape: Tape) -> tuple[View, ...]:
+    """Plan, tape, elevation and true shape of a line-shaped plan; none where it has no string."""
+    string = string_of(plan)
+    if string is None or len(string.points) < 2:
+        return ()
+    line = Unroll(string)
+    return plan_view(plan, line), tape_view(plan, tape), elevation_view(plan, line), shape_view(plan, string)
+
+
+def plan_view(plan: Plan, line: Unroll) -> View:
+    """From above, pulled straight."""
+    shapes: list[Shape] = []
+    for curve in plan.curves:
+        if curve.what == "zone":
+            shapes += _zone(curve, line, -ZONE_REACH_M, ZONE_REACH_M)
+        elif curve.what == "opening":
+            shapes += _swing(curve, line)
+    for footing in plan.footings:
+        station, across, _ = line.point(footing.at, line.leg_of(footing.at))
+        shapes.append(
+            Shape(
+                id=footing.id, kind="circle", layer="hole", points=((station, across),), size=footing.hole_width_m / 2
+            )
+        )
+    for role in ("board", "rail", "post"):
+        shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, PLAN_AXES)]
+    shapes.append(
+        Shape(id=f"{plan.id}/string", kind="polyline", layer="string", points=((0.0, 0.0), (line.length_m, 0.0)))
+    )
+    for mark in plan.marks:
+        if mark.kind in ("corner", "bend") and mark.label:
+            shapes.append(_text(mark.id, mark.label, (mark.station_m, 0.0), size=11, shift=(0, 26), layer="turn"))
+    return View(name="plan", title="Plan, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def elevation_view(plan: Plan, line: Unroll) -> View:
+    """From the side, pulled straight; the holes are seen through the ground."""
+    shapes: list[Shape] = []
+    lowest_m = min((f.at[2] - f.hole_m for f in plan.footings), default=-0.5) - SOIL_BELOW_M
+    for curve in plan.curves:
+        if curve.what == "ground":
+            shapes += _ground(curve, line, lowest_m)
+    for curve in plan.curves:
+        if curve.what == "zone":
+            shapes += _zone_below(curve, line, lowest_m)
+    for footing in plan.footings:
+        shapes += _footing(footing, line)
+    for role in ("board", "rail"):
+        shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
+    for curve in plan.curves:
+        if curve.what == "opening":
+            shapes += _leaves(curve, line)
+    shapes += [shape for part in plan.parts if part.role == "post" for shape in _part(part, line, ELEVATION_AXES)]
+    return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def tape_view(plan: Plan, tape: Tape) -> View:
+    """The tape: a mark for each post, its reading, and the tape's own divisions."""
+    shapes: list[Shape] = []
+    end_m = max((mark.station_m for mark in plan.marks), default=0.0)
+    step_m = FT if tape.system == "imperial" else 0.5
+    every = 10 if tape.system == "imperial" else 4
+    for k in range(math.floor(end_m / step_m + 1e-6) + 1):
+        long = k % every == 0
+        at = (k * step_m, 0.0)
+        shapes.append(
+            Shape(id=f"{plan.id}/tape", kind="polyline", layer="tick", points=(at, (at[0], -0.30 if long else -0.14)))
+        )
+        if long:
+            label = f"{k}′" if tape.system == "imperial" else f"{k * step_m:g} m"
+            shapes.append(_text(f"{plan.id}/tape", label, (at[0], -0.42), size=9, layer="tape-label", anchor="start"))
+    for mark in plan.marks:
+        x = mark.station_m
+        shapes.append(
+            Shape(id=mark.id, kind="polygon", layer="mark", points=((x - 0.08, -0.85), (x + 0.08, -0.85), (x, -0.65)))
+        )
+        shapes.append(_text(mark.id, tape.distance(x), (x, -1.05), size=10, layer="reading"))
+    return View(name="tape", title="Tape", shapes=tuple(shapes), bounds=(0.0, -1.2, end_m, 0.0))
+
+
+def shape_view(plan: Plan, string: Curve) -> View:
+    """The line's true shape, north not yet turned up."""
+    points = tuple((p[0], p[1]) for p in string.points)
+    shapes = [Shape(id=string.id, kind="polyline", layer="string", points=points)]
+    for footing in plan.footings:
+        shapes.append(
+            Shape(id=footing.under, kind="circle", layer="post", points=((footing.at[0], footing.at[1]),), size=0.15)
+        )
+    return View(name="shape", title="True shape", shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def _text(
+    about: str,
+    text: str,
+    at: Point,
+    *,
+    size: float,
+    layer: str,
+    shift: Point = (0.0, 0.0),
+    anchor: str = "middle",
+) -> Shape:
+    return Shape(
+        id=about,
+        kind="text",
+        layer=layer,
+        points=(at,),
+        text=text,
+        size=size,
+        shift=shift,
+        anchor=anchor,  # type: ignore[arg-type]
+    )
+
+
+def _cross(a: Vec, b: Vec) -> Vec:
+    return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
+
+
+def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
+    if part.length_m <= 0:
+        return []
+    made = []
+    for place in part.places:
+        outline, step = _outline(part, place, line, axes)
+        made.append(Shape(id=place.id, kind="polygon", layer=part.role, points=outline, count=place.count, step=step))
+    return made
+
+
+def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
+    """A box's outline on two of the unrolled axes, with plumb ends where its end cuts are bevelled."""
+    middle = tuple(place.at[i] + place.along[i] * part.length_m / 2 for i in range(3))
+    leg = line.leg_of((middle[0], middle[1], middle[2]))
+    at = line.point(place.at, leg)
+    along, up = line.vector(place.along, leg), line.vector(place.up, leg)
+    wide = _cross(along, up)
+    half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
+    bevel = next((math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw"), 0.0)
+    corners = []
+    for end in (0.0, part.length_m):
+        for side_up in (-half_up, half_up):
+            # A plumb end on a raked piece: the cut leans along the piece by the slope over its depth.
+            slide = end + side_up * bevel
+            for side_wide in (-half_wide, half_wide):
+                corner = [at[i] + along[i] * slide + up[i] * side_up + wide[i] * side_wide for i in range(3)]
+                corners.append((round(corner[axes[0]], 6), round(corner[axes[1]], 6)))
+    step = line.vector(place.step, leg)
+    return hull(corners), (step[axes[0]], step[axes[1]])
+
+
+def _footing(footing: Footing, line: Unroll) -> list[Shape]:
+    station, _, ground_m = line.point(footing.at, line.leg_of(footing.at))
+    made = []
+    for layer in footing.layers:
+        if layer.what in ("gravel", "concrete"):
+            low, high, half = ground_m + layer.bottom_m, ground_m + layer.top_m, layer.width_m / 2
+            made.append(
+                Shape(
+                    id=footing.id,
+                    kind="polygon",
+                    layer=layer.what,
+                    points=(
+                        (station - half, low),
+                        (station + half, low),
+                        (station + half, high),
+                        (station - half, high),
+                    ),
+                )
+            )
+    return made
+
+
+def _ground(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
+    top = [(line.point(p, line.leg_of(p))[0], p[2]) for p in curve.points]
+    top.sort()
+    lead = 0.6
+    first, last = (top[0][0] - lead, top[0][1]), (top[-1][0] + lead, top[-1][1])
+    outline = (first, *top, last, (last[0], lowest_m), (first[0], lowest_m))
+    return [
+        Shape(id=curve.id, kind="polygon", layer="soil", points=tuple(outline)),
+        Shape(id=curve.id, kind="polyline", layer="ground-line", points=(first, *top, last)),
+    ]
+
+
+def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
+    letter, what, depth = ([*curve.label.split("|"), "", "", ""])[:3]
+    a, middle, b = (line.point(p, line.leg_of(p))[0] for p in curve.points)
+    return [
+        Shape(id=curve.id, kind="polygon", layer="zone", points=((a, low), (b, low), (b, high), (a, high))),
+        Shape(id=curve.id, kind="polyline", layer="zone-line", points=((middle, low), (middle, high))),
+        _text(
+            curve.id,
+            f"{letter}  {what}, {depth}",
+            (b, high),
+            size=11,
+            shift=(6, -10),
+            layer="zone-label",
+            anchor="start",
+        ),
+    ]
+
+
+def _zone_below(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
+    a, middle, b = (line.point(p, line.leg_of(p)) for p in curve.points)
+    outline = ((a[0], a[2]), (middle[0], middle[2]), (b[0], b[2]), (b[0], lowest_m), (a[0], lowest_m))
+    return [Shape(id=curve.id, kind="polygon", layer="zone", points=outline)]
+
+
+def _leaf_spans(curve: Curve, line: Unroll) -> tuple[float, float, list[float], str, str]:
+    what, swing, *leaves = curve.label.split("|")
+    leg = line.leg_of(
+        tuple((curve.points[0][i] + curve.points[1][i]) / 2 for i in range(3))  # type: ignore[arg-type]
+    )
+    start, end = line.point(curve.points[0], leg)[0], line.point(curve.points[1], leg)[0]
+    widths = [float(leaf) for leaf in leaves] or [end - start]
+    scale = (end - start) / sum(widths)
+    return start, end, [width * scale for width in widths], what, swing
+
+
+def _swing(curve: Curve, line: Unroll) -> list[Shape]:
+    start, end, widths, what, swing = _leaf_spans(curve, line)
+    toward = 1.0 if swing == "in" else -1.0
+    made = []
+    for index, width in enumerate(widths):
+        hinge, sense = (start, 1.0) if index == 0 else (end, -1.0)
+        arc = [
+            (hinge + sense * width * math.cos(t * math.pi / 24), toward * width * math.sin(t * math.pi / 24))
+            for t in range(13)
+        ]
+        made.append(Shape(id=curve.id, kind="polyline", layer="swing", points=((hinge, 0.0), arc[-1])))
+        made.append(Shape(id=curve.id, kind="polyline", layer="swing-arc", points=tuple(arc)))
+    made.append(
+        _text(curve.id, f"{what}, swings {swing}", ((start + end) / 2, 0.0), size=11, shift=(0, 14), layer="gate-label")
+    )
+    return made
+
+
+def _leaves(curve: Curve, line: Unroll) -> list[Shape]:
+    start, end, widths, _, _ = _leaf_spans(curve, line)
+    low0, low1, high1 = curve.points[0][2], curve.points[1][2], curve.points[2][2]
+    tall = high1 - low1
+    made = []
+    at = start
+    for width in widths:
+        za = low0 + (low1 - low0) * (at - start) / (end - start)
+        zb = low0 + (low1 - low0) * (at + width - start) / (end - start)
+        inset = min(0.08, width / 8)
+        outline = ((at + inset, za), (at + width - inset, zb), (at + width - inset, zb + tall), (at + inset, za + tall))
+        made.append(Shape(id=curve.id, kind="polygon", layer="leaf", points=outline))
+        at += width
+    return made

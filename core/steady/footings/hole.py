@@ -1,0 +1,100 @@
+"""One hole: its layers from the bottom, the concrete and gravel it takes, and the bags for a job.
+
+One vocabulary: hole = gravel + plug (only when closed below) + embedment of the post.
+"""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+from steady.plan.model import Footing, Layer
+from steady.yard.stock import bag_yield_m3
+
+
+@dataclass(frozen=True, slots=True)
+class HoleTakes:
+    """What one hole takes, before any allowance (m3)."""
+
+    concrete_m3: float
+    gravel_m3: float
+
+
+def layers(
+    *,
+    embedment_m: float,
+    gravel_m: float,
+    plug_m: float,
+    hole_width_m: float,
+    post_width_m: float,
+    above_ground_m: float,
+) -> tuple[Layer, ...]:
+    """Layers of a round hole, bottom first, heights from the ground at the post (down negative).
+
+    `plug_m` is concrete under the post's end: 0 leaves the collar open below, so that water drains into the gravel.
+    """
+    hole_m = gravel_m + plug_m + embedment_m
+    made: list[Layer] = []
+    if gravel_m > 0:
+        made.append(
+            Layer(what="gravel", bottom_m=-hole_m, top_m=-hole_m + gravel_m, width_m=hole_width_m, shape="round")
+        )
+    made.append(Layer(what="concrete", bottom_m=-hole_m + gravel_m, top_m=0.0, width_m=hole_width_m, shape="round"))
+    made.append(Layer(what="post", bottom_m=-embedment_m, top_m=above_ground_m, width_m=post_width_m, shape="square"))
+    return tuple(made)
+
+
+def volumes(footing: Footing) -> HoleTakes:
+    """Concrete and gravel of one footing from its layers: shaft and bell, less the post that stands in the concrete.
+
+    Raises:
+        InputError: A square post whose diagonal does not fit a round hole.
+
+    Source: geometry; a bell is a frustum.
+    """
+    post = next((layer for layer in footing.layers if layer.what == "post"), None)
+    concrete_m3 = gravel_m3 = 0.0
+    for layer in footing.layers:
+        if layer.what not in ("gravel", "concrete"):
+            continue
+        volume_m3 = _area_m2(layer) * (layer.top_m - layer.bottom_m)
+        if layer.what == "gravel":
+            gravel_m3 += volume_m3
+            continue
+        if post is not None:
+            if post.shape == "square" and layer.shape == "round" and post.width_m * math.sqrt(2) > layer.width_m + 1e-9:
+                raise InputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
+            inside_m = min(layer.top_m, post.top_m) - max(layer.bottom_m, post.bottom_m)
+            volume_m3 -= _area_m2(post) * max(0.0, inside_m)
+        concrete_m3 += volume_m3
+    return HoleTakes(concrete_m3, gravel_m3)
+
+
+def _area_m2(layer: Layer) -> float:
+    return layer.width_m**2 * (math.pi / 4 if layer.shape == "round" else 1.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Bags:
+    """Bags for a job: rounded once for all holes, or at each hole; and what is left over (m3) of the bought."""
+
+    exact_count: float
+    in_all: int
+    each_hole: int
+    left_over_m3: float
+
+
+def bags(volumes_m3: list[float], bag: str, allowance_ratio: float) -> Bags:
+    """Bags for a list of holes; the allowance goes on the volume, before rounding.
+
+    Raises:
+        InputError: A bag of unknown yield, or an allowance below 0.
+
+    Source: bag yields as makers state them (data table); an exact multiple adds no bag.
+    """
+    if not allowance_ratio >= 0:
+        raise InputError("allowance", "must be 0 or more")
+    yield_m3 = bag_yield_m3(bag)
+    each = [volume_m3 * (1 + allowance_ratio) / yield_m3 for volume_m3 in volumes_m3]
+    exact = math.fsum(each)
+    in_all = math.ceil(exact - 1e-9)
+    return Bags(exact, in_all, sum(math.ceil(x - 1e-9) for x in each), (in_all - exact) * yield_m3)

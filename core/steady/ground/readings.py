@@ -1,0 +1,93 @@
+"""Level readings as people bring them: pasted columns or a CSV file, heights or rod readings.
+
+Each row is a distance along the line and a height, or a distance and a rod reading once the height of instrument is
+known (height = height of instrument − rod). Errors are told row by row; good rows are kept.
+"""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from steady.errors import InputError
+from steady.measure.lengths import Bare, parse_length
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shot:
+    """One reading: level distance along the line and height above the job's own zero (m)."""
+
+    at_m: float
+    height_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RowProblem:
+    """A row that could not be read, counted as the person sees it (the first line is 1)."""
+
+    row: int
+    text: str
+    message: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Readings:
+    """What was understood, and what was not."""
+
+    shots: tuple[Shot, ...]
+    problems: tuple[RowProblem, ...]
+
+
+MOST_ROWS = 5000
+
+
+def read_rows(
+    text: str, kind: Literal["height", "rod"] = "height", instrument_m: float = 0.0, bare: Bare = "ft"
+) -> Readings:
+    """Read rows of distance and height, or of distance and rod reading.
+
+    Args:
+        text: Rows separated by line breaks; the two columns by a comma, semicolon, tab or two spaces. A first row of
+            words is a heading. Lengths are written any way.
+        kind: Whether the second column is a height or a rod reading.
+        instrument_m: Height of instrument above the job's zero; used with rod readings.
+        bare: Unit of numbers written without one.
+
+    Returns:
+        The shots in order of distance, and a problem for each row that could not be read or repeats a distance.
+    """
+    shots: dict[float, Shot] = {}
+    problems: list[RowProblem] = []
+    for number, line in enumerate(text.splitlines()[: MOST_ROWS + 1], start=1):
+        clean = line.strip()
+        if not clean or (number == 1 and not any(letter.isdigit() for letter in clean)):
+            continue
+        if number > MOST_ROWS:
+            problems.append(RowProblem(row=number, text="", message=f"Only the first {MOST_ROWS} rows are read"))
+            break
+        cells = _cells(clean)
+        if len(cells) != 2:
+            message = "Needs two columns: distance, then " + ("height" if kind == "height" else "rod reading")
+            problems.append(RowProblem(row=number, text=clean[:80], message=message))
+            continue
+        try:
+            at_m, second_m = (parse_length(cell, bare) for cell in cells)
+        except InputError as error:
+            problems.append(RowProblem(row=number, text=clean[:80], message=error.message))
+            continue
+        if at_m < 0:
+            problems.append(RowProblem(row=number, text=clean[:80], message="The distance cannot be below 0"))
+        elif round(at_m, 4) in shots:
+            problems.append(RowProblem(row=number, text=clean[:80], message="This distance was already read above"))
+        else:
+            height_m = second_m if kind == "height" else instrument_m - second_m
+            shots[round(at_m, 4)] = Shot(at_m=at_m, height_m=height_m)
+    ordered = tuple(shots[at] for at in sorted(shots))
+    return Readings(shots=ordered, problems=tuple(problems))
+
+
+def _cells(line: str) -> list[str]:
+    for mark in ("\t", ";", ","):
+        if mark in line:
+            return [
+                cell.strip().strip('"') if cell.strip().startswith('"') else cell.strip() for cell in line.split(mark)
+            ]
+    return [cell.strip() for cell in line.split("  ") if cell.strip()] if "  " in line else line.split()

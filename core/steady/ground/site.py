@@ -1,0 +1,58 @@
+"""The site: who uses what is built, the ground, the soil, frost, wind, and the locate of buried services."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen
+
+from steady.ground.profile import Profile
+from steady.ground.readings import Shot
+
+Use = Literal["house", "farm", "workplace", "public"]
+Text = Annotated[str, MaxLen(400)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Ground:
+    """Readings along one line: the line of the structure with that id."""
+
+    line: Annotated[str, MaxLen(60)]
+    shots: Annotated[tuple[Shot, ...], MaxLen(5000)] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Locate:
+    """The locate of buried services before digging; nothing here is assumed for the user."""
+
+    ticket: Annotated[str, MaxLen(60)] = ""
+    expires: Annotated[str, MaxLen(10)] = ""
+    owners_answered: bool = False
+    marks_visible: bool = False
+    private_lines_asked: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Site:
+    """What stands still whatever is built.
+
+    `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
+    `embedment_least_m` a local least depth, 0 for none.
+    """
+
+    use: Use = "house"
+    soil: Annotated[str, MaxLen(60)] = "clay"
+    frost_m: Annotated[float, Ge(0), Le(4)] = 0.0
+    wind_speed_m_per_s: Annotated[float, Gt(0), Le(110)] = 46.9392
+    exposure: Literal["B", "C", "D"] = "B"
+    edition: Literal["ASCE 7-16", "ASCE 7-22"] = "ASCE 7-16"
+    embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
+    north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
+    locate: Locate = Locate()
+    grounds: Annotated[tuple[Ground, ...], MaxLen(200)] = ()
+
+    def profile(self, line: str) -> Profile:
+        """The ground along a structure's line; unknown ground is an empty profile."""
+        for ground in self.grounds:
+            if ground.line == line:
+                return Profile([(shot.at_m, shot.height_m) for shot in ground.shots])
+        return Profile([])

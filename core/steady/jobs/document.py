@@ -1,0 +1,81 @@
+"""The job document: place, client, units, school, site, yard and all structures. The unit of revision and undo."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen, MinLen
+
+from steady.errors import InputError
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.plan.model import Plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.registry import Spec, plan
+from steady.yard.choices import YardChoices
+
+FORMAT = 1
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Reading:
+    """How the crew reads its tape: units, and the finest mark it works to (m)."""
+
+    system: Literal["imperial", "metric"] = "imperial"
+    mark_m: Annotated[float, Ge(0.0003), Le(0.02)] = 0.0015875
+
+    def tape(self) -> Tape:
+        """The tape in these units."""
+        return Tape(self.system, self.mark_m)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Structure:
+    """One structure of the job; the spec's own id names it everywhere."""
+
+    name: Annotated[str, MinLen(1), MaxLen(120)]
+    spec: Spec
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Job:
+    """A whole job, as it is saved, exported and imported."""
+
+    format: Literal[1] = 1
+    name: Annotated[str, MinLen(1), MaxLen(120)]
+    place: Annotated[str, MaxLen(200)] = ""
+    client: Annotated[str, MaxLen(120)] = ""
+    wanted: Annotated[str, MaxLen(2000)] = ""
+    school: Literal["us"] = "us"
+    reading: Reading = Reading()
+    site: Site = Site()
+    yard: YardChoices = YardChoices()
+    structures: Annotated[tuple[Structure, ...], MaxLen(50)] = ()
+
+
+def find(job: Job, structure_id: str) -> tuple[int, Structure]:
+    """A structure of the job and its place in the list.
+
+    Raises:
+        InputError: There is none of that id, or the id stands twice.
+    """
+    found = [(index, item) for index, item in enumerate(job.structures) if item.spec.id == structure_id]
+    if not found:
+        raise InputError("structures", f'This job has no structure "{structure_id[:40]}"')
+    if len(found) > 1:
+        raise InputError(f"structures/{found[1][0]}/spec/id", f'Two structures are called "{structure_id[:40]}"')
+    return found[0]
+
+
+def plan_structure(job: Job, structure_id: str) -> Plan:
+    """Plan one structure of a job.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the document.
+    """
+    index, structure = find(job, structure_id)
+    try:
+        return plan(structure.spec, job.site, rulebook(job.school), job.yard, job.reading.tape())
+    except InputError as error:
+        if error.field == "ground":
+            raise InputError("site/grounds", error.message) from None
+        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None

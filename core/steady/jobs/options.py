@@ -1,0 +1,63 @@
+"""What would help: each candidate change is planned and priced; only what passes is offered, cheapest first."""
+
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.jobs.document import Job, find
+from steady.plan.model import Basis, Option, Plan
+from steady.plan.verdict import governing
+from steady.rulebooks.registry import rulebook
+from steady.structures.registry import CANDIDATES, plan
+from steady.takeoff.bill import quick_price
+
+MOST_OFFERED = 6
+MOST_PER_POST = 3
+
+
+def passes(candidate: Plan) -> bool:
+    """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
+    clear = all(check.use <= 1 + 1e-9 for check in candidate.checks if check.basis is Basis.RECKONED)
+    gaps = [gap for gap in candidate.not_covered if gap.basis is Basis.RECKONED and gap.would_have_to_change]
+    return clear and not gaps and not candidate.conflicts and bool(candidate.checks)
+
+
+def options(job: Job, structure_id: str) -> tuple[Option, ...]:
+    """The cheapest ways to pass, each with its price beside today's. Empty when nothing tried passes.
+
+    Raises:
+        InputError: Malformed input.
+    """
+    _, structure = find(job, structure_id)
+    book, tape, spec = rulebook(job.school), job.reading.tape(), structure.spec
+    today = quick_price(plan(spec, job.site, book, job.yard, tape), job.yard)
+    found: list[Option] = []
+    for says, change in CANDIDATES[spec.kind](spec, tape):
+        if not change:
+            continue
+        try:
+            candidate = plan(replace(spec, **dict(change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
+        except InputError:
+            continue
+        if not passes(candidate):
+            continue
+        price = quick_price(candidate, job.yard)
+        worst = governing(candidate)
+        found.append(
+            Option(
+                about=spec.id,
+                says=says,
+                change=change,
+                use=worst.use if worst else 0.0,
+                governs=f"{worst.name.lower()}, {worst.case}" if worst else "",
+                price=price,
+                price_change=price - today,
+                not_covered=tuple(sorted({gap.name for gap in candidate.not_covered if gap.basis is Basis.RECKONED})),
+            )
+        )
+    found.sort(key=lambda option: (round(option.price, 2), len(option.change)))
+    offered: list[Option] = []
+    for option in found:
+        post = dict(option.change).get("post", "")
+        if sum(1 for seen in offered if dict(seen.change).get("post", "") == post) < MOST_PER_POST:
+            offered.append(option)
+    return tuple(offered[:MOST_OFFERED])

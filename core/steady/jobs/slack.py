@@ -1,0 +1,83 @@
+"""How far one thing may move along its line before something fails, found by planning again."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from steady.errors import InputError
+from steady.jobs.document import Job, find
+from steady.jobs.options import passes
+from steady.plan.model import Basis, Plan
+from steady.plan.verdict import governing
+from steady.rulebooks.registry import rulebook
+from steady.structures.registry import HOLD_POST, plan
+
+FINEST_M = 0.0254 / 16
+FARTHEST_M = 1.2
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Slack:
+    """How far back (toward the start) and on a post may move, and what fails first each way."""
+
+    id: str
+    back_m: float
+    on_m: float
+    fails_back: str
+    fails_on: str
+
+
+def slack(job: Job, structure_id: str, post_id: str) -> Slack:
+    """Slack of one post, to a sixteenth of an inch.
+
+    The post is locked where it is tried and its neighbours follow; a move is good while nothing fails that did not fail
+    before, no post is added, and no hole meets a no-dig band.
+
+    Raises:
+        InputError: There is no such post.
+    """
+    _, structure = find(job, structure_id)
+    spec = structure.spec
+    book, tape = rulebook(job.school), job.reading.tape()
+
+    def at(station_m: float) -> Plan:
+        return plan(HOLD_POST[spec.kind](spec, post_id, station_m), job.site, book, job.yard, tape)
+
+    today = plan(spec, job.site, book, job.yard, tape)
+    mark = next((mark for mark in today.marks if mark.id == post_id), None)
+    if mark is None:
+        raise InputError("post", "There is no such post")
+    limit_use = max(1.0, max((c.use for c in today.checks if c.basis is Basis.RECKONED), default=1.0))
+
+    def why_not(station_m: float) -> str:
+        try:
+            moved = at(station_m)
+        except InputError as error:
+            return error.message
+        if moved.conflicts:
+            return moved.conflicts[0]
+        if len(moved.marks) > len(today.marks):
+            return "a bay is too long: one more post is needed"
+        worst = governing(moved)
+        if worst is not None and worst.use > limit_use + 1e-9:
+            return f"{worst.name.lower()}, {worst.case}"
+        return "" if passes(moved) or not passes(today) else "no longer passes"
+
+    back_m, fails_back = _search(lambda d: why_not(mark.station_m - d))
+    on_m, fails_on = _search(lambda d: why_not(mark.station_m + d))
+    return Slack(id=post_id, back_m=back_m, on_m=on_m, fails_back=fails_back, fails_on=fails_on)
+
+
+def _search(why_not: Callable[[float], str]) -> tuple[float, str]:
+    """The farthest move that is still good, by halving; and what fails just beyond it."""
+    reason = why_not(FARTHEST_M)
+    if not reason:
+        return FARTHEST_M, ""
+    low_m, high_m = 0.0, FARTHEST_M
+    while high_m - low_m > FINEST_M:
+        middle_m = (low_m + high_m) / 2
+        found = why_not(middle_m)
+        if found:
+            high_m, reason = middle_m, found
+        else:
+            low_m = middle_m
+    return low_m, reason

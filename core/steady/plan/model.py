@@ -1,0 +1,266 @@
+"""The Plan: what was reckoned, and the one type at which structures and all that reads them meet.
+
+Site axes: x along the first straight of the line or wall, y to its left, z up; m, N, Pa, kg, rad. Imports nothing of ours.
+"""
+
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Literal
+
+Id = str
+"""Stable, made from the spec's own ids ("windbreak/north+3"): drawings, readings, undo and prices point at it."""
+Vec = tuple[float, float, float]
+
+
+class Basis(StrEnum):
+    """What a verdict rests on. Never mixed within one check."""
+
+    RECKONED = "reckoned"
+    TABLE = "table"
+    PRACTICE = "practice"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Step:
+    """One line of working, in the unit that its formula is printed in.
+
+    `formula` is written in Python's own arithmetic over the symbols of `inputs`, so that a test can re-evaluate it and a
+    screen can typeset it. An empty formula is a given: a table value or something the user typed.
+    """
+
+    symbol: str
+    value: float
+    unit: str
+    formula: str
+    inputs: tuple[tuple[str, float, str], ...]
+    source: str
+    says: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Check:
+    """A demand against a limit. `case` names the load case or hour; `says` is the verdict's sentence in plain words."""
+
+    name: str
+    about: Id
+    basis: Basis
+    sense: Literal["at most", "at least"]
+    demand: Step
+    limit: Step
+    working: tuple[Step, ...] = ()
+    case: str = ""
+
+    @property
+    def use(self) -> float:
+        """Share of the limit that is used: above 1 fails."""
+        if self.sense == "at most":
+            return self.demand.value / self.limit.value
+        return self.limit.value / self.demand.value
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class NotCovered:
+    """A rule or table that does not reach this case: it never counts as passing."""
+
+    name: str
+    about: Id
+    basis: Basis
+    reason: str
+    would_have_to_change: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Place:
+    """Where a part stands: the centre of its start end, unit vectors of its length and depth.
+
+    A place may stand for a row of `count` alike, each `step` further on (the boards of one bay): ten thousand boards
+    are then a hundred places.
+    """
+
+    id: Id
+    at: Vec
+    along: Vec
+    up: Vec
+    count: int = 1
+    step: Vec = (0.0, 0.0, 0.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Cut:
+    """A cut on a piece: mitre about the depth axis, bevel from square in the plane of length and depth."""
+
+    end: Literal["start", "end", "inside"]
+    kind: Literal["saw", "notch", "bore", "rip"]
+    at_m: float
+    mitre_rad: float
+    bevel_rad: float
+    size_m: tuple[float, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Part:
+    """Identical pieces once, with all their places; fixings too (length 0, `each` per place).
+
+    `length_m` is the finished length along the piece's axis; `stick_m` is what it takes out of a stick, bevels counted.
+    """
+
+    id: Id
+    role: str
+    item: str
+    length_m: float
+    section_m: tuple[float, float]
+    places: tuple[Place, ...]
+    cuts: tuple[Cut, ...] = ()
+    each: int = 1
+    joins: tuple[Id, ...] = ()
+    mass_kg: float = 0.0
+    from_part: Id | None = None
+    stick_m: float = 0.0
+
+    @property
+    def count(self) -> int:
+        """Pieces in all."""
+        return self.each * sum(place.count for place in self.places)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Layer:
+    """One layer of a footing, heights relative to the ground at its post (down is negative)."""
+
+    what: Literal["soil", "gravel", "concrete", "post", "air"]
+    bottom_m: float
+    top_m: float
+    width_m: float
+    shape: Literal["round", "square"]
+    bell_m: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Footing:
+    """A hole and what goes into it, bottom layer first; `at` is on the ground."""
+
+    id: Id
+    under: Id
+    at: Vec
+    kind: str
+    layers: tuple[Layer, ...]
+    embedment_m: float
+    hole_m: float
+    hole_width_m: float
+    depth_governed_by: str
+    width_governed_by: str
+    hand_dug: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Curve:
+    """What is drawn and measured but not bought: string, ground, water, wall, zone, opening, swing."""
+
+    id: Id
+    what: str
+    points: tuple[Vec, ...]
+    closed: bool = False
+    label: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Mark:
+    """A reading off one tape, level from the first point of the curve `line`."""
+
+    id: Id
+    line: Id
+    station_m: float
+    to: Literal["centre", "near face", "far face"]
+    kind: str = "line"
+    label: str = ""
+    tape_on_ground_m: float | None = None
+    cut_height_m: float = 0.0
+    leg: Id = ""
+    leg_station_m: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Handle:
+    """What may be moved: the only link from a drawn thing back to the field of the spec."""
+
+    id: Id
+    field: str
+    line: Id
+    station_m: float
+    locked: bool
+    blocked_m: tuple[tuple[float, float], ...] = ()
+    back_m: float | None = None
+    on_m: float | None = None
+    fails_first: tuple[str, str] = ("", "")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Option:
+    """A change to the spec that was planned and passes. change: field -> value."""
+
+    about: Id
+    says: str
+    change: tuple[tuple[str, object], ...]
+    use: float
+    governs: str
+    price: float = 0.0
+    price_change: float = 0.0
+    not_covered: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Task:
+    """Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure")."""
+
+    id: Id
+    what: str
+    about: tuple[Id, ...]
+    work: tuple[tuple[str, float, str], ...]
+    after: tuple[tuple[Id, str], ...] = ()
+    hold: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Caution:
+    """Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled."""
+
+    about: Id
+    kind: Literal["hurt", "permit", "licence", "drawing", "rot"]
+    text: str
+    source: str
+    stops: tuple[Id, ...] = ()
+    cleared_by: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Practice:
+    """What crews do, beside the reckoning and never inside it: not checked against wind, never shown as passing."""
+
+    about: Id
+    name: str
+    value_m: float
+    needed_m: float
+    says: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plan:
+    """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside."""
+
+    format: int
+    id: Id
+    school: str
+    built_on: Basis
+    accepted: str
+    parts: tuple[Part, ...]
+    footings: tuple[Footing, ...]
+    curves: tuple[Curve, ...]
+    marks: tuple[Mark, ...]
+    checks: tuple[Check, ...]
+    not_covered: tuple[NotCovered, ...]
+    practice: tuple[Practice, ...]
+    handles: tuple[Handle, ...]
+    tasks: tuple[Task, ...]
+    cautions: tuple[Caution, ...]
+    conflicts: tuple[str, ...] = field(default=())
+    notes: tuple[str, ...] = field(default=())

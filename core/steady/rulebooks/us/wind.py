@@ -1,0 +1,182 @@
+"""Wind on solid free-standing fences by ASCE 7, section 29.3, at allowable-stress level.
+
+The line is taken as one straight of its whole length, with no reduction for a return at a corner: on the safe side.
+Both free ends are taken as the windward end in turn; at each place the worst case governs.
+"""
+
+import itertools
+from functools import cache
+
+from steady.data.loader import Row, keyed, table
+from steady.errors import OutsideScope
+from steady.measure.units import FT, MPH, PSF
+from steady.plan.model import Step
+from steady.rulebooks.base import WindOnFence, WindZone
+
+GUST = 0.85
+DIRECTION = 0.85
+LEAST_PSF = 16.0
+ASD = 0.6
+
+
+def height_factor(height_m: float, exposure: str, edition: str) -> Step:
+    """K_z at a height; below 15 ft the value at 15 ft.
+
+    Raises:
+        OutsideScope: Unknown edition or exposure.
+
+    Source: ASCE 7-16 and 7-22 Table 26.10-1 note (from memory).
+    """
+    short = edition.removeprefix("ASCE ")
+    row = keyed("us_exposure").get(f"{short} {exposure}")
+    if row is None:
+        raise OutsideScope(
+            f"no wind profile for {edition} exposure {exposure}", "choose ASCE 7-16 or 7-22 and B, C or D"
+        )
+    z_ft, zg_ft = max(height_m / FT, 15.0), row.number("gradient_height_m") / FT
+    alpha, scale = row.number("alpha_ratio"), row.number("scale_factor")
+    return Step(
+        symbol="K_z",
+        value=scale * (z_ft / zg_ft) ** (2 / alpha),
+        unit="",
+        formula="k * (z / z_g) ** (2 / a)",
+        inputs=(("k", scale, ""), ("z", z_ft, "ft"), ("z_g", zg_ft, "ft"), ("a", alpha, "")),
+        source=row.source,
+        says=f"exposure {exposure}; heights under 15 ft count as 15",
+    )
+
+
+def velocity_pressure(height_m: float, speed_m_per_s: float, exposure: str, edition: str) -> tuple[Step, Step]:
+    """q (psf) and the K_z it used. Source: ASCE 7-16 26.10.2 (from memory, high)."""
+    kz = height_factor(height_m, exposure, edition)
+    speed_mph = speed_m_per_s / MPH
+    return kz, Step(
+        symbol="q",
+        value=0.00256 * kz.value * DIRECTION * speed_mph**2,
+        unit="psf",
+        formula="0.00256 * K_z * K_d * V ** 2",
+        inputs=(("K_z", kz.value, ""), ("K_d", DIRECTION, ""), ("V", speed_mph, "mph")),
+        source="asce-7-16: 26.10.2; high",
+    )
+
+
+def _columns(row: Row) -> list[tuple[float, float]]:
+    return [
+        (float(name[2:]), value) for name, value in row.value.items() if name.startswith("b_") and value is not None
+    ]
+
+
+def _between(points: list[tuple[float, float]], at: float) -> float:
+    if at <= points[0][0]:
+        return points[0][1]
+    for (x0, y0), (x1, y1) in itertools.pairwise(points):
+        if at <= x1:
+            return y0 + (y1 - y0) * (at - x0) / (x1 - x0)
+    return points[-1][1]
+
+
+@cache
+def run_coefficient(length_over_height: float, solid_over_top: float) -> float:
+    """C_f, cases A and B, interpolated both ways; the figure's outer columns are its own bounds (≤ .05, ≥ 45, ≤ .16).
+
+    Source: ASCE 7-16 Fig. 29.3-1 (from memory, high).
+    """
+    by_height = sorted(
+        (row.number("height_ratio"), _between(_columns(row), length_over_height)) for row in table("us_wind_run")
+    )
+    return _between(by_height, min(solid_over_top, 1.0))
+
+
+@cache
+def end_coefficients(length_over_height: float, solid_over_top: float) -> tuple[tuple[float, float], ...]:
+    """C_f of case C: (reaches to, in heights from the free end; coefficient). None under a length of two heights.
+
+    Each zone is interpolated between the columns that list it; before its first column a zone takes that column's value.
+
+    Source: ASCE 7-16 Fig. 29.3-1 case C and its notes (from memory, high).
+    """
+    if length_over_height < 2:
+        return ()
+    relief = 1.8 - solid_over_top if solid_over_top > 0.8 else 1.0
+    found: list[tuple[float, float]] = []
+    for row in table("us_wind_end"):
+        columns = _columns(row)
+        if found and found[-1][0] >= length_over_height:
+            break
+        found.append((row.number("to_ratio"), _between(columns, length_over_height) * relief))
+    return tuple(found)
+
+
+def wind_on_fence(
+    *,
+    length_m: float,
+    solid_height_m: float,
+    top_height_m: float,
+    speed_m_per_s: float,
+    exposure: str,
+    edition: str,
+) -> WindOnFence:
+    """Design pressure zone by zone along a solid fence (see the module).
+
+    Raises:
+        OutsideScope: Unknown edition or exposure, or a fence over 60 ft high, outside the tables' use here.
+    """
+    if top_height_m > 60 * FT:
+        raise OutsideScope("a fence over 60 ft high", "ask an engineer")
+    kz, q = velocity_pressure(top_height_m, speed_m_per_s, exposure, edition)
+    height_m = solid_height_m
+    slender, ratio = length_m / height_m, min(1.0, solid_height_m / top_height_m)
+    run = run_coefficient(slender, ratio)
+    ends = end_coefficients(slender, ratio)
+    bounds_m = {0.0, length_m}
+    for to_heights, _ in ends:
+        for at_m in (to_heights * height_m, length_m - to_heights * height_m):
+            if 0 < at_m < length_m:
+                bounds_m.add(at_m)
+    ordered = sorted(bounds_m)
+    zones: list[WindZone] = []
+    for from_m, to_m in itertools.pairwise(ordered):
+        middle_m = (from_m + to_m) / 2
+        coefficient, case = run, "cases A and B, the whole run"
+        for end_m, name in ((middle_m, "start"), (length_m - middle_m, "end")):
+            found = next((c for to_heights, c in ends if end_m <= to_heights * height_m), 0.0)
+            if found > coefficient:
+                coefficient, case = found, f"case C, {end_m / height_m:.1f} heights from the {name}"
+        step = _pressure(q.value, coefficient, case)
+        if zones and abs(zones[-1].pressure_pa - step.value * PSF) < 1e-9:
+            zones[-1] = WindZone(zones[-1].from_m, to_m, zones[-1].pressure_pa, zones[-1].step)
+        else:
+            zones.append(WindZone(from_m, to_m, step.value * PSF, step))
+    arm = _arm(solid_height_m, top_height_m)
+    return WindOnFence(tuple(zones), arm.value * FT, arm, (kz, q))
+
+
+def _pressure(q_psf: float, coefficient: float, case: str) -> Step:
+    return Step(
+        symbol="p",
+        value=ASD * max(q_psf * GUST * coefficient, LEAST_PSF),
+        unit="psf",
+        formula="0.6 * max(q * G * C_f, p_least)",
+        inputs=(("q", q_psf, "psf"), ("G", GUST, ""), ("C_f", coefficient, ""), ("p_least", LEAST_PSF, "psf")),
+        source="asce-7-16: 29.3, Fig. 29.3-1, 29.7, 2.4.1; high",
+        says=case,
+    )
+
+
+def _arm(solid_height_m: float, top_height_m: float) -> Step:
+    """Height of the resultant above ground: middle of the solid part, and 5 % of the height more.
+
+    The figure asks for the 5 % where the solid part reaches the ground; we keep it down to a gap of a fifth of the
+    height, on the safe side.
+    """
+    rise = 0.05 if solid_height_m / top_height_m > 0.8 else 0.0
+    s_ft, h_ft = solid_height_m / FT, top_height_m / FT
+    return Step(
+        symbol="h_a",
+        value=h_ft - s_ft / 2 + rise * h_ft,
+        unit="ft",
+        formula="h - s / 2 + r * h",
+        inputs=(("h", h_ft, "ft"), ("s", s_ft, "ft"), ("r", rise, "")),
+        source="asce-7-16: Fig. 29.3-1 note; high",
+        says="where the wind's resultant acts",
+    )

@@ -1,0 +1,137 @@
+"""A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
+
+from steady.errors import InputError
+from steady.footings.depth import hole_width_m
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.plan.model import Basis, Handle, Plan
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence import advice, build
+from steady.structures.fence.reckon import Timber, reckon
+from steady.structures.fence.setout import SetOut, set_out
+from steady.structures.fence.spec import FenceSpec
+from steady.yard.choices import YardChoices
+from steady.yard.stock import stick
+
+PLAN_FORMAT = 1
+
+
+def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+    """Plan a fence.
+
+    Args:
+        spec: What is wanted.
+        site: The ground, soil, wind and use.
+        book: The school that decides.
+        yard: What can be bought, and how it is cut.
+        tape: How the crew reads lengths; used in sentences only.
+
+    Returns:
+        Parts, footings, marks, checks and all else. What was asked for but cannot be stands in `conflicts`.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    _refuse(spec)
+    timber = Timber(
+        stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail"), stick(spec.board, "board", "board")
+    )
+    width_m = _hole_width(spec, timber)
+    ground = site.profile(spec.id)
+    out = set_out(spec, ground, yard, timber.post, timber.rail, width_m, tape)
+    found = reckon(spec, site, book, out, timber, width_m)
+    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m)
+    runs = build.stretches(spec, out, timber.post.width_m)
+    rails, boards = build.rails(spec, runs, timber, yard.trim_m), build.boards(spec, runs, timber)
+    parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails)]
+    accepted = ""
+    if spec.built_on is Basis.PRACTICE and spec.practice is not None:
+        accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
+    return Plan(
+        format=PLAN_FORMAT,
+        id=spec.id,
+        school=book.key,
+        built_on=spec.built_on,
+        accepted=accepted,
+        parts=tuple(parts),
+        footings=tuple(footings),
+        curves=tuple(build.curves(spec, out, ground)),
+        marks=tuple(build.marks(spec, out, ground)),
+        checks=tuple(found.checks),
+        not_covered=tuple(found.not_covered),
+        practice=tuple(found.practice),
+        handles=tuple(_handles(spec, out)),
+        tasks=tuple(advice.tasks(spec, out, footings, parts)),
+        cautions=tuple(advice.cautions(spec, site, out, ground, tape)),
+        conflicts=(*out.conflicts, *advice.too_long(parts, yard, tape)),
+        notes=out.notes,
+    )
+
+
+def _refuse(spec: FenceSpec) -> None:
+    if 2 * spec.rail_inset_m >= spec.height_m:
+        raise InputError("rail_inset_m", "The rails would meet: set them nearer to the boards' ends")
+    if spec.built_on is Basis.PRACTICE and spec.practice is None:
+        raise InputError("practice", "Building on practice needs the detail and the name of whoever accepts it")
+    if spec.built_on is Basis.TABLE:
+        raise InputError("built_on", "There is no table for fences: build on the reckoning or on a practice detail")
+    for name in ("straights", "openings", "zones", "locks"):
+        seen: set[str] = set()
+        for index, item in enumerate(getattr(spec, name)):
+            if item.id in seen:
+                raise InputError(f"{name}/{index}/id", f'"{item.id}" is used twice: every one needs its own name')
+            seen.add(item.id)
+
+
+def _hole_width(spec: FenceSpec, timber: Timber) -> float:
+    width_m = spec.hole_width_m or hole_width_m(timber.post.width_m)
+    if spec.built_on is Basis.PRACTICE and spec.practice is not None:
+        width_m = spec.practice.hole_width_m
+    field = "practice/hole_width_m" if spec.built_on is Basis.PRACTICE else "hole_width_m"
+    if timber.post.width_m * 2**0.5 > width_m + 1e-9:
+        raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
+    return width_m
+
+
+def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
+    """Posts, gates, zones and the far end, each with the field it moves."""
+    line = f"{spec.id}/string"
+    blocked = tuple((low, high) for low, high, *_ in out.blocked)
+    locks = {lock.id: index for index, lock in enumerate(spec.locks)}
+    openings = {f"{opening.id}/a": index for index, opening in enumerate(spec.openings)}
+    found = []
+    for post in out.posts:
+        if post.kind == "line":
+            field = "locks/+"
+        elif post.id in locks:
+            field = f"locks/{locks[post.id]}/at_m"
+        elif post.opening in openings and post.kind == "gate":
+            field = f"openings/{openings[post.opening]}/at_m"
+        elif post.id == "end":
+            field = f"straights/{len(spec.straights) - 1}/length_m"
+        elif post.kind in ("corner", "bend"):
+            index = next(i for i, straight in enumerate(spec.straights) if straight.id == post.id)
+            field = f"straights/{index - 1}/length_m"
+        else:
+            continue
+        found.append(
+            Handle(
+                id=f"{spec.id}/post/{post.id}",
+                field=field,
+                line=line,
+                station_m=post.station_m,
+                locked=post.kind == "locked",
+                blocked_m=blocked,
+            )
+        )
+    for index, zone in enumerate(spec.zones):
+        found.append(
+            Handle(
+                id=f"{spec.id}/zone/{zone.id}",
+                field=f"zones/{index}/at_m",
+                line=line,
+                station_m=zone.at_m,
+                locked=False,
+            )
+        )
+    return found

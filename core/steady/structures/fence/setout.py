@@ -1,0 +1,248 @@
+"""Where a fence's posts stand: fixed posts first, then the bays between them, round no-dig zones."""
+
+import itertools
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+from steady.ground.profile import Profile
+from steady.layout.bays import TOLERANCE_M, bays_round_zones, merge_zones
+from steady.layout.path import CORNER_RAD, Leg, Path
+from steady.layout.rails import longest_level_m
+from steady.measure.show import Tape
+from steady.structures.fence.spec import FenceSpec, Opening
+from steady.yard.choices import YardChoices
+from steady.yard.stock import Stick
+
+SAME_POST_M = 0.02
+"""Two fixed posts nearer than this are one post [our own]."""
+
+
+@dataclass(frozen=True, slots=True)
+class Post:
+    """A post of the line: `kind` end, corner, gate, locked or line; `opening` for gate posts."""
+
+    id: str
+    station_m: float
+    kind: str
+    leg: Leg
+    ground_m: float
+    label: str = ""
+    opening: str = ""
+
+    @property
+    def fixed(self) -> bool:
+        """Whether the solver may not move it."""
+        return self.kind != "line"
+
+
+@dataclass(frozen=True, slots=True)
+class Bay:
+    """What stands between two neighbouring posts: infill, or the opening named."""
+
+    id: str
+    start: Post
+    end: Post
+    opening: Opening | None = None
+
+    @property
+    def width_m(self) -> float:
+        """Level, centre to centre."""
+        return self.end.station_m - self.start.station_m
+
+    @property
+    def grade(self) -> float:
+        """Rise over level between the ground at its two posts."""
+        return (self.end.ground_m - self.start.ground_m) / self.width_m
+
+
+@dataclass(frozen=True, slots=True)
+class SetOut:
+    """The line set out."""
+
+    path: Path
+    posts: tuple[Post, ...]
+    bays: tuple[Bay, ...]
+    blocked: tuple[tuple[float, float, str, float, float], ...]
+    conflicts: tuple[str, ...]
+    notes: tuple[str, ...]
+
+
+def blocked_stretches(spec: FenceSpec, hole_width_m: float) -> list[tuple[float, float, str, float, float]]:
+    """Stations kept free of post centres, by zone: (from, to, what, tight from, tight to).
+
+    A band's half width R plus half the hole, over the sine of its crossing angle; the comfort margin is added for the
+    solver, and the tight edges without it judge posts that a person has fixed.
+    """
+    found = []
+    for zone in spec.zones:
+        tight_m = (zone.half_width_m + hole_width_m / 2) / math.sin(zone.crossing_rad)
+        easy_m = (zone.half_width_m + hole_width_m / 2 + spec.margin_m) / math.sin(zone.crossing_rad)
+        found.append((zone.at_m - easy_m, zone.at_m + easy_m, zone.what, zone.at_m - tight_m, zone.at_m + tight_m))
+    return found
+
+
+def set_out(
+    spec: FenceSpec, ground: Profile, yard: YardChoices, post: Stick, rail: Stick, hole_width_m: float, tape: Tape
+) -> SetOut:
+    """All posts and bays of the line.
+
+    Raises:
+        InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
+    """
+    path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
+    fixed = _fixed_posts(spec, path, ground, post)
+    blocked = blocked_stretches(spec, hole_width_m)
+    conflicts: list[str] = []
+    notes: list[str] = []
+    for held in fixed:
+        for _, _, what, low_m, high_m in blocked:
+            if low_m + TOLERANCE_M < held.station_m < high_m - TOLERANCE_M:
+                by_m = min(held.station_m - low_m, high_m - held.station_m)
+                conflicts.append(
+                    f"{_name(held)} at {tape.distance(held.station_m)} stands in the {what} band: move it "
+                    f"{tape.length(by_m)}, or dig by hand and unlock the band"
+                )
+    posts: list[Post] = [fixed[0]]
+    bays: list[Bay] = []
+    openings = {f"{opening.id}/a": opening for opening in spec.openings}
+    for before, after in itertools.pairwise(fixed):
+        opening = openings.get(before.opening if before.opening.endswith("/a") else "")
+        if opening is not None:
+            bays.append(Bay(opening.id, before, after, opening))
+            posts.append(after)
+            continue
+        inner = _between(spec, ground, yard, before, after, blocked, rail, post, conflicts, notes, path, tape)
+        for made in inner:
+            bays.append(Bay(posts[-1].id, posts[-1], made))
+            posts.append(made)
+    return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
+
+
+def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, post: Stick) -> list[Post]:
+    wanted: list[tuple[float, int, str, str, str, str]] = [(0.0, 0, "start", "end", "", "")]
+    for index, leg in enumerate(path.legs[1:], start=1):
+        corner = abs(path.turn_rad(index)) >= CORNER_RAD
+        turn = math.degrees(path.turn_rad(index))
+        side = "left" if turn > 0 else "right"
+        label = f"turn {abs(turn):.0f}° {side}" if corner else "bend"
+        wanted.append((leg.from_m, 1, leg.id, "corner" if corner else "bend", label, ""))
+    wanted.append((path.length_m, 0, "end", "end", "", ""))
+    for index, opening in enumerate(spec.openings):
+        first_m = opening.at_m
+        last_m = first_m + opening.clear_m + post.width_m
+        leg = path.leg_at(first_m)
+        if last_m > path.length_m + TOLERANCE_M:
+            raise InputError(
+                f"openings/{index}/at_m", f"The {opening.what} runs past the end of the line: move it back"
+            )
+        if last_m > leg.to_m + TOLERANCE_M:
+            raise InputError(
+                f"openings/{index}/at_m", f"The {opening.what} lies across a corner: a gate must lie in one straight"
+            )
+        wanted.append((first_m, 2, f"{opening.id}-a", "gate", opening.what, f"{opening.id}/a"))
+        wanted.append((last_m, 2, f"{opening.id}-b", "gate", opening.what, f"{opening.id}/b"))
+    for index, lock in enumerate(spec.locks):
+        if lock.at_m > path.length_m + TOLERANCE_M:
+            raise InputError(f"locks/{index}/at_m", "This locked post stands past the end of the line")
+        wanted.append((lock.at_m, 3, lock.id, "locked", lock.why, ""))
+    _refuse_overlap(spec, post)
+    made: list[Post] = []
+    for station_m, rank, post_id, kind, label, opening_id in sorted(wanted):
+        if made and station_m - made[-1].station_m < SAME_POST_M:
+            kept = made[-1]
+            if rank == 2 or kept.opening:
+                opened = opening_id if opening_id.endswith("/a") else kept.opening or opening_id
+                kind_kept = kept.kind if kept.kind != "locked" else kind
+                made[-1] = Post(
+                    kept.id, kept.station_m, kind_kept, kept.leg, kept.ground_m, kept.label or label, opened
+                )
+            continue
+        made.append(
+            Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), label, opening_id)
+        )
+    return made
+
+
+def _refuse_overlap(spec: FenceSpec, post: Stick) -> None:
+    spans = sorted((o.at_m, o.at_m + o.clear_m + post.width_m, i) for i, o in enumerate(spec.openings))
+    for before, after in itertools.pairwise(spans):
+        if after[0] < before[1] - SAME_POST_M:
+            raise InputError(f"openings/{after[2]}/at_m", "Two gates overlap: move one of them")
+    for index, lock in enumerate(spec.locks):
+        for low_m, high_m, at in spans:
+            if low_m + SAME_POST_M < lock.at_m < high_m - SAME_POST_M:
+                what = spec.openings[at].what
+                raise InputError(f"locks/{index}/at_m", f"This locked post stands inside the {what}: unlock or move it")
+
+
+def _name(post: Post) -> str:
+    return {"end": "The end post", "corner": "The corner post", "gate": f"A post of the {post.label}"}.get(
+        post.kind, "The locked post"
+    )
+
+
+def bay_limit(
+    spec: FenceSpec, ground: Profile, yard: YardChoices, rail: Stick, post: Stick, from_m: float, to_m: float
+) -> tuple[float, str]:
+    """The greatest bay in a stretch and what limits it: the crew's wish, or the longest rail on sale on that grade."""
+    on_sale = yard.lengths(rail.key)
+    if not on_sale:
+        return spec.bay_max_m, "your greatest bay"
+    depth_m = rail.width_m if spec.rail_laid == "on edge" else rail.thickness_m
+    reach_m = longest_level_m(on_sale[-1].length_m, ground.steepest(from_m, to_m), depth_m, yard.trim_m)
+    # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
+    reach_m += post.width_m if spec.rail_laid == "flat" else -post.width_m
+    if reach_m < spec.bay_max_m:
+        return reach_m, f"the longest {rail.says} on sale"
+    return spec.bay_max_m, "your greatest bay"
+
+
+def _between(
+    spec: FenceSpec,
+    ground: Profile,
+    yard: YardChoices,
+    before: Post,
+    after: Post,
+    blocked: list[tuple[float, float, str, float, float]],
+    rail: Stick,
+    post: Stick,
+    conflicts: list[str],
+    notes: list[str],
+    path: Path,
+    tape: Tape,
+) -> list[Post]:
+    """Posts after `before` up to and with `after`; when nothing fits, equal bays and a conflict that says by how much."""
+    from_m, to_m = before.station_m, after.station_m
+    run_m = to_m - from_m
+    limit_m, why = bay_limit(spec, ground, yard, rail, post, from_m, to_m)
+    inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
+    # A band that reaches over a fixed post blocks only its inner side.
+    inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
+    answer = bays_round_zones(run_m, limit_m, min(spec.bay_min_m, limit_m), inside)
+    if not answer.fits and run_m > TOLERANCE_M:
+        worst = max(merge_zones(inside), key=lambda zone: zone[1] - zone[0])
+        what = next(
+            name for low, high, name, *_ in blocked if low - from_m <= worst[0] + 0.01 or high > worst[0] + from_m
+        )
+        wide_m = worst[1] - worst[0]
+        if answer.reason == "zone wider than longest bay":
+            clash = f"{tape.length(wide_m)} must stay free of holes and {why} is {tape.length(limit_m)}: "
+            clash += f"{tape.length(wide_m - limit_m)} too much"
+        else:
+            clash = f"no bays between {tape.length(spec.bay_min_m)} and {tape.length(limit_m)} step round it"
+        conflicts.append(
+            f"{what} at {tape.distance(from_m + (worst[0] + worst[1]) / 2)}: {clash}. Longer rails, a header over the "
+            "band, digging by hand or moving the line would help"
+        )
+        answer = bays_round_zones(run_m, limit_m, spec.bay_min_m, ())
+    if not answer.proved:
+        notes.append(
+            f"Posts between {tape.distance(from_m)} and {tape.distance(to_m)}: the fewest posts, but not proved to have "
+            "the fewest different bays. Lock a post to split the run"
+        )
+    made = []
+    for k, station in enumerate(answer.stations_m[1:-1], start=1):
+        at_m = from_m + station
+        made.append(Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), ground.height_m(at_m)))
+    return [*made, after]

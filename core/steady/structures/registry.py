@@ -1,0 +1,28 @@
+"""The kinds of structure we can plan, in an explicit table: a new kind is a folder and a line here."""
+
+from collections.abc import Callable, Iterator
+
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.plan.model import Plan
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.candidates import Change, candidates
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec import FenceSpec, hold_post
+from steady.yard.choices import YardChoices
+
+Spec = FenceSpec
+"""Any structure's spec; a union as kinds are added, told apart by `kind`."""
+
+PLANNERS: dict[str, Callable[[Spec, Site, Rulebook, YardChoices, Tape], Plan]] = {"fence": plan_fence}
+CANDIDATES: dict[str, Callable[[Spec, Tape], Iterator[tuple[str, Change]]]] = {"fence": candidates}
+HOLD_POST: dict[str, Callable[[Spec, str, float], Spec]] = {"fence": hold_post}
+
+
+def plan(spec: Spec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+    """Plan any structure: pure, the same words in give the same plan out.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    return PLANNERS[spec.kind](spec, site, book, yard, tape)

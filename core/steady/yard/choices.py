@@ -1,0 +1,48 @@
+"""What the crew buys and how it cuts: bag size, allowances, saw, and its own prices in place of the sample list."""
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Gt, Le, MaxLen
+
+from steady.yard.stock import StockLength, goods, stock_lengths
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OwnPrice:
+    """The crew's own price for one item: for a timber, of one length on sale (a length the list lacks is added)."""
+
+    item: Annotated[str, MaxLen(60)]
+    price: Annotated[float, Gt(0), Le(100000)]
+    length_m: Annotated[float, Gt(0), Le(20)] | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class YardChoices:
+    """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded."""
+
+    bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
+    concrete_allowance_ratio: Annotated[float, Ge(0), Le(1)] = 0.1
+    kerf_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
+    trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
+    prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
+
+    def lengths(self, item: str) -> tuple[StockLength, ...]:
+        """Lengths on sale of one timber at the crew's prices, shortest first."""
+        own = {round(p.length_m, 4): p for p in self.prices if p.item == item and p.length_m}
+        if not own:
+            return stock_lengths(item)
+        listed = {round(stock.length_m, 4): stock for stock in stock_lengths(item)}
+        for at, price in own.items():
+            listed[at] = StockLength(length_m=price.length_m or 0.0, price=price.price)
+        return tuple(listed[at] for at in sorted(listed))
+
+    def unit_price(self, key: str) -> float:
+        """Price of one pack of a good."""
+        own = next((p.price for p in self.prices if p.item == key and not p.length_m), None)
+        return own if own is not None else goods()[key].price
+
+    @property
+    def sample_prices(self) -> bool:
+        """Whether any price still comes from the made-up sample list."""
+        return len(self.prices) < 5

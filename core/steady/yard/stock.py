@@ -1,0 +1,122 @@
+"""What can be bought: sticks by item with their real sizes, stock lengths and prices; bags and fixings with packs."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from steady.data.loader import keyed, table
+from steady.errors import InputError
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stick:
+    """A kind of timber on sale: real (dressed) size, species and the book table its grade values stand in."""
+
+    key: str
+    role: str
+    says: str
+    thickness_m: float
+    width_m: float
+    size: str
+    species: str
+    incised: bool
+    table: str
+    density_kg_per_m3: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StockLength:
+    """One length on sale and its price (no currency)."""
+
+    length_m: float
+    price: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Good:
+    """Something bought by the pack."""
+
+    key: str
+    role: str
+    says: str
+    pack_count: int
+    price: float
+    source: str
+
+
+@cache
+def sticks() -> dict[str, Stick]:
+    """Every kind of timber in the yard, by key."""
+    return {
+        key: Stick(
+            key=key,
+            role=row.text["role"],
+            says=row.text["says"],
+            thickness_m=row.number("thickness_m"),
+            width_m=row.number("width_m"),
+            size=row.text["size"],
+            species=row.text["species"],
+            incised=row.text["incised"] == "yes",
+            table=row.text["table"],
+            density_kg_per_m3=row.number("density_kg_per_m3"),
+            source=row.source,
+        )
+        for key, row in keyed("yard_stock").items()
+    }
+
+
+def stick(key: str, role: str, field: str) -> Stick:
+    """The timber named `key`.
+
+    Raises:
+        InputError: The yard has no such timber for this role; the message lists what there is.
+    """
+    found = sticks().get(key)
+    if found is None or found.role != role:
+        offer = ", ".join(item.key for item in sticks().values() if item.role == role)
+        raise InputError(field, f'The yard has no {role} called "{key[:60]}". It has: {offer}')
+    return found
+
+
+@cache
+def _price_rows() -> dict[str, tuple[StockLength, ...]]:
+    found: dict[str, list[StockLength]] = {}
+    for row in table("yard_prices"):
+        found.setdefault(row.text["item"], []).append(
+            StockLength(length_m=row.number("length_m"), price=row.number("price"))
+        )
+    return {item: tuple(sorted(lengths, key=lambda stock: stock.length_m)) for item, lengths in found.items()}
+
+
+def stock_lengths(key: str) -> tuple[StockLength, ...]:
+    """Lengths on sale of one timber, shortest first; none where the price list has none."""
+    return _price_rows().get(key, ())
+
+
+@cache
+def goods() -> dict[str, Good]:
+    """Bags and fixings by key."""
+    return {
+        key: Good(
+            key=key,
+            role=row.text["role"],
+            says=row.text["says"],
+            pack_count=round(row.number("pack_count")),
+            price=row.number("price"),
+            source=row.source,
+        )
+        for key, row in keyed("yard_goods").items()
+    }
+
+
+@cache
+def bag_yield_m3(key: str) -> float:
+    """Volume one bag gives (m3).
+
+    Raises:
+        InputError: No known yield: ask for the bag's own figure, never guess.
+    """
+    row = keyed("bag_yield").get(key)
+    if row is None:
+        raise InputError("bag", f'No yield is known for "{key[:40]}". Use a bag of 40, 50, 60 or 80 lb')
+    return row.number("yield_m3")
