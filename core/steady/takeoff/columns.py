@@ -96,7 +96,7 @@ def _add(model: highspy.Highs, task: CutTask, column: Column) -> None:
 
 
 def _model(task: CutTask, columns: list[Column], whole: bool = False) -> highspy.Highs:
-    model = highspy.Highs()
+    model: highspy.Highs = highspy.Highs()  # type: ignore[no-untyped-call]
     model.silent()
     model.setOptionValue("threads", 1)
     for count in task.counts:

@@ -2,7 +2,7 @@
 
 import math
 from collections import defaultdict
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.footings.hole import layers
 from steady.ground.profile import Profile
@@ -176,10 +176,8 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     for key, places in sorted(groups.items()):
         edge_m, stick_m, grade = sizes[key]
         bevel_rad = math.atan(grade)
-        cuts = tuple(
-            Cut(end=end, kind="saw", at_m=at_m, mitre_rad=0.0, bevel_rad=bevel_rad)
-            for end, at_m in (("start", 0.0), ("end", edge_m))
-        ) if abs(bevel_rad) > 1e-4 else ()  # fmt: skip
+        saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel_rad)
+        cuts = (saw, replace(saw, end="end", at_m=edge_m)) if abs(bevel_rad) > 1e-4 else ()
         parts.append(
             Part(
                 id=f"{spec.id}/rails/{key[0]}/{key[1]}",

@@ -1,0 +1,336 @@
+"""A plan as a sheet shows it: posts, bays, verdicts and sentences in the crew's own units.
+
+Screens, site view and paper read this one answer, so that a number is worded once.
+"""
+
+from dataclasses import dataclass
+
+from steady.drawing.shapes import View
+from steady.drawing.unroll import Unroll, string_of
+from steady.drawing.views import views
+from steady.footings.hole import volumes
+from steady.measure.show import Tape
+from steady.measure.units import FT, IN
+from steady.plan.model import Basis, Caution, Check, Footing, Handle, NotCovered, Plan, Step
+from steady.plan.verdict import Verdict, governing, overall, verdict
+from steady.yard.choices import YardChoices
+from steady.yard.stock import bag_yield_m3, sticks
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Term:
+    """One term of a sum: what it is and how much."""
+
+    says: str
+    value_m: float
+    text: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostRow:
+    """All that a post's hole and post need."""
+
+    id: str
+    number: int
+    kind: str
+    label: str
+    station_m: float
+    reading: str
+    hole_m: float
+    hole: str
+    hole_terms: tuple[Term, ...]
+    hole_width_m: float
+    hole_width: str
+    gravel_m: float
+    gravel: str
+    embedment_m: float
+    embedment: str
+    governs: str
+    post_length_m: float
+    post_length: str
+    post_terms: tuple[Term, ...]
+    cut_height_m: float
+    cut_height: str
+    ground_m: float
+    timber: str
+    bags: float
+    hand_dug: str
+    habit: str
+    verdict: Verdict
+    use: float
+    governed_by: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BayRow:
+    """The stretch between two posts."""
+
+    id: str
+    start: str
+    end: str
+    from_m: float
+    to_m: float
+    width: str
+    opening: str
+    verdict: Verdict
+    use: float
+    governed_by: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CheckRow:
+    """A check as a sentence; `working` is filled for what is selected."""
+
+    name: str
+    about: str
+    basis: Basis
+    case: str
+    verdict: Verdict
+    use: float
+    figure: str
+    says: str
+    sureness: str
+    working: tuple[Step, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sheet:
+    """One structure's sheet."""
+
+    id: str
+    verdict: Verdict
+    headline: str
+    built_on: Basis
+    accepted: str
+    line_m: float
+    length: str
+    posts: tuple[PostRow, ...]
+    bays: tuple[BayRow, ...]
+    checks: tuple[CheckRow, ...]
+    not_covered: tuple[NotCovered, ...]
+    handles: tuple[Handle, ...]
+    cautions: tuple[Caution, ...]
+    conflicts: tuple[str, ...]
+    notes: tuple[str, ...]
+    views: tuple[View, ...]
+
+
+def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Sheet:
+    """Word a plan for its sheet.
+
+    Args:
+        plan: The plan.
+        tape: The crew's units and mark.
+        yard: For bags.
+        selected: Id of the post or bay whose checks are wanted with their working; empty: the worst of each kind.
+    """
+    by_about: dict[str, list[Check]] = {}
+    for check in plan.checks:
+        by_about.setdefault(check.about, []).append(check)
+    posts = _posts(plan, tape, yard, by_about)
+    line_m = max((mark.station_m for mark in plan.marks), default=0.0)
+    return Sheet(
+        id=plan.id,
+        verdict=overall(plan),
+        headline=_headline(plan),
+        built_on=plan.built_on,
+        accepted=plan.accepted,
+        line_m=line_m,
+        length=tape.distance(line_m),
+        posts=posts,
+        bays=_bays(plan, tape, by_about),
+        checks=tuple(_selected(plan, tape, selected, by_about)),
+        not_covered=tuple(gap for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)),
+        handles=plan.handles,
+        cautions=plan.cautions,
+        conflicts=plan.conflicts,
+        notes=plan.notes,
+        views=views(plan, tape),
+    )
+
+
+def _headline(plan: Plan) -> str:
+    worst = governing(plan)
+    if worst is None:
+        gap = next((gap for gap in plan.not_covered if gap.basis is Basis.RECKONED), None)
+        return f"Not reckoned: {gap.reason}; {gap.would_have_to_change}" if gap else "Nothing to reckon"
+    failing = {c.about for c in plan.checks if c.basis is Basis.RECKONED and verdict(c) == "fails"}
+    gaps = {gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}
+    if failing:
+        text = f"Fails at {len(failing)} {'place' if len(failing) == 1 else 'places'}: "
+        text += f"{worst.name.lower()}, {worst.case}, {worst.use:.2f} of its limit"
+    else:
+        text = f"Passes where reckoned; closest is {worst.name.lower()}, {worst.case}, {worst.use:.2f} of its limit"
+    return text + (f". Not covered at {len(gaps)}" if gaps else "")
+
+
+def _worst(checks: list[Check]) -> tuple[Verdict, float, str]:
+    reckoned = [check for check in checks if check.basis is Basis.RECKONED]
+    if not reckoned:
+        return "not covered", 0.0, ""
+    worst = max(reckoned, key=lambda check: check.use)
+    return verdict(worst), worst.use, f"{worst.name.lower()}, {worst.case}"
+
+
+def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[Check]]) -> tuple[PostRow, ...]:
+    holes = {footing.under: footing for footing in plan.footings}
+    posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
+    habits = {practice.about: practice for practice in plan.practice}
+    yield_m3 = bag_yield_m3(yard.bag)
+    rows = []
+    for number, mark in enumerate(plan.marks, start=1):
+        footing, part = holes[mark.id], posts[mark.id]
+        word, use, governed = _worst(by_about.get(mark.id, []))
+        takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
+        habit = habits.get(mark.id)
+        gravel_m = sum(layer.top_m - layer.bottom_m for layer in footing.layers if layer.what == "gravel")
+        over_m = part.length_m - footing.embedment_m - mark.cut_height_m
+        rows.append(
+            PostRow(
+                id=mark.id,
+                number=number,
+                kind=mark.kind,
+                label=mark.label,
+                station_m=mark.station_m,
+                reading=tape.distance(mark.station_m),
+                hole_m=footing.hole_m,
+                hole=tape.length(footing.hole_m),
+                hole_terms=_hole_terms(footing, gravel_m, tape),
+                hole_width_m=footing.hole_width_m,
+                hole_width=tape.length(footing.hole_width_m),
+                gravel_m=gravel_m,
+                gravel=tape.length(gravel_m),
+                embedment_m=footing.embedment_m,
+                embedment=tape.length(footing.embedment_m),
+                governs=footing.depth_governed_by.lower(),
+                post_length_m=part.length_m,
+                post_length=tape.length(part.length_m),
+                post_terms=_terms(
+                    (("embedment", footing.embedment_m), ("above ground", mark.cut_height_m), ("cut allowance", over_m)),
+                    tape,
+                ),
+                cut_height_m=mark.cut_height_m,
+                cut_height=tape.length(mark.cut_height_m),
+                ground_m=footing.at[2],
+                timber=sticks()[part.item].says if part.item in sticks() else part.item,
+                bags=takes_m3 / yield_m3,
+                hand_dug=footing.hand_dug,
+                habit=f"{tape.length(habit.value_m)}: {habit.says}" if habit else "",
+                verdict=word,
+                use=use,
+                governed_by=governed,
+            )
+        )
+    return tuple(rows)
+
+
+def _hole_terms(footing: Footing, gravel_m: float, tape: Tape) -> tuple[Term, ...]:
+    plug_m = footing.hole_m - footing.embedment_m - gravel_m
+    terms = [("gravel", gravel_m), ("concrete below the post", plug_m), ("embedment", footing.embedment_m)]
+    return _terms(tuple((says, value) for says, value in terms if value > 1e-6), tape)
+
+
+def _terms(terms: tuple[tuple[str, float], ...], tape: Tape) -> tuple[Term, ...]:
+    return tuple(Term(says=says, value_m=value, text=tape.length(value)) for says, value in terms)
+
+
+def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[BayRow, ...]:
+    openings = {curve.id: curve for curve in plan.curves if curve.what == "opening"}
+    rows = []
+    spans = _opening_spans(plan)
+    for before, after in zip(plan.marks, plan.marks[1:], strict=False):
+        opening = next(
+            (curve_id for curve_id, (a, b) in spans.items() if abs(a - before.station_m) < 0.03 and b > a), ""
+        )
+        about = opening or before.id.replace("/post/", "/bay/", 1)
+        word, use, governed = _worst(by_about.get(about, []))
+        width_m = after.station_m - before.station_m
+        rows.append(
+            BayRow(
+                id=about,
+                start=before.id,
+                end=after.id,
+                from_m=before.station_m,
+                to_m=after.station_m,
+                width=tape.length(width_m),
+                opening=openings[opening].label.split("|")[0] if opening else "",
+                verdict=word,
+                use=use,
+                governed_by=governed,
+            )
+        )
+    return tuple(rows)
+
+
+def _opening_spans(plan: Plan) -> dict[str, tuple[float, float]]:
+    string = string_of(plan)
+    if string is None:
+        return {}
+    line = Unroll(string)
+    found = {}
+    for curve in plan.curves:
+        if curve.what == "opening":
+            a, b = curve.points[0], curve.points[1]
+            leg = line.leg_of(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, 0.0))
+            found[curve.id] = (line.point(a, leg)[0], line.point(b, leg)[0])
+    return found
+
+
+def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:
+    if selected:
+        return [_row(check, tape, True) for check in by_about.get(selected, [])]
+    worst: dict[tuple[str, str], Check] = {}
+    for check in plan.checks:
+        key = (check.name, check.case)
+        if key not in worst or check.use > worst[key].use:
+            worst[key] = check
+    return [_row(check, tape, True) for check in worst.values()]
+
+
+def _row(check: Check, tape: Tape, full: bool) -> CheckRow:
+    steps = (*check.working, check.limit, check.demand) if check.sense == "at least" else (*check.working, check.demand, check.limit)
+    return CheckRow(
+        name=check.name,
+        about=check.about,
+        basis=check.basis,
+        case=check.case,
+        verdict=verdict(check),
+        use=check.use,
+        figure=_figure(check, tape),
+        says=check.demand.says or check.limit.says,
+        sureness=sureness(check),
+        working=steps if full else (),
+    )
+
+
+def _figure(check: Check, tape: Tape) -> str:
+    """The demand and the limit as the crew reads them."""
+    demand, limit = _amount(check.demand, tape), _amount(check.limit, tape)
+    if check.sense == "at least":
+        return f"needs {limit}, has {demand}"
+    return f"{demand} of {limit}" if check.limit.unit else f"{check.use:.2f} of its limit"
+
+
+def _amount(step: Step, tape: Tape) -> str:
+    if step.unit == "ft":
+        return tape.length(step.value * FT)
+    if step.unit == "in":
+        return f"{step.value:.2f} in" if tape.system == "imperial" else f"{step.value * IN * 1000:.1f} mm"
+    return f"{step.value:,.0f} {step.unit}" if abs(step.value) >= 10 else f"{step.value:.2f} {step.unit}"
+
+
+def sureness(check: Check) -> str:
+    """How sure we are of a check: the least sure source among its steps."""
+    sources = [step.source for step in (*check.working, check.demand, check.limit)]
+    if any("low" in source for source in sources):
+        return "a value from memory, low confidence"
+    if any("medium" in source for source in sources):
+        return "from memory, not compared; medium confidence"
+    if any(source.split(":")[0] in _MEMORY for source in sources):
+        return "clauses from memory, not compared with the printed page"
+    if any(source.startswith("practice") for source in sources):
+        return "common practice, no source"
+    return "closed form or your own figure"
+
+
+_MEMORY = {"nds", "asce-7-16", "asce-7-22", "ibc", "irc", "us-4a", "us-4b", "us-4d", "us-sizes"}

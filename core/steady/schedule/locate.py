@@ -1,0 +1,41 @@
+"""Whether digging may begin: what of the locate is still open on a given day."""
+
+from datetime import date
+
+from steady.errors import InputError
+from steady.ground.site import Locate
+
+
+def open_points(locate: Locate, on: date) -> list[str]:
+    """What holds the dig back, each as a sentence that says what to do. Empty: nothing known does.
+
+    Raises:
+        InputError: The expiry is not a date.
+    """
+    found = []
+    if not locate.ticket.strip():
+        found.append("No locate ticket yet: call for one, and write its number here")
+    if not locate.expires:
+        found.append("The ticket's last day is not written down")
+    else:
+        try:
+            last = date.fromisoformat(locate.expires)
+        except ValueError:
+            raise InputError("site/locate/expires", "Write the date as 2026-11-30") from None
+        if last < on:
+            found.append(f"The ticket ran out on {last.isoformat()}: call for a new one")
+    if not locate.owners_answered:
+        found.append("Not every owner of a service has answered")
+    if not locate.marks_visible:
+        found.append("Look: are the locate's marks still to be seen on the ground?")
+    if not locate.private_lines_asked:
+        found.append("Ask about private lines: drains, irrigation, gas to a barbecue, garden lights")
+    return found
+
+
+def days_left(locate: Locate, on: date) -> int | None:
+    """Days until the ticket runs out (0 today, negative past); None without a readable date."""
+    try:
+        return (date.fromisoformat(locate.expires) - on).days
+    except ValueError:
+        return None

@@ -1,0 +1,114 @@
+"""Jobs: list, open, save, undo, redo, export and import, and what was measured on site."""
+
+import uuid
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from steady.errors import InputError
+from trellis_server.api.app import fast
+from trellis_server.api.schemas import (
+    Conflict,
+    JobCard,
+    JobState,
+    NewJob,
+    Problems,
+    ReadingsAnswer,
+    ReadingsBody,
+    SaveBody,
+    StepBody,
+)
+from trellis_server.services import cards, documents, jobs, readings
+from trellis_server.services.fences import choices_of
+
+router = Router(tags=["jobs"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+def _state(found: jobs.State) -> dict[str, Any]:
+    return {
+        "id": found.job.pk,
+        "revision": found.revision.number,
+        "document": found.document,
+        "can_undo": found.can_undo,
+        "can_redo": found.can_redo,
+        "says": found.revision.says,
+        "saved_at": found.revision.made_at,
+    }
+
+
+def _answer(found: jobs.State | jobs.Conflicted) -> HttpResponse:
+    if isinstance(found, jobs.State):
+        return fast(_state(found))
+    author = found.state.revision.author
+    body = {
+        "title": "Someone else saved this job meanwhile",
+        "status": 409,
+        "revision": found.state.revision.number,
+        "author": author.get_username() if author else "",
+        "theirs": found.state.document,
+        "merged": found.merged,
+        "clashes": found.clashes,
+    }
+    return fast(body, 409)
+
+
+@router.get("", response={200: list[JobCard], 401: Problems})
+def listing(request: HttpRequest) -> HttpResponse:
+    """Every job of the crew, last changed first."""
+    return fast([cards.card(job) for job in jobs.jobs_of(request.user)])
+
+
+@router.post("", response={200: JobState, **REFUSALS})
+def create(request: HttpRequest, body: NewJob) -> HttpResponse:
+    """Start a job (also: import an exported one)."""
+    return fast(_state(jobs.create(request.user, body.document)))
+
+
+@router.post("/import", response={200: JobState, **REFUSALS})
+def import_job(request: HttpRequest, body: dict[str, Any]) -> HttpResponse:
+    """Import an exported job of this or an older format."""
+    return fast(_state(jobs.create(request.user, documents.load(body), "imported")))
+
+
+@router.get("/{uuid:job_id}", response={200: JobState, **REFUSALS})
+def opened(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """One job."""
+    return fast(_state(jobs.state(jobs.job_of(request.user, job_id))))
+
+
+@router.put("/{uuid:job_id}", response={200: JobState, 409: Conflict, **REFUSALS})
+def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpResponse:
+    """Save a change made from a revision; answers 409 with both versions when it clashes with another's."""
+    found = jobs.save(request.user, job_id, body.base, body.document, body.says)
+    if isinstance(found, jobs.State) and found.document.structures:
+        jobs.remember(request.user, choices_of(found.document.structures[-1].spec))
+    return _answer(found)
+
+
+@router.post("/{uuid:job_id}/undo", response={200: JobState, 409: Conflict, **REFUSALS})
+def undo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpResponse:
+    """Undo the last change."""
+    return _answer(jobs.undo(request.user, job_id, body.base))
+
+
+@router.post("/{uuid:job_id}/redo", response={200: JobState, 409: Conflict, **REFUSALS})
+def redo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpResponse:
+    """Redo what was undone."""
+    return _answer(jobs.redo(request.user, job_id, body.base))
+
+
+@router.get("/{uuid:job_id}/readings", response={200: ReadingsAnswer, **REFUSALS})
+def measured(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """What was measured on site."""
+    return fast({"readings": readings.rows(jobs.job_of(request.user, job_id))})
+
+
+@router.post("/{uuid:job_id}/readings", response={200: ReadingsAnswer, **REFUSALS})
+def measure(request: HttpRequest, job_id: uuid.UUID, body: ReadingsBody) -> HttpResponse:
+    """Keep readings made on site; sent twice, they are kept once."""
+    for index, reading in enumerate(body.readings):
+        if reading.value_m is not None and not abs(reading.value_m) <= 5000:
+            raise InputError(f"readings/{index}/value_m", "This is more than 5 km")
+    return fast({"readings": readings.rows(readings.keep(request.user, job_id, body.readings))})

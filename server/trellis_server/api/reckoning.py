@@ -1,0 +1,133 @@
+"""Reckoning without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
+
+from datetime import date
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+
+from steady.data.loader import sources
+from steady.drawing.marks import mark_rows
+from steady.ground.readings import read_rows
+from steady.jobs.document import plan_structure
+from steady.jobs.options import options
+from steady.jobs.sheet import sheet
+from steady.jobs.slack import slack
+from steady.rulebooks.registry import rulebook
+from steady.schedule.locate import days_left, open_points
+from steady.structures.fence.spec import FenceSpec
+from steady.takeoff.bill import bill, cuts, pieces
+from steady.yard.stock import goods, sticks
+from trellis_server.api.app import fast
+from trellis_server.api.schemas import (
+    DigAnswer,
+    GroundBody,
+    LineBody,
+    MarksAnswer,
+    MarksBody,
+    OptionsAnswer,
+    PlanBody,
+    Problems,
+    ReadingsRead,
+    ReferenceAnswer,
+    SheetAnswer,
+    SlackAnswer,
+    SlackBody,
+    TakeoffAnswer,
+)
+from trellis_server.services.fences import from_line
+from trellis_server.services.jobs import defaults_of
+
+router = Router(tags=["reckoning"])
+REFUSALS = {401: Problems, 403: Problems, 422: Problems}
+
+
+@router.get("/empty", response={200: dict[str, str], 401: Problems})
+def empty(request: HttpRequest) -> HttpResponse:
+    """Answers nothing: the measure that a drag's round trip is held against."""
+    return fast({})
+
+
+@router.post("/plan", response={200: SheetAnswer, **REFUSALS})
+def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """One structure's sheet."""
+    job = body.document
+    return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, body.selected))
+
+
+@router.post("/marks", response={200: MarksAnswer, **REFUSALS})
+def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
+    """Marks from either end, to centre or face, or mirrored."""
+    job = body.document
+    rows = mark_rows(
+        plan_structure(job, body.structure),
+        job.reading.tape(),
+        from_end=body.from_end,
+        to=body.to,
+        mirrored=body.mirrored,
+    )
+    return fast({"marks": rows})
+
+
+@router.post("/takeoff", response={200: TakeoffAnswer, **REFUSALS})
+def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """Pieces, cut plans and prices."""
+    job = body.document
+    made = plan_structure(job, body.structure)
+    item_cuts = cuts(made, job.yard, metric=job.reading.system == "metric")
+    rows = [
+        {**_fields(cut), "plan": {**_fields(cut.plan), "above_bound": cut.plan.above_bound} if cut.plan else None}
+        for cut in item_cuts
+    ]
+    return fast({"pieces": pieces(made), "cuts": rows, "bill": bill(made, job.yard, item_cuts)})
+
+
+def _fields(item: object) -> dict[str, object]:
+    return {name: getattr(item, name) for name in item.__dataclass_fields__}  # type: ignore[attr-defined]
+
+
+@router.post("/options", response={200: OptionsAnswer, **REFUSALS})
+def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """The cheapest changes that pass, each planned and priced."""
+    return fast({"options": options(body.document, body.structure)})
+
+
+@router.post("/slack", response={200: SlackAnswer, **REFUSALS})
+def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
+    """How far one post may move each way, and what fails first."""
+    return fast(slack(body.document, body.structure, body.post))
+
+
+@router.post("/line", response={200: FenceSpec, **REFUSALS})
+def line(request: HttpRequest, body: LineBody) -> HttpResponse:
+    """A fence from running readings, with the crew's last choices."""
+    return fast(from_line(body.text, body.id, body.bare, defaults_of(request.user)))
+
+
+@router.post("/ground", response={200: ReadingsRead, **REFUSALS})
+def ground(request: HttpRequest, body: GroundBody) -> HttpResponse:
+    """Level readings from pasted rows or a CSV file, with problems by row."""
+    return fast(read_rows(body.text, body.kind, body.instrument_m, body.bare))
+
+
+@router.post("/dig", response={200: DigAnswer, **REFUSALS})
+def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """What of the locate still holds back the first hole, today."""
+    today = date.today()
+    locate = body.document.site.locate
+    points = open_points(locate, today)
+    left = days_left(locate, today)
+    return fast({"on": today.isoformat(), "ready": not points, "open_points": points, "days_left": left})
+
+
+@router.get("/reference", response={200: ReferenceAnswer, 401: Problems})
+def reference(request: HttpRequest) -> HttpResponse:
+    """What the forms offer."""
+    book = rulebook("us")
+    return fast(
+        {
+            "items": [{"key": s.key, "role": s.role, "says": s.says} for s in sticks().values()],
+            "bags": [{"key": g.key, "role": g.role, "says": g.says} for g in goods().values() if g.role == "bag"],
+            "soils": [{"name": s.name, "says": s.says, "source": s.source} for s in book.soils()],
+            "sources": [{"key": key, **row} for key, row in sources().items()],
+        }
+    )

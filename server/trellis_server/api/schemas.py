@@ -1,0 +1,257 @@
+"""Bodies and answers of the API. The core's dataclasses are used as they are; pydantic checks them at this edge alone."""
+
+import dataclasses
+import uuid
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from annotated_types import MaxLen, MinLen
+from ninja import Schema
+from pydantic import ConfigDict
+
+from steady.drawing.marks import MarkRow
+from steady.ground.readings import Readings
+from steady.jobs.document import Job
+from steady.jobs.sheet import Sheet
+from steady.jobs.slack import Slack
+from steady.plan.model import Option
+from steady.takeoff.bill import Bill, ItemCuts, PieceRow
+
+
+def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
+    """Make a core dataclass and all below it refuse unknown fields, NaN and infinity at this edge."""
+    seen = set() if seen is None else seen
+    for part in getattr(kind, "__args__", ()):
+        close_edges(part, seen)
+    if not (isinstance(kind, type) and dataclasses.is_dataclass(kind)) or kind in seen:
+        return
+    seen.add(kind)
+    kind.__pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)  # type: ignore[attr-defined]
+    import typing
+
+    for hint in typing.get_type_hints(kind, include_extras=False).values():
+        close_edges(hint, seen)
+
+
+close_edges(Job)
+
+
+class Closed(Schema):
+    """A body that refuses what it does not know."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class Problem(Schema):
+    """One refusal: the path of its field (slashes) and a sentence in the user's own units."""
+
+    field: str
+    message: str
+
+
+class Problems(Schema):
+    """A problem document."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    problems: list[Problem] = []
+
+
+class SignIn(Closed):
+    name: Annotated[str, MaxLen(150)]
+    password: Annotated[str, MaxLen(200)]
+
+
+class Session(Schema):
+    signed_in: bool
+    name: str = ""
+    crew: str = ""
+    demo: bool = False
+
+
+class JobCard(Schema):
+    """A job in the list, with what its small drawing needs."""
+
+    id: uuid.UUID
+    name: str
+    place: str
+    changed_at: datetime
+    structures: list[dict[str, Any]]
+
+
+class JobState(Schema):
+    """A job's current document and where it stands in its history."""
+
+    id: uuid.UUID
+    revision: int
+    document: Job
+    can_undo: bool
+    can_redo: bool
+    says: str
+    saved_at: datetime
+
+
+class SaveBody(Closed):
+    base: int
+    document: Job
+    says: Annotated[str, MaxLen(200)] = ""
+
+
+class NewJob(Closed):
+    document: Job
+
+
+class Clash(Schema):
+    """One part that two people changed: its path and the three values."""
+
+    path: str
+    base: Any = None
+    mine: Any = None
+    theirs: Any = None
+
+
+class Conflict(Schema):
+    """Both versions of a job. `merged` holds every change of either side that does not clash, and theirs where it does."""
+
+    title: str = "Someone else saved this job meanwhile"
+    status: int = 409
+    revision: int
+    author: str
+    theirs: Job
+    merged: Job
+    clashes: list[Clash]
+
+
+class StepBody(Closed):
+    base: int
+
+
+class PlanBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    selected: Annotated[str, MaxLen(200)] = ""
+
+
+class MarksBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    from_end: bool = False
+    to: Literal["centre", "near face", "far face"] = "centre"
+    mirrored: bool = False
+
+
+class LineBody(Closed):
+    """A fence typed as running readings, laid over the crew's last choices."""
+
+    text: Annotated[str, MinLen(1), MaxLen(2000)]
+    id: Annotated[str, MinLen(1), MaxLen(40)]
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class GroundBody(Closed):
+    text: Annotated[str, MaxLen(200_000)]
+    kind: Literal["height", "rod"] = "height"
+    instrument_m: float = 0.0
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class TakeoffAnswer(Schema):
+    pieces: list[PieceRow]
+    cuts: list[ItemCuts]
+    bill: Bill
+
+
+class OptionsAnswer(Schema):
+    options: list[Option]
+
+
+class MarksAnswer(Schema):
+    marks: list[MarkRow]
+
+
+class DigAnswer(Schema):
+    """What still holds back the first hole, today."""
+
+    on: str
+    ready: bool
+    open_points: list[str]
+    days_left: int | None
+
+
+class ReadingBody(Closed):
+    """A value measured or ticked on site. Its id is made on the phone."""
+
+    id: uuid.UUID
+    about: Annotated[str, MinLen(1), MaxLen(200)]
+    what: Literal["stands at", "plumb along", "plumb across", "hole depth", "cut height", "set", "hit something"]
+    value_m: float | None = None
+    done: bool = False
+    note: Annotated[str, MaxLen(400)] = ""
+    device: Annotated[str, MinLen(1), MaxLen(60)]
+    measured_at: datetime
+
+
+class ReadingsBody(Closed):
+    readings: Annotated[list[ReadingBody], MaxLen(500)]
+
+
+class ReadingRow(Schema):
+    """A kept reading, beside its plan where it has one."""
+
+    id: uuid.UUID
+    about: str
+    what: str
+    value_m: float | None
+    done: bool
+    note: str
+    device: str
+    measured_at: datetime
+    author: str
+    planned_m: float | None = None
+    verdict: str = ""
+
+
+class ReadingsAnswer(Schema):
+    readings: list[ReadingRow]
+
+
+class YardItem(Schema):
+    key: str
+    role: str
+    says: str
+
+
+class SoilRow(Schema):
+    name: str
+    says: str
+    source: str
+
+
+class SourceRow(Schema):
+    key: str
+    title: str
+    edition: str
+    publisher: str
+    confidence: str
+    checked: str
+
+
+class ReferenceAnswer(Schema):
+    """What the forms offer: the yard's items, the school's soils, and every source."""
+
+    items: list[YardItem]
+    bags: list[YardItem]
+    soils: list[SoilRow]
+    sources: list[SourceRow]
+
+
+SheetAnswer = Sheet
+SlackAnswer = Slack
+ReadingsRead = Readings
+
+
+class SlackBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    post: Annotated[str, MaxLen(200)]

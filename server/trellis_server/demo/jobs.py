@@ -1,0 +1,69 @@
+"""The demo's jobs: made-up places, all inside what the rules may answer."""
+
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Locate, Site
+from steady.jobs.document import Job, Structure
+from steady.measure.units import FT, IN, MPH
+from steady.structures.fence.entry import read_line
+from steady.structures.fence.spec import FenceSpec
+
+WINDBREAK = "windbreak"
+LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
+
+
+def larkspur_rise() -> Job:
+    """A windbreak along a drive on a falling bank: two bends, a water main, an unequal double gate and a walk gate."""
+    line = read_line(LINE)
+    readings_ft = (
+        (0, 0.0), (12, -0.15), (24, -0.55), (38.33, -1.1), (50, -1.3), (62, -1.45), (74, -1.7), (86, -2.3), (98, -3.05),
+        (110, -3.7), (118.5, -4.1),
+    )  # fmt: skip
+    zones = tuple(
+        type(zone)(
+            id=zone.id,
+            what=zone.what,
+            letter="W",
+            at_m=zone.at_m,
+            half_width_m=zone.half_width_m,
+            hand_dig_m=3.5 * FT,
+        )
+        for zone in line.zones
+    )
+    spec = FenceSpec(
+        id=WINDBREAK,
+        straights=line.straights,
+        openings=line.openings,
+        zones=zones,
+        post="post 6x6 pine",
+        rail="rail 2x6 pine",
+        rails_count=3,
+        rail_laid="flat",
+        board="board 1x6 pine",
+        height_m=6 * FT,
+        gap_m=2 * IN,
+        bay_max_m=7 * FT,
+        hole_width_m=18 * IN,
+    )
+    site = Site(
+        use="house",
+        soil="clay",
+        frost_m=30 * IN,
+        wind_speed_m_per_s=105 * MPH,
+        exposure="B",
+        north_rad=0.5,
+        locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
+        grounds=(Ground(line=WINDBREAK, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in readings_ft)),),
+    )
+    return Job(
+        name="Larkspur Rise",
+        place="the drive, on the falling bank",
+        client="the house at Larkspur Rise",
+        wanted="Shelter from the wind along the drive; a way through for the mower and one for people.",
+        site=site,
+        structures=(Structure(name="Windbreak", spec=spec),),
+    )
+
+
+def all_jobs() -> tuple[Job, ...]:
+    """Every demo job."""
+    return (larkspur_rise(),)

@@ -1,0 +1,71 @@
+"""What is kept: crews and their people, jobs with every revision of their document, and what was measured on site.
+
+A plan is never stored: it is reckoned from the document.
+"""
+
+import uuid
+
+from django.conf import settings
+from django.db import models
+
+
+class Crew(models.Model):
+    """People who work together; jobs belong to a crew."""
+
+    name = models.CharField(max_length=120)
+    members = models.ManyToManyField(settings.AUTH_USER_MODEL, related_name="crews")
+    defaults = models.JSONField(default=dict)
+    """The crew's last choices: fields of a new fence."""
+
+
+class Job(models.Model):
+    """A job: `revision` is the number of the revision that is current (undo moves it back)."""
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="jobs")
+    name = models.CharField(max_length=120)
+    current = models.ForeignKey("Revision", on_delete=models.PROTECT, null=True, related_name="+")
+    created_at = models.DateTimeField(auto_now_add=True)
+    changed_at = models.DateTimeField(auto_now=True)
+
+
+class Revision(models.Model):
+    """One state of a job's document. `parent` is what it was made from; undo follows it, redo comes back by `undone`."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="revisions")
+    number = models.PositiveIntegerField()
+    parent = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="children")
+    document = models.JSONField()
+    says = models.CharField(max_length=200, default="")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_number_a_job")]
+
+
+class RedoStep(models.Model):
+    """Revisions that undo stepped back from, the newest last; a new change clears them."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="redo_steps")
+    revision = models.ForeignKey(Revision, on_delete=models.CASCADE)
+
+
+class SiteReading(models.Model):
+    """A value measured or ticked on site. Two phones' values for one post are both kept."""
+
+    id = models.UUIDField(primary_key=True, editable=False)
+    """Made on the phone, so that a reading sent twice is kept once."""
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="readings")
+    about = models.CharField(max_length=200)
+    what = models.CharField(max_length=40)
+    value_m = models.FloatField(null=True)
+    done = models.BooleanField(default=False)
+    note = models.CharField(max_length=400, default="", blank=True)
+    device = models.CharField(max_length=60)
+    measured_at = models.DateTimeField()
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    received_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        indexes = [models.Index(fields=["job", "about", "what"], name="reading_of_a_thing")]

@@ -1,0 +1,44 @@
+"""A job in the list: its name, its structures and a small live drawing of each."""
+
+from typing import Any
+
+from steady.drawing.views import views
+from steady.errors import InputError
+from steady.jobs.document import plan_structure
+from steady.plan.verdict import overall
+from trellis_server.models import Job
+from trellis_server.services.jobs import state
+
+SMALL = {"post", "board", "soil", "leaf", "concrete"}
+
+
+def card(job: Job) -> dict[str, Any]:
+    """What the list shows of a job. A structure that cannot be planned says why."""
+    document = state(job).document
+    structures = []
+    for structure in document.structures:
+        row: dict[str, Any] = {"id": structure.spec.id, "name": structure.name, "verdict": "", "problem": ""}
+        try:
+            plan = plan_structure(document, structure.spec.id)
+            found = {view.name: view for view in views(plan, document.reading.tape())}
+            shown = found.get("elevation")
+            row["verdict"] = overall(plan)
+            row["posts"] = len(plan.marks)
+            row["length"] = document.reading.tape().distance(max((m.station_m for m in plan.marks), default=0.0))
+            if shown:
+                row["view"] = {
+                    "name": shown.name,
+                    "title": shown.title,
+                    "bounds": shown.bounds,
+                    "shapes": [shape for shape in shown.shapes if shape.layer in SMALL],
+                }
+        except InputError as error:
+            row["problem"] = error.message
+        structures.append(row)
+    return {
+        "id": job.pk,
+        "name": document.name,
+        "place": document.place,
+        "changed_at": job.changed_at,
+        "structures": structures,
+    }

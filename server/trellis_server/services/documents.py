@@ -1,0 +1,61 @@
+"""The job document between JSON and the core's types, with migrations of older formats beside it."""
+
+from collections.abc import Callable
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from steady.errors import InputError
+from steady.jobs.document import FORMAT, Job
+from trellis_server.api.schemas import close_edges
+
+close_edges(Job)
+ADAPTER: TypeAdapter[Job] = TypeAdapter(Job)
+Json = dict[str, Any]
+
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {}
+"""From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
+
+
+def migrated(document: Json) -> Json:
+    """A document brought to today's format, step by step.
+
+    Raises:
+        InputError: A format from the future, or none.
+    """
+    found = document.get("format")
+    if not isinstance(found, int) or isinstance(found, bool) or found < 1:
+        raise InputError("format", "This is not a job of Steady Trellis: it names no format")
+    if found > FORMAT:
+        raise InputError("format", "This job was saved by a newer version: update this one first")
+    while found < FORMAT:
+        document = MIGRATIONS[found](document)
+        found += 1
+    return document
+
+
+def load(document: Json) -> Job:
+    """A stored document as the core's type.
+
+    Raises:
+        InputError: It does not read.
+    """
+    try:
+        return ADAPTER.validate_python(migrated(document))
+    except ValidationError as error:
+        first = error.errors()[0]
+        raise InputError("/".join(str(part) for part in first["loc"]), str(first["msg"])) from None
+
+
+def dump(job: Job) -> Json:
+    """The core's type as it is stored and exported."""
+    found: Json = ADAPTER.dump_python(job, mode="json")
+    return found
+
+
+def schema() -> Json:
+    """The published JSON schema of a job."""
+    found = ADAPTER.json_schema()
+    found["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    found["title"] = "A job of Steady Trellis"
+    return found

@@ -1,0 +1,42 @@
+"""A new fence from one line of readings, with the crew's last choices for all else."""
+
+from dataclasses import fields
+from typing import Any
+
+from pydantic import TypeAdapter, ValidationError
+
+from steady.measure.lengths import Bare
+from steady.structures.fence.entry import read_line
+from steady.structures.fence.spec import FenceSpec
+
+ADAPTER: TypeAdapter[FenceSpec] = TypeAdapter(FenceSpec)
+OWN = {"id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice"}
+"""What belongs to one fence alone; all other fields are choices that the next fence starts from."""
+
+
+def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any]) -> FenceSpec:
+    """A fence from running readings.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    line = read_line(text, bare)
+    laid = {
+        "id": structure_id,
+        "straights": line.straights,
+        "openings": line.openings,
+        "zones": line.zones,
+        "locks": line.locks,
+    }
+    known = {field.name for field in fields(FenceSpec)} - OWN
+    kept = {name: value for name, value in choices.items() if name in known}
+    try:
+        return ADAPTER.validate_python({**kept, **laid})
+    except ValidationError:
+        return FenceSpec(**laid)  # type: ignore[arg-type]
+
+
+def choices_of(spec: FenceSpec) -> dict[str, Any]:
+    """A fence's choices, to start the next one from."""
+    found: dict[str, Any] = ADAPTER.dump_python(spec, mode="json")
+    return {name: value for name, value in found.items() if name not in OWN}

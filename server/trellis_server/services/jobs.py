@@ -1,0 +1,173 @@
+"""Jobs and their history: listing, saving with merge, undo, redo. Each save is one transaction."""
+
+import uuid
+from dataclasses import dataclass
+from typing import Any
+
+from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
+from django.db import transaction
+from django.db.models import Max
+
+from steady.errors import InputError
+from steady.jobs.document import Job as Document
+from trellis_server.api.errors import Missing
+from trellis_server.models import Crew, Job, RedoStep, Revision
+from trellis_server.services import documents
+from trellis_server.services.merge import Clash, merge
+
+Person = User | AbstractBaseUser | AnonymousUser
+
+
+@dataclass(frozen=True)
+class State:
+    """A job's current revision and where it stands in its history."""
+
+    job: Job
+    revision: Revision
+    document: Document
+    can_undo: bool
+    can_redo: bool
+
+
+@dataclass(frozen=True)
+class Conflicted:
+    """A save that met another: both versions, and what merged by itself."""
+
+    state: State
+    merged: Document
+    clashes: list[Clash]
+
+
+def crew_of(person: Person) -> Crew:
+    """The crew a person works in; a person without one gets one of their own."""
+    crew = Crew.objects.filter(members=person.pk).order_by("pk").first()
+    if crew is None:
+        crew = Crew.objects.create(name=f"{person.get_username()}'s crew")
+        crew.members.add(person.pk)  # type: ignore[arg-type]
+    return crew
+
+
+def jobs_of(person: Person) -> list[Job]:
+    """Every job of a person's crews, last changed first."""
+    found = Job.objects.filter(crew__members=person.pk).select_related("current").order_by("-changed_at").distinct()
+    return list(found)
+
+
+def job_of(person: Person, job_id: uuid.UUID, lock: bool = False) -> Job:
+    """One job of a person's crews.
+
+    Raises:
+        Missing: There is none, or it is another crew's.
+    """
+    found = Job.objects.filter(crew__members=person.pk, pk=job_id)
+    job = found.select_related("current").first()
+    if job is None or job.current is None:
+        raise Missing
+    return job
+
+
+def state(job: Job) -> State:
+    """Where a job stands."""
+    assert job.current is not None
+    return State(
+        job=job,
+        revision=job.current,
+        document=documents.load(job.current.document),
+        can_undo=job.current.parent_id is not None,
+        can_redo=job.redo_steps.exists(),
+    )
+
+
+def create(person: Person, document: Document, says: str = "started") -> State:
+    """A new job in the person's crew."""
+    with transaction.atomic():
+        job = Job.objects.create(crew=crew_of(person), name=document.name)
+        _append(job, None, document, says, person)
+        return state(job)
+
+
+def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says: str) -> State | Conflicted:
+    """Save a change made from revision `base`.
+
+    A save that met another is merged part by part where the two do not clash; a clash is handed back with both versions.
+
+    Raises:
+        Missing: There is no such job here.
+        InputError: There is no such revision.
+    """
+    with transaction.atomic():
+        job = job_of(person, job_id)
+        assert job.current is not None
+        if job.current.number == base:
+            if documents.dump(document) != job.current.document:
+                _append(job, job.current, document, says, person)
+            return state(job)
+        origin = job.revisions.filter(number=base).first()
+        if origin is None:
+            raise InputError("base", "This revision is not known: load the job again")
+        merged, clashes = merge(
+            documents.migrated(origin.document), documents.dump(document), documents.migrated(job.current.document)
+        )
+        joined = documents.load(merged)
+        if clashes:
+            return Conflicted(state(job), joined, clashes)
+        _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
+        return state(job)
+
+
+def _append(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> None:
+    last = job.revisions.aggregate(last=Max("number"))["last"] or 0
+    job.current = Revision.objects.create(
+        job=job,
+        number=last + 1,
+        parent=parent,
+        document=documents.dump(document),
+        says=says[:200],
+        author_id=person.pk,
+    )
+    job.name = document.name
+    job.save()
+    job.redo_steps.all().delete()
+
+
+def undo(person: Person, job_id: uuid.UUID, base: int) -> State | Conflicted:
+    """Step back to the revision that the current one was made from."""
+    return _step(person, job_id, base, forward=False)
+
+
+def redo(person: Person, job_id: uuid.UUID, base: int) -> State | Conflicted:
+    """Step forward to what undo stepped back from."""
+    return _step(person, job_id, base, forward=True)
+
+
+def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> State | Conflicted:
+    with transaction.atomic():
+        job = job_of(person, job_id)
+        assert job.current is not None
+        if job.current.number != base:
+            now = state(job)
+            return Conflicted(now, now.document, [])
+        if forward:
+            step = job.redo_steps.order_by("-pk").first()
+            if step is not None:
+                job.current = step.revision
+                step.delete()
+        elif job.current.parent is not None:
+            RedoStep.objects.create(job=job, revision=job.current)
+            job.current = job.current.parent
+        job.name = job.current.document.get("name", job.name)
+        job.save()
+        return state(job)
+
+
+def defaults_of(person: Person) -> dict[str, Any]:
+    """The crew's last choices for a new fence."""
+    return dict(crew_of(person).defaults)
+
+
+def remember(person: Person, choices: dict[str, Any]) -> None:
+    """Keep the crew's last choices."""
+    crew = crew_of(person)
+    if crew.defaults != choices:
+        crew.defaults = choices
+        crew.save(update_fields=["defaults"])

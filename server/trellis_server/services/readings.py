@@ -1,0 +1,110 @@
+"""What was measured on site: kept once each, every phone's own value, beside the plan."""
+
+import uuid
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Protocol
+
+from django.db import transaction
+
+from steady.errors import InputError
+from steady.jobs.document import plan_structure
+from steady.plan.model import Plan
+from steady.record.asbuilt import compare
+from trellis_server.models import Job, SiteReading
+from trellis_server.services.jobs import Person, job_of, state
+
+
+class Measured(Protocol):
+    """One reading as a phone sends it."""
+
+    id: uuid.UUID
+    about: str
+    what: str
+    value_m: float | None
+    done: bool
+    note: str
+    device: str
+    measured_at: datetime
+
+
+def keep(person: Person, job_id: uuid.UUID, readings: Sequence[Measured]) -> Job:
+    """Keep readings; one that was sent before is left as it was.
+
+    Raises:
+        Missing: There is no such job here.
+        InputError: An id that belongs to another job.
+    """
+    with transaction.atomic():
+        job = job_of(person, job_id)
+        known = {r.pk: r.job_id for r in SiteReading.objects.filter(pk__in=[r.id for r in readings])}
+        for reading in readings:
+            if reading.id in known:
+                if known[reading.id] != job.pk:
+                    raise InputError("readings", "This reading belongs to another job")
+                continue
+            known[reading.id] = job.pk
+            SiteReading.objects.create(
+                id=reading.id,
+                job=job,
+                about=reading.about,
+                what=reading.what,
+                value_m=reading.value_m,
+                done=reading.done,
+                note=reading.note,
+                device=reading.device,
+                measured_at=reading.measured_at,
+                author_id=person.pk,
+            )
+        return job
+
+
+def rows(job: Job) -> list[dict[str, object]]:
+    """Every reading of a job, oldest first, beside its plan where it has one."""
+    plans: dict[str, Plan | None] = {}
+    document = state(job).document
+    found = []
+    for reading in job.readings.select_related("author").order_by("measured_at", "received_at"):
+        structure = reading.about.split("/")[0]
+        if structure not in plans:
+            try:
+                plans[structure] = plan_structure(document, structure)
+            except InputError:
+                plans[structure] = None
+        planned_m = planned(plans[structure], reading.about, reading.what)
+        verdict = ""
+        if planned_m is not None and reading.value_m is not None:
+            verdict = compare(reading.what, planned_m, reading.value_m).verdict
+        found.append(
+            {
+                "id": reading.pk,
+                "about": reading.about,
+                "what": reading.what,
+                "value_m": reading.value_m,
+                "done": reading.done,
+                "note": reading.note,
+                "device": reading.device,
+                "measured_at": reading.measured_at,
+                "author": reading.author.get_username() if reading.author else "",
+                "planned_m": planned_m,
+                "verdict": verdict,
+            }
+        )
+    return found
+
+
+def planned(plan: Plan | None, about: str, what: str) -> float | None:
+    """The planned value of what was measured; None where the plan has none."""
+    if plan is None:
+        return None
+    mark = next((mark for mark in plan.marks if mark.id == about), None)
+    footing = next((footing for footing in plan.footings if footing.under == about), None)
+    if mark is None or footing is None:
+        return None
+    return {
+        "stands at": mark.station_m,
+        "plumb along": 0.0,
+        "plumb across": 0.0,
+        "hole depth": footing.hole_m,
+        "cut height": mark.cut_height_m,
+    }.get(what)

@@ -1,0 +1,28 @@
+"""Addresses: the API, the service worker, and the page for all else."""
+
+from django.http import HttpRequest, HttpResponse
+from django.urls import path, re_path
+
+from trellis_server import views
+from trellis_server.api import files, jobs, reckoning, sessions
+from trellis_server.api.app import api
+
+api.add_router("/session", sessions.router)
+api.add_router("/jobs", jobs.router)
+api.add_router("/jobs", files.router)
+api.add_router("/reckon", reckoning.router)
+
+
+def missing(request: HttpRequest) -> HttpResponse:
+    """An API address that is none answers as a problem document, not with the page."""
+    return HttpResponse('{"title": "There is nothing here", "status": 404, "problems": []}', status=404,
+                        content_type="application/problem+json")  # fmt: skip
+
+
+urlpatterns = [
+    path("api/", api.urls),
+    re_path(r"^api/", missing),
+    path("schema/job.json", views.job_schema),
+    path("sw.js", views.service_worker),
+    re_path(r"^(?!static/|api/).*$", views.page),
+]

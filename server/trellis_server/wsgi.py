@@ -1,0 +1,11 @@
+"""The server's entry for gunicorn."""
+
+import os
+import sys
+from pathlib import Path
+
+from django.core.wsgi import get_wsgi_application
+
+sys.path.insert(0, str(Path(__file__).resolve().parents[2] / "core"))
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
+application = get_wsgi_application()
