@@ -4,7 +4,7 @@ import uuid
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
+from ninja import Body, Router
 
 from steady.errors import InputError
 from trellis_server.api.app import fast
@@ -67,7 +67,7 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
 
 
 @router.post("/import", response={200: JobState, **REFUSALS})
-def import_job(request: HttpRequest, body: dict[str, Any]) -> HttpResponse:
+def import_job(request: HttpRequest, body: dict[str, Any] = Body(...)) -> HttpResponse:  # noqa: B008
     """Import an exported job of this or an older format."""
     return fast(_state(jobs.create(request.user, documents.load(body), "imported")))
 

@@ -1,0 +1,10 @@
+<script setup lang="ts">
+import Toast from 'primevue/toast'
+import DrawingDefs from '@/components/DrawingDefs.vue'
+</script>
+
+<template>
+  <DrawingDefs />
+  <router-view />
+  <Toast position="bottom-center" />
+</template>

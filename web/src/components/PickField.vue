@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import Select from 'primevue/select'
+import { useId } from 'vue'
+import { useProblem } from '@/composables/useProblems'
+
+const props = withDefaults(
+  defineProps<{
+    modelValue: string | number
+    options: { value: string | number; says: string }[]
+    label: string
+    path?: string
+    inline?: boolean
+  }>(),
+  { path: '', inline: false },
+)
+const emit = defineEmits<{ 'update:modelValue': [value: string | number] }>()
+const id = useId()
+const refused = useProblem(() => props.path)
+</script>
+
+<template>
+  <div class="pick" :class="{ inline }">
+    <label :id="id + 'l'" :for="id">{{ label }}</label>
+    <Select
+      :model-value="modelValue" :options="options" option-label="says" option-value="value" :input-id="id"
+      :aria-labelledby="id + 'l'" size="small" class="select" @update:model-value="emit('update:modelValue', $event)"
+    />
+    <span v-if="refused" class="fault" role="alert">{{ refused }}</span>
+  </div>
+</template>
+
+<style scoped>
+.pick { min-width: 0; }
+.pick label { display: block; font-size: 12.5px; color: var(--ink-2); margin-bottom: 2px; }
+.pick.inline { display: grid; grid-template-columns: minmax(0, 1fr); row-gap: 1px; }
+.select { width: 100%; font-size: 13.5px; }
+</style>

@@ -1,0 +1,185 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Handle, Option, Sheet, Slack } from '@/api/types'
+import CheckLine from '@/components/CheckLine.vue'
+import ViewShapes from '@/components/ViewShapes.vue'
+import { useJob } from '@/stores/job'
+import { showLength } from '@/logic/units'
+
+const props = defineProps<{ sheet: Sheet; selected: string; structure: string; failed?: string }>()
+const emit = defineEmits<{ select: [id: string]; lock: [handle: Handle]; preview: [option: Option | null]; take: [option: Option] }>()
+const store = useJob()
+const basis = ref<'reckoned' | 'table' | 'practice'>('reckoned')
+const opened = ref(-1)
+watch(() => props.selected, () => (opened.value = -1))
+
+const post = computed(() => props.sheet.posts.find((item) => item.id === props.selected) ?? null)
+const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
+const handle = computed(() => props.sheet.handles.find((item) => item.id === props.selected) ?? null)
+const number = (id: string) => props.sheet.posts.find((item) => item.id === id)?.number
+const title = computed(() => {
+  if (post.value) return `Post ${post.value.number}`
+  if (bay.value) return bay.value.opening ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1) : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
+  return 'The whole fence'
+})
+const checks = computed(() => [...props.sheet.checks].sort((a, b) => b.use - a.use))
+const gaps = computed(() => props.sheet.not_covered.filter((gap) => gap.basis === basis.value))
+const placeOf = (about: string) => {
+  const at = props.sheet.posts.find((item) => item.id === about)
+  if (at) return `post ${at.number}`
+  const between = props.sheet.bays.find((item) => item.id === about)
+  return between ? `bay ${number(between.start)} to ${number(between.end)}` : ''
+}
+
+const slack = ref<Slack | null>(null)
+const asking = ref(false)
+watch([() => props.selected, () => store.document], () => (slack.value = null))
+async function howFar(): Promise<void> {
+  if (!store.document || !post.value) return
+  asking.value = true
+  try {
+    slack.value = await ask(api.POST('/api/reckon/slack', { body: { document: store.document, structure: props.structure, post: post.value.id } }))
+  } finally {
+    asking.value = false
+  }
+}
+
+const options = ref<Option[] | null>(null)
+const looking = ref(false)
+const optionFault = ref('')
+watch(() => store.document, () => (options.value = null))
+async function lookForHelp(): Promise<void> {
+  if (!store.document) return
+  looking.value = true
+  optionFault.value = ''
+  try {
+    options.value = (await ask(api.POST('/api/reckon/options', { body: { document: store.document, structure: props.structure, selected: '' } }))).options as Option[]
+  } catch (error) {
+    optionFault.value = (error as Error).message
+  } finally {
+    looking.value = false
+  }
+}
+const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`
+
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const at = event.target as HTMLElement
+  if (event.key === 'Enter' && !at.matches('input, textarea, button, a, [role=combobox]')) opened.value = opened.value < 0 ? 0 : -1
+})
+
+const INSET_W = 292
+const inset = computed(() => {
+  const view = props.sheet.views.find((item) => item.name === 'elevation')
+  if (!view || (!post.value && !bay.value)) return null
+  const from = post.value ? post.value.station_m - 1.4 : bay.value!.from_m - 0.5
+  const to = post.value ? post.value.station_m + 1.4 : bay.value!.to_m + 0.5
+  const posts = props.sheet.posts.filter((item) => item.station_m >= from - 0.1 && item.station_m <= to + 0.1)
+  const top = Math.max(...posts.map((item) => item.ground_m + item.cut_height_m), 0) + 0.25
+  const low = Math.min(...posts.map((item) => item.ground_m - item.hole_m), 0) - 0.2
+  const scale = Math.min(INSET_W / (to - from), 190 / (top - low))
+  return { view, from, to, scale, height: (top - low) * scale, x0: INSET_W / 2 - ((from + to) / 2) * scale, y0: top * scale }
+})
+</script>
+
+<template>
+  <aside class="reckoning" aria-label="The reckoning">
+    <header class="head">
+      <h2>{{ title }}</h2>
+      <button v-if="selected" class="link small" @click="emit('select', '')">whole fence</button>
+    </header>
+    <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be reckoned.</p>
+    <template v-if="post">
+      <p class="line">{{ post.timber }}, {{ post.post_length }} long. {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}</p>
+      <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
+    </template>
+    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. Gate load not reckoned yet.</template></p>
+    <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
+
+    <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">
+      <ViewShapes :view="inset.view" :sx="inset.scale" :sy="inset.scale" :x0="inset.x0" :y0="inset.y0" :selected="selected" :from="inset.from" :to="inset.to" :texts="false" />
+    </svg>
+
+    <dl v-if="post" class="sums">
+      <dt>Hole</dt><dd><b>{{ post.hole }}</b> = <span v-for="(term, i) in post.hole_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span></dd>
+      <dt>Post</dt><dd><b>{{ post.post_length }}</b> = <span v-for="(term, i) in post.post_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span></dd>
+      <dt>Width</dt><dd>{{ post.hole_width }}, {{ post.bags.toFixed(1) }} bags</dd>
+      <dt>Governs</dt><dd>{{ post.governs }}</dd>
+    </dl>
+    <p v-if="post && handle" class="acts">
+      <button v-if="handle.field === 'locks/+' || handle.locked" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
+      <button class="plain small" :disabled="asking" @click="howFar">{{ asking ? 'Trying' : 'How far may it move?' }}</button>
+    </p>
+    <p v-if="slack" class="slack">
+      <b>{{ showLength(slack.back_m, store.tape) }}</b> back<template v-if="slack.fails_back">, then {{ slack.fails_back }}</template>;
+      <b>{{ showLength(slack.on_m, store.tape) }}</b> on<template v-if="slack.fails_on">, then {{ slack.fails_on }}</template>.
+    </p>
+
+    <div class="bases" role="group" aria-label="Verdict">
+      <button v-for="name in (['reckoned', 'table', 'practice'] as const)" :key="name" class="plain small" :class="{ on: basis === name }" :aria-pressed="basis === name" @click="basis = name">
+        {{ name[0]!.toUpperCase() + name.slice(1) }}<template v-if="sheet.built_on === name"> · built</template>
+      </button>
+    </div>
+    <p v-if="sheet.built_on === 'practice'" class="warn">Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it.</p>
+
+    <template v-if="basis === 'reckoned'">
+      <CheckLine
+        v-for="(check, i) in checks" :key="check.name + check.case" :check="check" :place="selected ? '' : placeOf(check.about)" :open="opened === i" @update:open="opened = $event ? i : -1"
+      />
+    </template>
+    <template v-if="basis === 'practice'">
+      <template v-if="post">
+        <p class="check-name">Depth by habit: {{ post.habit }}</p>
+        <p class="practice-bar" aria-hidden="true" />
+        <p class="small">Not checked against wind. The reckoning asks {{ post.embedment }} here.</p>
+      </template>
+      <p v-else class="small">Choose a post to see the trade's habit beside its reckoned depth.</p>
+    </template>
+    <section v-for="gap in gaps" :key="gap.about + gap.name" class="gap">
+      <p class="strong">{{ gap.name }}: not covered<template v-if="placeOf(gap.about)"> at {{ placeOf(gap.about) }}</template></p>
+      <p class="small">{{ gap.reason }}<template v-if="gap.would_have_to_change">. What would have to change: {{ gap.would_have_to_change }}</template></p>
+    </section>
+
+    <section v-if="!selected" class="help">
+      <header class="head"><h3>What would help</h3><button class="plain small" :disabled="looking" @click="lookForHelp">{{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}</button></header>
+      <p v-if="optionFault" class="fault">{{ optionFault }}</p>
+      <p v-if="options && !options.length" class="small">Nothing tried passes: no post, bay, rail or auger in the yard is enough here. A lower fence, another soil or an engineer would.</p>
+      <ul v-if="options?.length" class="options">
+        <li v-for="(option, i) in options" :key="i">
+          <button @mouseenter="emit('preview', option)" @mouseleave="emit('preview', null)" @focus="emit('preview', option)" @blur="emit('preview', null)" @click="emit('take', option)">
+            <span>{{ option.says }}</span>
+            <span class="price"><b>{{ money(option.price_change) }}</b><span class="quiet"> to {{ option.price.toFixed(0) }}</span></span>
+            <span class="quiet small">closest: {{ option.governs }}, {{ (option.use * 100).toFixed(0) }} %</span>
+          </button>
+        </li>
+      </ul>
+      <p v-if="options?.length" class="small quiet">Each was planned and passes where reckoned. Prices are the sample list's; no currency.</p>
+    </section>
+  </aside>
+</template>
+
+<style scoped>
+.reckoning { width: 328px; flex: none; background: var(--paper); border-left: 1px solid var(--line); padding: 12px 18px 24px; overflow-y: auto; }
+.head { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
+.line { color: var(--ink-2); margin: 2px 0 8px; }
+.warn { color: var(--spare); font-weight: 600; }
+.inset { display: block; background: var(--ground); margin: 4px 0 8px; overflow: hidden; }
+.sums { display: grid; grid-template-columns: 62px 1fr; margin: 0 0 8px; row-gap: 2px; font-size: 13px; }
+.sums dt { color: var(--ink-2); } .sums dd { margin: 0; }
+.acts { display: flex; gap: 6px; }
+.slack { font-size: 13px; }
+.bases { display: flex; margin: 10px 0 2px; }
+.bases .plain { border-radius: 0; margin-right: -1px; flex: 1; padding: 4px 4px; }
+.check-name { font-weight: 600; margin: 10px 0 4px; }
+.practice-bar { border: 2px dashed var(--practice); height: 9px; margin: 0 0 6px; }
+.gap { border: 1px dashed var(--ink-2); padding: 6px 10px; margin-top: 10px; border-radius: 3px; }
+.gap p { margin: 0; }
+.help { margin-top: 18px; border-top: 2px solid var(--ink); padding-top: 8px; }
+.options { list-style: none; margin: 8px 0; padding: 0; }
+.options li { border-bottom: 1px solid var(--line); }
+.options button { display: grid; grid-template-columns: 1fr auto; gap: 0 10px; width: 100%; text-align: left; background: none; border: 0; padding: 7px 4px; cursor: pointer; }
+.options button:hover, .options button:focus-visible { background: var(--chalk-soft); }
+.options .small { grid-column: 1 / -1; }
+.price { white-space: nowrap; }
+</style>

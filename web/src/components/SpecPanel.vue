@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import type { Dig, FenceSpec, Sheet } from '@/api/types'
+import { api, ask } from '@/api/client'
+import LengthField from '@/components/LengthField.vue'
+import PickField from '@/components/PickField.vue'
+import PracticeForm from '@/components/PracticeForm.vue'
+import { useFence } from '@/composables/useFence'
+import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
+import { watchDebounced } from '@vueuse/core'
+import { toRef } from 'vue'
+
+const props = defineProps<{ structure: string; sheet: Sheet | null }>()
+const store = useJob()
+const reference = useReference()
+const { spec, path, set } = useFence(toRef(props, 'structure'))
+onMounted(() => void reference.load())
+const practice = ref(false)
+
+const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
+const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
+const pick = (name: keyof FenceSpec, says: string) => (value: string | number) => set(name, value as never, says)
+
+const dig = ref<Dig | null>(null)
+async function lookAtLocate(): Promise<void> {
+  if (!store.document) return
+  try {
+    dig.value = await ask(api.POST('/api/reckon/dig', { body: { document: store.document, structure: props.structure, selected: '' } }))
+  } catch {
+    dig.value = null
+  }
+}
+watchDebounced(() => store.document, lookAtLocate, { debounce: 500, immediate: true })
+const ground = computed(() => store.shown?.site.grounds.find((item) => item.line === props.structure)?.shots ?? [])
+const fall = computed(() => {
+  const shots = ground.value
+  return shots.length > 1 ? shots[shots.length - 1]!.height_m - shots[0]!.height_m : 0
+})
+</script>
+
+<template>
+  <aside class="panel" aria-label="What is built">
+    <h2 class="visually-hidden">What is built</h2>
+    <template v-if="spec">
+      <section>
+        <h3>Structures</h3>
+        <router-link v-for="item in store.shown?.structures" :key="item.spec.id" :to="{ params: { structure: item.spec.id } }" class="structure" :class="{ here: item.spec.id === structure }">
+          {{ item.name }} <span class="verdict small" :class="item.spec.id === structure ? sheet?.verdict.split(' ')[0] : ''">{{ item.spec.id === structure ? sheet?.verdict : '' }}</span>
+        </router-link>
+      </section>
+      <section>
+        <h3>The fence</h3>
+        <LengthField inline label="Height" :model-value="spec.height_m" :tape="store.tape" :path="path + '/height_m'" @update:model-value="length('height_m', 'height')($event)" />
+        <LengthField inline label="Gap at the ground" bare="in" :model-value="spec.gap_m" :tape="store.tape" :path="path + '/gap_m'" @update:model-value="length('gap_m', 'gap')($event)" />
+        <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
+        <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
+        <PickField inline label="Rails" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
+        <div class="two">
+          <PickField label="How many" :model-value="spec.rails_count" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
+          <PickField label="Laid" :model-value="spec.rail_laid" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
+        </div>
+        <PickField inline label="Boards, butted" :model-value="spec.board" :options="items('board')" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
+      </section>
+      <section>
+        <h3>The hole</h3>
+        <LengthField inline label="Width" bare="in" optional="3 posts" :model-value="spec.hole_width_m ?? null" :tape="store.tape" :path="path + '/hole_width_m'" @update:model-value="length('hole_width_m', 'hole width')($event)" />
+        <LengthField inline label="Gravel" bare="in" :model-value="spec.gravel_m" :tape="store.tape" :path="path + '/gravel_m'" @update:model-value="length('gravel_m', 'gravel')($event)" />
+        <PickField inline label="Concrete" :model-value="spec.foot" :options="[{ value: 'open below', says: 'round the post, open below' }, { value: 'closed below', says: 'closed below the post' }]" @update:model-value="pick('foot', 'foot')($event)" />
+        <p class="basis">Built on <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>. <button class="link small" @click="practice = true">change</button></p>
+      </section>
+      <section>
+        <h3>Ground on this line</h3>
+        <p class="small">{{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level' }}<template v-if="ground.length > 1">, {{ fall < 0 ? 'falls' : 'rises' }} {{ (Math.abs(fall) / 0.3048).toFixed(1) }} ft</template>. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link></p>
+      </section>
+      <section>
+        <h3>Before digging</h3>
+        <p v-if="dig?.ready" class="small">Locate complete. {{ dig.days_left }} days left on the ticket.</p>
+        <ul v-else-if="dig" class="open"><li v-for="point in dig.open_points" :key="point">{{ point }}</li></ul>
+      </section>
+      <PracticeForm v-model:open="practice" :structure="structure" />
+    </template>
+  </aside>
+</template>
+
+<style scoped>
+.panel { width: 232px; flex: none; background: var(--ground-2); border-right: 1px solid var(--line); padding: 12px 14px 20px; overflow-y: auto; }
+section { margin-bottom: 14px; display: grid; gap: 5px; }
+section :deep(> *) { min-width: 0; }
+h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
+.structure { display: flex; justify-content: space-between; text-decoration: none; color: var(--ink); padding: 3px 0 3px 8px; border-left: 3px solid transparent; }
+.structure.here { border-color: var(--chalk); font-weight: 600; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+.basis { margin: 4px 0 0; font-size: 13px; }
+.open { margin: 0; padding-left: 16px; font-size: 12.5px; color: var(--fail); }
+p { margin: 0; }
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Shape, View } from '@/api/types'
+import { place } from '@/logic/labels'
+
+const props = withDefaults(
+  defineProps<{
+    view: View
+    sx: number /** pixels a metre along the line */
+    sy: number /** pixels a metre upward */
+    x0: number /** pixel of station 0 */
+    y0: number /** pixel of height 0 */
+    selected?: string
+    hover?: string
+    texts?: boolean
+    from?: number /** only shapes that reach into this stretch are painted */
+    to?: number
+  }>(),
+  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9 },
+)
+const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: string] }>()
+
+const X = (x: number) => Math.round((props.x0 + x * props.sx) * 100) / 100
+const Y = (y: number) => Math.round((props.y0 - y * props.sy) * 100) / 100
+
+function path(shape: Shape): string {
+  let d = ''
+  for (let k = 0; k < shape.count; k++) {
+    d += shape.points
+      .map(([x, y], i) => `${i ? 'L' : 'M'}${X(x + k * shape.step[0])} ${Y(y + k * shape.step[1])}`)
+      .join('')
+    if (shape.kind === 'polygon') d += 'Z'
+  }
+  return d
+}
+const reaches = (shape: Shape) => {
+  const xs = shape.points.map((p) => p[0])
+  const more = (shape.count - 1) * shape.step[0]
+  return Math.max(...xs) + Math.max(0, more) >= props.from && Math.min(...xs) + Math.min(0, more) <= props.to
+}
+const drawn = computed(() =>
+  props.view.shapes
+    .filter((shape) => shape.kind !== 'text' && reaches(shape))
+    .map((shape) => ({
+      id: shape.id,
+      layer: shape.layer,
+      d: shape.kind === 'circle' ? '' : path(shape),
+      cx: X(shape.points[0]![0]),
+      cy: Y(shape.points[0]![1]),
+      rx: shape.size * props.sx,
+      ry: shape.size * props.sy,
+      grab: shape.layer === 'post' || shape.layer === 'zone' || shape.layer === 'leaf',
+    })),
+)
+const labels = computed(() =>
+  !props.texts
+    ? []
+    : place(
+        props.view.shapes
+          .filter((shape) => shape.kind === 'text' && reaches(shape))
+          .map((shape) => ({
+            id: shape.id,
+            layer: shape.layer,
+            x: X(shape.points[0]![0]) + shape.shift[0],
+            y: Y(shape.points[0]![1]) - shape.shift[1],
+            text: shape.text,
+            size: 12,
+            anchor: shape.anchor,
+            weight: shape.layer === 'zone-label' ? 3 : shape.layer === 'gate-label' ? 2 : 1,
+          })),
+      ),
+)
+</script>
+
+<template>
+  <g class="shapes">
+    <template v-for="(shape, index) in drawn" :key="shape.id + shape.layer + index">
+      <ellipse
+        v-if="!shape.d" :cx="shape.cx" :cy="shape.cy" :rx="shape.rx" :ry="shape.ry" :class="['s', shape.layer]" :data-id="shape.id"
+      />
+      <path
+        v-else :d="shape.d" :class="['s', shape.layer, { on: shape.id === selected, hover: shape.id === hover, grab: shape.grab }]"
+        :data-id="shape.id"
+        @pointerdown="shape.grab && emit('grab', shape.id, $event)" @click="emit('pick', shape.id)"
+      />
+    </template>
+    <text
+      v-for="(label, index) in labels" :key="'t' + index" :x="label.x" :y="label.y" :class="['t', label.layer]"
+      :text-anchor="label.anchor" :data-id="label.id"
+    >{{ label.text }}</text>
+  </g>
+</template>
+
+<style>
+.s { fill: none; stroke: var(--ink-2); stroke-width: 1; vector-effect: non-scaling-stroke; }
+.s.soil { fill: url(#soil); stroke: none; }
+.s.ground-line { stroke: #6b5836; stroke-width: 1.5; }
+.s.concrete { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 70%, #000); }
+.s.gravel { fill: url(#gravel); stroke: color-mix(in srgb, var(--gravel) 70%, #000); }
+.s.post { fill: var(--post); stroke: color-mix(in srgb, var(--post) 60%, #000); }
+.s.rail { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }
+.s.board { fill: var(--board); stroke: var(--board-line); stroke-width: 0.6; }
+.s.leaf { fill: color-mix(in srgb, var(--board) 45%, var(--ground)); stroke: var(--rail); stroke-width: 1.5; stroke-dasharray: 5 3; }
+.s.zone { fill: url(#zone); stroke: var(--zone); stroke-dasharray: 3 3; }
+.s.zone-line { stroke: var(--zone); stroke-width: 2; stroke-dasharray: 8 4; }
+.s.string { stroke: var(--chalk); stroke-width: 1.5; }
+.s.hole { stroke: var(--ink-2); stroke-dasharray: 2 2; }
+.s.swing { stroke: var(--ink-2); }
+.s.swing-arc { stroke: var(--ink-2); stroke-dasharray: 3 3; }
+.s.grab { cursor: ew-resize; touch-action: none; }
+.s.hover.post { stroke: var(--chalk); stroke-width: 3; }
+.s.on.post, .s.on.board, .s.on.leaf, .s.on.zone { stroke: var(--ink); stroke-width: 3; stroke-dasharray: none; }
+.t { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; stroke-linejoin: round; pointer-events: none; }
+.t.zone-label { fill: var(--zone); font-weight: 600; }
+</style>

@@ -1,0 +1,25 @@
+import { inject, provide, type InjectionKey, type Ref, type ShallowRef } from 'vue'
+import type { Problem, Sheet } from '@/api/types'
+
+export interface JobSheet {
+  sheet: ShallowRef<Sheet | null>
+  selected: Ref<string>
+  structure: Ref<string>
+  problems: Ref<Problem[]>
+  failed: Ref<string>
+  asked: Ref<number>
+  run: () => Promise<void>
+}
+const KEY: InjectionKey<JobSheet> = Symbol('sheet')
+
+/** Offers the open structure's sheet to every stage. */
+export function provideSheet(sheet: JobSheet): void {
+  provide(KEY, sheet)
+}
+
+/** The open structure's sheet. */
+export function useJobSheet(): JobSheet {
+  const found = inject(KEY)
+  if (!found) throw new Error('no sheet above')
+  return found
+}

@@ -1,0 +1,48 @@
+import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { api, ask, Refused } from '@/api/client'
+import type { Job, Problem, Sheet } from '@/api/types'
+
+/**
+ * The sheet of one structure, asked again whenever the document or the selection changes. One question is on its way
+ * at a time and only the newest waits, so that a drag never queues up.
+ */
+export function useSheet(document: Ref<Job | null>, structure: Ref<string>, selected: Ref<string>) {
+  const sheet = shallowRef<Sheet | null>(null)
+  const problems = ref<Problem[]>([])
+  const failed = ref('')
+  const asked = ref(0)
+  let busy = false
+  let again = false
+  let gone = false
+
+  async function run(): Promise<void> {
+    if (busy) {
+      again = true
+      return
+    }
+    busy = true
+    do {
+      again = false
+      const job = document.value
+      if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
+      try {
+        const body = { document: job, structure: structure.value, selected: selected.value }
+        const found = await ask(api.POST('/api/reckon/plan', { body }))
+        if (gone) return
+        sheet.value = found as Sheet
+        problems.value = []
+        failed.value = ''
+      } catch (error) {
+        const refused = error as Refused
+        problems.value = (refused.problems ?? []).map((item) => ({ ...item, field: item.field.replace(/^document\//, '') }))
+        failed.value = problems.value.length ? '' : (refused.title ?? 'The reckoning did not answer')
+      }
+      asked.value++
+    } while (again)
+    busy = false
+  }
+
+  watch([document, structure, selected], () => void run(), { immediate: true })
+  onScopeDispose(() => (gone = true))
+  return { sheet, problems, failed, asked, run }
+}

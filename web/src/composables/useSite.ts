@@ -1,0 +1,90 @@
+import { useEventListener, useOnline } from '@vueuse/core'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { api, ask, Refused } from '@/api/client'
+import type { Job, ReadingBody, Sheet } from '@/api/types'
+import { deviceName, keepQueue, keepSaid, keepSheet, keptSheet, queued, said } from '@/logic/keep'
+
+/** A structure on a phone: the last plan known, readings kept at once and sent when there is signal. */
+export function useSite(job: string, structure: string) {
+  const kept = keptSheet(job, structure)
+  const document = shallowRef<Job | null>(kept?.job ?? null)
+  const sheet = shallowRef<Sheet | null>(kept?.sheet ?? null)
+  const queue = ref<ReadingBody[]>(queued(job))
+  const mine = ref<ReadingBody[]>(said(job))
+  const signal = ref(true)
+  const fault = ref('')
+  const online = useOnline()
+  let sending = false
+
+  async function fetchPlan(): Promise<void> {
+    try {
+      await ask(api.GET('/api/session'))
+      const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
+      const found = await ask(api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } })) as Sheet
+      document.value = state.document
+      sheet.value = found
+      keepSheet(job, structure, { job: state.document, revision: state.revision, sheet: found, at: new Date().toISOString() })
+      signal.value = true
+      fault.value = ''
+    } catch (error) {
+      hear(error)
+    }
+  }
+  function hear(error: unknown): void {
+    const refused = error as Refused
+    if (refused.offline || refused.status === 502 || refused.status === 503) signal.value = false
+    else if (refused.status === 401) fault.value = 'Sign in again; what was measured is kept here meanwhile.'
+    else fault.value = refused.message
+  }
+  async function send(): Promise<void> {
+    if (sending || !queue.value.length) return
+    sending = true
+    const batch = queue.value.slice(0, 100)
+    try {
+      await ask(api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } }, body: { readings: batch } }))
+      const sent = new Set(batch.map((item) => item.id))
+      queue.value = queued(job).filter((item) => !sent.has(item.id))
+      keepQueue(job, queue.value)
+      signal.value = true
+    } catch (error) {
+      hear(error)
+    } finally {
+      sending = false
+    }
+    if (signal.value && queue.value.length && !fault.value) void send()
+  }
+  /** Keeps a reading here first, then sends it. */
+  function say(about: string, what: ReadingBody['what'], value_m: number | null, done = false, note = ''): void {
+    const reading: ReadingBody = {
+      id: uuid(), about, what, value_m, done, note, device: deviceName(), measured_at: new Date().toISOString(),
+    }
+    queue.value = [...queued(job), reading]
+    keepQueue(job, queue.value)
+    mine.value = [...mine.value, reading].slice(-2000)
+    keepSaid(job, mine.value)
+    void send()
+  }
+  const last = (about: string, what: string) => [...mine.value].reverse().find((item) => item.about === about && item.what === what) ?? null
+  const waiting = computed(() => queue.value.length)
+
+  onMounted(() => {
+    void fetchPlan()
+    void send()
+  })
+  useEventListener(window, 'online', () => {
+    signal.value = true
+    void fetchPlan()
+    void send()
+  })
+  const timer = setInterval(() => void (queue.value.length && send()), 8000)
+  return { document, sheet, signal, online, fault, waiting, say, last, fetchPlan, stop: () => clearInterval(timer) }
+}
+
+/** Made here so that it works on plain http too, where the browser's own is withheld. */
+function uuid(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16))
+  bytes[6] = (bytes[6]! & 0x0f) | 0x40
+  bytes[8] = (bytes[8]! & 0x3f) | 0x80
+  const hex = [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`
+}

@@ -1,0 +1,27 @@
+import { createPinia } from 'pinia'
+import PrimeVue from 'primevue/config'
+import ToastService from 'primevue/toastservice'
+import { createApp } from 'vue'
+import App from '@/App.vue'
+import { applyTheme } from '@/composables/useTheme'
+import { router } from '@/router'
+import '@/styles/base.css'
+import { Trellis } from '@/styles/theme'
+
+applyTheme()
+createApp(App)
+  .use(createPinia())
+  .use(router)
+  .use(PrimeVue, {
+    theme: { preset: Trellis, options: { darkModeSelector: '[data-theme="dark"]', cssLayer: { name: 'primevue', order: 'base, primevue, app' } } },
+  })
+  .use(ToastService)
+  .mount('#app')
+
+if ('serviceWorker' in navigator) {
+  void navigator.serviceWorker.register('/sw.js').then(async () => {
+    const ready = await navigator.serviceWorker.ready
+    const keep = performance.getEntriesByType('resource').map((entry) => entry.name).filter((name) => name.includes('/static/'))
+    ready.active?.postMessage({ keep })
+  }).catch(() => undefined)
+}

@@ -1,0 +1,26 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', name: 'jobs', component: () => import('@/views/JobsView.vue') },
+    { path: '/sign-in', name: 'sign-in', component: () => import('@/views/SignInView.vue') },
+    {
+      path: '/jobs/:job',
+      component: () => import('@/views/JobShell.vue'),
+      props: true,
+      children: [
+        { path: '', redirect: (to) => ({ name: 'brief', params: to.params }) },
+        { path: 'brief', name: 'brief', component: () => import('@/views/BriefView.vue') },
+        { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
+        { path: 'sheet/:structure', name: 'set-out', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'marks' } },
+        { path: 'frame/:structure', name: 'frame', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'pieces' } },
+        { path: 'buy/:structure', name: 'buy', component: () => import('@/views/BuyView.vue') },
+        { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
+        { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },
+      ],
+    },
+    { path: '/site/:job/:structure', name: 'site', component: () => import('@/views/SiteView.vue'), props: true },
+    { path: '/:rest(.*)*', name: 'missing', component: () => import('@/views/MissingView.vue') },
+  ],
+})

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
+import { ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Refused } from '@/api/client'
+import type { Job } from '@/api/types'
+import PickField from '@/components/PickField.vue'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const router = useRouter()
+const line = ref('')
+const title = ref('')
+const fault = ref('')
+const busy = ref(false)
+
+const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
+  if (name === 'name' && !value?.trim()) return
+  store.change((job) => void (job[name] = value ?? ''), name)
+}
+const USES = [
+  { value: 'house', says: 'A house of one or two families' }, { value: 'farm', says: 'A farm' },
+  { value: 'workplace', says: 'A workplace' }, { value: 'public', says: 'The public: an engineer decides' },
+]
+const MARKS = [
+  { value: 0.003175, says: 'feet and inches, to ⅛' }, { value: 0.0015875, says: 'feet and inches, to ¹⁄₁₆' }, { value: 0.001, says: 'millimetres' },
+]
+function marks(value: string | number): void {
+  store.change((job) => void (job.reading = { system: value === 0.001 ? 'metric' : 'imperial', mark_m: Number(value) }), 'units')
+}
+function freeId(job: Job): string {
+  for (let k = 1; ; k++) if (!job.structures.some((item) => item.spec.id === `fence-${k}`)) return `fence-${k}`
+}
+async function add(words: string): Promise<void> {
+  if (!store.document) return
+  busy.value = true
+  fault.value = ''
+  try {
+    const id = freeId(store.document)
+    const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft' } }))
+    store.change((job) => void job.structures.push({ name: title.value.trim() || `Fence ${job.structures.length + 1}`, spec }), 'a new fence')
+    await store.flush()
+    await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.message : 'This did not work'
+  } finally {
+    busy.value = false
+  }
+}
+function remove(id: string): void {
+  store.change((job) => void (job.structures = job.structures.filter((item) => item.spec.id !== id)), 'took a structure away')
+}
+</script>
+
+<template>
+  <main v-if="store.document" class="page">
+    <h1>The brief</h1>
+    <div class="two">
+      <section class="form">
+        <label for="name">Job</label><InputText id="name" :model-value="store.document.name" maxlength="120" @change="text('name')(($event.target as HTMLInputElement).value)" />
+        <label for="place">Place</label><InputText id="place" :model-value="store.document.place" maxlength="200" @change="text('place')(($event.target as HTMLInputElement).value)" />
+        <label for="client">Client</label><InputText id="client" :model-value="store.document.client" maxlength="120" @change="text('client')(($event.target as HTMLInputElement).value)" />
+        <label for="wanted">What is wanted, and why</label><Textarea id="wanted" :model-value="store.document.wanted" rows="3" maxlength="2000" @change="text('wanted')(($event.target as HTMLTextAreaElement).value)" />
+        <PickField label="Who uses it" :model-value="store.document.site.use" :options="USES" @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')" />
+        <p v-if="store.document.site.use === 'public'" class="strong">Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.</p>
+        <p v-if="store.document.site.use === 'workplace'" class="small">Workplace: ask the local office which rules and licences apply before building.</p>
+        <PickField label="The crew reads" :model-value="store.document.reading.mark_m" :options="MARKS" @update:model-value="marks" />
+      </section>
+      <section>
+        <h2>Structures</h2>
+        <ul v-if="store.document.structures.length" class="list">
+          <li v-for="item in store.document.structures" :key="item.spec.id">
+            <router-link :to="{ name: 'set-out', params: { structure: item.spec.id } }">{{ item.name }}</router-link>
+            <button class="link small" :aria-label="`Take ${item.name} away`" @click="remove(item.spec.id)">take away</button>
+          </li>
+        </ul>
+        <p v-else class="quiet">Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it longer.</p>
+        <form class="line" @submit.prevent="add(line)">
+          <h3>A fence from running readings</h3>
+          <label for="fence">Its name</label><InputText id="fence" v-model="title" maxlength="120" placeholder="Fence along the lane" />
+          <label for="line">Readings along one tape</label>
+          <InputText id="line" v-model="line" placeholder="0 c38 g4 c81 g11 118'6" autocomplete="off" spellcheck="false" :aria-invalid="!!fault" aria-describedby="how" />
+          <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+          <p id="how" class="small quiet"><b>c38</b> corner at 38 (c38r18: 18° right) · <b>g4</b> gate 4 clear from the last post · <b>g4@45'6</b> gate at 45' 6" · <b>g4+7</b> two leaves · <b>x61'3~2=water-main</b> no digging 2 each side · <b>p60</b> a post that stays · last, the end.</p>
+          <p><button class="main" :disabled="busy || !line.trim()">Lay it out</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '12' : '40')">Start with a {{ store.tape.system === 'metric' ? '12 m' : '40 ft' }} straight</button></p>
+        </form>
+        <h2>Take it along</h2>
+        <p><a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> · <a href="/schema/job.json" target="_blank">how the file is built</a></p>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.two { display: grid; grid-template-columns: 1fr 1.15fr; gap: 44px; margin-top: 14px; }
+.form, .line { display: grid; gap: 6px; align-content: start; }
+.form > label, .line > label { font-size: 12.5px; color: var(--ink-2); margin-top: 6px; margin-bottom: -4px; }
+.list { list-style: none; padding: 0; margin: 8px 0 0; }
+.list li { display: flex; justify-content: space-between; padding: 6px 0; border-bottom: 1px solid var(--line); }
+.line { margin: 20px 0 26px; }
+@media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
+</style>

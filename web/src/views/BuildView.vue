@@ -1,0 +1,113 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Dig } from '@/api/types'
+import { useJobSheet } from '@/composables/useJobSheet'
+import { useJob } from '@/stores/job'
+
+const store = useJob()
+const { sheet, structure } = useJobSheet()
+const dig = ref<Dig | null>(null)
+const fault = ref('')
+watchDebounced(
+  [() => store.document, structure],
+  async () => {
+    if (!store.document || !structure.value) return
+    try {
+      dig.value = await ask(api.POST('/api/reckon/dig', { body: { document: store.document, structure: structure.value, selected: '' } }))
+      fault.value = ''
+    } catch (error) {
+      fault.value = (error as Error).message
+    }
+  },
+  { debounce: 150, immediate: true },
+)
+type Locate = NonNullable<typeof store.document>['site']['locate']
+const locate = computed<Locate>(() => store.document!.site.locate)
+const ticks: [keyof Locate, string][] = [
+  ['owners_answered', 'Every owner of a service has answered'],
+  ['marks_visible', 'The marks can still be seen on the ground'],
+  ['private_lines_asked', 'Private lines were asked about: drains, irrigation, gas, garden lights'],
+]
+const set = (name: keyof Locate, value: string | boolean) => store.change((job) => void ((job.site.locate as Record<string, unknown>)[name] = value), 'locate')
+const paper = ref<'letter' | 'a4'>('letter')
+const fromEnd = ref(false)
+const to = ref('centre')
+const mirrored = ref(false)
+const offset = ref('')
+const link = computed(() => {
+  const query = new URLSearchParams({ paper: paper.value, from_end: String(fromEnd.value), to: to.value, mirrored: String(mirrored.value), offset: offset.value })
+  return `/api/jobs/${store.id}/files/${structure.value}/sheets.pdf?${query}`
+})
+const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
+const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
+const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [])
+</script>
+
+<template>
+  <main v-if="store.document && sheet" class="page">
+    <h1>Build</h1>
+    <div class="two">
+      <section>
+        <h2>Before the first hole</h2>
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">{{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Digging is held back.' }}</p>
+        <ul v-if="dig && !dig.ready" class="points"><li v-for="point in dig.open_points" :key="point">{{ point }}</li></ul>
+        <div class="form">
+          <label for="ticket">Locate ticket</label><InputText id="ticket" :model-value="locate.ticket" maxlength="60" @change="set('ticket', ($event.target as HTMLInputElement).value)" />
+          <label for="expires">Its last day</label><InputText id="expires" type="date" :model-value="locate.expires" @change="set('expires', ($event.target as HTMLInputElement).value)" />
+          <label v-for="[name, says] in ticks" :key="name" class="tick"><input type="checkbox" :checked="Boolean(locate[name])" @change="set(name, ($event.target as HTMLInputElement).checked)" /> {{ says }}</label>
+        </div>
+        <p v-for="item in near" :key="item.about" class="near">{{ item.text }}</p>
+        <h2>Cautions</h2>
+        <ul class="points plainlist"><li v-for="item in hurt" :key="item.text"><b>{{ item.kind }}.</b> {{ item.text }}</li></ul>
+      </section>
+      <section>
+        <h2>On site, by phone</h2>
+        <p><router-link class="main go" :to="{ name: 'site', params: { job: store.id, structure } }">Open the site view</router-link></p>
+        <p class="small quiet">One post at a time, with big targets. It keeps working without signal and catches up later.</p>
+        <h2>On paper</h2>
+        <div class="form sheet">
+          <label>Paper <select v-model="paper"><option value="letter">Letter</option><option value="a4">A4</option></select></label>
+          <label>Tape's zero at <select v-model="fromEnd"><option :value="false">the start</option><option :value="true">the end</option></select></label>
+          <label>Marks to the post's <select v-model="to"><option>centre</option><option>near face</option><option>far face</option></select></label>
+          <label><input v-model="mirrored" type="checkbox" /> mirrored, for the far side of the string</label>
+          <label>Offset stakes, square off the string <InputText v-model="offset" class="short" placeholder="none" /></label>
+        </div>
+        <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
+        <p class="small">Files: <a :href="file('marks.csv')">marks, CSV</a> · <a :href="file('pieces.csv')">pieces, CSV</a> · <a :href="file('plan.svg')">plan, SVG</a> · <a :href="file('elevation.svg')">elevation, SVG</a> · <a :href="file('drawing.dxf')">drawing, DXF at true size</a></p>
+        <h2>Order of work</h2>
+        <ol class="work">
+          <li>Locate, then marks: ends, corners and gate posts first, string, then the middle posts against the same face.</li>
+          <li :class="{ held: !dig?.ready }">Dig and lay gravel<template v-if="!dig?.ready"> (held back)</template>. Look at every hole before concrete.</li>
+          <li>Set posts, plumb both ways, concrete. Setting is not strength: rails and gates wait for the bag's time.</li>
+          <li>Check plumb again, cut posts to the line, rails on.</li>
+          <li>Boards. Gates last.</li>
+        </ol>
+      </section>
+    </div>
+  </main>
+  <main v-else class="page"><p class="quiet" aria-busy="true">Reckoning.</p></main>
+</template>
+
+<style scoped>
+.page { overflow-y: auto; width: 100%; max-width: 1080px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 44px; margin-top: 12px; }
+h2 { margin: 14px 0 6px; }
+.state { font-weight: 600; border: 2px solid var(--fail); color: var(--fail); padding: 8px 12px; border-radius: 3px; }
+.state.ready { border-color: var(--pass); color: var(--pass); }
+.points { padding-left: 18px; display: grid; gap: 4px; }
+.points b { text-transform: capitalize; }
+.form { display: grid; gap: 6px; }
+.form > label:not(.tick) { font-size: 13px; color: var(--ink-2); }
+.tick { display: flex; gap: 8px; align-items: baseline; padding: 3px 0; }
+.near { border-left: 3px solid var(--zone); padding-left: 10px; margin-top: 8px; }
+.sheet select, .short { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); padding: 3px 6px; }
+.short { width: 90px; }
+.go { display: inline-block; text-decoration: none; }
+.work { padding-left: 20px; display: grid; gap: 4px; }
+.held { color: var(--fail); font-weight: 600; }
+@media (max-width: 860px) { .two { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { onMounted, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Takeoff } from '@/api/types'
+import CutPlanTable from '@/components/CutPlanTable.vue'
+import PickField from '@/components/PickField.vue'
+import { useJobSheet } from '@/composables/useJobSheet'
+import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
+
+const store = useJob()
+const reference = useReference()
+const { structure } = useJobSheet()
+onMounted(() => void reference.load())
+const takeoff = ref<Takeoff | null>(null)
+const fault = ref('')
+watchDebounced(
+  [() => store.document, structure],
+  async () => {
+    if (!store.document) return
+    try {
+      takeoff.value = await ask(api.POST('/api/reckon/takeoff', { body: { document: store.document, structure: structure.value, selected: '' } }))
+      fault.value = ''
+    } catch (error) {
+      fault.value = (error as Error).message
+    }
+  },
+  { debounce: 150, immediate: true },
+)
+const money = (value: number) => value.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
+function price(item: string, text: string, unit: string, says: string): void {
+  const value = Number(text)
+  if (!(value > 0)) return
+  const feet = unit === 'sticks' ? Number(/× ([\d.]+) ft$/.exec(says)?.[1]) : NaN
+  const length_m = Number.isFinite(feet) ? feet * 0.3048 : null
+  store.change((job) => {
+    job.yard.prices = job.yard.prices.filter((own) => !(own.item === item && (own.length_m ?? null) === length_m))
+    job.yard.prices.push({ item, price: value, length_m })
+  }, `price of ${says}`)
+}
+const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.key, says: bag.says }))
+</script>
+
+<template>
+  <main v-if="store.document" class="page">
+    <h1>Buy</h1>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="!takeoff && !fault" class="quiet" aria-busy="true">Counting pieces and planning the cuts.</p>
+    <template v-if="takeoff">
+      <p v-if="takeoff.bill.sample_prices" class="note">Prices come from the sample list, made up for the demo. Type your merchant's own; each is kept with this job.</p>
+      <p v-if="!takeoff.bill.complete" class="fault">Something on this list cannot be cut from what is on sale: see the cut plan.</p>
+      <table class="bill">
+        <thead><tr><th>What</th><th class="n">How many</th><th class="n">Price each</th><th class="n">In all</th><th /></tr></thead>
+        <tbody>
+          <tr v-for="line in takeoff.bill.lines" :key="line.says">
+            <td>{{ line.says }}</td><td class="n">{{ line.count }} {{ line.unit }}</td>
+            <td class="n"><input :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.unit, line.says)" /></td>
+            <td class="n">{{ money(line.total) }}</td><td class="quiet small">{{ line.note }}</td>
+          </tr>
+        </tbody>
+        <tfoot><tr><th>Materials</th><td /><td /><td class="n strong">{{ money(takeoff.bill.total) }}</td><td class="small">{{ money(takeoff.bill.per_ft) }} a foot, {{ money(takeoff.bill.per_m) }} a metre of line</td></tr></tfoot>
+      </table>
+      <p class="small quiet">In: timber, concrete, gravel, screws. Not in: labour, delivery, old fence and stumps, spoil, gates and their hardware. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
+      <div class="pick"><PickField label="Bags of" :model-value="store.document.yard.bag" :options="bags()" @update:model-value="store.change((job) => void (job.yard.bag = String($event)), 'bag')" /></div>
+      <h2>How to cut it</h2>
+      <CutPlanTable :cuts="takeoff.cuts" :tape="store.tape" />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.page { overflow-y: auto; width: 100%; }
+.note { background: var(--ground-2); border-left: 3px solid var(--flag); padding: 6px 12px; }
+.n { text-align: right; white-space: nowrap; }
+.bill input { width: 80px; text-align: right; border: 1px solid transparent; background: none; border-radius: 3px; padding: 2px 4px; }
+.bill input:hover, .bill input:focus { border-color: var(--chalk); background: var(--paper); }
+.pick { width: 260px; margin: 12px 0 20px; }
+</style>

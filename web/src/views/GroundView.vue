@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import InputText from 'primevue/inputtext'
+import Textarea from 'primevue/textarea'
+import { computed, onMounted, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { GroundRead } from '@/api/types'
+import LengthField from '@/components/LengthField.vue'
+import PickField from '@/components/PickField.vue'
+import ViewShapes from '@/components/ViewShapes.vue'
+import { useJobSheet } from '@/composables/useJobSheet'
+import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
+import { parseLength, showDistance, showLength } from '@/logic/units'
+
+const store = useJob()
+const reference = useReference()
+const { structure, sheet } = useJobSheet()
+onMounted(() => void reference.load())
+
+const site = computed(() => store.document!.site)
+const shots = computed(() => site.value.grounds.find((item) => item.line === structure.value)?.shots ?? [])
+const soils = computed(() => (reference.reference?.soils ?? []).map((soil) => ({ value: soil.name, says: soil.says })))
+const known = computed(() => (soils.value.some((soil) => soil.value === site.value.soil) ? soils.value : [...soils.value, { value: site.value.soil, says: site.value.soil }]))
+const MPH = 0.44704
+const speed = ref('')
+const speedFault = ref('')
+const shownSpeed = computed(() => `${(site.value.wind_speed_m_per_s / MPH).toFixed(0)}`)
+function wind(): void {
+  const value = Number(speed.value || shownSpeed.value)
+  speedFault.value = value > 0 && value <= 245 ? '' : 'Write a speed between 1 and 245 mph'
+  if (!speedFault.value) store.change((job) => void (job.site.wind_speed_m_per_s = value * MPH), 'wind speed')
+}
+
+const pasted = ref('')
+const kind = ref<'height' | 'rod'>('height')
+const instrument = ref<number | null>(1.524)
+const read = ref<GroundRead | null>(null)
+const fault = ref('')
+async function take(text: string): Promise<void> {
+  fault.value = ''
+  try {
+    const found = await ask(api.POST('/api/reckon/ground', { body: { text, kind: kind.value, instrument_m: instrument.value ?? 0, bare: store.tape.system === 'metric' ? 'm' : 'ft' } }))
+    read.value = found
+    if (found.shots.length) put(found.shots)
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+async function file(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const picked = input.files?.[0]
+  input.value = ''
+  if (!picked) return
+  pasted.value = await picked.text()
+  await take(pasted.value)
+}
+type Shot = { at_m: number; height_m: number }
+function put(list: Shot[]): void {
+  store.change((job) => {
+    job.site.grounds = job.site.grounds.filter((item) => item.line !== structure.value)
+    job.site.grounds.push({ line: structure.value, shots: [...list].sort((a, b) => a.at_m - b.at_m) })
+  }, 'ground readings')
+}
+function edit(index: number, field: 'at_m' | 'height_m', value: number | null): void {
+  if (value === null) return
+  put(shots.value.map((shot, i) => (i === index ? { ...shot, [field]: value } : shot)))
+}
+function add(): void {
+  const last = shots.value[shots.value.length - 1]
+  put([...shots.value, { at_m: last ? last.at_m + 3.048 : 0, height_m: last?.height_m ?? 0 }])
+}
+const view = computed(() => sheet.value?.views.find((item) => item.name === 'elevation') ?? null)
+const W = 900
+const drawing = computed(() => {
+  if (!view.value) return null
+  const [left, low, right, top] = view.value.bounds
+  const sx = (W - 20) / (right - left)
+  const sy = Math.min(150 / (top - low), sx * 4)
+  return { sx, sy, x0: 10 - left * sx, y0: 6 + top * sy, h: (top - low) * sy + 12 }
+})
+const direction = ref('')
+function north(): void {
+  const value = Number(direction.value)
+  if (Number.isFinite(value) && Math.abs(value) <= 360) store.change((job) => void (job.site.north_rad = (value * Math.PI) / 180), 'north')
+}
+void parseLength
+</script>
+
+<template>
+  <main v-if="store.document" class="page wide">
+    <h1>The ground</h1>
+    <svg v-if="view && drawing" class="line" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" aria-label="The line on its ground"><ViewShapes :view="view" :sx="drawing.sx" :sy="drawing.sy" :x0="drawing.x0" :y0="drawing.y0" :texts="false" /></svg>
+    <div class="three">
+      <section>
+        <h2>Readings on this line</h2>
+        <p v-if="!structure" class="quiet">Start a structure in the brief; its line is what the ground is read along.</p>
+        <template v-else>
+          <table v-if="shots.length">
+            <thead><tr><th>Level distance</th><th>Height</th><th><span class="visually-hidden">take away</span></th></tr></thead>
+            <tbody>
+              <tr v-for="(shot, i) in shots" :key="i">
+                <td><LengthField hide-label :label="`Distance ${i + 1}`" :model-value="shot.at_m" :tape="store.tape" :bare="store.tape.system === 'metric' ? 'm' : 'ft'" @update:model-value="edit(i, 'at_m', $event)" /></td>
+                <td><LengthField hide-label :label="`Height ${i + 1}`" :model-value="shot.height_m" :tape="store.tape" bare="in" @update:model-value="edit(i, 'height_m', $event)" /></td>
+                <td><button class="link small" :aria-label="`Take reading ${i + 1} away`" @click="put(shots.filter((_, k) => k !== i))">away</button></td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-else class="quiet">Not read yet: the ground is drawn level and every height is a guess.</p>
+          <p><button class="plain small" @click="add">Add a reading</button></p>
+        </template>
+      </section>
+      <section v-if="structure">
+        <h2>Bring readings in</h2>
+        <p class="small quiet">Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.</p>
+        <p class="row"><label><input v-model="kind" type="radio" value="height" /> heights</label> <label><input v-model="kind" type="radio" value="rod" /> rod readings</label></p>
+        <LengthField v-if="kind === 'rod'" v-model="instrument" label="Height of instrument above the job's zero" :tape="store.tape" />
+        <label for="paste" class="small quiet">Rows</label>
+        <Textarea id="paste" v-model="pasted" rows="7" class="rows" placeholder="0, 0&#10;12', -2 in&#10;24', -7 1/2 in" spellcheck="false" />
+        <p><button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button> <label class="plain small file">From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file" /></label></p>
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <p v-if="read" class="small" role="status">{{ read.shots.length }} readings taken<template v-if="read.shots.length">, {{ showDistance(read.shots[0]!.at_m, store.tape) }} to {{ showDistance(read.shots[read.shots.length - 1]!.at_m, store.tape) }}</template>.</p>
+        <ul v-if="read?.problems.length" class="faults"><li v-for="item in read.problems" :key="item.row" class="fault">Row {{ item.row }}: {{ item.message }}</li></ul>
+      </section>
+      <section class="form">
+        <h2>Soil, frost and wind</h2>
+        <PickField label="Soil" :model-value="site.soil" :options="known" path="site/soil" @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')" />
+        <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
+        <LengthField label="Least embedment by a local rule" bare="in" optional="none" :model-value="site.embedment_least_m || null" :tape="store.tape" path="site/embedment_least_m" @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')" />
+        <label for="wind">Basic wind speed, mph</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" />
+        <p v-if="speedFault" class="fault">{{ speedFault }}</p>
+        <PickField label="Exposure" :model-value="site.exposure" :options="[{ value: 'B', says: 'B: houses, trees' }, { value: 'C', says: 'C: open, scattered obstructions' }, { value: 'D', says: 'D: open water, flats' }]" @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')" />
+        <PickField label="Edition" :model-value="site.edition" :options="['ASCE 7-16', 'ASCE 7-22'].map((e) => ({ value: e, says: e }))" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
+        <label for="north">North, degrees left of the line's start</label><InputText id="north" :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)" inputmode="numeric" @update:model-value="direction = $event ?? ''" @change="north" />
+        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost, {{ shownSpeed }} mph.</p>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.wide { max-width: 1180px; width: 100%; overflow-y: auto; }
+.line { width: 100%; height: auto; background: var(--ground-2); margin: 10px 0 18px; }
+.three { display: grid; grid-template-columns: 1.1fr 1fr 0.9fr; gap: 34px; }
+.form { display: grid; gap: 8px; align-content: start; }
+.form > label { font-size: 12.5px; color: var(--ink-2); margin-bottom: -6px; }
+.rows { width: 100%; font-size: 14px; }
+.row { display: flex; gap: 14px; }
+.file { cursor: pointer; } .file:focus-within { outline: 2px solid var(--chalk); outline-offset: 2px; }
+.faults { padding-left: 16px; }
+td { border: 0; padding: 2px 8px 2px 0; }
+@media (max-width: 860px) { .three { grid-template-columns: 1fr; } }
+</style>

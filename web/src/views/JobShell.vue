@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, toRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { Refused } from '@/api/client'
+import ConflictDialog from '@/components/ConflictDialog.vue'
+import KeysDialog from '@/components/KeysDialog.vue'
+import SavedSign from '@/components/SavedSign.vue'
+import StakeBar from '@/components/StakeBar.vue'
+import { provideProblems } from '@/composables/useProblems'
+import { provideSheet } from '@/composables/useJobSheet'
+import { useSheet } from '@/composables/useSheet'
+import { useTheme } from '@/composables/useTheme'
+import { useJob } from '@/stores/job'
+import { useSession } from '@/stores/session'
+
+const props = defineProps<{ job: string }>()
+const store = useJob()
+const session = useSession()
+const route = useRoute()
+const router = useRouter()
+const { theme, turn } = useTheme()
+const fault = ref('')
+const keys = ref(false)
+const selected = ref('')
+
+const structure = computed(() => String(route.params.structure || store.document?.structures[0]?.spec.id || ''))
+const { sheet, problems, failed, asked, run } = useSheet(toRef(store, 'shown'), structure, selected)
+provideProblems(problems)
+provideSheet({ sheet, selected, structure, problems, failed, asked, run })
+
+async function start(): Promise<void> {
+  fault.value = ''
+  try {
+    if (!session.session?.signed_in && !(await session.look()).signed_in) {
+      await router.replace({ name: 'sign-in', query: { to: route.fullPath } })
+      return
+    }
+    await store.load(props.job)
+  } catch (error) {
+    fault.value = error instanceof Refused && error.status === 404 ? 'There is no such job here, or it belongs to another crew.' : (error as Error).message
+  }
+}
+watch(() => props.job, start, { immediate: true })
+watch(structure, () => (selected.value = ''))
+
+const open = computed<Record<string, string>>(() => {
+  const job = store.shown
+  const found = sheet.value
+  const ground = job?.site.grounds.find((item) => item.line === structure.value)?.shots.length ?? 0
+  return {
+    brief: job?.structures.length ? '' : 'nothing to build yet',
+    ground: ground > 1 ? '' : 'no level readings yet',
+    'set-out': !found ? 'not reckoned' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
+    frame: !found ? 'not reckoned' : found.verdict === 'fails' ? found.headline : '',
+    buy: 'look at the list before buying',
+    build: 'locate and cautions',
+    record: 'readings as built',
+  }
+})
+
+function typing(event: KeyboardEvent): boolean {
+  const at = event.target as HTMLElement
+  return at.matches('input, textarea, select, [contenteditable]') || !!at.closest('[role=dialog]')
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !typing(event)) {
+    event.preventDefault()
+    void store.step(event.shiftKey ? 'redo' : 'undo')
+  } else if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'y' && !typing(event)) {
+    event.preventDefault()
+    void store.step('redo')
+  } else if (event.key === '?' && !typing(event)) keys.value = true
+})
+useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
+  if (store.saved === 'waiting' || store.saved === 'saving') {
+    void store.flush()
+    event.preventDefault()
+  }
+})
+const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')
+</script>
+
+<template>
+  <div class="shell">
+    <header class="band no-print">
+      <router-link to="/" class="mark" aria-label="All jobs"><img src="/favicon.svg" width="30" height="30" alt="" /></router-link>
+      <div class="names">
+        <p class="job">{{ store.shown?.name ?? 'Steady Trellis' }}</p>
+        <p class="place">{{ title ? `${title}, ` : '' }}{{ store.shown?.place }}</p>
+      </div>
+      <StakeBar :job="job" :structure="structure" :open="open" />
+      <div class="right">
+        <SavedSign />
+        <span class="tools">
+          <button class="tool" :disabled="!store.canUndo && store.saved === 'saved'" @click="store.step('undo')">Undo</button>
+          <button class="tool" :disabled="!store.canRedo" @click="store.step('redo')">Redo</button>
+          <button class="tool" :aria-label="`Light: ${theme}`" @click="turn">{{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}</button>
+          <button class="tool" aria-label="Keys" @click="keys = true">?</button>
+        </span>
+      </div>
+    </header>
+    <main v-if="fault" class="page"><h1>This job did not open</h1><p>{{ fault }}</p><p><router-link to="/">All jobs</router-link> <button class="plain" @click="start">Try again</button></p></main>
+    <main v-else-if="!store.document" class="page" aria-busy="true"><p class="quiet">Opening the job.</p></main>
+    <router-view v-else />
+    <ConflictDialog />
+    <KeysDialog v-model:open="keys" />
+  </div>
+</template>
+
+<style scoped>
+.shell { height: 100%; display: flex; flex-direction: column; }
+.band { display: flex; align-items: center; gap: 14px; height: 58px; flex: none; background: var(--band); color: var(--band-ink); padding: 0 18px; }
+.band :focus-visible { outline-color: #fff; }
+.mark { line-height: 0; }
+.names { width: 250px; min-width: 0; }
+.names p { margin: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.job { font-weight: 600; font-size: 15px; }
+.place { font-size: 12.5px; color: #c6d2cb; }
+.right { margin-left: auto; text-align: right; line-height: 1.3; }
+.tools { display: flex; gap: 10px; justify-content: flex-end; }
+.tool { background: none; border: 0; padding: 0; color: #dfe7e2; cursor: pointer; font-size: 12.5px; text-decoration: underline; text-underline-offset: 3px; text-decoration-color: #6f857a; min-height: 24px; min-width: 24px; }
+.tool:disabled { color: #8fa097; text-decoration: none; cursor: default; }
+</style>

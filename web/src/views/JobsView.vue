@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Refused } from '@/api/client'
+import type { Job, JobCard } from '@/api/types'
+import JobThumb from '@/components/JobThumb.vue'
+import { useSession } from '@/stores/session'
+
+const session = useSession()
+const router = useRouter()
+const cards = ref<JobCard[] | null>(null)
+const fault = ref('')
+const name = ref('')
+const busy = ref(false)
+
+async function load(): Promise<void> {
+  fault.value = ''
+  try {
+    if (!(await session.look()).signed_in) {
+      await router.replace({ name: 'sign-in' })
+      return
+    }
+    cards.value = await ask(api.GET('/api/jobs'))
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+onMounted(load)
+
+async function start(): Promise<void> {
+  busy.value = true
+  try {
+    const document = { name: name.value.trim() || 'New job' } as Job
+    const made = await ask(api.POST('/api/jobs', { body: { document } }))
+    await router.push({ name: 'brief', params: { job: made.id } })
+  } catch (error) {
+    fault.value = (error as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+async function bring(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const file = input.files?.[0]
+  input.value = ''
+  if (!file) return
+  try {
+    const body = JSON.parse(await file.text()) as Record<string, never>
+    const made = await ask(api.POST('/api/jobs/import', { body }))
+    await router.push({ name: 'brief', params: { job: made.id } })
+  } catch (error) {
+    fault.value = error instanceof Refused ? `This file was not taken: ${error.message}` : 'This file is not a job: it is not JSON.'
+  }
+}
+async function leave(): Promise<void> {
+  await session.signOut()
+  await router.push({ name: 'sign-in' })
+}
+const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
+const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job: card.id, structure: first(card) } } : { name: 'brief', params: { job: card.id } })
+</script>
+
+<template>
+  <main class="jobs">
+    <header class="top">
+      <img src="/favicon.svg" width="34" height="34" alt="" />
+      <div><h1>Jobs</h1><p class="quiet">{{ session.session?.crew }}<template v-if="session.session?.demo">, demo data: made-up places and prices</template></p></div>
+      <span class="who">{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
+    </header>
+    <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
+    <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
+    <ul v-if="cards?.length" class="list">
+      <li v-for="card in cards" :key="card.id">
+        <router-link :to="open(card)" class="row">
+          <span class="text">
+            <b>{{ card.name }}</b><span class="quiet">{{ card.place }}</span>
+            <span v-for="item in card.structures as any[]" :key="item.id" class="small">{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span>
+            <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
+          </span>
+          <JobThumb v-if="(card.structures[0] as any)?.view" :view="(card.structures[0] as any).view" class="thumb" />
+        </router-link>
+      </li>
+    </ul>
+    <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
+    <form class="new" @submit.prevent="start">
+      <label for="new">A new job</label>
+      <input id="new" v-model="name" maxlength="120" placeholder="whose place, or what for" autocomplete="off" />
+      <button class="main" :disabled="busy">Start</button>
+      <label class="plain file">Bring a job from a file<input type="file" accept=".json,application/json" class="visually-hidden" @change="bring" /></label>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.jobs { max-width: 1040px; margin: 0 auto; padding: 26px 28px; }
+.top { display: flex; gap: 14px; align-items: center; margin-bottom: 18px; }
+.top p { margin: 0; }
+.who { margin-left: auto; }
+.list { list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--line); }
+.row { display: flex; gap: 20px; align-items: stretch; padding: 12px 0; color: var(--ink); text-decoration: none; border-bottom: 1px solid var(--line); }
+.row:hover b { color: var(--chalk); text-decoration: underline; }
+.text { display: grid; align-content: center; gap: 2px; flex: 1; }
+.text b { font-size: 17px; }
+.thumb { width: 480px; flex: none; background: var(--ground-2); }
+.new { display: flex; gap: 10px; align-items: center; margin-top: 22px; flex-wrap: wrap; }
+.new input:not([type='file']) { flex: 1; min-width: 200px; padding: 7px 10px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
+.file { cursor: pointer; }
+.file:focus-within { outline: 2px solid var(--chalk); outline-offset: 2px; }
+@media (max-width: 760px) { .row { flex-direction: column; } .thumb { width: 100%; } }
+</style>

@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import { useEventListener, useSwipe } from '@vueuse/core'
+import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
+import type { ReadingBody } from '@/api/types'
+import FractionPad from '@/components/FractionPad.vue'
+import ViewShapes from '@/components/ViewShapes.vue'
+import { useSite } from '@/composables/useSite'
+import { showDistance, showLength } from '@/logic/units'
+
+const props = defineProps<{ job: string; structure: string }>()
+const { document, sheet, signal, fault, waiting, say, last, fetchPlan, stop } = useSite(props.job, props.structure)
+const index = ref(Number(sessionStorage.getItem(`trellis.at.${props.structure}`) ?? 0))
+const hand = ref(localStorage.getItem('trellis.hand') ?? 'right')
+const pad = ref<ReadingBody['what'] | null>(null)
+const hit = ref(false)
+const note = ref('')
+const tape = computed(() => document.value?.reading ?? { system: 'imperial' as const, mark_m: 0.0015875 })
+const posts = computed(() => sheet.value?.posts ?? [])
+const post = computed(() => posts.value[Math.min(index.value, posts.value.length - 1)] ?? null)
+const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
+const side = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.spec.string_side ?? 'right')
+watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
+
+function go(way: number): void {
+  index.value = Math.min(Math.max(0, index.value + way), Math.max(0, posts.value.length - 1))
+}
+const box = ref<HTMLElement>()
+const { direction } = useSwipe(box, {
+  threshold: 60,
+  onSwipeEnd() {
+    if (pad.value) return
+    if (direction.value === 'left') go(1)
+    if (direction.value === 'right') go(-1)
+  },
+})
+useEventListener('keydown', (event: KeyboardEvent) => {
+  if (pad.value || (event.target as HTMLElement).matches('input, textarea')) return
+  if (event.key === 'ArrowRight' || event.key === '.') go(1)
+  if (event.key === 'ArrowLeft' || event.key === ',') go(-1)
+})
+const value = (what: ReadingBody['what']) => (post.value ? (last(post.value.id, what)?.value_m ?? null) : null)
+const shown = (what: ReadingBody['what']) => (value(what) === null ? 'type it' : showLength(value(what)!, tape.value))
+const isSet = computed(() => (post.value ? (last(post.value.id, 'set')?.done ?? false) : false))
+const planned = computed(() => {
+  if (!post.value || !pad.value) return null
+  return { 'stands at': post.value.station_m, 'hole depth': post.value.hole_m, 'cut height': post.value.cut_height_m, 'plumb along': 0, 'plumb across': 0 }[pad.value as string] ?? null
+})
+function keep(value_m: number): void {
+  if (post.value && pad.value) say(post.value.id, pad.value, value_m)
+  pad.value = null
+}
+function tick(): void {
+  if (!post.value) return
+  say(post.value.id, 'set', null, !isSet.value)
+}
+function keepHit(): void {
+  if (post.value && note.value.trim()) say(post.value.id, 'hit something', null, true, note.value.trim())
+  note.value = ''
+  hit.value = false
+}
+function swap(): void {
+  hand.value = hand.value === 'right' ? 'left' : 'right'
+  localStorage.setItem('trellis.hand', hand.value)
+}
+
+let lock: { release(): Promise<void> } | null = null
+const awake = ref(false)
+async function stayAwake(): Promise<void> {
+  try {
+    lock = (await (navigator as unknown as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }).wakeLock?.request('screen')) ?? null
+    awake.value = !!lock
+  } catch {
+    awake.value = false
+  }
+}
+onMounted(() => void stayAwake())
+useEventListener(window, 'visibilitychange', () => void (window.document.visibilityState === 'visible' && stayAwake()))
+onUnmounted(() => {
+  stop()
+  void lock?.release()
+})
+
+const W = 390
+const SCALE = 74
+const ticks = computed(() => {
+  if (!post.value) return []
+  const step = tape.value.system === 'imperial' ? 0.3048 : 0.25
+  const px = tape.value.system === 'imperial' ? 104 : 80
+  const around = post.value.station_m / step
+  const found = []
+  for (let k = Math.floor(around) - 3; k <= around + 3; k++)
+    if (k >= 0) found.push({ x: W / 2 + (k - around) * px, label: tape.value.system === 'imperial' ? `${k}′` : `${(k * step).toFixed(2)}` })
+  return found
+})
+const elevation = computed(() => sheet.value?.views.find((view) => view.name === 'elevation') ?? null)
+const drawing = computed(() => {
+  if (!post.value) return null
+  const tall = post.value.cut_height_m + post.value.hole_m + 0.35
+  const scale = Math.min(SCALE, 232 / tall)
+  return { scale, x0: W / 2 - 30 - post.value.station_m * scale, y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale, h: 240 }
+})
+const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), index.value + 2))
+</script>
+
+<template>
+  <div ref="box" class="site" :class="hand">
+    <header class="bar">
+      <router-link :to="{ name: 'build', params: { job, structure } }" class="back">{{ name || 'Site view' }}</router-link>
+      <span role="status">{{ waiting ? `${waiting} kept here` : '' }}{{ signal ? (waiting ? ', sending' : 'all sent') : `${waiting ? ', ' : ''}no signal` }}</span>
+    </header>
+    <p v-if="fault" class="fault pad-x" role="alert">{{ fault }} <router-link :to="{ name: 'sign-in', query: { to: `/site/${job}/${structure}` } }">Sign in</router-link></p>
+    <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">{{ signal ? 'Fetching the marks.' : 'No signal, and this fence was not opened on this phone before. Open it once with signal.' }} <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button></p>
+    <main v-if="post && drawing && elevation" class="body">
+      <svg class="strip" :viewBox="`0 0 ${W} 74`" aria-hidden="true">
+        <rect :width="W" height="74" fill="var(--tape)" />
+        <g v-for="t in ticks" :key="t.label"><path :d="`M${t.x} 0v30`" stroke="var(--ink)" stroke-width="2" /><path v-for="k in 3" :key="k" :d="`M${t.x + k * 26} 0v16`" stroke="var(--ink)" /><text :x="t.x + 5" y="30" class="foot">{{ t.label }}</text></g>
+        <path :d="`M${W / 2} 0V52`" stroke="var(--chalk)" stroke-width="3" /><path :d="`M${W / 2 - 11} 74h22l-11 -24z`" fill="var(--chalk)" />
+      </svg>
+      <div class="head pad-x"><h1>Post {{ post.number }} of {{ posts.length }}</h1><span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span></div>
+      <p class="reading pad-x">{{ post.reading }}</p>
+      <p class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side</p>
+      <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
+        <ViewShapes :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" />
+        <g class="dim">
+          <path :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`" />
+          <rect :x="W / 2 + 36" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20" width="118" height="36" />
+          <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">{{ post.hole }}</text>
+          <rect :x="6" y="6" width="136" height="26" /><text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
+          <rect :x="6" :y="drawing.h - 68" width="128" height="62" />
+          <text x="12" :y="drawing.h - 50" class="fact">hole {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ Math.ceil(post.bags - 1e-9) }} bags</text>
+        </g>
+      </svg>
+      <div class="values pad-x">
+        <button @click="pad = 'stands at'"><span>stands at</span><b>{{ shown('stands at') }}</b></button>
+        <button @click="pad = 'hole depth'"><span>hole</span><b>{{ shown('hole depth') }}</b></button>
+        <button @click="pad = 'plumb along'"><span>plumb along</span><b>{{ shown('plumb along') }}</b></button>
+        <button @click="pad = 'plumb across'"><span>across</span><b>{{ shown('plumb across') }}</b></button>
+      </div>
+      <p class="pad-x setline"><button class="set" :class="{ done: isSet }" :aria-pressed="isSet" @click="tick">{{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}</button></p>
+      <nav class="walk pad-x" aria-label="Posts">
+        <button :disabled="index === 0" @click="go(-1)">‹ {{ near[0] && index > 0 ? near[0].reading : 'first' }}</button>
+        <button @click="hit = !hit">hit something</button>
+        <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
+      </nav>
+      <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="400" placeholder="rock at 14 in" /><button class="set">Keep</button></form>
+      <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
+    </main>
+    <FractionPad v-if="pad && post" :title="`Post ${post.number}: ${pad}`" :start="value(pad)" :planned="planned" :tape="tape" @done="keep" @close="pad = null" />
+  </div>
+</template>
+
+<style scoped>
+.site { max-width: 520px; margin: 0 auto; min-height: 100%; background: var(--paper); }
+.pad-x { padding-left: 16px; padding-right: 16px; }
+.bar { display: flex; justify-content: space-between; align-items: center; background: var(--band); color: var(--band-ink); padding: 0 16px; min-height: 48px; font-size: 14px; }
+.back { color: #fff; font-weight: 600; font-size: 17px; text-decoration: none; padding: 12px 0; }
+.strip { display: block; width: 100%; }
+.foot { font-size: 16px; fill: var(--ink); }
+.head { display: flex; justify-content: space-between; align-items: baseline; gap: 10px; margin-top: 6px; }
+.head h1 { font-size: 20px; white-space: nowrap; }
+.hand-dug { color: var(--zone); font-weight: 600; font-size: 16px; text-align: right; }
+.kind { font-weight: 600; }
+.reading { font-size: 58px; line-height: 1.05; font-weight: 600; margin: 0; letter-spacing: -0.01em; }
+.where { font-size: 14.5px; margin: 2px 0 6px; }
+.hole { display: block; width: 100%; background: var(--ground); }
+.dim path { stroke: var(--ink); stroke-width: 2; fill: none; }
+.dim rect { fill: var(--paper); }
+.dim text { fill: var(--ink); }
+.deep { font-size: 26px; font-weight: 600; } .cut { font-size: 17px; font-weight: 600; } .fact { font-size: 15px; }
+.values { display: grid; grid-template-columns: 1.3fr 1fr 1fr 1fr; gap: 6px; margin-top: 8px; }
+.values button { display: grid; text-align: left; border: 2px solid var(--line); background: var(--paper); border-radius: 4px; min-height: 58px; padding: 4px 8px; cursor: pointer; }
+.values span { font-size: 13px; } .values b { font-size: 16px; }
+.setline { margin: 8px 0; }
+.set { width: 100%; min-height: 60px; border: 2px solid var(--ink); background: var(--ink); color: var(--paper); border-radius: 4px; font-size: 20px; font-weight: 600; cursor: pointer; }
+.set.done { background: var(--paper); color: var(--pass); border-color: var(--pass); }
+.walk { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px; }
+.left .walk button:last-child { order: -1; } .left .values { direction: rtl; } .left .values button { direction: ltr; }
+.walk button { min-height: 56px; border: 1px solid var(--line); background: var(--ground-2); border-radius: 4px; font-size: 16px; font-weight: 600; cursor: pointer; }
+.walk button:disabled { opacity: 0.6; }
+.hit { display: grid; gap: 6px; margin-top: 8px; } .hit input { min-height: 56px; font-size: 18px; padding: 0 10px; border: 2px solid var(--line); border-radius: 4px; background: var(--paper); }
+.foot-row { display: flex; justify-content: space-between; margin: 8px 0 16px; }
+.foot-row .link { min-height: 40px; }
+</style>
