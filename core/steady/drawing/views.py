@@ -209,9 +209,9 @@ def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
         _text(
             curve.id,
             f"{letter}  {what}, {depth}",
-            (b, high),
+            (b, low),
             size=11,
-            shift=(6, -10),
+            shift=(6, 4),
             layer="zone-label",
             anchor="start",
         ),
@@ -248,7 +248,7 @@ def _swing(curve: Curve, line: Unroll) -> list[Shape]:
         made.append(Shape(id=curve.id, kind="polyline", layer="swing", points=((hinge, 0.0), arc[-1])))
         made.append(Shape(id=curve.id, kind="polyline", layer="swing-arc", points=tuple(arc)))
     made.append(
-        _text(curve.id, f"{what}, swings {swing}", ((start + end) / 2, 0.0), size=11, shift=(0, 14), layer="gate-label")
+        _text(curve.id, f"{what}, swings {swing}", ((start + end) / 2, 0.0), size=11, shift=(0, -28 if toward > 0 else 20), layer="gate-label")
     )
     return made
 

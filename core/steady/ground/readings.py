@@ -5,7 +5,9 @@ known (height = height of instrument − rod). Errors are told row by row; good 
 """
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le
 
 from steady.errors import InputError
 from steady.measure.lengths import Bare, parse_length
@@ -15,8 +17,8 @@ from steady.measure.lengths import Bare, parse_length
 class Shot:
     """One reading: level distance along the line and height above the job's own zero (m)."""
 
-    at_m: float
-    height_m: float
+    at_m: Annotated[float, Ge(0), Le(5000)]
+    height_m: Annotated[float, Ge(-500), Le(500)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -73,12 +75,15 @@ def read_rows(
         except InputError as error:
             problems.append(RowProblem(row=number, text=clean[:80], message=error.message))
             continue
+        height_m = second_m if kind == "height" else instrument_m - second_m
         if at_m < 0:
             problems.append(RowProblem(row=number, text=clean[:80], message="The distance cannot be below 0"))
+        elif not (at_m <= 5000 and abs(height_m) <= 500):
+            message = "Out of reach: at most 5 km along the line and 500 m up or down"
+            problems.append(RowProblem(row=number, text=clean[:80], message=message))
         elif round(at_m, 4) in shots:
             problems.append(RowProblem(row=number, text=clean[:80], message="This distance was already read above"))
         else:
-            height_m = second_m if kind == "height" else instrument_m - second_m
             shots[round(at_m, 4)] = Shot(at_m=at_m, height_m=height_m)
     ordered = tuple(shots[at] for at in sorted(shots))
     return Readings(shots=ordered, problems=tuple(problems))

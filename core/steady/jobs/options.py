@@ -29,7 +29,8 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
     """
     _, structure = find(job, structure_id)
     book, tape, spec = rulebook(job.school), job.reading.tape(), structure.spec
-    today = quick_price(plan(spec, job.site, book, job.yard, tape), job.yard)
+    now = plan(spec, job.site, book, job.yard, tape)
+    today, passes_now = quick_price(now, job.yard), passes(now)
     found: list[Option] = []
     for says, change in CANDIDATES[spec.kind](spec, tape):
         if not change:
@@ -41,6 +42,8 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
         if not passes(candidate):
             continue
         price = quick_price(candidate, job.yard)
+        if passes_now and price > today - 0.5:
+            continue  # what passes already is only helped by passing for less
         worst = governing(candidate)
         found.append(
             Option(

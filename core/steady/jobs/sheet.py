@@ -3,6 +3,7 @@
 Screens, site view and paper read this one answer, so that a number is worded once.
 """
 
+import math
 from dataclasses import dataclass
 
 from steady.drawing.shapes import View
@@ -54,6 +55,7 @@ class PostRow:
     ground_m: float
     timber: str
     bags: float
+    bags_count: int
     hand_dug: str
     habit: str
     verdict: Verdict
@@ -100,6 +102,7 @@ class Sheet:
     id: str
     verdict: Verdict
     headline: str
+    gaps: int
     built_on: Basis
     accepted: str
     line_m: float
@@ -133,6 +136,7 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         id=plan.id,
         verdict=overall(plan),
         headline=_headline(plan),
+        gaps=len({gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}),
         built_on=plan.built_on,
         accepted=plan.accepted,
         line_m=line_m,
@@ -214,6 +218,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 ground_m=footing.at[2],
                 timber=sticks()[part.item].says if part.item in sticks() else part.item,
                 bags=takes_m3 / yield_m3,
+                bags_count=math.ceil(takes_m3 / yield_m3 - 1e-9),
                 hand_dug=footing.hand_dug,
                 habit=f"{tape.length(habit.value_m)}: {habit.says}" if habit else "",
                 verdict=word,

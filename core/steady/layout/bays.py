@@ -90,7 +90,9 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
     count, _ = equal_bays(run_m, bay_max_m)
     if count > MOST_BAYS:
         raise InputError("bay_max_m", f"would give more than {MOST_BAYS} posts: the bay is too short for this line")
-    blocked = [zone for zone in merge_zones(zones) if zone[1] > TOLERANCE_M and zone[0] < run_m - TOLERANCE_M]
+    # The end posts stand where they stand; a band that reaches over one blocks only its inner side.
+    inside = [(max(low_m, 0.0), min(high_m, run_m)) for low_m, high_m in zones if high_m > 0 and low_m < run_m]
+    blocked = merge_zones(inside)
     if not blocked or count <= 1:
         return _equal(run_m, count)
     reach = _fewest(run_m, bay_max_m, bay_min_m, blocked)

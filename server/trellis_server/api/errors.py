@@ -18,6 +18,7 @@ class Missing(Exception):
 _WORDS = {
     "missing": "This is needed",
     "extra_forbidden": "This field is not known here",
+    "unexpected_keyword_argument": "This field is not known here",
     "finite_number": "Write a number",
     "float_parsing": "Write a number",
     "float_type": "Write a number",

@@ -1382,6 +1382,8 @@ export interface components {
         PostRow: {
             /** Bags */
             bags: number;
+            /** Bags Count */
+            bags_count: number;
             /** Cut Height */
             cut_height: string;
             /** Cut Height M */
@@ -1748,6 +1750,8 @@ export interface components {
             checks: components["schemas"]["CheckRow"][];
             /** Conflicts */
             conflicts: string[];
+            /** Gaps */
+            gaps: number;
             /** Handles */
             handles: components["schemas"]["Handle"][];
             /** Headline */

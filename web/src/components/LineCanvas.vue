@@ -31,7 +31,7 @@ const tapeTop = computed(() => planHeight.value)
 const elevationTop = computed(() => planHeight.value + TAPE)
 const elevationHeight = computed(() => Math.max(120, height.value - elevationTop.value))
 const tall = computed(() => elevation.value.bounds[3] - elevation.value.bounds[1])
-const sy = computed(() => Math.min((elevationHeight.value - 34) / tall.value, 90))
+const sy = computed(() => Math.min((elevationHeight.value - 54) / tall.value, 90))
 const fit = computed(() => Math.max(1, (width.value - 2 * PAD) / Math.max(props.sheet.line_m, 0.5)))
 const sx = computed(() => (trueScale.value ? Math.max(sy.value, fit.value) : fit.value))
 const vy = computed(() => (trueScale.value && sx.value === sy.value ? sy.value : Math.min(sy.value, sx.value * 4)))
@@ -39,7 +39,7 @@ const wide = computed(() => Math.max(width.value, props.sheet.line_m * sx.value 
 const stretch = computed(() => vy.value / sx.value)
 const planScale = computed(() => Math.min(34, (planHeight.value - 30) / 2.6))
 const X = (station: number) => PAD + station * sx.value
-const elevationZero = computed(() => elevationTop.value + 26 + elevation.value.bounds[3] * vy.value)
+const elevationZero = computed(() => elevationTop.value + 50 + elevation.value.bounds[3] * vy.value)
 const stationOf = (event: PointerEvent) => {
   const at = svg.value!.getBoundingClientRect()
   return (event.clientX - at.left - PAD) / sx.value
@@ -159,8 +159,8 @@ function reread(value: number | null): void {
       <ViewShapes :view="elevation" :sx="sx" :sy="vy" :x0="PAD" :y0="elevationZero" :selected="selected" @grab="grab" @pick="emit('select', $event)" />
       <text v-for="label in numbers" :key="'n' + label.id" :x="label.x" :y="label.y" text-anchor="middle" class="number" :class="{ on: label.id === selected }">{{ label.text }}</text>
       <g v-if="bay" class="dimension">
-        <path :d="`M${X(bay.from_m)} ${elevationTop + 34}V${elevationTop + 26}M${X(bay.to_m)} ${elevationTop + 34}V${elevationTop + 26}M${X(bay.from_m)} ${elevationTop + 30}H${X(bay.to_m)}`" />
-        <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="elevationTop + 24" text-anchor="middle">{{ bay.width }}</text>
+        <path :d="`M${X(bay.from_m)} ${elevationTop + 48}V${elevationTop + 40}M${X(bay.to_m)} ${elevationTop + 48}V${elevationTop + 40}M${X(bay.from_m)} ${elevationTop + 44}H${X(bay.to_m)}`" />
+        <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="elevationTop + 38" text-anchor="middle">{{ bay.width }}</text>
       </g>
       <g v-if="post" class="dimension">
         <path :d="`M${X(post.station_m) + 20} ${elevationZero - post.ground_m * vy}h8m-4 0v${post.hole_m * vy}m-4 0h8`" />
@@ -205,6 +205,6 @@ function reread(value: number | null): void {
 .over { position: absolute; width: 104px; }
 .over :deep(.box) { text-align: center; border-color: var(--chalk); color: var(--chalk); padding: 2px 4px; }
 .over :deep(.fault) { background: var(--paper); border: 1px solid var(--fail); padding: 4px 6px; width: 220px; }
-.scale { position: sticky; left: calc(100% - 200px); bottom: 8px; display: flex; gap: 0; width: max-content; margin-top: -38px; margin-left: calc(100% - 190px); }
+.scale { position: sticky; left: 0; bottom: 8px; display: flex; width: max-content; margin: -40px 0 0 12px; }
 .scale .plain { border-radius: 0; margin-left: -1px; }
 </style>

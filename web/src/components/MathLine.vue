@@ -15,7 +15,7 @@ const inputs = computed(() => props.step.inputs.map(([name, value, unit]) => ({ 
     <p class="line">
       <span v-for="(piece, i) in left" :key="'l' + i" :class="piece.kind">{{ piece.text }}</span>
       <template v-if="right.length"> = <span v-for="(piece, i) in right" :key="'r' + i" :class="piece.kind">{{ piece.text }}</span></template>
-      = <b>{{ figure(step.value) }}<template v-if="step.unit"> {{ step.unit }}</template></b>
+      = <b>{{ figure(step.value) + (step.unit ? ' ' + step.unit : '') }}</b>
     </p>
     <p v-if="inputs.length" class="with">
       with

@@ -33,5 +33,7 @@ const refused = useProblem(() => props.path)
 .pick { min-width: 0; }
 .pick label { display: block; font-size: 12.5px; color: var(--ink-2); margin-bottom: 2px; }
 .pick.inline { display: grid; grid-template-columns: minmax(0, 1fr); row-gap: 1px; }
-.select { width: 100%; font-size: 13.5px; }
+.select { width: 100%; }
+.select :deep(.p-select-label) { font-size: 14px; font-weight: 600; padding: 4px 7px; }
+.select :deep(.p-select-dropdown) { width: 28px; }
 </style>

@@ -144,7 +144,7 @@ const inset = computed(() => {
     <section v-if="!selected" class="help">
       <header class="head"><h3>What would help</h3><button class="plain small" :disabled="looking" @click="lookForHelp">{{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}</button></header>
       <p v-if="optionFault" class="fault">{{ optionFault }}</p>
-      <p v-if="options && !options.length" class="small">Nothing tried passes: no post, bay, rail or auger in the yard is enough here. A lower fence, another soil or an engineer would.</p>
+      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' ? 'Nothing tried passes: no post, bay, rail or auger in the yard is enough here. A lower fence, another soil or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
       <ul v-if="options?.length" class="options">
         <li v-for="(option, i) in options" :key="i">
           <button @mouseenter="emit('preview', option)" @mouseleave="emit('preview', null)" @focus="emit('preview', option)" @blur="emit('preview', null)" @click="emit('take', option)">

@@ -43,7 +43,6 @@ const tabs = computed(() => [
   ['cut plan', 'Cut plan', ''],
   ['cautions', 'Cautions', String(props.sheet.cautions.length + props.sheet.conflicts.length)],
 ])
-const posts = computed(() => Object.fromEntries(props.sheet.posts.map((post) => [post.id, post])))
 function choose(name: string): void {
   open.value = !(open.value && tab.value === name)
   tab.value = name

@@ -46,7 +46,7 @@ const fall = computed(() => {
       <section>
         <h3>Structures</h3>
         <router-link v-for="item in store.shown?.structures" :key="item.spec.id" :to="{ params: { structure: item.spec.id } }" class="structure" :class="{ here: item.spec.id === structure }">
-          {{ item.name }} <span class="verdict small" :class="item.spec.id === structure ? sheet?.verdict.split(' ')[0] : ''">{{ item.spec.id === structure ? sheet?.verdict : '' }}</span>
+          {{ item.name }} <span class="verdict small" :class="item.spec.id === structure ? sheet?.verdict.split(' ')[0] : ''">{{ item.spec.id === structure ? (sheet?.verdict === 'not covered' ? `${sheet.gaps} not covered` : sheet?.verdict) : '' }}</span>
         </router-link>
       </section>
       <section>

@@ -120,14 +120,14 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <p class="reading pad-x">{{ post.reading }}</p>
       <p class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side</p>
       <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
-        <ViewShapes :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" />
+        <ViewShapes :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
         <g class="dim">
           <path :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`" />
           <rect :x="W / 2 + 36" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20" width="118" height="36" />
           <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">{{ post.hole }}</text>
           <rect :x="6" y="6" width="136" height="26" /><text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
           <rect :x="6" :y="drawing.h - 68" width="128" height="62" />
-          <text x="12" :y="drawing.h - 50" class="fact">hole {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ Math.ceil(post.bags - 1e-9) }} bags</text>
+          <text x="12" :y="drawing.h - 50" class="fact">hole {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
         </g>
       </svg>
       <div class="values pad-x">
@@ -179,5 +179,5 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 .walk button:disabled { opacity: 0.6; }
 .hit { display: grid; gap: 6px; margin-top: 8px; } .hit input { min-height: 56px; font-size: 18px; padding: 0 10px; border: 2px solid var(--line); border-radius: 4px; background: var(--paper); }
 .foot-row { display: flex; justify-content: space-between; margin: 8px 0 16px; }
-.foot-row .link { min-height: 40px; }
+.foot-row .link { min-height: 56px; }
 </style>

@@ -182,7 +182,7 @@ class _PostReckoner:
         working: dict[str, tuple[Step, ...]] = {}
         force = self._force(max(0.0, from_m), to_m)
         if force is not None and self.loads.wind is not None:
-            steps = (*self.loads.wind.working, *force[1:], self.loads.wind.arm_step)
+            steps = (*self.loads.wind.working, *force[1:], force[0], self.loads.wind.arm_step)
             self._ground(about, "Wind", force[0].value * LB, self.loads.wind.arm_m, factor, demands, working, steps)
         self._ground(
             about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)

@@ -1,0 +1,43 @@
+"""Fences and sites that tests start from."""
+
+from typing import Any
+
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
+from steady.jobs.document import Job, Structure
+from steady.measure.show import Tape
+from steady.measure.units import FT, IN, MPH
+from steady.plan.model import Plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.fence.spec import FenceSpec, Straight
+from steady.structures.registry import plan
+from steady.yard.choices import YardChoices
+
+
+def fence(length_ft: float = 100, **changes: Any) -> FenceSpec:
+    """A straight fence."""
+    base: dict[str, Any] = {"id": "f", "straights": (Straight(id="a", length_m=length_ft * FT),)}
+    return FenceSpec(**{**base, **changes})
+
+
+def site(fall_per_ft: float = 0.0, length_ft: float = 100, **changes: Any) -> Site:
+    """Sand, 105 mph, exposure C, on an even slope."""
+    shots = tuple(Shot(at_m=at * FT, height_m=-fall_per_ft * at * FT) for at in (0.0, length_ft / 2, length_ft))
+    base: dict[str, Any] = {
+        "soil": "sand",
+        "exposure": "C",
+        "wind_speed_m_per_s": 105 * MPH,
+        "frost_m": 30 * IN,
+        "grounds": (Ground(line="f", shots=shots),),
+    }
+    return Site(**{**base, **changes})
+
+
+def planned(spec: FenceSpec, where: Site | None = None) -> Plan:
+    """Plan it in the us school."""
+    return plan(spec, where or site(), rulebook("us"), YardChoices(), Tape())
+
+
+def job(spec: FenceSpec, where: Site | None = None) -> Job:
+    """A job around one fence."""
+    return Job(name="Test", site=where or site(), structures=(Structure(name="Fence", spec=spec),))

@@ -1,0 +1,123 @@
+"""The house itself: imports go one way, the core stands alone, data tables are sound, every formula re-evaluates."""
+
+import ast
+import math
+import re
+import subprocess
+import sys
+import unittest
+from pathlib import Path
+
+import steady
+from core.tests.make import fence, planned, site
+from steady.data import loader
+from steady.data.loader import TableError, sources, table
+from steady.plan.model import Step
+
+CORE = Path(steady.__file__).parent
+ROOM_OF = {room: level for level, rooms in enumerate(steady.ORDER) for room in rooms}
+FORBIDDEN = {"django", "ninja", "pydantic", "gunicorn", "reportlab", "ezdxf", "trellis_server", "socket", "sqlite3", "requests"}
+
+
+def faults(module: str, source: str) -> list[str]:
+    """Imports of one module that run against the order, or out of the core."""
+    room = module.split(".")[0]
+    found = []
+    for node in ast.walk(ast.parse(source)):
+        names = []
+        if isinstance(node, ast.Import):
+            names = [alias.name for alias in node.names]
+        elif isinstance(node, ast.ImportFrom) and node.module:
+            names = [node.module]
+        for name in names:
+            if name.split(".")[0] in FORBIDDEN:
+                found.append(f"{module} imports {name}")
+            if name.startswith("steady."):
+                other = name.split(".")[1]
+                if other != room and ROOM_OF[other] >= ROOM_OF[room]:
+                    found.append(f"{module} imports {name}")
+    return found
+
+
+def steps(plan: object) -> list[Step]:
+    """Every step of a plan's checks."""
+    return [step for check in plan.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
+
+
+class HouseTest(unittest.TestCase):
+    def test_imports_go_one_way(self) -> None:
+        found = []
+        for path in CORE.rglob("*.py"):
+            module = ".".join(path.relative_to(CORE).with_suffix("").parts)
+            if module != "__init__":
+                found += faults(module, path.read_text(encoding="utf-8"))
+        self.assertEqual(found, [])
+
+    def test_a_planted_fault_is_found(self) -> None:
+        self.assertEqual(len(faults("measure.lengths", "from steady.plan.model import Plan")), 1)
+        self.assertEqual(len(faults("layout.bays", "import django.db")), 1)
+        self.assertEqual(len(faults("takeoff.bill", "from steady.drawing.views import views")), 1)
+        self.assertEqual(faults("structures.fence.plan", "from steady.footings.hole import layers"), [])
+
+    def test_rulebooks_do_not_import_siblings(self) -> None:
+        for path in (CORE / "rulebooks").glob("*/*.py"):
+            for other in re.findall(r"steady\.rulebooks\.(\w+)", path.read_text(encoding="utf-8")):
+                self.assertIn(other, ("base", path.parent.name), path)
+
+    def test_the_core_runs_without_django(self) -> None:
+        code = (
+            "import sys\n"
+            "for name in ('django','pydantic','ninja'): sys.modules[name] = None\n"
+            "from steady.structures.fence.spec import FenceSpec, Straight\n"
+            "from steady.structures.registry import plan\n"
+            "from steady.ground.site import Site\nfrom steady.rulebooks.registry import rulebook\n"
+            "from steady.yard.choices import YardChoices\nfrom steady.measure.show import Tape\n"
+            "s = FenceSpec(id='f', straights=(Straight(id='a', length_m=12.0),))\n"
+            "print(len(plan(s, Site(), rulebook('us'), YardChoices(), Tape()).marks))\n"
+        )
+        run = subprocess.run(
+            [sys.executable, "-c", code], cwd=CORE.parent, capture_output=True, text=True, check=False, timeout=60
+        )
+        self.assertEqual(run.stderr, "")
+        self.assertEqual(run.stdout.strip(), "6")
+
+    def test_every_formula_re_evaluates(self) -> None:
+        space = {"sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
+        seen = 0
+        for plan in (planned(fence()), planned(fence(60, rail_laid="flat", rails_count=2), site(0.1, 60))):
+            for step in steps(plan):
+                if not step.formula:
+                    continue
+                names = {name.replace("'", "_prime"): value for name, value, _ in step.inputs}
+                formula = step.formula.replace("'", "_prime")
+                self.assertTrue(
+                    math.isclose(eval(formula, space, names), step.value, rel_tol=1e-9, abs_tol=1e-12), step
+                )
+                seen += 1
+        self.assertGreater(seen, 500)
+
+    def test_every_step_names_a_known_source(self) -> None:
+        known = {*sources(), "statics", "geometry", "practice", "user"}
+        for step in steps(planned(fence())):
+            self.assertIn(re.split(r"[:;]", step.source)[0].strip(), known, step.source)
+
+    def test_every_table_loads(self) -> None:
+        names = [path.stem for path in (CORE / "data").glob("*.csv")]
+        self.assertGreaterEqual(len(names), 10)
+        for name in names:
+            with self.subTest(name):
+                self.assertTrue(all(row.source for row in table(name)))
+
+    def test_the_loader_refuses_what_it_does_not_know(self) -> None:
+        folder = Path(self.enterContext(__import__("tempfile").TemporaryDirectory()))
+        (folder / "bad_unit.csv").write_text("key,depth_cubits,source\n1,2,nds\n")
+        (folder / "bad_source.csv").write_text("key,depth_in,source\n1,2,hearsay\n")
+        (folder / "twice.csv").write_text("key,depth_in,source\n1,2,nds\n1,3,nds\n")
+        real, loader.HERE = loader.HERE, folder
+        self.addCleanup(setattr, loader, "HERE", real)
+        sources.cache_clear()
+        (folder / "sources.toml").write_text((real / "sources.toml").read_text(encoding="utf-8"))
+        for name in ("bad_unit", "bad_source", "twice"):
+            with self.assertRaises(TableError):
+                table(name)
+        sources.cache_clear()

@@ -1,0 +1,54 @@
+"""Lengths as people write them, from the file of cases shared with the front end, and back again."""
+
+import json
+import unittest
+from pathlib import Path
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from steady.errors import InputError
+from steady.measure.lengths import parse_length
+from steady.measure.show import Tape, feet_inches, quantity
+from steady.measure.units import FACTORS, IN, LB
+
+CASES = json.loads((Path(__file__).parents[2] / "checks" / "lengths.json").read_text(encoding="utf-8"))
+
+
+class LengthsTest(unittest.TestCase):
+    def test_shared_cases(self) -> None:
+        for text, bare, metres in CASES["parse"]:
+            with self.subTest(text, bare=bare):
+                if metres is None:
+                    with self.assertRaises(InputError):
+                        parse_length(text, bare)
+                else:
+                    self.assertAlmostEqual(parse_length(text, bare), metres, 9)
+        for value, system, mark, text in CASES["show"]:
+            with self.subTest(text):
+                self.assertEqual(Tape(system, mark).length(value), text)
+
+    @given(st.integers(-16 * 12 * 500, 16 * 12 * 500))
+    def test_what_is_shown_reads_back(self, sixteenths: int) -> None:
+        value_m = sixteenths * IN / 16
+        self.assertAlmostEqual(parse_length(feet_inches(value_m), "in"), value_m, 9)
+
+    @given(st.text(max_size=30))
+    @settings(max_examples=300)
+    def test_any_text_is_a_length_or_a_plain_refusal(self, text: str) -> None:
+        try:
+            self.assertEqual(parse_length(text), parse_length(text))
+        except InputError as error:
+            self.assertIn("Write it like", error.message)
+
+    def test_the_refusal_says_how_to_write_it(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            parse_length("six feet", field="height_m")
+        self.assertEqual(caught.exception.field, "height_m")
+        self.assertIn("7' 6 1/2\"", caught.exception.message)
+
+    def test_each_unit_goes_there_and_back(self) -> None:
+        for unit, (_, factor) in FACTORS.items():
+            self.assertAlmostEqual(123.4 * factor / factor, 123.4, 9, unit)
+        self.assertEqual(quantity(200 * LB, "n", "imperial"), "200 lb")
+        self.assertEqual(quantity(1000.0, "n", "metric"), "1.00 kN")

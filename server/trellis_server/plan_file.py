@@ -1,0 +1,67 @@
+"""Prints the plan of an exported job: ./trellis plan FILE.json [STRUCTURE] [--json]."""
+
+import json
+import os
+import sys
+from pathlib import Path
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
+
+import django
+
+django.setup()
+
+from pydantic_core import to_json
+
+from steady.errors import InputError
+from steady.jobs.document import Job, plan_structure
+from steady.jobs.sheet import sheet
+from steady.takeoff.bill import bill, cuts
+from trellis_server.services import documents
+
+
+def main(words: list[str]) -> int:
+    """Read, plan, print. Returns the exit code: 0 planned, 1 refused, 2 misused."""
+    as_json = "--json" in words
+    words = [word for word in words if word != "--json"]
+    if not words:
+        print("usage: ./trellis plan FILE.json [STRUCTURE] [--json]", file=sys.stderr)
+        return 2
+    try:
+        job = documents.load(json.loads(Path(words[0]).read_text(encoding="utf-8")))
+        names = words[1:] or [item.spec.id for item in job.structures]
+        for name in names:
+            if as_json:
+                print(to_json(plan_structure(job, name), indent=1).decode())
+            else:
+                show(job, name)
+    except (OSError, json.JSONDecodeError) as error:
+        print(f"trellis plan: {words[0]} cannot be read: {error}", file=sys.stderr)
+        return 1
+    except InputError as error:
+        print(f"trellis plan: {error.field}: {error.message}", file=sys.stderr)
+        return 1
+    return 0
+
+
+def show(job: Job, name: str) -> None:
+    """One structure as a table."""
+    plan = plan_structure(job, name)
+    tape = job.reading.tape()
+    found = sheet(plan, tape, job.yard)
+    print(f"{job.name}: {name}. {found.headline}.")
+    for clash in found.conflicts:
+        print(f"  CLASH {clash}")
+    print(f"{'post':>5} {'mark':>14} {'hole':>10} {'wide':>8} {'post long':>12} {'use':>6}  governed by")
+    for post in found.posts:
+        print(
+            f"{post.number:>5} {post.reading:>14} {post.hole:>10} {post.hole_width:>8} {post.post_length:>12} "
+            f"{post.use:>6.2f}  {post.governs}{', by hand' if post.hand_dug else ''}"
+        )
+    total = bill(plan, job.yard, cuts(plan, job.yard))
+    print(f"materials {total.total:,.2f}, {total.per_ft:.2f} a foot, {total.per_m:.2f} a metre (sample prices)")
+    print("Design values are from memory; local code and licensed practice come first.")
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

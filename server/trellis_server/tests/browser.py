@@ -1,0 +1,94 @@
+"""Chromium under Django's own runner."""
+
+import os
+import shutil
+from pathlib import Path
+
+from django.conf import settings
+from django.test import LiveServerTestCase
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+ARGS = [
+    "--headless",
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-dev-shm-usage",
+]
+AXE = settings.BASE / "web" / "node_modules" / "axe-core" / "axe.min.js"
+# PrimeVue's focus guards are hidden on purpose: axe's aria-hidden-focus calls them a fault.
+AXE_RUN = """() => axe.run({exclude: [['[data-p-hidden-focusable]'], ['[data-pc-section^=hidden]']]},
+  {runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"""
+SHOTS = settings.BASE / "var" / "shots"
+
+
+class BrowserTestCase(LiveServerTestCase):
+    pw: Playwright
+    browser: Browser
+    page: Page
+    context: BrowserContext
+
+    @classmethod
+    def setUpClass(cls):
+        super().setUpClass()
+        if not shutil.which(CHROMIUM):
+            raise RuntimeError(f"{CHROMIUM} is missing: apt-get install chromium")
+        # Playwright's sync API keeps an event loop in this thread; Django then refuses the ORM here.
+        cls.enterClassContext(_env("DJANGO_ALLOW_ASYNC_UNSAFE", "true"))
+        cls.pw = sync_playwright().start()
+        cls.addClassCleanup(cls.pw.stop)
+        cls.browser = cls.pw.chromium.launch(executable_path=CHROMIUM, args=ARGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self):
+        self.offhost: list[str] = []
+        self.console: list[str] = []
+        ctx = self.browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
+        self.addCleanup(ctx.close)
+        ctx.on("request", self._watch)
+        self.context = ctx
+        self.page = ctx.new_page()
+        self.page.set_default_timeout(8_000)
+        self.page.on("console", lambda m: self.console.append(m.text) if m.type in ("error", "warning") else None)
+        self.page.on("pageerror", lambda e: self.console.append(str(e)))
+
+    def _watch(self, req):
+        if not req.url.startswith((self.live_server_url, "data:", "blob:")):
+            self.offhost.append(req.url)
+
+    def open(self, path="/"):
+        self.page.goto(self.live_server_url + path)
+
+    def shot(self, name: str) -> Path:
+        SHOTS.mkdir(parents=True, exist_ok=True)
+        p = SHOTS / f"{name}.png"
+        self.page.screenshot(path=p)
+        return p
+
+    def axe(self) -> list[str]:
+        self.page.evaluate(AXE.read_text())  # not a script tag: the page's own CSP would refuse it
+        res = self.page.evaluate(AXE_RUN)
+        return [
+            f"{v['id']} ({v['impact']}): {v['help']} @ {[n['target'] for n in v['nodes']][:3]}"
+            for v in res["violations"]
+        ]
+
+
+class _env:
+    def __init__(self, key, value):
+        self.key, self.value = key, value
+
+    def __enter__(self):
+        self.old = os.environ.get(self.key)
+        os.environ[self.key] = self.value
+
+    def __exit__(self, *exc):
+        if self.old is None:
+            os.environ.pop(self.key, None)
+        else:
+            os.environ[self.key] = self.old

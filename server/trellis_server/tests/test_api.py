@@ -1,0 +1,318 @@
+"""The API as a front end uses it: accounts, history, two editors, files, refusals, what was measured."""
+
+import csv
+import io
+import json
+import uuid
+
+import ezdxf
+from django.test import TestCase, override_settings
+
+from steady.drawing.views import views
+from steady.jobs.document import plan_structure
+from trellis_server.services import documents
+from trellis_server.tests.make import Caller, person, small_job
+
+
+class AccountsTest(TestCase):
+    def test_sign_in_and_out(self) -> None:
+        person("ash")
+        caller = Caller()
+        self.assertFalse(caller.send("GET", "/api/session").json()["signed_in"])
+        wrong = caller.send("POST", "/api/session", {"name": "ash", "password": "guess"})
+        self.assertEqual(wrong.status_code, 401)
+        self.assertEqual(wrong["Content-Type"], "application/problem+json")
+        good = caller.send("POST", "/api/session", {"name": "ash", "password": "correct horse staple"})
+        self.assertEqual(good.json()["name"], "ash")
+        self.assertEqual(caller.send("GET", "/api/jobs").status_code, 200)
+        caller.send("DELETE", "/api/session")
+        self.assertEqual(caller.send("GET", "/api/jobs").status_code, 401)
+
+    def test_guessing_is_slowed_down(self) -> None:
+        person("birch")
+        caller = Caller()
+        codes = [caller.send("POST", "/api/session", {"name": "birch", "password": "x"}).status_code for _ in range(10)]
+        self.assertEqual(codes[-1], 429)
+
+    def test_the_demo_signs_in_on_the_loopback_alone(self) -> None:
+        person("demo", "Juniper Lane Builders")
+        with override_settings(DEMO=True):
+            self.assertTrue(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["demo"])
+            for extra in ({"REMOTE_ADDR": "10.0.0.7"}, {"REMOTE_ADDR": "127.0.0.1", "HTTP_X_FORWARDED_FOR": "10.0.0.7"}):
+                self.assertFalse(Caller().client.get("/api/session", **extra).json()["signed_in"])
+        self.assertFalse(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["signed_in"])
+
+    def test_a_call_without_the_pages_token_is_refused(self) -> None:
+        caller = Caller(person("cedar"), strict=True)
+        self.assertEqual(caller.send("POST", "/api/jobs", {"document": small_job()}).status_code, 403)
+
+
+class PermissionTest(TestCase):
+    """Nobody else can list, read, write or guess a crew's jobs."""
+
+    def test_matrix(self) -> None:
+        owner, mate, other = person("owner", "A"), person("mate", "A"), person("other", "B")
+        job = Caller(owner).new_job()
+        body = {"base": 1, "document": small_job("Changed"), "says": ""}
+        reading = {"id": str(uuid.uuid4()), "about": "windbreak/post/start", "what": "set", "done": True,
+                   "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        calls = [
+            ("GET", f"/api/jobs/{job}", None),
+            ("PUT", f"/api/jobs/{job}", body),
+            ("POST", f"/api/jobs/{job}/undo", {"base": 1}),
+            ("POST", f"/api/jobs/{job}/redo", {"base": 1}),
+            ("GET", f"/api/jobs/{job}/readings", None),
+            ("POST", f"/api/jobs/{job}/readings", {"readings": [reading]}),
+            ("GET", f"/api/jobs/{job}/job.json", None),
+            *(
+                ("GET", f"/api/jobs/{job}/files/windbreak/{name}", None)
+                for name in ("marks.csv", "pieces.csv", "plan.svg", "drawing.dxf", "sheets.pdf")
+            ),
+        ]
+        for who, code in ((None, 401), (other, 404), (mate, 200), (owner, 200)):
+            caller = Caller(who)
+            for method, path, sent in calls:
+                with self.subTest(who=str(who), path=path):
+                    answer = caller.send(method, path, sent)
+                    # A mate's save may meet the owner's: 409 hands both versions back, which is reading, too.
+                    self.assertIn(answer.status_code, (code, 409) if code == 200 else (code,), answer.content[:200])
+        self.assertEqual(len(Caller(mate).send("GET", "/api/jobs").json()), 1)
+        self.assertEqual(Caller(other).send("GET", "/api/jobs").json(), [])
+        self.assertEqual(Caller(other).send("GET", f"/api/jobs/{uuid.uuid4()}").status_code, 404)
+
+    def test_every_endpoint_asks_who_is_there(self) -> None:
+        for path in ("/api/jobs", "/api/reckon/reference", "/api/reckon/empty"):
+            self.assertEqual(Caller().send("GET", path).status_code, 401, path)
+        for name in ("plan", "marks", "takeoff", "options", "slack", "line", "ground", "dig"):
+            self.assertEqual(Caller().send("POST", f"/api/reckon/{name}", {}).status_code, 401, name)
+
+    def test_a_reading_of_another_crews_job_is_not_taken_over(self) -> None:
+        owner, other = person("owner"), person("other")
+        reading = {"id": str(uuid.uuid4()), "about": "windbreak/post/start", "what": "set", "done": True,
+                   "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        mine, theirs = Caller(owner).new_job(), Caller(other).new_job()
+        self.assertEqual(Caller(owner).send("POST", f"/api/jobs/{mine}/readings", {"readings": [reading]}).status_code, 200)
+        again = Caller(other).send("POST", f"/api/jobs/{theirs}/readings", {"readings": [reading]})
+        self.assertEqual(again.status_code, 422)
+
+
+class HistoryTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.job = self.caller.new_job()
+
+    def save(self, base: int, document: dict[str, object], says: str = "") -> dict[str, object]:
+        answer = self.caller.send("PUT", f"/api/jobs/{self.job}", {"base": base, "document": document, "says": says})
+        return {"code": answer.status_code, **answer.json()}
+
+    def test_undo_and_redo_follow_every_change(self) -> None:
+        for k in range(3):
+            self.save(k + 1, small_job(f"name {k}"))
+        back = self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": 4}).json()
+        self.assertEqual(back["document"]["name"], "name 1")
+        back = self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": back["revision"]}).json()
+        self.assertEqual(back["document"]["name"], "name 0")
+        on = self.caller.send("POST", f"/api/jobs/{self.job}/redo", {"base": back["revision"]}).json()
+        self.assertEqual(on["document"]["name"], "name 1")
+        self.assertTrue(on["can_redo"])
+        fresh = self.save(on["revision"], small_job("another way"))
+        self.assertFalse(fresh["can_redo"])
+        self.assertEqual(self.caller.send("GET", f"/api/jobs/{self.job}").json()["document"]["name"], "another way")
+        with self.subTest("undo past the first change stays at the first"):
+            for _ in range(5):
+                state = self.caller.send("GET", f"/api/jobs/{self.job}").json()
+                self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": state["revision"]})
+            self.assertFalse(self.caller.send("GET", f"/api/jobs/{self.job}").json()["can_undo"])
+
+    def test_two_editors_of_different_parts_are_joined(self) -> None:
+        mine, theirs = small_job(), small_job()
+        mine["client"] = "the house"
+        theirs["structures"][0]["spec"]["height_m"] = 1.5
+        self.assertEqual(self.save(1, theirs)["code"], 200)
+        joined = self.save(1, mine)
+        self.assertEqual(joined["code"], 200)
+        self.assertEqual(joined["document"]["client"], "the house")  # type: ignore[index]
+        self.assertEqual(joined["document"]["structures"][0]["spec"]["height_m"], 1.5)  # type: ignore[index]
+
+    def test_two_editors_of_one_part_see_both_versions(self) -> None:
+        mine, theirs = small_job(), small_job()
+        mine["structures"][0]["spec"]["height_m"] = 1.2
+        mine["place"] = "mine"
+        theirs["structures"][0]["spec"]["height_m"] = 1.5
+        self.save(1, theirs)
+        clash = self.save(1, mine)
+        self.assertEqual(clash["code"], 409)
+        [found] = clash["clashes"]  # type: ignore[misc]
+        self.assertEqual((found["path"], found["mine"], found["theirs"]), ("structures/windbreak/spec/height_m", 1.2, 1.5))
+        merged = clash["merged"]
+        self.assertEqual(merged["place"], "mine")  # type: ignore[index]
+        merged["structures"][0]["spec"]["height_m"] = 1.2  # type: ignore[index]
+        self.assertEqual(self.save(clash["revision"], merged)["code"], 200)  # type: ignore[arg-type]
+
+    def test_export_and_import_go_round_exactly(self) -> None:
+        first = self.caller.send("GET", f"/api/jobs/{self.job}/job.json")
+        again = self.caller.send("POST", "/api/jobs/import", json.loads(first.content))
+        self.assertEqual(again.status_code, 200, again.content)
+        second = self.caller.send("GET", f"/api/jobs/{again.json()['id']}/job.json")
+        self.assertEqual(first.content, second.content)
+
+    def test_a_job_of_another_format_is_refused(self) -> None:
+        for body in ({}, {"format": 99, "name": "x"}, {"format": "1"}, {"format": 1}):
+            self.assertEqual(self.caller.send("POST", "/api/jobs/import", body).status_code, 422)
+
+    def test_the_crews_last_choices_start_the_next_fence(self) -> None:
+        document = small_job()
+        document["structures"][0]["spec"]["height_m"] = 1.37
+        self.save(1, document)
+        spec = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 g4 c81 g11 118'6", "id": "new"}).json()
+        self.assertEqual(spec["height_m"], 1.37)
+        self.assertEqual(len(spec["openings"]), 2)
+
+
+class RefusalTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+
+    def refused(self, **changes: object) -> list[dict[str, str]]:
+        document = small_job()
+        document["structures"][0]["spec"] |= changes
+        answer = self.caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"})
+        self.assertEqual(answer.status_code, 422, answer.content[:300])
+        self.assertEqual(answer["Content-Type"], "application/problem+json")
+        return list(answer.json()["problems"])
+
+    def test_each_names_its_field_in_the_users_units(self) -> None:
+        [problem] = self.refused(height_m=99)
+        self.assertEqual(problem["field"], "document/structures/0/spec/height_m")
+        self.assertIn("12′", problem["message"])
+        [problem] = self.refused(post="post of gold")
+        self.assertEqual(problem["field"], "structures/0/spec/post")
+        [problem] = self.refused(openings=[{"id": "g", "at_m": 6.0, "clear_m": 2.0}])
+        self.assertEqual(problem["field"], "structures/0/spec/openings/0/at_m")
+        [problem] = self.refused(colour="green")
+        self.assertIn("not known", problem["message"])
+
+    def test_not_json_not_a_number_not_there(self) -> None:
+        self.assertEqual(self.caller.send("POST", "/api/reckon/plan", b"{not json").status_code, 400)
+        for bad in (float("nan"), float("inf"), "tall", None, []):
+            job = small_job()
+            job["structures"][0]["spec"]["gap_m"] = bad
+            answer = self.caller.send("POST", "/api/reckon/plan", {"document": job, "structure": "windbreak"})
+            self.assertEqual(answer.status_code, 422, bad)
+        self.assertEqual(self.caller.send("GET", "/api/nowhere").status_code, 404)
+        body = {"document": small_job(), "structure": "elsewhere"}
+        self.assertEqual(self.caller.send("POST", "/api/reckon/plan", body).status_code, 422)
+
+
+class FilesTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        from trellis_server.demo.jobs import larkspur_rise
+
+        self.document = larkspur_rise()
+        self.job = self.caller.new_job(documents.dump(self.document))
+        self.plan = plan_structure(self.document, "windbreak")
+
+    def file(self, name: str) -> bytes:
+        answer = self.caller.send("GET", f"/api/jobs/{self.job}/files/windbreak/{name}")
+        self.assertEqual(answer.status_code, 200, answer.content[:200])
+        return bytes(answer.content)
+
+    def test_marks_and_pieces(self) -> None:
+        rows = list(csv.DictReader(io.StringIO(self.file("marks.csv").decode())))
+        self.assertEqual([float(row["mark_m"]) for row in rows], [round(m.station_m, 6) for m in self.plan.marks])
+        pieces = list(csv.DictReader(io.StringIO(self.file("pieces.csv").decode())))
+        counted = sum(int(row["count"]) for row in pieces)
+        self.assertEqual(counted, sum(part.count for part in self.plan.parts if part.length_m))
+
+    def test_the_same_ids_on_page_svg_and_dxf(self) -> None:
+        found = {v.name: v for v in views(self.plan, self.document.reading.tape())}
+        wanted = {shape.id for name in ("plan", "tape", "elevation") for shape in found[name].shapes}
+        drawing = ezdxf.read(io.StringIO(self.file("drawing.dxf").decode()))
+        self.assertEqual(drawing.audit().errors, [])
+        in_dxf = {e.get_xdata("TRELLIS")[0].value for e in drawing.modelspace()}
+        self.assertEqual(in_dxf, wanted)
+        text = "".join(self.file(f"{name}.svg").decode() for name in ("plan", "tape", "elevation"))
+        for name in wanted:
+            self.assertIn(f'data-id="{name}"', text)
+
+    def test_dxf_is_true_size_in_millimetres(self) -> None:
+        drawing = ezdxf.read(io.StringIO(self.file("drawing.dxf").decode()))
+        [string] = [e for e in drawing.modelspace() if e.dxf.layer == "string"]
+        xs = [p[0] for p in string.get_points()]  # type: ignore[attr-defined]
+        self.assertAlmostEqual(max(xs) - min(xs), self.plan.marks[-1].station_m * 1000, 3)
+
+    def test_site_sheets_on_both_papers(self) -> None:
+        for paper, width in (("letter", 612), ("a4", 595)):
+            body = self.file(f"sheets.pdf?paper={paper}&from_end=true&to=near%20face&mirrored=true&offset=18")
+            self.assertTrue(body.startswith(b"%PDF"))
+            self.assertIn(f"/MediaBox [ 0 0 {width}".encode(), body)
+            self.assertEqual(body.count(b"/Type /Page\n"), 4)  # three straights and the cautions
+        bad = self.caller.send("GET", f"/api/jobs/{self.job}/files/windbreak/sheets.pdf?offset=far")
+        self.assertEqual(bad.status_code, 422)
+
+    def test_every_letter_on_paper_is_in_the_typeface(self) -> None:
+        from fontTools.ttLib import TTFont
+
+        from steady.jobs.sheet import sheet
+        from trellis_server.tests.texts import texts
+
+        from django.conf import settings
+
+        cmap = TTFont(settings.BASE / "fonts" / "TrellisSans-Regular.ttf").getBestCmap()
+        found = sheet(self.plan, self.document.reading.tape(), self.document.yard)
+        missing = {letter for text in texts(found) for letter in text if ord(letter) not in cmap and letter != "\n"}
+        self.assertEqual(missing, set())
+
+
+class SiteTest(TestCase):
+    def setUp(self) -> None:
+        self.who = person("ash")
+        self.caller = Caller(self.who)
+        self.job = self.caller.new_job()
+
+    def reading(self, value_m: float, device: str, **more: object) -> dict[str, object]:
+        base = {"id": str(uuid.uuid4()), "about": "windbreak/post/start+1", "what": "stands at", "value_m": value_m,
+                "device": device, "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        return {**base, **more}
+
+    def send(self, *readings: dict[str, object]) -> list[dict[str, object]]:
+        answer = self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": list(readings)})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return list(answer.json()["readings"])
+
+    def test_two_phones_values_are_both_kept_beside_the_plan(self) -> None:
+        rows = self.send(self.reading(1.90, "phone a"), self.reading(1.70, "phone b"))
+        self.assertEqual({row["device"] for row in rows}, {"phone a", "phone b"})
+        self.assertTrue(all(row["planned_m"] is not None and row["verdict"] for row in rows))
+
+    def test_sent_twice_is_kept_once(self) -> None:
+        one = self.reading(1.9, "phone a")
+        self.send(one)
+        self.assertEqual(len(self.send(one, self.reading(1.8, "phone a"))), 2)
+
+    def test_a_post_no_longer_planned_keeps_its_reading(self) -> None:
+        rows = self.send(self.reading(1.9, "phone a", about="windbreak/post/gone"))
+        self.assertIsNone(rows[0]["planned_m"])
+
+
+class PageTest(TestCase):
+    def test_the_page_and_its_policy(self) -> None:
+        page = self.client.get("/jobs/anything")
+        self.assertEqual(page.status_code, 200)
+        self.assertIn("script-src 'self'", page["Content-Security-Policy"])
+        self.assertNotIn("unsafe-eval", page["Content-Security-Policy"])
+        self.assertEqual(page["Cache-Control"], "no-cache")
+
+    def test_hashed_files_are_cached_for_good(self) -> None:
+        import re
+
+        page = self.client.get("/").content.decode()
+        script = re.search(r'src="(/static/assets/[^"]+\.js)"', page)
+        assert script
+        self.assertIn("immutable", self.client.get(script[1])["Cache-Control"])
+
+    def test_the_schema_of_a_job_is_published_and_holds(self) -> None:
+        schema = self.client.get("/schema/job.json").json()
+        self.assertIn("structures", schema["properties"])
+        self.assertEqual(documents.load(documents.dump(documents.load(small_job()))), documents.load(small_job()))
