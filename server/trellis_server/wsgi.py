@@ -9,3 +9,9 @@ from django.core.wsgi import get_wsgi_application
 sys.path.insert(0, str(Path(__file__).resolve().parents[2] / "core"))
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
 application = get_wsgi_application()
+
+# Addresses, and with them every body's checker, are built here, before workers fork: the first call of a new worker
+# would otherwise wait for seconds.
+from django.urls import get_resolver
+
+len(get_resolver().url_patterns)

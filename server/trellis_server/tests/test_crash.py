@@ -121,7 +121,7 @@ class CrashTest(unittest.TestCase):
         def kill() -> None:
             signed_in.wait(60)
             rng = random.Random(7)
-            while not done.wait(rng.uniform(0.15, 0.5)):
+            while not done.wait(rng.uniform(0.4, 1.1)):
                 found = self.workers()
                 if found:
                     os.kill(rng.choice(found), signal.SIGKILL)

@@ -58,8 +58,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <template>
   <section class="drawer no-print" :class="{ open }" aria-label="Tables">
-    <div class="tabs" role="tablist">
+    <div class="bar">
+      <div class="tabs" role="tablist" aria-label="Tables">
       <button v-for="[name, says, count] in tabs" :id="'tab-' + name" :key="name" role="tab" :aria-selected="open && tab === name" :aria-controls="'panel'" class="tab" @click="choose(name!)">{{ says }} <span class="quiet">{{ count }}</span></button>
+      </div>
       <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/sheets.pdf?from_end=${fromEnd}&to=${to}&mirrored=${mirrored}`" target="_blank">Site sheets</a>
     </div>
     <div v-if="open" id="panel" role="tabpanel" :aria-labelledby="'tab-' + tab" class="panel" tabindex="0">
@@ -115,7 +117,8 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <style scoped>
 .drawer { flex: none; background: var(--paper); border-top: 1px solid var(--line); }
-.tabs { display: flex; align-items: center; gap: 4px; padding: 0 14px; height: 38px; }
+.bar { display: flex; align-items: center; padding: 0 14px; height: 38px; }
+.tabs { display: flex; gap: 4px; }
 .tab { background: none; border: 0; border-bottom: 3px solid transparent; padding: 8px 10px 6px; cursor: pointer; font-weight: 600; }
 .tab[aria-selected='true'] { border-bottom-color: var(--chalk); color: var(--chalk); }
 .file { margin-left: auto; font-size: 13px; }

@@ -72,7 +72,7 @@ function remove(id: string): void {
         <ul v-if="store.document.structures.length" class="list">
           <li v-for="item in store.document.structures" :key="item.spec.id">
             <router-link :to="{ name: 'set-out', params: { structure: item.spec.id } }">{{ item.name }}</router-link>
-            <button class="link small" :aria-label="`Take ${item.name} away`" @click="remove(item.spec.id)">take away</button>
+            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">take away</button>
           </li>
         </ul>
         <p v-else class="quiet">Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it longer.</p>

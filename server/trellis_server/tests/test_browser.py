@@ -1,0 +1,320 @@
+"""The whole job in a real browser: laid out from one line, dragged, saved, undone, printed, read on a phone without signal."""
+
+import json
+import re
+
+from django.test import Client
+from playwright.sync_api import expect
+
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.models import Job, SiteReading
+from trellis_server.services import documents
+from trellis_server.services.jobs import create
+from trellis_server.tests.browser import BrowserTestCase
+from trellis_server.tests.make import person
+
+NEW_FENCE = "0 c38 g4 c81 g11 118'6"
+
+
+class SignedIn(BrowserTestCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.who = person("ash")
+        self.job = create(self.who, larkspur_rise()).job
+        client = Client()
+        client.force_login(self.who)
+        cookie = client.cookies["sessionid"]
+        self.context.add_cookies([{"name": "sessionid", "value": cookie.value, "url": self.live_server_url}])
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.offhost, [])
+        self.assertEqual([text for text in self.console if "ERR_INTERNET_DISCONNECTED" not in text and "status of" not in text], [])
+        super().tearDown()
+
+    def sheet(self) -> None:
+        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
+        expect(self.page.locator(".canvas svg").first).to_be_visible()
+
+    def saved(self) -> None:
+        expect(self.page.locator(".sign")).to_contain_text("Saved")
+
+    def spec(self) -> dict[str, object]:
+        self.job.refresh_from_db()
+        assert self.job.current
+        return dict(self.job.current.document["structures"][0]["spec"])
+
+
+class JobTest(SignedIn):
+    def test_a_fence_from_one_line_without_a_mouse(self) -> None:
+        page = self.page
+        self.open("/")
+        page.get_by_label("A new job").focus()
+        page.keyboard.type("Foxglove Bend")
+        page.keyboard.press("Enter")
+        expect(page.get_by_label("Readings along one tape")).to_be_visible()
+        page.get_by_label("Readings along one tape").focus()
+        page.keyboard.type("0 c38 banana")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert")).to_contain_text("banana")
+        expect(page.get_by_label("Readings along one tape")).to_have_value("0 c38 banana")  # nothing typed is lost
+        page.keyboard.press("Control+a")
+        page.keyboard.type(NEW_FENCE)
+        page.keyboard.press("Enter")
+        expect(page.locator(".canvas svg").first).to_be_visible()
+        self.saved()
+        made = Job.objects.exclude(pk=self.job.pk).get()
+        assert made.current
+        spec = made.current.document["structures"][0]["spec"]
+        self.assertEqual((len(spec["straights"]), len(spec["openings"])), (3, 2))
+        expect(page.locator(".reckoning")).to_contain_text("118′ 6″")
+
+    def test_a_number_is_edited_in_place_and_undone_after_a_reload(self) -> None:
+        page = self.page
+        self.sheet()
+        height = page.get_by_label("Height", exact=True)
+        height.fill("5' 6")
+        height.press("Enter")
+        expect(height).to_have_value("5′ 6″")
+        expect(page.locator(".sign")).to_contain_text("Saved", timeout=5000)
+        self.page.wait_for_function("document.querySelector('.sign').textContent.includes('Saved 0 s') || document.querySelector('.sign').textContent.includes('Saved 1 s')")
+        self.assertAlmostEqual(float(str(self.spec()["height_m"])), 5.5 * 0.3048, 6)
+        page.reload()
+        expect(height).to_have_value("5′ 6″")
+        page.get_by_role("button", name="Undo").click()
+        expect(height).to_have_value("6′ 0″")
+        page.get_by_role("button", name="Redo").click()
+        expect(height).to_have_value("5′ 6″")
+
+    def test_a_refusal_stands_at_its_field_and_loses_nothing(self) -> None:
+        page = self.page
+        self.sheet()
+        height = page.get_by_label("Height", exact=True)
+        height.fill("six feet or so")
+        height.press("Enter")
+        expect(page.get_by_role("alert").first).to_contain_text("Write it like")
+        expect(height).to_have_value("six feet or so")
+        height.fill("99 ft")
+        height.press("Enter")
+        expect(page.locator(".panel .fault")).to_contain_text("at most 12′")
+        expect(page.locator(".sign")).to_contain_text("Not saved")
+        expect(page.locator(".canvas svg").first).to_be_visible()  # the last good drawing stays
+        height.fill("6'")
+        height.press("Enter")
+        self.saved()
+
+    def test_a_post_is_dragged_and_its_neighbours_follow(self) -> None:
+        page = self.page
+        self.sheet()
+        before = page.locator(".marks text").all_inner_texts()
+        post = page.locator('path.post[data-id="windbreak/post/start+3"]').last
+        box = post.bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + 20
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x - 6, y, steps=4)
+        expect(page.locator(".barred rect").first).to_be_visible()  # forbidden stretches show while dragging
+        page.mouse.up()
+        self.saved()
+        expect(page.locator(".over input")).to_be_visible()
+        page.wait_for_timeout(600)
+        locks = self.spec()["locks"]
+        self.assertEqual([lock["id"] for lock in locks], ["start+3"])  # type: ignore[attr-defined, index]
+        page.keyboard.press("Escape")
+        self.assertNotEqual(page.locator(".marks text").all_inner_texts(), before)
+
+    def test_keys_walk_the_posts_and_open_the_working(self) -> None:
+        page = self.page
+        self.sheet()
+        page.keyboard.press(".")
+        page.keyboard.press(".")
+        expect(page.locator(".reckoning h2")).to_have_text("Post 2")
+        page.keyboard.press("Enter")
+        expect(page.locator(".working").first).to_contain_text("S1")
+        expect(page.locator(".working").first).to_contain_text("How sure")
+        page.keyboard.press("l")
+        self.saved()
+        expect(page.get_by_role("button", name="Unlock")).to_be_visible()
+        page.keyboard.press("Escape")
+        expect(page.locator(".reckoning h2")).to_have_text("The whole fence")
+        page.keyboard.press("?")
+        expect(page.get_by_role("dialog")).to_contain_text("the post before, the next post")
+
+    def test_options_preview_on_pointing_and_are_taken_on_click(self) -> None:
+        page = self.page
+        document = documents.dump(larkspur_rise())
+        document["structures"][0]["spec"] |= {"post": "post 4x4 pine", "rail": "rail 2x4 pine", "hole_width_m": None}
+        self.job = create(self.who, documents.load(document)).job
+        self.sheet()
+        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+        page.get_by_role("button", name="Look for ways").click()
+        first = page.locator(".options button").first
+        expect(first).to_be_visible(timeout=20_000)
+        first.hover()
+        expect(page.locator(".reckoning")).to_contain_text("Passes where reckoned")
+        page.mouse.move(5, 400)
+        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+        first.click()
+        expect(page.locator(".reckoning")).to_contain_text("Passes where reckoned")
+        self.saved()
+
+    def test_practice_is_printed_beside_the_reckoning(self) -> None:
+        page = self.page
+        self.sheet()
+        page.get_by_role("button", name="change").click()
+        page.get_by_label("Embedment of every post").fill("2'6")
+        page.get_by_label("Hole width").fill("18 in")
+        page.get_by_label("Who accepts it").fill("R. Alder")
+        page.get_by_role("button", name="Build on this detail").click()
+        expect(page.locator(".reckoning")).to_contain_text("accepted by R. Alder")
+        expect(page.locator(".reckoning")).to_contain_text("Fails at")
+
+    def test_two_editors_choose_part_by_part(self) -> None:
+        page = self.page
+        self.sheet()
+        theirs = documents.dump(larkspur_rise())
+        theirs["structures"][0]["spec"]["height_m"] = 1.5
+        theirs["client"] = "changed by the other"
+        caller = Client()
+        caller.force_login(person("birch"))
+        self.job.crew.members.add(person("cedar"))
+        mate = Client()
+        mate.force_login(self.job.crew.members.get(username="cedar"))
+        sent = json.dumps({"base": 1, "document": theirs, "says": ""})
+        self.assertEqual(mate.put(f"/api/jobs/{self.job.pk}", sent, content_type="application/json").status_code, 200)
+        height = page.get_by_label("Height", exact=True)
+        height.fill("4'")
+        height.press("Enter")
+        dialog = page.get_by_role("dialog")
+        expect(dialog).to_contain_text("cedar saved while you were working")
+        dialog.get_by_role("radio").first.check()
+        dialog.get_by_role("button", name="Join the two").click()
+        expect(dialog).to_be_hidden()
+        self.saved()
+        self.assertAlmostEqual(float(str(self.spec()["height_m"])), 4 * 0.3048, 6)
+        assert self.job.current
+        self.assertEqual(self.job.current.document["client"], "changed by the other")
+
+    def test_ground_is_read_from_pasted_rows_with_errors_by_row(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/ground/windbreak")
+        page.get_by_label("Rows").fill("0, 0\n40', -1'\nforty, 2\n118'6, -3' 6")
+        page.get_by_role("button", name="Take these readings").click()
+        expect(page.locator(".faults")).to_contain_text("Row 3")
+        expect(page.get_by_label("Distance 3")).to_have_value("118′ 6″")
+        self.saved()
+
+    def test_digging_is_held_back_until_the_locate_is_complete(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/build/windbreak")
+        expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("held back")
+        page.get_by_label("Its last day").fill("2099-01-01")
+        page.get_by_label("Its last day").press("Tab")
+        page.get_by_label("The marks can still be seen").check()
+        page.get_by_label("Private lines were asked").check()
+        expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
+        with page.expect_download() as download:
+            page.get_by_role("link", name="marks, CSV").click()
+        self.assertIn("mark_m", download.value.path().read_text())
+
+    def test_prices_are_the_crews_own(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        total = page.locator("tfoot .strong")
+        expect(total).to_be_visible(timeout=10_000)
+        before = total.inner_text()
+        field = page.get_by_label("Price of Concrete 80 lb bag")
+        field.fill("9.99")
+        field.press("Enter")
+        expect(total).not_to_have_text(before)
+        self.saved()
+
+    def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
+        self.open("/nowhere/at/all")
+        expect(self.page.get_by_role("heading")).to_contain_text("no page here")
+        self.open("/jobs/00000000-0000-4000-8000-000000000000/brief")
+        expect(self.page.get_by_role("heading")).to_contain_text("did not open")
+
+
+class AccessTest(SignedIn):
+    def test_axe_finds_nothing_on_any_view_in_any_light(self) -> None:
+        base = f"/jobs/{self.job.pk}"
+        views = {
+            "/": ".row", f"{base}/brief": "#line", f"{base}/ground/windbreak": "table", f"{base}/sheet/windbreak": ".canvas svg",
+            f"{base}/buy/windbreak": "tfoot", f"{base}/build/windbreak": ".form", f"{base}/record/windbreak": "main",
+            f"/site/{self.job.pk}/windbreak": ".reading",
+        }  # fmt: skip
+        for light in ("light", "dark", "sun"):
+            self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")
+            for path, shown in views.items():
+                with self.subTest(path, light=light):
+                    self.open(path)
+                    expect(self.page.locator(shown).first).to_be_visible(timeout=15_000)
+                    self.page.wait_for_timeout(150)
+                    self.assertEqual(self.axe(), [])
+
+    def test_sign_in_is_reached_and_clean(self) -> None:
+        self.context.clear_cookies()
+        self.open("/")
+        expect(self.page.get_by_label("Name")).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        self.page.get_by_label("Name").fill("ash")
+        self.page.get_by_label("Password").fill("wrong")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.get_by_role("alert")).to_contain_text("do not go together")
+        self.page.get_by_label("Password").fill("correct horse staple")
+        self.page.get_by_role("button", name="Sign in").click()
+        expect(self.page.locator(".row")).to_be_visible()
+        self.console.clear()  # the refused sign-in is a 401 that the browser logs
+
+
+class PhoneTest(SignedIn):
+    def setUp(self) -> None:
+        super().setUp()
+        self.page.set_viewport_size({"width": 390, "height": 844})
+        self.open(f"/site/{self.job.pk}/windbreak")
+        expect(self.page.locator(".reading")).to_be_visible(timeout=15_000)
+
+    def test_targets_are_big_enough_for_gloves(self) -> None:
+        for button in self.page.locator(".body button").all():
+            box = button.bounding_box()
+            assert box
+            self.assertGreaterEqual(round(box["height"]), 56, button.inner_text())
+        self.page.locator(".values button").first.click()
+        for button in self.page.locator(".pad button").all():
+            box = button.bounding_box()
+            assert box
+            self.assertGreaterEqual(round(box["height"]), 56, button.inner_text())
+        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
+
+    def test_read_tick_measure_reload_without_signal_and_catch_up(self) -> None:
+        page = self.page
+        page.wait_for_function("navigator.serviceWorker && navigator.serviceWorker.controller !== null || true")
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        page.reload()  # under the service worker now
+        expect(page.locator(".reading")).to_be_visible()
+        page.wait_for_timeout(800)
+        self.context.set_offline(True)
+        page.get_by_role("button", name=re.compile("›")).click()
+        expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
+        page.get_by_role("button", name="stands at").click()
+        for key in ("6", "′", "4", "¾"):
+            page.get_by_role("button", name=key, exact=True).click()
+        expect(page.locator(".pad .value")).to_have_text("6′ 4¾")
+        page.get_by_role("button", name="Keep").click()
+        page.get_by_role("button", name="Post 2 is set").click()
+        expect(page.locator(".bar")).to_contain_text("2 kept here")
+        page.reload()
+        expect(page.locator(".reading")).to_be_visible()
+        expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
+        expect(page.locator(".bar")).to_contain_text("2 kept here")
+        expect(page.locator(".values")).to_contain_text("6′ 4¾″")
+        self.assertEqual(SiteReading.objects.count(), 0)
+        self.context.set_offline(False)
+        expect(page.locator(".bar")).to_contain_text("all sent", timeout=15_000)
+        found = SiteReading.objects.get(what="stands at")
+        self.assertAlmostEqual(found.value_m or 0, (6 * 12 + 4.75) * 0.0254, 6)
+        self.assertTrue(SiteReading.objects.get(what="set").done)
+        self.page.set_viewport_size({"width": 1280, "height": 800})
+        self.open(f"/jobs/{self.job.pk}/record/windbreak")
+        expect(page.locator("tbody")).to_contain_text("inside tolerance")
