@@ -57,7 +57,9 @@ class ZonesTest(unittest.TestCase):
         self.assertEqual(widths(280, [(90, 100)]), [90, 95, 95])
         self.assertEqual(len(widths(1200, [(180, 200), (560, 590)])), 13)
         self.assertEqual(widths(400, [(100, 220)]), [])
-        self.assertEqual(bays_round_zones(400 * IN, 96 * IN, 24 * IN, [(100 * IN, 220 * IN)]).reason, "zone wider than longest bay")
+        self.assertEqual(
+            bays_round_zones(400 * IN, 96 * IN, 24 * IN, [(100 * IN, 220 * IN)]).reason, "zone wider than longest bay"
+        )
 
     def test_a_post_may_stand_on_an_edge_and_between_touching_zones(self) -> None:
         self.assertEqual(widths(192, [(60, 96), (96, 130)]), [96, 96])

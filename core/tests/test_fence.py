@@ -6,7 +6,6 @@ import random
 import unittest
 from dataclasses import replace
 
-from core.tests.make import fence, job, planned, site
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
@@ -18,6 +17,8 @@ from steady.plan.verdict import governing, overall, verdict
 from steady.structures.fence.build import share_boards
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
+
+from tests.make import fence, job, planned, site
 
 
 def checks(plan: Plan, name: str, case: str) -> list[Check]:
@@ -142,15 +143,24 @@ class SetOutTest(unittest.TestCase):
         cases: list[tuple[dict[str, object], str]] = [
             ({"straights": two, "openings": (Opening(id="g", at_m=5.5, clear_m=1.2),)}, "openings/0/at_m"),
             ({"openings": (Opening(id="g", at_m=30.0, clear_m=1.2),)}, "openings/0/at_m"),
-            ({"openings": (Opening(id="g", at_m=3.0, clear_m=1.2), Opening(id="h", at_m=3.5, clear_m=1.2))}, "openings/1/at_m"),
+            (
+                {"openings": (Opening(id="g", at_m=3.0, clear_m=1.2), Opening(id="h", at_m=3.5, clear_m=1.2))},
+                "openings/1/at_m",
+            ),
             ({"locks": (Lock(id="l", at_m=99.0),)}, "locks/0/at_m"),
-            ({"openings": (Opening(id="g", at_m=3.0, clear_m=3.0),), "locks": (Lock(id="l", at_m=4.5),)}, "locks/0/at_m"),
+            (
+                {"openings": (Opening(id="g", at_m=3.0, clear_m=3.0),), "locks": (Lock(id="l", at_m=4.5),)},
+                "locks/0/at_m",
+            ),
             ({"post": "post of gold"}, "post"),
             ({"hole_width_m": 0.11}, "hole_width_m"),
             ({"height_m": 0.35, "rail_inset_m": 0.3}, "rail_inset_m"),
             ({"built_on": Basis.PRACTICE}, "practice"),
             ({"built_on": Basis.TABLE}, "built_on"),
-            ({"zones": (NoDig(id="z", at_m=1, half_width_m=0.1), NoDig(id="z", at_m=2, half_width_m=0.1))}, "zones/1/id"),
+            (
+                {"zones": (NoDig(id="z", at_m=1, half_width_m=0.1), NoDig(id="z", at_m=2, half_width_m=0.1))},
+                "zones/1/id",
+            ),
         ]
         for changes, field in cases:
             with self.subTest(field), self.assertRaises(InputError) as caught:
@@ -171,7 +181,18 @@ class SetOutTest(unittest.TestCase):
         self.assertEqual(len(more.locks), 1)
 
     def test_running_readings_refuse_plainly(self) -> None:
-        for text in ("", "c38", "50 40", "0 c50 c40 60", "g0 40", "g4+5+6 40", "x30 40", "c38r190 50", "banana", "0 c20 c20 40"):
+        for text in (
+            "",
+            "c38",
+            "50 40",
+            "0 c50 c40 60",
+            "g0 40",
+            "g4+5+6 40",
+            "x30 40",
+            "c38r190 50",
+            "banana",
+            "0 c20 c20 40",
+        ):
             with self.subTest(text), self.assertRaises(InputError) as caught:
                 read_line(text)
             self.assertEqual(caught.exception.field, "readings")
@@ -219,7 +240,14 @@ class VerdictsTest(unittest.TestCase):
             self.assertLessEqual(option.use, 1 + 1e-9)
 
     def test_slack_is_where_planning_again_says(self) -> None:
-        spec = fence(40, bay_max_m=8 * FT, locks=(Lock(id="mid", at_m=20 * FT),), rail="rail 2x6 pine", rail_laid="flat", gap_m=0.0)
+        spec = fence(
+            40,
+            bay_max_m=8 * FT,
+            locks=(Lock(id="mid", at_m=20 * FT),),
+            rail="rail 2x6 pine",
+            rail_laid="flat",
+            gap_m=0.0,
+        )
         spec = replace(spec, bay_max_m=7.5 * FT)
         found = slack(job(spec), "f", "f/post/start+2")
         at = next(m.station_m for m in planned(spec).marks if m.id == "f/post/start+2")
@@ -244,10 +272,12 @@ class PromisesTest(unittest.TestCase):
             id="f",
             straights=straights,
             openings=tuple(
-                Opening(id=f"g{k}", at_m=rng.uniform(0, total), clear_m=rng.uniform(0.7, 4)) for k in range(rng.randint(0, 2))
+                Opening(id=f"g{k}", at_m=rng.uniform(0, total), clear_m=rng.uniform(0.7, 4))
+                for k in range(rng.randint(0, 2))
             ),
             zones=tuple(
-                NoDig(id=f"z{k}", at_m=rng.uniform(0, total), half_width_m=rng.uniform(0.1, 1.5)) for k in range(rng.randint(0, 3))
+                NoDig(id=f"z{k}", at_m=rng.uniform(0, total), half_width_m=rng.uniform(0.1, 1.5))
+                for k in range(rng.randint(0, 3))
             ),
             locks=tuple(Lock(id=f"l{k}", at_m=rng.uniform(0, total)) for k in range(rng.randint(0, 2))),
             height_m=rng.uniform(0.6, 2.4),
@@ -259,7 +289,9 @@ class PromisesTest(unittest.TestCase):
             bay_max_m=rng.uniform(1, 3),
             foot=rng.choice(("open below", "closed below")),
         )
-        where = site(rng.uniform(-0.2, 0.2), total / FT, soil=rng.choice(("clay", "sand", "gravel")), exposure=rng.choice("BC"))
+        where = site(
+            rng.uniform(-0.2, 0.2), total / FT, soil=rng.choice(("clay", "sand", "gravel")), exposure=rng.choice("BC")
+        )
         return spec, where
 
     def test_any_spec_gives_a_plan_or_a_plain_refusal(self) -> None:
@@ -288,9 +320,7 @@ class PromisesTest(unittest.TestCase):
                         abs(mark.station_m - zone.at_m) + 1e-6, zone.half_width_m + footing.hole_width_m / 2, seed
                     )
         # Two independent counts: boards fill each stretch from edge to edge to within a hair.
-        widths = sum(
-            part.count * (part.section_m[1]) for part in plan.parts if part.role == "board"
-        )
+        widths = sum(part.count * (part.section_m[1]) for part in plan.parts if part.role == "board")
         open_m = sum(b - a for a, b in itertools.pairwise(stations) if any(abs(a - at) < 0.03 for at, _ in gates))
         self.assertAlmostEqual(widths, stations[-1] - open_m, delta=0.2 * (len(gates) + len(spec.straights) + 1))
         self.assertEqual(len(plan.footings), len(plan.marks), seed)
@@ -305,7 +335,10 @@ class PromisesTest(unittest.TestCase):
         self.assertEqual(planned(spec, where), planned(spec, where))
 
     def test_more_wind_never_helps(self) -> None:
-        uses = [governing(planned(fence(60, post="post 4x4 pine"), site(wind_speed_m_per_s=v))).use for v in (30, 40, 50, 60)]  # type: ignore[union-attr]
+        uses = [
+            governing(planned(fence(60, post="post 4x4 pine"), site(wind_speed_m_per_s=v))).use
+            for v in (30, 40, 50, 60)
+        ]  # type: ignore[union-attr]
         self.assertEqual(uses, sorted(uses))
 
     def test_shared_rips(self) -> None:

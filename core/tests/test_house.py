@@ -9,14 +9,26 @@ import unittest
 from pathlib import Path
 
 import steady
-from core.tests.make import fence, planned, site
 from steady.data import loader
 from steady.data.loader import TableError, sources, table
 from steady.plan.model import Step
 
+from tests.make import fence, planned, site
+
 CORE = Path(steady.__file__).parent
 ROOM_OF = {room: level for level, rooms in enumerate(steady.ORDER) for room in rooms}
-FORBIDDEN = {"django", "ninja", "pydantic", "gunicorn", "reportlab", "ezdxf", "trellis_server", "socket", "sqlite3", "requests"}
+FORBIDDEN = {
+    "django",
+    "ninja",
+    "pydantic",
+    "gunicorn",
+    "reportlab",
+    "ezdxf",
+    "trellis_server",
+    "socket",
+    "sqlite3",
+    "requests",
+}
 
 
 def faults(module: str, source: str) -> list[str]:

@@ -6,7 +6,6 @@ from pathlib import Path
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
-
 from steady.errors import InputError
 from steady.measure.lengths import parse_length
 from steady.measure.show import Tape, feet_inches, quantity

@@ -5,7 +5,6 @@ import random
 import unittest
 from datetime import date
 
-from core.tests.make import fence, planned, site
 from steady.drawing.marks import mark_rows
 from steady.drawing.unroll import hull
 from steady.drawing.views import views
@@ -23,6 +22,8 @@ from steady.structures.fence.spec import NoDig, Opening, Straight
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import OwnPrice, YardChoices
+
+from tests.make import fence, planned, site
 
 BENT = {
     "straights": (Straight(id="a", length_m=12.0), Straight(id="b", length_m=9.0, turn_rad=-0.6)),
@@ -73,7 +74,20 @@ class MarksTest(unittest.TestCase):
         """1000 in in 11 bays, to a sixteenth: the worked list, never rounded bays added up."""
         spec = fence(1000 / 12, bay_max_m=95 * IN)
         rows = mark_rows(planned(spec), Tape(mark_m=IN / 16))
-        expected = [0, 90.9375, 181.8125, 272.75, 363.625, 454.5625, 545.4375, 636.375, 727.25, 818.1875, 909.0625, 1000]
+        expected = [
+            0,
+            90.9375,
+            181.8125,
+            272.75,
+            363.625,
+            454.5625,
+            545.4375,
+            636.375,
+            727.25,
+            818.1875,
+            909.0625,
+            1000,
+        ]
         self.assertEqual(len(rows), 12)
         for row, inches in zip(rows, expected, strict=True):
             self.assertEqual(row.reading, Tape(mark_m=IN / 16).length(inches * IN))
@@ -96,7 +110,9 @@ class MarksTest(unittest.TestCase):
 
 
 class TakeoffTest(unittest.TestCase):
-    STOCKS = tuple(Stock(length_m=feet * FT, price=price) for feet, price in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2)))
+    STOCKS = tuple(
+        Stock(length_m=feet * FT, price=price) for feet, price in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))
+    )
 
     def test_cut_plans_hold_every_piece_and_fit(self) -> None:
         for seed, distinct in ((1, 5), (2, 40), (3, 150)):
@@ -213,7 +229,9 @@ class HoldTest(unittest.TestCase):
     def test_digging_waits_for_the_whole_locate(self) -> None:
         today = date(2026, 6, 1)
         self.assertEqual(len(open_points(Locate(), today)), 5)
-        full = Locate(ticket="T", expires="2026-06-01", owners_answered=True, marks_visible=True, private_lines_asked=True)
+        full = Locate(
+            ticket="T", expires="2026-06-01", owners_answered=True, marks_visible=True, private_lines_asked=True
+        )
         self.assertEqual(open_points(full, today), [])
         self.assertEqual(days_left(full, today), 0)
         self.assertIn("ran out", open_points(full, date(2026, 6, 2))[0])

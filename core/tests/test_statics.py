@@ -27,9 +27,7 @@ def random_beam(seed: int) -> tuple[float, list[float], list[PointLoad | SpreadL
             a, b = sorted((rng.uniform(0, length), rng.uniform(0, length)))
             if b - a > 0.05:
                 loads.append(
-                    SpreadLoad(
-                        from_m=a, to_m=b, start_n_per_m=rng.uniform(0, 3000), end_n_per_m=rng.uniform(0, 3000)
-                    )
+                    SpreadLoad(from_m=a, to_m=b, start_n_per_m=rng.uniform(0, 3000), end_n_per_m=rng.uniform(0, 3000))
                 )
     return length, supports, loads
 
@@ -54,9 +52,7 @@ class AgainstLibraryTest(unittest.TestCase):
             model.add_section("s", 1e-2, I_M4, I_M4, 2 * I_M4)
             for k, at in enumerate(stations):
                 model.add_node(f"n{k}", at, 0, 0)
-                model.def_support(
-                    f"n{k}", at == supports[0], at in supports, True, k == 0, k == 0, False
-                )
+                model.def_support(f"n{k}", at == supports[0], at in supports, True, k == 0, k == 0, False)
             # One plain member between each two stations: the library's own splitting of long members loses digits.
             for k, (a, b) in enumerate(itertools.pairwise(stations)):
                 model.add_member(f"b{k}", f"n{k}", f"n{k + 1}", "m", "s")
@@ -84,7 +80,9 @@ class AgainstLibraryTest(unittest.TestCase):
 
     def test_closed_forms(self) -> None:
         # Two spans of 3 m under 2 kN/m: w L²/8 over the support, 1.25 w L on it, 9/128 w L² in the spans.
-        two = solve(6, [0, 3, 6], [SpreadLoad(from_m=0, to_m=6, start_n_per_m=2000, end_n_per_m=2000)], stiffness_n_m2=1e6)
+        two = solve(
+            6, [0, 3, 6], [SpreadLoad(from_m=0, to_m=6, start_n_per_m=2000, end_n_per_m=2000)], stiffness_n_m2=1e6
+        )
         self.assertAlmostEqual(two.reactions_n[1], 7500, 6)
         least, most = two.moment_extremes_n_m()
         self.assertAlmostEqual(least, -2250, 6)

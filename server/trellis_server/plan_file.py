@@ -12,11 +12,11 @@ import django
 django.setup()
 
 from pydantic_core import to_json
-
 from steady.errors import InputError
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.sheet import sheet
 from steady.takeoff.bill import bill, cuts
+
 from trellis_server.services import documents
 
 

@@ -22,13 +22,15 @@ class Unroll:
     def leg_of(self, point: Vec) -> int:
         """The straight a point belongs to: the one it is nearest to."""
 
-        def far(index: int) -> float:
-            x, y, ux, uy, _, length_m = self.legs[index]
-            along = (point[0] - x) * ux + (point[1] - y) * uy
-            across = (point[1] - y) * ux - (point[0] - x) * uy
-            return math.hypot(along - min(max(along, 0.0), length_m), across)
-
-        return min(range(len(self.legs)), key=far)
+        best, found = math.inf, 0
+        for index, (x, y, ux, uy, _, length_m) in enumerate(self.legs):
+            dx, dy = point[0] - x, point[1] - y
+            along = dx * ux + dy * uy
+            beyond = -along if along < 0 else along - length_m if along > length_m else 0.0
+            far = beyond * beyond + (dy * ux - dx * uy) ** 2
+            if far < best:
+                best, found = far, index
+        return found
 
     def point(self, point: Vec, leg: int) -> tuple[float, float, float]:
         """(station, offset to the left, height) of a point, seen from one straight."""

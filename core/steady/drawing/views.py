@@ -80,12 +80,22 @@ def tape_view(plan: Plan, tape: Tape) -> View:
     end_m = max((mark.station_m for mark in plan.marks), default=0.0)
     step_m = FT if tape.system == "imperial" else 0.5
     every = 10 if tape.system == "imperial" else 4
-    for k in range(math.floor(end_m / step_m + 1e-6) + 1):
+    count = math.floor(end_m / step_m + 1e-6) + 1
+    shapes.append(
+        Shape(
+            id=f"{plan.id}/tape",
+            kind="polyline",
+            layer="tick",
+            points=((0.0, 0.0), (0.0, -0.14)),
+            count=count,
+            step=(step_m, 0.0),
+        )
+    )
+    for k in range(0, count, every):
         long = k % every == 0
         at = (k * step_m, 0.0)
-        shapes.append(
-            Shape(id=f"{plan.id}/tape", kind="polyline", layer="tick", points=(at, (at[0], -0.30 if long else -0.14)))
-        )
+        if long:
+            shapes.append(Shape(id=f"{plan.id}/tape", kind="polyline", layer="tick", points=(at, (at[0], -0.30))))
         if long:
             label = f"{k}′" if tape.system == "imperial" else f"{k * step_m:g} m"
             shapes.append(_text(f"{plan.id}/tape", label, (at[0], -0.42), size=9, layer="tape-label", anchor="start"))
@@ -153,6 +163,15 @@ def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[
     along, up = line.vector(place.along, leg), line.vector(place.up, leg)
     wide = _cross(along, up)
     half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
+    step = line.vector(place.step, leg)
+    way = (step[axes[0]], step[axes[1]])
+    if along[2] == 1.0:
+        # A plumb piece (posts, boards) is a rectangle in both views: no need to look for its outline.
+        high_m = part.length_m if axes == ELEVATION_AXES else 0.0
+        half_m = 0.0 if axes == ELEVATION_AXES else half_wide
+        left, right = round(at[0] - half_up, 6), round(at[0] + half_up, 6)
+        low, high = round(at[axes[1]] - half_m, 6), round(at[axes[1]] + high_m + half_m, 6)
+        return ((left, low), (right, low), (right, high), (left, high)), way
     bevel = next((math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw"), 0.0)
     corners = []
     for end in (0.0, part.length_m):
@@ -162,8 +181,7 @@ def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[
             for side_wide in (-half_wide, half_wide):
                 corner = [at[i] + along[i] * slide + up[i] * side_up + wide[i] * side_wide for i in range(3)]
                 corners.append((round(corner[axes[0]], 6), round(corner[axes[1]], 6)))
-    step = line.vector(place.step, leg)
-    return hull(corners), (step[axes[0]], step[axes[1]])
+    return hull(corners), way
 
 
 def _footing(footing: Footing, line: Unroll) -> list[Shape]:
@@ -248,7 +266,14 @@ def _swing(curve: Curve, line: Unroll) -> list[Shape]:
         made.append(Shape(id=curve.id, kind="polyline", layer="swing", points=((hinge, 0.0), arc[-1])))
         made.append(Shape(id=curve.id, kind="polyline", layer="swing-arc", points=tuple(arc)))
     made.append(
-        _text(curve.id, f"{what}, swings {swing}", ((start + end) / 2, 0.0), size=11, shift=(0, -28 if toward > 0 else 20), layer="gate-label")
+        _text(
+            curve.id,
+            f"{what}, swings {swing}",
+            ((start + end) / 2, 0.0),
+            size=11,
+            shift=(0, -28 if toward > 0 else 20),
+            layer="gate-label",
+        )
     )
     return made
 

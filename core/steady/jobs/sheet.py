@@ -210,7 +210,11 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 post_length_m=part.length_m,
                 post_length=tape.length(part.length_m),
                 post_terms=_terms(
-                    (("embedment", footing.embedment_m), ("above ground", mark.cut_height_m), ("cut allowance", over_m)),
+                    (
+                        ("embedment", footing.embedment_m),
+                        ("above ground", mark.cut_height_m),
+                        ("cut allowance", over_m),
+                    ),
                     tape,
                 ),
                 cut_height_m=mark.cut_height_m,
@@ -293,7 +297,11 @@ def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Ch
 
 
 def _row(check: Check, tape: Tape, full: bool) -> CheckRow:
-    steps = (*check.working, check.limit, check.demand) if check.sense == "at least" else (*check.working, check.demand, check.limit)
+    steps = (
+        (*check.working, check.limit, check.demand)
+        if check.sense == "at least"
+        else (*check.working, check.demand, check.limit)
+    )
     return CheckRow(
         name=check.name,
         about=check.about,

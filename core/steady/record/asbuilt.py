@@ -5,7 +5,13 @@ from typing import Literal
 
 from steady.measure.units import IN
 
-TOLERANCES_M = {"stands at": IN / 4, "plumb along": IN / 4, "plumb across": IN / 4, "hole depth": IN, "cut height": IN / 8}
+TOLERANCES_M = {
+    "stands at": IN / 4,
+    "plumb along": IN / 4,
+    "plumb across": IN / 4,
+    "hole depth": IN,
+    "cut height": IN / 8,
+}
 """Usual tolerances [common practice, no source]; a hole may be deeper, never shallower, by more."""
 
 

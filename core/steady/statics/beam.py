@@ -238,8 +238,17 @@ def _end_turns(
     """E·I times the end slopes of one span taken alone: ∫ M (L − x)/L dx and ∫ M x/L dx."""
     span_m = to_m - from_m
     inside = [(at - from_m, load) for at, load in points if from_m < at < to_m]
-    parts = [s for s in spreads if s[0] < to_m and s[1] > from_m]
+    parts = []
     left = right = 0.0
+    for s in spreads:
+        if s[0] <= from_m and s[1] >= to_m:
+            # A load all along the span, even or sloping, has a closed form.
+            slope = (s[3] - s[2]) / (s[1] - s[0])
+            start, end = s[2] + slope * (from_m - s[0]), s[2] + slope * (to_m - s[0])
+            left += span_m**3 * (8 * start + 7 * end) / 360
+            right += span_m**3 * (7 * start + 8 * end) / 360
+        elif s[0] < to_m and s[1] > from_m:
+            parts.append(s)
     for x, load in inside:
         y = span_m - x
         left += load * x * y * (span_m + y) / (6 * span_m)

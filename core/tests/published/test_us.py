@@ -8,6 +8,7 @@ for embedment, by the code's own iteration):
 Tolerances are half the last digit given, unless said.
 """
 
+import itertools
 import math
 import unittest
 
@@ -122,7 +123,7 @@ class WindTest(unittest.TestCase):
             zones = self.face("C", length).zones
             self.assertEqual(zones[0].from_m, 0)
             self.assertAlmostEqual(zones[-1].to_m, length * FT, 9)
-            for a, b in zip(zones, zones[1:], strict=False):
+            for a, b in itertools.pairwise(zones):
                 self.assertEqual(a.to_m, b.from_m)
             for a, b in zip(zones, reversed(zones), strict=True):
                 self.assertAlmostEqual(a.pressure_pa, b.pressure_pa, 6)
@@ -167,12 +168,23 @@ class EmbedmentTest(unittest.TestCase):
 
     def test_what_cannot_be_is_refused(self) -> None:
         for bad in ({"load_n": 0.0}, {"load_n": float("nan")}, {"width_m": -1.0}, {"height_m": float("nan")}):
-            values = {"load_n": 1000.0, "height_m": 1.0, "width_m": 0.3, "lateral_pa_per_m": 15000.0, "soil_factor": 1.0}
+            values = {
+                "load_n": 1000.0,
+                "height_m": 1.0,
+                "width_m": 0.3,
+                "lateral_pa_per_m": 15000.0,
+                "soil_factor": 1.0,
+            }
             with self.assertRaises(InputError):
                 BOOK.embedment(**{**values, **bad})
 
     def test_soil_classes(self) -> None:
-        for name, bearing, lateral in (("rock", 12000, 1200), ("gravel", 3000, 200), ("sand", 2000, 150), ("clay", 1500, 100)):
+        for name, bearing, lateral in (
+            ("rock", 12000, 1200),
+            ("gravel", 3000, 200),
+            ("sand", 2000, 150),
+            ("clay", 1500, 100),
+        ):
             found = BOOK.soil(name)
             self.assertAlmostEqual(found.bearing_pa / PSF, bearing, 6)
             self.assertAlmostEqual(found.lateral_pa_per_m / (PSF / FT), lateral, 6)

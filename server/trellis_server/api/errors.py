@@ -5,7 +5,6 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
-
 from steady.errors import InputError, OutsideScope
 
 TYPE = "application/problem+json"

@@ -8,13 +8,13 @@ from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-
 from steady.drawing.marks import Face, mark_rows
 from steady.errors import InputError
 from steady.jobs.document import find, plan_structure
 from steady.jobs.sheet import sheet
 from steady.measure.lengths import parse_length
 from steady.takeoff.bill import pieces
+
 from trellis_server.api.schemas import Problems
 from trellis_server.documents.dxf import dxf
 from trellis_server.documents.pdf import SheetFacts, site_sheets

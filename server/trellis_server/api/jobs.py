@@ -4,12 +4,13 @@ import uuid
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Body, Router
-
+from ninja import Router
 from steady.errors import InputError
+
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     Conflict,
+    ImportBody,
     JobCard,
     JobState,
     NewJob,
@@ -67,9 +68,9 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
 
 
 @router.post("/import", response={200: JobState, **REFUSALS})
-def import_job(request: HttpRequest, body: dict[str, Any] = Body(...)) -> HttpResponse:  # noqa: B008
+def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
-    return fast(_state(jobs.create(request.user, documents.load(body), "imported")))
+    return fast(_state(jobs.create(request.user, documents.load(body.root), "imported")))
 
 
 @router.get("/{uuid:job_id}", response={200: JobState, **REFUSALS})

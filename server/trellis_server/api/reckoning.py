@@ -4,7 +4,6 @@ from datetime import date
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
-
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.ground.readings import read_rows
@@ -17,6 +16,7 @@ from steady.schedule.locate import days_left, open_points
 from steady.structures.fence.spec import FenceSpec
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.stock import goods, sticks
+
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     DigAnswer,

@@ -7,8 +7,7 @@ from typing import Annotated, Any, Literal
 
 from annotated_types import MaxLen, MinLen
 from ninja import Schema
-from pydantic import ConfigDict
-
+from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.ground.readings import Readings
 from steady.jobs.document import Job
@@ -121,6 +120,10 @@ class Conflict(Schema):
     theirs: Job
     merged: Job
     clashes: list[Clash]
+
+
+class ImportBody(RootModel[dict[str, Any]]):
+    """An exported job of any format; the migrations read it."""
 
 
 class StepBody(Closed):

@@ -5,11 +5,14 @@ Each entity carries the id of what it stands for as extended data of the applica
 
 import io
 
-import ezdxf
 from ezdxf import units
+from ezdxf.document import Drawing
+from ezdxf.entities.dxfgfx import DXFGraphic
 from ezdxf.enums import TextEntityAlignment
-
+from ezdxf.filemanagement import new
+from ezdxf.layouts.layout import Modelspace
 from steady.drawing.shapes import Shape, View
+
 from trellis_server.documents.look import DXF_COLOURS
 
 APP = "TRELLIS"
@@ -23,7 +26,7 @@ ALIGN = {
 
 def dxf(views: tuple[View, ...]) -> str:
     """The file's text."""
-    drawing = ezdxf.new("R2010", units=units.MM)
+    drawing: Drawing = new("R2010", units=units.MM)
     drawing.appids.add(APP)
     space = drawing.modelspace()
     for layer, colour in DXF_COLOURS.items():
@@ -44,7 +47,7 @@ def dxf(views: tuple[View, ...]) -> str:
     return stream.getvalue()
 
 
-def _add(space: ezdxf.layouts.Modelspace, shape: Shape, k: int, down: float) -> None:
+def _add(space: Modelspace, shape: Shape, k: int, down: float) -> None:
     dx, dy = k * shape.step[0], k * shape.step[1]
     points = [((x + dx) * 1000, (y + dy) * 1000 + down) for x, y in shape.points]
     look = {"layer": shape.layer}
@@ -52,7 +55,7 @@ def _add(space: ezdxf.layouts.Modelspace, shape: Shape, k: int, down: float) -> 
         text = space.add_text(shape.text, height=shape.size * POINT_MM, dxfattribs=look)
         at = (points[0][0] + shape.shift[0] * POINT_MM, points[0][1] + shape.shift[1] * POINT_MM)
         text.set_placement(at, align=ALIGN[shape.anchor])
-        entity: ezdxf.entities.DXFGraphic = text
+        entity: DXFGraphic = text
     elif shape.kind == "circle":
         entity = space.add_circle(points[0], shape.size * 1000, dxfattribs=look)
     else:

@@ -2,8 +2,8 @@
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
-
 from steady.drawing.shapes import Shape, View
+
 from trellis_server.documents.look import FILLS, STROKES
 
 Box = tuple[float, float, float, float]

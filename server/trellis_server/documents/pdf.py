@@ -10,12 +10,12 @@ from reportlab.lib.pagesizes import A4, letter
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
-
 from steady.drawing.marks import MarkRow
 from steady.drawing.shapes import View
 from steady.jobs.document import Job
 from steady.jobs.sheet import PostRow, Sheet
 from steady.plan.model import Basis
+
 from trellis_server.documents.paper import paint
 
 PAPERS = {"letter": letter, "a4": A4}
@@ -77,7 +77,11 @@ def _head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: S
     canvas.drawRightString(width - MARGIN, y - 10, title)
     locate = facts.job.site.locate
     ticket = f"Locate ticket {locate.ticket or 'NONE YET'}, to {locate.expires or 'no date'}"
-    basis = "built on the reckoning" if sheet.built_on is Basis.RECKONED else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
+    basis = (
+        "built on the reckoning"
+        if sheet.built_on is Basis.RECKONED
+        else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
+    )
     datum = "the line's end" if facts.from_end else "the line's start"
     lines = [
         f"Revision {facts.revision}{facts.replaces}   ·   {facts.printed}   ·   {basis}",
@@ -117,9 +121,13 @@ def _foot(canvas: Canvas, size: tuple[float, float]) -> None:
     canvas.setFont(REGULAR, 8.5)
     canvas.setFillColor(black)
     canvas.drawString(
-        MARGIN, MARGIN - 16, "Design values and clauses are from memory, not compared with the printed codes. Local code and licensed"
+        MARGIN,
+        MARGIN - 16,
+        "Design values and clauses are from memory, not compared with the printed codes. Local code and licensed",
     )
-    canvas.drawString(MARGIN, MARGIN - 26, "practice come first. No hole before the locate is complete. Gate load is not reckoned.")
+    canvas.drawString(
+        MARGIN, MARGIN - 26, "practice come first. No hole before the locate is complete. Gate load is not reckoned."
+    )
     canvas.drawRightString(size[0] - MARGIN, MARGIN - 26, f"page {canvas.getPageNumber()}")
 
 

@@ -3,6 +3,7 @@
 from xml.sax.saxutils import escape, quoteattr
 
 from steady.drawing.shapes import Shape, View
+
 from trellis_server.documents.look import FILLS, STROKES
 
 POINT_M = 0.012

@@ -28,7 +28,7 @@ def _safe(cell: object) -> object:
 def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
     """One row a post: its mark, hole, gravel, cut height; lengths as read and in exact metres."""
     posts = {post.id: post for post in sheet.posts}
-    head = [
+    head: list[object] = [
         "post", "id", "kind", "mark", "mark_m", "on_this_straight", "tape_on_ground", "hole_near_edge", "hole_far_edge",
         "hole_depth", "hole_depth_m", "hole_width", "gravel", "embedment", "post_length", "cut_height", "governed_by", "measured",
     ]  # fmt: skip

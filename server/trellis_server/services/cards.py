@@ -6,6 +6,7 @@ from steady.drawing.views import views
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
 from steady.plan.verdict import overall
+
 from trellis_server.models import Job
 from trellis_server.services.jobs import state
 

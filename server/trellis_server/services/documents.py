@@ -4,9 +4,9 @@ from collections.abc import Callable
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
-
 from steady.errors import InputError
 from steady.jobs.document import FORMAT, Job
+
 from trellis_server.api.schemas import close_edges
 
 close_edges(Job)

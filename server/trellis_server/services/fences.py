@@ -4,7 +4,6 @@ from dataclasses import fields
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
-
 from steady.measure.lengths import Bare
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec

@@ -7,9 +7,9 @@ from typing import Any
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
 from django.db.models import Max
-
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
+
 from trellis_server.api.errors import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents

@@ -6,11 +6,11 @@ from datetime import datetime
 from typing import Protocol
 
 from django.db import transaction
-
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
 from steady.plan.model import Plan
 from steady.record.asbuilt import compare
+
 from trellis_server.models import Job, SiteReading
 from trellis_server.services.jobs import Person, job_of, state
 
@@ -18,14 +18,22 @@ from trellis_server.services.jobs import Person, job_of, state
 class Measured(Protocol):
     """One reading as a phone sends it."""
 
-    id: uuid.UUID
-    about: str
-    what: str
-    value_m: float | None
-    done: bool
-    note: str
-    device: str
-    measured_at: datetime
+    @property
+    def id(self) -> uuid.UUID: ...
+    @property
+    def about(self) -> str: ...
+    @property
+    def what(self) -> str: ...
+    @property
+    def value_m(self) -> float | None: ...
+    @property
+    def done(self) -> bool: ...
+    @property
+    def note(self) -> str: ...
+    @property
+    def device(self) -> str: ...
+    @property
+    def measured_at(self) -> datetime: ...
 
 
 def keep(person: Person, job_id: uuid.UUID, readings: Sequence[Measured]) -> Job:

@@ -7,9 +7,9 @@ import uuid
 
 import ezdxf
 from django.test import TestCase, override_settings
-
 from steady.drawing.views import views
 from steady.jobs.document import plan_structure
+
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 
@@ -38,7 +38,10 @@ class AccountsTest(TestCase):
         person("demo", "Juniper Lane Builders")
         with override_settings(DEMO=True):
             self.assertTrue(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["demo"])
-            for extra in ({"REMOTE_ADDR": "10.0.0.7"}, {"REMOTE_ADDR": "127.0.0.1", "HTTP_X_FORWARDED_FOR": "10.0.0.7"}):
+            for extra in (
+                {"REMOTE_ADDR": "10.0.0.7"},
+                {"REMOTE_ADDR": "127.0.0.1", "HTTP_X_FORWARDED_FOR": "10.0.0.7"},
+            ):
                 self.assertFalse(Caller().client.get("/api/session", **extra).json()["signed_in"])
         self.assertFalse(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["signed_in"])
 
@@ -91,7 +94,9 @@ class PermissionTest(TestCase):
         reading = {"id": str(uuid.uuid4()), "about": "windbreak/post/start", "what": "set", "done": True,
                    "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
         mine, theirs = Caller(owner).new_job(), Caller(other).new_job()
-        self.assertEqual(Caller(owner).send("POST", f"/api/jobs/{mine}/readings", {"readings": [reading]}).status_code, 200)
+        self.assertEqual(
+            Caller(owner).send("POST", f"/api/jobs/{mine}/readings", {"readings": [reading]}).status_code, 200
+        )
         again = Caller(other).send("POST", f"/api/jobs/{theirs}/readings", {"readings": [reading]})
         self.assertEqual(again.status_code, 422)
 
@@ -143,7 +148,9 @@ class HistoryTest(TestCase):
         clash = self.save(1, mine)
         self.assertEqual(clash["code"], 409)
         [found] = clash["clashes"]  # type: ignore[misc]
-        self.assertEqual((found["path"], found["mine"], found["theirs"]), ("structures/windbreak/spec/height_m", 1.2, 1.5))
+        self.assertEqual(
+            (found["path"], found["mine"], found["theirs"]), ("structures/windbreak/spec/height_m", 1.2, 1.5)
+        )
         merged = clash["merged"]
         self.assertEqual(merged["place"], "mine")  # type: ignore[index]
         merged["structures"][0]["spec"]["height_m"] = 1.2  # type: ignore[index]
@@ -252,12 +259,11 @@ class FilesTest(TestCase):
         self.assertEqual(bad.status_code, 422)
 
     def test_every_letter_on_paper_is_in_the_typeface(self) -> None:
-        from fontTools.ttLib import TTFont
-
-        from steady.jobs.sheet import sheet
-        from trellis_server.tests.texts import texts
-
         from django.conf import settings
+        from fontTools.ttLib import TTFont
+        from steady.jobs.sheet import sheet
+
+        from trellis_server.tests.texts import texts
 
         cmap = TTFont(settings.BASE / "fonts" / "TrellisSans-Regular.ttf").getBestCmap()
         found = sheet(self.plan, self.document.reading.tape(), self.document.yard)

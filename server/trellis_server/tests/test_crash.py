@@ -74,7 +74,17 @@ class CrashTest(unittest.TestCase):
         for k in range(CLIENTS):
             self.manage("add_user", f"c{k}", "--stdin", text="correct horse staple\n")
         self.server = subprocess.Popen(
-            [sys.executable, "-m", "gunicorn", "-c", "gunicorn.conf.py", "-b", f"127.0.0.1:{self.port}", "--log-level", "critical"],
+            [
+                sys.executable,
+                "-m",
+                "gunicorn",
+                "-c",
+                "gunicorn.conf.py",
+                "-b",
+                f"127.0.0.1:{self.port}",
+                "--log-level",
+                "critical",
+            ],
             cwd=settings.BASE,
             env=self.env,
         )

@@ -15,8 +15,41 @@ from trellis_server.tests.make import Caller, person, small_job
 BODIES = 2000
 DEAR = {"/api/reckon/options", "/api/reckon/slack"}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
-WORDS = ["", "x", "0", "-1", "1e400", "NaN", "🪵", "a" * 5000, "../../etc", "=1+1", "\x00", "c38 g4 60", "windbreak", "7' 6", "post 4x4 pine"]
-NUMBERS = [0, -0.0, 1, -1, 0.3, 2.4, 1e-12, 1e9, 1e300, -1e300, 3.7, 5000, 2**63, float("nan"), float("inf"), -float("inf")]
+WORDS = [
+    "",
+    "x",
+    "0",
+    "-1",
+    "1e400",
+    "NaN",
+    "🪵",
+    "a" * 5000,
+    "../../etc",
+    "=1+1",
+    "\x00",
+    "c38 g4 60",
+    "windbreak",
+    "7' 6",
+    "post 4x4 pine",
+]
+NUMBERS = [
+    0,
+    -0.0,
+    1,
+    -1,
+    0.3,
+    2.4,
+    1e-12,
+    1e9,
+    1e300,
+    -1e300,
+    3.7,
+    5000,
+    2**63,
+    float("nan"),
+    float("inf"),
+    -float("inf"),
+]
 
 
 def schema() -> dict[str, Any]:
@@ -71,7 +104,9 @@ class FuzzTest(TestCase):
         """A body that the endpoint takes."""
         job = small_job()
         spec = job["structures"][0]["spec"]
-        spec["openings"] = [{"id": "g", "what": "walk gate", "at_m": 2.0, "clear_m": 1.1, "leaves_m": [1.0], "swing": "in"}]
+        spec["openings"] = [
+            {"id": "g", "what": "walk gate", "at_m": 2.0, "clear_m": 1.1, "leaves_m": [1.0], "swing": "in"}
+        ]
         spec["zones"] = [{"id": "z", "what": "water", "letter": "W", "at_m": 5.0, "half_width_m": 0.3}]
         spec["locks"] = [{"id": "l", "at_m": 6.5, "why": ""}]
         reading = {"id": str(uuid.UUID(int=7)), "about": "windbreak/post/start", "what": "stands at", "value_m": 1.0, "done": False,
@@ -89,7 +124,13 @@ class FuzzTest(TestCase):
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
             "/api/reckon/options": plan,
-            "/api/reckon/marks": {"document": job, "structure": "windbreak", "from_end": True, "to": "centre", "mirrored": False},
+            "/api/reckon/marks": {
+                "document": job,
+                "structure": "windbreak",
+                "from_end": True,
+                "to": "centre",
+                "mirrored": False,
+            },
             "/api/reckon/slack": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
             "/api/reckon/line": {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
             "/api/reckon/ground": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},

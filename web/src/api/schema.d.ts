@@ -898,6 +898,13 @@ export interface components {
             station_m: number;
         };
         /**
+         * ImportBody
+         * @description An exported job of any format; the migrations read it.
+         */
+        ImportBody: {
+            [key: string]: unknown;
+        };
+        /**
          * ItemCuts
          * @description One timber's cut plan, or why it has none.
          */
@@ -2156,9 +2163,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": {
-                    [key: string]: unknown;
-                };
+                "application/json": components["schemas"]["ImportBody"];
             };
         };
         responses: {

@@ -30,7 +30,7 @@ async function go(): Promise<void> {
   <main class="door">
     <svg viewBox="0 0 420 150" aria-hidden="true">
       <path d="M0 118 Q120 96 210 110 T420 92 V150 H0Z" fill="url(#soil)" />
-      <g v-for="k in 7" :key="k"><rect :x="k * 54 - 20" :y="46 + Math.sin(k) * 6" width="9" height="86" fill="var(--post)" /></g>
+      <g v-for="k in 7" :key="k"><rect :x="k * 54 - 20" :y="44 + k * 1.5" width="9" height="86" fill="var(--post)" /></g>
       <path d="M20 66 402 58M20 92 402 84" stroke="var(--rail)" stroke-width="7" />
       <path d="M12 50 H408" stroke="var(--chalk)" stroke-width="1.5" />
     </svg>

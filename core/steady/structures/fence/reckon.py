@@ -152,6 +152,17 @@ class _PostReckoner:
         self.person_n, self.person_step = book.person_leaning()
         self.lateral_pa_per_m, self.soil_refused = 0.0, None
         self._depths: dict[tuple[float, float, float], tuple[Step, tuple[Step, ...]]] = {}
+        self._built_steps: dict[float, Step] = {}
+        self._bends: dict[float, tuple[Step, Step]] = {}
+        self._frost = _given("frost depth", site.frost_m, "user: frost depth")
+        self.person = Step(
+            symbol="P",
+            value=self.person_step.value,
+            unit="lb",
+            formula="",
+            inputs=(),
+            source=self.person_step.source,
+        )
         self.strength: Step | None = None
         self.strength_refused: OutsideScope | None = None
         try:
@@ -187,7 +198,7 @@ class _PostReckoner:
         self._ground(
             about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
         )
-        demands.append(("Frost", self.site.frost_m, _given("frost depth", self.site.frost_m, "user: frost depth")))
+        demands.append(("Frost", self.site.frost_m, self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
             demands.append(("Local least", least, _given("local least", least, "user: local rule")))
@@ -197,10 +208,7 @@ class _PostReckoner:
         if force is not None and self.loads.wind is not None:
             arm_ft = self.loads.wind.arm_m / FT
             self._bend(about, "wind", force[0], arm_ft, force[1:])
-        person = Step(
-            symbol="P", value=self.person_step.value, unit="lb", formula="", inputs=(), source=self.person_step.source
-        )
-        self._bend(about, "a person leaning", person, self.top_m / FT, ())
+        self._bend(about, "a person leaning", self.person, self.top_m / FT, ())
 
     def _force(self, from_m: float, to_m: float) -> tuple[Step, ...] | None:
         """Wind force on the post (lb), then the pressures it came from."""
@@ -284,10 +292,7 @@ class _PostReckoner:
         for name, limit in depth.demands:
             if limit.value <= 0:
                 continue
-            has = Step(
-                symbol="d_has", value=built_m / FT, unit="ft", formula="", inputs=(), source="user: what is built",
-                says="embedment of the post",
-            )  # fmt: skip
+            has = self._has(built_m)
             self.found.checks.append(
                 Check(
                     name="Holds in the ground",
@@ -301,21 +306,38 @@ class _PostReckoner:
                 )
             )
 
+    def _has(self, built_m: float) -> Step:
+        if built_m not in self._built_steps:
+            self._built_steps[built_m] = Step(
+                symbol="d_has",
+                value=built_m / FT,
+                unit="ft",
+                formula="",
+                inputs=(),
+                source="user: what is built",
+                says="embedment of the post",
+            )
+        return self._built_steps[built_m]
+
     def _bend(self, about: str, case: str, force: Step, arm_ft: float, before: tuple[Step, ...]) -> None:
         if self.strength is None:
             assert self.strength_refused is not None
             if case == "wind":
                 self.found.not_covered.append(_gap("Bends at the ground", about, self.strength_refused))
             return
-        moment = Step(
-            symbol="M", value=force.value * arm_ft, unit="lb-ft", formula="P * h_a",
-            inputs=(("P", force.value, "lb"), ("h_a", arm_ft, "ft")), source="statics",
-        )  # fmt: skip
-        stress = Step(
-            symbol="f_b", value=12 * moment.value / self.modulus.value, unit="psi", formula="12 * M / S",
-            inputs=(("M", moment.value, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
-            says="bending stress in the post at the ground",
-        )  # fmt: skip
+        key = force.value * arm_ft
+        if key not in self._bends:
+            moment = Step(
+                symbol="M", value=force.value * arm_ft, unit="lb-ft", formula="P * h_a",
+                inputs=(("P", force.value, "lb"), ("h_a", arm_ft, "ft")), source="statics",
+            )  # fmt: skip
+            stress = Step(
+                symbol="f_b", value=12 * moment.value / self.modulus.value, unit="psi", formula="12 * M / S",
+                inputs=(("M", moment.value, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
+                says="bending stress in the post at the ground",
+            )  # fmt: skip
+            self._bends[key] = (moment, stress)
+        moment, stress = self._bends[key]
         self.found.checks.append(
             Check(
                 name="Bends at the ground",
@@ -339,6 +361,9 @@ class _RailReckoner:
 
     def __init__(self, spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber, found: Reckoning) -> None:
         self.spec, self.loads, self.found = spec, loads, found
+        # Bays alike in span and wind share their working: name, demand, limit, steps, case.
+        self._alike: dict[tuple[float, float], list[tuple[str, Step, Step, tuple[Step, ...], str]]] = {}
+        self._fresh: list[tuple[str, Step, Step, tuple[Step, ...], str]] = []
         rail, board = timber.rail, timber.board
         flat = spec.rail_laid == "flat"
         wide_in, thin_in = rail.width_m / IN, rail.thickness_m / IN
@@ -373,14 +398,35 @@ class _RailReckoner:
         if self.refused is not None:
             self.found.not_covered.append(_gap("Rails", about, self.refused))
             return
-        span_ft = bay.width_m * math.hypot(1.0, bay.grade) / FT
-        span = ("L", span_ft, "ft")
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
+        span_ft = round(bay.width_m * math.hypot(1.0, bay.grade) / FT, 9)
+        pressure_pa = max((p for _, p in zones), default=0.0)
+        key = (span_ft, pressure_pa)
+        if key not in self._alike:
+            self._fresh = []
+            self._worst_rail(span_ft, pressure_pa)
+            self._alike[key] = self._fresh
+        self.found.checks += [
+            Check(
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=demand,
+                limit=limit,
+                working=working,
+                case=case,
+            )
+            for name, demand, limit, working, case in self._alike[key]
+        ]
+
+    def _worst_rail(self, span_ft: float, pressure_pa: float) -> None:
+        span = ("L", span_ft, "ft")
         dead_psi = self._stress("f_d", self.dead.value * span_ft**2 / 8, self.down, "w_d * L ** 2 / 8", self.dead, span)
-        if zones:
-            self._sideways(about, max(p for _, p in zones), span, dead_psi)
-        self._person(about, span)
-        self._sag(about, span)
+        if pressure_pa > 0:
+            self._sideways(pressure_pa, span, dead_psi)
+        self._person(span)
+        self._sag(span)
 
     def _stress(
         self, symbol: str, moment_lb_ft: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
@@ -394,7 +440,7 @@ class _RailReckoner:
             inputs=(("M", moment_lb_ft, "lb-ft"), (modulus.symbol, modulus.value, "in³")), source="statics",
         )  # fmt: skip
 
-    def _sideways(self, about: str, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
+    def _sideways(self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
         strip_ft = self.strip_m / FT
         load = Step(
             symbol="w", value=pressure_pa / PSF * strip_ft, unit="lb/ft", formula="p * t",
@@ -412,16 +458,16 @@ class _RailReckoner:
             source="nds: 3.9.2, without buckling: the boards hold the rail along its length; high",
             says="wind sideways and dead load downward together",
         )  # fmt: skip
-        self._add("Rails bend", about, demand, _one(), (load, *wind, *dead, self.f_across, self.f_down), "wind")
+        self._add("Rails bend", demand, _one(), (load, *wind, *dead, self.f_across, self.f_down), "wind")
 
-    def _person(self, about: str, span: tuple[str, float, str]) -> None:
+    def _person(self, span: tuple[str, float, str]) -> None:
         load = Step(
             symbol="P", value=self.person_step.value, unit="lb", formula="", inputs=(), source=self.person_step.source
         )
         moment, stress = self._stress("f_b", load.value * span[1] / 4, self.across, "P * L / 4", load, span)
-        self._add("Rails bend", about, stress, self.f_across, (load, moment, self.across), "a person leaning")
+        self._add("Rails bend", stress, self.f_across, (load, moment, self.across), "a person leaning")
 
-    def _sag(self, about: str, span: tuple[str, float, str]) -> None:
+    def _sag(self, span: tuple[str, float, str]) -> None:
         at_once = 5 * self.dead.value / 12 * (12 * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
         sag = Step(
             symbol="y", value=self.creep.value * at_once, unit="in",
@@ -436,20 +482,10 @@ class _RailReckoner:
             symbol="y_most", value=12 * span[1] / self.sag_ratio, unit="in", formula="12 * L / n",
             inputs=(span, ("n", self.sag_ratio, "")), source=self.sag_step.source,
         )  # fmt: skip
-        self._add("Rails sag", about, sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
+        self._add("Rails sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
 
-    def _add(self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str) -> None:
-        check = Check(
-            name=name,
-            about=about,
-            basis=Basis.RECKONED,
-            sense="at most",
-            demand=demand,
-            limit=limit,
-            working=working,
-            case=case,
-        )
-        self.found.checks.append(check)
+    def _add(self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str) -> None:
+        self._fresh.append((name, demand, limit, working, case))
 
 
 def _modulus(symbol: str, b_in: float, d_in: float) -> Step:

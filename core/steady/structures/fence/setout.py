@@ -194,7 +194,9 @@ def bay_limit(
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     reach_m += post.width_m if spec.rail_laid == "flat" else -post.width_m
     if not reach_m > 0.3:
-        raise InputError("rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings")
+        raise InputError(
+            "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"
+        )
     if reach_m < spec.bay_max_m:
         return reach_m, f"the longest {rail.says} on sale"
     return spec.bay_max_m, "your greatest bay"

@@ -1,0 +1,162 @@
+"""The benchmarks: plans, a drag's round trip, cut plans, beams, the first screen's script. Ratios, with times beside them."""
+
+import gc
+import gzip
+import json
+import random
+import statistics
+import time
+import warnings
+from collections.abc import Callable
+from typing import Any
+
+from django.conf import settings
+from django.core.management.base import BaseCommand
+from django.test import Client
+from django.test.utils import override_settings
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
+from steady.measure.show import Tape
+from steady.measure.units import FT, IN
+from steady.rulebooks.registry import rulebook
+from steady.statics.beam import SpreadLoad, solve
+from steady.structures.fence.spec import FenceSpec, NoDig, Straight
+from steady.structures.registry import plan
+from steady.takeoff.cutting import Stock, cut_plan
+from steady.yard.choices import YardChoices
+
+
+def best(work: Callable[[], Any], tries: int = 5) -> float:
+    """The least time of a few tries (s), the first thrown away."""
+    work()
+    times = []
+    for _ in range(tries):
+        start = time.perf_counter()
+        work()
+        times.append(time.perf_counter() - start)
+    return min(times)
+
+
+def long_fence(bays: int, zones: int) -> tuple[FenceSpec, Site]:
+    """A fence of so many bays with a bend every 25, on a falling bank."""
+    each = 25
+    straights = tuple(
+        Straight(id=f"s{k}", length_m=(min(each, bays - k * each) * 8 - 0.5) * FT, turn_rad=0.2 if k else 0.0)
+        for k in range(-(-bays // each))
+    )
+    total = sum(s.length_m for s in straights)
+    found = tuple(NoDig(id=f"z{k}", at_m=total * (k + 0.55) / max(zones, 1), half_width_m=0.45) for k in range(zones))
+    shots = tuple(Shot(at_m=min(total, 6.0 * k), height_m=-0.05 * k) for k in range(int(total / 6) + 1))
+    return FenceSpec(id="f", straights=straights, zones=found), Site(grounds=(Ground(line="f", shots=shots),))
+
+
+class Command(BaseCommand):
+    """See the module."""
+
+    help = "Run the benchmarks."
+
+    def handle(self, *args: Any, **options: Any) -> None:
+        """Run them all, the collector set as the server sets it."""
+        gc.collect()
+        gc.freeze()
+        gc.set_threshold(50_000, 20, 100)
+        self.plans()
+        self.round_trip()
+        self.cutting()
+        self.beams()
+        self.script()
+
+    def plans(self) -> None:
+        """10, 100 and 1,000 bays, with and without six zones."""
+        self.stdout.write("Plan of a fence (aim: 100 bays under 10 ms, 50 ms with zones, growth no worse than linear)")
+        for zones in (0, 6):
+            times = {}
+            for bays in (10, 100, 1000):
+                spec, site = long_fence(bays, zones)
+                book, yard, tape = rulebook("us"), YardChoices(), Tape()
+                times[bays] = best(lambda: plan(spec, site, book, yard, tape), 5)  # noqa: B023
+            shown = ", ".join(f"{bays} bays {seconds * 1e3:.1f} ms" for bays, seconds in times.items())
+            growth = f"×10 bays take ×{times[100] / times[10]:.1f}, then ×{times[1000] / times[100]:.1f}"
+            self.stdout.write(f"  {zones} zones: {shown}; {growth}")
+
+    def round_trip(self) -> None:
+        """A drag's answer against an empty request on the same server code."""
+        from django.contrib.auth import get_user_model
+
+        from trellis_server.demo.people import DEMO_NAME
+        from trellis_server.models import Job
+
+        person = get_user_model().objects.filter(username=DEMO_NAME).first()
+        job = Job.objects.filter(crew__members=person).first() if person else None
+        if person is None or job is None or job.current is None:
+            self.stdout.write("A drag's round trip: run ./trellis demo once first, for its data")
+            return
+        with override_settings(ALLOWED_HOSTS=["testserver"]):
+            client = Client()
+            client.force_login(person)
+            body = json.dumps({"document": job.current.document, "structure": "windbreak", "selected": ""})
+            send = lambda: client.post("/api/reckon/plan", body, content_type="application/json")  # noqa: E731
+            empty = statistics.median(best(lambda: client.get("/api/reckon/empty"), 9) for _ in range(3))
+            drag = statistics.median(best(send, 9) for _ in range(3))
+        against = f"×{drag / empty:.1f} an empty request of {empty * 1e3:.1f} ms (aim: ×5)"
+        self.stdout.write(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")
+
+    def cutting(self) -> None:
+        """50, 500 and 3,000 pieces, lengths repeating and nearly all different."""
+        self.stdout.write("Cut plans (aim: a first plan at once, within 0.5 % of the proved bound in two seconds)")
+        stocks = [Stock(length_m=feet * FT, price=p) for feet, p in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))]
+        for name, few in (("repeating", True), ("nearly all different", False)):
+            for count in (50, 500, 3000):
+                rng = random.Random(count)
+                sizes = [45 + 1.25 * k for k in range(40)]
+                pieces = [((rng.choice(sizes) if few else rng.uniform(45, 94)) * IN, 1) for _ in range(count)]
+                start = time.perf_counter()
+                first = cut_plan(pieces, stocks, better=False)
+                middle = time.perf_counter()
+                found = cut_plan(pieces, stocks)
+                end = time.perf_counter()
+                self.stdout.write(
+                    f"  {count} {name}: first {(middle - start) * 1e3:.0f} ms at {first.above_bound:.1%} over a plain bound; "
+                    f"then {end - middle:.2f} s within {found.above_bound:.2%}"
+                )
+
+    def beams(self) -> None:
+        """Continuous beams beside a general structural library, warm, import and model building left out."""
+        with warnings.catch_warnings():
+            warnings.simplefilter("ignore")
+            try:
+                from Pynite import FEModel3D  # type: ignore[attr-defined]
+            except ImportError:
+                self.stdout.write("Beams: the structural library is not installed (./trellis test installs it)")
+                return
+        supports = [0.0, 3.0, 6.5, 9.0]
+        load = SpreadLoad(from_m=0, to_m=10, start_n_per_m=2000, end_n_per_m=2000)
+        ours = best(lambda: solve(10.0, supports, [load], stiffness_n_m2=8e4).moment_extremes_n_m(), 30)
+        model = FEModel3D()
+        model.add_material("m", 10e9, 4e9, 0.3, 0.0)
+        model.add_section("s", 1e-2, 8e-6, 8e-6, 1.6e-5)
+        for k, at in enumerate([*supports, 10.0]):
+            model.add_node(f"n{k}", at, 0, 0)
+            model.def_support(f"n{k}", k == 0, at in supports, True, k == 0, k == 0, False)
+            if k:
+                model.add_member(f"b{k}", f"n{k - 1}", f"n{k}", "m", "s")
+                model.add_member_dist_load(f"b{k}", "Fy", -2000, -2000)
+
+        def theirs() -> None:
+            model.analyze(check_statics=False)  # type: ignore[no-untyped-call]
+            for k in range(1, 5):
+                model.members[f"b{k}"].max_moment("Mz")
+
+        other = best(theirs, 5)
+        shown = f"{1 / ours:,.0f} a second, ×{other / ours:.0f} the library's {1 / other:,.0f} (aim: ×200)"
+        self.stdout.write(f"Beams, three spans and an overhang: {shown}")
+
+    def script(self) -> None:
+        """The first screen's script, compressed."""
+        html = (settings.WEB_DIST / "index.html").read_text(encoding="utf-8")
+        import re
+
+        names = set(re.findall(r"/static/(assets/[^\"]+\.js)", html))
+        names |= {f"assets/{path.name}" for path in (settings.WEB_DIST / "assets").glob("JobsView-*.js")}
+        size = sum(len(gzip.compress((settings.WEB_DIST / name).read_bytes())) for name in names)
+        self.stdout.write(f"First screen's script: {size / 1000:.0f} kB compressed (aim: under 250 kB)")
