@@ -58,6 +58,7 @@ class PostRow:
     bags_count: int
     hand_dug: str
     habit: str
+    reckoned: str
     verdict: Verdict
     use: float
     governed_by: str
@@ -225,6 +226,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 bags_count=math.ceil(takes_m3 / yield_m3 - 1e-9),
                 hand_dug=footing.hand_dug,
                 habit=f"{tape.length(habit.value_m)}: {habit.says}" if habit else "",
+                reckoned=tape.length(habit.needed_m) if habit else "",
                 verdict=word,
                 use=use,
                 governed_by=governed,

@@ -12,7 +12,7 @@ from trellis_server.api.app import same_site
 from trellis_server.api.schemas import Problems, Session, SignIn
 from trellis_server.demo.people import DEMO_NAME
 from trellis_server.services.jobs import crew_of
-from trellis_server.services.throttle import too_many, trip
+from trellis_server.services.throttle import clear, too_many, trip
 
 router = Router(tags=["session"])
 
@@ -54,6 +54,7 @@ def sign_in(request: HttpRequest, body: SignIn) -> Session:
     if person is None:
         trip(key)
         raise HttpError(401, "Name and password do not go together")
+    clear(key)
     login(request, person)
     return _session(request)
 

@@ -150,19 +150,17 @@ def _straight(
     box = (MARGIN, y - 178, width - 2 * MARGIN, 172.0)
     paint(canvas, elevation, (min(stations) - 0.8, max(stations) + 0.8), box, facts.mirrored)
     y -= 190
-    for start in range(0, len(rows), _fit(y)):
-        part = rows[start : start + _fit(y)]
+    tall = ROW + (9 if sheet.accepted else 0)
+    fit = max(4, int((y - MARGIN - 40) / tall) - 1)
+    for start in range(0, len(rows), fit):
+        part = rows[start : start + fit]
         if start:
             _foot(canvas, size)
             canvas.showPage()
             y = _head(canvas, size, facts, sheet, f"{title}, more")
-        y = _table(canvas, width, y, part, posts)
+        y = _table(canvas, width, y, part, posts, tall)
     _foot(canvas, size)
     canvas.showPage()
-
-
-def _fit(y: float) -> int:
-    return max(4, int((y - MARGIN - 40) / ROW) - 1)
 
 
 COLUMNS = (
@@ -171,7 +169,9 @@ COLUMNS = (
 )  # fmt: skip
 
 
-def _table(canvas: Canvas, width: float, y: float, rows: list[MarkRow], posts: dict[str, PostRow]) -> float:
+def _table(
+    canvas: Canvas, width: float, y: float, rows: list[MarkRow], posts: dict[str, PostRow], tall: float
+) -> float:
     inner = width - 2 * MARGIN
     canvas.setFont(REGULAR, 9.5)
     for name, at in COLUMNS:
@@ -183,7 +183,7 @@ def _table(canvas: Canvas, width: float, y: float, rows: list[MarkRow], posts: d
         post = posts[row.id]
         if index % 2:
             canvas.setFillColor(HexColor("#eeeeee"))
-            canvas.rect(MARGIN, y - ROW, inner, ROW, stroke=0, fill=1)
+            canvas.rect(MARGIN, y - tall, inner, tall, stroke=0, fill=1)
             canvas.setFillColor(black)
         kind = {"line": "", "end": " end", "corner": " corner", "gate": " gate", "locked": " locked", "bend": " bend"}
         cells = (
@@ -195,7 +195,11 @@ def _table(canvas: Canvas, width: float, y: float, rows: list[MarkRow], posts: d
             canvas.drawString(MARGIN + at * inner, y - 14, cell)
         canvas.setLineWidth(0.8)
         canvas.line(MARGIN + 0.81 * inner, y - 15.5, width - MARGIN, y - 15.5)
-        y -= ROW
+        if tall > ROW:
+            canvas.setFont(REGULAR, 8.5)
+            note = f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}"
+            canvas.drawString(MARGIN + 0.275 * inner, y - 25, note)
+        y -= tall
     return y
 
 

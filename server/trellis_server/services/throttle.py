@@ -17,6 +17,11 @@ def too_many(key: str) -> bool:
     return len(recent) >= MOST
 
 
+def clear(key: str) -> None:
+    """Forget a name's failures: it signed in."""
+    _tries.pop(key, None)
+
+
 def trip(key: str) -> None:
     """Count a failure."""
     if len(_tries) > 10_000:

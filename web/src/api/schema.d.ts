@@ -1439,6 +1439,8 @@ export interface components {
             post_terms: components["schemas"]["Term"][];
             /** Reading */
             reading: string;
+            /** Reckoned */
+            reckoned: string;
             /** Station M */
             station_m: number;
             /** Timber */

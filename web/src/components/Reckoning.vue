@@ -121,7 +121,7 @@ const inset = computed(() => {
         {{ name[0]!.toUpperCase() + name.slice(1) }}<template v-if="sheet.built_on === name"> · built</template>
       </button>
     </div>
-    <p v-if="sheet.built_on === 'practice'" class="warn">Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it.</p>
+    <p v-if="sheet.built_on === 'practice'" class="warn">Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it<template v-if="post">: it asks {{ post.reckoned }} of embedment here</template>.</p>
 
     <template v-if="basis === 'reckoned'">
       <CheckLine
@@ -132,7 +132,7 @@ const inset = computed(() => {
       <template v-if="post">
         <p class="check-name">Depth by habit: {{ post.habit }}</p>
         <p class="practice-bar" aria-hidden="true" />
-        <p class="small">Not checked against wind. The reckoning asks {{ post.embedment }} here.</p>
+        <p class="small">Not checked against wind. The reckoning asks {{ post.reckoned }} here.</p>
       </template>
       <p v-else class="small">Choose a post to see the trade's habit beside its reckoned depth.</p>
     </template>

@@ -3,6 +3,7 @@ import { useEventListener, watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { MarkRow, Sheet, Takeoff } from '@/api/types'
+import LineTable from '@/components/LineTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
@@ -38,6 +39,7 @@ watchDebounced(
 )
 const tabs = computed(() => [
   ['marks', 'Marks', String(props.sheet.posts.length)],
+  ['line', 'Line', ''],
   ['holes', 'Holes', String(props.sheet.posts.length)],
   ['pieces', 'Pieces', takeoff.value ? String(takeoff.value.pieces.reduce((sum, row) => sum + row.count, 0)) : ''],
   ['cut plan', 'Cut plan', ''],
@@ -82,6 +84,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           </tbody>
         </table>
       </template>
+      <LineTable v-else-if="tab === 'line'" :structure="structure" />
       <table v-else-if="tab === 'holes'">
         <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th /></tr></thead>
         <tbody>
