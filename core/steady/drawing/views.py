@@ -229,7 +229,7 @@ def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
             f"{letter}  {what}, {depth}",
             (b, low),
             size=11,
-            shift=(6, 4),
+            shift=(6, -2),
             layer="zone-label",
             anchor="start",
         ),
@@ -271,7 +271,7 @@ def _swing(curve: Curve, line: Unroll) -> list[Shape]:
             f"{what}, swings {swing}",
             ((start + end) / 2, 0.0),
             size=11,
-            shift=(0, -28 if toward > 0 else 20),
+            shift=(0, -20 if toward > 0 else 12),
             layer="gate-label",
         )
     )

@@ -64,6 +64,20 @@ def larkspur_rise() -> Job:
     )
 
 
+READINGS = (
+    # post, what, value in inches (None: a tick), note, phone, hour
+    ("start", "stands at", 0.0, "", "Wren's phone", 8),
+    ("start", "set", None, "", "Wren's phone", 8),
+    ("start+1", "stands at", 76.75, "", "Wren's phone", 9),
+    ("start+1", "stands at", 77.25, "", "Moss's phone", 9),
+    ("start+1", "hole depth", 70.0, "", "Wren's phone", 9),
+    ("start+1", "plumb along", 0.125, "", "Wren's phone", 10),
+    ("start+1", "set", None, "", "Wren's phone", 10),
+    ("start+2", "hit something", None, "old brick at 14 in, came out whole", "Moss's phone", 11),
+)
+"""What the demo crew measured on its first morning, two phones not quite agreeing."""
+
+
 def all_jobs() -> tuple[Job, ...]:
     """Every demo job."""
     return (larkspur_rise(),)

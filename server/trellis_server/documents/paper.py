@@ -1,5 +1,7 @@
 """The paper painter: a view's shapes onto a PDF canvas, clipped to a stretch of the line, on one scale both ways."""
 
+from collections.abc import Sequence
+
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
 from steady.drawing.shapes import Shape, View
@@ -9,11 +11,18 @@ from trellis_server.documents.look import FILLS, STROKES
 Box = tuple[float, float, float, float]
 
 
-def paint(canvas: Canvas, view: View, stretch_m: tuple[float, float], box: Box, mirrored: bool = False) -> None:
+def paint(
+    canvas: Canvas,
+    view: View,
+    stretch_m: tuple[float, float],
+    box: Box,
+    mirrored: bool = False,
+    labels: Sequence[tuple[float, float, str]] = (),
+) -> None:
     """Paint the part of a view between two stations into a box (x, y, width, height in points)."""
     left, right = stretch_m
     x, y, width, height = box
-    tall = view.bounds[3] - view.bounds[1] + 0.2
+    tall = view.bounds[3] - view.bounds[1] + 0.5
     scale = min(width / (right - left), height / tall)
     start = x + (width - (right - left) * scale) / 2
     base = y + (height - tall * scale) / 2
@@ -32,6 +41,10 @@ def paint(canvas: Canvas, view: View, stretch_m: tuple[float, float], box: Box, 
             continue
         for k in range(shape.count):
             _shape(canvas, shape, k, at, scale)
+    canvas.setFont("TrellisSans-SemiBold", 10)
+    for station, height, text in labels:
+        spot = at((station, height))
+        canvas.drawCentredString(spot[0], spot[1] + 4, text)
     canvas.restoreState()
 
 

@@ -58,6 +58,9 @@ def site_sheets(facts: SheetFacts, sheet: Sheet, marks: list[MarkRow], paper: st
     posts = {post.id: post for post in sheet.posts}
     legs: dict[str, list[MarkRow]] = {}
     for row in marks:
+        if row.kind == "corner" and legs and row.leg not in legs:
+            # A corner post ends one straight and starts the next: it stands on both sheets.
+            legs[list(legs)[-1]].append(row)
         legs.setdefault(row.leg, []).append(row)
     elevation = next(view for view in sheet.views if view.name == "elevation")
     for number, (leg, rows) in enumerate(legs.items(), start=1):
@@ -148,7 +151,8 @@ def _straight(
     y = _head(canvas, size, facts, sheet, title)
     stations = [posts[row.id].station_m for row in rows]
     box = (MARGIN, y - 178, width - 2 * MARGIN, 172.0)
-    paint(canvas, elevation, (min(stations) - 0.8, max(stations) + 0.8), box, facts.mirrored)
+    numbers = [(posts[r.id].station_m, posts[r.id].ground_m + posts[r.id].cut_height_m, str(r.number)) for r in rows]
+    paint(canvas, elevation, (min(stations) - 0.8, max(stations) + 0.8), box, facts.mirrored, numbers)
     y -= 190
     tall = ROW + (9 if sheet.accepted else 0)
     fit = max(4, int((y - MARGIN - 40) / tall) - 1)
@@ -164,8 +168,8 @@ def _straight(
 
 
 COLUMNS = (
-    ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.40), ("wide", 0.48), ("cut above ground", 0.57),
-    ("dig", 0.71), ("measured", 0.81),
+    ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.40), ("wide", 0.48), ("cut above ground", 0.56),
+    ("dig", 0.735), ("measured", 0.83),
 )  # fmt: skip
 
 
@@ -194,7 +198,7 @@ def _table(
             canvas.setFont(BOLD if name in ("mark", "hole deep", "dig") else REGULAR, 13 if name == "mark" else 11.5)
             canvas.drawString(MARGIN + at * inner, y - 14, cell)
         canvas.setLineWidth(0.8)
-        canvas.line(MARGIN + 0.81 * inner, y - 15.5, width - MARGIN, y - 15.5)
+        canvas.line(MARGIN + 0.83 * inner, y - 15.5, width - MARGIN, y - 15.5)
         if tall > ROW:
             canvas.setFont(REGULAR, 8.5)
             note = f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}"

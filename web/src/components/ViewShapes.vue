@@ -66,6 +66,7 @@ const labels = computed(() =>
             text: shape.text,
             size: 12,
             anchor: shape.anchor,
+            down: shape.shift[1] < 0 || shape.layer === 'zone-label',
             weight: shape.layer === 'zone-label' ? 3 : shape.layer === 'gate-label' ? 2 : 1,
           })),
       ),

@@ -7,6 +7,7 @@ describe('typesetting a formula', () => {
   it('writes products, powers and indices as on paper', () => {
     expect(flat("F_b * C_D * C_M")).toBe('F_b × C_D × C_M')
     expect(flat('b * d ** 2 / 6')).toBe('b × d^2 / 6')
+    expect(flat('k * (z / z_g) ** (2 / a)')).toBe('k × (z / z_g)^2/a')
     expect(flat('0.5 * A * (1 + sqrt(1 + 4.36 * h / A))')).toBe('0.5 × A × (1 + √(1 + 4.36 × h / A))')
     expect(flat('s * (p_1 * w_1 + p_2 * w_2)')).toBe('s × (p_1 × w_1 + p_2 × w_2)')
   })

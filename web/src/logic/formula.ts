@@ -4,7 +4,7 @@ export interface Piece {
   kind: 'text' | 'symbol' | 'sub' | 'sup'
 }
 
-const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9]+)?'?)|(\*\*\s*\d+(?:\.\d+)?)|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
+const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
 const SIGNS: Record<string, string> = { '*': ' × ', '/': ' / ', '+': ' + ', '-': ' − ', ',': ', ' }
 const WORDS = new Set(['max', 'min', 'sqrt'])
 
@@ -24,7 +24,7 @@ export function typeset(formula: string): Piece[] {
   for (const match of formula.matchAll(TOKEN)) {
     const [, name, power, value, sign] = match
     if (name) pieces.push(...(WORDS.has(name) ? [{ text: name === 'sqrt' ? '√' : name, kind: 'text' as const }] : symbol(name)))
-    else if (power) pieces.push({ text: power.replace(/\*\*\s*/, ''), kind: 'sup' })
+    else if (power) pieces.push({ text: power.replace(/\*\*\s*/, '').replace(/^\((.*)\)$/, '$1').replaceAll(' ', ''), kind: 'sup' })
     else if (value) pieces.push({ text: value, kind: 'text' })
     else if (sign) pieces.push({ text: SIGNS[sign] ?? sign, kind: 'text' })
   }

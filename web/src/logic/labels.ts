@@ -6,6 +6,7 @@ export interface Label {
   size: number
   anchor: 'start' | 'middle' | 'end'
   weight: number
+  down?: boolean /** gives way downward first */
 }
 interface Box {
   left: number
@@ -27,7 +28,7 @@ export function place<T extends Label>(labels: T[], steps = 3): T[] {
   const kept: { label: T; box: Box }[] = []
   for (const label of [...labels].sort((a, b) => b.weight - a.weight)) {
     const tries = [0]
-    for (let k = 1; k <= steps; k++) tries.push(-k, k)
+    for (let k = 1; k <= steps; k++) tries.push(...(label.down ? [k, -k] : [-k, k]))
     for (const step of tries) {
       const moved = { ...label, y: label.y + step * label.size * 1.35 }
       const box = boxOf(moved)

@@ -65,5 +65,6 @@ const lockable = (row: SiteReading) => row.what === 'stands at' && row.value_m !
 </template>
 
 <style scoped>
-.page { overflow-y: auto; width: 100%; max-width: 1120px; }
+.page { overflow-y: auto; width: 100%; max-width: 1160px; }
+td:nth-child(-n + 5):not(:nth-child(2)), .plain { white-space: nowrap; }
 </style>

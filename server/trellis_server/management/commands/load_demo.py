@@ -1,13 +1,16 @@
 """Loads the demo crew and jobs; leaves what the user did alone unless told to start over."""
 
+import uuid
 from argparse import ArgumentParser
+from datetime import UTC, datetime
 from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand
 from django.db import transaction
+from steady.measure.units import IN
 
-from trellis_server.demo.jobs import all_jobs
+from trellis_server.demo.jobs import READINGS, WINDBREAK, all_jobs
 from trellis_server.demo.people import DEMO_CREW, DEMO_NAME
 from trellis_server.models import Crew, Job, RedoStep, Revision, SiteReading
 from trellis_server.services.jobs import create
@@ -39,4 +42,23 @@ class Command(BaseCommand):
                 gone.delete()
             if not Job.objects.filter(crew=crew).exists():
                 for document in reversed(all_jobs()):
-                    create(person, document, "demo")
+                    job = create(person, document, "demo").job
+                    if document.structures and document.structures[0].spec.id == WINDBREAK:
+                        measured(job, person)
+
+
+def measured(job: Job, person: Any) -> None:
+    """What the demo crew read off on site."""
+    for post, what, inches, note, device, hour in READINGS:
+        SiteReading.objects.create(
+            id=uuid.uuid4(),
+            job=job,
+            about=f"{WINDBREAK}/post/{post}",
+            what=what,
+            value_m=None if inches is None else inches * IN,
+            done=inches is None,
+            note=note,
+            device=device,
+            measured_at=datetime(2026, 11, 20, hour, 10, tzinfo=UTC),
+            author=person,
+        )
