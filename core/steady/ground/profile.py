@@ -60,13 +60,8 @@ class Profile:
             return 0.0
         low_m, high_m = self.height_m(from_m), self.height_m(to_m)
         grade = (high_m - low_m) / (to_m - from_m)
-        return (
-            max(
-                (self.height_m(at) - (low_m + grade * (at - from_m)) for at in self.breaks_m(from_m, to_m)), default=0.0
-            )
-            if self.known
-            else 0.0
-        )
+        above = (self.height_m(at) - (low_m + grade * (at - from_m)) for at in self.breaks_m(from_m, to_m))
+        return max(0.0, max(above, default=0.0))
 
     def steepest(self, from_m: float, to_m: float) -> float:
         """Greatest grade (rise over level, unsigned) between two stations."""

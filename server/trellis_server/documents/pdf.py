@@ -163,6 +163,13 @@ def _straight(
             canvas.showPage()
             y = _head(canvas, size, facts, sheet, f"{title}, more")
         y = _table(canvas, width, y, part, posts, tall)
+    if facts.offset:
+        canvas.setFont(REGULAR, 10.5)
+        note = f"Offset stakes: one each side of every mark, {facts.offset} square off the string, clear of the auger."
+        canvas.drawString(MARGIN, y - 16, note)
+        canvas.drawString(
+            MARGIN, y - 30, "After digging, pull a string between the two and read the mark where it crosses."
+        )
     _foot(canvas, size)
     canvas.showPage()
 

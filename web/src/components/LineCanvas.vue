@@ -32,7 +32,9 @@ const elevationTop = computed(() => planHeight.value + TAPE)
 const elevationHeight = computed(() => Math.max(120, height.value - elevationTop.value))
 const tall = computed(() => elevation.value.bounds[3] - elevation.value.bounds[1])
 const sy = computed(() => Math.min((elevationHeight.value - 54) / tall.value, 90))
-const fit = computed(() => Math.max(1, (width.value - 2 * PAD) / Math.max(props.sheet.line_m, 0.5)))
+// While something is held the scale stays: pulling the end longer must not shrink the paper under the finger.
+const heldLine = ref<number | null>(null)
+const fit = computed(() => Math.max(1, (width.value - 2 * PAD) / Math.max(heldLine.value ?? props.sheet.line_m, 0.5)))
 const sx = computed(() => (trueScale.value ? Math.max(sy.value, fit.value) : fit.value))
 const vy = computed(() => (trueScale.value && sx.value === sy.value ? sy.value : Math.min(sy.value, sx.value * 4)))
 const wide = computed(() => Math.max(width.value, props.sheet.line_m * sx.value + 2 * PAD))
@@ -84,11 +86,11 @@ const numbers = computed(() =>
 function grab(id: string, event: PointerEvent): void {
   const handle = handleOf(id)
   if (id.includes('/post/')) emit('select', id)
-  const asGate = id.includes('/gate/') ? (props.sheet.handles.find((item) => item.field.startsWith('openings/') && Math.abs(item.station_m - (props.sheet.bays.find((b) => b.id === id)?.from_m ?? -9)) < 0.05) ?? null) : null
-  const taken = handle ?? asGate
+  const taken = handle
   if (!taken || event.button !== 0) return
   event.preventDefault()
   held.value = { handle: taken, station: taken.station_m, offset: taken.station_m - stationOf(event) }
+  heldLine.value = props.sheet.line_m
   svg.value?.setPointerCapture(event.pointerId)
 }
 let moved = false
@@ -104,11 +106,13 @@ function drag(event: PointerEvent): void {
 function drop(): void {
   if (held.value && moved) emit('drop', held.value.handle, held.value.station)
   held.value = null
+  heldLine.value = null
   moved = false
 }
 function cancel(): void {
   if (!held.value) return
   held.value = null
+  heldLine.value = null
   moved = false
   emit('cancel')
 }

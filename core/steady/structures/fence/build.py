@@ -9,7 +9,7 @@ from steady.ground.profile import Profile
 from steady.layout.path import Leg
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place, Vec
-from steady.structures.fence.reckon import Reckoning, Timber
+from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
 

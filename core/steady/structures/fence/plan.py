@@ -7,7 +7,8 @@ from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence import advice, build
-from steady.structures.fence.reckon import Timber, reckon
+from steady.structures.fence.findings import Timber
+from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.choices import YardChoices
@@ -121,6 +122,17 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
                 line=line,
                 station_m=post.station_m,
                 locked=post.kind == "locked",
+                blocked_m=blocked,
+            )
+        )
+    for index, opening in enumerate(spec.openings):
+        found.append(
+            Handle(
+                id=f"{spec.id}/gate/{opening.id}",
+                field=f"openings/{index}/at_m",
+                line=line,
+                station_m=opening.at_m,
+                locked=False,
                 blocked_m=blocked,
             )
         )

@@ -1,0 +1,63 @@
+"""What the checks of a fence share: the loads, the timbers, and the list that findings go on."""
+
+from dataclasses import dataclass, field
+
+from steady.errors import OutsideScope
+from steady.footings.depth import Depth
+from steady.plan.model import Basis, Check, NotCovered, Practice
+from steady.rulebooks.base import WindOnFence, Wood
+from steady.yard.stock import Stick
+
+
+@dataclass(slots=True)
+class Reckoning:
+    """Checks and gaps as they are found, and each post's embedment."""
+
+    checks: list[Check] = field(default_factory=list)
+    not_covered: list[NotCovered] = field(default_factory=list)
+    practice: list[Practice] = field(default_factory=list)
+    embedment_m: dict[str, float] = field(default_factory=dict)
+    governs: dict[str, str] = field(default_factory=dict)
+    depths: dict[str, Depth] = field(default_factory=dict)
+
+
+@dataclass(frozen=True, slots=True)
+class Loads:
+    """Wind on the whole line, or why there is none."""
+
+    wind: WindOnFence | None
+    zones: tuple[tuple[float, float, float], ...]
+    refused: OutsideScope | None
+
+
+@dataclass(frozen=True, slots=True)
+class Timber:
+    """The timbers a fence is made of."""
+
+    post: Stick
+    rail: Stick
+    board: Stick
+
+
+def wood(stick: Stick, flat: bool = False) -> Wood:
+    """A stick as the rulebook wants it: outdoors, so wet."""
+    return Wood(
+        species=stick.species,
+        size=stick.size,
+        width_m=stick.thickness_m,
+        depth_m=stick.width_m,
+        wet=True,
+        incised=stick.incised,
+        flat=flat,
+    )
+
+
+def gap(name: str, about: str, refused: OutsideScope) -> NotCovered:
+    """A reckoned check that a rule did not reach."""
+    return NotCovered(
+        name=name,
+        about=about,
+        basis=Basis.RECKONED,
+        reason=refused.reason,
+        would_have_to_change=refused.would_have_to_change,
+    )

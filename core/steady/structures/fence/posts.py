@@ -1,0 +1,237 @@
+"""The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
+
+import math
+
+from steady.errors import OutsideScope
+from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
+from steady.ground.site import Site
+from steady.loads.tributary import gather
+from steady.measure.units import FT, IN, LB, PSF
+from steady.plan.model import Basis, Check, Practice, Step
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.findings import Loads, Reckoning, Timber, gap, wood
+from steady.structures.fence.setout import Post
+from steady.structures.fence.spec import FenceSpec
+
+
+class PostReckoner:
+    """Posts one after another; posts that carry the same share their working."""
+
+    def __init__(
+        self,
+        spec: FenceSpec,
+        site: Site,
+        book: Rulebook,
+        loads: Loads,
+        timber: Timber,
+        hole_width_m: float,
+        found: Reckoning,
+    ) -> None:
+        self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
+        self.post, self.hole_width_m = timber.post, hole_width_m
+        self.top_m = spec.height_m + spec.gap_m
+        self.person_n, self.person_step = book.person_leaning()
+        self.lateral_pa_per_m, self.soil_refused = 0.0, None
+        self._depths: dict[tuple[float, float, float], tuple[Step, tuple[Step, ...]]] = {}
+        self._built_steps: dict[float, Step] = {}
+        self._bends: dict[float, tuple[Step, Step]] = {}
+        self._frost = _given("frost depth", site.frost_m, "user: frost depth")
+        self.person = Step(
+            symbol="P",
+            value=self.person_step.value,
+            unit="lb",
+            formula="",
+            inputs=(),
+            source=self.person_step.source,
+        )
+        self.strength: Step | None = None
+        self.strength_refused: OutsideScope | None = None
+        try:
+            self.lateral_pa_per_m = book.soil(site.soil).lateral_pa_per_m
+        except OutsideScope as refused:
+            self.soil_refused = refused
+        try:
+            self.strength = book.bending_strength(wood(self.post), "wind")
+        except OutsideScope as refused:
+            self.strength_refused = refused
+        b_in, d_in = self.post.thickness_m / IN, self.post.width_m / IN
+        self.modulus = Step(
+            symbol="S",
+            value=b_in * d_in**2 / 6,
+            unit="in³",
+            formula="b * d ** 2 / 6",
+            inputs=(("b", b_in, "in"), ("d", d_in, "in")),
+            source="geometry",
+        )
+
+    def reckon(self, post: Post, before: Post | None, after: Post | None) -> None:
+        """One post: what it carries, how deep it goes, whether it bends too far."""
+        about = f"{self.spec.id}/post/{post.id}"
+        from_m = (before.station_m + post.station_m) / 2 if before else post.station_m - self.post.width_m / 2
+        to_m = (after.station_m + post.station_m) / 2 if after else post.station_m + self.post.width_m / 2
+        factor = 1.0 if post.kind == "gate" or post.opening else 2.0
+        demands: list[tuple[str, float, Step]] = []
+        working: dict[str, tuple[Step, ...]] = {}
+        force = self._force(max(0.0, from_m), to_m)
+        if force is not None and self.loads.wind is not None:
+            steps = (*self.loads.wind.working, *force[1:], force[0], self.loads.wind.arm_step)
+            self._ground(about, "Wind", force[0].value * LB, self.loads.wind.arm_m, factor, demands, working, steps)
+        self._ground(
+            about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
+        )
+        demands.append(("Frost", self.site.frost_m, self._frost))
+        if self.site.embedment_least_m > 0:
+            least = self.site.embedment_least_m
+            demands.append(("Local least", least, _given("local least", least, "user: local rule")))
+        depth = needed(demands)
+        built_m = self._built(about, post, depth)
+        self._hold(about, depth, built_m, working)
+        if force is not None and self.loads.wind is not None:
+            arm_ft = self.loads.wind.arm_m / FT
+            self._bend(about, "wind", force[0], arm_ft, force[1:])
+        self._bend(about, "a person leaning", self.person, self.top_m / FT, ())
+
+    def _force(self, from_m: float, to_m: float) -> tuple[Step, ...] | None:
+        """Wind force on the post (lb), then the pressures it came from."""
+        parts = gather(self.loads.zones, from_m, to_m)
+        if not parts:
+            return None
+        s_ft = self.spec.height_m / FT
+        inputs: list[tuple[str, float, str]] = [("s", s_ft, "ft")]
+        terms: list[str] = []
+        for index, (width_m, pressure_pa) in enumerate(parts, start=1):
+            tag = f"_{index}" if len(parts) > 1 else ""
+            inputs += [(f"p{tag}", pressure_pa / PSF, "psf"), (f"w{tag}", width_m / FT, "ft")]
+            terms.append(f"p{tag} * w{tag}")
+        formula = f"s * ({' + '.join(terms)})" if len(terms) > 1 else f"s * {terms[0]}"
+        value = s_ft * math.fsum(p / PSF * w / FT for w, p in parts)
+        force = Step(
+            symbol="P", value=value, unit="lb", formula=formula, inputs=tuple(inputs),
+            source="statics: pressure by zone on the post's own width", says="wind on this post",
+        )  # fmt: skip
+        met = (
+            [zone.step for zone in self.loads.wind.zones if zone.from_m < to_m and zone.to_m > from_m]
+            if self.loads.wind
+            else []
+        )
+        return (force, *met)
+
+    def _ground(
+        self,
+        about: str,
+        name: str,
+        load_n: float,
+        arm_m: float,
+        factor: float,
+        demands: list[tuple[str, float, Step]],
+        working: dict[str, tuple[Step, ...]],
+        before: tuple[Step, ...],
+    ) -> None:
+        if self.soil_refused is not None:
+            if name == "Wind":
+                self.found.not_covered.append(gap("Holds in the ground", about, self.soil_refused))
+            return
+        key = (round(load_n, 6), round(arm_m, 9), factor)
+        try:
+            if key not in self._depths:
+                self._depths[key] = self.book.embedment(
+                    load_n=load_n,
+                    height_m=arm_m,
+                    width_m=self.hole_width_m,
+                    lateral_pa_per_m=self.lateral_pa_per_m,
+                    soil_factor=factor,
+                )
+        except OutsideScope as refused:
+            self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
+            return
+        depth, steps = self._depths[key]
+        demands.append((name, depth.value * FT, depth))
+        working[name] = (*before, *steps)
+
+    def _built(self, about: str, post: Post, depth: Depth) -> float:
+        spec = self.spec
+        needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m)
+        built_m = needed_m
+        governs = depth.governs
+        if spec.built_on is Basis.PRACTICE and spec.practice is not None:
+            built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
+        pid = post.id
+        self.found.embedment_m[pid], self.found.governs[pid], self.found.depths[pid] = built_m, governs, depth
+        usual_m = habit_m(self.top_m)
+        self.found.practice.append(
+            Practice(
+                about=about,
+                name="Trade habit",
+                value_m=usual_m,
+                needed_m=depth.needed_m,
+                says="the greater of 2 ft and a third of the whole post; common, and not checked against wind",
+            )
+        )
+        return built_m
+
+    def _hold(self, about: str, depth: Depth, built_m: float, working: dict[str, tuple[Step, ...]]) -> None:
+        for name, limit in depth.demands:
+            if limit.value <= 0:
+                continue
+            has = self._has(built_m)
+            self.found.checks.append(
+                Check(
+                    name="Holds in the ground",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at least",
+                    demand=has,
+                    limit=limit,
+                    working=working.get(name, ()),
+                    case=name.lower(),
+                )
+            )
+
+    def _has(self, built_m: float) -> Step:
+        if built_m not in self._built_steps:
+            self._built_steps[built_m] = Step(
+                symbol="d_has",
+                value=built_m / FT,
+                unit="ft",
+                formula="",
+                inputs=(),
+                source="user: what is built",
+                says="embedment of the post",
+            )
+        return self._built_steps[built_m]
+
+    def _bend(self, about: str, case: str, force: Step, arm_ft: float, before: tuple[Step, ...]) -> None:
+        if self.strength is None:
+            assert self.strength_refused is not None
+            if case == "wind":
+                self.found.not_covered.append(gap("Bends at the ground", about, self.strength_refused))
+            return
+        key = force.value * arm_ft
+        if key not in self._bends:
+            moment = Step(
+                symbol="M", value=force.value * arm_ft, unit="lb-ft", formula="P * h_a",
+                inputs=(("P", force.value, "lb"), ("h_a", arm_ft, "ft")), source="statics",
+            )  # fmt: skip
+            stress = Step(
+                symbol="f_b", value=12 * moment.value / self.modulus.value, unit="psi", formula="12 * M / S",
+                inputs=(("M", moment.value, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
+                says="bending stress in the post at the ground",
+            )  # fmt: skip
+            self._bends[key] = (moment, stress)
+        moment, stress = self._bends[key]
+        self.found.checks.append(
+            Check(
+                name="Bends at the ground",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=stress,
+                limit=self.strength,
+                working=(*before, force, moment, self.modulus),
+                case=case,
+            )
+        )
+
+
+def _given(says: str, value_m: float, source: str) -> Step:
+    return Step(symbol="d", value=value_m / FT, unit="ft", formula="", inputs=(), source=source, says=says)
