@@ -20,6 +20,8 @@ export const router = createRouter({
         { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },
       ],
     },
+    { path: '/sums', name: 'sums', component: () => import('@/views/SumsView.vue') },
+    { path: '/numbers', name: 'numbers', component: () => import('@/views/NumbersView.vue') },
     { path: '/site/:job/:structure', name: 'site', component: () => import('@/views/SiteView.vue'), props: true },
     { path: '/:rest(.*)*', name: 'missing', component: () => import('@/views/MissingView.vue') },
   ],

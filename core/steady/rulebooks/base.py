@@ -22,6 +22,7 @@ class Wood:
     wet: bool = True
     incised: bool = False
     flat: bool = False
+    shared: bool = False
 
 
 @dataclass(frozen=True, slots=True)

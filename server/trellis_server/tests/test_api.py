@@ -84,7 +84,8 @@ class PermissionTest(TestCase):
         self.assertEqual(Caller(other).send("GET", f"/api/jobs/{uuid.uuid4()}").status_code, 404)
 
     def test_every_endpoint_asks_who_is_there(self) -> None:
-        for path in ("/api/jobs", "/api/reckon/reference", "/api/reckon/empty"):
+        self.assertEqual(Caller().send("POST", "/api/sums", {}).status_code, 401)
+        for path in ("/api/jobs", "/api/sums", "/api/sums/checks", "/api/reckon/reference", "/api/reckon/empty"):
             self.assertEqual(Caller().send("GET", path).status_code, 401, path)
         for name in ("plan", "marks", "takeoff", "options", "slack", "line", "ground", "dig"):
             self.assertEqual(Caller().send("POST", f"/api/reckon/{name}", {}).status_code, 401, name)

@@ -231,6 +231,21 @@ class JobTest(SignedIn):
         expect(total).not_to_have_text(before)
         self.saved()
 
+    def test_a_quick_sum_answers_as_it_is_typed_and_the_rows_are_shown(self) -> None:
+        page = self.page
+        self.open("/sums")
+        page.get_by_label("What do you want to know?").fill("equal bays")
+        page.get_by_role("button", name="How many equal bays").click()
+        page.get_by_label("run level").fill("100 ft")
+        page.get_by_label("bay max").fill("eight")
+        expect(page.get_by_role("alert")).to_contain_text("not a length")
+        page.get_by_label("bay max").fill("8'")
+        expect(page.locator(".sheet table")).to_contain_text("92.31 in")
+        page.get_by_role("link", name="What the numbers rest on").click()
+        expect(page.get_by_role("heading", name="What the numbers rest on")).to_be_visible()
+        expect(page.locator("tbody tr").first).to_contain_text("agrees")
+        self.assertEqual(page.locator(".verdict.fails").count(), 0)
+
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
@@ -244,7 +259,7 @@ class AccessTest(SignedIn):
         views = {
             "/": ".row", f"{base}/brief": "#line", f"{base}/ground/windbreak": "table", f"{base}/sheet/windbreak": ".canvas svg",
             f"{base}/buy/windbreak": "tfoot", f"{base}/build/windbreak": ".form", f"{base}/record/windbreak": "main",
-            f"/site/{self.job.pk}/windbreak": ".reading",
+            f"/site/{self.job.pk}/windbreak": ".reading", "/sums": "li button", "/numbers": "tbody tr",
         }  # fmt: skip
         for light in ("light", "dark", "sun"):
             self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")

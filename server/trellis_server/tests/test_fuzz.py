@@ -120,6 +120,7 @@ class FuzzTest(TestCase):
             "/api/jobs/{job_id}/undo": {"base": 1},
             "/api/jobs/{job_id}/redo": {"base": 1},
             "/api/jobs/{job_id}/readings": {"readings": [reading]},
+            "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
             "/api/reckon/plan": plan,
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,

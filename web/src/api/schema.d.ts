@@ -484,6 +484,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Catalogue
+         * @description Every sum, its inputs and outputs.
+         */
+        get: operations["trellis_server_api_sums_catalogue"];
+        put?: never;
+        /**
+         * Reckon
+         * @description All outputs of one sum; a refusal is an answer with its reason.
+         */
+        post: operations["trellis_server_api_sums_reckon"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description What the numbers rest on: rows we are unsure of first.
+         */
+        get: operations["trellis_server_api_sums_checks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -604,6 +648,11 @@ export interface components {
              * @default []
              */
             working: components["schemas"]["Step"][];
+        };
+        /** ChecksAnswer */
+        ChecksAnswer: {
+            /** Rows */
+            rows: components["schemas"]["KnownRow"][];
         };
         /**
          * Clash
@@ -1046,6 +1095,34 @@ export interface components {
             saved_at: string;
             /** Says */
             says: string;
+        };
+        /**
+         * KnownRow
+         * @description A row of known answers, expected beside reckoned.
+         */
+        KnownRow: {
+            /** Confidence */
+            confidence: string;
+            /** Expected */
+            expected: string;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /** Note */
+            note: string;
+            /** Outcome */
+            outcome: string;
+            /** Output */
+            output: string;
+            /** Reckoned */
+            reckoned: string;
+            /** Source */
+            source: string;
+            /** Sum */
+            sum: string;
+            /** Unit */
+            unit: string;
         };
         /**
          * Line
@@ -1975,6 +2052,74 @@ export interface components {
             /** Name */
             name: string;
             spec: components["schemas"]["FenceSpec"];
+        };
+        /** SumAnswer */
+        SumAnswer: {
+            /** Output */
+            output: string;
+            /** Reason */
+            reason: string;
+            /** Status */
+            status: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | string | null;
+        };
+        /** SumAnswers */
+        SumAnswers: {
+            /** Answers */
+            answers: components["schemas"]["SumAnswer"][];
+            /** Source */
+            source: string;
+        };
+        /** SumBody */
+        SumBody: {
+            /** Inputs */
+            inputs: {
+                [key: string]: unknown;
+            };
+            /** Name */
+            name: string;
+        };
+        /** SumInput */
+        SumInput: {
+            /** Default */
+            default: string;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /** SumOutput */
+        SumOutput: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+        };
+        /**
+         * SumRow
+         * @description One sum of the catalogue.
+         */
+        SumRow: {
+            /** Asks */
+            asks: string;
+            /** Inputs */
+            inputs: components["schemas"]["SumInput"][];
+            /** Name */
+            name: string;
+            /** Outputs */
+            outputs: components["schemas"]["SumOutput"][];
+            /** Source */
+            source: string;
+        };
+        /** SumsAnswer */
+        SumsAnswer: {
+            /** Sums */
+            sums: components["schemas"]["SumRow"][];
         };
         /** TakeoffAnswer */
         TakeoffAnswer: {
@@ -3409,6 +3554,115 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sums_catalogue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sums_reckon: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SumBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumAnswers"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sums_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -65,7 +65,8 @@ const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job:
     <header class="top">
       <img src="/favicon.svg" width="34" height="34" alt="" />
       <div><h1>Jobs</h1><p class="quiet">{{ session.session?.crew }}<template v-if="session.session?.demo">, demo data: made-up places and prices</template></p></div>
-      <span class="who">{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
+      <nav class="who"><router-link to="/sums">Quick sums</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></nav>
+      <span>{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
@@ -96,6 +97,7 @@ const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job:
 .top { display: flex; gap: 14px; align-items: center; margin-bottom: 18px; }
 .top p { margin: 0; }
 .who { margin-left: auto; }
+.top > span { margin-left: 18px; }
 .list { list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--line); }
 .row { display: flex; gap: 20px; align-items: stretch; padding: 12px 0; color: var(--ink); text-decoration: none; border-bottom: 1px solid var(--line); }
 .row:hover b { color: var(--chalk); text-decoration: underline; }

@@ -106,6 +106,19 @@ def embedment(
     return depth, (pressure, a)
 
 
+def embedment_for_moment_ft(moment_lb_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
+    """Depth (ft) for a pure moment: the limit of the nonconstrained formula at constant moment.
+
+    Source: IBC 1807.3.2.1 in the limit, d = (7.652 M/(k b))^(1/3).
+    """
+    return float((7.652 * moment_lb_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))
+
+
+def constrained_embedment_ft(load_lb: float, height_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
+    """Depth (ft) with a rigid slab at grade against the post. Source: IBC 1807.3.2.2, d = (4.25 P h/(k b))^(1/3)."""
+    return float((4.25 * load_lb * height_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))
+
+
 def cubic_root(c: float, e: float) -> float:
     """The one positive root of d³ − c d − e = 0 (c > 0, e ≥ 0), by Newton from above, where it is convex."""
     d = math.sqrt(c) + (e ** (1 / 3) if e > 0 else 0.0)

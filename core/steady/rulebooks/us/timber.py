@@ -15,7 +15,18 @@ from steady.rulebooks.base import LoadType, Wood
 DURATION = {"permanent": 0.9, "floor": 1.0, "snow": 1.15, "roof": 1.25, "wind": 1.6, "impact": 2.0}
 """NDS 2018 Table 2.3.2, from memory (high)."""
 
-_SYMBOL = {"fb": "F_b", "fv": "F_v", "e": "E"}
+_SYMBOL = {
+    "fb": "F_b",
+    "ft": "F_t",
+    "fv": "F_v",
+    "fc_perp": "F_cp",
+    "fc": "F_c",
+    "e": "E",
+    "e_min": "E_min",
+}
+_NO_DURATION = {"fc_perp", "e", "e_min"}
+REPETITIVE = 1.15
+"""C_r: three or more members at most 24 in apart, joined. NDS 4.3.9, from memory (high)."""
 
 
 @cache
@@ -66,15 +77,21 @@ def size_row(width_in: float) -> Row:
     return table("us_size_factor")[-1]
 
 
-def size_factor(species: str, size: str) -> float:
-    """C_F on bending. Source: NDS Supplement Table 4A adjustment factors (from memory, high); 4B has it built in."""
+def size_factor(species: str, size: str, kind: str = "fb") -> float:
+    """C_F on bending, tension or compression along the grain; 1 for the rest.
+
+    Source: NDS Supplement Table 4A adjustment factors (from memory, high); 4B has it built in.
+    """
     thin, wide = nominal(size)
+    if kind not in ("fb", "ft", "fc"):
+        return 1.0
     if thin >= 5:
-        return 1.0 if wide <= 12 else (12 / wide) ** (1 / 9)
+        return 1.0 if wide <= 12 or kind != "fb" else (12 / wide) ** (1 / 9)
     if species == "Southern Pine":
-        factor = 1.1 if thin >= 4 and wide >= 8 else 1.0
+        factor = 1.1 if kind == "fb" and thin >= 4 and wide >= 8 else 1.0
         return factor * (0.9 if wide > 12 else 1.0)
-    return size_row(wide).number("fb_thick_factor" if thin >= 4 else "fb_thin_factor")
+    column = {"fb": "fb_thick_factor" if thin >= 4 else "fb_thin_factor", "ft": "ft_factor", "fc": "fc_factor"}[kind]
+    return size_row(wide).number(column)
 
 
 def flat_factor(wood: Wood) -> float:
@@ -87,15 +104,23 @@ def flat_factor(wood: Wood) -> float:
 
 def wet_factor(kind: str, row: Row, size_ratio: float, wood: Wood) -> float:
     """C_M, moisture above 19 % in service. Source: NDS Supplement Tables 4A, 4B, 4D (from memory, high)."""
-    if not wood.wet or row.text["table"] == "4D":
+    if not wood.wet:
         return 1.0
+    if row.text["table"] == "4D":
+        if row.text["species"] == "Southern Pine":
+            return 1.0  # tabulated wet or dry
+        return {"fc_perp": 0.67, "fc": 0.91}.get(kind, 1.0)
     if kind == "fb":
         return 1.0 if row.number("fb_pa") / PSI * size_ratio <= 1150 else 0.85
-    return {"fv": 0.97, "e": 0.9}[kind]
+    if kind == "fc":
+        return 1.0 if row.number("fc_pa") / PSI * size_ratio <= 750 else 0.8
+    return {"ft": 1.0, "fv": 0.97, "fc_perp": 0.67, "e": 0.9, "e_min": 0.9}[kind]
 
 
 def adjusted(kind: str, wood: Wood, load: LoadType | None) -> Step:
-    """A reference value times its factors: kind fb (bending), fv (shear) or e (stiffness), in psi.
+    """A reference value times its factors, in psi.
+
+    kind: fb bending, ft tension, fv shear, fc_perp bearing, fc compression, e and e_min stiffness.
 
     C_L, C_P and C_b are left to the checks that need them.
 
@@ -107,14 +132,18 @@ def adjusted(kind: str, wood: Wood, load: LoadType | None) -> Step:
     row = reference(wood.species, wood.size)
     timber = row.text["table"] == "4D"
     inputs: list[tuple[str, float, str]] = [(_SYMBOL[kind], row.number(f"{kind}_pa") / PSI, "psi")]
-    size_ratio = size_factor(wood.species, wood.size) if kind == "fb" else 1.0
-    if load is not None and kind != "e":
+    size_ratio = size_factor(wood.species, wood.size, kind)
+    if load is not None and kind not in _NO_DURATION:
         inputs.append(("C_D", DURATION[load], ""))
     inputs.append(("C_M", wet_factor(kind, row, size_ratio, wood), ""))
+    if kind in ("fb", "ft", "fc"):
+        inputs.append(("C_F", size_ratio, ""))
     if kind == "fb":
-        inputs += [("C_F", size_ratio, ""), ("C_fu", flat_factor(wood), "")]
-    if wood.incised and not timber:
-        inputs.append(("C_i", 0.95 if kind == "e" else 0.80, ""))
+        inputs.append(("C_fu", flat_factor(wood), ""))
+        if wood.shared:
+            inputs.append(("C_r", REPETITIVE, ""))
+    if wood.incised and not timber and kind != "fc_perp":
+        inputs.append(("C_i", 0.95 if kind in ("e", "e_min") else 0.80, ""))
     value = 1.0
     for _, factor, _ in inputs:
         value *= factor

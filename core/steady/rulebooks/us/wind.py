@@ -163,6 +163,39 @@ def _pressure(q_psf: float, coefficient: float, case: str) -> Step:
     )
 
 
+def porosity_factor(solidity: float) -> float:
+    """Factor on C_f for openings under 30 % of the face.
+
+    Raises:
+        OutsideScope: 30 % or more open: the open-sign rule applies instead.
+
+    Source: ASCE 7-16 Fig. 29.3-1 note (from memory, high).
+    """
+    if solidity < 0.7:
+        raise OutsideScope("openings of 30 % or more: the solid-fence figure does not apply", "use the open-sign rule")
+    return float(1 - (1 - solidity) ** 1.5)
+
+
+def open_coefficient(solidity: float) -> float:
+    """C_f on the SOLID area of an open fence of flat members, 30 % open or more.
+
+    Source: ASCE 7-16 Fig. 29.4-2 (from memory, high).
+    """
+    return 2.0 if solidity < 0.1 else 1.8 if solidity < 0.3 else 1.6
+
+
+def gross_pressure_psf(q_psf: float, coefficient: float, solidity: float) -> float:
+    """ASD pressure on the gross area of a fence of any solidity; the least pressure is kept on what is solid."""
+    if solidity >= 0.7:
+        return ASD * max(q_psf * GUST * coefficient * porosity_factor(solidity), LEAST_PSF)
+    return ASD * max(q_psf * GUST * open_coefficient(solidity), LEAST_PSF) * solidity
+
+
+def resultant_arm_m(solid_height_m: float, top_height_m: float) -> float:
+    """Height of the resultant above ground (m); see `_arm`."""
+    return _arm(solid_height_m, top_height_m).value * FT
+
+
 def _arm(solid_height_m: float, top_height_m: float) -> Step:
     """Height of the resultant above ground: middle of the solid part, and 5 % of the height more.
 

@@ -1,0 +1,20 @@
+"""Every sum by name, in an explicit table."""
+
+from steady.errors import InputError
+from steady.sums import setout, us
+from steady.sums.model import Sum
+
+SUMS: dict[str, Sum] = {found.name: found for found in (*setout.SUMS, *us.SUMS)}
+
+
+def find(name: str) -> Sum:
+    """A sum by name.
+
+    Raises:
+        InputError: There is none; the message offers the nearest names.
+    """
+    if name in SUMS:
+        return SUMS[name]
+    topic = name.split(".")[0]
+    near = [other for other in SUMS if other.startswith(topic + ".")] or list(SUMS)
+    raise InputError("sum", f"There is no sum called {name[:60]}. There is: {', '.join(near)}")

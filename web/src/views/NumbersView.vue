@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ask, Refused } from '@/api/client'
+import type { components } from '@/api/schema'
+
+type Row = components['schemas']['KnownRow']
+const router = useRouter()
+const rows = ref<Row[]>([])
+const fault = ref('')
+onMounted(async () => {
+  try {
+    rows.value = (await ask(api.GET('/api/sums/checks'))).rows as Row[]
+  } catch (error) {
+    if (error instanceof Refused && error.status === 401) await router.replace({ name: 'sign-in', query: { to: '/numbers' } })
+    else fault.value = (error as Error).message
+  }
+})
+/** Groups by source, in the order in which the server lists them: what we are unsure of first. */
+const groups = computed(() => {
+  const found = new Map<string, Row[]>()
+  for (const row of rows.value) found.set(row.source || 'common practice, no source', [...(found.get(row.source || 'common practice, no source') ?? []), row])
+  return [...found]
+})
+const agree = computed(() => rows.value.filter((row) => row.outcome === 'agrees').length)
+const KIND: Record<string, string> = { memory: 'from memory, not compared', practice: 'common practice', computed: 'closed form', published: 'published' }
+</script>
+
+<template>
+  <main class="page">
+    <h1>What the numbers rest on</h1>
+    <p>Known answers, expected beside reckoned; what we are unsure of stands first. {{ agree }} of {{ rows.length }} agree. <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link></p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <section v-for="[source, list] in groups" :key="source">
+      <h2>{{ source }}</h2>
+      <table>
+        <thead><tr><th>Sum</th><th>Answer</th><th>Expected</th><th>Reckoned</th><th>How sure</th><th>What it is</th></tr></thead>
+        <tbody>
+          <tr v-for="row in list" :key="row.id">
+            <td>{{ row.sum }}</td><td>{{ row.output }}</td><td>{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</td>
+            <td><b :class="['verdict', row.outcome === 'agrees' ? 'passes' : 'fails']">{{ row.outcome }}</b> {{ row.reckoned }}</td>
+            <td>{{ KIND[row.kind] ?? row.kind }}, {{ row.confidence }}</td><td class="small quiet">{{ row.note }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.page { max-width: 1180px; }
+h2 { margin: 22px 0 4px; }
+td:nth-child(3), td:nth-child(4) { max-width: 240px; overflow-wrap: anywhere; }
+</style>
