@@ -16,8 +16,6 @@ from steady.measure.lengths import parse_length
 from steady.takeoff.bill import pieces
 
 from trellis_server.api.schemas import Problems
-from trellis_server.documents.dxf import dxf
-from trellis_server.documents.pdf import SheetFacts, site_sheets
 from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import marks_csv, pieces_csv
 from trellis_server.services import documents, jobs
@@ -82,6 +80,8 @@ def drawing_svg(
 @router.get("/{uuid:job_id}/files/{structure}/drawing.dxf", response=REFUSALS)
 def drawing_dxf(request: HttpRequest, job_id: uuid.UUID, structure: str) -> HttpResponse:
     """All views at true size."""
+    from trellis_server.documents.dxf import dxf  # a second to load: only when a drawing is asked for
+
     job = jobs.state(jobs.job_of(request.user, job_id)).document
     found = sheet(plan_structure(job, structure), job.reading.tape(), job.yard).views
     return _file(dxf(found), "image/vnd.dxf", f"{structure}.dxf")
@@ -99,6 +99,8 @@ def sheets(
     offset: str = "",
 ) -> HttpResponse:
     """Site sheets: one page a straight."""
+    from trellis_server.documents.pdf import SheetFacts, site_sheets  # as above
+
     found = jobs.state(jobs.job_of(request.user, job_id))
     job = found.document
     tape = job.reading.tape()

@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from django.contrib.auth import get_user_model
+from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
 from steady.measure.units import IN
@@ -19,14 +20,18 @@ from trellis_server.services.jobs import create
 class Command(BaseCommand):
     """See the module."""
 
-    help = "Load the demo data; --reset starts it over."
+    help = "Load the demo data; --reset starts it over, --migrate brings the database up to date first."
+    requires_system_checks = []  # the test command runs them; the demo starts in seconds
 
     def add_arguments(self, parser: ArgumentParser) -> None:
         """--reset."""
         parser.add_argument("--reset", action="store_true")
+        parser.add_argument("--migrate", action="store_true")
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Load what is not there yet."""
+        if options.get("migrate"):
+            call_command("migrate", verbosity=0, skip_checks=True)
         with transaction.atomic():
             people = get_user_model().objects
             person = people.filter(username=DEMO_NAME).first() or people.create_user(DEMO_NAME)
