@@ -5,7 +5,7 @@ import re
 
 from steady.errors import InputError
 from steady.measure.lengths import parse_length
-from steady.measure.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PLF, PSF, PSI
+from steady.measure.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PCF, PLF, PSF, PSI
 
 UNITS: dict[str, tuple[str, float]] = {
     "in": ("length", IN), "ft": ("length", FT), "mm": ("length", 0.001), "cm": ("length", 0.01), "m": ("length", 1.0),
@@ -20,7 +20,8 @@ UNITS: dict[str, tuple[str, float]] = {
     "plf": ("line load", PLF), "lb/ft": ("line load", PLF), "kN/m": ("line load", 1e3),
     "deg": ("angle", math.pi / 180), "rad": ("angle", 1.0),
     "mph": ("speed", MPH), "m/s": ("speed", 1.0), "km/h": ("speed", 1 / 3.6),
-    "kg": ("mass", 1.0), "price": ("price", 1.0), "count": ("number", 1.0), "-": ("number", 1.0), "": ("number", 1.0),
+    "kg": ("mass", 1.0), "lb/ft3": ("density", PCF), "kg/m3": ("density", 1.0),
+    "price": ("price", 1.0), "count": ("number", 1.0), "-": ("number", 1.0),
     "percent": ("percent", 1.0), "h": ("time", 3600.0),
 }  # fmt: skip
 """Unit: (what it measures, its size in SI)."""

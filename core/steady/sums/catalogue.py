@@ -1,10 +1,10 @@
 """Every sum by name, in an explicit table."""
 
 from steady.errors import InputError
-from steady.sums import setout, us
+from steady.sums import members, setout, us
 from steady.sums.model import Sum
 
-SUMS: dict[str, Sum] = {found.name: found for found in (*setout.SUMS, *us.SUMS)}
+SUMS: dict[str, Sum] = {found.name: found for found in (*setout.SUMS, *us.SUMS, *members.SUMS)}
 
 
 def find(name: str) -> Sum:

@@ -29,7 +29,8 @@ VALUES = {
 }  # fmt: skip
 
 
-def _us(given: Given) -> None:
+def only_us(given: Given) -> None:
+    """Refuses a school without a book here."""
     school = given.text("school")
     if school != "us":
         raise OutsideScope(f"the school {school[:20]} has no book here yet", "use us")
@@ -37,7 +38,7 @@ def _us(given: Given) -> None:
         raise OutsideScope("only No.2 is entered", "use No.2")
 
 
-def _dressed(size: str) -> tuple[float, float]:
+def dressed(size: str) -> tuple[float, float]:
     """Real thickness and width in inches of a nominal size. Source: NDS Supplement tables 1A, 1B (from memory, high)."""
     thin, wide = timber.nominal(size)
     if thin >= 5:
@@ -48,10 +49,11 @@ def _dressed(size: str) -> tuple[float, float]:
     return known[int(thin)], known[int(wide)]
 
 
-def _wood(given: Given) -> Wood:
-    _us(given)
+def wood_of(given: Given) -> Wood:
+    """The wood that the inputs describe."""
+    only_us(given)
     size = given.text("size")
-    thin_in, wide_in = _dressed(size)
+    thin_in, wide_in = dressed(size)
     return Wood(
         species=given.text("species"),
         size=size,
@@ -64,7 +66,8 @@ def _wood(given: Given) -> Wood:
     )
 
 
-def _load(given: Given) -> LoadType:
+def load_type(given: Given) -> LoadType:
+    """How long the load lasts."""
     options: tuple[LoadType, ...] = ("permanent", "floor", "snow", "roof", "wind", "impact")
     found = given.choice("load_type", options, "floor")
     return next(option for option in options if option == found)
@@ -72,7 +75,7 @@ def _load(given: Given) -> LoadType:
 
 def _table(kind: str) -> Output:
     def reckon(given: Given) -> float:
-        _us(given)
+        only_us(given)
         return timber.reference(given.text("species"), given.text("size")).number(f"{VALUES[kind]}_pa")
 
     return Output(name=kind, unit="psi", reckon=reckon)
@@ -80,13 +83,13 @@ def _table(kind: str) -> Output:
 
 def _strength(kind: str) -> Output:
     def reckon(given: Given) -> float:
-        return timber.adjusted(VALUES[kind], _wood(given), _load(given)).value * PSI
+        return timber.adjusted(VALUES[kind], wood_of(given), load_type(given)).value * PSI
 
     return Output(name=kind, unit="psi", reckon=reckon)
 
 
 def _section(given: Given) -> tuple[float, float, int]:
-    thin_in, wide_in = _dressed(given.text("size"))
+    thin_in, wide_in = dressed(given.text("size"))
     b_in, d_in = (wide_in, thin_in) if given.flag("flat") else (thin_in, wide_in)
     plies = given.count("plies", 1)
     if plies < 1:
@@ -100,16 +103,16 @@ def _modulus(given: Given) -> float:
 
 
 def _capacity(given: Given) -> float:
-    return timber.adjusted("fb", _wood(given), _load(given)).value * PSI * _modulus(given)
+    return timber.adjusted("fb", wood_of(given), load_type(given)).value * PSI * _modulus(given)
 
 
 def _shear(given: Given) -> float:
     b, d, plies = _section(given)
-    return timber.adjusted("fv", _wood(given), _load(given)).value * PSI * plies * b * d / 1.5
+    return timber.adjusted("fv", wood_of(given), load_type(given)).value * PSI * plies * b * d / 1.5
 
 
 def _q(given: Given, height_name: str) -> tuple[float, float]:
-    _us(given)
+    only_us(given)
     kz, q = wind.velocity_pressure(
         given.length(height_name),
         given.quantity("wind_speed", "speed"),
@@ -120,7 +123,7 @@ def _q(given: Given, height_name: str) -> tuple[float, float]:
 
 
 def _shape(given: Given) -> tuple[float, float]:
-    _us(given)
+    only_us(given)
     solid_m, top_m = given.length("solid_height"), given.length("top_height")
     if not 0 < solid_m <= top_m:
         raise InputError("solid_height", "must be above 0 and not above the top")
