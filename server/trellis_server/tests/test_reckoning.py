@@ -1,0 +1,186 @@
+"""The reckoning endpoints as the sheet uses them: one answer a drag, marks, take-off, options, slack, ground, the locate."""
+
+import csv
+import io
+import json
+from typing import Any
+
+from django.test import TestCase
+from steady.jobs.document import plan_structure
+
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.services import documents
+from trellis_server.tests.make import Caller, person, small_job
+
+
+class ReckonTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.job = documents.dump(larkspur_rise())
+
+    def ask(self, name: str, **more: Any) -> Any:
+        body = {"document": self.job, "structure": "windbreak", **more}
+        answer = self.caller.send("POST", f"/api/reckon/{name}", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    @property
+    def spec(self) -> dict[str, Any]:
+        found: dict[str, Any] = self.job["structures"][0]["spec"]
+        return found
+
+    def test_the_sheet_says_what_the_plan_says(self) -> None:
+        sheet = self.ask("plan")
+        plan = plan_structure(larkspur_rise(), "windbreak")
+        self.assertEqual([post["id"] for post in sheet["posts"]], [mark.id for mark in plan.marks])
+        for post, footing in zip(sheet["posts"], plan.footings, strict=True):
+            self.assertAlmostEqual(post["hole_m"], footing.hole_m, 9)
+        self.assertEqual(sheet["gaps"], 2)
+        self.assertEqual({view["name"] for view in sheet["views"]}, {"plan", "tape", "elevation", "shape"})
+        self.assertTrue(all(check["working"] for check in sheet["checks"]))
+
+    def test_a_selected_post_and_bay(self) -> None:
+        sheet = self.ask("plan", selected="windbreak/post/start+2")
+        self.assertEqual({check["about"] for check in sheet["checks"]}, {"windbreak/post/start+2"})
+        bay = self.ask("plan", selected="windbreak/bay/start+2")
+        self.assertEqual({check["name"] for check in bay["checks"]}, {"Rails bend", "Rails sag"})
+        gate = self.ask("plan", selected="windbreak/gate/gate-1")
+        self.assertEqual(gate["checks"], [])
+        self.assertIn("gate load not reckoned yet", " ".join(gap["reason"] for gap in gate["not_covered"]))
+
+    def test_every_handle_names_a_field_that_is_there(self) -> None:
+        for handle in self.ask("plan")["handles"]:
+            parts = handle["field"].split("/")
+            self.assertIn(parts[0], self.spec)
+            if parts[1] != "+":
+                self.assertIn(parts[2], self.spec[parts[0]][int(parts[1])])
+
+    def test_moving_a_handle_moves_its_post(self) -> None:
+        handle = next(h for h in self.ask("plan")["handles"] if h["id"] == "windbreak/post/start+3")
+        self.assertEqual(handle["field"], "locks/+")
+        self.spec["locks"].append({"id": "start+3", "at_m": handle["station_m"] - 0.1, "why": ""})
+        after = {h["id"]: h for h in self.ask("plan")["handles"]}
+        self.assertAlmostEqual(after["windbreak/post/start+3"]["station_m"], handle["station_m"] - 0.1, 9)
+        self.assertTrue(after["windbreak/post/start+3"]["locked"])
+
+    def test_metric_units_come_back_in_millimetres(self) -> None:
+        self.job["reading"] = {"system": "metric", "mark_m": 0.001}
+        sheet = self.ask("plan")
+        self.assertTrue(all("mm" in post["hole"] for post in sheet["posts"]))
+        self.assertTrue(all(post["reading"].endswith(" m") for post in sheet["posts"]))
+
+    def test_marks_from_the_end_to_the_near_face(self) -> None:
+        near = self.ask("marks")["marks"]
+        far = self.ask("marks", from_end=True, to="near face")["marks"]
+        total = near[-1]["reading_m"]
+        self.assertAlmostEqual(far[0]["reading_m"], -2.75 * 0.0254, 9)
+        self.assertAlmostEqual(far[-1]["reading_m"], total - 2.75 * 0.0254, 9)
+
+    def test_the_take_off_adds_up_and_the_plan_is_near_its_bound(self) -> None:
+        found = self.ask("takeoff")
+        self.assertAlmostEqual(found["bill"]["total"], sum(line["total"] for line in found["bill"]["lines"]), 6)
+        for item in found["cuts"]:
+            wanted = sum(row["count"] for row in found["pieces"] if row["item"] == item["item"])
+            cut = sum(p["count"] * len(p["pieces_m"]) for p in item["plan"]["patterns"])
+            self.assertEqual(cut, wanted)
+            self.assertLess(item["plan"]["above_bound"], 0.03)
+
+    def test_options_only_when_they_help(self) -> None:
+        self.spec.update({"post": "post 4x4 pine", "hole_width_m": None})
+        offered = self.ask("options")["options"]
+        self.assertTrue(offered)
+        self.assertEqual([o["price"] for o in offered], sorted(o["price"] for o in offered))
+        best = offered[0]
+        self.spec.update(dict(best["change"]))
+        self.assertNotIn("Fails", self.ask("plan")["headline"])
+        self.assertAlmostEqual(self.ask("takeoff")["bill"]["total"], best["price"], delta=0.02 * best["price"])
+
+    def test_slack_says_what_fails_first(self) -> None:
+        answer = self.ask("slack", post="windbreak/post/start+2")
+        self.assertTrue(answer["back_m"] >= 0 and answer["on_m"] >= 0)
+        self.assertTrue(answer["fails_back"] or answer["fails_on"])
+        gone = self.caller.send(
+            "POST", "/api/reckon/slack", {"document": self.job, "structure": "windbreak", "post": "windbreak/post/none"}
+        )
+        self.assertEqual(gone.status_code, 422)
+
+    def test_the_line_says_which_word_it_does_not_understand(self) -> None:
+        good = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"})
+        self.assertEqual(len(good.json()["straights"]), 3)
+        bad = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 turnip 60", "id": "f", "bare": "ft"})
+        self.assertEqual(bad.json()["problems"][0]["field"], "readings")
+        self.assertIn("turnip", bad.json()["problems"][0]["message"])
+
+    def test_ground_rows_keep_the_good_and_name_the_bad(self) -> None:
+        body = {"text": "0,48.5in\n10,x\n20,60.25in", "kind": "rod", "instrument_m": 148.5 * 0.0254, "bare": "ft"}
+        found = self.caller.send("POST", "/api/reckon/ground", body).json()
+        self.assertEqual([round(s["height_m"] / 0.0254, 4) for s in found["shots"]], [100, 88.25])
+        self.assertEqual([p["row"] for p in found["problems"]], [2])
+
+    def test_the_locate_holds_the_dig_back(self) -> None:
+        held = self.ask("dig")
+        self.assertFalse(held["ready"])
+        self.job["site"]["locate"].update({"expires": "2099-01-01", "marks_visible": True, "private_lines_asked": True})
+        self.assertTrue(self.ask("dig")["ready"])
+        self.job["site"]["locate"]["expires"] = "soon"
+        answer = self.caller.send("POST", "/api/reckon/dig", {"document": self.job, "structure": "windbreak"})
+        self.assertEqual(answer.json()["problems"][0]["field"], "site/locate/expires")
+
+    def test_public_use_says_ask_an_engineer_everywhere(self) -> None:
+        self.job["site"]["use"] = "public"
+        sheet = self.ask("plan")
+        self.assertEqual((sheet["verdict"], sheet["checks"]), ("not covered", []))
+        self.assertIn("engineer", sheet["headline"])
+        self.assertEqual(self.ask("options")["options"], [])
+        self.assertGreater(len(self.ask("takeoff")["pieces"]), 3)
+
+    def test_reference_offers_what_the_yard_and_the_school_have(self) -> None:
+        found = self.caller.send("GET", "/api/reckon/reference").json()
+        self.assertIn("post 6x6 pine", {item["key"] for item in found["items"]})
+        self.assertEqual(len(found["soils"]), 5)
+        self.assertTrue(all(source["confidence"] and source["checked"] for source in found["sources"]))
+
+
+class SumsTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+
+    def test_the_catalogue_and_an_answer(self) -> None:
+        sums = self.caller.send("GET", "/api/sums").json()["sums"]
+        self.assertGreater(len(sums), 20)
+        body = {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8'"}}
+        answers = self.caller.send("POST", "/api/sums", body).json()["answers"]
+        self.assertEqual({a["output"]: a["status"] for a in answers}, {"bays": "ok", "bay": "ok"})
+        self.assertEqual(self.caller.send("POST", "/api/sums", {"name": "no.such", "inputs": {}}).status_code, 422)
+
+    def test_what_the_numbers_rest_on_lists_doubt_first(self) -> None:
+        rows = self.caller.send("GET", "/api/sums/checks").json()["rows"]
+        self.assertEqual({row["outcome"] for row in rows}, {"agrees"})
+        order = ["low", "medium", "high"]
+        self.assertEqual(
+            [order.index(r["confidence"]) for r in rows], sorted(order.index(r["confidence"]) for r in rows)
+        )
+
+
+class CardsTest(TestCase):
+    def test_a_job_that_cannot_be_planned_still_stands_in_the_list(self) -> None:
+        caller = Caller(person("ash"))
+        broken = small_job("Broken")
+        broken["structures"][0]["spec"]["openings"] = [
+            {"id": "g", "what": "gate", "at_m": 7.0, "clear_m": 3.0, "leaves_m": [], "swing": "in"}
+        ]
+        caller.new_job(broken)
+        caller.new_job(small_job("Whole"))
+        cards = {card["name"]: card for card in caller.send("GET", "/api/jobs").json()}
+        self.assertIn("runs past the end", cards["Broken"]["structures"][0]["problem"])
+        self.assertTrue(cards["Whole"]["structures"][0]["view"]["shapes"])
+
+    def test_a_table_cell_is_never_a_formula(self) -> None:
+        caller = Caller(person("ash"))
+        job = small_job()
+        job["structures"][0]["spec"]["locks"] = [{"id": "=1+1", "at_m": 3.0, "why": ""}]
+        made = caller.new_job(job)
+        body = caller.send("GET", f"/api/jobs/{made}/files/windbreak/pieces.csv").content.decode()
+        for row in csv.reader(io.StringIO(body)):
+            self.assertFalse(any(cell.startswith(("=", "+", "@")) for cell in row), row)
+        self.assertEqual(json.loads(caller.send("GET", f"/api/jobs/{made}/job.json").content)["name"], "Small")
