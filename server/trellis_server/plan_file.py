@@ -29,18 +29,23 @@ def main(words: list[str]) -> int:
         return 2
     try:
         job = documents.load(json.loads(Path(words[0]).read_text(encoding="utf-8")))
-        names = words[1:] or [item.spec.id for item in job.structures]
-        for name in names:
-            if as_json:
-                print(to_json(plan_structure(job, name), indent=1).decode())
-            else:
-                show(job, name)
-    except (OSError, json.JSONDecodeError) as error:
+    except (OSError, UnicodeDecodeError, json.JSONDecodeError) as error:
         print(f"trellis plan: {words[0]} cannot be read: {error}", file=sys.stderr)
         return 1
     except InputError as error:
         print(f"trellis plan: {error.field}: {error.message}", file=sys.stderr)
         return 1
+    try:
+        for name in words[1:] or [item.spec.id for item in job.structures]:
+            if as_json:
+                print(to_json(plan_structure(job, name), indent=1).decode())
+            else:
+                show(job, name)
+    except InputError as error:
+        print(f"trellis plan: {error.field}: {error.message}", file=sys.stderr)
+        return 1
+    except BrokenPipeError:
+        sys.stderr.close()  # whoever read us has seen enough
     return 0
 
 
