@@ -50,6 +50,8 @@ const svg = ref<SVGSVGElement>()
 
 const post = computed(() => props.sheet.posts.find((item) => item.id === props.selected) ?? null)
 const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
+/** Where the hole's dimension stands: right of its post, or left of it at the paper's edge. */
+const beside = computed(() => (post.value && X(post.value.station_m) > wide.value - 84 ? -28 : 20))
 const handleOf = (id: string) => props.sheet.handles.find((item) => item.id === id) ?? null
 
 const step = computed(() => (props.tape.system === 'imperial' ? 0.3048 : 0.5))
@@ -167,12 +169,12 @@ function reread(value: number | null): void {
         <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="elevationTop + 38" text-anchor="middle">{{ bay.width }}</text>
       </g>
       <g v-if="post" class="dimension">
-        <path :d="`M${X(post.station_m) + 20} ${elevationZero - post.ground_m * vy}h8m-4 0v${post.hole_m * vy}m-4 0h8`" />
-        <text :x="X(post.station_m) + 30" :y="elevationZero - (post.ground_m - post.hole_m / 2) * vy + 4">{{ post.hole }}</text>
+        <path :d="`M${X(post.station_m) + beside} ${elevationZero - post.ground_m * vy}h8m-4 0v${post.hole_m * vy}m-4 0h8`" />
+        <text :x="X(post.station_m) + beside + (beside < 0 ? -4 : 10)" :text-anchor="beside < 0 ? 'end' : 'start'" :y="elevationZero - (post.ground_m - post.hole_m / 2) * vy + 4">{{ post.hole }}</text>
       </g>
       <g v-if="hovered !== null" class="pointer">
         <path :d="`M${X(hovered)} ${tapeTop}v${TAPE}`" />
-        <text :x="X(hovered) + 4" :y="tapeTop + 11">{{ showDistance(held ? held.station : hovered, tape) }}</text>
+        <text :x="X(hovered) + (X(hovered) > wide - 70 ? -4 : 4)" :text-anchor="X(hovered) > wide - 70 ? 'end' : 'start'" :y="tapeTop + 11">{{ showDistance(held ? held.station : hovered, tape) }}</text>
       </g>
     </svg>
     <div v-if="post && handleOf(post.id) && !held" class="over" :style="{ left: `${Math.min(Math.max(X(post.station_m) - 52, 4), wide - 112)}px`, top: `${tapeTop + 24}px` }">

@@ -49,7 +49,7 @@ const drawn = computed(() =>
       cy: Y(shape.points[0]![1]),
       rx: shape.size * props.sx,
       ry: shape.size * props.sy,
-      grab: shape.layer === 'post' || shape.layer === 'zone' || shape.layer === 'leaf',
+      grab: shape.layer === 'post' || shape.layer === 'zone' || shape.layer === 'zone-line' || shape.layer === 'leaf',
     })),
 )
 const labels = computed(() =>
