@@ -12,7 +12,7 @@ from steady.drawing.views import views
 from steady.footings.hole import volumes
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
-from steady.plan.model import Basis, Caution, Check, Footing, Handle, NotCovered, Plan, Step
+from steady.plan.model import Basis, Caution, Check, Footing, Handle, NotCovered, Plan, Step, Task
 from steady.plan.verdict import Verdict, governing, overall, verdict
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
@@ -113,6 +113,7 @@ class Sheet:
     checks: tuple[CheckRow, ...]
     not_covered: tuple[NotCovered, ...]
     handles: tuple[Handle, ...]
+    tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
     conflicts: tuple[str, ...]
     notes: tuple[str, ...]
@@ -147,6 +148,7 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         checks=tuple(_selected(plan, tape, selected, by_about)),
         not_covered=tuple(gap for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)),
         handles=plan.handles,
+        tasks=plan.tasks,
         cautions=plan.cautions,
         conflicts=plan.conflicts,
         notes=plan.notes,
@@ -289,16 +291,16 @@ def _opening_spans(plan: Plan) -> dict[str, tuple[float, float]]:
 
 def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:
     if selected:
-        return [_row(check, tape, True) for check in by_about.get(selected, [])]
+        return [_row(check, tape) for check in by_about.get(selected, [])]
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
         key = (check.name, check.case)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
-    return [_row(check, tape, True) for check in worst.values()]
+    return [_row(check, tape) for check in worst.values()]
 
 
-def _row(check: Check, tape: Tape, full: bool) -> CheckRow:
+def _row(check: Check, tape: Tape) -> CheckRow:
     steps = (
         (*check.working, check.limit, check.demand)
         if check.sense == "at least"
@@ -314,7 +316,7 @@ def _row(check: Check, tape: Tape, full: bool) -> CheckRow:
         figure=_figure(check, tape),
         says=check.demand.says or check.limit.says,
         sureness=sureness(check),
-        working=steps if full else (),
+        working=steps,
     )
 
 

@@ -112,6 +112,12 @@ def _plan(given: Given) -> CutPlan:
     return cut_plan(pieces, stock, kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0))
 
 
+def _complete(given: Given) -> str:
+    """Whether every piece asked for is cut."""
+    made = sum(pattern.count * len(pattern.pieces_m) for pattern in _plan(given).patterns)
+    return "yes" if made == sum(int(str(row[1])) for row in given.rows("pieces")) else "no"
+
+
 SUMS = (
     Sum(
         name="setout.bays",
@@ -220,7 +226,7 @@ SUMS = (
             Output(name="cost", unit="price", reckon=lambda g: _plan(g).cost),
             Output(name="sticks", unit="count", reckon=lambda g: _plan(g).sticks),
             Output(name="above_bound", unit="percent", reckon=lambda g: 100 * _plan(g).above_bound),
-            Output(name="complete", unit="text", reckon=lambda g: "yes" if _plan(g).sticks >= 0 else "no"),
+            Output(name="complete", unit="text", reckon=_complete),
         ),
         source="geometry",
     ),

@@ -1854,6 +1854,8 @@ export interface components {
             notes: string[];
             /** Posts */
             posts: components["schemas"]["PostRow"][];
+            /** Tasks */
+            tasks: components["schemas"]["Task"][];
             /**
              * Verdict
              * @enum {string}
@@ -2128,6 +2130,37 @@ export interface components {
             cuts: components["schemas"]["ItemCuts"][];
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
+        };
+        /**
+         * Task
+         * @description Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure").
+         */
+        Task: {
+            /** About */
+            about: string[];
+            /**
+             * After
+             * @default []
+             */
+            after: [
+                string,
+                string
+            ][];
+            /**
+             * Hold
+             * @default
+             */
+            hold: string;
+            /** Id */
+            id: string;
+            /** What */
+            what: string;
+            /** Work */
+            work: [
+                string,
+                number,
+                string
+            ][];
         };
         /**
          * Term

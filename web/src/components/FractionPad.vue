@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { FT, IN, parseLength, showLength, type Tape } from '@/logic/units'
+import { parseLength, showLength, type Tape } from '@/logic/units'
 
 const props = defineProps<{ title: string; start: number | null /** metres to begin from */; planned: number | null; tape: Tape }>()
 const emit = defineEmits<{ done: [value_m: number]; close: [] }>()
@@ -13,7 +13,6 @@ function press(key: string): void {
   text.value += key === '′' ? '′ ' : key
 }
 const off = computed(() => (value.value !== null && value.value !== undefined && props.planned !== null ? value.value - props.planned : null))
-void [FT, IN]
 </script>
 
 <template>

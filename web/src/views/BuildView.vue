@@ -43,6 +43,9 @@ const link = computed(() => {
 })
 const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
 const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
+/** A task is held back while a caution that stops it is not cleared. */
+const heldBack = (id: string) => !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
+const waits = (task: { after: unknown[] }) => (task.after as [string, string][]).some(([, wait]) => wait === 'cure')
 const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [])
 </script>
 
@@ -80,11 +83,11 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
         <p class="small">Files: <a :href="file('marks.csv')">marks, CSV</a> · <a :href="file('pieces.csv')">pieces, CSV</a> · <a :href="file('plan.svg')">plan, SVG</a> · <a :href="file('elevation.svg')">elevation, SVG</a> · <a :href="file('drawing.dxf')">drawing, DXF at true size</a></p>
         <h2>Order of work</h2>
         <ol class="work">
-          <li>Locate, then marks: ends, corners and gate posts first, string, then the middle posts against the same face.</li>
-          <li :class="{ held: !dig?.ready }">Dig and lay gravel<template v-if="!dig?.ready"> (held back)</template>. Look at every hole before concrete.</li>
-          <li>Set posts, plumb both ways, concrete. Setting is not strength: rails and gates wait for the bag's time.</li>
-          <li>Check plumb again, cut posts to the line, rails on.</li>
-          <li>Boards. Gates last.</li>
+          <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">
+            {{ task.what }}<template v-if="heldBack(task.id)"> (held back)</template>.
+            <template v-if="waits(task)">Not before the concrete has its strength: setting is not strength. </template>
+            <span v-if="task.hold" class="quiet">Hold: {{ task.hold }}.</span>
+          </li>
         </ol>
       </section>
     </div>

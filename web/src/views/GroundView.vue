@@ -10,7 +10,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
-import { parseLength, showDistance, showLength } from '@/logic/units'
+import { showDistance, showLength } from '@/logic/units'
 
 const store = useJob()
 const reference = useReference()
@@ -83,7 +83,6 @@ function north(): void {
   const value = Number(direction.value)
   if (Number.isFinite(value) && Math.abs(value) <= 360) store.change((job) => void (job.site.north_rad = (value * Math.PI) / 180), 'north')
 }
-void parseLength
 </script>
 
 <template>
