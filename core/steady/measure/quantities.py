@@ -9,15 +9,21 @@ from steady.measure.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PCF, PLF,
 
 UNITS: dict[str, tuple[str, float]] = {
     "in": ("length", IN), "ft": ("length", FT), "mm": ("length", 0.001), "cm": ("length", 0.01), "m": ("length", 1.0),
-    "in2": ("area", IN**2), "ft2": ("area", FT**2), "mm2": ("area", 1e-6), "m2": ("area", 1.0),
-    "in3": ("volume", IN**3), "ft3": ("volume", FT3), "L": ("volume", 0.001), "m3": ("volume", 1.0), "mm3": ("volume", 1e-9),
+    "in2": ("area", IN**2), "ft2": ("area", FT**2), "mm2": ("area", 1e-6), "cm2": ("area", 1e-4),
+    "m2": ("area", 1.0),
+    "in3": ("volume", IN**3), "ft3": ("volume", FT3), "L": ("volume", 0.001), "m3": ("volume", 1.0), "cm3": ("volume", 1e-6),
+    "mm3": ("volume", 1e-9),
     "in4": ("inertia", IN**4), "mm4": ("inertia", 1e-12), "m4": ("inertia", 1.0),
     "lb": ("force", LB), "N": ("force", 1.0), "kN": ("force", 1000.0),
-    "lb-ft": ("moment", LB_FT), "lb-in": ("moment", LB * IN), "kN.m": ("moment", 1000.0), "N.m": ("moment", 1.0),
+    "lb-ft": ("moment", LB_FT), "lb-in": ("moment", LB * IN), "in-lb": ("moment", LB * IN),
+    "kN.m": ("moment", 1000.0), "N.m": ("moment", 1.0),
     "psi": ("pressure", PSI), "psf": ("pressure", PSF), "MPa": ("pressure", 1e6), "kPa": ("pressure", 1e3), "Pa": ("pressure", 1.0),
-    "kN/m2": ("pressure", 1e3),
+    "kN/m2": ("pressure", 1e3), "N/mm2": ("pressure", 1e6),
     "psf/ft": ("pressure per depth", PSF / FT), "kPa/m": ("pressure per depth", 1e3),
-    "plf": ("line load", PLF), "lb/ft": ("line load", PLF), "kN/m": ("line load", 1e3),
+    "plf": ("line load", PLF), "lb/ft": ("line load", PLF), "kN/m": ("line load", 1e3), "N/mm": ("line load", 1e3),
+    "lb/in": ("line load", LB / IN),
+    "kN.m2": ("bending stiffness", 1e3), "kN/m3": ("unit weight", 1e3), "pcf": ("density", PCF),
+    "/m": ("per length", 1.0), "/ft": ("per length", 1 / FT),
     "deg": ("angle", math.pi / 180), "rad": ("angle", 1.0),
     "mph": ("speed", MPH), "m/s": ("speed", 1.0), "km/h": ("speed", 1 / 3.6),
     "kg": ("mass", 1.0), "lb/ft3": ("density", PCF), "kg/m3": ("density", 1.0),
@@ -25,7 +31,7 @@ UNITS: dict[str, tuple[str, float]] = {
     "percent": ("percent", 1.0), "h": ("time", 3600.0),
 }  # fmt: skip
 """Unit: (what it measures, its size in SI)."""
-_QUANTITY = re.compile(r"^\s*([-+]?(?:\d+\s+)?\d*\.?\d+(?:/\d+)?(?:[eE][-+]?\d+)?)\s*([A-Za-z][\w./-]*)?\s*$")
+_QUANTITY = re.compile(r"^\s*([-+]?(?:\d+\s+)?\d*\.?\d+(?:/\d+)?(?:[eE][-+]?\d+)?)\s*([A-Za-z/][\w./-]*)?\s*$")
 
 
 def parse_quantity(value: object, kind: str, field: str) -> float:

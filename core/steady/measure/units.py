@@ -1,5 +1,7 @@
 """Conversion factors between coherent SI and the units that the trade and its books print."""
 
+import math
+
 IN = 0.0254
 FT = 12 * IN
 YD = 3 * FT
@@ -20,6 +22,8 @@ FACTORS: dict[str, tuple[str, float]] = {
     "in": ("m", IN),
     "ft": ("m", FT),
     "mm": ("m", MM),
+    "m": ("m", 1.0),
+    "m2": ("m2", 1.0),
     "in2": ("m2", IN**2),
     "in3": ("m3", IN**3),
     "in4": ("m4", IN**4),
@@ -37,5 +41,11 @@ FACTORS: dict[str, tuple[str, float]] = {
     "pcf": ("kg_per_m3", PCF),
     "mph": ("m_per_s", MPH),
     "kn": ("n", 1e3),
+    "ft2": ("m2", FT**2),
+    "deg": ("rad", math.pi / 180),
+    "m_per_s": ("m_per_s", 1.0),
+    "kg_per_m3": ("kg_per_m3", 1.0),
+    "kn_per_m": ("n_per_m", 1e3),
+    "kn_per_m3": ("n_per_m3", 1e3),
 }
 """Unit as printed in a data table's column name: (SI unit as it stands in our names, factor)."""

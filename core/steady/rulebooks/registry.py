@@ -2,9 +2,12 @@
 
 from steady.errors import InputError
 from steady.rulebooks.base import Rulebook
+from steady.rulebooks.ca.book import Canada
+from steady.rulebooks.nz.book import NewZealand
+from steady.rulebooks.uk.book import UnitedKingdom
 from steady.rulebooks.us.book import UnitedStates
 
-RULEBOOKS: dict[str, Rulebook] = {"us": UnitedStates()}
+RULEBOOKS: dict[str, Rulebook] = {book.key: book for book in (UnitedStates(), Canada(), NewZealand(), UnitedKingdom())}
 
 
 def rulebook(key: str) -> Rulebook:

@@ -1,10 +1,12 @@
 """Every sum by name, in an explicit table."""
 
 from steady.errors import InputError
-from steady.sums import members, setout, us
+from steady.sums import beam, deck, footing, hardware, setout, timber, weather
 from steady.sums.model import Sum
 
-SUMS: dict[str, Sum] = {found.name: found for found in (*setout.SUMS, *us.SUMS, *members.SUMS)}
+SUMS: dict[str, Sum] = {
+    found.name: found for module in (setout, timber, beam, deck, weather, footing, hardware) for found in module.SUMS
+}
 
 
 def find(name: str) -> Sum:

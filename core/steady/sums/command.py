@@ -7,7 +7,7 @@ from pathlib import Path
 
 from steady.errors import InputError
 from steady.sums.catalogue import SUMS, find
-from steady.sums.model import answer
+from steady.sums.model import COMMON, answer
 from steady.sums.rows import compare, read
 
 
@@ -31,7 +31,8 @@ def main(words: list[str]) -> int:
 
 
 def _list() -> int:
-    for topic, found in groupby(SUMS.values(), key=lambda item: item.name.split(".")[0]):
+    ordered = sorted(SUMS.values(), key=lambda item: item.name.split(".")[0])
+    for topic, found in groupby(ordered, key=lambda item: item.name.split(".")[0]):
         print(topic)
         for item in found:
             needed = " ".join(f"{i.name}=" if not i.default else f"[{i.name}={i.default}]" for i in item.inputs)
@@ -53,7 +54,7 @@ def _answer(words: list[str]) -> int:
             raise InputError(name, f'"{word}" is not understood: write inputs as name=value')
         if name == "unit":
             unit = value
-        elif name not in {i.name for i in asked.inputs}:
+        elif name not in {*(i.name for i in asked.inputs), *COMMON}:
             raise InputError(name, f"{asked.name} takes {', '.join(i.name for i in asked.inputs)}, not {name[:40]}")
         else:
             raw[name] = json.loads(value) if value.startswith(("[", "{")) else value

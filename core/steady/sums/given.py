@@ -1,11 +1,42 @@
 """What a sum was given: each value is read when it is needed, so that one output asks only for its own inputs."""
 
+import re
 from collections.abc import Mapping
 
 from steady.errors import InputError
 from steady.measure.quantities import parse_quantity
 
 Raw = Mapping[str, object]
+_UNIT = re.compile(r"[\d'\"]\s*([A-Za-z/'\"][\w./-]*)\s*$")
+_METRIC = {
+    "mm",
+    "cm",
+    "m",
+    "mm2",
+    "m2",
+    "mm3",
+    "m3",
+    "L",
+    "mm4",
+    "N",
+    "kN",
+    "kN.m",
+    "N.m",
+    "MPa",
+    "kPa",
+    "Pa",
+    "kN/m2",
+    "N/mm2",
+    "kPa/m",
+    "kN/m",
+    "N/mm",
+    "m/s",
+    "km/h",
+    "kg",
+    "kg/m3",
+    "kN/m3",
+}
+_NEITHER = {"deg", "rad", "percent", "h", "min", "K", "C"}
 _YES = {"true": True, "yes": True, "1": True, "false": False, "no": False, "0": False}
 
 
@@ -20,6 +51,41 @@ class Given:
     def has(self, name: str) -> bool:
         """Whether an input was given."""
         return self.raw.get(name) not in (None, "")
+
+    def metric(self) -> bool:
+        """Whether the first input with a unit is metric."""
+        for value in self.raw.values():
+            for word in value if isinstance(value, list) else [value]:
+                match = _UNIT.search(word) if isinstance(word, str) else None
+                if match is not None and match[1] not in _NEITHER:
+                    return match[1] in _METRIC
+        return False
+
+    def maybe(self, name: str, kind: str) -> float | None:
+        """An input in SI, or None where it was not given."""
+        return self.quantity(name, kind) if self.has(name) else None
+
+    def words(self, name: str) -> tuple[str, ...]:
+        """One word or a list of words.
+
+        Raises:
+            InputError: Missing, or not words.
+        """
+        value = self.raw.get(name)
+        if value in (None, "", []):
+            raise InputError(name, "is needed")
+        if isinstance(value, list):
+            if not all(isinstance(item, str) for item in value) or len(value) > 20:
+                raise InputError(name, "must be words")
+            return tuple(str(item) for item in value)
+        return (str(value),)
+
+    def lengths(self, name: str) -> list[float]:
+        """A list of lengths (m)."""
+        value = self.raw.get(name)
+        if not isinstance(value, list) or not value:
+            raise InputError(name, "must be a list of lengths")
+        return [parse_quantity(item, "length", name) for item in value]
 
     def quantity(self, name: str, kind: str, default: float | None = None) -> float:
         """An input in SI.

@@ -15,7 +15,7 @@ import unittest
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.base import Wood
+from steady.rulebooks.answers import Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us import ground, wind
 from steady.rulebooks.us.timber import reference, size_factor

@@ -9,7 +9,8 @@ import unittest
 from hypothesis import given
 from hypothesis import strategies as st
 from steady.errors import InputError, OutsideScope
-from steady.rulebooks.us import members
+from steady.measure.units import FT
+from steady.rulebooks.us import loads, members
 from steady.sums.catalogue import find
 from steady.sums.model import answer
 
@@ -66,8 +67,8 @@ class MembersTest(unittest.TestCase):
         self.assertAlmostEqual(members.bearing_factor(3.0, 6.0), 3.375 / 3)
 
     def test_roof_live_load_bounds(self) -> None:
-        self.assertEqual(members.roof_live_psf(100, 0), 20.0)
-        self.assertEqual(members.roof_live_psf(900, 14), 12.0)
+        self.assertEqual(loads.roof_live(100 * FT**2, 0).value, 20.0)
+        self.assertEqual(loads.roof_live(900 * FT**2, 14).value, 12.0)
 
     def test_an_overhang_balances_and_lifts_the_far_end(self) -> None:
         raw = {"span": "8 ft", "overhang": "2 ft", "load": "66.6667 lb/ft"}

@@ -1,56 +1,458 @@
-"""The United States school, in its first form: fences by allowable stress (NDS, ASCE 7, IBC)."""
+"""The United States school: allowable stress (NDS), loads by ASCE 7, footings and posts by IBC, decks by IRC."""
 
-from steady.errors import OutsideScope
-from steady.measure.units import LB, PSI
+import math
+
+from steady.errors import InputError
+from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
-from steady.rulebooks.base import LoadType, Soil, WindOnFence, Wood
-from steady.rulebooks.us import ground, timber, wind
+from steady.rulebooks.answers import (
+    Column,
+    Combination,
+    FloorLoad,
+    GuardNeeded,
+    Kind,
+    LoadType,
+    Notched,
+    Pad,
+    PeopleLoad,
+    Sag,
+    Seat,
+    Soil,
+    SpanFound,
+    Strength,
+    WindFace,
+    WindOnFence,
+    WindPlace,
+    Wood,
+    given_step,
+    product_step,
+)
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import rafter_span
+from steady.rulebooks.us import fasteners, ground, loads, members, people, sizes, spans, timber, wind
 
 
-class UnitedStates:
+class UnitedStates(Rulebook):
     """NDS 2018, ASCE 7-16 or 7-22, IBC 2021. Every value is from memory and marked so until a person compares it."""
 
     key = "us"
     title = "United States"
     edition = "NDS 2018, ASCE 7-16/7-22, IBC and IRC 2021"
+    metric = False
+    stress_unit = "psi"
+    default_grade = "No.2"
+    default_dead_pa = 10 * PSF
+    default_live_pa = 40 * PSF
+    default_post = "4x4"
+    small_lengths = "in"
+    joist_longest_m = 18 * FT
+    rafter_longest_m = 26 * FT
+    exposures = ("B", "C", "D")
 
+    # Ground
     def soils(self) -> tuple[Soil, ...]:
         """Every soil the school names."""
         return ground.soils()
 
-    def soil(self, name: str) -> Soil:
-        """One soil class of IBC Table 1806.2."""
-        return ground.soil(name)
+    def embedment(
+        self, *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """IBC 1807.3.2.1."""
+        return ground.embedment(
+            load_n=load_n,
+            height_m=height_m,
+            width_m=width_m,
+            lateral_pa_per_m=lateral_pa_per_m,
+            soil_factor=soil_factor,
+        )
 
-    def bending_strength(self, wood: Wood, load: LoadType) -> Step:
-        """F_b' (psi)."""
-        return timber.adjusted("fb", wood, load)
+    def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
+        """IRC R507.3.1."""
+        return people.pad_thickness(width_m, post_m)
 
-    def shear_strength(self, wood: Wood, load: LoadType) -> Step:
-        """F_v' (psi)."""
-        return timber.adjusted("fv", wood, load)
+    def pad_table(
+        self,
+        *,
+        area_m2: float | None,
+        bearing_pa: float | None,
+        live_pa: float,
+        dead_pa: float,
+        round_pad: bool,
+        storeys: int | None,
+        column_spacing_m: float | None,
+    ) -> Pad:
+        """IRC R507.3.1."""
+        if area_m2 is None:
+            raise InputError("supported_area", "is needed")
+        if bearing_pa is None:
+            raise InputError("soil_bearing", "is needed")
+        return people.pad_table(
+            area_m2=area_m2, bearing_pa=bearing_pa, live_pa=live_pa, dead_pa=dead_pa, round_pad=round_pad
+        )
 
-    def stiffness(self, wood: Wood) -> Step:
-        """E' (psi)."""
-        return timber.adjusted("e", wood, None)
+    def uplift(self) -> tuple[float, float, float, str]:
+        """0.6 D − 0.6 W, concrete 145 pcf."""
+        return 0.6, 0.6, people.CONCRETE_PCF * LB / FT**3, "asce-7-16: 2.4.1; high"
+
+    def frost_waived(
+        self, *, deck_height_m: float, deck_area_m2: float, roofed: bool, attached: bool, masonry: bool
+    ) -> tuple[bool, str]:
+        """Free-standing decks need no frost footing. Source: IRC R403.1.4.1 (from memory, medium)."""
+        waived = not (attached or roofed or masonry)
+        return waived, "irc: R403.1.4.1, decks not carried by a dwelling; medium"
+
+    # Timber
+    def section_m(self, size: str) -> tuple[float, float]:
+        """Dressed size."""
+        return sizes.section_m(size)
+
+    def species(self) -> tuple[str, ...]:
+        """Species of tables 4A and 4B."""
+        return tuple(dict.fromkeys(timber.all_species()))
+
+    def grades(self) -> tuple[str, ...]:
+        """No.2 alone is entered."""
+        return ("No.2",)
+
+    def strength(self, kind: Kind, wood: Wood, load: LoadType) -> Strength:
+        """NDS Table 4.3.1."""
+        return timber.strength(kind, wood, load)
+
+    def book_value(self, kind: Kind, wood: Wood) -> Step:
+        """Tables 4A, 4B, 4D."""
+        row = timber.reference(wood.species, wood.size, wood.grade)
+        column, symbol = timber.COLUMN[kind]
+        return given_step(symbol, row.number(f"{column}_pa") / PSI, "psi", row.source, f"table {row.text['table']}")
+
+    def specific_gravity(self, wood: Wood) -> float:
+        """G of the table."""
+        return timber.reference(wood.species, wood.size, wood.grade).number("gravity_ratio")
+
+    def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
+        """C_F, C_D, C_r."""
+        return timber.named_factor(name, wood, load)
 
     def creep_factor(self, wood: Wood) -> Step:
         """K_cr. Source: NDS 3.5.2 (from memory, high)."""
-        return Step(
-            symbol="K_cr",
-            value=2.0 if wood.wet else 1.5,
-            unit="",
-            formula="",
-            inputs=(),
-            source="nds: 3.5.2; high",
-            says="sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
+        return given_step(
+            "K_cr",
+            2.0 if wood.wet else 1.5,
+            "",
+            "nds: 3.5.2; high",
+            "sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
         )
 
-    def stress_pa(self, step: Step) -> float:
-        """psi to Pa."""
-        if step.unit != "psi":
-            raise OutsideScope(f"a stress in {step.unit}", "give psi")
-        return step.value * PSI
+    def stability(
+        self,
+        wood: Wood,
+        *,
+        unbraced_m: float | None,
+        effective_m: float | None,
+        load_case: str,
+        loaded_edge: str = "compression",
+        bending_pa: float | None = None,
+        stiffness_pa: float | None = None,
+        stiffness_min_pa: float | None = None,
+        load: LoadType = "floor",
+    ) -> tuple[Step, float]:
+        """C_L and R_B. NDS 3.3.3; F_b* leaves C_fu out, which is 1 on edge."""
+        b_in, d_in = wood.across_m / IN, wood.bending_depth_m / IN
+        if effective_m is None:
+            if unbraced_m is None:
+                raise InputError("unbraced_length", "is needed, or effective_length")
+            effective_m = members.effective_length_in(load_case, unbraced_m / IN, d_in) * IN
+        if not effective_m > 0:
+            raise InputError("unbraced_length", "must be above 0")
+        bending = (bending_pa if bending_pa is not None else self.strength("bending", wood, load).allowed_pa) / PSI
+        e_min = (
+            stiffness_min_pa if stiffness_min_pa is not None else self.strength("stiffness_min", wood, load).allowed_pa
+        ) / PSI
+        factor, slenderness = members.beam_stability(effective_m / IN, b_in, d_in, bending, e_min)
+        if slenderness == 0:
+            return given_step("C_L", 1.0, "", "nds: 3.3.3; high", "no deeper than wide"), 0.0
+        x = 1.20 * e_min / slenderness**2 / bending
+        step = Step(
+            symbol="C_L",
+            value=factor,
+            unit="",
+            formula="(1 + x) / 1.9 - sqrt(((1 + x) / 1.9) ** 2 - x / 0.95)",
+            inputs=(("x", x, ""),),
+            source="nds: 3.3.3; high",
+            says=f"x = 1.20 E_min / R_B² / F_b, R_B {slenderness:.2f}",
+        )
+        return step, slenderness
+
+    def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
+        """ASCE 7-16 2.4.1."""
+        return loads.combinations(edition)
+
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+        """Live load L/360, and L/240 with the lasting load grown by K_cr (R301.7; the latter practice)."""
+        creep = self.creep_factor(wood).value
+        first = limit_ratio or 360.0
+        return (
+            Sag(
+                kind="deflection",
+                dead=0.0,
+                live=1.0,
+                limit_ratio=first,
+                source="irc: R301.7; high",
+                says="live load alone",
+            ),
+            Sag(
+                kind="long-term deflection",
+                dead=creep,
+                live=1.0,
+                limit_ratio=first * 2 / 3,
+                source="nds: 3.5.2; high",
+                says="lasting load grown over the years; its limit is practice, two thirds of the live one",
+            ),
+        )
+
+    # Spans and members
+    def joist_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        spacing_m: float,
+        floor: FloorLoad,
+        table: bool,
+        limit_ratio: float | None,
+        longest_m: float | None,
+        stiffening: str = "",
+        subfloor_m: float = 0.0155,
+    ) -> SpanFound:
+        """IRC R507.6, or NDS."""
+        return spans.joist_span(
+            self,
+            woods,
+            spacing_m=spacing_m,
+            floor=floor,
+            table_basis=table,
+            limit_ratio=limit_ratio,
+            longest_m=longest_m,
+        )
+
+    def rafter_span(
+        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
+    ) -> SpanFound:
+        """NDS with the roof or snow duration; live load alone on the sag."""
+        sag = Sag(
+            kind="deflection",
+            dead=0,
+            live=1,
+            limit_ratio=limit_ratio,
+            source="irc: R301.7; high",
+            says="live load alone",
+        )
+        return rafter_span(
+            self, woods, spacing_m=spacing_m, roof=roof, limit_ratio=limit_ratio, longest_m=longest_m, sags=(sag,)
+        )
+
+    def joist_cantilever(
+        self, woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float
+    ) -> SpanFound:
+        """IRC R507.6's terms."""
+        return spans.joist_cantilever(woods, back_span_m=back_span_m, tip_n=tip_n, tip_limit_ratio=tip_limit_ratio)
+
+    def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
+        """IRC R507.6."""
+        return spans.cell(spans.joist_table(woods, spacing_m, floor), "cantilever_m", "a", "table")
+
+    def seat_size(self, width_m: float) -> str:
+        """Bearing strength is the same for all dimension lumber of a species."""
+        return "2x6"
+
+    def beam_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        table: bool,
+        joist_span_m: float | None,
+        supported_m: float | None,
+        floor: FloorLoad,
+        edition: str = "",
+    ) -> SpanFound:
+        """IRC R507.5, or NDS."""
+        return spans.beam_span(
+            self,
+            woods,
+            table_basis=table,
+            joist_span_m=joist_span_m,
+            supported_m=supported_m,
+            floor=floor,
+            edition=edition,
+        )
+
+    def post_height(
+        self, wood: Wood, *, area_m2: float, floor: FloorLoad, longest_m: float | None, table: bool, edition: str
+    ) -> SpanFound:
+        """NDS 3.7.1, or IRC R507.4."""
+        return spans.post_height(
+            self, wood, area_m2=area_m2, floor=floor, longest_m=longest_m, table_basis=table, edition=edition
+        )
+
+    def column(
+        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
+    ) -> Column:
+        """NDS 3.7.1, both ways of buckling."""
+        fc = self.strength("compression", wood, load)
+        e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
+        strong_in, weak_in = self._sides(wood)
+        fc_psi = fc.allowed_pa / PSI
+        strong = members.column_stability(end_factor * height_m / IN, strong_in, fc_psi, e_min)
+        weak_m = height_weak_m if height_weak_m is not None else height_m
+        weak = members.column_stability(end_factor * weak_m / IN, weak_in, fc_psi, e_min)
+        least = min(strong, weak)
+        slender = end_factor * (height_m / IN / strong_in if strong <= weak else weak_m / IN / weak_in)
+        x = 0.822 * e_min / slender**2 / fc_psi
+        buckling = Step(
+            symbol="C_P",
+            value=least,
+            unit="",
+            formula="(1 + x) / 1.6 - sqrt(((1 + x) / 1.6) ** 2 - x / 0.8)",
+            inputs=(("x", x, ""),),
+            source="nds: 3.7.1; high",
+            says=f"x = 0.822 E_min / (l_e / d)² / F_c, l_e / d {slender:.1f}",
+        )
+        capacity = product_step(
+            "P",
+            [("C_P", least, ""), ("F_c", fc_psi, "psi"), ("A", wood.area_m2 / IN**2, "in2")],
+            "lb",
+            "nds: 3.7.1; high",
+        )
+        return Column(buckling=buckling, capacity=capacity)
+
+    @staticmethod
+    def _sides(wood: Wood) -> tuple[float, float]:
+        across, deep = wood.plies * wood.width_m / IN, wood.depth_m / IN
+        return max(across, deep), min(across, deep)
+
+    def column_use(
+        self,
+        wood: Wood,
+        load: LoadType,
+        *,
+        height_m: float,
+        end_factor: float,
+        height_weak_m: float | None,
+        axial_n: float,
+        moment_n_m: float,
+    ) -> Step:
+        """NDS Eq. 3.9-3, bending about the strong axis, edge held."""
+        column = self.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+        e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
+        strong_in, weak_in = self._sides(wood)
+        weak_m = height_weak_m if height_weak_m is not None else height_m
+        fc = axial_n / wood.area_m2 / PSI
+        fb = moment_n_m / (wood.area_m2 * strong_in * IN / 6) / PSI
+        use = members.combined_use(
+            compression_psi=fc,
+            compression_strength_psi=column.capacity.value / (wood.area_m2 / IN**2),
+            buckling_strong_psi=0.822 * e_min / (end_factor * height_m / IN / strong_in) ** 2,
+            buckling_weak_psi=0.822 * e_min / (end_factor * weak_m / IN / weak_in) ** 2,
+            bending_strong_psi=fb,
+            bending_strength_strong_psi=self.strength("bending", wood, load).allowed_pa / PSI,
+        )
+        return given_step("u", use, "", "nds: 3.9.2 Eq. 3.9-3; high", "squeeze and bending together")
+
+    def seat(
+        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
+    ) -> Seat:
+        """NDS 3.10."""
+        factor = members.bearing_factor(length_m / IN, from_end_m / IN)
+        strength = self.strength("bearing", wood, load)
+        capacity = product_step(
+            "R",
+            [
+                ("F_cp", strength.allowed_pa / PSI, "psi"),
+                ("C_b", factor, ""),
+                ("b", width_m / IN, "in"),
+                ("l_b", length_m / IN, "in"),
+            ],
+            "lb",
+            "nds: 3.10; high",
+        )
+        return Seat(factor=factor, effective_length_m=length_m * factor, capacity=capacity)
+
+    def notched(
+        self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float
+    ) -> Notched:
+        """NDS 3.4.3.2(a)."""
+        shear = self.strength("shear", wood, load).allowed_pa / PSI
+        b, d, dn = wood.across_m / IN, wood.bending_depth_m / IN, left_m / IN
+        value = members.notched_shear_lb(shear, b, d, dn)
+        step = Step(
+            symbol="V_r",
+            value=value,
+            unit="lb",
+            formula="2 / 3 * F_v * b * d_n * (d_n / d) ** 2",
+            inputs=(("F_v", shear, "psi"), ("b", b, "in"), ("d_n", dn, "in"), ("d", d, "in")),
+            source="nds: 3.4.3.2; high",
+        )
+        return Notched(factor=(dn / d) ** 2, capacity=step)
+
+    # Decks, guards, stairs
+    def deck_live_pa(
+        self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
+    ) -> Step:
+        """40 psf."""
+        return loads.deck_live()
+
+    def ledger_table(
+        self, *, fixing: str, diameter_m: float, sheathing_m: float, joist_span_m: float, live_pa: float
+    ) -> Step:
+        """IRC R507.9.1.3(1)."""
+        return people.ledger_table(
+            fixing=fixing,
+            diameter_m=diameter_m,
+            sheathing_m=sheathing_m,
+            joist_span_m=joist_span_m,
+            live_pa=live_pa,
+        )
+
+    def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
+        """IRC R312, IBC 1015."""
+        return people.guard_needed(height_m=height_m, dwelling_units=dwelling_units, stair=stair)
+
+    def guard_load(self) -> PeopleLoad:
+        """200 lb."""
+        return people.GUARD_LOAD
+
+    def stair(self, stringer: str) -> dict[str, float]:
+        """IRC R311.7."""
+        return people.stair(stringer)
+
+    # Weather
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+        """ASCE 7 26.10."""
+        if height_m is None:
+            raise InputError("height", "is needed")
+        if not place.speed_m_per_s > 0:
+            raise InputError("wind_speed", "must be above 0")
+        return wind.velocity_pressure(height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+
+    def face_coefficient(
+        self, face: WindFace, zone: str, *, from_end_m: float | None = None, to_end_m: float | None = None
+    ) -> float:
+        """ASCE 7 Fig. 29.3-1."""
+        return wind.face_coefficient(face, zone or "run")
+
+    def porosity_factor(self, solidity: float) -> float:
+        """ASCE 7 Fig. 29.3-1 note."""
+        return wind.porosity_factor(solidity)
+
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+        """ASCE 7 29.3 and 29.4."""
+        if not place.speed_m_per_s > 0:
+            raise InputError("wind_speed", "must be above 0")
+        return wind.face_pressure(place, face, zone or "run", coefficient)
+
+    def face_arm_m(self, face: WindFace) -> float:
+        """With the 5 % of a solid face near the ground."""
+        if face.solidity >= 0.7:
+            return wind.resultant_arm_m(face.solid_height_m, face.top_height_m)
+        return super().face_arm_m(face)
 
     def wind_on_fence(
         self,
@@ -72,39 +474,112 @@ class UnitedStates:
             edition=edition,
         )
 
-    def embedment(
-        self, *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
-    ) -> tuple[Step, tuple[Step, ...]]:
-        """IBC 1807.3.2.1."""
-        return ground.embedment(
-            load_n=load_n,
-            height_m=height_m,
-            width_m=width_m,
-            lateral_pa_per_m=lateral_pa_per_m,
-            soil_factor=soil_factor,
+    def open_roof_pressure(
+        self, place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool
+    ) -> Step:
+        """ASCE 7 27.3.2."""
+        return wind.open_roof_pressure(
+            place, height_m=height_m, slope_rad=slope_rad, obstructed=obstructed, uplift=uplift
         )
 
+    def roof_snow(
+        self,
+        *,
+        ground_pa: float,
+        rain_pa: float | None,
+        method: str,
+        roof_width_m: float | None,
+        slope_rad: float,
+        slippery: bool,
+        exposure_factor: float,
+        thermal_factor: float,
+        importance_factor: float,
+        rain_on_snow: bool,
+        edition: str,
+    ) -> tuple[Step, Step]:
+        """ASCE 7-16 chapter 7."""
+        return loads.roof_snow(
+            ground_pa=ground_pa,
+            slope_rad=slope_rad,
+            exposure_factor=exposure_factor,
+            thermal_factor=thermal_factor,
+            importance_factor=importance_factor,
+            rain_on_snow=rain_on_snow,
+            edition=edition,
+        )
+
+    def snow_density(self, ground_pa: float) -> Step:
+        """ASCE 7-16 7.7.1."""
+        return loads.snow_density(ground_pa)
+
+    def snow_drift(
+        self,
+        *,
+        ground_pa: float,
+        lower_roof_pa: float | None,
+        upper_length_m: float,
+        step_m: float,
+        importance_factor: float,
+        edition: str,
+    ) -> tuple[Step, Step]:
+        """ASCE 7-16 7.7.1."""
+        if lower_roof_pa is None:
+            raise InputError("lower_roof_snow", "is needed")
+        return loads.snow_drift(
+            ground_pa=ground_pa,
+            lower_roof_pa=lower_roof_pa,
+            upper_length_m=upper_length_m,
+            step_m=step_m,
+            importance_factor=importance_factor,
+            edition=edition,
+        )
+
+    def roof_live(self, area_m2: float, rise_in_12: float) -> Step:
+        """ASCE 7-16 4.8.2."""
+        return loads.roof_live(area_m2, rise_in_12)
+
+    # Fences
     def person_leaning(self) -> tuple[float, Step]:
         """200 lb at the top. The code asks it of guards, not of fences: taken over here as prudent practice."""
-        step = Step(
-            symbol="P_p",
-            value=200.0,
-            unit="lb",
-            formula="",
-            inputs=(),
-            source="practice: the guard load of IRC R301.5, taken over for fences; no clause asks it",
-            says="a person leaning on the top",
-        )
-        return 200.0 * LB, step
+        says = "a person leaning on the top"
+        source = "practice: the guard load of IRC R301.5, taken over for fences; no clause asks it"
+        return 200.0 * LB, given_step("P_p", 200.0, "lb", source, says)
 
     def sag_limit(self) -> tuple[float, Step]:
         """L/240, the code's limit for other members, for the lasting sag of a rail."""
-        step = Step(
-            symbol="n",
-            value=240.0,
-            unit="",
-            formula="",
-            inputs=(),
-            source="irc: R301.7 other structural members; high; its use for a fence rail is practice",
+        source = "irc: R301.7 other structural members; high; its use for a fence rail is practice"
+        return 240.0, given_step("n", 240.0, "", source)
+
+    # Fixings
+    def fastener_lateral(
+        self,
+        *,
+        fastener: str,
+        diameter_m: float,
+        side_m: float,
+        main_m: float,
+        wood: str,
+        angle_rad: float,
+        predrilled: bool,
+        rope: bool,
+    ) -> tuple[Step, str]:
+        """NDS 12.3; `wood` is a species."""
+        return fasteners.lateral(
+            fastener=fastener,
+            diameter_m=diameter_m,
+            side_m=side_m,
+            main_m=main_m,
+            gravity=timber.species_gravity(wood),
+            angle_rad=angle_rad,
         )
-        return 240.0, step
+
+    def fastener_withdrawal(
+        self, *, fastener: str, diameter_m: float, penetration_m: float | None, wood: str, axis_rad: float
+    ) -> Step:
+        """NDS 12.2, from side grain; with a penetration the whole fixing."""
+        if axis_rad < math.pi / 2 - 1e-9:
+            self.none("pull-out along the grain")
+        each = fasteners.withdrawal(fastener=fastener, diameter_m=diameter_m, gravity=timber.species_gravity(wood))
+        if penetration_m is None:
+            return each
+        return product_step("W_p", [("W", each.value, "lb/in"), ("p", penetration_m / IN, "in")], "lb", each.source)

@@ -6,7 +6,7 @@ from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, LB, PSF
 from steady.plan.model import Step
-from steady.rulebooks.base import Soil
+from steady.rulebooks.answers import Soil
 
 DEEPEST_FT = 12.0
 MOST_PRESSURE = 15.0
@@ -20,7 +20,8 @@ def soils() -> tuple[Soil, ...]:
 
 def _soil(name: str) -> Soil:
     row = keyed("us_soil")[name]
-    return Soil(name, row.text["says"], row.number("bearing_pa"), row.number("lateral_pa_per_m"), row.source)
+    friction = row.value.get("friction_ratio") or 0.0
+    return Soil(name, row.text["says"], row.number("bearing_pa"), row.number("lateral_pa_per_m"), row.source, friction)
 
 
 def soil(name: str) -> Soil:

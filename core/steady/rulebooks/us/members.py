@@ -24,12 +24,15 @@ def effective_length_in(load_case: str, unbraced_in: float, depth_in: float) -> 
         "mid point": (1.80, (1.37, 3.0)),
         "cantilever uniform": (1.33, (0.90, 3.0)),
         "cantilever tip": (1.87, (1.44, 3.0)),
+        "end moment": (2.06, (1.63, 3.0)),
         "other": (2.06, (1.63, 3.0)),
     }.get(load_case, (0.0, (0.0, 0.0)))
     if not short:
-        raise InputError("load_case", "must be uniform, mid point, cantilever uniform, cantilever tip or other")
+        raise InputError(
+            "load_case", "must be uniform, mid point, cantilever uniform, cantilever tip, end moment or other"
+        )
     ratio = unbraced_in / depth_in
-    if load_case == "other" and ratio > 14.3:
+    if load_case in ("other", "end moment") and ratio > 14.3:
         return 1.84 * unbraced_in
     return short * unbraced_in if ratio < 7 else long[0] * unbraced_in + long[1] * depth_in
 
@@ -79,6 +82,8 @@ def column_stability(effective_in: float, least_in: float, compression_psi: floa
 
 def bearing_factor(length_in: float, from_end_in: float) -> float:
     """C_b of a short bearing away from the member's end. Source: NDS 2018 3.10.4 (from memory, high)."""
+    if not (length_in > 0 and from_end_in >= 0):
+        raise InputError("bearing_length" if not length_in > 0 else "distance_from_end", "must be above 0")
     if length_in < 6 and from_end_in >= 3:
         return (length_in + 0.375) / length_in
     return 1.0
@@ -135,15 +140,3 @@ def density_pcf(specific_gravity: float, moisture_percent: float) -> float:
     """Weight of wood at its moisture. Source: NDS Supplement 3.1.3 (from memory, high)."""
     g, m = specific_gravity, moisture_percent
     return 62.4 * (g / (1 + 0.009 * g * m)) * (1 + m / 100)
-
-
-def uplift_reserve_lb(dead_lb: float, uplift_lb: float, concrete_ft3: float) -> float:
-    """0.6 (dead + concrete at 145 pcf) − 0.6 uplift, no skin friction. Source: ASCE 7-16 2.4.1 combination 7."""
-    return 0.6 * (dead_lb + 145.0 * concrete_ft3) - 0.6 * uplift_lb
-
-
-def roof_live_psf(area_ft2: float, rise_in_12: float) -> float:
-    """L_r = 20 R1 R2, at least 12. Source: ASCE 7-16 4.8.2 (from memory, high)."""
-    r1 = 1.0 if area_ft2 <= 200 else 0.6 if area_ft2 >= 600 else 1.2 - 0.001 * area_ft2
-    r2 = 1.0 if rise_in_12 <= 4 else 0.6 if rise_in_12 >= 12 else 1.2 - 0.05 * rise_in_12
-    return max(20.0 * r1 * r2, 12.0)

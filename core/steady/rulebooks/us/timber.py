@@ -9,51 +9,44 @@ from functools import cache
 from steady.data.loader import Row, table
 from steady.errors import OutsideScope
 from steady.measure.units import IN, PSI
-from steady.plan.model import Step
-from steady.rulebooks.base import LoadType, Wood
+from steady.rulebooks.answers import Kind, LoadType, Strength, Wood, product_step
+from steady.rulebooks.us.sizes import nominal
 
-DURATION = {"permanent": 0.9, "floor": 1.0, "snow": 1.15, "roof": 1.25, "wind": 1.6, "impact": 2.0}
-"""NDS 2018 Table 2.3.2, from memory (high)."""
-
-_SYMBOL = {
-    "fb": "F_b",
-    "ft": "F_t",
-    "fv": "F_v",
-    "fc_perp": "F_cp",
-    "fc": "F_c",
-    "e": "E",
-    "e_min": "E_min",
+DURATION: dict[LoadType, float] = {
+    "permanent": 0.9,
+    "storage": 1.0,
+    "floor": 1.0,
+    "snow": 1.15,
+    "roof": 1.25,
+    "wind": 1.6,
+    "impact": 2.0,
 }
+"""NDS 2018 Table 2.3.2, from memory (high). Storage counts as occupancy live load (ten years), the clause's own reading."""
+
+COLUMN: dict[Kind, tuple[str, str]] = {
+    "bending": ("fb", "F_b"),
+    "tension": ("ft", "F_t"),
+    "shear": ("fv", "F_v"),
+    "bearing": ("fc_perp", "F_cp"),
+    "compression": ("fc", "F_c"),
+    "stiffness": ("e", "E"),
+    "stiffness_min": ("e_min", "E_min"),
+}
+"""Column of the table and the symbol of the clause."""
 _NO_DURATION = {"fc_perp", "e", "e_min"}
 REPETITIVE = 1.15
 """C_r: three or more members at most 24 in apart, joined. NDS 4.3.9, from memory (high)."""
 
 
 @cache
-def nominal(size: str) -> tuple[float, float]:
-    """Nominal thickness and width in inches from a size word: 2x6, 4x4.
-
-    Raises:
-        OutsideScope: Not a sawn size of the tables.
-    """
-    try:
-        thin, wide = (float(part) for part in size.split("x"))
-    except ValueError:
-        thin = wide = 0.0
-    if not min(thin, wide) >= 2:
-        raise OutsideScope(
-            f"no design values for {size}: boards are cladding, not framing", "use a 2x or thicker member"
-        )
-    return min(thin, wide), max(thin, wide)
-
-
-@cache
-def reference(species: str, size: str) -> Row:
+def reference(species: str, size: str, grade: str = "") -> Row:
     """The table row of reference values for a species and size.
 
     Raises:
         OutsideScope: The tables have no such wood.
     """
+    if grade not in ("", "No.2"):
+        raise OutsideScope(f"no values for the grade {grade[:20]}: only No.2 is entered", "use No.2")
     thin, wide = nominal(size)
     if thin >= 5 and wide > thin + 2:
         raise OutsideScope(
@@ -117,43 +110,73 @@ def wet_factor(kind: str, row: Row, size_ratio: float, wood: Wood) -> float:
     return {"ft": 1.0, "fv": 0.97, "fc_perp": 0.67, "e": 0.9, "e_min": 0.9}[kind]
 
 
-def adjusted(kind: str, wood: Wood, load: LoadType | None) -> Step:
-    """A reference value times its factors, in psi.
-
-    kind: fb bending, ft tension, fv shear, fc_perp bearing, fc compression, e and e_min stiffness.
-
-    C_L, C_P and C_b are left to the checks that need them.
+def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
+    """A reference value times its factors (psi). C_L, C_P and C_b are left to the checks that need them.
 
     Raises:
-        OutsideScope: The tables have no such wood.
+        OutsideScope: The tables have no such wood, or another grade than No.2 is asked for.
 
     Source: NDS 2018 Table 4.3.1.
     """
-    row = reference(wood.species, wood.size)
+    column, symbol = COLUMN[kind]
+    row = reference(wood.species, wood.size, wood.grade)
     timber = row.text["table"] == "4D"
-    inputs: list[tuple[str, float, str]] = [(_SYMBOL[kind], row.number(f"{kind}_pa") / PSI, "psi")]
-    size_ratio = size_factor(wood.species, wood.size, kind)
-    if load is not None and kind not in _NO_DURATION:
+    inputs: list[tuple[str, float, str]] = [(symbol, row.number(f"{column}_pa") / PSI, "psi")]
+    size_ratio = size_factor(wood.species, wood.size, column)
+    if column not in _NO_DURATION:
         inputs.append(("C_D", DURATION[load], ""))
-    inputs.append(("C_M", wet_factor(kind, row, size_ratio, wood), ""))
-    if kind in ("fb", "ft", "fc"):
+    inputs.append(("C_M", wet_factor(column, row, size_ratio, wood), ""))
+    if column in ("fb", "ft", "fc"):
         inputs.append(("C_F", size_ratio, ""))
-    if kind == "fb":
+    if column == "fb":
         inputs.append(("C_fu", flat_factor(wood), ""))
-        if wood.shared:
+        if repetitive(wood):
             inputs.append(("C_r", REPETITIVE, ""))
-    if wood.incised and not timber and kind != "fc_perp":
-        inputs.append(("C_i", 0.95 if kind in ("e", "e_min") else 0.80, ""))
-    value = 1.0
-    for _, factor, _ in inputs:
-        value *= factor
-    formula = " * ".join(name for name, _, _ in inputs)
-    return Step(
-        symbol=f"{_SYMBOL[kind]}'",
-        value=value,
-        unit="psi",
-        formula=formula,
-        inputs=tuple(inputs),
-        source=f"nds: Table 4.3.1; {row.source}",
-        says=f"{wood.species} No.2 {wood.size}, table {row.text['table']}",
+    if wood.incised and not timber and column != "fc_perp":
+        inputs.append(("C_i", 0.95 if column in ("e", "e_min") else 0.80, ""))
+    step = product_step(
+        f"{symbol}'",
+        inputs,
+        "psi",
+        f"nds: Table 4.3.1; {row.source}",
+        f"{wood.species} No.2 {wood.size}, table {row.text['table']}",
     )
+    book_pa = row.number(f"{column}_pa")
+    return Strength(step=step, book_pa=book_pa, factors=step.value * PSI / book_pa)
+
+
+def repetitive(wood: Wood) -> bool:
+    """Whether C_r applies: sharing members, or three plies and more. Two plies get none. Source: NDS 4.3.9."""
+    return wood.shared or wood.plies >= 3
+
+
+def named_factor(name: str, wood: Wood, load: LoadType) -> float:
+    """C_F, C_D or C_r by its plain name.
+
+    Raises:
+        OutsideScope: No such factor.
+    """
+    if name == "size_factor":
+        return size_factor(wood.species, wood.size)
+    if name == "duration_factor":
+        return DURATION[load]
+    if name == "sharing_factor":
+        return REPETITIVE if repetitive(wood) else 1.0
+    raise OutsideScope(f"no {name} in this school", "size, duration or sharing")
+
+
+def all_species() -> list[str]:
+    """Species of the tables, in their order."""
+    return [row.text["species"] for row in table("us_species")]
+
+
+def species_gravity(species: str) -> float:
+    """Specific gravity of a species.
+
+    Raises:
+        OutsideScope: Not in the tables.
+    """
+    for row in table("us_species"):
+        if row.text["species"] == species:
+            return row.number("gravity_ratio")
+    raise OutsideScope(f"no density for {species[:40]}", f"one of {', '.join(dict.fromkeys(all_species()))}")

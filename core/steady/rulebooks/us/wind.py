@@ -1,17 +1,19 @@
-"""Wind on solid free-standing fences by ASCE 7, section 29.3, at allowable-stress level.
+"""Wind on free-standing fences (ASCE 7, 29.3 and 29.4) and on open roofs (27.3.2), at allowable-stress level.
 
 The line is taken as one straight of its whole length, with no reduction for a return at a corner: on the safe side.
 Both free ends are taken as the windward end in turn; at each place the worst case governs.
 """
 
 import itertools
+import math
 from functools import cache
 
+from steady.data.between import between
 from steady.data.loader import Row, keyed, table
-from steady.errors import OutsideScope
+from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.base import WindOnFence, WindZone
+from steady.rulebooks.answers import WindFace, WindOnFence, WindPlace, WindZone
 
 GUST = 0.85
 DIRECTION = 0.85
@@ -66,15 +68,6 @@ def _columns(row: Row) -> list[tuple[float, float]]:
     ]
 
 
-def _between(points: list[tuple[float, float]], at: float) -> float:
-    if at <= points[0][0]:
-        return points[0][1]
-    for (x0, y0), (x1, y1) in itertools.pairwise(points):
-        if at <= x1:
-            return y0 + (y1 - y0) * (at - x0) / (x1 - x0)
-    return points[-1][1]
-
-
 @cache
 def run_coefficient(length_over_height: float, solid_over_top: float) -> float:
     """C_f, cases A and B, interpolated both ways; the figure's outer columns are its own bounds (≤ .05, ≥ 45, ≤ .16).
@@ -82,9 +75,9 @@ def run_coefficient(length_over_height: float, solid_over_top: float) -> float:
     Source: ASCE 7-16 Fig. 29.3-1 (from memory, high).
     """
     by_height = sorted(
-        (row.number("height_ratio"), _between(_columns(row), length_over_height)) for row in table("us_wind_run")
+        (row.number("height_ratio"), between(_columns(row), length_over_height)) for row in table("us_wind_run")
     )
-    return _between(by_height, min(solid_over_top, 1.0))
+    return between(by_height, min(solid_over_top, 1.0))
 
 
 @cache
@@ -103,7 +96,7 @@ def end_coefficients(length_over_height: float, solid_over_top: float) -> tuple[
         columns = _columns(row)
         if found and found[-1][0] >= length_over_height:
             break
-        found.append((row.number("to_ratio"), _between(columns, length_over_height) * relief))
+        found.append((row.number("to_ratio"), between(columns, length_over_height) * relief))
     return tuple(found)
 
 
@@ -212,4 +205,99 @@ def _arm(solid_height_m: float, top_height_m: float) -> Step:
         inputs=(("h", h_ft, "ft"), ("s", s_ft, "ft"), ("r", rise, "")),
         source="asce-7-16: Fig. 29.3-1 note; high",
         says="where the wind's resultant acts",
+    )
+
+
+_RETURNS = [(0.3, 0.90), (1.0, 0.75), (2.0, 0.60)]
+"""Factor on the first end zone by return length over height. ASCE 7-16 Fig. 29.3-1 (from memory, high)."""
+
+
+def face_coefficient(face: WindFace, zone: str) -> float:
+    """C_f of a solid face: "run" for cases A and B, or a stretch of case C in heights from the free end, as 0-1.
+
+    Raises:
+        InputError: No such word.
+        OutsideScope: The figure has no such zone on this face.
+
+    Source: ASCE 7-16 Fig. 29.3-1 (from memory, high).
+    """
+    slender, ratio = face.length_m / face.solid_height_m, min(1.0, face.solid_height_m / face.top_height_m)
+    if zone in ("run", "interior"):
+        return run_coefficient(slender, ratio)
+    words = zone.removeprefix(">").split("-")
+    try:
+        at = (float(words[0]) + float(words[-1])) / 2
+    except ValueError:
+        raise InputError("zone", "must be run, or heights from the free end as 0-1") from None
+    if zone.startswith(">"):
+        at += 1e-6
+    if at < 1 and face.return_length_m > 0:
+        # The figure gives no relief under a return of 0.3 heights.
+        short = face.return_length_m / face.solid_height_m
+        relief = between(_RETURNS, short) if short >= 0.3 else 1.0
+    else:
+        relief = 1.0
+    for to_heights, coefficient in end_coefficients(slender, ratio):
+        if at <= to_heights:
+            return coefficient * relief
+    raise OutsideScope("the figure has no such zone on this fence", "a longer fence, or the whole run")
+
+
+def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+    """ASD pressure on the gross area of a face of any solidity. Source: ASCE 7-16 29.3, 29.4, 29.7 (from memory, high)."""
+    _, q = velocity_pressure(face.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    solid = face.solidity >= 0.7
+    if coefficient is None:
+        coefficient = (
+            face_coefficient(face, zone) * porosity_factor(face.solidity) if solid else open_coefficient(face.solidity)
+        )
+    share = 1.0 if solid else face.solidity
+    return Step(
+        symbol="p",
+        value=ASD * max(q.value * GUST * coefficient, LEAST_PSF) * share,
+        unit="psf",
+        formula="0.6 * max(q * G * C_f, p_least) * e",
+        inputs=(
+            ("q", q.value, "psf"), ("G", GUST, ""), ("C_f", coefficient, ""), ("p_least", LEAST_PSF, "psf"), ("e", share, ""),
+        ),
+        source="asce-7-16: 29.3, 29.4, 29.7, 2.4.1; high",
+        says="on the whole face" if solid else "on the solid part, spread over the whole face",
+    )  # fmt: skip
+
+
+def open_roof_pressure(place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool) -> Step:
+    """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
+
+    Raises:
+        InputError: A slope below 0.
+        OutsideScope: Steeper than 15 degrees.
+
+    Source: ASCE 7-16 27.3.2, Fig. 27.3-4 (from memory, medium to high); between slopes by straight lines.
+    """
+    degrees = math.degrees(slope_rad)
+    if not degrees >= 0:
+        raise InputError("slope", "must be 0 or more")
+    if degrees > 15 + 1e-9:
+        raise OutsideScope("free roofs steeper than 15 degrees are not entered", "a flatter roof, or an engineer")
+    flow = "obstructed" if obstructed else "clear"
+    cases: dict[tuple[float, str], list[tuple[float, float]]] = {}
+    for row in table("us_open_roof"):
+        if row.text["flow"] == flow:
+            mean = (row.number("windward_coefficient") + row.number("leeward_coefficient")) / 2
+            cases.setdefault((row.number("from_rad"), row.text["case"]), []).append(
+                (math.degrees(row.number("slope_rad")), mean)
+            )
+    means = [between(sorted(points), degrees) for points in cases.values()]
+    worst = min(means) if uplift else max(means)
+    if (worst >= 0) == uplift:
+        raise OutsideScope(f"the figure has no {'uplift' if uplift else 'downward wind'} here", "the other sense")
+    _, q = velocity_pressure(height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    return Step(
+        symbol="p",
+        value=ASD * q.value * GUST * worst,
+        unit="psf",
+        formula="0.6 * q * G * C_N",
+        inputs=(("q", q.value, "psf"), ("G", GUST, ""), ("C_N", worst, "")),
+        source="asce-7-16: Fig. 27.3-4, 2.4.1; medium",
+        says=f"mean of both halves, {flow} wind flow; up is negative",
     )

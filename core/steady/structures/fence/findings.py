@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
 from steady.plan.model import Basis, Check, NotCovered, Practice
-from steady.rulebooks.base import WindOnFence, Wood
+from steady.rulebooks.answers import WindOnFence, Wood
 from steady.yard.stock import Stick
 
 

@@ -1,0 +1,315 @@
+"""What schools of rules are asked with and answer with: wood, loads, strengths, spans, seats, pads, wind."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.quantities import UNITS
+from steady.plan.model import Check, Step
+
+LoadType = Literal["permanent", "storage", "floor", "snow", "roof", "wind", "impact"]
+LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "snow", "roof", "wind", "impact")
+Kind = Literal["bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min"]
+KINDS: tuple[Kind, ...] = ("bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wood:
+    """Timber as a rulebook needs it. `width_m` is the thickness of one ply, `depth_m` the wider side; `flat` lays it down.
+
+    `members`, `spacing_m` and `span_m` tell of equal members side by side, for schools that count them.
+    """
+
+    species: str
+    size: str
+    width_m: float
+    depth_m: float
+    grade: str = ""
+    plies: int = 1
+    wet: bool = True
+    incised: bool = False
+    flat: bool = False
+    shared: bool = False
+    members: int = 0
+    spacing_m: float = 0.0
+    span_m: float = 0.0
+
+    @property
+    def across_m(self) -> float:
+        """Width of the whole section as it bends."""
+        return self.plies * (self.depth_m if self.flat else self.width_m)
+
+    @property
+    def bending_depth_m(self) -> float:
+        """Depth of the section as it bends."""
+        return self.width_m if self.flat else self.depth_m
+
+    @property
+    def area_m2(self) -> float:
+        """Area of the whole section."""
+        return self.plies * self.width_m * self.depth_m
+
+    @property
+    def modulus_m3(self) -> float:
+        """Section modulus as it bends."""
+        return self.across_m * self.bending_depth_m**2 / 6
+
+    @property
+    def second_moment_m4(self) -> float:
+        """Second moment of area as it bends."""
+        return self.across_m * self.bending_depth_m**3 / 12
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Strength:
+    """A strength with what it is made of: book value × factors × limit (φ or 1/γ; 1 in allowable stress)."""
+
+    step: Step
+    book_pa: float
+    factors: float
+    limit: float = 1.0
+    working: tuple[Step, ...] = ()
+
+    @property
+    def allowed_pa(self) -> float:
+        """The stress that a design stress is held against."""
+        return self.book_pa * self.factors * self.limit
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Combination:
+    """Loads taken together: what each is multiplied by, and the load that sets the duration."""
+
+    name: str
+    dead: float
+    live: float = 0.0
+    snow: float = 0.0
+    wind: float = 0.0
+    load: LoadType = "floor"
+    source: str = ""
+
+    def total(self, dead: float, live: float, snow: float = 0.0, wind: float = 0.0) -> float:
+        """The combination of four loads."""
+        return self.dead * dead + self.live * live + self.snow * snow + self.wind * wind
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Action:
+    """What one load, unfactored, does to a member: moment (N m), shear (N), sag times stiffness (N m³)."""
+
+    moment_n_m: float
+    shear_n: float
+    sag_n_m3: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Split:
+    """Why a check comes out as it does: use = load / (strength × factors × limit), SI."""
+
+    load: float
+    strength: float
+    factors: float
+    limit: float
+
+    @property
+    def use(self) -> float:
+        """Share of the limit that is used."""
+        return self.load / (self.strength * self.factors * self.limit)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MemberCheck:
+    """One check of a member with its split. `kind` is the same word in every school, so that two can be compared."""
+
+    kind: Literal["bending", "shear", "deflection", "long-term deflection"]
+    check: Check
+    split: Split
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sag:
+    """A deflection that a school limits: factors on dead and live load, and span over this number as the limit."""
+
+    kind: Literal["deflection", "long-term deflection"]
+    dead: float
+    live: float
+    limit_ratio: float
+    source: str
+    says: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SpanFound:
+    """A greatest span with what sets it and, in table lookups, the printed cell."""
+
+    span_m: float
+    governs: str
+    step: Step
+    limits: tuple[tuple[str, float], ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FloorLoad:
+    """What lies on joists, rafters or a beam: area loads (Pa) and how long the live one stays."""
+
+    live_pa: float
+    dead_pa: float
+    load: LoadType = "floor"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Column:
+    """A post standing up: what is left after buckling, and what it carries (N)."""
+
+    buckling: Step
+    capacity: Step
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Seat:
+    """A bearing: the factor on the strength, the length that counts and what it carries."""
+
+    factor: float
+    effective_length_m: float
+    capacity: Step
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Notched:
+    """A notched end: the factor on the shear strength and the shear it still carries."""
+
+    factor: float
+    capacity: Step
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pad:
+    """A footing pad: side or diameter, area and thickness (m)."""
+
+    width_m: float
+    area_m2: float
+    thickness_m: float | None
+    working: tuple[Step, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuardNeeded:
+    """A guard's least height (0: none asked for) and the ball that must not pass its openings (m)."""
+
+    height_m: float
+    sphere_m: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PeopleLoad:
+    """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design."""
+
+    line_n_per_m: float
+    point_n: float
+    factor: float
+    load: LoadType
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WindPlace:
+    """Where the wind blows, in the school's own words: a speed or a pressure, terrain, edition, zone."""
+
+    speed_m_per_s: float = 0.0
+    pressure_pa: float = 0.0
+    exposure: str = ""
+    edition: str = ""
+    zone: str = ""
+    return_years: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WindFace:
+    """A free-standing face: its line's length, the solid part, the top, how solid, and a return at its end (m)."""
+
+    length_m: float
+    solid_height_m: float
+    top_height_m: float
+    solidity: float = 1.0
+    return_length_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        """Raises InputError for a face that cannot be."""
+        if not 0 < self.solid_height_m <= self.top_height_m + 1e-12:
+            raise InputError("solid_height", "must be above 0 and not above the top")
+        if not 0 < self.solidity <= 1:
+            raise InputError("solidity", "must be above 0 and at most 1")
+        if not self.length_m > 0:
+            raise InputError("length", "must be above 0")
+
+
+@dataclass(frozen=True, slots=True)
+class WindZone:
+    """Wind on the gross face between two distances from the start of the line (design level, Pa)."""
+
+    from_m: float
+    to_m: float
+    pressure_pa: float
+    step: Step
+
+
+@dataclass(frozen=True, slots=True)
+class WindOnFence:
+    """Wind along a fence for the worst of its cases at each place, and the height its resultant acts at."""
+
+    zones: tuple[WindZone, ...]
+    arm_m: float
+    arm_step: Step
+    working: tuple[Step, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Soil:
+    """What the school lets untested ground carry. Lateral and friction 0: the school gives none."""
+
+    name: str
+    says: str
+    bearing_pa: float
+    lateral_pa_per_m: float
+    source: str
+    friction: float = 0.0
+
+
+def si(step: Step) -> float:
+    """A step's value in SI.
+
+    Raises:
+        OutsideScope: Its unit is not one we know.
+    """
+    if not step.unit:
+        return step.value
+    if step.unit not in UNITS:
+        raise OutsideScope(f"a value in {step.unit}", "a unit we know")
+    return step.value * UNITS[step.unit][1]
+
+
+def given_step(symbol: str, value: float, unit: str, source: str, says: str = "") -> Step:
+    """A table value or something typed in."""
+    return Step(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
+
+
+def product_step(
+    symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = "", scale: str = ""
+) -> Step:
+    """A value made by multiplying. `scale`: a number written before the product, as "0.001"."""
+    value = float(scale) if scale else 1.0
+    for _, factor, _ in parts:
+        value *= factor
+    formula = " * ".join([*([scale] if scale else []), *(name for name, _, _ in parts)])
+    return Step(symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(parts), source=source, says=says)
+
+
+def pad_width_m(area_m2: float, round_pad: bool) -> float:
+    """Side of a square, or diameter of a round, of an area."""
+    return float((area_m2 * 4 / 3.141592653589793) ** 0.5) if round_pad else float(area_m2**0.5)
+
+
+def pad_thickness_default(width_m: float, post_m: float, least_m: float) -> float:
+    """A pad as thick as it reaches past the post, at least `least_m`."""
+    return max(least_m, (width_m - post_m) / 2)

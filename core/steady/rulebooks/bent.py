@@ -1,0 +1,377 @@
+"""Bent members under any school: every check with its working and its split, and the greatest even span.
+
+The school gives strengths, combinations and limits; the mechanics are the same in every school and stand here once.
+"""
+
+from dataclasses import dataclass
+
+from steady.errors import InputError
+from steady.measure.quantities import UNITS
+from steady.plan.model import Basis, Check, Step
+from steady.rulebooks.answers import Action, Combination, FloorLoad, LoadType, MemberCheck, Sag, SpanFound, Split, Wood
+from steady.rulebooks.base import Rulebook
+from steady.statics.simple import moment_n_m, sag_n_m3, shear_n, span_for_moment_m, span_for_sag_m, span_for_shear_m
+
+
+@dataclass(frozen=True, slots=True)
+class _Printed:
+    """Units that a check of one kind is printed in: effect, section measure, and the name of the stress."""
+
+    effect: str
+    measure: str
+    symbol: str
+    name: str
+    says: str
+
+
+_BENDING = {
+    True: _Printed("kN.m", "cm3", "f_m", "Bends", "moment over section modulus"),
+    False: _Printed("lb-in", "in3", "f_b", "Bends", "moment over section modulus"),
+}
+_SHEAR = {
+    True: _Printed("kN", "cm2", "tau", "Shears", "shear over two thirds of the area"),
+    False: _Printed("lb", "in2", "f_v", "Shears", "shear over two thirds of the area"),
+}
+
+
+def even_action(load_n_per_m: float, span_m: float, shear_left_out_m: float = 0.0) -> Action:
+    """What an even line load does to a simple span."""
+    return Action(
+        moment_n_m=moment_n_m(load_n_per_m, span_m),
+        shear_n=shear_n(load_n_per_m, span_m, shear_left_out_m),
+        sag_n_m3=sag_n_m3(load_n_per_m, span_m),
+    )
+
+
+def floor_cases(book: Rulebook, live_use: str) -> list[Combination]:
+    """The combinations of dead and live load alone."""
+    return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
+
+
+def check_member(
+    book: Rulebook,
+    wood: Wood,
+    *,
+    dead: Action,
+    live: Action,
+    span_m: float,
+    load: LoadType = "floor",
+    live_use: str = "",
+    stability: float = 1.0,
+    limit_ratio: float | None = None,
+    about: str = "member",
+) -> tuple[MemberCheck, ...]:
+    """Every check of a bent member: strength under each combination of dead and live load, then the sags.
+
+    Args:
+        dead, live: Effects of the unfactored loads.
+        span_m: What the limits on sag are a share of, > 0.
+        load: How long the live load lasts; dead load alone is permanent.
+        stability: Factor on the bending strength where the squeezed edge is not held.
+        limit_ratio: In place of the school's first limit on sag.
+
+    Raises:
+        InputError: A span that is not above 0.
+        OutsideScope: The school has no values for this wood.
+    """
+    if not span_m > 0:
+        raise InputError("span", "must be above 0")
+    found: list[MemberCheck] = []
+    for case in floor_cases(book, live_use):
+        if case.live and not (live.moment_n_m or live.shear_n):
+            continue
+        duration: LoadType = load if case.live else "permanent"
+        found.append(_bending(book, wood, case, dead, live, duration, stability, about))
+        found.append(_shear(book, wood, case, dead, live, duration, about))
+    return (*found, *_sagging(book, wood, dead, live, span_m, live_use, limit_ratio, about))
+
+
+def _bending(
+    book: Rulebook,
+    wood: Wood,
+    case: Combination,
+    dead: Action,
+    live: Action,
+    load: LoadType,
+    stability: float,
+    about: str,
+) -> MemberCheck:
+    return _strong(book, wood, case, (dead.moment_n_m, live.moment_n_m), load, stability, about, bending=True)
+
+
+def _shear(
+    book: Rulebook, wood: Wood, case: Combination, dead: Action, live: Action, load: LoadType, about: str
+) -> MemberCheck:
+    return _strong(book, wood, case, (dead.shear_n, live.shear_n), load, 1.0, about, bending=False)
+
+
+def _strong(
+    book: Rulebook,
+    wood: Wood,
+    case: Combination,
+    effects: tuple[float, float],
+    load: LoadType,
+    stability: float,
+    about: str,
+    *,
+    bending: bool,
+) -> MemberCheck:
+    printed = (_BENDING if bending else _SHEAR)[book.metric]
+    allowed = book.strength("bending" if bending else "shear", wood, load)
+    measure = wood.modulus_m3 if bending else book.shear_area_m2(wood) / 1.5
+    unit, size, stress = UNITS[printed.effect][1], UNITS[printed.measure][1], UNITS[book.stress_unit][1]
+    effect = case.total(*effects)
+    factors = allowed.factors * stability
+    demand = Step(
+        symbol=printed.symbol,
+        value=effect / measure / stress,
+        unit=book.stress_unit,
+        formula="k * (g_D * D + g_L * L) / Z",
+        inputs=(
+            ("k", unit / size / stress, ""),
+            ("g_D", case.dead, ""),
+            ("D", effects[0] / unit, printed.effect),
+            ("g_L", case.live, ""),
+            ("L", effects[1] / unit, printed.effect),
+            ("Z", measure / size, printed.measure),
+        ),
+        source=case.source or "statics",
+        says=f"{case.name}: {printed.says}",
+    )
+    limit = Step(
+        symbol=f"{printed.symbol}_max",
+        value=allowed.book_pa * factors * allowed.limit / stress,
+        unit=book.stress_unit,
+        formula="f_k * k_all * phi",
+        inputs=(
+            ("f_k", allowed.book_pa / stress, book.stress_unit),
+            ("k_all", factors, ""),
+            ("phi", allowed.limit, ""),
+        ),
+        source=allowed.step.source,
+        says=allowed.step.says,
+    )
+    check = Check(
+        name=printed.name,
+        about=about,
+        basis=Basis.RECKONED,
+        sense="at most",
+        demand=demand,
+        limit=limit,
+        working=(*allowed.working, allowed.step),
+        case=case.name,
+    )
+    split = Split(load=effect, strength=allowed.book_pa * measure, factors=factors, limit=allowed.limit)
+    return MemberCheck(kind="bending" if bending else "shear", check=check, split=split)
+
+
+def _sagging(
+    book: Rulebook,
+    wood: Wood,
+    dead: Action,
+    live: Action,
+    span_m: float,
+    live_use: str,
+    limit_ratio: float | None,
+    about: str,
+) -> list[MemberCheck]:
+    e = book.strength("stiffness", wood, "floor")
+    stiffness = e.allowed_pa * wood.second_moment_m4
+    word = "mm" if book.metric else "in"
+    length = UNITS[word][1]
+    found: list[MemberCheck] = []
+    for sag in book.sags(wood, live_use, limit_ratio):
+        load = sag.dead * dead.sag_n_m3 + sag.live * live.sag_n_m3
+        demand = Step(
+            symbol="w",
+            value=load / stiffness / length,
+            unit=word,
+            formula="k_D * w_D + k_L * w_L",
+            inputs=(
+                ("k_D", sag.dead, ""),
+                ("w_D", dead.sag_n_m3 / stiffness / length, word),
+                ("k_L", sag.live, ""),
+                ("w_L", live.sag_n_m3 / stiffness / length, word),
+            ),
+            source=sag.source,
+            says=sag.says,
+        )
+        limit = Step(
+            symbol="w_max",
+            value=span_m / sag.limit_ratio / length,
+            unit=word,
+            formula="L / n",
+            inputs=(("L", span_m / length, word), ("n", sag.limit_ratio, "")),
+            source=sag.source,
+        )
+        check = Check(
+            name="Sags" if sag.kind == "deflection" else "Sags over the years",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=demand,
+            limit=limit,
+            working=(e.step,),
+            case=sag.says,
+        )
+        split = Split(
+            load=load,
+            strength=e.book_pa * wood.second_moment_m4,
+            factors=e.factors * e.limit,
+            limit=span_m / sag.limit_ratio,
+        )
+        found.append(MemberCheck(kind=sag.kind, check=check, split=split))
+    return found
+
+
+def even_span(
+    book: Rulebook,
+    wood: Wood,
+    *,
+    dead_n_per_m: float,
+    live_n_per_m: float,
+    load: LoadType = "floor",
+    live_use: str = "",
+    limit_ratio: float | None = None,
+    shear_left_out: bool = False,
+    sags: tuple[Sag, ...] | None = None,
+    more: tuple[tuple[str, float], ...] = (),
+    longest_m: float | None = None,
+) -> SpanFound:
+    """Greatest simple span under even load, edge held: strength under each combination, then the sags.
+
+    Args:
+        shear_left_out: Whether the load within the depth of a support counts for shear.
+        sags: In place of the school's own limits on sag.
+        more: Further limits on the span, by name (m).
+
+    Raises:
+        InputError: Loads below 0 or none at all.
+        OutsideScope: The school has no values for this wood.
+    """
+    if not (dead_n_per_m >= 0 and live_n_per_m >= 0 and dead_n_per_m + live_n_per_m > 0):
+        raise InputError("live", "loads must be 0 or more, and not all 0")
+    limits: list[tuple[str, float]] = []
+    for case in floor_cases(book, live_use):
+        w = case.total(dead_n_per_m, live_n_per_m)
+        duration: LoadType = load if case.live else "permanent"
+        bending = book.strength("bending", wood, duration).allowed_pa * wood.modulus_m3
+        shear = book.strength("shear", wood, duration).allowed_pa * book.shear_area_m2(wood) / 1.5
+        limits.append(("bending", span_for_moment_m(bending, w)))
+        limits.append(("shear", span_for_shear_m(shear, w, wood.bending_depth_m if shear_left_out else 0.0)))
+    stiffness = book.strength("stiffness", wood, "floor").allowed_pa * wood.second_moment_m4
+    for sag in book.sags(wood, live_use, limit_ratio) if sags is None else sags:
+        w = sag.dead * dead_n_per_m + sag.live * live_n_per_m
+        limits.append((sag.kind, span_for_sag_m(stiffness, w, sag.limit_ratio)))
+    return least_span(book, wood, [*limits, *more], longest_m)
+
+
+def least_span(book: Rulebook, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
+    """The least of several limits on a span, with its name.
+
+    Raises:
+        InputError: A cap that is not above 0.
+    """
+    if longest_m is not None:
+        if not longest_m > 0:
+            raise InputError("longest", "must be above 0")
+        limits = [*limits, ("longest", longest_m)]
+    governs, span_m = min(limits, key=lambda item: item[1])
+    unit = "m" if book.metric else "in"
+    least: dict[str, float] = {}
+    for name, at_m in limits:
+        least[name] = min(at_m, least.get(name, at_m))
+    symbols = tuple(
+        (f"L_{name.replace(' ', '_').replace('-', '_')}", at_m / UNITS[unit][1], unit)
+        for name, at_m in least.items()
+        if at_m < 1e6
+    )
+    step = Step(
+        symbol="L",
+        value=span_m / UNITS[unit][1],
+        unit=unit,
+        formula=f"min({', '.join(name for name, _, _ in symbols)})" if len(symbols) > 1 else symbols[0][0],
+        inputs=symbols,
+        source=book.strength("bending", wood, "floor").step.source,
+        says=f"set by {governs}",
+    )
+    return SpanFound(span_m=span_m, governs=governs, step=step, limits=tuple(least.items()))
+
+
+def worst_span(found: list[SpanFound]) -> SpanFound:
+    """Of several woods the one that spans least."""
+    return min(found, key=lambda item: item.span_m)
+
+
+def rafter_span(
+    book: Rulebook,
+    woods: tuple[Wood, ...],
+    *,
+    spacing_m: float,
+    roof: FloorLoad,
+    limit_ratio: float,
+    longest_m: float | None,
+    live_use: str = "roof",
+    sags: tuple[Sag, ...] | None = None,
+) -> SpanFound:
+    """Horizontal span of rafters held by their roof; full shear."""
+    return worst_span(
+        [
+            even_span(
+                book,
+                wood,
+                dead_n_per_m=roof.dead_pa * spacing_m,
+                live_n_per_m=roof.live_pa * spacing_m,
+                load=roof.load,
+                live_use=live_use,
+                limit_ratio=limit_ratio,
+                sags=sags,
+                longest_m=longest_m,
+            )
+            for wood in woods
+        ]
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Difference:
+    """Why one check comes out differently in two schools: the second's use over the first's, and its four parts."""
+
+    kind: str
+    first: MemberCheck
+    second: MemberCheck
+    load: float
+    strength: float
+    factors: float
+    limit: float
+
+    @property
+    def ratio(self) -> float:
+        """Second use over first: the product of the four parts."""
+        return self.load * self.strength * self.factors * self.limit
+
+
+def differences(first: tuple[MemberCheck, ...], second: tuple[MemberCheck, ...]) -> tuple[Difference, ...]:
+    """The worst check of each kind that both schools have, with the ratio of their uses split.
+
+    A part above 1 makes the second school the harder one: more load, less strength, smaller factors, tighter limit.
+    """
+    found: list[Difference] = []
+    for kind in dict.fromkeys(item.kind for item in first):
+        a = max((item for item in first if item.kind == kind), key=lambda item: item.check.use)
+        others = [item for item in second if item.kind == kind]
+        if not others or not a.split.load > 0:
+            continue
+        b = max(others, key=lambda item: item.check.use)
+        found.append(
+            Difference(
+                kind=kind,
+                first=a,
+                second=b,
+                load=b.split.load / a.split.load,
+                strength=a.split.strength / b.split.strength,
+                factors=a.split.factors / b.split.factors,
+                limit=a.split.limit / b.split.limit,
+            )
+        )
+    return tuple(found)

@@ -1,0 +1,331 @@
+"""The Canadian school: NBC Part 9 and CSA O86 limit states."""
+
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.plan.model import Step
+from steady.rulebooks.answers import (
+    Column,
+    Combination,
+    FloorLoad,
+    GuardNeeded,
+    Kind,
+    LoadType,
+    Notched,
+    Pad,
+    PeopleLoad,
+    Sag,
+    Seat,
+    Soil,
+    SpanFound,
+    Strength,
+    WindFace,
+    WindPlace,
+    Wood,
+    given_step,
+)
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import rafter_span
+from steady.rulebooks.ca import floors, loads, members, timber
+
+
+class Canada(Rulebook):
+    """NBC 2015 and CSA O86-14. Every value is from memory and marked so until a person compares it."""
+
+    key = "ca"
+    title = "Canada"
+    edition = "NBC 2015, CSA O86-14"
+    default_grade = "No.1/No.2"
+    default_dead_pa = 500.0
+    default_live_pa = 1900.0
+    tables_are_wet = False
+    exposures = ("open", "rough")
+    wind_given_as = "pressure"
+    face_needs_length = False
+
+    def soils(self) -> tuple[Soil, ...]:
+        """NBC Table 9.4.4.1."""
+        return loads.soils()
+
+    def pad_table(
+        self,
+        *,
+        area_m2: float | None,
+        bearing_pa: float | None,
+        live_pa: float,
+        dead_pa: float,
+        round_pad: bool,
+        storeys: int | None,
+        column_spacing_m: float | None,
+    ) -> Pad:
+        """NBC 9.15.3.4."""
+        if storeys is None:
+            raise InputError("storeys", "is needed")
+        if column_spacing_m is None:
+            raise InputError("column_spacing", "is needed")
+        return loads.column_pad(storeys, column_spacing_m, round_pad)
+
+    def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
+        """NBC 9.15.3.8."""
+        return loads.pad_thickness(width_m, post_m)
+
+    def uplift(self) -> tuple[float, float, float, str]:
+        """0.9 D − 1.4 W, concrete 24 kN/m³ (practice)."""
+        return 0.9, 1.4, loads.CONCRETE_N_PER_M3, "nbc: Table 4.1.3.2.-A; high"
+
+    def frost_waived(
+        self, *, deck_height_m: float, deck_area_m2: float, roofed: bool, attached: bool, masonry: bool
+    ) -> tuple[bool, str]:
+        """NBC 9.12.2.2."""
+        return loads.frost_waived(
+            deck_height_m=deck_height_m, deck_area_m2=deck_area_m2, roofed=roofed, attached=attached, masonry=masonry
+        )
+
+    def frost_depth(self, freezing_index: float | None) -> Step:
+        """From the freezing index."""
+        return loads.frost_depth(freezing_index)
+
+    def section_m(self, size: str) -> tuple[float, float]:
+        """Measured size."""
+        return timber.section_m(size)
+
+    def species(self) -> tuple[str, ...]:
+        """Woods of O86."""
+        return ("Douglas Fir-Larch", "Hem-Fir", "Spruce-Pine-Fir", "Northern Species")
+
+    def grades(self) -> tuple[str, ...]:
+        """Grades of O86."""
+        return ("Select Structural", "No.1/No.2", "No.1", "No.2", "No.3")
+
+    def strength(self, kind: Kind, wood: Wood, load: LoadType) -> Strength:
+        """O86 6.4, 6.5."""
+        return timber.strength(kind, wood, load)
+
+    def long_term_strength(self, kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float) -> Strength:
+        """O86 5.3.2.3."""
+        return timber.strength(kind, wood, load, permanent_over_standard)
+
+    def book_value(self, kind: Kind, wood: Wood) -> Step:
+        """O86 Tables 6.3.1A to C."""
+        row = timber.reference(wood)
+        column, symbol = timber.COLUMN[kind]
+        return given_step(symbol, row.number(f"{column}_pa") / 1e6, "MPa", row.source, f"{row.text['table']} lumber")
+
+    def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
+        """K_Zb, K_D, K_H."""
+        return timber.named_factor(name, wood, load)
+
+    def stability(
+        self,
+        wood: Wood,
+        *,
+        unbraced_m: float | None,
+        effective_m: float | None,
+        load_case: str,
+        loaded_edge: str = "compression",
+        bending_pa: float | None = None,
+        stiffness_pa: float | None = None,
+        stiffness_min_pa: float | None = None,
+        load: LoadType = "floor",
+    ) -> tuple[Step, float]:
+        """O86 6.5.4.2."""
+        return members.stability(
+            wood,
+            unbraced_m=unbraced_m,
+            effective_m=effective_m,
+            load_case=load_case,
+            bending_pa=bending_pa,
+            stiffness_pa=stiffness_pa,
+            load=load,
+        )
+
+    def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
+        """NBC Table 4.1.3.2.-A."""
+        return loads.combinations(edition)
+
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+        """Live load L/360; no rule for the years is entered."""
+        return (floors.sag(limit_ratio),)
+
+    def joist_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        spacing_m: float,
+        floor: FloorLoad,
+        table: bool,
+        limit_ratio: float | None,
+        longest_m: float | None,
+        stiffening: str = "",
+        subfloor_m: float = 0.0155,
+    ) -> SpanFound:
+        """NBC 9.23.4.2."""
+        return floors.joist_span(
+            self,
+            woods,
+            spacing_m=spacing_m,
+            floor=floor,
+            table_basis=table,
+            limit_ratio=limit_ratio,
+            longest_m=longest_m,
+            stiffening=stiffening,
+            subfloor_m=subfloor_m,
+        )
+
+    def shown_m(self, span_m: float) -> float:
+        """Rounded to 0.01 m, then cut to the inch."""
+        return floors.shown_m(span_m)
+
+    def rafter_span(
+        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
+    ) -> SpanFound:
+        """1.25 D + 1.5 S with sharing (case 2), snow alone on the sag. NBC 9.4.3.1."""
+        shared = tuple(replace(wood, shared=True) for wood in woods)
+        return rafter_span(
+            self,
+            shared,
+            spacing_m=spacing_m,
+            roof=roof,
+            limit_ratio=limit_ratio,
+            longest_m=longest_m,
+            sags=(floors.sag(limit_ratio),),
+        )
+
+    def beam_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        table: bool,
+        joist_span_m: float | None,
+        supported_m: float | None,
+        floor: FloorLoad,
+        edition: str = "",
+    ) -> SpanFound:
+        """Built-up beams."""
+        return floors.beam_span(self, woods, table_basis=table, supported_m=supported_m, floor=floor)
+
+    def column(
+        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
+    ) -> Column:
+        """O86 6.5.6."""
+        return members.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)[0]
+
+    def column_use(
+        self,
+        wood: Wood,
+        load: LoadType,
+        *,
+        height_m: float,
+        end_factor: float,
+        height_weak_m: float | None,
+        axial_n: float,
+        moment_n_m: float,
+    ) -> Step:
+        """P/P_r + M/M_r grown by 1/(1 − P/P_E): on the safe side of the clause, whose exact form was not recalled."""
+        column, euler = members.column(
+            wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m
+        )
+        strong = replace(wood, flat=wood.flat and wood.plies == 1 and wood.width_m == wood.depth_m)
+        moment = self.moment_capacity(strong, load).value
+        p, m, pe = axial_n / 1000, moment_n_m / 1000, euler / 1000
+        if p >= pe:
+            self.none("rule past the buckling load", "a stockier post")
+        return Step(
+            symbol="u",
+            value=p / column.capacity.value + m / moment / (1 - p / pe),
+            unit="",
+            formula="P / P_r + M / M_r / (1 - P / P_E)",
+            inputs=(
+                ("P", p, "kN"), ("P_r", column.capacity.value, "kN"), ("M", m, "kN.m"), ("M_r", moment, "kN.m"), ("P_E", pe, "kN"),
+            ),
+            source="o86: 6.5.10; low, on the safe side",
+        )  # fmt: skip
+
+    def seat(
+        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
+    ) -> Seat:
+        """O86 6.5.7."""
+        return members.seat(wood, load, width_m=width_m, length_m=length_m, from_end_m=from_end_m)
+
+    def notched(
+        self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float
+    ) -> Notched:
+        """O86 6.5.5.3."""
+        return members.notched(wood, load, left_m=left_m, to_reaction_m=to_reaction_m)
+
+    def deck_live_pa(
+        self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
+    ) -> Step:
+        """NBC 9.4.2.3."""
+        return loads.deck_live(ground_snow_pa, rain_pa, deck_width_m)
+
+    def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
+        """NBC 9.8.8."""
+        return loads.guard_needed(height_m=height_m, dwelling_units=dwelling_units, inside=inside, stair=stair)
+
+    def guard_load(self) -> PeopleLoad:
+        """NBC Table 9.8.8.2."""
+        return loads.GUARD_LOAD
+
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+        """C_e and q C_e."""
+        if not place.pressure_pa > 0:
+            raise InputError("wind_pressure", "must be above 0")
+        if height_m is None:
+            raise InputError("height", "is needed")
+        ce = loads.exposure_factor(place.exposure, height_m)
+        q = place.pressure_pa / 1000
+        step = Step(
+            symbol="p",
+            value=q * ce.value,
+            unit="kPa",
+            formula="q * C_e",
+            inputs=(("q", q, "kPa"), ("C_e", ce.value, "")),
+            source="nbc: 4.1.7; high",
+        )
+        return ce, step
+
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+        """NBC 4.1.7."""
+        return loads.face_pressure(place, face, zone, coefficient)
+
+    def roof_snow(
+        self,
+        *,
+        ground_pa: float,
+        rain_pa: float | None,
+        method: str,
+        roof_width_m: float | None,
+        slope_rad: float,
+        slippery: bool,
+        exposure_factor: float,
+        thermal_factor: float,
+        importance_factor: float,
+        rain_on_snow: bool,
+        edition: str,
+    ) -> tuple[Step, Step]:
+        """NBC 9.4.2.2 or 4.1.6.2; the flat roof's snow first."""
+        if rain_pa is None:
+            raise InputError("rain_load", "is needed")
+        if method == "part 9":
+            found = loads.part9_snow(ground_pa, rain_pa, roof_width_m)
+            return found, found
+        flat = loads.part4_snow(ground_pa, rain_pa, 0.0, slippery, importance_factor)
+        return flat, loads.part4_snow(ground_pa, rain_pa, slope_rad, slippery, importance_factor)
+
+    def snow_density(self, ground_pa: float) -> Step:
+        """NBC 4.1.6.13."""
+        return loads.snow_density(ground_pa)
+
+    def snow_drift(
+        self,
+        *,
+        ground_pa: float,
+        lower_roof_pa: float | None,
+        upper_length_m: float,
+        step_m: float,
+        importance_factor: float,
+        edition: str,
+    ) -> tuple[Step, Step]:
+        """NBC 2015 4.1.6.5."""
+        return loads.snow_drift(ground_pa, upper_length_m, step_m)

@@ -1,0 +1,145 @@
+"""Loads of New Zealand and Australia: combinations, decks, barriers, wind on faces (AS/NZS 1170)."""
+
+import math
+
+from steady.data.loader import keyed, table
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, Soil, WindFace, WindPlace, given_step
+
+_COMBOS = "as-nzs-1170: 1170.0 4.2; high"
+LONG_TERM = {"domestic floor": 0.4, "roof": 0.0}
+"""ψ_l, AS/NZS 1170.0 Table 4.1 (from memory, high)."""
+SHORT_TERM = {"domestic floor": 0.7, "roof": 0.7}
+"""ψ_s, AS/NZS 1170.0 Table 4.1 (from memory, high)."""
+BARRIER = PeopleLoad(
+    line_n_per_m=750.0, point_n=500.0, factor=1.5, load="wind", source="as-nzs-1170: 1170.1 Table 3.3; high"
+)
+CONCRETE_N_PER_M3 = 24000.0
+
+
+def use_of(live_use: str) -> str:
+    """The words of this school for a use.
+
+    Raises:
+        InputError: No such use.
+    """
+    found = {"": "domestic floor", "A": "domestic floor", "H": "roof", "snow": "roof"}.get(live_use, live_use)
+    if found not in LONG_TERM:
+        raise InputError("live_use", f"must be {' or '.join(LONG_TERM)}")
+    return found
+
+
+def combinations(live_use: str) -> tuple[Combination, ...]:
+    """1.35G, 1.2G + 1.5Q, with wind and snow at their ultimate values. Source: AS/NZS 1170.0 4.2 (from memory, high)."""
+    psi = LONG_TERM[use_of(live_use)]
+    return (
+        Combination(name="1.35 G", dead=1.35, load="permanent", source=_COMBOS),
+        Combination(name="1.2 G + 1.5 Q", dead=1.2, live=1.5, load="floor", source=_COMBOS),
+        Combination(name="1.2 G + W + ψ Q", dead=1.2, live=psi, wind=1.0, load="wind", source=_COMBOS),
+        Combination(name="1.2 G + S + ψ Q", dead=1.2, live=psi, snow=1.0, load="snow", source=_COMBOS),
+    )
+
+
+def deck_live() -> Step:
+    """2.0 kPa. Source: AS/NZS 1170.1 Table 3.1 (from memory, high to medium)."""
+    return given_step(
+        "Q", 2.0, "kPa", "as-nzs-1170: 1170.1 Table 3.1; high", "decks and balconies of dwellings; 1.8 kN at a point"
+    )
+
+
+def guard_needed(*, height_m: float, dwelling_units: int, stair: bool) -> GuardNeeded:
+    """Where the fall is 1.0 m or more: 1000 mm on decks of one household, 1100 otherwise, 900 on stairs (F4, medium)."""
+    if height_m < 1.0 - 1e-9:
+        return GuardNeeded(height_m=0.0, sphere_m=0.1, source="nz-f4: F4; high")
+    height = 0.9 if stair else 1.0 if dwelling_units <= 1 else 1.1
+    return GuardNeeded(height_m=height, sphere_m=0.1, source="nz-f4: F4/AS1 Table 1; medium")
+
+
+def pressure(place: WindPlace) -> tuple[Step, Step]:
+    """0.6 V² at the zone's ultimate speed; heights are in the zone.
+
+    Raises:
+        InputError: No zone and no speed.
+        OutsideScope: An unknown zone: specific design.
+
+    Source: NZS 3604 5.2, AS 4055, AS/NZS 1170.2 (from memory, high).
+    """
+    speed = place.speed_m_per_s
+    source = "as-nzs-1170: 1170.2; high"
+    if place.zone:
+        row = keyed("nz_wind_zones").get(place.zone)
+        if row is None:
+            raise OutsideScope(
+                f'no wind zone "{place.zone[:20]}": above extra high it is specific design',
+                f"one of {', '.join(keyed('nz_wind_zones'))}",
+            )
+        speed, source = row.number("speed_m_per_s"), row.source
+    if not speed > 0:
+        raise InputError("wind_zone", "is needed, or wind_speed")
+    step = Step(
+        symbol="q",
+        value=0.0006 * speed**2,
+        unit="kPa",
+        formula="0.0006 * V ** 2",
+        inputs=(("V", speed, "m/s"),),
+        source=source,
+        says="ultimate",
+    )
+    return given_step("M", 1.0, "", source, "heights are in the zone"), step
+
+
+def face_coefficient(face: WindFace, zone: str) -> float:
+    """C_p,n of a wall: square on ("run"), or 45 degrees on by distance from the free end in heights of the face.
+
+    Raises:
+        InputError: No such zone.
+        OutsideScope: The run formula's own range.
+
+    Source: AS/NZS 1170.2 appendix on free-standing walls (from memory, medium).
+    """
+    b_c, c_h = face.length_m / face.solid_height_m, face.solid_height_m / face.top_height_m
+    low = c_h <= 0.7
+    if zone in ("0-2", "end", "corner"):
+        return 3.0 if low else 2.4
+    if zone == "2-4":
+        return 1.5 if low else 1.2
+    if zone in (">4", "4+"):
+        return 0.75 if low else 0.6
+    if zone not in ("", "run", "interior"):
+        raise InputError("zone", "must be run, 0-2, 2-4 or >4 heights from the free end")
+    if b_c > 5:
+        return 1.7 - 0.5 * c_h
+    if b_c < 0.5 - 1e-9 or c_h < 0.2 - 1e-9:
+        raise OutsideScope(
+            "a face this narrow or this high above the ground",
+            "length over height 0.5 at least, solid a fifth of the height",
+        )
+    return 1.3 + 0.5 * (0.3 + math.log10(b_c)) * (0.8 - c_h)
+
+
+def porosity_factor(solidity: float) -> float:
+    """K_p = 1 − (1 − δ)². Source: AS/NZS 1170.2 (from memory, high)."""
+    if not 0 < solidity <= 1:
+        raise InputError("solidity", "must be above 0 and at most 1")
+    return 1 - (1 - solidity) ** 2
+
+
+def soils() -> tuple[Soil, ...]:
+    """Good ground of NZS 3604."""
+    return tuple(
+        Soil(row.text["key"], row.text["says"], row.number("bearing_pa"), 0.0, row.source) for row in table("nz_soil")
+    )
+
+
+def treatment(part: str) -> tuple[str, str]:
+    """Hazard class and note.
+
+    Raises:
+        InputError: No such part.
+    """
+    row = keyed("treatment_classes").get(f"nz {part}")
+    if row is None:
+        known = ", ".join(key.split(" ", 1)[1] for key in keyed("treatment_classes") if key.startswith("nz"))
+        raise InputError("part", f"must be one of {known}")
+    return row.text["class"], row.text["note"]

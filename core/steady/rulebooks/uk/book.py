@@ -1,0 +1,337 @@
+"""The United Kingdom school: Eurocode 5 with the national annex, EN 1991 for wind, barriers by annex and BS 6180."""
+
+import math
+
+from steady.data.loader import keyed
+from steady.errors import InputError
+from steady.plan.model import Step
+from steady.rulebooks.answers import (
+    Column,
+    Combination,
+    FloorLoad,
+    GuardNeeded,
+    Kind,
+    LoadType,
+    Notched,
+    PeopleLoad,
+    Sag,
+    Seat,
+    SpanFound,
+    Strength,
+    WindFace,
+    WindPlace,
+    Wood,
+    given_step,
+)
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import even_span, rafter_span, worst_span
+from steady.rulebooks.uk import fasteners, loads, members, timber
+
+
+class UnitedKingdom(Rulebook):
+    """EN 1995-1-1 and the UK annex. Every value is from memory and marked so until a person compares it."""
+
+    key = "uk"
+    title = "United Kingdom"
+    edition = "EN 1995-1-1, EN 1990, EN 1991-1-4 with UK annexes"
+    default_live_pa = 2500.0
+    default_post = "100x100 mm"
+    exposures = ("0", "I", "II", "III", "IV")
+
+    def section_m(self, size: str) -> tuple[float, float]:
+        """Finished size."""
+        return timber.section_m(size)
+
+    def grades(self) -> tuple[str, ...]:
+        """Strength classes of EN 338."""
+        return tuple(keyed("uk_classes"))
+
+    def strength(self, kind: Kind, wood: Wood, load: LoadType) -> Strength:
+        """EN 1995-1-1 2.4.1."""
+        return timber.strength(kind, wood, load)
+
+    def book_value(self, kind: Kind, wood: Wood) -> Step:
+        """EN 338."""
+        found = timber.strength(kind, wood, "floor")
+        symbol = timber.COLUMN[kind][1]
+        return given_step(symbol, found.book_pa / 1e6, "MPa", timber.reference(wood.grade).source, wood.grade)
+
+    def specific_gravity(self, wood: Wood) -> float:
+        """Characteristic density over water's."""
+        return timber.reference(wood.grade).number("rho_k_kg_per_m3") / 1000
+
+    def named_factor(self, name: str, wood: Wood, load: LoadType) -> float:
+        """k_h, k_mod, k_sys."""
+        return timber.named_factor(name, wood, load)
+
+    def shear_area_m2(self, wood: Wood) -> float:
+        """k_cr of the area: cracked wood."""
+        return timber.CRACKED * wood.area_m2
+
+    def creep_factor(self, wood: Wood) -> Step:
+        """1 + k_def."""
+        kdef = timber.creep(wood.wet)
+        return Step(
+            symbol="k_c",
+            value=1 + kdef,
+            unit="",
+            formula="1 + k_def",
+            inputs=(("k_def", kdef, ""),),
+            source="ec5: Table 3.2; high",
+            says="sag under lasting load grows by this over years",
+        )
+
+    def stability(
+        self,
+        wood: Wood,
+        *,
+        unbraced_m: float | None,
+        effective_m: float | None,
+        load_case: str,
+        loaded_edge: str = "compression",
+        bending_pa: float | None = None,
+        stiffness_pa: float | None = None,
+        stiffness_min_pa: float | None = None,
+        load: LoadType = "floor",
+    ) -> tuple[Step, float]:
+        """EN 1995-1-1 6.3.3."""
+        return members.stability(
+            wood,
+            unbraced_m=unbraced_m,
+            effective_m=effective_m,
+            load_case=load_case,
+            loaded_edge=loaded_edge,
+            bending_pa=bending_pa,
+            stiffness_min_pa=stiffness_min_pa,
+            load=load,
+        )
+
+    def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
+        """EN 1990 6.10."""
+        return loads.combinations(live_use, rule)
+
+    def uplift(self) -> tuple[float, float, float, str]:
+        """0.9 G − 1.5 W (EQU), concrete 24 kN/m³ (practice)."""
+        return 0.9, 1.5, loads.CONCRETE_N_PER_M3, "ec0: EQU; high"
+
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+        """w_inst at L/300 and w_fin at L/200 (product defaults)."""
+        use = {"": "A", "roof": "H"}.get(live_use, live_use)
+        kdef = timber.creep(wood.wet)
+        first = limit_ratio or 300.0
+        source = "ec5: 2.2.3; high; the limit is our default"
+        return (
+            Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=first, source=source, says="at once"),
+            Sag(
+                kind="long-term deflection",
+                dead=1 + kdef,
+                live=1 + loads.psi(use, 2) * kdef,
+                limit_ratio=first * 2 / 3,
+                source=source,
+                says="over the years",
+            ),
+        )
+
+    def joist_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        spacing_m: float,
+        floor: FloorLoad,
+        table: bool,
+        limit_ratio: float | None,
+        longest_m: float | None,
+        stiffening: str = "",
+        subfloor_m: float = 0.0155,
+    ) -> SpanFound:
+        """Our own engine: strength, w_inst and w_fin; no span table is entered."""
+        if table:
+            self.none("span table for joists", "reckon it")
+        found = [
+            even_span(
+                self,
+                wood,
+                dead_n_per_m=floor.dead_pa * spacing_m,
+                live_n_per_m=floor.live_pa * spacing_m,
+                load=floor.load,
+                limit_ratio=limit_ratio,
+                longest_m=longest_m,
+            )
+            for wood in woods
+        ]
+        return worst_span(found)
+
+    def rafter_span(
+        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
+    ) -> SpanFound:
+        """Snow or maintenance (H) as the one live load."""
+        return rafter_span(
+            self,
+            woods,
+            spacing_m=spacing_m,
+            roof=roof,
+            limit_ratio=limit_ratio,
+            longest_m=longest_m,
+            live_use="snow" if roof.load == "snow" else "H",
+        )
+
+    def beam_span(
+        self,
+        woods: tuple[Wood, ...],
+        *,
+        table: bool,
+        joist_span_m: float | None,
+        supported_m: float | None,
+        floor: FloorLoad,
+        edition: str = "",
+    ) -> SpanFound:
+        """Our own engine."""
+        if table:
+            self.none("span table for beams", "reckon it")
+        if supported_m is None:
+            raise InputError("supported_length", "is needed")
+        return self.joist_span(woods, spacing_m=supported_m, floor=floor, table=False, limit_ratio=None, longest_m=None)
+
+    def column(
+        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
+    ) -> Column:
+        """EN 1995-1-1 6.3.2."""
+        return members.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+
+    def column_use(
+        self,
+        wood: Wood,
+        load: LoadType,
+        *,
+        height_m: float,
+        end_factor: float,
+        height_weak_m: float | None,
+        axial_n: float,
+        moment_n_m: float,
+    ) -> Step:
+        """EN 1995-1-1 6.23, 6.24."""
+        return members.column_use(
+            wood,
+            load,
+            height_m=height_m,
+            end_factor=end_factor,
+            height_weak_m=height_weak_m,
+            axial_n=axial_n,
+            moment_n_m=moment_n_m,
+        )
+
+    def seat(
+        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
+    ) -> Seat:
+        """EN 1995-1-1 6.1.5."""
+        return members.seat(wood, load, width_m=width_m, length_m=length_m, from_end_m=from_end_m, kind=kind)
+
+    def notched(
+        self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float
+    ) -> Notched:
+        """EN 1995-1-1 6.5.2."""
+        return members.notched(wood, load, left_m=left_m, to_reaction_m=to_reaction_m, slope=slope)
+
+    def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
+        """EN 335, BS 8417."""
+        return loads.treatment("uk", part, clearance_m)
+
+    def deck_live_pa(
+        self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool
+    ) -> Step:
+        """UK annex."""
+        return loads.deck_live(raised)
+
+    def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
+        """1100 mm outside."""
+        return loads.guard_needed(height_m=height_m, inside=inside, stair=stair)
+
+    def guard_load(self) -> PeopleLoad:
+        """0.74 kN/m."""
+        return loads.BARRIER
+
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+        """EN 1991-1-4 4.3 to 4.5; a pressure typed in from the UK charts stands as it is."""
+        if place.pressure_pa > 0:
+            source = "user: peak pressure from the UK charts"
+            return given_step("c_e", 1.0, "", source), given_step("q_p", place.pressure_pa / 1000, "kPa", source)
+        if height_m is None:
+            raise InputError("height", "is needed")
+        return loads.velocity_pressure(place, height_m)
+
+    def return_factor(self, years: float) -> float:
+        """c_prob."""
+        return loads.return_factor(years)
+
+    def face_coefficient(
+        self, face: WindFace, zone: str, *, from_end_m: float | None = None, to_end_m: float | None = None
+    ) -> float:
+        """EN 1991-1-4 7.4.1."""
+        return loads.face_coefficient(face, zone, from_end_m, to_end_m)
+
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+        """q_p c_p,net, characteristic."""
+        _, q = self.velocity_pressure(place, face.top_height_m)
+        cp = coefficient if coefficient is not None else self.face_coefficient(face, zone)
+        return Step(
+            symbol="w",
+            value=q.value * cp,
+            unit="kPa",
+            formula="q_p * c_p",
+            inputs=(("q_p", q.value, "kPa"), ("c_p", cp, "")),
+            source="ec1-4: 7.4.1; high",
+            says="characteristic, no load factor",
+        )
+
+    def open_roof_pressure(
+        self, place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool
+    ) -> Step:
+        """EN 1991-1-4 Table 7.6, overall coefficient."""
+        _, q = self.velocity_pressure(place, height_m)
+        cf = loads.canopy_coefficient(slope_rad, obstructed, uplift)
+        return Step(
+            symbol="w",
+            value=q.value * cf,
+            unit="kPa",
+            formula="q_p * c_f",
+            inputs=(("q_p", q.value, "kPa"), ("c_f", cf, "")),
+            source="ec1-4: Table 7.6; medium",
+            says="characteristic; up is negative",
+        )
+
+    def fastener_lateral(
+        self,
+        *,
+        fastener: str,
+        diameter_m: float,
+        side_m: float,
+        main_m: float,
+        wood: str,
+        angle_rad: float,
+        predrilled: bool,
+        rope: bool,
+    ) -> tuple[Step, str]:
+        """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""
+        if not 0 <= angle_rad <= math.pi / 2 + 1e-9:
+            raise InputError("load_angle", "must be 0 to 90 degrees")
+        return fasteners.lateral(
+            fastener=fastener,
+            diameter_m=diameter_m,
+            side_m=side_m,
+            main_m=main_m,
+            grade=wood,
+            predrilled=predrilled,
+            rope=rope,
+        )
+
+    def fastener_withdrawal(
+        self, *, fastener: str, diameter_m: float, penetration_m: float | None, wood: str, axis_rad: float
+    ) -> Step:
+        """EN 1995-1-1 8.7."""
+        return fasteners.withdrawal(
+            fastener=fastener, diameter_m=diameter_m, penetration_m=penetration_m, grade=wood, axis_rad=axis_rad
+        )
+
+    def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
+        """Eight diameters of a smooth nail."""
+        return nail_m - ply_m, 8 * diameter_m, "ec5: 8.3.1; high"

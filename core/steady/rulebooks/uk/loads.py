@@ -1,0 +1,232 @@
+"""Loads of the United Kingdom school: combinations, decks, barriers, wind."""
+
+import math
+
+from steady.data.between import between
+from steady.data.loader import keyed, table
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, WindFace, WindPlace, given_step
+
+_COMBOS = "ec0: 6.10; high"
+AIR = 1.226
+"""kg/m³, UK annex (from memory, high)."""
+BARRIER = PeopleLoad(line_n_per_m=740.0, point_n=500.0, factor=1.5, load="snow", source="ec0: NA Table NA.3; high")
+"""External balconies and edges; the line load is taken as short-term (product, medium)."""
+CONCRETE_N_PER_M3 = 24000.0
+
+
+def psi(action: str, index: int) -> float:
+    """ψ0, ψ1 or ψ2 of A, B, C, H, snow or wind.
+
+    Raises:
+        InputError: No such category.
+    """
+    if action not in keyed("uk_psi"):
+        raise InputError("live_use", f"must be one of {', '.join(keyed('uk_psi'))}")
+    return keyed("uk_psi")[action].number(f"psi{index}_factor")
+
+
+def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
+    """6.10, or 6.10a and 6.10b with ξ 0.925, each variable load leading in turn.
+
+    Raises:
+        InputError: No such rule.
+
+    Source: EN 1990 with the UK annex (from memory, high).
+    """
+    use = {"": "A", "roof": "H"}.get(live_use, live_use)
+    if rule not in ("", "6.10", "6.10a/b"):
+        raise InputError("rule", "must be 6.10 or 6.10a/b")
+    factor = {name: psi(use if name == "live" else name, 0) for name in ("live", "snow", "wind")}
+    found = [Combination(name="1.35 G", dead=1.35, load="permanent", source=_COMBOS)]
+    durations = {"live": "floor", "snow": "snow", "wind": "wind"}
+    order = ("live", "snow", "wind")
+    for present in (("live",), ("snow",), ("wind",), ("live", "snow"), ("live", "wind"), ("snow", "wind"), order):
+        shortest = durations[max(present, key=order.index)]
+        if rule == "6.10a/b":
+            found.append(_combination(present, None, factor, 1.35, shortest, "6.10a"))
+        for leading in present:
+            dead = 1.35 * 0.925 if rule == "6.10a/b" else 1.35
+            name = "6.10b" if rule == "6.10a/b" else "6.10"
+            found.append(_combination(present, leading, factor, dead, shortest, name))
+    return tuple(found)
+
+
+def _combination(
+    present: tuple[str, ...], leading: str | None, factor: dict[str, float], dead: float, shortest: str, name: str
+) -> Combination:
+    each = {
+        one: 1.5 * (1.0 if one == leading else factor[one]) if one in present else 0.0
+        for one in ("live", "snow", "wind")
+    }
+    letters = {"live": "Q", "snow": "S", "wind": "W"}
+    says = " + ".join([f"{dead:.4g} G", *(f"{each[one]:.4g} {letters[one]}" for one in present)])
+    load = {"floor": "floor", "snow": "snow", "wind": "wind"}[shortest]
+    return Combination(
+        name=f"{says} ({name})",
+        dead=dead,
+        live=each["live"],
+        snow=each["snow"],
+        wind=each["wind"],
+        load=load,  # type: ignore[arg-type]
+        source=_COMBOS,
+    )
+
+
+def deck_live(raised: bool) -> Step:
+    """2.5 kPa raised, 1.5 at the ground (under 600 mm), within one dwelling. Source: UK annex (from memory, medium)."""
+    value = 2.5 if raised else 1.5
+    return given_step(
+        "Q", value, "kPa", "ec0: NA Table NA.3; medium", "balcony of one dwelling" if raised else "deck under 600 mm"
+    )
+
+
+def guard_needed(*, height_m: float, inside: bool, stair: bool) -> GuardNeeded:
+    """Over 600 mm: 1100 mm outside, 900 inside a dwelling and on its stairs; a 100 mm ball must not pass."""
+    if height_m <= 0.6 + 1e-9:
+        return GuardNeeded(height_m=0.0, sphere_m=0.1, source="uk-k: K2; medium")
+    return GuardNeeded(height_m=0.9 if inside or stair else 1.1, sphere_m=0.1, source="uk-k: K2; medium")
+
+
+def return_factor(years: float, shape: float = 0.2, power: float = 0.5) -> float:
+    """c_prob on the speed. Source: EN 1991-1-4 4.2 note 4 (from memory, high).
+
+    Raises:
+        InputError: A period of a year or less.
+    """
+    if not years > 1:
+        raise InputError("return_years", "must be above 1")
+    return float(((1 - shape * math.log(-math.log(1 - 1 / years))) / (1 - shape * math.log(-math.log(0.98)))) ** power)
+
+
+def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
+    """c_e and q_p by the European form; the UK's own charts are not recalled, so this is an estimate and says so.
+
+    Raises:
+        InputError: A speed or terrain that cannot be.
+        OutsideScope: Above 200 m.
+
+    Source: EN 1991-1-4 4.3 to 4.5 (from memory, high).
+    """
+    if not place.speed_m_per_s > 0:
+        raise InputError("wind_speed", "must be above 0")
+    if not height_m > 0:
+        raise InputError("height", "must be above 0")
+    if height_m > 200:
+        raise OutsideScope("above 200 m", "an engineer")
+    row = keyed("uk_terrain").get(place.exposure)
+    if row is None:
+        raise InputError("exposure", f"must be one of {', '.join(keyed('uk_terrain'))}")
+    z0, z = row.number("roughness_m"), max(height_m, row.number("least_m"))
+    cr = 0.19 * (z0 / 0.05) ** 0.07 * math.log(z / z0)
+    iv = 1 / math.log(z / z0)
+    ce = Step(
+        symbol="c_e",
+        value=(1 + 7 * iv) * cr**2,
+        unit="",
+        formula="(1 + 7 * I_v) * c_r ** 2",
+        inputs=(("I_v", iv, ""), ("c_r", cr, "")),
+        source=f"ec1-4: 4.3 to 4.5; {row.source}",
+        says=f"terrain {place.exposure}, counted at {z:.2f} m; an estimate in place of the UK charts",
+    )
+    speed = place.speed_m_per_s * (return_factor(place.return_years) if place.return_years else 1.0)
+    q = Step(
+        symbol="q_p",
+        value=ce.value * 0.5 * AIR * speed**2 / 1000,
+        unit="kPa",
+        formula="c_e * 0.5 * rho * v_b ** 2 / 1000",
+        inputs=(("c_e", ce.value, ""), ("rho", AIR, "kg/m3"), ("v_b", speed, "m/s")),
+        source="ec1-4: 4.5; high",
+    )
+    return ce, q
+
+
+def _zones(face: WindFace) -> list[tuple[str, float, float]]:
+    """(zone, reaches to in heights, coefficient) with length, return and solidity interpolated."""
+    lh = face.length_m / face.solid_height_m
+    share = min(1.0, face.return_length_m / face.solid_height_m)
+    if face.solidity < 0.8 - 1e-9:
+        raise OutsideScope("under 80 % solid the wall table does not apply", "80 % solid at least, or lattice rules")
+    found: list[tuple[str, float, float]] = []
+    rows = table("uk_wall_zones")
+    for zone in "ABCD":
+        free = sorted(
+            (r.number("length_ratio"), r.number("wall_coefficient"))
+            for r in rows
+            if r.text["return"] == "none" and r.text["zone"] == zone
+        )
+        plain = between(free, lh)
+        full = next(r for r in rows if r.text["return"] == "full" and r.text["zone"] == zone)
+        leaky = next(r for r in rows if r.text["return"] == "80 % solid" and r.text["zone"] == zone)
+        solid = plain + (full.number("wall_coefficient") - plain) * share
+        low = leaky.number("wall_coefficient")
+        found.append((zone, full.number("to_ratio"), low + (solid - low) * (face.solidity - 0.8) / 0.2))
+    return found
+
+
+def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end_m: float | None) -> float:
+    """c_p,net of a zone A to D, or its mean over a stretch measured from the free end.
+
+    Raises:
+        InputError: No such zone, or a stretch that cannot be.
+        OutsideScope: Under 80 % solid, or a zone this wall is too short for.
+
+    Source: EN 1991-1-4 7.4.1, Table 7.9 (from memory, high).
+    """
+    zones = _zones(face)
+    if from_end_m is not None and to_end_m is not None:
+        if not 0 <= from_end_m < to_end_m <= face.length_m + 1e-9:
+            raise InputError("from_end", "must be 0 or more, below to_end and within the length")
+        total, start = 0.0, 0.0
+        for _, to_heights, coefficient in zones:
+            end = to_heights * face.solid_height_m
+            total += coefficient * max(0.0, min(end, to_end_m) - max(start, from_end_m))
+            start = end
+        return total / (to_end_m - from_end_m)
+    if zone in ("", "interior", "run"):
+        # The middle of the wall is the farthest from both ends.
+        middle = face.length_m / 2 / face.solid_height_m
+        return next(coefficient for _, to_heights, coefficient in zones if middle <= to_heights)
+    name = {"end": "A", "corner": "A"}.get(zone, zone)
+    start = 0.0
+    for found, to_heights, coefficient in zones:
+        if found == name:
+            if start * face.solid_height_m >= face.length_m:
+                raise OutsideScope(f"the wall is too short for a zone {name}", "a zone nearer to the end")
+            return coefficient
+        start = to_heights
+    raise InputError("zone", "must be A, B, C or D")
+
+
+def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> float:
+    """Overall net coefficient of a mono-pitch canopy, up negative.
+
+    Raises:
+        OutsideScope: Steeper than 10 degrees.
+
+    Source: EN 1991-1-4 Table 7.6 (from memory, medium).
+    """
+    if not 0 <= slope_rad <= math.radians(10) + 1e-9:
+        raise OutsideScope("canopies steeper than 10 degrees are not entered", "a flatter roof, or an engineer")
+    flow = "down" if not uplift else "up, blocked" if obstructed else "up, clear"
+    points = sorted(
+        (r.number("slope_rad"), r.number("net_coefficient")) for r in table("uk_canopy") if r.text["flow"] == flow
+    )
+    return between(points, slope_rad)
+
+
+def treatment(school: str, part: str, clearance_m: float | None) -> tuple[str, str]:
+    """Class and note of a part, from the school's table.
+
+    Raises:
+        InputError: No such part.
+    """
+    row = keyed("treatment_classes").get(f"{school} {part}")
+    if row is None:
+        known = ", ".join(key.split(" ", 1)[1] for key in keyed("treatment_classes") if key.startswith(school))
+        raise InputError("part", f"must be one of {known}")
+    found, note = row.text["class"], row.text["note"]
+    if school == "uk" and part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
+        return "UC4", "within 150 mm of the ground"
+    return found, note

@@ -1,0 +1,47 @@
+"""A school made up for the tests: one wood, one strength, one limit. It shows what a new school has to answer."""
+
+from steady.rulebooks.answers import Combination, Kind, LoadType, Sag, SpanFound, Strength, Wood, given_step
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import even_span, worst_span
+
+BOOK_PA = {"bending": 10e6, "shear": 1e6, "stiffness": 10e9}
+
+
+class Toyland(Rulebook):
+    """Everything is 10 MPa, and half of it may be used."""
+
+    key = "toy"
+    title = "Toyland"
+    edition = "first"
+
+    def section_m(self, size: str) -> tuple[float, float]:
+        thin, wide = (float(word) / 1000 for word in size.removesuffix(" mm").split("x"))
+        return thin, wide
+
+    def strength(self, kind: Kind, wood: Wood, load: LoadType) -> Strength:
+        if kind not in BOOK_PA:
+            self.none(f"value for {kind}")
+        value = BOOK_PA[kind]
+        step = given_step("f", value / 1e6, "MPa", "practice: toy")
+        return Strength(step=step, book_pa=value, factors=1.0, limit=1.0 if kind == "stiffness" else 0.5)
+
+    def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
+        return (Combination(name="D + 2 L", dead=1.0, live=2.0, source="practice: toy"),)
+
+    def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
+        return (Sag(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),)
+
+    def joist_span(self, woods, *, spacing_m, floor, table, limit_ratio, longest_m, stiffening="", subfloor_m=0.0) -> SpanFound:  # type: ignore[no-untyped-def]  # fmt: skip
+        return worst_span(
+            [
+                even_span(
+                    self,
+                    wood,
+                    dead_n_per_m=floor.dead_pa * spacing_m,
+                    live_n_per_m=floor.live_pa * spacing_m,
+                    limit_ratio=limit_ratio,
+                    longest_m=longest_m,
+                )
+                for wood in woods
+            ]
+        )
