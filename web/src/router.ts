@@ -21,6 +21,7 @@ export const router = createRouter({
       ],
     },
     { path: '/sums', name: 'sums', component: () => import('@/views/SumsView.vue') },
+    { path: '/schools', name: 'schools', component: () => import('@/views/SchoolsView.vue') },
     { path: '/numbers', name: 'numbers', component: () => import('@/views/NumbersView.vue') },
     { path: '/site/:job/:structure', name: 'site', component: () => import('@/views/SiteView.vue'), props: true },
     { path: '/:rest(.*)*', name: 'missing', component: () => import('@/views/MissingView.vue') },

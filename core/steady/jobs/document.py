@@ -37,6 +37,24 @@ class Structure:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Filled:
+    """One input of a kept sum, as it was typed."""
+
+    name: Annotated[str, MinLen(1), MaxLen(60)]
+    value: Annotated[str, MaxLen(2000)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class KeptSum:
+    """A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown."""
+
+    id: Annotated[str, MinLen(1), MaxLen(60)]
+    sum: Annotated[str, MinLen(1), MaxLen(60)]
+    inputs: Annotated[tuple[Filled, ...], MaxLen(60)] = ()
+    note: Annotated[str, MaxLen(400)] = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
@@ -45,11 +63,12 @@ class Job:
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""
     wanted: Annotated[str, MaxLen(2000)] = ""
-    school: Literal["us"] = "us"
+    school: Literal["us", "ca", "nz", "uk"] = "us"
     reading: Reading = Reading()
     site: Site = Site()
     yard: YardChoices = YardChoices()
     structures: Annotated[tuple[Structure, ...], MaxLen(50)] = ()
+    sums: Annotated[tuple[KeptSum, ...], MaxLen(200)] = ()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

@@ -4,8 +4,10 @@ Screens, site view and paper read this one answer, so that a number is worded on
 """
 
 import math
+import re
 from dataclasses import dataclass
 
+from steady.data.loader import sources
 from steady.drawing.shapes import View
 from steady.drawing.unroll import Unroll, string_of
 from steady.drawing.views import views
@@ -291,16 +293,17 @@ def _opening_spans(plan: Plan) -> dict[str, tuple[float, float]]:
 
 def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:
     if selected:
-        return [_row(check, tape) for check in by_about.get(selected, [])]
+        return [check_row(check, tape) for check in by_about.get(selected, [])]
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
         key = (check.name, check.case)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
-    return [_row(check, tape) for check in worst.values()]
+    return [check_row(check, tape) for check in worst.values()]
 
 
-def _row(check: Check, tape: Tape) -> CheckRow:
+def check_row(check: Check, tape: Tape) -> CheckRow:
+    """A check as a screen shows it, its working in the order of the argument."""
     steps = (
         (*check.working, check.limit, check.demand)
         if check.sense == "at least"
@@ -339,9 +342,9 @@ def _amount(step: Step, tape: Tape) -> str:
 def sureness(check: Check) -> str:
     """How sure we are of a check: the least sure source among its steps."""
     sources = [step.source for step in (*check.working, check.demand, check.limit)]
-    if any("low" in source for source in sources):
+    if any(re.search(r"\blow\b", source) for source in sources):
         return "a value from memory, low confidence"
-    if any("medium" in source for source in sources):
+    if any(re.search(r"\bmedium\b", source) for source in sources):
         return "from memory, not compared; medium confidence"
     if any(source.split(":")[0] in _MEMORY for source in sources):
         return "clauses from memory, not compared with the printed page"
@@ -350,4 +353,4 @@ def sureness(check: Check) -> str:
     return "closed form or your own figure"
 
 
-_MEMORY = {"nds", "asce-7-16", "asce-7-22", "ibc", "irc", "us-4a", "us-4b", "us-4d", "us-sizes"}
+_MEMORY = {key for key, row in sources().items() if row["checked"].startswith("from memory")}

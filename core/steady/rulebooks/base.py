@@ -7,9 +7,10 @@ stands in the unit that its clause is printed in (`si` turns it back).
 import math
 from typing import NoReturn
 
+from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.quantities import UNITS
-from steady.measure.units import IN
+from steady.measure.units import IN, LB
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Column,
@@ -30,6 +31,7 @@ from steady.rulebooks.answers import (
     WindOnFence,
     WindPlace,
     Wood,
+    given_step,
     pad_width_m,
     product_step,
     si,
@@ -125,6 +127,10 @@ class Rulebook:
     def section_m(self, size: str) -> tuple[float, float]:
         """Real thickness and width of a size word. Raises OutsideScope."""
         self.none(f"size {size[:20]}")
+
+    def sizes(self) -> tuple[str, ...]:
+        """Usual sizes, as forms offer them; any other may be typed."""
+        return tuple(row.text["size"] for row in table("school_sizes") if row.text["school"] == self.key)
 
     def species(self) -> tuple[str, ...]:
         """Woods of the school's tables; empty where the grade alone names the wood."""
@@ -459,12 +465,13 @@ class Rulebook:
 
     # --- people and limits of fences ----------------------------------------------------------------------------------
     def person_leaning(self) -> tuple[float, Step]:
-        """A person against the fence's top (N)."""
-        self.none("load of a person on a fence")
+        """A person against the fence's top (N): 200 lb, prudent practice where no clause asks it of fences."""
+        source = "practice: a person's push, taken over from guards; no clause asks it of fences"
+        return 200.0 * LB, given_step("P_p", 200.0, "lb", source, "a person leaning on the top")
 
     def sag_limit(self) -> tuple[float, Step]:
-        """Span over this number is the most a rail may sag."""
-        self.none("limit on the sag of rails")
+        """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""
+        return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")
 
     # --- fixings ------------------------------------------------------------------------------------------------------
     def fastener_lateral(

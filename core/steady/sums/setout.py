@@ -121,6 +121,7 @@ def _complete(given: Given) -> str:
 SUMS = (
     Sum(
         name="setout.bays",
+        picture="bays",
         asks="How many equal bays for a run, none over the limit?",
         inputs=(RUN, BAY_MAX),
         outputs=(
@@ -131,6 +132,7 @@ SUMS = (
     ),
     Sum(
         name="setout.fewest_bays",
+        picture="bays",
         asks="What is the fewest bays with no post in a no-dig zone?",
         inputs=(RUN, BAY_MAX, BAY_MIN, NO_DIG),
         outputs=(Output(name="bays", unit="count", reckon=_fewest),),
@@ -138,6 +140,7 @@ SUMS = (
     ),
     Sum(
         name="setout.bays_around_no_dig",
+        picture="bays",
         asks="Which bay widths get round the no-dig zones?",
         inputs=(RUN, BAY_MAX, BAY_MIN, NO_DIG),
         outputs=(
@@ -151,6 +154,7 @@ SUMS = (
     ),
     Sum(
         name="setout.rail_for_bay",
+        picture="rail on slope",
         asks="How long a rail must I buy for one bay on a slope?",
         inputs=(
             Input(name="bay", kind="length", says="level, centre to centre"),
@@ -166,6 +170,7 @@ SUMS = (
     ),
     Sum(
         name="setout.longest_bay_for_rail",
+        picture="rail on slope",
         asks="What is the greatest bay that a rail still reaches?",
         inputs=(
             Input(name="rail", kind="length", says="as bought"),
@@ -182,6 +187,7 @@ SUMS = (
     ),
     Sum(
         name="setout.tape_marks",
+        picture="bays",
         asks="What does the tape read at each post?",
         inputs=(RUN, Input(name="bays", kind="count"), Input(name="round_to", kind="length", default="1/16 in")),
         outputs=(Output(name="marks", unit="text", reckon=_marks),),

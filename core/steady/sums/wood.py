@@ -68,6 +68,8 @@ def woods_of(given: Given) -> tuple[Wood, ...]:
     if not 1 <= plies <= 20:
         raise InputError("plies", "must be 1 to 20")
     species = given.words("species") if book.species() else ("",)
+    if not book.species() and not given.text("grade", book.default_grade):
+        raise InputError("grade", f"is needed: one of {', '.join(book.grades()) or 'the school'}")
     # A table's own moisture is its default: the American deck tables are wet, the Canadian ones dry.
     wet = book.tables_are_wet if basis_is_table(given) else True
     return tuple(

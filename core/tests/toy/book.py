@@ -11,6 +11,7 @@ class Toyland(Rulebook):
     """Everything is 10 MPa, and half of it may be used."""
 
     key = "toy"
+    default_grade = "any"
     title = "Toyland"
     edition = "first"
 

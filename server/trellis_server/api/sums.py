@@ -3,18 +3,24 @@
 from functools import cache
 from typing import Annotated, Any
 
-from annotated_types import MaxLen
+from annotated_types import MaxLen, MinLen
 from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
+from steady.data.loader import sources
+from steady.jobs.compare import SideBySide, Stick, read_member, side_by_side
+from steady.jobs.document import Reading
+from steady.rulebooks.answers import LoadType
+from steady.rulebooks.registry import RULEBOOKS
 from steady.sums.catalogue import SUMS, find
 from steady.sums.model import answer
 from steady.sums.rows import Compared, compare, read
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import Closed, Problems
+from trellis_server.api.schemas import Closed, Problems, close_edges
 
 router = Router(tags=["sums"])
+close_edges(Stick)
 
 
 class SumInput(Schema):
@@ -37,6 +43,7 @@ class SumRow(Schema):
     source: str
     inputs: list[SumInput]
     outputs: list[SumOutput]
+    picture: str
 
 
 class SumsAnswer(Schema):
@@ -59,6 +66,42 @@ class SumAnswer(Schema):
 class SumAnswers(Schema):
     answers: list[SumAnswer]
     source: str
+    status: str
+    reason: str
+
+
+class SoilName(Schema):
+    name: str
+    says: str
+
+
+class SchoolRow(Schema):
+    """One school of rules as forms offer it."""
+
+    key: str
+    title: str
+    edition: str
+    species: list[str]
+    grades: list[str]
+    default_grade: str
+    sizes: list[str]
+    soils: list[SoilName]
+
+
+class SchoolsAnswer(Schema):
+    schools: list[SchoolRow]
+
+
+class CompareBody(Closed):
+    """A member, its measures as typed, and the two sticks it is made of, one in each school's words."""
+
+    span: Annotated[str, MaxLen(40)]
+    dead_line: Annotated[str, MaxLen(40)]
+    live_line: Annotated[str, MaxLen(40)]
+    load: LoadType = "floor"
+    restraint: Annotated[str, MaxLen(40)] = ""
+    sticks: Annotated[list[Stick], MinLen(2), MaxLen(2)]
+    reading: Reading = Reading()
 
 
 class KnownRow(Schema):
@@ -81,6 +124,18 @@ class ChecksAnswer(Schema):
     rows: list[KnownRow]
 
 
+def _named(source: str) -> str:
+    """A source as people read it: each key of the table of sources by its title."""
+    parts = []
+    for part in source.split(";"):
+        keys, _, rest = part.strip().partition(":")
+        titles = [
+            sources()[key]["title"].split(":")[0].split(",")[0] if key in sources() else key for key in keys.split(", ")
+        ]
+        parts.append(" and ".join(dict.fromkeys(titles)) + (f", {rest.strip()}" if rest.strip() else ""))
+    return "; ".join(parts)
+
+
 @router.get("", response={200: SumsAnswer, 401: Problems})
 def catalogue(request: HttpRequest) -> HttpResponse:
     """Every sum, its inputs and outputs."""
@@ -88,7 +143,8 @@ def catalogue(request: HttpRequest) -> HttpResponse:
         {
             "name": item.name,
             "asks": item.asks,
-            "source": item.source,
+            "source": _named(item.source),
+            "picture": item.picture,
             "inputs": item.inputs,
             "outputs": [{"name": output.name, "unit": output.unit} for output in item.outputs],
         }
@@ -101,7 +157,39 @@ def catalogue(request: HttpRequest) -> HttpResponse:
 def reckon(request: HttpRequest, body: SumBody) -> HttpResponse:
     """All outputs of one sum; a refusal is an answer with its reason."""
     item = find(body.name)
-    return fast({"answers": [answer(item, body.inputs, output.name) for output in item.outputs], "source": item.source})
+    found = [answer(item, body.inputs, output.name) for output in item.outputs]
+    status = answer(item, body.inputs, "status")
+    declared = any(output.name == "reason" for output in item.outputs)
+    reason = "" if declared else answer(item, body.inputs, "reason").value
+    return fast({"answers": found, "source": _named(item.source), "status": status.value, "reason": reason})
+
+
+@router.get("/schools", response={200: SchoolsAnswer, 401: Problems})
+def schools(request: HttpRequest) -> HttpResponse:
+    """Every school of rules with its woods, grades and usual sizes."""
+    rows = [
+        {
+            "key": book.key,
+            "title": book.title,
+            "edition": book.edition,
+            "species": book.species(),
+            "grades": book.grades(),
+            "default_grade": book.default_grade,
+            "sizes": book.sizes(),
+            "soils": [{"name": soil.name, "says": soil.says} for soil in book.soils()],
+        }
+        for book in RULEBOOKS.values()
+    ]
+    return fast({"schools": rows})
+
+
+@router.post("/compare", response={200: SideBySide, 401: Problems, 403: Problems, 422: Problems})
+def compare_schools(request: HttpRequest, body: CompareBody) -> HttpResponse:
+    """The same member under two schools: checks, working, and the difference in its four parts."""
+    member = read_member(
+        span=body.span, dead_line=body.dead_line, live_line=body.live_line, load=body.load, restraint=body.restraint
+    )
+    return fast(side_by_side(member, (body.sticks[0], body.sticks[1]), body.reading.tape()))
 
 
 @router.get("/checks", response={200: ChecksAnswer, 401: Problems})

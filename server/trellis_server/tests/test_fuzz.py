@@ -120,6 +120,17 @@ class FuzzTest(TestCase):
             "/api/jobs/{job_id}/undo": {"base": 1},
             "/api/jobs/{job_id}/redo": {"base": 1},
             "/api/jobs/{job_id}/readings": {"readings": [reading]},
+            "/api/sums/compare": {
+                "span": "10 ft",
+                "dead_line": "13 lb/ft",
+                "live_line": "0.8 kN/m",
+                "load": "floor",
+                "restraint": "4 ft",
+                "sticks": [
+                    {"school": "us", "species": "Hem-Fir", "grade": "No.2", "size": "2x10"},
+                    {"school": "uk", "grade": "C24", "size": "47x220 mm"},
+                ],
+            },
             "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
             "/api/reckon/plan": plan,
             "/api/reckon/dig": plan,

@@ -184,3 +184,74 @@ class CardsTest(TestCase):
         for row in csv.reader(io.StringIO(body)):
             self.assertFalse(any(cell.startswith(("=", "+", "@")) for cell in row), row)
         self.assertEqual(json.loads(caller.send("GET", f"/api/jobs/{made}/job.json").content)["name"], "Small")
+
+
+class SchoolsTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+
+    def compare(self, **change: Any) -> Any:
+        body: dict[str, Any] = {
+            "span": "12 ft", "dead_line": "13.3 lb/ft", "live_line": "53.3 lb/ft",
+            "sticks": [
+                {"school": "us", "species": "Hem-Fir", "grade": "No.2", "size": "2x10"},
+                {"school": "uk", "grade": "C24", "size": "47x220 mm"},
+            ],
+        }  # fmt: skip
+        return self.caller.send("POST", "/api/sums/compare", {**body, **change})
+
+    def test_two_schools_on_one_member_with_the_difference_in_four_parts(self) -> None:
+        answer = self.compare().json()
+        self.assertEqual([side["school"] for side in answer["sides"]], ["us", "uk"])
+        for side in answer["sides"]:
+            self.assertTrue(all(check["working"] for check in side["checks"]))
+        kinds = {row["kind"]: row for row in answer["differences"]}
+        self.assertEqual(set(kinds), {"bending", "shear", "deflection", "long-term deflection"})
+        for row in kinds.values():
+            product = row["load"] * row["strength"] * row["factors"] * row["limit"]
+            self.assertAlmostEqual(product, row["second_use"] / row["first_use"], 9)
+
+    def test_a_stick_that_a_school_does_not_know_is_refused_beside_the_other(self) -> None:
+        sticks = [
+            {"school": "us", "species": "Hem-Fir", "size": "6x10"},
+            {"school": "nz", "grade": "SG8", "size": "45x190 mm"},
+        ]
+        answer = self.compare(sticks=sticks).json()
+        self.assertEqual(answer["sides"][0]["checks"], [])
+        self.assertIn("6x10", answer["sides"][0]["refused"])
+        self.assertTrue(answer["sides"][1]["checks"])
+        self.assertEqual(answer["differences"], [])
+
+    def test_what_cannot_be_is_said_at_its_field(self) -> None:
+        known = {"school": "us", "species": "Hem-Fir", "size": "2x8"}
+        for change, field in (
+            ({"span": "0 ft"}, "span"),
+            ({"span": "long"}, "span"),
+            ({"dead_line": "13.3"}, "dead_line"),
+            ({"dead_line": "0 lb/ft", "live_line": "0 lb/ft"}, "live_line"),
+            ({"sticks": [{**known, "size": "big"}, known]}, "sticks/0/size"),
+        ):
+            answer = self.compare(**change)
+            self.assertEqual(answer.status_code, 422, change)
+            self.assertEqual(answer.json()["problems"][0]["field"], field)
+
+    def test_every_school_is_listed_with_what_forms_offer(self) -> None:
+        rows = self.caller.send("GET", "/api/sums/schools").json()["schools"]
+        self.assertEqual([row["key"] for row in rows], ["us", "ca", "nz", "uk"])
+        for row in rows:
+            self.assertTrue(row["grades"] and row["sizes"] and row["edition"])
+
+    def test_a_kept_sum_stays_with_the_job(self) -> None:
+        job = small_job()
+        job["sums"] = [
+            {"id": "s1", "sum": "setout.bays", "inputs": [{"name": "run", "value": "100 ft"}], "note": "lane"}
+        ]
+        made = self.caller.send("POST", "/api/jobs", {"document": job}).json()
+        again = self.caller.send("GET", f"/api/jobs/{made['id']}").json()
+        self.assertEqual(again["document"]["sums"][0]["inputs"], [{"name": "run", "value": "100 ft"}])
+
+    def test_a_sum_says_whether_it_fails(self) -> None:
+        raw = {"school": "us", "arm": "39 in", "left_after_notch": "2 in"}
+        answer = self.caller.send("POST", "/api/sums", {"name": "guard.post_check", "inputs": raw}).json()
+        self.assertEqual(answer["status"], "fails")
+        self.assertIn("notched", answer["reason"])

@@ -528,6 +528,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sums/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Schools
+         * @description The same member under two schools: checks, working, and the difference in its four parts.
+         */
+        post: operations["trellis_server_api_sums_compare_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sums/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schools
+         * @description Every school of rules with its woods, grades and usual sizes.
+         */
+        get: operations["trellis_server_api_sums_schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -667,6 +707,38 @@ export interface components {
             path: string;
             /** Theirs */
             theirs?: unknown;
+        };
+        /**
+         * CompareBody
+         * @description A member, its measures as typed, and the two sticks it is made of, one in each school's words.
+         */
+        CompareBody: {
+            /** Dead Line */
+            dead_line: string;
+            /** Live Line */
+            live_line: string;
+            /**
+             * Load
+             * @default floor
+             * @enum {string}
+             */
+            load: "permanent" | "storage" | "floor" | "snow" | "roof" | "wind" | "impact";
+            /**
+             * @default {
+             *       "mark_m": 0.0015875,
+             *       "system": "imperial"
+             *     }
+             */
+            reading: components["schemas"]["Reading"];
+            /**
+             * Restraint
+             * @default
+             */
+            restraint: string;
+            /** Span */
+            span: string;
+            /** Sticks */
+            sticks: components["schemas"]["Stick"][];
         };
         /**
          * Conflict
@@ -873,6 +945,16 @@ export interface components {
             zones: components["schemas"]["NoDig"][];
         };
         /**
+         * Filled
+         * @description One input of a kept sum, as it was typed.
+         */
+        Filled: {
+            /** Name */
+            name: string;
+            /** Value */
+            value: string;
+        };
+        /**
          * Ground
          * @description Readings along one line: the line of the structure with that id.
          */
@@ -1002,9 +1084,9 @@ export interface components {
             /**
              * School
              * @default us
-             * @constant
+             * @enum {string}
              */
-            school: "us";
+            school: "us" | "ca" | "nz" | "uk";
             /**
              * @default {
              *       "edition": "ASCE 7-16",
@@ -1031,6 +1113,11 @@ export interface components {
              * @default []
              */
             structures: components["schemas"]["Structure"][];
+            /**
+             * Sums
+             * @default []
+             */
+            sums: components["schemas"]["KeptSum"][];
             /**
              * Wanted
              * @default
@@ -1095,6 +1182,26 @@ export interface components {
             saved_at: string;
             /** Says */
             says: string;
+        };
+        /**
+         * KeptSum
+         * @description A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown.
+         */
+        KeptSum: {
+            /** Id */
+            id: string;
+            /**
+             * Inputs
+             * @default []
+             */
+            inputs: components["schemas"]["Filled"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Sum */
+            sum: string;
         };
         /**
          * KnownRow
@@ -1405,6 +1512,28 @@ export interface components {
             length_m?: number | null;
             /** Price */
             price: number;
+        };
+        /**
+         * Parted
+         * @description One kind of check in both schools: uses, their ratio, and the four parts whose product it is.
+         */
+        Parted: {
+            /** Factors */
+            factors: number;
+            /** First Use */
+            first_use: number;
+            /** Kind */
+            kind: string;
+            /** Limit */
+            limit: number;
+            /** Load */
+            load: number;
+            /** Ratio */
+            ratio: number;
+            /** Second Use */
+            second_use: number;
+            /** Strength */
+            strength: number;
         };
         /**
          * Pattern
@@ -1730,6 +1859,33 @@ export interface components {
              */
             says: string;
         };
+        /**
+         * SchoolRow
+         * @description One school of rules as forms offer it.
+         */
+        SchoolRow: {
+            /** Default Grade */
+            default_grade: string;
+            /** Edition */
+            edition: string;
+            /** Grades */
+            grades: string[];
+            /** Key */
+            key: string;
+            /** Sizes */
+            sizes: string[];
+            /** Soils */
+            soils: components["schemas"]["SoilName"][];
+            /** Species */
+            species: string[];
+            /** Title */
+            title: string;
+        };
+        /** SchoolsAnswer */
+        SchoolsAnswer: {
+            /** Schools */
+            schools: components["schemas"]["SchoolRow"][];
+        };
         /** Session */
         Session: {
             /**
@@ -1874,6 +2030,46 @@ export interface components {
             /** Height M */
             height_m: number;
         };
+        /**
+         * Side
+         * @description One school's answer: its checks, or why it has none.
+         */
+        Side: {
+            /** Checks */
+            checks: components["schemas"]["CheckRow"][];
+            /** Edition */
+            edition: string;
+            /**
+             * Instead
+             * @default
+             */
+            instead: string;
+            /**
+             * Refused
+             * @default
+             */
+            refused: string;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
+            /** Title */
+            title: string;
+        };
+        /**
+         * SideBySide
+         * @description Two schools on one member.
+         */
+        SideBySide: {
+            /** Differences */
+            differences: components["schemas"]["Parted"][];
+            /** Sides */
+            sides: [
+                components["schemas"]["Side"],
+                components["schemas"]["Side"]
+            ];
+        };
         /** SignIn */
         SignIn: {
             /** Name */
@@ -1972,6 +2168,13 @@ export interface components {
             /** Structure */
             structure: string;
         };
+        /** SoilName */
+        SoilName: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
         /** SoilRow */
         SoilRow: {
             /** Name */
@@ -2032,6 +2235,49 @@ export interface components {
             base: number;
         };
         /**
+         * Stick
+         * @description What one school calls the member: its wood in that school's words.
+         */
+        Stick: {
+            /**
+             * Grade
+             * @default
+             */
+            grade: string;
+            /**
+             * Incised
+             * @default false
+             */
+            incised: boolean;
+            /**
+             * Plies
+             * @default 1
+             */
+            plies: number;
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
+            /**
+             * Shared
+             * @default false
+             */
+            shared: boolean;
+            /** Size */
+            size: string;
+            /**
+             * Species
+             * @default
+             */
+            species: string;
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
+        };
+        /**
          * Straight
          * @description One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
          */
@@ -2072,8 +2318,12 @@ export interface components {
         SumAnswers: {
             /** Answers */
             answers: components["schemas"]["SumAnswer"][];
+            /** Reason */
+            reason: string;
             /** Source */
             source: string;
+            /** Status */
+            status: string;
         };
         /** SumBody */
         SumBody: {
@@ -2115,6 +2365,8 @@ export interface components {
             name: string;
             /** Outputs */
             outputs: components["schemas"]["SumOutput"][];
+            /** Picture */
+            picture: string;
             /** Source */
             source: string;
         };
@@ -3687,6 +3939,86 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChecksAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sums_compare_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SideBySide"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sums_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolsAnswer"];
                 };
             };
             /** @description Unauthorized */

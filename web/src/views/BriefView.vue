@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { Job } from '@/api/types'
+import KeptSums from '@/components/KeptSums.vue'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
 
@@ -22,6 +23,10 @@ const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | 
 const USES = [
   { value: 'house', says: 'A house of one or two families' }, { value: 'farm', says: 'A farm' },
   { value: 'workplace', says: 'A workplace' }, { value: 'public', says: 'The public: an engineer decides' },
+]
+const SCHOOLS = [
+  { value: 'us', says: 'United States' }, { value: 'ca', says: 'Canada' },
+  { value: 'nz', says: 'New Zealand and Australia' }, { value: 'uk', says: 'United Kingdom' },
 ]
 const MARKS = [
   { value: 0.003175, says: 'feet and inches, to ⅛' }, { value: 0.0015875, says: 'feet and inches, to ¹⁄₁₆' }, { value: 0.001, says: 'millimetres' },
@@ -65,6 +70,8 @@ function remove(id: string): void {
         <PickField label="Who uses it" :model-value="store.document.site.use" :options="USES" @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')" />
         <p v-if="store.document.site.use === 'public'" class="strong">Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.</p>
         <p v-if="store.document.site.use === 'workplace'" class="small">Workplace: ask the local office which rules and licences apply before building.</p>
+        <PickField label="School of rules that decides" :model-value="store.document.school" :options="SCHOOLS" @update:model-value="store.change((job) => void (job.school = $event as never), 'school of rules')" />
+        <p v-if="store.document.school !== 'us'" class="small">Fences are reckoned by the United States school so far: under another they are laid out and cut, and what is not covered says so.</p>
         <PickField label="The crew reads" :model-value="store.document.reading.mark_m" :options="MARKS" @update:model-value="marks" />
       </section>
       <section>
@@ -85,6 +92,7 @@ function remove(id: string): void {
           <p id="how" class="small quiet"><b>c38</b> corner at 38 (c38r18: 18° right) · <b>g4</b> gate 4 clear from the last post · <b>g4@45'6</b> gate at 45' 6" · <b>g4+7</b> two leaves · <b>x61'3~2=water-main</b> no digging 2 each side · <b>p60</b> a post that stays · last, the end.</p>
           <p><button class="main" :disabled="busy || !line.trim()">Lay it out</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '12' : '40')">Start with a {{ store.tape.system === 'metric' ? '12 m' : '40 ft' }} straight</button></p>
         </form>
+        <KeptSums />
         <h2>Take it along</h2>
         <p><a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> · <a href="/schema/job.json" target="_blank">how the file is built</a></p>
       </section>

@@ -4,7 +4,10 @@ import { computed, onMounted, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
+import type { JobCard } from '@/api/types'
+import SumPicture from '@/components/SumPicture.vue'
 import { figure } from '@/logic/formula'
+import { useSchools } from '@/stores/schools'
 
 type Row = components['schemas']['SumRow']
 type Answer = components['schemas']['SumAnswer']
@@ -16,9 +19,16 @@ const typed = reactive<Record<string, string>>({})
 const answers = ref<Answer[]>([])
 const fault = ref('')
 const copied = ref(false)
+const verdict = ref({ status: '', reason: '' })
+const jobs = ref<JobCard[]>([])
+const keepIn = ref('')
+const kept = ref('')
+const school = useSchools()
 
 onMounted(async () => {
   try {
+    void school.load().catch(() => undefined)
+    void ask(api.GET('/api/jobs')).then((found) => void (jobs.value = found), () => undefined)
     sums.value = (await ask(api.GET('/api/sums'))).sums
   } catch (error) {
     if (error instanceof Refused && error.status === 401) await router.replace({ name: 'sign-in', query: { to: '/sums' } })
@@ -37,7 +47,7 @@ watch(chosen, () => {
 const inputs = computed(() => {
   const found: Record<string, unknown> = {}
   for (const [name, value] of Object.entries(typed)) {
-    if (!value.trim()) continue
+    if (!value?.trim()) continue
     try {
       found[name] = value.trim().startsWith('[') ? JSON.parse(value) : value.trim()
     } catch {
@@ -50,9 +60,12 @@ watchDebounced(
   [chosen, inputs],
   async () => {
     copied.value = false
+    kept.value = ''
     if (!chosen.value || !Object.keys(inputs.value).length) return
     try {
-      answers.value = (await ask(api.POST('/api/sums', { body: { name: chosen.value.name, inputs: inputs.value } }))).answers as Answer[]
+      const found = await ask(api.POST('/api/sums', { body: { name: chosen.value.name, inputs: inputs.value } }))
+      answers.value = found.answers as Answer[]
+      verdict.value = { status: found.status, reason: found.reason }
       fault.value = ''
     } catch (error) {
       fault.value = (error as Error).message
@@ -63,6 +76,33 @@ watchDebounced(
 const text = (item: Answer) => (item.status !== 'ok' ? '' : typeof item.value === 'number' ? `${figure(item.value)} ${item.unit === '-' || item.unit === 'count' ? '' : item.unit}`.trim() : String(item.value))
 const missing = (reason: string, name: string) => reason.startsWith(`${name}: `) && Boolean(typed[name])
 const problem = (name: string) => answers.value.find((item) => item.status === 'invalid' && missing(item.reason, name))?.reason.slice(name.length + 2) ?? ''
+/** Words to choose from, where an input takes one of a few: null for free typing. */
+function choices(input: Row['inputs'][number]): string[] | null {
+  if (input.kind === 'flag') return ['yes', 'no']
+  return input.kind.includes('|') && !/[ …]us |…/.test(` ${input.kind}`) && !input.kind.includes(', ') ? input.kind.split('|') : null
+}
+/** What is usual in the school, offered while typing. */
+function usual(name: string): string[] {
+  const found = school.of(typed.school ?? 'us')
+  if (!found) return []
+  if (name === 'species') return found.species
+  if (name === 'grade') return found.grades
+  if (name === 'size' || name === 'post') return found.sizes
+  return name === 'soil' ? found.soils.map((soil) => soil.name) : []
+}
+async function keep(): Promise<void> {
+  if (!chosen.value || !keepIn.value) return
+  try {
+    const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: keepIn.value } } }))
+    const words = Object.entries(typed).filter(([, value]) => value?.trim()).map(([name, value]) => ({ name, value }))
+    state.document.sums = [...(state.document.sums ?? []), { id: `sum-${Date.now().toString(36)}`, sum: chosen.value.name, inputs: words, note: '' }]
+    const says = `kept a sum: ${chosen.value.name}`
+    await ask(api.PUT('/api/jobs/{job_id}', { params: { path: { job_id: keepIn.value } }, body: { base: state.revision, document: state.document, says } }))
+    kept.value = jobs.value.find((job) => job.id === keepIn.value)?.name ?? 'the job'
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
 async function copy(): Promise<void> {
   await navigator.clipboard.writeText(`${chosen.value?.asks} ${answers.value.filter((a) => a.status === 'ok').map((a) => `${a.output} ${text(a)}`).join('; ')}`)
   copied.value = true
@@ -71,7 +111,7 @@ async function copy(): Promise<void> {
 
 <template>
   <main class="sums">
-    <header><h1>Quick sums</h1> <router-link to="/">All jobs</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></header>
+    <header><h1>Quick sums</h1> <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two schools side by side</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="two">
       <section>
@@ -84,10 +124,11 @@ async function copy(): Promise<void> {
       </section>
       <section v-if="chosen" class="sheet">
         <h2>{{ chosen.asks }}</h2>
+        <SumPicture v-if="chosen.picture" :name="chosen.picture" />
         <form @submit.prevent>
           <template v-for="input in chosen.inputs" :key="input.name">
-            <label :for="'i-' + input.name">{{ input.name.replaceAll('_', ' ') }} <span class="quiet small">{{ input.says || input.kind }}</span></label>
-            <span><input :id="'i-' + input.name" v-model="typed[input.name]" :placeholder="input.default || input.kind" autocomplete="off" :aria-invalid="!!problem(input.name)" /><span v-if="problem(input.name)" class="fault" role="alert">{{ problem(input.name) }}</span></span>
+            <label :for="'i-' + input.name">{{ input.name.replaceAll('_', ' ') }} <span class="quiet small">{{ input.says || (choices(input) || input.kind === 'text' ? '' : input.kind) }}</span></label>
+            <span><select v-if="choices(input)" :id="'i-' + input.name" v-model="typed[input.name]" :aria-invalid="!!problem(input.name)"><option :value="undefined">{{ input.default || 'choose' }}</option><option v-for="word in choices(input)" :key="word" :value="word">{{ input.name === 'school' ? (school.of(word)?.title ?? word) : word }}</option></select><input v-else :id="'i-' + input.name" v-model="typed[input.name]" :list="usual(input.name).length ? 'u-' + input.name : undefined" :placeholder="input.default || input.kind" autocomplete="off" :aria-invalid="!!problem(input.name)" /><datalist v-if="usual(input.name).length" :id="'u-' + input.name"><option v-for="word in usual(input.name)" :key="word" :value="word" /></datalist><span v-if="problem(input.name)" class="fault" role="alert">{{ problem(input.name) }}</span></span>
           </template>
         </form>
         <table aria-live="polite">
@@ -95,6 +136,8 @@ async function copy(): Promise<void> {
             <tr v-for="item in answers" :key="item.output"><th>{{ item.output.replaceAll('_', ' ') }}</th><td><b v-if="item.status === 'ok'">{{ text(item) }}</b><span v-else class="quiet">{{ item.status === 'refuse' ? 'not covered: ' : '' }}{{ item.reason.replace(': ', ' ') }}</span></td></tr>
           </tbody>
         </table>
+        <p v-if="verdict.status === 'fails'" class="strong" role="status">Fails: {{ verdict.reason }}.</p>
+        <p v-if="answers.length" class="keep"><label for="keep">Keep with</label> <select id="keep" v-model="keepIn"><option value="">a job…</option><option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option></select> <button class="plain" :disabled="!keepIn || !!kept" @click="keep">{{ kept ? 'kept' : 'Keep' }}</button> <span v-if="kept" class="small">It stands under “Sums kept” in the brief of {{ kept }}.</span></p>
         <p v-if="answers.length" class="small">Source: {{ chosen.source }}. <button class="link" @click="copy">{{ copied ? 'copied' : 'copy' }}</button></p>
       </section>
       <p v-else class="quiet pick">Choose a question; write lengths any way, as 7' 6 1/2", 90.5 in or 2.3 m.</p>
@@ -107,8 +150,10 @@ async function copy(): Promise<void> {
 header { display: flex; gap: 12px; align-items: baseline; margin-bottom: 14px; }
 .two { display: grid; grid-template-columns: 400px 1fr; gap: 36px; }
 label { display: block; }
-input { width: 100%; padding: 6px 9px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
-input[aria-invalid='true'] { border: 2px solid var(--fail); }
+input, select { width: 100%; font: inherit; color: inherit; padding: 6px 9px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
+.keep { display: flex; gap: 8px; align-items: baseline; flex-wrap: wrap; }
+.keep select { width: 190px; }
+input[aria-invalid='true'], select[aria-invalid='true'] { border: 2px solid var(--fail); }
 ul { list-style: none; margin: 10px 0; padding: 0; }
 li button { display: grid; width: 100%; text-align: left; background: none; border: 0; border-bottom: 1px solid var(--line); border-left: 3px solid transparent; padding: 7px 8px; cursor: pointer; }
 li button.on { border-left-color: var(--chalk); background: var(--chalk-soft); }

@@ -46,11 +46,10 @@ def reference(wood: Wood) -> Row:
     """The row of a grade, wet or dry.
 
     Raises:
-        InputError: No grade.
-        OutsideScope: A grade that is not entered in that condition.
+        OutsideScope: No grade, or one that is not entered in that condition.
     """
     if not wood.grade:
-        raise InputError("grade", "is needed: SG6, SG8 or SG10")
+        raise OutsideScope("this wood has no grade of the school", "a stick graded SG6, SG8 or SG10")
     row = keyed("nz_grades").get(f"{wood.grade} {'wet' if wood.wet else 'dry'}")
     if row is None:
         raise OutsideScope(

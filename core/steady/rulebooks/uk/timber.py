@@ -53,11 +53,10 @@ def reference(grade: str) -> Row:
     """The row of a strength class.
 
     Raises:
-        InputError: No class given.
         OutsideScope: No such class.
     """
     if not grade:
-        raise InputError("grade", "is needed: a strength class such as C24")
+        raise OutsideScope("this wood has no strength class", "a stick of a class such as C24")
     row = keyed("uk_classes").get(grade)
     if row is None:
         raise OutsideScope(f"no strength class {grade[:20]}", f"one of {', '.join(keyed('uk_classes'))}")

@@ -539,12 +539,6 @@ class UnitedStates(Rulebook):
         return loads.roof_live(area_m2, rise_in_12)
 
     # Fences
-    def person_leaning(self) -> tuple[float, Step]:
-        """200 lb at the top. The code asks it of guards, not of fences: taken over here as prudent practice."""
-        says = "a person leaning on the top"
-        source = "practice: the guard load of IRC R301.5, taken over for fences; no clause asks it"
-        return 200.0 * LB, given_step("P_p", 200.0, "lb", source, says)
-
     def sag_limit(self) -> tuple[float, Step]:
         """L/240, the code's limit for other members, for the lasting sag of a rail."""
         source = "irc: R301.7 other structural members; high; its use for a fence rail is practice"

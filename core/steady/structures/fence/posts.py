@@ -153,11 +153,14 @@ class PostReckoner:
         needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m)
         built_m = needed_m
         governs = depth.governs
+        usual_m = habit_m(self.top_m)
+        if not {"Wind", "A person leaning"} & {name for name, _ in depth.demands} and built_m < usual_m:
+            # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
+            built_m, governs = rounded_up_m(usual_m, spec.depth_step_m), "trade habit, not reckoned"
         if spec.built_on is Basis.PRACTICE and spec.practice is not None:
             built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
         pid = post.id
         self.found.embedment_m[pid], self.found.governs[pid], self.found.depths[pid] = built_m, governs, depth
-        usual_m = habit_m(self.top_m)
         self.found.practice.append(
             Practice(
                 about=about,

@@ -8,6 +8,7 @@ import statistics
 import time
 import warnings
 from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 from django.conf import settings
@@ -18,6 +19,9 @@ from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
+from steady.rulebooks.answers import Wood
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.fence.spec import FenceSpec, NoDig, Straight
@@ -50,6 +54,14 @@ def long_fence(bays: int, zones: int) -> tuple[FenceSpec, Site]:
     return FenceSpec(id="f", straights=straights, zones=found), Site(grounds=(Ground(line="f", shots=shots),))
 
 
+def thousand(book: Rulebook, wood: Wood) -> list[Any]:
+    """A thousand member checks, each under its own load."""
+    return [
+        check_member(book, wood, dead=even_action(100 + k / 10, 3), live=even_action(800 + k, 3), span_m=3.0)
+        for k in range(1000)
+    ]
+
+
 class Command(BaseCommand):
     """See the module."""
 
@@ -64,6 +76,7 @@ class Command(BaseCommand):
         self.round_trip()
         self.cutting()
         self.beams()
+        self.members()
         self.script()
 
     def plans(self) -> None:
@@ -150,6 +163,20 @@ class Command(BaseCommand):
         other = best(theirs, 5)
         shown = f"{1 / ours:,.0f} a second, ×{other / ours:.0f} the library's {1 / other:,.0f} (aim: ×200)"
         self.stdout.write(f"Beams, three spans and an overhang: {shown}")
+
+    def members(self) -> None:
+        """A thousand member checks under each school: strength, sag and working, all Steps made."""
+        sticks = {"us": ("Hem-Fir", "No.2", "2x10"), "ca": ("Spruce-Pine-Fir", "No.1/No.2", "38x235 mm"),
+                  "nz": ("", "SG8", "45x190 mm"), "uk": ("", "C24", "47x195 mm")}  # fmt: skip
+        times: dict[str, float] = {}
+        for key, (species, grade, size) in sticks.items():
+            book = rulebook(key)
+            width_m, depth_m = book.section_m(size)
+            wood = Wood(species=species, grade=grade, size=size, width_m=width_m, depth_m=depth_m)
+            times[key] = best(partial(thousand, book, wood), 3)
+        least = min(times.values())
+        shown = ", ".join(f"{key} {seconds * 1e3:.0f} ms (×{seconds / least:.1f})" for key, seconds in times.items())
+        self.stdout.write(f"A thousand members checked with their working: {shown}")
 
     def script(self) -> None:
         """The first screen's script, compressed."""
