@@ -276,6 +276,40 @@ class LawsTest(unittest.TestCase):
                 self.assertEqual(book.soil(soil.name), soil)
 
 
+class SectionBuilderTest(unittest.TestCase):
+    STICK = {"school": "us", "species": "Hem-Fir", "size": "2x10", "wet": False}
+
+    def ask(self, output: str, **more: Any) -> Any:
+        return answer(find("timber.built_section"), {**self.STICK, **more}, output)
+
+    def test_a_ripped_half_has_an_eighth_of_the_stiffness_and_no_grade(self) -> None:
+        whole, half = self.ask("bending_stiffness").value, self.ask("bending_stiffness", ripped_to="4.625 in").value
+        self.assertAlmostEqual(half / whole, 1 / 8, 9)
+        self.assertEqual(self.ask("moment_capacity", ripped_to="4.625 in").status, "refuse")
+        again = self.ask("moment_capacity", ripped_to="4.625 in", regraded=True)
+        self.assertGreater(
+            again.value, self.ask("moment_capacity").value / 4
+        )  # the shallower stick has the better size factor
+
+    def test_two_on_each_other_without_glue_are_a_quarter_of_a_solid_one(self) -> None:
+        self.assertAlmostEqual(self.ask("stiffness_share", stacked=2).value, 1 / 4, 9)
+        self.assertAlmostEqual(self.ask("stiffness_share", plies=3).value, 1.0, 9)
+        self.assertAlmostEqual(self.ask("moment_capacity", stacked=2).value, 2 * self.ask("moment_capacity").value, 6)
+
+    def test_a_measured_stick_takes_the_class_that_is_not_smaller(self) -> None:
+        nominal = answer(find("timber.design_strength"), self.STICK, "bending").value
+        real = answer(find("timber.design_strength"), {**self.STICK, "size": "1 5/8 x 9 1/2 in"}, "bending").value
+        self.assertLess(real, nominal)  # deeper than a 2x10: the size factor of the next class
+        section = answer(find("timber.section"), {"size": "1 5/8 x 9 1/2 in"}, "section_modulus", "in3").value
+        self.assertAlmostEqual(section, 1.625 * 9.5**2 / 6, 6)
+
+    def test_bounce_is_p_l3_over_48_ei(self) -> None:
+        found = answer(
+            find("timber.bounce"), {"school": "nz", "grade": "SG8", "size": "45x190 mm", "span": "2523 mm"}, "sag", "mm"
+        )
+        self.assertAlmostEqual(found.value, 2.0, delta=0.005)
+
+
 class TablesTest(unittest.TestCase):
     """Every table of the rules is entered whole."""
 

@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Callable
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import PCF, PSI
@@ -297,6 +298,59 @@ def _density(given: Given) -> float:
     return us_members.density_pcf(gravity, moisture) * PCF
 
 
+def _built(given: Given) -> Wood:
+    """Sticks side by side, each perhaps ripped along its depth: the section as it will bend."""
+    wood = wood_of(given)
+    if not given.has("ripped_to"):
+        return wood
+    left = given.length("ripped_to")
+    if not 0 < left <= wood.depth_m + 1e-12:
+        raise InputError("ripped_to", "must be above 0 and at most the stick's depth")
+    size = f"{wood.width_m * 1000:.3f}x{left * 1000:.3f} mm"
+    return replace(wood, depth_m=left, size=size)
+
+
+def _layers(given: Given) -> int:
+    found = given.count("stacked", 1)
+    if not 1 <= found <= 6:
+        raise InputError("stacked", "must be 1 to 6")
+    return found
+
+
+def _built_strong(given: Given) -> Wood:
+    """The built section where its grade still holds.
+
+    Raises:
+        OutsideScope: Ripped and not graded again: a rip changes where the knots stand.
+    """
+    if given.has("ripped_to") and not given.flag("regraded"):
+        raise OutsideScope("a ripped stick has lost its grade", "have it graded again, then answer regraded=yes")
+    return _built(given)
+
+
+def _built_stiffness(given: Given) -> float:
+    wood = _built(given)
+    e = school_of(given).strength("stiffness", wood_of(given), "floor").allowed_pa
+    return _layers(given) * e * wood.second_moment_m4
+
+
+def _built_share(given: Given) -> float:
+    """Stiffness over that of one solid piece of the same outline: loose layers each bend about their own middle."""
+    layers = _layers(given)
+    whole = wood_of(given)
+    solid = whole.across_m * (layers * whole.bending_depth_m) ** 3 / 12
+    return layers * _built(given).second_moment_m4 / solid
+
+
+def _bounce(given: Given) -> float:
+    """Sag of one member under a load at its middle."""
+    wood, span, load = wood_of(given), given.length("span"), given.quantity("load", "force", 1000.0)
+    if not (span > 0 and load > 0):
+        raise InputError("span" if not span > 0 else "load", "must be above 0")
+    e = school_of(given).strength("stiffness", wood, "floor").allowed_pa
+    return load * span**3 / (48 * e * wood.second_moment_m4)
+
+
 def _treatment(given: Given) -> tuple[str, str]:
     return school_of(given).treatment(given.text("part"), given.maybe("ground_clearance", "length"))
 
@@ -476,6 +530,48 @@ SUMS = (
         ),
         source="nds: 3.4.3.2; o86: 6.5.5.3; ec5: 6.5.2",
         picture="notch",
+    ),
+    Sum(
+        name="timber.built_section",
+        asks="How strong and stiff are plies, a ripped stick or sticks laid on each other?",
+        inputs=(
+            *WOOD,
+            *SERVICE,
+            PLIES,
+            Input(name="ripped_to", kind="length", default="not ripped", says="depth left after the rip"),
+            Input(name="regraded", kind="flag", default="no", says="graded again after ripping"),
+            Input(name="stacked", kind="count", default="1", says="laid on each other, without a glue that counts"),
+        ),
+        outputs=(
+            Output(name="bending_stiffness", unit="kN.m2", reckon=_built_stiffness),
+            Output(name="stiffness_share", unit="-", reckon=_built_share),
+            Output(
+                name="moment_capacity",
+                unit="lb-ft|kN.m",
+                reckon=lambda g: _layers(g) * si(school_of(g).moment_capacity(_built_strong(g), load_type(g))),
+            ),
+            Output(
+                name="shear_capacity",
+                unit="lb|kN",
+                reckon=lambda g: _layers(g) * si(school_of(g).shear_capacity(_built_strong(g), load_type(g))),
+            ),
+        ),
+        source="statics",
+        picture="section",
+    ),
+    Sum(
+        name="timber.bounce",
+        asks="How far does one joist give under a person at its middle?",
+        inputs=(
+            *WOOD,
+            Input(name="wet", kind="flag", default="yes"),
+            PLIES,
+            Input(name="span", kind="length"),
+            Input(name="load", kind="force", default="1 kN", says="2 mm under 1 kN is our own line for decks"),
+        ),
+        outputs=(Output(name="sag", unit="in|mm", reckon=_bounce),),
+        source="practice: at most 2 mm under 1 kN; statics",
+        picture="simple span",
     ),
     Sum(
         name="timber.combined_stress",

@@ -13,6 +13,7 @@ from steady.errors import InputError
 from steady.jobs.document import find, plan_structure
 from steady.jobs.sheet import sheet
 from steady.measure.lengths import parse_length
+from steady.rulebooks.registry import rulebook
 from steady.takeoff.bill import pieces
 
 from trellis_server.api.schemas import Problems
@@ -126,3 +127,20 @@ def sheets(
     rows = mark_rows(plan, tape, from_end=from_end, to=to, mirrored=mirrored)
     body = site_sheets(facts, sheet(plan, tape, job.yard), rows, paper)
     return _file(body, "application/pdf", f"{structure}-site-sheets.pdf", inline=True)
+
+
+@router.get("/{uuid:job_id}/files/{structure}/working.pdf", response=REFUSALS)
+def working(
+    request: HttpRequest, job_id: uuid.UUID, structure: str, paper: Literal["letter", "a4"] = "letter"
+) -> HttpResponse:
+    """The working of every kind of check at its worst."""
+    from trellis_server.documents.working import working_pages  # as above
+
+    found = jobs.state(jobs.job_of(request.user, job_id))
+    job = found.document
+    _, structure_row = find(job, structure)
+    title = f"{job.name}: {structure_row.name}, the working"
+    edition = rulebook(job.school).edition
+    printed = f"Revision {found.revision.number}, saved {found.revision.made_at:%Y-%m-%d %H:%M} UTC. {edition}."
+    body = working_pages(title, printed, sheet(plan_structure(job, structure), job.reading.tape(), job.yard), paper)
+    return _file(body, "application/pdf", f"{structure}-working.pdf", inline=True)

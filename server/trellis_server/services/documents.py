@@ -13,7 +13,13 @@ close_edges(Job)
 ADAPTER: TypeAdapter[Job] = TypeAdapter(Job)
 Json = dict[str, Any]
 
-MIGRATIONS: dict[int, Callable[[Json], Json]] = {}
+
+def _to_2(document: Json) -> Json:
+    """Format 2 keeps single sums with the job."""
+    return {**document, "format": 2, "sums": []}
+
+
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2}
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 
 

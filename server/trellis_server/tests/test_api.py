@@ -69,7 +69,7 @@ class PermissionTest(TestCase):
             ("GET", f"/api/jobs/{job}/job.json", None),
             *(
                 ("GET", f"/api/jobs/{job}/files/windbreak/{name}", None)
-                for name in ("marks.csv", "pieces.csv", "plan.svg", "drawing.dxf", "sheets.pdf")
+                for name in ("marks.csv", "pieces.csv", "plan.svg", "drawing.dxf", "sheets.pdf", "working.pdf")
             ),
         ]
         for who, code in ((None, 401), (other, 404), (mate, 200), (owner, 200)):

@@ -104,7 +104,7 @@ class JobTest(SignedIn):
         expect(height).to_have_value("six feet or so")
         height.fill("99 ft")
         height.press("Enter")
-        expect(page.locator(".panel .fault")).to_contain_text("at most 12′")
+        expect(page.get_by_role("complementary", name="What is built").locator(".fault")).to_contain_text("at most 12′")
         expect(page.locator(".sign")).to_contain_text("Not saved")
         expect(page.locator(".canvas svg").first).to_be_visible()  # the last good drawing stays
         height.fill("6'")
@@ -253,6 +253,49 @@ class JobTest(SignedIn):
         expect(page.locator("tbody tr").first).to_contain_text("agrees")
         self.assertEqual(page.locator(".verdict.fails").count(), 0)
 
+    def test_a_sum_is_kept_with_a_job_and_reckoned_again_there(self) -> None:
+        page = self.page
+        self.open("/sums")
+        page.get_by_label("What do you want to know?").fill("guard post")
+        page.get_by_role("button", name="Moment, stress and bolt pull").click()
+        page.get_by_label("arm").fill("39 in")
+        page.get_by_label("left after notch").fill("2 in")
+        expect(page.locator(".sheet")).to_contain_text("3,343 psi")
+        expect(page.locator(".sheet")).to_contain_text("a guard post may not be notched")
+        page.get_by_label("Keep with").select_option(label=self.job.name)
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.locator(".keep")).to_contain_text("It stands under")
+        self.open(f"/jobs/{self.job.pk}/brief")
+        kept = page.locator("section", has_text="Sums kept")
+        expect(kept.last).to_contain_text("bending stress 3,343 psi")
+        page.get_by_role("button", name="drop guard.post_check").click()
+        expect(page.get_by_text("Sums kept")).to_have_count(0)
+        self.saved()
+
+    def test_two_schools_stand_side_by_side_and_refuse_at_the_field(self) -> None:
+        page = self.page
+        self.open("/schools")
+        table = page.locator("table tbody")
+        expect(table).to_contain_text("Bending")
+        expect(page.locator("main")).to_contain_text("1.25 D + 1.5 L")
+        page.get_by_label("School").nth(1).select_option("uk")
+        expect(page.locator("main")).to_contain_text("6.10")
+        page.get_by_label("Span").fill("a good way")
+        expect(page.get_by_role("alert")).to_contain_text("not a length")
+        page.get_by_label("Span").fill("3.6 m")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        page.get_by_role("button", name="working").first.click()
+        expect(page.locator(".working").first).to_contain_text("psi")
+
+    def test_a_job_under_another_school_says_what_is_not_covered(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/brief")
+        page.get_by_label("School of rules that decides").click()
+        page.get_by_role("option", name="United Kingdom").click()
+        self.saved()
+        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
+        expect(page.locator("body")).to_contain_text("not covered")
+
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
@@ -267,6 +310,7 @@ class AccessTest(SignedIn):
             "/": ".row", f"{base}/brief": "#line", f"{base}/ground/windbreak": "table", f"{base}/sheet/windbreak": ".canvas svg",
             f"{base}/buy/windbreak": "tfoot", f"{base}/build/windbreak": ".form", f"{base}/record/windbreak": "main",
             f"/site/{self.job.pk}/windbreak": ".reading", "/sums": "li button", "/numbers": "tbody tr",
+            "/schools": "tbody tr",
         }  # fmt: skip
         for light in ("light", "dark", "sun"):
             self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")

@@ -152,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/files/{structure}/working.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Working
+         * @description The working of every kind of check at its worst.
+         */
+        get: operations["trellis_server_api_files_working"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/files/{structure}/{view}.svg": {
         parameters: {
             query?: never;
@@ -1063,10 +1083,10 @@ export interface components {
             client: string;
             /**
              * Format
-             * @default 1
+             * @default 2
              * @constant
              */
-            format: 1;
+            format: 2;
             /** Name */
             name: string;
             /**
@@ -2910,6 +2930,49 @@ export interface operations {
                 to?: "centre" | "near face" | "far face";
                 mirrored?: boolean;
                 offset?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                structure: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_files_working: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
             };
             header?: never;
             path: {

@@ -65,6 +65,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-for="[name, says, count] in tabs" :id="'tab-' + name" :key="name" role="tab" :aria-selected="open && tab === name" :aria-controls="'panel'" class="tab" @click="choose(name!)">{{ says }} <span class="quiet">{{ count }}</span></button>
       </div>
       <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/sheets.pdf?from_end=${fromEnd}&to=${to}&mirrored=${mirrored}`" target="_blank">Site sheets</a>
+      <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/working.pdf`" target="_blank">The working, to print</a>
     </div>
     <div v-if="open" id="panel" role="tabpanel" :aria-labelledby="'tab-' + tab" class="panel" tabindex="0">
       <p v-if="fault" class="fault">{{ fault }}</p>
