@@ -17,7 +17,7 @@ class FenceSchoolsTest(unittest.TestCase):
         marks = set()
         for key, book in RULEBOOKS.items():
             found = plan(spec, Site(), book, YardChoices(), Tape())
-            marks.add(tuple(mark.at for mark in found.marks))
+            marks.add(tuple(mark.station_m for mark in found.marks))
             self.assertGreater(min(footing.hole_m for footing in found.footings), 0.6, key)
             if key != "us":
                 self.assertTrue(found.not_covered)

@@ -179,3 +179,15 @@ def planted_moment_n_m(*, depth_m: float, width_m: float, ground: str) -> float:
 def planted_demand_n_m(*, load_n: float, arm_m: float, depth_m: float, load_factor: float) -> float:
     """Factored moment about the pivot at depth / √2. Source: PD 6547 (from memory, high)."""
     return load_factor * load_n * (arm_m + depth_m / math.sqrt(2))
+
+
+def elastic_pole_depth_m(*, moment_n_m: float, soil_pa_per_m: float, width_m: float) -> float:
+    """Depth of a stiff pole against a pure moment, pressure growing with depth: (12 M / (S b))^(1/3). Source: statics."""
+    _positive(moment=moment_n_m, soil=soil_pa_per_m, hole_width=width_m)
+    return float((12 * moment_n_m / (soil_pa_per_m * width_m)) ** (1 / 3))
+
+
+def soil_turn_n_m_per_rad(*, modulus_pa_per_m: float, width_m: float, depth_m: float) -> float:
+    """Stiffness against turning of a buried length in soil of constant modulus: k b D³ / 12. Source: statics."""
+    _positive(modulus=modulus_pa_per_m, width=width_m, depth=depth_m)
+    return modulus_pa_per_m * width_m * depth_m**3 / 12

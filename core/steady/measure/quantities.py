@@ -22,8 +22,10 @@ UNITS: dict[str, tuple[str, float]] = {
     "psf/ft": ("pressure per depth", PSF / FT), "kPa/m": ("pressure per depth", 1e3),
     "plf": ("line load", PLF), "lb/ft": ("line load", PLF), "kN/m": ("line load", 1e3), "N/mm": ("line load", 1e3),
     "lb/in": ("line load", LB / IN),
-    "kN.m2": ("bending stiffness", 1e3), "kN/m3": ("unit weight", 1e3), "pcf": ("density", PCF),
-    "/m": ("per length", 1.0), "/ft": ("per length", 1 / FT),
+    "kN.m2": ("bending stiffness", 1e3), "lb-in2": ("bending stiffness", LB * IN**2), "N.mm2": ("bending stiffness", 1e-6),
+    "N.m2": ("bending stiffness", 1.0), "lb-in/rad": ("moment per angle", LB * IN), "N.m/rad": ("moment per angle", 1.0),
+    "kN.m/rad": ("moment per angle", 1e3), "kN/m3": ("unit weight", 1e3), "pcf": ("density", PCF),
+    "/m": ("per length", 1.0), "/mm": ("per length", 1e3), "/ft": ("per length", 1 / FT), "/in": ("per length", 1 / IN),
     "deg": ("angle", math.pi / 180), "rad": ("angle", 1.0),
     "mph": ("speed", MPH), "m/s": ("speed", 1.0), "km/h": ("speed", 1 / 3.6),
     "kg": ("mass", 1.0), "lb/ft3": ("density", PCF), "kg/m3": ("density", 1.0),
@@ -52,6 +54,8 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
             return float(value)
         raise InputError(field, f"needs its unit: write it like {_example(kind)}")
     text = str(value).strip()
+    if kind == "per length":
+        text = text.replace(" per ", " /")
     if kind == "length":
         return parse_length(text, "in", field)
     match = _QUANTITY.match(text)

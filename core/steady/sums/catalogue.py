@@ -1,11 +1,13 @@
 """Every sum by name, in an explicit table."""
 
 from steady.errors import InputError
-from steady.sums import beam, deck, footing, hardware, setout, timber, weather
+from steady.sums import beam, deck, footing, gate, hardware, setout, timber, weather
 from steady.sums.model import Sum
 
 SUMS: dict[str, Sum] = {
-    found.name: found for module in (setout, timber, beam, deck, weather, footing, hardware) for found in module.SUMS
+    found.name: found
+    for module in (setout, timber, beam, deck, weather, footing, gate, hardware)
+    for found in module.SUMS
 }
 
 

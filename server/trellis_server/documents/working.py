@@ -18,6 +18,7 @@ _TOKEN = re.compile(
     r"([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\S)"
 )
 _SIGNS = {"*": " × ", "/": " / ", "+": " + ", "-": " − ", ",": ", "}
+_GREEK = {"gamma": "γ", "phi": "φ", "lam": "λ", "tau": "τ", "rho": "ρ", "phiM": "φM", "phiN": "φN"}
 _INK, _QUIET = HexColor("#14211d"), HexColor("#43524c")
 
 
@@ -25,7 +26,8 @@ def symbol(name: str) -> str:
     """A symbol with its index lowered."""
     head, _, index = name.rstrip("'").partition("_")
     prime = "′" if name.endswith("'") else ""
-    return escape(head) + (f"<sub>{escape(index.replace('_', ' '))}</sub>" if index else "") + prime
+    shown = escape(_GREEK.get(head, head))
+    return shown + (f"<sub>{escape(index.replace('_', ','))}</sub>" if index else "") + prime
 
 
 def typeset(formula: str) -> str:

@@ -4,15 +4,17 @@ export interface Piece {
   kind: 'text' | 'symbol' | 'sub' | 'sup'
 }
 
-const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
+const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
 const SIGNS: Record<string, string> = { '*': ' × ', '/': ' / ', '+': ' + ', '-': ' − ', ',': ', ' }
+const GREEK: Record<string, string> = { gamma: 'γ', phi: 'φ', lam: 'λ', tau: 'τ', rho: 'ρ', phiM: 'φM', phiN: 'φN' }
 const WORDS = new Set(['max', 'min', 'sqrt'])
 
 /** Splits a symbol into its letter and its subscript. */
 export function symbol(name: string): Piece[] {
   const prime = name.endsWith("'") ? '′' : ''
-  const [head, sub] = name.replace(/'$/, '').split('_')
-  const pieces: Piece[] = [{ text: head ?? '', kind: 'symbol' }]
+  const [head = '', ...rest] = name.replace(/'$/, '').split('_')
+  const sub = rest.join(',')
+  const pieces: Piece[] = [{ text: GREEK[head] ?? head, kind: 'symbol' }]
   if (sub) pieces.push({ text: sub, kind: 'sub' })
   if (prime) pieces.push({ text: prime, kind: 'symbol' })
   return pieces

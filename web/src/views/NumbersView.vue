@@ -38,7 +38,7 @@ const KIND: Record<string, string> = { memory: 'from memory, not compared', prac
         <tbody>
           <tr v-for="row in list" :key="row.id">
             <td>{{ row.sum }}</td><td>{{ row.output }}</td><td>{{ row.expected }} {{ row.unit === 'text' ? '' : row.unit }}</td>
-            <td><b :class="['verdict', row.outcome === 'agrees' ? 'passes' : 'fails']">{{ row.outcome }}</b> {{ row.reckoned }}</td>
+            <td><b :class="['verdict', row.outcome === 'agrees' ? 'passes' : 'fails']">{{ row.outcome }}</b> {{ Number.isFinite(Number(row.reckoned)) ? Number(Number(row.reckoned).toPrecision(7)) : row.reckoned }}</td>
             <td>{{ KIND[row.kind] ?? row.kind }}, {{ row.confidence }}</td><td class="small quiet">{{ row.note }}</td>
           </tr>
         </tbody>
@@ -50,5 +50,7 @@ const KIND: Record<string, string> = { memory: 'from memory, not compared', prac
 <style scoped>
 .page { max-width: 1180px; }
 h2 { margin: 22px 0 4px; }
-td:nth-child(3), td:nth-child(4) { max-width: 240px; overflow-wrap: anywhere; }
+table { table-layout: fixed; }
+th:nth-child(1) { width: 15%; } th:nth-child(2) { width: 13%; } th:nth-child(3) { width: 12%; } th:nth-child(4) { width: 16%; } th:nth-child(5) { width: 17%; }
+td { overflow-wrap: anywhere; }
 </style>

@@ -1,5 +1,6 @@
 """Timber by Eurocode 5 with the United Kingdom's annex: strength classes, modification, creep (MPa, mm)."""
 
+from dataclasses import replace
 from functools import cache
 
 from steady.data.loader import Row, keyed
@@ -104,7 +105,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     inputs: list[tuple[str, float, str]] = [
         (f"{symbol}_k" if kind not in ("stiffness", "stiffness_min") else symbol, book_pa / MPA, "MPa")
     ]
-    limit = 1.0
+    limit = gamma = 1.0
     if kind not in ("stiffness", "stiffness_min"):
         inputs.append(("k_mod", modification(load, wood.wet), ""))
         if wood.shared and kind in ("bending", "shear"):
@@ -113,16 +114,19 @@ def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
             inputs.append(("k_h", size_factor(row, wood.bending_depth_m), ""))
         if kind == "tension":
             inputs.append(("k_h", size_factor(row, max(wood.width_m, wood.depth_m)), ""))
-        limit = 1 / GAMMA[row.text["kind"]]
-        inputs.append(("g", limit, ""))
-    step = product_step(
-        f"{symbol}_d" if limit != 1.0 else symbol,
-        inputs,
-        "MPa",
-        f"ec5: 2.4.1; {row.source}",
-        f"{wood.grade}, {'outdoors (service class 3)' if wood.wet else 'under cover (service class 2)'}"
-        + ("; g = 1/γ_M" if limit != 1.0 else ""),
-    )
+        gamma = GAMMA[row.text["kind"]]
+        limit = 1 / gamma
+    says = f"{wood.grade}, {'outdoors (service class 3)' if wood.wet else 'under cover (service class 2)'}"
+    source = f"ec5: 2.4.1; {row.source}"
+    step = product_step(symbol, inputs, "MPa", source, says)
+    if limit != 1.0:
+        step = replace(
+            step,
+            symbol=f"{symbol}_d",
+            value=step.value / gamma,
+            formula=f"{step.formula} / gamma_M",
+            inputs=(*step.inputs, ("gamma_M", gamma, "")),
+        )
     return Strength(step=step, book_pa=book_pa, factors=step.value * MPA / book_pa / limit, limit=limit)
 
 

@@ -1,0 +1,272 @@
+"""A gate's leaf: the force in its brace, what its hinges pull, and what makes its latch edge sag. Closed forms (SI).
+
+The leaf is a frame `width` by `height` between the centres of its corner joints, hung on its hinge stile. Pinned corners give the
+brace its greatest force: a brace is sized for it however stiff the corners are.
+"""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Brace:
+    """A brace and what it brings to the frame."""
+
+    latch_load_n: float
+    force_n: float
+    angle_rad: float
+    length_m: float
+    rail_force_n: float
+    rail_bending_n_m: float
+    drop_m: float | None = None
+
+
+def _above(**values: float) -> None:
+    for name, value in values.items():
+        if not value > 0:
+            raise InputError(name, "must be above 0")
+
+
+def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, load_at_latch_n: float) -> float:
+    """The weight's share at the latch stile, and any load on the latch edge in full."""
+    return weight_n * weight_from_hinge_m / width_m + load_at_latch_n
+
+
+def brace_to_rail(
+    *,
+    weight_n: float,
+    width_m: float,
+    height_m: float,
+    weight_from_hinge_m: float | None = None,
+    reach_m: float | None = None,
+    load_at_latch_n: float = 0.0,
+    stiffness_n: float | None = None,
+) -> Brace:
+    """A brace from a hinge corner to the opposite rail.
+
+    Args:
+        reach_m: Where it meets the rail, from the hinge stile; None: the latch corner.
+        stiffness_n: E·A of the brace, for the drop from its strain.
+
+    Raises:
+        InputError: Measures that cannot be.
+
+    Source: statics, pinned joints; tested against a general structural library.
+    """
+    _above(width=width_m, height=height_m)
+    if not (weight_n >= 0 and load_at_latch_n >= 0 and weight_n + load_at_latch_n > 0):
+        raise InputError("weight", "must be above 0, or a load at the latch")
+    at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
+    if not 0 < at_m <= width_m:
+        raise InputError("weight_from_hinge", "must be above 0 and within the leaf")
+    reach = width_m if reach_m is None else reach_m
+    if not 0 < reach <= width_m + 1e-12:
+        raise InputError("brace_reach", "must be above 0 and at most the width")
+    load = latch_load_n(weight_n, at_m, width_m, load_at_latch_n)
+    shear = load * width_m / reach
+    length = math.hypot(reach, height_m)
+    force = shear * length / height_m
+    drop = None
+    if stiffness_n is not None:
+        _above(brace_stiffness=stiffness_n)
+        drop = force * length / stiffness_n * (length / height_m) * (width_m / reach)
+    return Brace(
+        latch_load_n=load,
+        force_n=force,
+        angle_rad=math.atan2(height_m, reach),
+        length_m=length,
+        rail_force_n=shear * reach / height_m,
+        rail_bending_n_m=load * (width_m - reach),
+        drop_m=drop,
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StileBrace:
+    """A brace that stops part way up the latch stile."""
+
+    force_n: float
+    stile_bending_n_m: float
+    top_rail_n: float
+    bottom_rail_n: float
+    angle_rad: float
+
+
+def brace_to_stile(
+    *, weight_n: float, width_m: float, height_m: float, brace_height_m: float, weight_from_hinge_m: float | None = None
+) -> StileBrace:
+    """A brace from the bottom hinge corner to a height on the latch stile: P √(B² + y²) / y, the stile bent by P B (h − y) / h.
+
+    Moments about the brace's head: its level share P B / y is taken by the rails, P B / h at the top and the rest at the bottom.
+
+    Raises:
+        InputError: A height that is not within the leaf.
+
+    Source: statics, pinned joints.
+    """
+    _above(weight=weight_n, width=width_m, height=height_m)
+    if not 0 < brace_height_m <= height_m + 1e-12:
+        raise InputError("brace_height", "must be above 0 and at most the height")
+    at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
+    if not 0 < at_m <= width_m:
+        raise InputError("weight_from_hinge", "must be above 0 and within the leaf")
+    load = weight_n * at_m / width_m
+    level = load * width_m / brace_height_m
+    top = level * brace_height_m / height_m
+    return StileBrace(
+        force_n=load * math.hypot(width_m, brace_height_m) / brace_height_m,
+        stile_bending_n_m=level * brace_height_m * (height_m - brace_height_m) / height_m,
+        top_rail_n=top,
+        bottom_rail_n=level - top,
+        angle_rad=math.atan2(brace_height_m, width_m),
+    )
+
+
+def hinge_pull_n(
+    *, weight_n: float, weight_from_hinge_m: float, spacing_m: float, width_m: float = 0.0, load_at_latch_n: float = 0.0
+) -> float:
+    """Level pull, out at the top and in at the bottom. Source: statics."""
+    _above(hinge_spacing=spacing_m)
+    if weight_n < 0 or weight_from_hinge_m < 0 or load_at_latch_n < 0:
+        raise InputError("weight", "must be 0 or more")
+    if load_at_latch_n > 0 and not width_m > 0:
+        raise InputError("width", "is needed with a load at the latch")
+    return (weight_n * weight_from_hinge_m + load_at_latch_n * width_m) / spacing_m
+
+
+def unbraced_drop_m(
+    *,
+    latch_load: float,
+    width_m: float,
+    height_m: float,
+    rail_n_m2: float,
+    stile_n_m2: float,
+    corner_n_m_per_rad: float | None = None,
+) -> float:
+    """Drop of a leaf with stiff (or springy) corners and no brace.
+
+    Source: statics: P B² / 24 (B / EI_rail + h / EI_stile), and P B² / (4 k) for four springy corners.
+    """
+    _above(width=width_m, height=height_m, rail_stiffness=rail_n_m2, stile_stiffness=stile_n_m2)
+    if latch_load < 0:
+        raise InputError("latch_load", "must be 0 or more")
+    stiff = latch_load * width_m**2 / 24 * (width_m / rail_n_m2 + height_m / stile_n_m2)
+    if corner_n_m_per_rad is None:
+        return stiff
+    _above(corner_stiffness=corner_n_m_per_rad)
+    return stiff + latch_load * width_m**2 / (4 * corner_n_m_per_rad)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sag:
+    """Drop of the latch edge, part by part (m)."""
+
+    from_hinges_m: float
+    from_brace_m: float
+    from_joints_m: float
+    from_post_m: float
+
+    @property
+    def total_m(self) -> float:
+        """All parts together."""
+        return self.from_hinges_m + self.from_brace_m + self.from_joints_m + self.from_post_m
+
+
+def latch_sag(
+    *,
+    weight_n: float,
+    width_m: float,
+    height_m: float,
+    hinge_spacing_m: float,
+    weight_from_hinge_m: float | None = None,
+    hinge_play_m: float = 0.0,
+    hinge_drop_m: float = 0.0,
+    brace_stiffness_n: float | None = None,
+    creep: float = 0.0,
+    joint_slip_m: float = 0.0,
+    post_turn_rad: float = 0.0,
+) -> Sag:
+    """Sag at the latch edge of a leaf braced corner to corner, under its own weight.
+
+    Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip L_b / h; post turn B.
+    """
+    _above(weight=weight_n, width=width_m, height=height_m, hinge_spacing=hinge_spacing_m)
+    for name, value in (
+        ("hinge_play", hinge_play_m),
+        ("hinge_drop", hinge_drop_m),
+        ("creep", creep),
+        ("joint_slip", joint_slip_m),
+    ):
+        if value < 0:
+            raise InputError(name, "must be 0 or more")
+    brace = brace_to_rail(
+        weight_n=weight_n,
+        width_m=width_m,
+        height_m=height_m,
+        weight_from_hinge_m=weight_from_hinge_m,
+        stiffness_n=brace_stiffness_n,
+    )
+    return Sag(
+        from_hinges_m=hinge_play_m * width_m / hinge_spacing_m + hinge_drop_m,
+        from_brace_m=(brace.drop_m or 0.0) * (1 + creep),
+        from_joints_m=2 * joint_slip_m * brace.length_m / height_m,
+        from_post_m=post_turn_rad * width_m,
+    )
+
+
+def post_turn_rad(
+    *,
+    moment_n_m: float,
+    lower_hinge_m: float,
+    hinge_spacing_m: float,
+    post_n_m2: float,
+    soil_n_m_per_rad: float | None = None,
+) -> float:
+    """Turn of the hinge post between its hinges: (M / EI)(y_b + h_h / 3), and M / k of the soil. Source: statics."""
+    _above(hinge_spacing=hinge_spacing_m, post_stiffness=post_n_m2)
+    if moment_n_m < 0 or lower_hinge_m < 0:
+        raise InputError("moment" if moment_n_m < 0 else "lower_hinge", "must be 0 or more")
+    turn = moment_n_m / post_n_m2 * (lower_hinge_m + hinge_spacing_m / 3)
+    if soil_n_m_per_rad is None:
+        return turn
+    _above(soil_stiffness=soil_n_m_per_rad)
+    return turn + moment_n_m / soil_n_m_per_rad
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Wheel:
+    """A wheel under the leaf, and what it leaves to the hinges (N)."""
+
+    wheel_n: float
+    pull_n: float
+    vertical_n: float
+
+
+def wheel(
+    *,
+    weight_n: float,
+    weight_from_hinge_m: float,
+    wheel_from_hinge_m: float,
+    hinge_spacing_m: float,
+    wheel_n: float | None = None,
+) -> Wheel:
+    """Hinge pull (W x_g − V x_w) / h_h and hinge vertical W − V; without a spring's load V takes the whole pull.
+
+    Raises:
+        InputError: A wheel that would carry more than the leaf.
+
+    Source: statics, level ground.
+    """
+    _above(
+        weight=weight_n,
+        weight_from_hinge=weight_from_hinge_m,
+        wheel_from_hinge=wheel_from_hinge_m,
+        hinge_spacing=hinge_spacing_m,
+    )
+    load = weight_n * weight_from_hinge_m / wheel_from_hinge_m if wheel_n is None else wheel_n
+    if load < 0:
+        raise InputError("wheel_load", "must be 0 or more")
+    pull = (weight_n * weight_from_hinge_m - load * wheel_from_hinge_m) / hinge_spacing_m
+    return Wheel(wheel_n=load, pull_n=pull, vertical_n=weight_n - load)
