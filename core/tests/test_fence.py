@@ -217,9 +217,9 @@ class VerdictsTest(unittest.TestCase):
         self.assertTrue(any("12 ft" in gap.reason for gap in plan.not_covered))
         self.assertFalse(passes(plan))
 
-    def test_gate_posts_say_that_the_gate_is_not_reckoned(self) -> None:
+    def test_a_gate_asks_for_what_nobody_can_know_for_the_crew(self) -> None:
         plan = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
-        self.assertIn("Gate load", {gap.name for gap in plan.not_covered})
+        self.assertLessEqual({"Hinge holds", "Swings clear"}, {gap.name for gap in plan.not_covered})
         self.assertEqual(overall(planned(fence(40, post="post 4x4 pine"))), "fails")
 
     def test_practice_is_built_but_never_passes(self) -> None:

@@ -15,6 +15,7 @@ export const router = createRouter({
         { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
         { path: 'sheet/:structure', name: 'set-out', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'marks' } },
         { path: 'frame/:structure', name: 'frame', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'pieces' } },
+        { path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/views/GateView.vue') },
         { path: 'buy/:structure', name: 'buy', component: () => import('@/views/BuyView.vue') },
         { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
         { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },

@@ -4,6 +4,7 @@ The views read parts, footings, curves and marks only; they never ask which stru
 """
 
 import math
+from dataclasses import replace
 
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of
@@ -70,6 +71,9 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for curve in plan.curves:
         if curve.what == "opening":
             shapes += _leaves(curve, line)
+    for part in plan.parts:
+        if part.role.startswith("leaf "):
+            shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
     shapes += [shape for part in plan.parts if part.role == "post" for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
 

@@ -8,6 +8,7 @@ import re
 from dataclasses import dataclass
 
 from steady.data.loader import sources
+from steady.drawing.details import DetailSheet, details
 from steady.drawing.shapes import View
 from steady.drawing.unroll import Unroll, string_of
 from steady.drawing.views import views
@@ -120,6 +121,7 @@ class Sheet:
     conflicts: tuple[str, ...]
     notes: tuple[str, ...]
     views: tuple[View, ...]
+    details: tuple[DetailSheet, ...] = ()
 
 
 def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Sheet:
@@ -155,6 +157,7 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         conflicts=plan.conflicts,
         notes=plan.notes,
         views=views(plan, tape),
+        details=details(plan, tape, selected),
     )
 
 

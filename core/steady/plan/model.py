@@ -244,6 +244,50 @@ class Practice:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Bar:
+    """A member of a detail, in the detail's own plane: its line, its width there, and its force (pull positive, N)."""
+
+    id: Id
+    what: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+    width_m: float
+    force_n: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Push:
+    """A force or reaction on a detail: where, which way, how much."""
+
+    at: tuple[float, float]
+    along: tuple[float, float]
+    force_n: float
+    label: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Trace:
+    """A line of a detail that is neither bought nor loaded: the ground under an arc, the path of an edge."""
+
+    what: str
+    points: tuple[tuple[float, float], ...]
+    label: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Detail:
+    """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it."""
+
+    id: Id
+    about: Id
+    title: str
+    bars: tuple[Bar, ...] = ()
+    pushes: tuple[Push, ...] = ()
+    traces: tuple[Trace, ...] = ()
+    facts: tuple[Step, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Plan:
     """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside."""
 
@@ -262,5 +306,6 @@ class Plan:
     handles: tuple[Handle, ...]
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
+    details: tuple[Detail, ...] = field(default=())
     conflicts: tuple[str, ...] = field(default=())
     notes: tuple[str, ...] = field(default=())

@@ -84,6 +84,12 @@ class Rulebook:
         """Depth a free pole needs against a sideways force at a height, and the steps to it. Raises OutsideScope."""
         self.none("formula for the depth of posts")
 
+    def embedment_for_moment(
+        self, *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Depth a free pole needs against a pure moment. Raises OutsideScope."""
+        self.none("formula for posts that are turned")
+
     def pad(self, *, load_n: float, bearing_pa: float, round_pad: bool) -> Pad:
         """A pad for a service load: area = load / bearing. Source: statics."""
         if not (load_n > 0 and bearing_pa > 0):

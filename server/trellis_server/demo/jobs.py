@@ -1,14 +1,31 @@
 """The demo's jobs: made-up places, all inside what the rules may answer."""
 
+from dataclasses import replace
+
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Structure
-from steady.measure.units import FT, IN, MPH
+from steady.measure.units import FT, IN, LB, MPH
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.spec import LeafDesign
 
 WINDBREAK = "windbreak"
 LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
+
+
+LEAVES = {
+    "gate-1": LeafDesign(frame="rail 2x4 pine", front_grade=0.02, hinge_rating_n=750 * LB),
+    "gate-2": LeafDesign(
+        frame="rail 2x6 pine",
+        front_grade=0.01,
+        cross_rails=2,
+        hinges_count=3,
+        hinge_rating_n=1100 * LB,
+        joint_slip_m=IN / 64,
+    ),
+}
+"""Ratings made up for the demo: a crew enters its maker's own."""
 
 
 def larkspur_rise() -> Job:
@@ -32,9 +49,9 @@ def larkspur_rise() -> Job:
     spec = FenceSpec(
         id=WINDBREAK,
         straights=line.straights,
-        openings=line.openings,
+        openings=tuple(replace(opening, leaf=LEAVES[opening.id]) for opening in line.openings),
         zones=zones,
-        post="post 6x6 pine",
+        post="post 8x8 pine",
         rail="rail 2x6 pine",
         rails_count=3,
         rail_laid="flat",

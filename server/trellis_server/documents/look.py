@@ -16,6 +16,7 @@ STROKES: dict[str, tuple[str, float]] = {
     "rail": ("#7a5526", 5.0),
     "board": ("#a8854f", 3.0),
     "leaf": ("#7a5526", 10.0),
+    "leaf-part": ("#7a5526", 3.0),
     "concrete": ("#6d7673", 6.0),
     "gravel": ("#6b645b", 6.0),
     "soil": ("#b9ac95", 4.0),
@@ -30,6 +31,6 @@ STROKES: dict[str, tuple[str, float]] = {
 }
 """Layer: colour and width in mm at true size."""
 DXF_COLOURS = {
-    "post": 32, "rail": 42, "board": 51, "leaf": 42, "concrete": 8, "gravel": 9, "soil": 43, "ground-line": 34,
+    "post": 32, "rail": 42, "board": 51, "leaf": 42, "leaf-part": 42, "concrete": 8, "gravel": 9, "soil": 43, "ground-line": 34,
     "zone": 20, "zone-line": 20, "string": 5, "hole": 8, "swing": 8, "swing-arc": 8, "tick": 7, "mark": 7, "reading": 7,
 }  # fmt: skip

@@ -799,6 +799,21 @@ export interface components {
             sticks: number;
         };
         /**
+         * DetailSheet
+         * @description A detail ready to show: its drawing and its figures.
+         */
+        DetailSheet: {
+            /** About */
+            about: string;
+            /** Facts */
+            facts: components["schemas"]["Step"][];
+            /** Id */
+            id: string;
+            /** Title */
+            title: string;
+            view: components["schemas"]["View"];
+        };
+        /**
          * DigAnswer
          * @description What still holds back the first hole, today.
          */
@@ -1252,6 +1267,154 @@ export interface components {
             unit: string;
         };
         /**
+         * LeafDesign
+         * @description How the leaves of one opening are built and hung.
+         *
+         *     Args:
+         *         frame: The stick of stiles, rails and strut, its wide face in the plane of the leaf.
+         *         brace: A strut runs from the bottom hinge corner up to the latch side, a cable from the top hinge corner down. The
+         *             other way round a strut is pulled off its nails and a cable hangs slack: it cannot be chosen.
+         *         reach_m: Where the brace meets the rail, level from the hinge stile; None: the latch corner.
+         *         hung: The post that carries a single leaf.
+         *         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
+         *         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
+         *         raked: The leaf follows the fence's grade; otherwise it hangs level.
+         *         measured_m: The opening at top, middle and bottom, once it stands.
+         *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+         *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
+         */
+        LeafDesign: {
+            /**
+             * Brace
+             * @default strut
+             * @enum {string}
+             */
+            brace: "strut" | "cable" | "both" | "none";
+            /**
+             * Cable Rating N
+             * @default 0
+             */
+            cable_rating_n: number;
+            /**
+             * Centre Gap M
+             * @default 0.0127
+             */
+            centre_gap_m: number;
+            /**
+             * Clear M
+             * @default 0.0254
+             */
+            clear_m: number;
+            /**
+             * Creep
+             * @default 1
+             */
+            creep: number;
+            /**
+             * Cross Rails
+             * @default 1
+             */
+            cross_rails: number;
+            /**
+             * Frame
+             * @default rail 2x4 pine
+             */
+            frame: string;
+            /** Front Grade */
+            front_grade?: number | null;
+            /** Gap M */
+            gap_m?: number | null;
+            /**
+             * Hardware Kg
+             * @default 4
+             */
+            hardware_kg: number;
+            /**
+             * Hinge Gap M
+             * @default 0.009525
+             */
+            hinge_gap_m: number;
+            /**
+             * Hinge Inset M
+             * @default 0.1524
+             */
+            hinge_inset_m: number;
+            /**
+             * Hinge Play M
+             * @default 0.00079375
+             */
+            hinge_play_m: number;
+            /**
+             * Hinge Rating N
+             * @default 0
+             */
+            hinge_rating_n: number;
+            /**
+             * Hinges Count
+             * @default 2
+             */
+            hinges_count: number;
+            /**
+             * Hung
+             * @default start
+             * @enum {string}
+             */
+            hung: "start" | "end";
+            /**
+             * Joint
+             * @default half-lap
+             * @enum {string}
+             */
+            joint: "half-lap" | "butt with gusset" | "pocket screw" | "bolted";
+            /**
+             * Joint Slip M
+             * @default 0.00079375
+             */
+            joint_slip_m: number;
+            /**
+             * Latch Gap M
+             * @default 0.0127
+             */
+            latch_gap_m: number;
+            /**
+             * Measured M
+             * @default []
+             */
+            measured_m: number[];
+            /**
+             * Person N
+             * @default 1334.4664845781
+             */
+            person_n: number;
+            /**
+             * Raked
+             * @default false
+             */
+            raked: boolean;
+            /** Reach M */
+            reach_m?: number | null;
+            /**
+             * Soil Turn N M Per Rad
+             * @default 0
+             */
+            soil_turn_n_m_per_rad: number;
+            /**
+             * Swing Rad
+             * @default 1.5707963267948966
+             */
+            swing_rad: number;
+            /**
+             * Twist Per M
+             * @default 0
+             */
+            twist_per_m: number;
+            /**
+             * Wheel
+             * @default false
+             */
+            wheel: boolean;
+        };
+        /**
          * Line
          * @description One line to buy.
          */
@@ -1465,6 +1628,38 @@ export interface components {
             clear_m: number;
             /** Id */
             id: string;
+            /**
+             * @default {
+             *       "brace": "strut",
+             *       "cable_rating_n": 0,
+             *       "centre_gap_m": 0.0127,
+             *       "clear_m": 0.0254,
+             *       "creep": 1,
+             *       "cross_rails": 1,
+             *       "frame": "rail 2x4 pine",
+             *       "front_grade": null,
+             *       "gap_m": null,
+             *       "hardware_kg": 4,
+             *       "hinge_gap_m": 0.009525,
+             *       "hinge_inset_m": 0.1524,
+             *       "hinge_play_m": 0.00079375,
+             *       "hinge_rating_n": 0,
+             *       "hinges_count": 2,
+             *       "hung": "start",
+             *       "joint": "half-lap",
+             *       "joint_slip_m": 0.00079375,
+             *       "latch_gap_m": 0.0127,
+             *       "measured_m": [],
+             *       "person_n": 1334.4664845781,
+             *       "raked": false,
+             *       "reach_m": null,
+             *       "soil_turn_n_m_per_rad": 0,
+             *       "swing_rad": 1.5707963267948966,
+             *       "twist_per_m": 0,
+             *       "wheel": false
+             *     }
+             */
+            leaf: components["schemas"]["LeafDesign"];
             /**
              * Leaves M
              * @default []
@@ -2012,6 +2207,11 @@ export interface components {
             checks: components["schemas"]["CheckRow"][];
             /** Conflicts */
             conflicts: string[];
+            /**
+             * Details
+             * @default []
+             */
+            details: components["schemas"]["DetailSheet"][];
             /** Gaps */
             gaps: number;
             /** Handles */
@@ -2462,7 +2662,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "plan" | "tape" | "elevation" | "shape";
+            name: "plan" | "tape" | "elevation" | "shape" | "detail";
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Title */

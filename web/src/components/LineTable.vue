@@ -19,7 +19,7 @@ function addStraight(): void {
   edit('one more straight', (at) => at.straights.push({ id: fresh(at.straights, 'straight'), length_m: 6.096, turn_rad: -Math.PI / 2 }))
 }
 function addGate(): void {
-  edit('a gate', (at) => at.openings.push({ id: fresh(at.openings, 'gate'), what: 'walk gate', at_m: middle(), clear_m: 1.2192, leaves_m: [], swing: 'in' }))
+  edit('a gate', (at) => at.openings.push({ id: fresh(at.openings, 'gate'), what: 'walk gate', at_m: middle(), clear_m: 1.2192, leaves_m: [], swing: 'in' } as never))
 }
 function addBand(): void {
   edit('a no-dig band', (at) =>
@@ -73,6 +73,7 @@ function away(list: Lists, index: number): void {
         <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/openings/${i}/clear_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))" />
         <LengthField label="First leaf" optional="one leaf" :model-value="item.leaves_m[0] ?? null" :tape="store.tape" @update:model-value="leaves(i, $event)" />
         <label class="small">swings<select :value="item.swing" @change="edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))"><option>in</option><option>out</option></select></label>
+        <router-link class="small" :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }">its leaf</router-link>
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('openings', i)">away</button>
       </div>
     </section>

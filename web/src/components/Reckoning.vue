@@ -94,7 +94,7 @@ const inset = computed(() => {
       <p class="line">{{ post.timber }}, {{ post.post_length }} long. {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}</p>
       <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
     </template>
-    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. Gate load not reckoned yet.</template></p>
+    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. <router-link :to="{ name: 'gate', params: { structure, opening: bay.id.split('/').pop() } }">Open the gate: leaf, brace, hinges, swing</router-link></template></p>
     <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
 
     <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">

@@ -102,6 +102,7 @@ const labels = computed(() =>
 .s.rail { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }
 .s.board { fill: var(--board); stroke: var(--board-line); stroke-width: 0.6; }
 .s.leaf { fill: color-mix(in srgb, var(--board) 45%, var(--ground)); stroke: var(--rail); stroke-width: 1.5; stroke-dasharray: 5 3; }
+.s.leaf-part { fill: color-mix(in srgb, var(--rail) 35%, transparent); stroke: var(--rail); stroke-width: 0.6; pointer-events: none; }
 .s.zone { fill: url(#zone); stroke: var(--zone); stroke-dasharray: 3 3; }
 .s.zone-line { stroke: var(--zone); stroke-width: 2; stroke-dasharray: 8 4; }
 .s.string { stroke: var(--chalk); stroke-width: 1.5; }

@@ -66,6 +66,14 @@ class UnitedStates(Rulebook):
             soil_factor=soil_factor,
         )
 
+    def embedment_for_moment(
+        self, *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """IBC 1807.3.2.1 in the limit of a pure moment."""
+        return ground.embedment_for_moment(
+            moment_n_m=moment_n_m, width_m=width_m, lateral_pa_per_m=lateral_pa_per_m, soil_factor=soil_factor
+        )
+
     def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
         """IRC R507.3.1."""
         return people.pad_thickness(width_m, post_m)

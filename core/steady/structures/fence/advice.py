@@ -66,15 +66,6 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
         )
     found += _by_use(spec, site)
     found += _ground(spec, out, ground, tape)
-    if any(bay.opening for bay in out.bays):
-        found.append(
-            Caution(
-                about=spec.id,
-                kind="drawing",
-                text="Gate posts: gate load not reckoned yet. Their depth here is for wind, a person and frost alone",
-                source="this program's present reach",
-            )
-        )
     return found
 
 
@@ -169,14 +160,24 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
             after=((f"{sid}/rails", ""),),
         ),
     ]
-    if any(bay.opening for bay in out.bays):
-        rows.append(
+    gates = float(sum(1 for bay in out.bays if bay.opening))
+    if gates:
+        rows += [
+            Task(
+                id=f"{sid}/leaves",
+                what="Measure each opening at top, middle and bottom; make the leaves square on the bench, brace in",
+                about=(sid,),
+                work=(("gates", gates, ""),),
+                after=((f"{sid}/set", "cure"),),
+                hold="opening measured three times before a leaf is cut",
+            ),
             Task(
                 id=f"{sid}/gates",
-                what="Hang gates",
+                what="Leaves on packers in the opening, hinges on one line, latch; packers out only when the brace is in",
                 about=(sid,),
-                work=(("gates", float(sum(1 for bay in out.bays if bay.opening)), ""),),
-                after=((f"{sid}/set", "cure"),),
-            )
-        )
+                work=(("gates", gates, ""),),
+                after=((f"{sid}/leaves", ""),),
+                hold="swings clear both ways, gaps even",
+            ),
+        ]
     return rows

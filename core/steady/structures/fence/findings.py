@@ -6,6 +6,7 @@ from steady.errors import OutsideScope
 from steady.footings.depth import Depth
 from steady.plan.model import Basis, Check, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence, Wood
+from steady.structures.gate.reckon import PullOnPost
 from steady.yard.stock import Stick
 
 
@@ -19,6 +20,7 @@ class Reckoning:
     embedment_m: dict[str, float] = field(default_factory=dict)
     governs: dict[str, str] = field(default_factory=dict)
     depths: dict[str, Depth] = field(default_factory=dict)
+    pulls: dict[str, tuple[PullOnPost, ...]] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

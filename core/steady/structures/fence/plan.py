@@ -6,7 +6,7 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, build
+from steady.structures.fence import advice, build, gates
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
@@ -40,11 +40,12 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
     out = set_out(spec, ground, yard, timber.post, timber.rail, width_m, tape)
-    found = reckon(spec, site, book, out, timber, width_m)
+    hangings = gates.hang(spec, out, timber, book)
+    found = reckon(spec, site, book, out, timber, width_m, hangings)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m)
     runs = build.stretches(spec, out, timber.post.width_m)
     rails, boards = build.rails(spec, runs, timber, yard.trim_m), build.boards(spec, runs, timber)
-    parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails)]
+    parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails), *gates.parts(spec, hangings, timber)]
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -63,7 +64,8 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         practice=tuple(found.practice),
         handles=tuple(_handles(spec, out)),
         tasks=tuple(advice.tasks(spec, out, footings, parts)),
-        cautions=tuple(advice.cautions(spec, site, out, ground, tape)),
+        cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
+        details=tuple(gates.details(spec, hangings)),
         conflicts=(*out.conflicts, *advice.too_long(parts, yard, tape)),
         notes=out.notes,
     )

@@ -6,12 +6,13 @@ from steady.errors import OutsideScope
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.ground.site import Site
 from steady.loads.tributary import gather
-from steady.measure.units import FT, IN, LB, PSF
+from steady.measure.units import FT, IN, LB, LB_FT, PSF
 from steady.plan.model import Basis, Check, Practice, Step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap, wood
 from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.reckon import PullOnPost
 
 
 class PostReckoner:
@@ -45,6 +46,7 @@ class PostReckoner:
             source=self.person_step.source,
         )
         self.strength: Step | None = None
+        self.leaf_strength: Step | None = None
         self.strength_refused: OutsideScope | None = None
         try:
             self.lateral_pa_per_m = book.soil(site.soil).lateral_pa_per_m
@@ -52,6 +54,7 @@ class PostReckoner:
             self.soil_refused = refused
         try:
             self.strength = book.bending_strength(wood(self.post), "wind")
+            self.leaf_strength = book.bending_strength(wood(self.post), "floor")
         except OutsideScope as refused:
             self.strength_refused = refused
         b_in, d_in = self.post.thickness_m / IN, self.post.width_m / IN
@@ -79,6 +82,9 @@ class PostReckoner:
         self._ground(
             about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
         )
+        pulls = self.found.pulls.get(post.id, ())
+        if pulls:
+            self._leaf_in_ground(about, pulls, force[0] if force else None, demands, working)
         demands.append(("Frost", self.site.frost_m, self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
@@ -90,6 +96,81 @@ class PostReckoner:
             arm_ft = self.loads.wind.arm_m / FT
             self._bend(about, "wind", force[0], arm_ft, force[1:])
         self._bend(about, "a person leaning", self.person, self.top_m / FT, ())
+        if pulls:
+            self._bend_by_leaf(about, pulls, force[0] if force else None)
+
+    def _leaf_in_ground(
+        self,
+        about: str,
+        pulls: tuple[PullOnPost, ...],
+        wind: Step | None,
+        demands: list[tuple[str, float, Step]],
+        working: dict[str, tuple[Step, ...]],
+    ) -> None:
+        """A leaf on its hinge post: with a person on it; and its weight with the wind, open so that both push one way."""
+        if self.soil_refused is not None:
+            return
+        steps = tuple(step for pull in pulls for step in pull.steps)
+        cases: list[tuple[str, float, Step | None]] = [
+            ("A leaf and a person on it", sum(p.with_person_n_m for p in pulls), None)
+        ]
+        if wind is not None and self.loads.wind is not None and wind.value > 0:
+            cases.append(("Wind and an open leaf", sum(p.weight_n_m for p in pulls), wind))
+        for name, moment_n_m, push in cases:
+            try:
+                if push is None:
+                    depth, more = self.book.embedment_for_moment(
+                        moment_n_m=moment_n_m,
+                        width_m=self.hole_width_m,
+                        lateral_pa_per_m=self.lateral_pa_per_m,
+                        soil_factor=1.0,
+                    )
+                else:
+                    assert self.loads.wind is not None
+                    # A force at a height and a moment are the force at a greater height.
+                    height_m = self.loads.wind.arm_m + moment_n_m / (push.value * LB)
+                    depth, more = self.book.embedment(
+                        load_n=push.value * LB,
+                        height_m=height_m,
+                        width_m=self.hole_width_m,
+                        lateral_pa_per_m=self.lateral_pa_per_m,
+                        soil_factor=1.0,
+                    )
+            except OutsideScope as refused:
+                self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
+                continue
+            demands.append((name, depth.value * FT, depth))
+            working[name] = (*steps, *((push,) if push else ()), *more)
+
+    def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Step | None) -> None:
+        """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
+        if self.leaf_strength is None:
+            return
+        steps = tuple(step for pull in pulls for step in pull.steps)
+        person = sum(pull.with_person_n_m for pull in pulls) / LB_FT
+        weight = sum(pull.weight_n_m for pull in pulls) / LB_FT
+        cases = [("a leaf and a person on it", person, self.leaf_strength, steps)]
+        if wind is not None and self.loads.wind is not None and self.strength is not None:
+            moment = weight + wind.value * self.loads.wind.arm_m / FT
+            cases.append(("wind and an open leaf", moment, self.strength, (*steps, wind)))
+        for case, moment, limit, before in cases:
+            stress = Step(
+                symbol="f_b", value=12 * moment / self.modulus.value, unit="psi", formula="12 * M / S",
+                inputs=(("M", moment, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
+                says="bending stress in the hinge post at the ground",
+            )  # fmt: skip
+            self.found.checks.append(
+                Check(
+                    name="Bends at the ground",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at most",
+                    demand=stress,
+                    limit=limit,
+                    working=(*before, self.modulus),
+                    case=case,
+                )
+            )
 
     def _force(self, from_m: float, to_m: float) -> tuple[Step, ...] | None:
         """Wind force on the post (lb), then the pressures it came from."""

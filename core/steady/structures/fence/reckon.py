@@ -1,6 +1,6 @@
 """The checks of a fence: each post's hold in the ground and bending, each bay's rails sideways and downward.
 
-What is not reckoned is said: gate leaves' own load on their posts, and anything for public use.
+Gate leaves bring their own checks, and their pull to the posts that carry them. Nothing is said to pass for public use.
 """
 
 from steady.errors import OutsideScope
@@ -8,6 +8,7 @@ from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
+from steady.structures.fence.gates import Hanging, pulls
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.setout import SetOut
@@ -17,9 +18,18 @@ PUBLIC = "public use is outside what a house tool may answer"
 ASK = "ask an engineer"
 
 
-def reckon(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, timber: Timber, hole_width_m: float) -> Reckoning:
+def reckon(
+    spec: FenceSpec,
+    site: Site,
+    book: Rulebook,
+    out: SetOut,
+    timber: Timber,
+    hole_width_m: float,
+    hangings: list[Hanging],
+) -> Reckoning:
     """Reckon every post and bay of a fence."""
     found = Reckoning()
+    found.pulls = pulls(hangings)
     loads = _wind(spec, site, book, out)
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
@@ -41,17 +51,9 @@ def reckon(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, timber: Tim
     for bay in out.bays:
         if bay.opening is None:
             rails.reckon(bay)
-        else:
-            found.not_covered.append(
-                NotCovered(
-                    name="Gate load",
-                    about=f"{spec.id}/gate/{bay.opening.id}",
-                    basis=Basis.RECKONED,
-                    reason="gate load not reckoned yet: the leaf's weight and a person on it are not in these posts. "
-                    "Size them with whoever hangs the gate",
-                    would_have_to_change="",
-                )
-            )
+    for hanging in hangings:
+        found.checks += hanging.found.checks
+        found.not_covered += hanging.found.not_covered
     if site.use == "public":
         found.checks.clear()
         found.not_covered = [

@@ -1,0 +1,137 @@
+"""Details of a plan as drawings: members with the force's path through them, pushes, and lines to compare.
+
+A loaded member carries chevrons: they point at each other where it is squeezed and away from each other where it is pulled,
+more of them the harder it works. Nothing rests on colour alone.
+"""
+
+import math
+from dataclasses import dataclass
+
+from steady.drawing.shapes import Point, Shape, View, bounds_of
+from steady.measure.show import Tape
+from steady.measure.units import LB
+from steady.plan.model import Bar, Detail, Plan, Push, Step, Trace
+
+_MOST_CHEVRONS = 5
+_ARROW_M = 0.22
+_LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest"}
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DetailSheet:
+    """A detail ready to show: its drawing and its figures."""
+
+    id: str
+    about: str
+    title: str
+    view: View
+    facts: tuple[Step, ...]
+
+
+def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
+    """Every detail that belongs to one thing of a plan."""
+    return tuple(
+        DetailSheet(id=item.id, about=item.about, title=item.title, view=detail_view(item, tape), facts=item.facts)
+        for item in plan.details
+        if item.about == about
+    )
+
+
+def force_words(force_n: float, tape: Tape) -> str:
+    """A force as the crew reads it."""
+    return f"{force_n / LB:,.0f} lb" if tape.system == "imperial" else f"{force_n / 1000:.2f} kN"
+
+
+def detail_view(detail: Detail, tape: Tape) -> View:
+    """One detail: lines first, then members, the force's path, pushes and words on top."""
+    shapes: list[Shape] = []
+    hardest = max((abs(bar.force_n) for bar in detail.bars), default=0.0)
+    for trace in detail.traces:
+        shapes += _trace(detail, trace)
+    for bar in sorted(detail.bars, key=lambda bar: abs(bar.force_n)):
+        shapes.append(_bar(bar))
+    for bar in detail.bars:
+        if hardest and abs(bar.force_n) > 1e-6:
+            shapes += _path(bar, hardest, tape)
+    for push in detail.pushes:
+        shapes += _push(detail, push, tape)
+    return View(name="detail", title=detail.title, shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def _trace(detail: Detail, trace: Trace) -> list[Shape]:
+    made = [Shape(id=detail.id, kind="polyline", layer=_LAYERS.get(trace.what, "nearest"), points=trace.points)]
+    if trace.label:
+        at = trace.points[-1] if trace.what == "nearest" else trace.points[len(trace.points) // 2]
+        made.append(
+            Shape(id=detail.id, kind="text", layer="fact", points=(at,), text=trace.label, size=9.0, shift=(0.0, 6.0))
+        )
+    return made
+
+
+def _along(bar: Bar) -> tuple[float, Point, Point]:
+    """Length, direction and normal of a member."""
+    dx, dy = bar.end[0] - bar.start[0], bar.end[1] - bar.start[1]
+    length = math.hypot(dx, dy) or 1.0
+    return length, (dx / length, dy / length), (-dy / length, dx / length)
+
+
+def _bar(bar: Bar) -> Shape:
+    _, (ux, uy), (nx, ny) = _along(bar)
+    half = bar.width_m / 2
+    grow = half if bar.what == "rail" else 0.0
+    (x0, y0), (x1, y1) = bar.start, bar.end
+    x0, y0, x1, y1 = x0 - ux * grow, y0 - uy * grow, x1 + ux * grow, y1 + uy * grow
+    points = (
+        (x0 + nx * half, y0 + ny * half), (x1 + nx * half, y1 + ny * half),
+        (x1 - nx * half, y1 - ny * half), (x0 - nx * half, y0 - ny * half),
+    )  # fmt: skip
+    return Shape(id=bar.id, kind="polygon", layer=f"bar-{bar.what}", points=points)
+
+
+def _path(bar: Bar, hardest: float, tape: Tape) -> list[Shape]:
+    """Chevrons on both halves of a member, and its force."""
+    length, (ux, uy), (nx, ny) = _along(bar)
+    each = max(1, round(_MOST_CHEVRONS * abs(bar.force_n) / hardest))
+    size = max(0.03, min(0.06, bar.width_m * 0.6))
+    squeezed = bar.force_n < 0
+    made: list[Shape] = []
+    for half in (0, 1):
+        for k in range(each):
+            share = 0.12 + 0.28 * (k + 0.5) / each
+            at = length * (share if half == 0 else 1 - share)
+            # Toward the middle when squeezed, away from it when pulled.
+            way = (1.0 if half == 0 else -1.0) * (1.0 if squeezed else -1.0)
+            x, y = bar.start[0] + ux * at, bar.start[1] + uy * at
+            tip = (x + ux * way * size, y + uy * way * size)
+            points = ((x + nx * size, y + ny * size), tip, (x - nx * size, y - ny * size))
+            layer = "squeezed" if squeezed else "pulled"
+            made.append(Shape(id=bar.id, kind="polyline", layer=layer, points=points))
+    share = 0.5 if bar.what == "rail" else 0.64  # a strut's words stand clear of the weight at the leaf's middle
+    middle = (bar.start[0] + ux * length * share, bar.start[1] + uy * length * share)
+    word = "squeezed" if squeezed else "pulled"
+    says = f"{bar.what} {word} {force_words(abs(bar.force_n), tape)}"
+    made.append(Shape(id=bar.id, kind="text", layer="fact", points=(middle,), text=says, size=10.0, shift=(0.0, 4.0)))
+    return made
+
+
+def _push(detail: Detail, push: Push, tape: Tape) -> list[Shape]:
+    """An arrow whose tip stands where the force acts."""
+    (x, y), (ux, uy) = push.at, push.along
+    tail = (x - ux * _ARROW_M, y - uy * _ARROW_M)
+    head = 0.035
+    tips = (
+        (x - ux * 0.06 - uy * head, y - uy * 0.06 + ux * head),
+        (x, y),
+        (x - ux * 0.06 + uy * head, y - uy * 0.06 - ux * head),
+    )
+    level = abs(ux) > abs(uy)
+    words = f"{push.label} {force_words(push.force_n, tape)}"
+    return [
+        Shape(id=detail.id, kind="polyline", layer="push", points=(tail, (x, y))),
+        Shape(id=detail.id, kind="polyline", layer="push", points=tips),
+        Shape(
+            id=detail.id, kind="text", layer="fact", points=(tail,), text=words, size=10.0,
+            anchor="end" if level and ux > 0 else "start" if level else "middle",
+            shift=(-4.0 if level and ux > 0 else 4.0 if level else 0.0, -4.0 if level else 4.0),
+        ),
+    ]  # fmt: skip

@@ -1,0 +1,257 @@
+"""Gates of a fence: each opening's leaves made and reckoned where the fence puts them, their pieces, and what they ask of posts."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Vec
+from steady.rulebooks.answers import si
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.findings import Timber, wood
+from steady.structures.fence.setout import Bay, SetOut
+from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.detail import arc_detail, leaf_detail
+from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
+from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
+from steady.yard.stock import stick
+
+HEAVY_N = 222.0
+"""Over 50 lb a leaf is lifted by two [common practice]."""
+SCREWS_PER_CROSSING = 2
+
+
+@dataclass(frozen=True, slots=True)
+class Hanging:
+    """A leaf where it hangs: the bay it fills, the post that carries it, and which way it runs from there along the line."""
+
+    bay: Bay
+    post: str
+    forward: bool
+    found: LeafFound
+
+
+def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook) -> list[Hanging]:
+    """Make and reckon every leaf.
+
+    Raises:
+        InputError: A leaf that cannot be, at its field in the spec.
+    """
+    made: list[Hanging] = []
+    stiffness: float | None
+    try:
+        post = timber.post
+        stiffness = si(book.stiffness(wood(post))) * post.thickness_m * post.width_m**3 / 12
+    except OutsideScope:
+        stiffness = None
+    for bay in out.bays:
+        if bay.opening is None:
+            continue
+        index = spec.openings.index(bay.opening)
+        try:
+            made += _hang_bay(spec, bay, timber, book, stiffness)
+        except InputError as error:
+            raise InputError(f"openings/{index}/{error.field}", error.message) from None
+    return made
+
+
+def _hang_bay(spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None) -> list[Hanging]:
+    opening = bay.opening
+    assert opening is not None
+    design = opening.leaf
+    frame = stick(design.frame, "rail", "leaf/frame")
+    clear_m = bay.width_m - timber.post.width_m
+    gate = f"{spec.id}/gate/{opening.id}"
+    base = Hung(
+        opening_m=clear_m,
+        wished_m=opening.leaves_m,
+        top_m=spec.height_m + spec.gap_m,
+        fence_gap_m=spec.gap_m,
+        grade_along=bay.grade,
+    )
+    sizes = widths(design, base)
+    made = []
+    for index, width_m in enumerate(sizes):
+        forward = index == 0 if len(sizes) == 2 else design.hung == "start"
+        hung = Hung(
+            opening_m=clear_m,
+            wished_m=opening.leaves_m,
+            top_m=base.top_m,
+            fence_gap_m=spec.gap_m,
+            grade_along=bay.grade if forward else -bay.grade,
+        )
+        leaf = make(design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board)
+        found = reckon(leaf, book, gate, timber.post.width_m, stiffness)
+        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, found))
+    return made
+
+
+def pulls(hangings: list[Hanging]) -> dict[str, tuple[PullOnPost, ...]]:
+    """What each hinge post has to carry."""
+    found: dict[str, tuple[PullOnPost, ...]] = {}
+    for hanging in hangings:
+        found[hanging.post] = (*found.get(hanging.post, ()), hanging.found.pull)
+    return found
+
+
+def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
+    """Every leaf drawn large, and its arc."""
+    made: list[Detail] = []
+    for hanging in hangings:
+        assert hanging.bay.opening is not None
+        gate = f"{spec.id}/gate/{hanging.bay.opening.id}"
+        made.append(leaf_detail(hanging.found, gate))
+        arc = arc_detail(hanging.found, gate)
+        if arc is not None:
+            made.append(arc)
+    return made
+
+
+def parts(spec: FenceSpec, hangings: list[Hanging], timber: Timber) -> list[Part]:
+    """Pieces of every leaf where they stand closed, its boards, and its fixings."""
+    made: list[Part] = []
+    for hanging in hangings:
+        made += _leaf_parts(spec, hanging, timber)
+    return made
+
+
+def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+    leaf = hanging.found.leaf
+    detail = leaf_detail(hanging.found, "")
+    board = leaf.board
+    made: list[Part] = []
+    wooden = [bar for bar in detail.bars if bar.what != "cable"]
+    for bar in wooden:
+        length_m = math.dist(bar.start, bar.end) + (0.0 if bar.what in ("stile", "strut") else leaf.stile_m)
+        made.append(_stick_part(spec, hanging, timber, bar, length_m))
+    mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
+    at = _point(spec, hanging, timber, (leaf.board_rip_m / 2 + board.width_m / 2, leaf.gap_m))
+    along, step = _heading(hanging), board.width_m
+    if leaf.boards_full:
+        row = Place(
+            id=f"{leaf.id}/boards", at=at, along=(0.0, 0.0, 1.0), up=along, count=leaf.boards_full,
+            step=(step * along[0], step * along[1], 0.0),
+        )  # fmt: skip
+        made.append(
+            Part(
+                id=f"{leaf.id}/boards", role="leaf board", item=board.key, length_m=leaf.height_m,
+                section_m=(board.thickness_m, board.width_m), places=(row,), mass_kg=mass, stick_m=leaf.height_m,
+            )
+        )  # fmt: skip
+    if leaf.board_rip_m > 0:
+        edge = _point(spec, hanging, timber, (leaf.width_m - leaf.board_rip_m / 2, leaf.gap_m))
+        rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(leaf.board_rip_m,))
+        made.append(
+            Part(
+                id=f"{leaf.id}/rip", role="leaf board", item=board.key, length_m=leaf.height_m,
+                section_m=(board.thickness_m, leaf.board_rip_m), cuts=(rip,), stick_m=leaf.height_m,
+                mass_kg=mass * leaf.board_rip_m / board.width_m,
+                places=(Place(id=f"{leaf.id}/rip", at=edge, along=(0.0, 0.0, 1.0), up=along),),
+            )
+        )  # fmt: skip
+    crossings = (
+        (leaf.boards_full + (1 if leaf.board_rip_m else 0)) * (2 + leaf.design.cross_rails) * SCREWS_PER_CROSSING
+    )
+    post = Place(
+        id=f"{leaf.id}/hinges", at=_point(spec, hanging, timber, (0.0, leaf.gap_m)), along=along, up=(0.0, 0.0, 1.0)
+    )
+    fixings = [
+        ("board screw", crossings),
+        ("rail screw", 4 * (2 + leaf.design.cross_rails)),
+        ("strap hinge", leaf.hinges),
+    ]
+    if leaf.index == 0:
+        fixings.append(("gate latch", 1))
+    else:
+        fixings.append(("drop rod", 1))
+    if leaf.design.brace in ("cable", "both"):
+        fixings.append(("brace cable", 1))
+    for item, each in fixings:
+        made.append(
+            Part(
+                id=f"{leaf.id}/{item.replace(' ', '-')}", role="screw" if "screw" in item else "hardware", item=item,
+                length_m=0.0, section_m=(0.0, 0.0), places=(post,), each=each,
+            )
+        )  # fmt: skip
+    return made
+
+
+def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, length_m: float) -> Part:
+    leaf = hanging.found.leaf
+    frame = leaf.frame
+    rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
+    size = math.hypot(rise, run)
+    along = _heading(hanging)
+    direction = (along[0] * run / size, along[1] * run / size, rise / size)
+    up = (-along[0] * rise / size, -along[1] * rise / size, run / size)
+    bevel = math.atan2(abs(run), abs(rise)) if bar.what == "strut" else 0.0
+    saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel)
+    return Part(
+        id=bar.id,
+        role=f"leaf {bar.what}",
+        item=frame.key,
+        length_m=length_m,
+        section_m=(frame.thickness_m, frame.width_m),
+        places=(Place(id=bar.id, at=_point(spec, hanging, timber, bar.start), along=direction, up=up),),
+        cuts=(saw,) if bevel else (),
+        mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
+        # Struts are cut to points at both corners: the stick is as long as the line plus what the bevels take.
+        stick_m=length_m + (frame.width_m / math.tan(bevel) if bevel > 0.01 else 0.0),
+    )
+
+
+def _heading(hanging: Hanging) -> Vec:
+    heading = hanging.bay.start.leg.heading_rad
+    sign = 1.0 if hanging.forward else -1.0
+    return (sign * math.cos(heading), sign * math.sin(heading), 0.0)
+
+
+def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, float]) -> Vec:
+    """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
+    bay, leaf = hanging.bay, hanging.found.leaf
+    post = bay.start if hanging.forward else bay.end
+    off = timber.post.width_m / 2 + leaf.design.hinge_gap_m + at[0]
+    x, y = post.leg.point(post.station_m)
+    along = _heading(hanging)
+    return (x + along[0] * off, y + along[1] * off, post.ground_m + at[1])
+
+
+def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
+    """What to heed with these leaves."""
+    found: list[Caution] = []
+    for hanging in hangings:
+        leaf, opening = hanging.found.leaf, hanging.bay.opening
+        assert opening is not None
+        about = f"{spec.id}/gate/{opening.id}"
+        name = f"{opening.what.capitalize()}, leaf {leaf.index + 1}"
+
+        def say(kind: str, text: str, about: str = about) -> None:
+            found.append(Caution(about=about, kind=kind, text=text, source="common practice"))  # type: ignore[arg-type]
+
+        if leaf.weight_n > HEAVY_N:
+            say(
+                "hurt",
+                f"{name} weighs {leaf.weight_n / 4.4482216152605:.0f} lb ({leaf.weight_n / 9.80665:.0f} kg): two people lift it",
+            )
+        if leaf.width_m > WIDE_M and len(opening.leaves_m) < 2:
+            say("drawing", f"{name} is wide for one leaf: two leaves pull less on their posts")
+        if leaf.height_m > TALL_M and leaf.design.hinges_count < 3:
+            say("drawing", f"{name} is tall: it gets a third hinge, near the top one")
+        if math.degrees(hanging.found.brace.angle_rad) < 30:
+            say("drawing", f"{name}: its brace lies flatter than 30 degrees; a middle stile and two braces hold better")
+        elif math.degrees(hanging.found.brace.angle_rad) < 45:
+            say("drawing", f"{name}: its brace lies flatter than 45 degrees")
+        if leaf.design.wheel:
+            say(
+                "drawing",
+                f"{name}: a wheel takes weight off the hinges on level ground only; an unknown spring counts as nothing",
+            )
+    if hangings:
+        found.append(
+            Caution(
+                about=spec.id,
+                kind="permit",
+                text="No leaf may swing over a public way; a gate by a pool has rules of its own: ask the local office",
+                source="common practice; local rules come first",
+            )
+        )
+    return found

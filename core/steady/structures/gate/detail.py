@@ -1,0 +1,130 @@
+"""A leaf drawn large: its frame with the force's path through it, its hinges, and the arc unrolled against the ground."""
+
+import math
+
+from steady.plan.model import Bar, Detail, Push, Trace
+from steady.structures.gate.reckon import LeafFound
+
+_ARC_POINTS = 48
+OUT_M = 0.22
+"""Length of an arrow that leads out of the leaf."""
+
+
+def leaf_detail(found: LeafFound, gate: str) -> Detail:
+    """The leaf from the front, hinge at the left; under it what the lower edge's latch end meets through the arc.
+
+    A strut is squeezed (force below 0), a cable pulled. The loaded rail carries the brace's level share.
+    """
+    leaf, design = found.leaf, found.leaf.design
+    half, gap = leaf.stile_m / 2, leaf.gap_m
+    left, right = half, leaf.width_m - half
+    low, high = gap + half, gap + leaf.height_m - half
+    rise = leaf.rake * leaf.between_m
+    brace = found.brace
+    bars = [
+        Bar(
+            id=f"{leaf.id}/stile/hinge",
+            what="stile",
+            start=(left, gap),
+            end=(left, gap + leaf.height_m),
+            width_m=leaf.stile_m,
+        ),
+        Bar(
+            id=f"{leaf.id}/stile/latch",
+            what="stile",
+            start=(right, gap + rise),
+            end=(right, gap + rise + leaf.height_m),
+            width_m=leaf.stile_m,
+        ),
+    ]
+    strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
+    share = 0.5 if design.brace == "both" else 1.0
+    top_n = brace.rail_force_n * share if strut else 0.0
+    bottom_n = -brace.rail_force_n * share if cable else 0.0
+    bars.append(_rail(leaf.id, "top", (left, high), (right, high + rise), leaf.stile_m, top_n))
+    bars.append(_rail(leaf.id, "bottom", (left, low), (right, low + rise), leaf.stile_m, bottom_n))
+    for k in range(design.cross_rails):
+        z = low + (high - low) * (k + 1) / (design.cross_rails + 1)
+        bars.append(_rail(leaf.id, f"cross-{k + 1}", (left, z), (right, z + rise), leaf.stile_m, 0.0))
+    at = left + leaf.reach_m
+    lean = leaf.rake * leaf.reach_m
+    if strut:
+        bars.append(
+            Bar(
+                id=f"{leaf.id}/strut",
+                what="strut",
+                start=(left, low),
+                end=(at, high + lean),
+                width_m=leaf.stile_m,
+                force_n=-brace.force_n * share,
+            )
+        )
+    if cable:
+        bars.append(
+            Bar(
+                id=f"{leaf.id}/cable",
+                what="cable",
+                start=(left, high),
+                end=(at, low + lean),
+                width_m=0.012,
+                force_n=brace.force_n * share,
+            )
+        )
+    inset = design.hinge_inset_m
+    pushes = [
+        Push(at=(-OUT_M, gap + leaf.height_m - inset), along=(-1.0, 0.0), force_n=found.pull_n, label="top hinge"),
+        Push(at=(0.0, gap + inset), along=(1.0, 0.0), force_n=found.pull_n, label="bottom hinge"),
+        Push(
+            at=(leaf.width_m, gap + rise + leaf.height_m), along=(0.0, -1.0), force_n=design.person_n, label="a person"
+        ),
+        Push(at=(leaf.centre_m, gap + leaf.height_m / 2), along=(0.0, -1.0), force_n=leaf.weight_n, label="weight"),
+    ]
+    return Detail(
+        id=f"{leaf.id}/leaf",
+        about=gate,
+        title=f"Leaf {leaf.index + 1}, from the side it swings to",
+        bars=tuple(bars),
+        pushes=tuple(pushes),
+        traces=(
+            Trace(
+                what="ground", points=((-0.15, 0.0), (leaf.width_m + 0.15, leaf.grade_along * (leaf.width_m + 0.15)))
+            ),
+        ),
+        facts=found.facts,
+    )
+
+
+def _rail(
+    leaf: str, name: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float
+) -> Bar:
+    return Bar(id=f"{leaf}/rail/{name}", what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
+
+
+def arc_detail(found: LeafFound, gate: str) -> Detail | None:
+    """The arc of the latch end unrolled: the ground it passes over, and the leaf's lower edge above it."""
+    leaf, design = found.leaf, found.leaf.design
+    if design.front_grade is None:
+        return None
+    ground: list[tuple[float, float]] = []
+    edge: list[tuple[float, float]] = []
+    for k in range(_ARC_POINTS + 1):
+        angle = design.swing_rad * k / _ARC_POINTS
+        x, y = leaf.width_m * math.cos(angle), leaf.width_m * math.sin(angle)
+        run = leaf.width_m * angle
+        ground.append((run, x * leaf.grade_along + y * design.front_grade + x * y * design.twist_per_m))
+        edge.append((run, leaf.gap_m + leaf.rake * leaf.width_m))
+    traces = [
+        Trace(what="ground", points=tuple(ground), label="ground under the latch end"),
+        Trace(what="edge", points=tuple(edge), label="lower edge"),
+    ]
+    if leaf.lift is not None:
+        run = leaf.width_m * leaf.lift.worst_at_rad
+        traces.append(
+            Trace(what="nearest", points=((run, ground[0][1] - 0.05), (run, leaf.gap_m + 0.05)), label="nearest")
+        )
+    return Detail(
+        id=f"{leaf.id}/arc",
+        about=gate,
+        title=f"Leaf {leaf.index + 1}: its swing unrolled, closed at the left",
+        traces=tuple(traces),
+    )

@@ -1,0 +1,183 @@
+"""One leaf of a gate: its size from the opening, its pieces, its weight, and how high it hangs."""
+
+import math
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError
+from steady.layout.swing import Lift, leaf_size, swing_on_ground, swing_on_plane, thickness_gap_m, twisted
+from steady.measure.units import GRAVITY
+from steady.structures.gate.spec import LeafDesign
+from steady.yard.stock import Stick
+
+TALL_M = 1.6
+"""Over this a leaf gets a third hinge [common practice]."""
+HANGING_M = 0.00635
+"""A quarter inch more than the least, for the hand that hangs it [our own]."""
+WIDE_M = 1.5
+"""A single leaf wider than this is better made as two [common practice]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hung:
+    """Where a leaf hangs: the ground along it from hinge to latch, the fence's height over its own gap, the side it swings to."""
+
+    opening_m: float
+    wished_m: tuple[float, ...]
+    top_m: float
+    fence_gap_m: float
+    grade_along: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Leaf:
+    """A leaf as it is built. Heights above the ground at its hinge; `width_m`, `height_m` over all."""
+
+    id: str
+    index: int
+    design: LeafDesign
+    frame: Stick
+    board: Stick
+    width_m: float
+    height_m: float
+    gap_m: float
+    lift: Lift | None
+    grade_along: float
+    rake: float
+    boards_full: int
+    board_rip_m: float
+    weight_n: float
+
+    @property
+    def stile_m(self) -> float:
+        """Width of a stile or rail in the plane of the leaf."""
+        return self.frame.width_m
+
+    @property
+    def between_m(self) -> float:
+        """Width between the centres of the corner joints."""
+        return self.width_m - self.stile_m
+
+    @property
+    def tall_m(self) -> float:
+        """Height between the centres of the corner joints."""
+        return self.height_m - self.stile_m
+
+    @property
+    def reach_m(self) -> float:
+        """Where the brace meets the rail."""
+        return min(self.design.reach_m or self.between_m, self.between_m)
+
+    @property
+    def hinge_spacing_m(self) -> float:
+        """Between the outer hinges."""
+        return self.height_m - 2 * self.design.hinge_inset_m
+
+    @property
+    def centre_m(self) -> float:
+        """The weight's distance from the hinge line: boards and frame are alike on both sides."""
+        return self.width_m / 2
+
+    @property
+    def hinges(self) -> int:
+        """Hinges: as wished, three at least on a tall leaf."""
+        return max(self.design.hinges_count, 3 if self.height_m > TALL_M else 2)
+
+
+def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
+    """Leaf widths for an opening, from the least of what was measured; unequal leaves keep their shares.
+
+    Raises:
+        InputError: The gaps leave no leaf.
+    """
+    measured = design.measured_m or (hung.opening_m,)
+    three = (measured[0], measured[len(measured) // 2], measured[-1])
+    count = 2 if len(hung.wished_m) == 2 else 1
+    try:
+        found = leaf_size(
+            top_m=three[0],
+            middle_m=three[1],
+            bottom_m=three[2],
+            hinge_gap_m=design.hinge_gap_m,
+            latch_gap_m=design.latch_gap_m,
+            leaves=count,
+            centre_gap_m=design.centre_gap_m,
+        )
+    except InputError as error:
+        raise InputError(f"leaf/{error.field}_m", error.message) from None
+    if count == 1:
+        return (found.leaf_m,)
+    whole = 2 * found.leaf_m
+    share = hung.wished_m[0] / sum(hung.wished_m)
+    return (whole * share, whole * (1 - share))
+
+
+def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: float, frame: Stick, board: Stick) -> Leaf:
+    """A leaf with its lift, boards and weight.
+
+    Raises:
+        InputError: A leaf too small for its own frame.
+    """
+    rake = hung.grade_along if design.raked else 0.0
+    lift = _lift(design, hung.grade_along, rake, width_m)
+    gap_m = (
+        design.gap_m if design.gap_m is not None else max(lift.lift_m + HANGING_M if lift else 0.0, hung.fence_gap_m)
+    )
+    height_m = hung.top_m - gap_m
+    if height_m < 4 * frame.width_m or width_m < 3 * frame.width_m:
+        raise InputError("leaf/frame", "The leaf is too small for its own frame: a thinner stick or a larger opening")
+    full = math.floor(width_m / board.width_m + 1e-6)
+    rip_m = max(0.0, width_m - full * board.width_m)
+    found = Leaf(
+        id=leaf_id,
+        index=index,
+        design=design,
+        frame=frame,
+        board=board,
+        width_m=width_m,
+        height_m=height_m,
+        gap_m=gap_m,
+        lift=lift,
+        grade_along=hung.grade_along,
+        rake=rake,
+        boards_full=full,
+        board_rip_m=rip_m if rip_m > 1e-4 else 0.0,
+        weight_n=0.0,
+    )
+    return _weighed(found)
+
+
+def _weighed(leaf: Leaf) -> Leaf:
+    wood_m = 2 * leaf.height_m + (2 + leaf.design.cross_rails) * leaf.width_m
+    if leaf.design.brace in ("strut", "both"):
+        wood_m += math.hypot(leaf.reach_m, leaf.tall_m)
+    frame_kg = wood_m * leaf.frame.thickness_m * leaf.frame.width_m * leaf.frame.density_kg_per_m3
+    board_kg = leaf.width_m * leaf.height_m * leaf.board.thickness_m * leaf.board.density_kg_per_m3
+    weight_n = (frame_kg + board_kg + leaf.design.hardware_kg) * GRAVITY
+    return replace(leaf, weight_n=weight_n)
+
+
+def _lift(design: LeafDesign, along: float, rake: float, width_m: float) -> Lift | None:
+    """The least height at the hinge, or None where only the line is known."""
+    if design.front_grade is None:
+        return None
+    if design.twist_per_m:
+        return swing_on_ground(
+            leaf_m=width_m,
+            ground=twisted(along, design.front_grade, design.twist_per_m),
+            clear_m=design.clear_m,
+            rake=rake,
+            swing_rad=design.swing_rad,
+        )
+    return swing_on_plane(
+        leaf_m=width_m,
+        along=along,
+        front=design.front_grade,
+        clear_m=design.clear_m,
+        rake=rake,
+        swing_rad=design.swing_rad,
+    )
+
+
+def latch_gap_needed_m(leaf: Leaf) -> float:
+    """What the thick leaf's far corner needs at the latch: frame and boards together."""
+    return thickness_gap_m(leaf.width_m, leaf.frame.thickness_m + leaf.board.thickness_m)

@@ -1,0 +1,400 @@
+"""Whether a leaf stands, sags and swings: brace, hinges, sag at its latch edge, its arc, and its pull on the post."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import FT, IN, LB, LB_FT
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import Wood, si
+from steady.rulebooks.base import Rulebook
+from steady.statics import leaf as statics
+from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
+
+SAG_LIMIT_IN = 0.25
+"""Latch tolerance [common practice]."""
+LB_IN = LB * IN
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PullOnPost:
+    """What a leaf brings to its hinge post: moments about the ground (N m), by its weight alone and with a person on it."""
+
+    leaf: str
+    weight_n_m: float
+    with_person_n_m: float
+    steps: tuple[Step, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeafFound:
+    """Everything reckoned of one leaf."""
+
+    leaf: Leaf
+    brace: statics.Brace
+    corner: statics.Brace
+    sag_now: statics.Sag
+    sag_later: statics.Sag
+    pull_n: float
+    pull: PullOnPost
+    checks: tuple[Check, ...]
+    not_covered: tuple[NotCovered, ...]
+    facts: tuple[Step, ...]
+
+
+def step(
+    symbol: str, value: float, unit: str, formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
+) -> Step:
+    """A line of the leaf's statics."""
+    return Step(
+        symbol=symbol,
+        value=value,
+        unit=unit,
+        formula=formula,
+        inputs=inputs,
+        source="statics: pinned joints",
+        says=says,
+    )
+
+
+def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m2: float | None) -> LeafFound:
+    """Reckon a leaf.
+
+    Args:
+        about: The gate's id.
+        post_width_m: Of the hinge post, along the fence.
+        post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
+    """
+    design = leaf.design
+    brace = statics.brace_to_rail(
+        weight_n=leaf.weight_n,
+        width_m=leaf.between_m,
+        height_m=leaf.tall_m,
+        reach_m=leaf.reach_m,
+        load_at_latch_n=design.person_n,
+    )
+    corner = statics.brace_to_rail(
+        weight_n=leaf.weight_n, width_m=leaf.between_m, height_m=leaf.tall_m, load_at_latch_n=design.person_n
+    )
+    found = _Found(leaf, book, about)
+    found.brace(brace)
+    pull_n = found.hinges()
+    now, later = found.sag(post_n_m2)
+    found.swing()
+    found.gaps()
+    return LeafFound(
+        leaf=leaf,
+        brace=brace,
+        corner=corner,
+        sag_now=now,
+        sag_later=later,
+        pull_n=pull_n,
+        pull=_pull(leaf, post_width_m),
+        checks=tuple(found.checks),
+        not_covered=tuple(found.gaps_found),
+        facts=tuple(found.facts),
+    )
+
+
+def _pull(leaf: Leaf, post_width_m: float) -> PullOnPost:
+    """Moment about the post's own middle: the hinge line stands half a post and the hinge gap off it."""
+    offset_in = (post_width_m / 2 + leaf.design.hinge_gap_m) / IN
+    w, p = leaf.weight_n / LB, leaf.design.person_n / LB
+    x, b = leaf.centre_m / IN, leaf.width_m / IN
+    dead = step(
+        "M_W",
+        w * (x + offset_in) / 12,
+        "lb-ft",
+        "W * (x + o) / 12",
+        (("W", w, "lb"), ("x", x, "in"), ("o", offset_in, "in")),
+        "the leaf's weight on its post",
+    )
+    person = step(
+        "M_P",
+        p * (b + offset_in) / 12,
+        "lb-ft",
+        "P * (B + o) / 12",
+        (("P", p, "lb"), ("B", b, "in"), ("o", offset_in, "in")),
+        "a person hanging on the latch edge [practice]",
+    )
+    return PullOnPost(
+        leaf=leaf.id,
+        weight_n_m=dead.value * LB_FT,
+        with_person_n_m=(dead.value + person.value) * LB_FT,
+        steps=(dead, person),
+    )
+
+
+class _Found:
+    """Checks of one leaf as they are found."""
+
+    def __init__(self, leaf: Leaf, book: Rulebook, about: str) -> None:
+        self.leaf, self.book, self.about = leaf, book, about
+        self.checks: list[Check] = []
+        self.gaps_found: list[NotCovered] = []
+        self.facts: list[Step] = []
+
+    def _check(
+        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, at_least: bool = False
+    ) -> None:
+        self.checks.append(
+            Check(
+                name=name,
+                about=self.about,
+                basis=Basis.RECKONED,
+                sense="at least" if at_least else "at most",
+                demand=demand,
+                limit=limit,
+                working=working,
+                case=case,
+            )
+        )
+
+    def _gap(self, name: str, reason: str, change: str) -> None:
+        self.gaps_found.append(
+            NotCovered(name=name, about=self.about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change)
+        )
+
+    def brace(self, brace: statics.Brace) -> None:
+        """The brace sized for the pinned force, however stiff the corners are."""
+        leaf, design = self.leaf, self.leaf.design
+        b, h, x = leaf.between_m / IN, leaf.tall_m / IN, leaf.reach_m / IN
+        w, p = leaf.weight_n / LB, design.person_n / LB
+        load = step(
+            "P_l",
+            brace.latch_load_n / LB,
+            "lb",
+            "W / 2 + P",
+            (("W", w, "lb"), ("P", p, "lb")),
+            "half the leaf and a person at the latch edge",
+        )
+        force = step(
+            "F",
+            brace.force_n / LB,
+            "lb",
+            "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
+            (("P_l", load.value, "lb"), ("B", b, "in"), ("x", x, "in"), ("h", h, "in")),
+            "squeezed in a strut, pulled in a cable",
+        )
+        angle = step("a", math.degrees(brace.angle_rad), "deg", "", (), "brace above level")
+        self.facts += [load, force, angle]
+        case = f"leaf {leaf.index + 1}, a person on the latch edge"
+        if design.brace in ("strut", "both"):
+            self._strut(force, load, brace, case)
+        if design.brace in ("cable", "both"):
+            if design.cable_rating_n > 0:
+                rating = Step(
+                    symbol="R", value=design.cable_rating_n / LB, unit="lb", formula="", inputs=(),
+                    source="user: the maker's rating with the crew's own safety factor",
+                )  # fmt: skip
+                self._check("Cable pulls", force, rating, (load,), case)
+            elif design.brace == "cable":
+                self._gap(
+                    "Cable pulls", "no rating of the cable is entered", "the maker's number, with a safety factor in it"
+                )
+        if design.brace == "none":
+            self._gap(
+                "Leaf racks",
+                "without a brace the leaf hangs on its corners, whose stiffness is not known",
+                "a strut or a cable",
+            )
+        if leaf.reach_m < leaf.between_m - 1e-6:
+            self._rail_bends(brace, load, case)
+
+    def _wood(self, flat: bool = False, wet: bool = True) -> Wood:
+        frame = self.leaf.frame
+        return Wood(
+            species=frame.species, size=frame.size, width_m=frame.thickness_m, depth_m=frame.width_m, incised=frame.incised,
+            flat=flat, wet=wet,
+        )  # fmt: skip
+
+    def _strut(self, force: Step, load: Step, brace: statics.Brace, case: str) -> None:
+        try:
+            # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
+            column = self.book.column(
+                self._wood(),
+                "floor",
+                height_m=brace.length_m,
+                end_factor=1.0,
+                height_weak_m=brace.length_m / (self.leaf.design.cross_rails + 1),
+            )
+        except OutsideScope as refused:
+            self._gap("Strut buckles", refused.reason, refused.would_have_to_change)
+            return
+        self._check("Strut buckles", force, _in_lb(column.capacity), (load, column.buckling), case)
+
+    def _rail_bends(self, brace: statics.Brace, load: Step, case: str) -> None:
+        """A brace short of the corner leaves the rail to bend beyond it, in the plane of the leaf."""
+        leaf = self.leaf
+        out = (leaf.between_m - leaf.reach_m) / IN
+        try:
+            capacity = self.book.moment_capacity(self._wood(), "floor")
+        except OutsideScope as refused:
+            self._gap("Rail bends past the brace", refused.reason, refused.would_have_to_change)
+            return
+        moment = step(
+            "M_r",
+            load.value * out / 12,
+            "lb-ft",
+            "P_l * c / 12",
+            (("P_l", load.value, "lb"), ("c", out, "in")),
+            "the rail beyond the brace",
+        )
+        limit = capacity if capacity.unit == "lb-ft" else step("M_max", si(capacity) / LB_FT, "lb-ft", "", (), "")
+        self._check("Rail bends past the brace", moment, limit, (load,), case)
+
+    def hinges(self) -> float:
+        """The pull on the top hinge, and what each hinge may have to carry."""
+        leaf, design = self.leaf, self.leaf.design
+        pull_n = statics.hinge_pull_n(
+            weight_n=leaf.weight_n,
+            weight_from_hinge_m=leaf.centre_m,
+            spacing_m=leaf.hinge_spacing_m,
+            width_m=leaf.width_m,
+            load_at_latch_n=design.person_n,
+        )
+        w, p = leaf.weight_n / LB, design.person_n / LB
+        x, b, s = leaf.centre_m / IN, leaf.width_m / IN, leaf.hinge_spacing_m / IN
+        pull = step(
+            "R_h",
+            pull_n / LB,
+            "lb",
+            "(W * x + P * B) / s",
+            (("W", w, "lb"), ("x", x, "in"), ("P", p, "lb"), ("B", b, "in"), ("s", s, "in")),
+            "out at the top hinge, in at the bottom",
+        )
+        both = step(
+            "R",
+            math.hypot(pull.value, w + p),
+            "lb",
+            "sqrt(R_h ** 2 + (W + P) ** 2)",
+            (("R_h", pull.value, "lb"), ("W", w, "lb"), ("P", p, "lb")),
+            "one hinge may carry all of the weight, too",
+        )
+        self.facts += [pull, both]
+        case = f"leaf {leaf.index + 1}, a person on the latch edge"
+        if design.hinge_rating_n > 0:
+            rating = Step(
+                symbol="R_max", value=design.hinge_rating_n / LB, unit="lb", formula="", inputs=(),
+                source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
+            )  # fmt: skip
+            self._check("Hinge holds", both, rating, (pull,), case)
+        else:
+            self._gap(
+                "Hinge holds",
+                f"no rating of the hinge is entered; it must hold {both.value:,.0f} lb",
+                "the maker's number for one hinge and its screws, with a safety factor in it",
+            )
+        return pull_n
+
+    def sag(self, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:
+        """At once and after years, under the leaf's own weight; the footing's turn only where it is known."""
+        leaf, design = self.leaf, self.leaf.design
+        turn = 0.0
+        soil = design.soil_turn_n_m_per_rad or None
+        if post_n_m2 is not None:
+            turn = statics.post_turn_rad(
+                moment_n_m=leaf.weight_n * leaf.centre_m,
+                lower_hinge_m=leaf.gap_m + design.hinge_inset_m,
+                hinge_spacing_m=leaf.hinge_spacing_m,
+                post_n_m2=post_n_m2,
+                soil_n_m_per_rad=soil,
+            )
+        stiffness = None
+        try:
+            e = self.book.strength("stiffness", self._wood(), "floor").allowed_pa
+            stiffness = e * leaf.frame.thickness_m * leaf.frame.width_m
+        except OutsideScope as refused:
+            self._gap("Latch edge sags", refused.reason, refused.would_have_to_change)
+        found = []
+        for creep in (0.0, design.creep):
+            found.append(
+                statics.latch_sag(
+                    weight_n=leaf.weight_n,
+                    width_m=leaf.between_m,
+                    height_m=leaf.tall_m,
+                    hinge_spacing_m=leaf.hinge_spacing_m,
+                    hinge_play_m=design.hinge_play_m,
+                    brace_stiffness_n=stiffness,
+                    creep=creep,
+                    joint_slip_m=design.joint_slip_m,
+                    post_turn_rad=turn * (1 + creep),
+                )
+            )
+        now, later = found
+        if post_n_m2 is None:
+            self._gap(
+                "Latch edge sags", "the post's wood has no stiffness in this school", "a post of the school's tables"
+            )
+            return now, later
+        limit = Step(
+            symbol="d_max", value=SAG_LIMIT_IN, unit="in", formula="", inputs=(),
+            source="practice: what a latch forgives", says="latch tolerance",
+        )  # fmt: skip
+        name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"
+        for sag, case in ((now, "at once"), (later, "after years")):
+            parts = tuple(
+                (symbol, value / IN, "in")
+                for symbol, value in (
+                    ("d_h", sag.from_hinges_m), ("d_b", sag.from_brace_m), ("d_j", sag.from_joints_m), ("d_p", sag.from_post_m),
+                )
+            )  # fmt: skip
+            demand = step(
+                "d", sag.total_m / IN, "in", "d_h + d_b + d_j + d_p", parts, "hinges, brace, its joints, and the post"
+            )
+            self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}")
+            self.facts.append(demand)
+        return now, later
+
+    def swing(self) -> None:
+        """The lower edge against the ground all round the arc."""
+        leaf = self.leaf
+        if leaf.lift is None:
+            self._gap(
+                "Swings clear",
+                "only the line's ground is known, not the ground the leaf swings over",
+                "read the fall toward the side it swings to: two heights a leaf's width apart",
+            )
+            return
+        lift = leaf.lift
+        has = step("z_has", leaf.gap_m / IN, "in", "", (), "lower edge at the hinge above the ground there")
+        rise = lift.lift_m - leaf.design.clear_m
+        needs = step(
+            "z_0",
+            lift.lift_m / IN,
+            "in",
+            "c + u",
+            (("c", leaf.design.clear_m / IN, "in"), ("u", rise / IN, "in")),
+            f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
+        )
+        self._check("Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True)
+        self.facts.append(needs)
+
+    def gaps(self) -> None:
+        """A thick leaf's far corner needs room at the latch."""
+        leaf = self.leaf
+        needs_m = latch_gap_needed_m(leaf)
+        has = step("g_has", leaf.design.latch_gap_m / IN, "in", "", (), "gap at the latch")
+        if leaf.design.latch_gap_m <= 0:
+            raise InputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
+        b, t = leaf.width_m / IN, (leaf.frame.thickness_m + leaf.board.thickness_m) / IN
+        needs = step(
+            "g",
+            needs_m / IN,
+            "in",
+            "sqrt(B ** 2 + T ** 2) - B",
+            (("B", b, "in"), ("T", t, "in")),
+            "the thick leaf's far corner swings wider than the leaf",
+        )
+        self._check("Latch corner passes", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
+
+
+def _in_lb(found: Step) -> Step:
+    if found.unit == "lb":
+        return found
+    return step("P_max", si(found) / LB, "lb", "", (), found.says)
+
+
+def feet(value_m: float) -> float:
+    """Metres as feet, for Steps."""
+    return value_m / FT

@@ -1,0 +1,58 @@
+"""What the installer says about the leaves of a gate. Lengths in metres."""
+
+import math
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen
+
+Words = Annotated[str, MaxLen(200)]
+PERSON_N = 1334.4664845781
+"""300 lb on the latch edge: common practice, no clause."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeafDesign:
+    """How the leaves of one opening are built and hung.
+
+    Args:
+        frame: The stick of stiles, rails and strut, its wide face in the plane of the leaf.
+        brace: A strut runs from the bottom hinge corner up to the latch side, a cable from the top hinge corner down. The
+            other way round a strut is pulled off its nails and a cable hangs slack: it cannot be chosen.
+        reach_m: Where the brace meets the rail, level from the hinge stile; None: the latch corner.
+        hung: The post that carries a single leaf.
+        gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
+        front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
+        raked: The leaf follows the fence's grade; otherwise it hangs level.
+        measured_m: The opening at top, middle and bottom, once it stands.
+        cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+        soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
+    """
+
+    frame: Words = "rail 2x4 pine"
+    brace: Literal["strut", "cable", "both", "none"] = "strut"
+    reach_m: Annotated[float, Gt(0), Le(6)] | None = None
+    joint: Literal["half-lap", "butt with gusset", "pocket screw", "bolted"] = "half-lap"
+    cross_rails: Annotated[int, Ge(0), Le(3)] = 1
+    hung: Literal["start", "end"] = "start"
+    hinges_count: Annotated[int, Ge(2), Le(4)] = 2
+    hinge_inset_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.1524
+    hinge_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.009525
+    latch_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.0127
+    centre_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.0127
+    gap_m: Annotated[float, Ge(0), Le(0.6)] | None = None
+    clear_m: Annotated[float, Ge(0), Le(0.3)] = 0.0254
+    front_grade: Annotated[float, Ge(-0.5), Le(0.5)] | None = None
+    twist_per_m: Annotated[float, Ge(-0.2), Le(0.2)] = 0.0
+    swing_rad: Annotated[float, Gt(0.5), Le(math.pi)] = math.pi / 2
+    raked: bool = False
+    person_n: Annotated[float, Ge(0), Le(5000)] = PERSON_N
+    hardware_kg: Annotated[float, Ge(0), Le(200)] = 4.0
+    wheel: bool = False
+    hinge_play_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
+    joint_slip_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
+    creep: Annotated[float, Ge(0), Le(3)] = 1.0
+    measured_m: Annotated[tuple[Annotated[float, Gt(0.2), Le(12)], ...], MaxLen(3)] = ()
+    cable_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    hinge_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    soil_turn_n_m_per_rad: Annotated[float, Ge(0), Le(1e9)] = 0.0

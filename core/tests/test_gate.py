@@ -1,0 +1,242 @@
+"""Gates: statics against a general structural library, swings against brute force, and what a leaf does to its fence."""
+
+import math
+import random
+import unittest
+import warnings
+from dataclasses import replace
+
+from hypothesis import given
+from hypothesis import strategies as st
+from steady.errors import InputError
+from steady.jobs.document import Job, Structure
+from steady.layout import swing
+from steady.measure.units import FT, IN, LB
+from steady.plan.model import Plan
+from steady.plan.verdict import verdict
+from steady.statics import leaf as statics
+from steady.structures.fence.spec import FenceSpec, Opening, Straight
+from steady.structures.gate.spec import LeafDesign
+from steady.takeoff.bill import bill, cuts
+from steady.yard.choices import YardChoices
+
+from tests.make import planned
+
+
+def fence_with(leaf: LeafDesign, **more: object) -> FenceSpec:
+    opening = Opening(id="g", at_m=10 * FT, clear_m=4 * FT, leaf=leaf, **more)  # type: ignore[arg-type]
+    return FenceSpec(id="f", straights=(Straight(id="a", length_m=40 * FT),), openings=(opening,))
+
+
+def found(plan: Plan, name: str) -> list[float]:
+    return [check.use for check in plan.checks if check.name.startswith(name)]
+
+
+class StaticsTest(unittest.TestCase):
+    """Leaves of random size against a frame library: pinned corners with a brace, and stiff corners without one."""
+
+    def frame(self, b: float, h: float, reach: float, load: float, *, pinned: bool) -> tuple[float, float]:
+        """Brace force (compression positive) and drop of the latch corner, from the library."""
+        with warnings.catch_warnings():
+            warnings.simplefilter("ignore")
+            from Pynite import FEModel3D  # type: ignore[attr-defined]
+
+            model = FEModel3D()
+            model.add_material("m", 10e9, 4e9, 0.3, 0.0)
+            # Sticks that do not stretch: the closed forms count bending alone.
+            model.add_section("s", 1e3, 8e-6, 8e-6, 1.6e-5)
+            nodes = {"hb": (0, 0), "ht": (0, h), "lb": (b, 0), "lt": (b, h)}
+            for name, (x, y) in nodes.items():
+                held = name.startswith("h")
+                model.add_node(name, x, y, 0)
+                model.def_support(name, held, held, True, True, True, pinned)
+            members = [("top", "ht", "lt"), ("bottom", "hb", "lb"), ("latch", "lb", "lt"), ("hinge", "hb", "ht")]
+            for name, i, j in members:
+                model.add_member(name, i, j, "m", "s")
+                if pinned:
+                    model.def_releases(name, Rzi=True, Rzj=True)
+            if pinned:
+                model.add_member("brace", "hb", "lt", "m", "s")
+                model.def_releases("brace", Rzi=True, Rzj=True)
+            model.add_node_load("lt", "FY", -load)
+            model.analyze(check_statics=False)
+            drop = -float(model.nodes["lt"].DY["Combo 1"])
+            force = float(model.members["brace"].max_axial("Combo 1")) if pinned else 0.0
+            return force, drop
+
+    def test_a_leaf_with_stiff_corners_and_no_brace_agrees_with_the_library(self) -> None:
+        rng = random.Random(5)
+        for _ in range(12):
+            b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
+            ours = statics.unbraced_drop_m(latch_load=load, width_m=b, height_m=h, rail_n_m2=8e4, stile_n_m2=8e4)
+            _, drop = self.frame(b, h, b, load, pinned=False)
+            self.assertAlmostEqual(drop / ours, 1.0, 6)
+
+    def test_a_braced_leaf_agrees_with_the_library(self) -> None:
+        rng = random.Random(4)
+        for _ in range(12):
+            b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
+            ours = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load)
+            force, _ = self.frame(b, h, b, load, pinned=True)
+            self.assertAlmostEqual(abs(force) / ours.force_n, 1.0, 6)
+
+    def test_a_corner_to_corner_brace_has_the_least_force(self) -> None:
+        for b, h in ((1.0, 1.6), (2.1, 1.1), (0.8, 0.8)):
+            corner = statics.brace_to_rail(weight_n=400, width_m=b, height_m=h)
+            for share in (0.4, 0.6, 0.8, 0.95):
+                short = statics.brace_to_rail(weight_n=400, width_m=b, height_m=h, reach_m=b * share)
+                self.assertGreater(short.force_n, corner.force_n)
+                self.assertGreater(short.rail_bending_n_m, corner.rail_bending_n_m)
+
+    def test_braces_that_stop_on_the_stile(self) -> None:
+        # 42 x 60 in, 80 lb, brace to 42 in up: 56.6 lb and 504 lb-in, against 48.8 lb at the corner.
+        stile = statics.brace_to_stile(weight_n=80 * LB, width_m=42 * IN, height_m=60 * IN, brace_height_m=42 * IN)
+        self.assertAlmostEqual(stile.force_n / LB, 56.57, delta=0.01)
+        self.assertAlmostEqual(stile.stile_bending_n_m / (LB * IN), 504, delta=0.5)
+        top = statics.brace_to_stile(weight_n=80 * LB, width_m=42 * IN, height_m=60 * IN, brace_height_m=60 * IN)
+        self.assertAlmostEqual(top.force_n / LB, 48.826, 2)
+        self.assertAlmostEqual(top.stile_bending_n_m, 0.0, 9)
+
+    def test_springy_corners_are_softer_than_stiff_ones(self) -> None:
+        # 42 x 60 in, 80 lb, 2x4 flat: 0.255 in stiff, 2.46 in at 8000 lb-in a radian.
+        ei = 1_176_000 * LB * IN**2
+        stiff = statics.unbraced_drop_m(
+            latch_load=40 * LB, width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei
+        )
+        springy = statics.unbraced_drop_m(
+            latch_load=40 * LB, width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei,
+            corner_n_m_per_rad=8000 * LB * IN,
+        )  # fmt: skip
+        self.assertAlmostEqual(stiff / IN, 0.255, 3)
+        self.assertAlmostEqual(springy / IN, 2.46, delta=0.005)
+
+    def test_a_wheel_that_carries_all_frees_the_hinges(self) -> None:
+        for given_n in (None, 300.0):
+            wheel = statics.wheel(
+                weight_n=900, weight_from_hinge_m=1.5, wheel_from_hinge_m=2.8, hinge_spacing_m=1.0, wheel_n=given_n
+            )
+            self.assertAlmostEqual(wheel.wheel_n + wheel.vertical_n, 900)
+            self.assertGreaterEqual(wheel.pull_n, -1e-9)
+
+
+class SwingTest(unittest.TestCase):
+    @given(
+        st.floats(0.5, 3.0), st.floats(-0.2, 0.2), st.floats(-0.2, 0.2), st.floats(0, 0.1), st.floats(-0.1, 0.1), st.booleans(),
+        st.floats(0.6, math.pi),
+    )  # fmt: skip
+    def test_a_lifted_leaf_never_touches_plane_ground(
+        self, leaf: float, along: float, front: float, clear: float, rake: float, back: bool, arc: float
+    ) -> None:
+        lift = swing.swing_on_plane(
+            leaf_m=leaf, along=along, front=front, clear_m=clear, rake=rake, back=back, swing_rad=arc
+        )
+        sign = -1.0 if back else 1.0
+        least = math.inf
+        for k in range(181):
+            angle = arc * k / 180
+            for j in range(21):
+                r = leaf * j / 20
+                ground = r * math.cos(angle) * along + sign * r * math.sin(angle) * front
+                least = min(least, lift.lift_m + rake * r - ground)
+        self.assertGreaterEqual(least, clear - 1e-9)
+        self.assertLess(least, clear + 1e-3 + leaf * 0.05)  # and no higher than it has to be, within the sampling
+
+    @given(st.floats(0.5, 2.5), st.floats(-0.1, 0.1), st.floats(-0.1, 0.1), st.floats(-0.05, 0.05), st.floats(0, 0.05))
+    def test_a_lifted_leaf_never_touches_twisted_ground(
+        self, leaf: float, along: float, front: float, twist: float, clear: float
+    ) -> None:
+        ground = swing.twisted(along, front, twist)
+        lift = swing.swing_on_ground(leaf_m=leaf, ground=ground, clear_m=clear)
+        for k in range(721):
+            angle = math.pi / 2 * k / 720
+            for j in range(11):
+                r = leaf * j / 10
+                gap = lift.lift_m - ground(r * math.cos(angle), r * math.sin(angle))
+                self.assertGreaterEqual(gap, clear - 1e-5)
+
+    @given(st.floats(0.5, 2.5), st.floats(0.0, 0.15), st.floats(0.0, 0.08))
+    def test_a_rising_hinge_keeps_clear_at_every_angle(self, leaf: float, front: float, gap: float) -> None:
+        rise = swing.rising_hinge_m(leaf_m=leaf, front=front, closed_gap_m=gap)
+        for k in range(1, 91):
+            angle = math.radians(k)
+            self.assertGreaterEqual(gap + rise * k / 90 - leaf * front * math.sin(angle), -1e-9)
+
+    def test_what_cannot_be_is_refused(self) -> None:
+        for call in (
+            lambda: swing.leaf_size(top_m=1, middle_m=1, bottom_m=1, hinge_gap_m=0.6, latch_gap_m=0.6),
+            lambda: swing.leaf_size(top_m=0, middle_m=1, bottom_m=1, hinge_gap_m=0.01),
+            lambda: swing.swing_on_plane(leaf_m=1, along=0, front=0, clear_m=0, swing_rad=4),
+            lambda: swing.rising_hinge_m(leaf_m=1, front=0.1, closed_gap_m=0.0, clear_m=0.02),
+            lambda: swing.hinge_line([(0, 0, 0)]),
+            lambda: statics.brace_to_rail(weight_n=1, width_m=1, height_m=1, reach_m=1.2),
+        ):
+            with self.assertRaises(InputError):
+                call()
+
+
+class FenceWithGateTest(unittest.TestCase):
+    LEAF = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
+
+    def test_a_heavier_leaf_changes_post_hole_pieces_and_price(self) -> None:
+        light, heavy = planned(fence_with(self.LEAF)), planned(fence_with(replace(self.LEAF, hardware_kg=150)))
+        depth = {plan: {f.under: f.embedment_m for f in plan.footings}["f/post/g-a"] for plan in (light, heavy)}
+        self.assertGreater(depth[heavy], depth[light])
+        posts = [
+            sum(part.length_m * part.count for part in plan.parts if part.role == "post") for plan in (light, heavy)
+        ]
+        self.assertGreater(posts[1], posts[0])
+        yard = YardChoices()
+        totals = [bill(plan, yard, cuts(plan, yard, better=False)).total for plan in (light, heavy)]
+        self.assertGreater(totals[1], totals[0])
+        self.assertGreater(max(found(heavy, "Hinge holds")), max(found(light, "Hinge holds")))
+
+    def test_a_person_counts_as_300_lb_unless_told_otherwise(self) -> None:
+        self.assertAlmostEqual(LeafDesign().person_n / LB, 300, 6)
+        none = planned(fence_with(replace(self.LEAF, person_n=0.0)))
+        some = planned(fence_with(self.LEAF))
+        self.assertLess(max(found(none, "Strut")), max(found(some, "Strut")))
+
+    def test_what_nobody_entered_is_not_covered(self) -> None:
+        gaps = {gap.name for gap in planned(fence_with(LeafDesign(brace="cable"))).not_covered}
+        self.assertLessEqual({"Cable pulls", "Hinge holds", "Swings clear"}, gaps)
+        none = {gap.name for gap in planned(fence_with(LeafDesign(brace="none"))).not_covered}
+        self.assertIn("Leaf racks", none)
+
+    def test_a_leaf_hung_too_low_fails_its_swing_and_one_left_free_hangs_clear(self) -> None:
+        low = planned(fence_with(replace(self.LEAF, front_grade=0.1, gap_m=0.03)))
+        [check] = [check for check in low.checks if check.name == "Swings clear"]
+        self.assertEqual(verdict(check), "fails")
+        free = planned(fence_with(replace(self.LEAF, front_grade=0.1)))
+        [check] = [check for check in free.checks if check.name == "Swings clear"]
+        self.assertEqual(verdict(check), "passes")
+
+    def test_the_leaf_fits_its_opening_as_measured(self) -> None:
+        leaf = replace(self.LEAF, measured_m=(47.75 * IN, 48 * IN, 47.5 * IN))
+        plan = planned(fence_with(leaf))
+        rails = [part.length_m for part in plan.parts if part.role == "leaf rail"]
+        self.assertAlmostEqual(rails[0] / IN, 47.5 - 3 / 8 - 1 / 2, 4)
+        with self.assertRaises(InputError) as caught:
+            planned(fence_with(replace(self.LEAF, measured_m=(0.21, 0.21, 0.21), hinge_gap_m=0.08, latch_gap_m=0.08)))
+        self.assertTrue(caught.exception.field.startswith("openings/0/leaf"))
+
+    def test_two_leaves_pull_on_both_posts(self) -> None:
+        plan = planned(fence_with(self.LEAF, leaves_m=(0.5, 0.7)))
+        hinged = {check.about for check in plan.checks if "leaf" in check.case and check.name == "Bends at the ground"}
+        self.assertEqual(hinged, {"f/post/g-a", "f/post/g-b"})
+        widths = sorted({round(part.length_m, 4) for part in plan.parts if part.role == "leaf rail"})
+        self.assertAlmostEqual(widths[0] / widths[1], 5 / 7, delta=0.01)
+
+    def test_every_leaf_is_drawn_with_its_forces_in_balance(self) -> None:
+        plan = planned(fence_with(self.LEAF))
+        detail = next(item for item in plan.details if item.id.endswith("/leaf"))
+        strut = next(bar for bar in detail.bars if bar.what == "strut")
+        rail = next(bar for bar in detail.bars if bar.force_n > 0)
+        level = abs(strut.end[0] - strut.start[0]) / math.dist(strut.start, strut.end)
+        self.assertLess(strut.force_n, 0)
+        self.assertAlmostEqual(-strut.force_n * level, rail.force_n, 6)
+        top, bottom = (push for push in detail.pushes if "hinge" in push.label)
+        self.assertEqual(top.force_n, bottom.force_n)
+
+    def test_a_job_with_a_gate_reads_back(self) -> None:
+        work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))
+        self.assertEqual(work.structures[0].spec.openings[0].leaf, self.LEAF)

@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, ask } from '@/api/client'
+import type { FenceSpec, Job, Sheet } from '@/api/types'
+import CheckLine from '@/components/CheckLine.vue'
+import DetailCanvas from '@/components/DetailCanvas.vue'
+import LengthField from '@/components/LengthField.vue'
+import PickField from '@/components/PickField.vue'
+import { useFence } from '@/composables/useFence'
+import { useJobSheet } from '@/composables/useJobSheet'
+import { figure } from '@/logic/formula'
+import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
+
+type Opening = FenceSpec['openings'][number]
+type Leaf = NonNullable<Opening['leaf']>
+const store = useJob()
+const reference = useReference()
+void reference.load()
+const route = useRoute()
+const { sheet, selected, structure, problems, failed } = useJobSheet()
+const { spec, path, specOf } = useFence(structure)
+const id = computed(() => String(route.params.opening ?? ''))
+const index = computed(() => spec.value?.openings.findIndex((item) => item.id === id.value) ?? -1)
+const opening = computed(() => (index.value >= 0 ? spec.value!.openings[index.value]! : null))
+const leaf = computed(() => opening.value?.leaf ?? null)
+const here = computed(() => `${path.value}/openings/${index.value}/leaf`)
+watch(id, () => (selected.value = `${structure.value}/gate/${id.value}`), { immediate: true })
+
+const edit = (change: (leaf: Leaf) => void) => (job: Job) => change(specOf(job).openings[index.value]!.leaf as Leaf)
+function set<K extends keyof Leaf>(name: K, value: Leaf[K], says: string): void {
+  store.change(edit((at) => void (at[name] = value)), says)
+}
+const pick = <K extends keyof Leaf>(name: K, says: string) => (value: string | number) => set(name, value as Leaf[K], says)
+const length = <K extends keyof Leaf>(name: K, says: string) => (value: number | null) => set(name, value as Leaf[K], says)
+/** Pulls the brace's head along its rail: the drawing's left edge is the leaf's hinge edge. */
+function pull(x: number, done: boolean): void {
+  const reach = Math.min(6, Math.max(0.2, x))
+  if (done) store.change(edit((at) => void (at.reach_m = reach)), 'moved the brace')
+  else store.preview(edit((at) => void (at.reach_m = reach)))
+}
+const imperial = computed(() => store.tape.system === 'imperial')
+const force = (newton: number) => (imperial.value ? `${Math.round(newton / 4.4482216152605)} lb` : `${(newton / 1000).toFixed(2)} kN`)
+const typed = ref<Record<string, string>>({})
+function newtons(name: 'hinge_rating_n' | 'cable_rating_n' | 'person_n', text: string): void {
+  const value = Number(text.replace(/[^0-9.]/g, ''))
+  if (!Number.isFinite(value)) return
+  const kn = /kn/i.test(text) || (!imperial.value && !/lb/i.test(text))
+  set(name, value * (kn ? 1000 : 4.4482216152605), name.replaceAll('_', ' '))
+  typed.value = {}
+}
+function grade(text: string): void {
+  const value = text.trim() === '' ? null : Number(text.replace('%', '').replace(',', '.'))
+  if (value === null || Number.isFinite(value)) set('front_grade', value === null ? null : value / 100, 'ground toward the swing')
+}
+const frames = computed(() => (reference.reference?.items ?? []).filter((item) => item.role === 'rail').map((item) => ({ value: item.key, says: item.says })))
+const BRACES = [
+  { value: 'strut', says: 'Strut, bottom hinge corner up to the latch side' }, { value: 'cable', says: 'Cable, top hinge corner down to the latch side' },
+  { value: 'both', says: 'Both' }, { value: 'none', says: 'None' },
+]
+const HUNG = [{ value: 'start', says: 'on its first post' }, { value: 'end', says: 'on its second post' }]
+const few = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => ({ value: from + k, says: String(from + k) }))
+const checks = computed(() => [...(sheet.value?.checks ?? [])].sort((a, b) => b.use - a.use))
+const gaps = computed(() => (sheet.value?.not_covered ?? []).filter((gap) => gap.about === selected.value))
+const posts = computed(() => (sheet.value?.bays ?? []).find((item) => item.id === selected.value || item.id.endsWith(`/gate/${id.value}`)))
+
+/** Two other designs beside this one, each planned whole: what they do to the brace, the sag and the posts. */
+interface Beside { says: string; sheet: Sheet | null }
+const beside = ref<Beside[]>([])
+const comparing = ref(false)
+async function compare(): Promise<void> {
+  if (!store.document || !leaf.value) return
+  comparing.value = true
+  const designs: [string, (at: Leaf) => void][] = [
+    ['this design', () => undefined],
+    ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', reach_m: null })],
+    ['cable corner to corner', (at) => void Object.assign(at, { brace: 'cable', reach_m: null })],
+  ]
+  beside.value = await Promise.all(
+    designs.map(async ([says, change]) => {
+      const document = JSON.parse(JSON.stringify(store.document)) as Job
+      edit(change)(document)
+      try {
+        return { says, sheet: await ask(api.POST('/api/reckon/plan', { body: { document, structure: structure.value, selected: selected.value } })) as Sheet }
+      } catch {
+        return { says, sheet: null }
+      }
+    }),
+  )
+  comparing.value = false
+}
+watchDebounced(() => store.document, () => beside.value.length && void compare(), { debounce: 400 })
+const fact = (at: Sheet | null, symbol: string) => {
+  const step = at?.details[0]?.facts.find((item) => item.symbol === symbol)
+  return step ? `${figure(step.value)} ${step.unit}` : ''
+}
+const last = (at: Sheet | null) => {
+  const sags = at?.details[0]?.facts.filter((item) => item.symbol === 'd') ?? []
+  const step = sags[sags.length - 1]
+  return step ? `${figure(step.value)} ${step.unit}` : ''
+}
+const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - a.use)[0] : undefined)
+</script>
+
+<template>
+  <main class="gate">
+    <header>
+      <router-link :to="{ name: 'set-out', params: { structure } }">← the fence</router-link>
+      <h1>{{ opening?.what ?? 'Gate' }}</h1>
+      <nav v-if="(spec?.openings.length ?? 0) > 1" aria-label="Gates of this fence"><router-link v-for="item in spec?.openings" :key="item.id" :to="{ params: { opening: item.id } }" :class="{ on: item.id === id }">{{ item.what }}</router-link></nav>
+    </header>
+    <p v-if="problems[0] || failed" class="fault" role="alert">{{ problems[0]?.message ?? failed }}</p>
+    <p v-if="spec && !opening" class="strong">This fence has no such gate.</p>
+    <div v-else-if="leaf" class="cols">
+      <section class="drawings" aria-label="The leaves">
+        <template v-for="detail in sheet?.details" :key="detail.id">
+          <figure>
+            <figcaption>{{ detail.title }}</figcaption>
+            <DetailCanvas :view="detail.view" :stretch="detail.id.endsWith('/arc')" grab="/strut" @pull="pull" />
+          </figure>
+        </template>
+        <p class="small quiet">Chevrons point at each other where a member is squeezed, away from each other where it is pulled (broken lines). Pull the strut's head along its rail.</p>
+      </section>
+      <section class="form" aria-label="How it is built">
+        <PickField label="Frame" :model-value="leaf.frame" :options="frames" :path="here + '/frame'" @update:model-value="pick('frame', 'gate frame')($event)" />
+        <PickField label="Brace" :model-value="leaf.brace" :options="BRACES" @update:model-value="pick('brace', 'brace')($event)" />
+        <LengthField label="Brace meets the rail at" :model-value="leaf.reach_m ?? null" :tape="store.tape" optional="the latch corner" :path="here + '/reach_m'" @update:model-value="length('reach_m', 'brace reach')($event)" />
+        <div class="two">
+          <PickField label="Cross rails" :model-value="leaf.cross_rails" :options="few(0, 3)" @update:model-value="pick('cross_rails', 'cross rails')($event)" />
+          <PickField label="Hinges" :model-value="leaf.hinges_count" :options="few(2, 4)" @update:model-value="pick('hinges_count', 'hinges')($event)" />
+        </div>
+        <PickField v-if="(opening?.leaves_m.length ?? 0) < 2" label="Hung" :model-value="leaf.hung" :options="HUNG" @update:model-value="pick('hung', 'hung')($event)" />
+        <div class="two">
+          <LengthField label="Under the hinge end" bare="in" :model-value="leaf.gap_m ?? null" :tape="store.tape" optional="the least that swings clear" :path="here + '/gap_m'" @update:model-value="length('gap_m', 'gap under the leaf')($event)" />
+          <LengthField label="Keep clear" bare="in" :model-value="leaf.clear_m" :tape="store.tape" :path="here + '/clear_m'" @update:model-value="length('clear_m', 'clear')($event)" />
+        </div>
+        <label>Ground toward the swing, % up<input :value="leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10)" placeholder="not read" autocomplete="off" @change="grade(($event.target as HTMLInputElement).value)" /></label>
+        <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
+        <label>A person on the latch edge<input :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
+        <label>Maker's rating of one hinge, with your safety factor<input :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
+        <label v-if="leaf.brace === 'cable' || leaf.brace === 'both'">Maker's rating of the cable<input :value="typed.cable_rating_n ?? (leaf.cable_rating_n ? force(leaf.cable_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { cable_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('cable_rating_n', ($event.target as HTMLInputElement).value)" /></label>
+      </section>
+      <section class="checks" aria-label="What was reckoned">
+        <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
+        <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap"><b>{{ gap.name }}</b>: not covered, {{ gap.reason }}. <span class="small">{{ gap.would_have_to_change }}</span></div>
+        <p v-if="posts" class="small">What the leaf asks of its posts stands with the posts, on <router-link :to="{ name: 'set-out', params: { structure } }">the fence's sheet</router-link>.</p>
+        <button class="plain" :disabled="comparing" @click="compare">Two other designs beside it</button>
+        <table v-if="beside.length">
+          <thead><tr><th>First leaf</th><th v-for="item in beside" :key="item.says">{{ item.says }}</th></tr></thead>
+          <tbody>
+            <tr><td>brace force</td><td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'F') }}</td></tr>
+            <tr><td>brace above level</td><td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'a') }}</td></tr>
+            <tr><td>sag after years</td><td v-for="item in beside" :key="item.says">{{ last(item.sheet) }}</td></tr>
+            <tr><td>works hardest</td><td v-for="item in beside" :key="item.says">{{ worst(item.sheet)?.name }} {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + ' %' : '' }}</td></tr>
+          </tbody>
+        </table>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.gate { padding: 14px 22px 40px; max-width: 1320px; margin: 0 auto; }
+header { display: flex; gap: 18px; align-items: baseline; flex-wrap: wrap; }
+h1::first-letter { text-transform: uppercase; }
+nav { display: flex; gap: 14px; }
+nav .on { font-weight: 600; color: var(--ink); }
+.cols { display: grid; grid-template-columns: minmax(0, 1.35fr) 250px minmax(0, 1fr); gap: 26px; margin-top: 10px; align-items: start; }
+figure { margin: 0 0 14px; background: var(--paper); border: 1px solid var(--line); padding: 8px 10px; }
+figcaption { font-size: 13px; font-weight: 600; }
+.form { display: grid; gap: 9px; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
+label { display: block; font-size: 12.5px; color: var(--ink-2); }
+label.tick { display: flex; gap: 6px; align-items: center; font-size: 13.5px; }
+label:not(.tick) input { width: 100%; padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font: 600 14px 'Trellis Sans', system-ui, sans-serif; }
+.gap { padding: 8px 0; border-bottom: 1px solid var(--line); font-size: 13.5px; }
+table { margin-top: 10px; }
+@media (max-width: 980px) { .cols { grid-template-columns: 1fr; } }
+</style>
