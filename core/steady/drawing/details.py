@@ -106,7 +106,7 @@ def _path(bar: Bar, hardest: float, tape: Tape) -> list[Shape]:
             points = ((x + nx * size, y + ny * size), tip, (x - nx * size, y - ny * size))
             layer = "squeezed" if squeezed else "pulled"
             made.append(Shape(id=bar.id, kind="polyline", layer=layer, points=points))
-    share = 0.5 if bar.what == "rail" else 0.64  # a strut's words stand clear of the weight at the leaf's middle
+    share = 0.5 if bar.what == "rail" else 0.3  # a strut's words stand clear of the weight at the leaf's middle
     middle = (bar.start[0] + ux * length * share, bar.start[1] + uy * length * share)
     word = "squeezed" if squeezed else "pulled"
     says = f"{bar.what} {word} {force_words(abs(bar.force_n), tape)}"

@@ -17,7 +17,11 @@ MOST_PER_POST = 3
 def passes(candidate: Plan) -> bool:
     """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
     clear = all(check.use <= 1 + 1e-9 for check in candidate.checks if check.basis is Basis.RECKONED)
-    gaps = [gap for gap in candidate.not_covered if gap.basis is Basis.RECKONED and gap.would_have_to_change]
+    gaps = [
+        gap
+        for gap in candidate.not_covered
+        if gap.basis is Basis.RECKONED and gap.would_have_to_change and not gap.crew
+    ]
     return clear and not gaps and not candidate.conflicts and bool(candidate.checks)
 
 

@@ -60,13 +60,14 @@ class Check:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NotCovered:
-    """A rule or table that does not reach this case: it never counts as passing."""
+    """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing."""
 
     name: str
     about: Id
     basis: Basis
     reason: str
     would_have_to_change: str
+    crew: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -181,6 +181,7 @@ def latch_sag(
     height_m: float,
     hinge_spacing_m: float,
     weight_from_hinge_m: float | None = None,
+    reach_m: float | None = None,
     hinge_play_m: float = 0.0,
     hinge_drop_m: float = 0.0,
     brace_stiffness_n: float | None = None,
@@ -188,9 +189,9 @@ def latch_sag(
     joint_slip_m: float = 0.0,
     post_turn_rad: float = 0.0,
 ) -> Sag:
-    """Sag at the latch edge of a leaf braced corner to corner, under its own weight.
+    """Sag at the latch edge of a braced leaf under its own weight; None: braced corner to corner.
 
-    Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip L_b / h; post turn B.
+    Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip (L_b / h)(B / x_b); post turn B.
     """
     _above(weight=weight_n, width=width_m, height=height_m, hinge_spacing=hinge_spacing_m)
     for name, value in (
@@ -206,12 +207,14 @@ def latch_sag(
         width_m=width_m,
         height_m=height_m,
         weight_from_hinge_m=weight_from_hinge_m,
+        reach_m=reach_m,
         stiffness_n=brace_stiffness_n,
     )
+    lever = width_m / reach_m if reach_m else 1.0
     return Sag(
         from_hinges_m=hinge_play_m * width_m / hinge_spacing_m + hinge_drop_m,
         from_brace_m=(brace.drop_m or 0.0) * (1 + creep),
-        from_joints_m=2 * joint_slip_m * brace.length_m / height_m,
+        from_joints_m=2 * joint_slip_m * brace.length_m / height_m * lever,
         from_post_m=post_turn_rad * width_m,
     )
 

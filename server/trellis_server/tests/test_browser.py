@@ -278,7 +278,7 @@ class JobTest(SignedIn):
         table = page.locator("table tbody")
         expect(table).to_contain_text("Bending")
         expect(page.locator("main")).to_contain_text("1.25 D + 1.5 L")
-        page.get_by_label("School", exact=True).nth(1).select_option("uk")
+        page.locator(".side").nth(1).locator("select").first.select_option("uk")
         expect(page.locator("main")).to_contain_text("6.10")
         page.get_by_label("Span").fill("a good way")
         expect(page.get_by_role("alert")).to_contain_text("not a length")

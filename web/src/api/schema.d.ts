@@ -1274,7 +1274,8 @@ export interface components {
          *         frame: The stick of stiles, rails and strut, its wide face in the plane of the leaf.
          *         brace: A strut runs from the bottom hinge corner up to the latch side, a cable from the top hinge corner down. The
          *             other way round a strut is pulled off its nails and a cable hangs slack: it cannot be chosen.
-         *         reach_m: Where the brace meets the rail, level from the hinge stile; None: the latch corner.
+         *         way: Corner to corner, or near 45 degrees: as far along the rail as the leaf is high.
+         *         reach_m: Where the brace meets the rail, level from the hinge stile, in place of `way`.
          *         hung: The post that carries a single leaf.
          *         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
          *         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
@@ -1408,6 +1409,12 @@ export interface components {
              * @default 0
              */
             twist_per_m: number;
+            /**
+             * Way
+             * @default corner
+             * @enum {string}
+             */
+            way: "corner" | "45 degrees";
             /**
              * Wheel
              * @default false
@@ -1604,12 +1611,17 @@ export interface components {
         };
         /**
          * NotCovered
-         * @description A rule or table that does not reach this case: it never counts as passing.
+         * @description A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
          */
         NotCovered: {
             /** About */
             about: string;
             basis: components["schemas"]["Basis"];
+            /**
+             * Crew
+             * @default false
+             */
+            crew: boolean;
             /** Name */
             name: string;
             /** Reason */
@@ -1656,6 +1668,7 @@ export interface components {
              *       "soil_turn_n_m_per_rad": 0,
              *       "swing_rad": 1.5707963267948966,
              *       "twist_per_m": 0,
+             *       "way": "corner",
              *       "wheel": false
              *     }
              */

@@ -60,13 +60,14 @@ const BRACES = [
   { value: 'strut', says: 'Strut, bottom hinge corner up to the latch side' }, { value: 'cable', says: 'Cable, top hinge corner down to the latch side' },
   { value: 'both', says: 'Both' }, { value: 'none', says: 'None' },
 ]
+const WAYS = [{ value: 'corner', says: 'corner to corner' }, { value: '45 degrees', says: 'near 45 degrees' }]
 const HUNG = [{ value: 'start', says: 'on its first post' }, { value: 'end', says: 'on its second post' }]
 const few = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => ({ value: from + k, says: String(from + k) }))
 const checks = computed(() => [...(sheet.value?.checks ?? [])].sort((a, b) => b.use - a.use))
 const gaps = computed(() => (sheet.value?.not_covered ?? []).filter((gap) => gap.about === selected.value))
 const posts = computed(() => (sheet.value?.bays ?? []).find((item) => item.id === selected.value || item.id.endsWith(`/gate/${id.value}`)))
 
-/** Two other designs beside this one, each planned whole: what they do to the brace, the sag and the posts. */
+/** Other designs beside this one, each planned whole: what they do to the brace, the sag and the posts. */
 interface Beside { says: string; sheet: Sheet | null }
 const beside = ref<Beside[]>([])
 const comparing = ref(false)
@@ -75,8 +76,9 @@ async function compare(): Promise<void> {
   comparing.value = true
   const designs: [string, (at: Leaf) => void][] = [
     ['this design', () => undefined],
-    ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', reach_m: null })],
-    ['cable corner to corner', (at) => void Object.assign(at, { brace: 'cable', reach_m: null })],
+    ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
+    ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
+    ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
   ]
   beside.value = await Promise.all(
     designs.map(async ([says, change]) => {
@@ -126,7 +128,8 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
       <section class="form" aria-label="How it is built">
         <PickField label="Frame" :model-value="leaf.frame" :options="frames" :path="here + '/frame'" @update:model-value="pick('frame', 'gate frame')($event)" />
         <PickField label="Brace" :model-value="leaf.brace" :options="BRACES" @update:model-value="pick('brace', 'brace')($event)" />
-        <LengthField label="Brace meets the rail at" :model-value="leaf.reach_m ?? null" :tape="store.tape" optional="the latch corner" :path="here + '/reach_m'" @update:model-value="length('reach_m', 'brace reach')($event)" />
+        <PickField label="Runs" :model-value="leaf.way ?? 'corner'" :options="WAYS" @update:model-value="pick('way', 'way of the brace')($event)" />
+        <LengthField label="Brace meets the rail at" :model-value="leaf.reach_m ?? null" :tape="store.tape" optional="as it runs" :path="here + '/reach_m'" @update:model-value="length('reach_m', 'brace reach')($event)" />
         <div class="two">
           <PickField label="Cross rails" :model-value="leaf.cross_rails" :options="few(0, 3)" @update:model-value="pick('cross_rails', 'cross rails')($event)" />
           <PickField label="Hinges" :model-value="leaf.hinges_count" :options="few(2, 4)" @update:model-value="pick('hinges_count', 'hinges')($event)" />
@@ -146,7 +149,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
         <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap"><b>{{ gap.name }}</b>: not covered, {{ gap.reason }}. <span class="small">{{ gap.would_have_to_change }}</span></div>
         <p v-if="posts" class="small">What the leaf asks of its posts stands with the posts, on <router-link :to="{ name: 'set-out', params: { structure } }">the fence's sheet</router-link>.</p>
-        <button class="plain" :disabled="comparing" @click="compare">Two other designs beside it</button>
+        <button class="plain" :disabled="comparing" @click="compare">Other designs beside it</button>
         <table v-if="beside.length">
           <thead><tr><th>First leaf</th><th v-for="item in beside" :key="item.says">{{ item.says }}</th></tr></thead>
           <tbody>

@@ -1,7 +1,7 @@
 """Changes to a fence that might make it pass, or pass for less: each is planned and priced before it is offered."""
 
 from collections.abc import Iterator
-from dataclasses import fields
+from dataclasses import fields, replace
 
 from steady.footings.depth import AUGERS_M, hole_width_m
 from steady.measure.show import Tape
@@ -22,7 +22,7 @@ def candidates(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     species = stick(spec.post, "post", "post").species
     now = stick(spec.post, "post", "post").width_m
     posts = [item for item in sticks().values() if item.role == "post" and item.species == species]
-    posts = sorted((item for item in posts if item.width_m >= now - 1e-9), key=lambda item: item.width_m)[:2]
+    posts = sorted((item for item in posts if item.width_m >= now - 1e-9), key=lambda item: item.width_m)[:3]
     rail_species = stick(spec.rail, "rail", "rail").species
     rails = [item.key for item in sticks().values() if item.role == "rail" and item.species == rail_species]
     bays = sorted({spec.bay_max_m, *(bay for bay in BAYS_M if bay < spec.bay_max_m)}, reverse=True)
@@ -39,6 +39,29 @@ def candidates(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
                                 "rails_count": count, "hole_width_m": width_m, "built_on": Basis.RECKONED,
                             }  # fmt: skip
                             yield _says(spec, wish, tape), _changed(spec, wish)
+    yield from _gates(spec, [post.key for post in posts], rails)
+
+
+def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tuple[str, Change]]:
+    """Stiffer leaves, on these posts and on the next size."""
+    for post in posts if spec.openings else []:
+        for frame in frames:
+            for cross_rails in (1, 2):
+                leaves = tuple(
+                    replace(
+                        opening,
+                        leaf=replace(opening.leaf, frame=frame, cross_rails=max(cross_rails, opening.leaf.cross_rails)),
+                    )
+                    for opening in spec.openings
+                )
+                wish: dict[str, object] = {"post": post, "openings": leaves, "built_on": Basis.RECKONED}
+                words = [
+                    f"gate frames {sticks()[frame].says}, {cross_rails} cross {'rail' if cross_rails == 1 else 'rails'}"
+                ]
+                if post != spec.post:
+                    words.append(f"{sticks()[post].says} posts")
+                text = ", ".join(words)
+                yield text[:1].upper() + text[1:], _changed(spec, wish)
 
 
 def _changed(spec: FenceSpec, wish: dict[str, object]) -> Change:

@@ -65,7 +65,8 @@ class Leaf:
     @property
     def reach_m(self) -> float:
         """Where the brace meets the rail."""
-        return min(self.design.reach_m or self.between_m, self.between_m)
+        usual = min(self.tall_m, self.between_m) if self.design.way == "45 degrees" else self.between_m
+        return min(self.design.reach_m or usual, self.between_m)
 
     @property
     def hinge_spacing_m(self) -> float:

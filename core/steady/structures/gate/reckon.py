@@ -150,9 +150,11 @@ class _Found:
             )
         )
 
-    def _gap(self, name: str, reason: str, change: str) -> None:
+    def _gap(self, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.gaps_found.append(
-            NotCovered(name=name, about=self.about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change)
+            NotCovered(
+                name=name, about=self.about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+            )
         )
 
     def brace(self, brace: statics.Brace) -> None:
@@ -190,7 +192,10 @@ class _Found:
                 self._check("Cable pulls", force, rating, (load,), case)
             elif design.brace == "cable":
                 self._gap(
-                    "Cable pulls", "no rating of the cable is entered", "the maker's number, with a safety factor in it"
+                    "Cable pulls",
+                    "no rating of the cable is entered",
+                    "the maker's number, with a safety factor in it",
+                    crew=True,
                 )
         if design.brace == "none":
             self._gap(
@@ -284,6 +289,7 @@ class _Found:
                 "Hinge holds",
                 f"no rating of the hinge is entered; it must hold {both.value:,.0f} lb",
                 "the maker's number for one hinge and its screws, with a safety factor in it",
+                crew=True,
             )
         return pull_n
 
@@ -314,6 +320,7 @@ class _Found:
                     width_m=leaf.between_m,
                     height_m=leaf.tall_m,
                     hinge_spacing_m=leaf.hinge_spacing_m,
+                    reach_m=leaf.reach_m,
                     hinge_play_m=design.hinge_play_m,
                     brace_stiffness_n=stiffness,
                     creep=creep,
@@ -354,6 +361,7 @@ class _Found:
                 "Swings clear",
                 "only the line's ground is known, not the ground the leaf swings over",
                 "read the fall toward the side it swings to: two heights a leaf's width apart",
+                crew=True,
             )
             return
         lift = leaf.lift

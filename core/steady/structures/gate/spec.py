@@ -19,7 +19,8 @@ class LeafDesign:
         frame: The stick of stiles, rails and strut, its wide face in the plane of the leaf.
         brace: A strut runs from the bottom hinge corner up to the latch side, a cable from the top hinge corner down. The
             other way round a strut is pulled off its nails and a cable hangs slack: it cannot be chosen.
-        reach_m: Where the brace meets the rail, level from the hinge stile; None: the latch corner.
+        way: Corner to corner, or near 45 degrees: as far along the rail as the leaf is high.
+        reach_m: Where the brace meets the rail, level from the hinge stile, in place of `way`.
         hung: The post that carries a single leaf.
         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
@@ -31,6 +32,7 @@ class LeafDesign:
 
     frame: Words = "rail 2x4 pine"
     brace: Literal["strut", "cable", "both", "none"] = "strut"
+    way: Literal["corner", "45 degrees"] = "corner"
     reach_m: Annotated[float, Gt(0), Le(6)] | None = None
     joint: Literal["half-lap", "butt with gusset", "pocket screw", "bolted"] = "half-lap"
     cross_rails: Annotated[int, Ge(0), Le(3)] = 1
