@@ -11,8 +11,10 @@ TOLERANCES_M = {
     "plumb across": IN / 4,
     "hole depth": IN,
     "cut height": IN / 8,
+    "latch edge": IN / 4,
 }
-"""Usual tolerances [common practice, no source]; a hole may be deeper, never shallower, by more."""
+"""Usual tolerances [common practice, no source]; a hole may be deeper, never shallower, by more.
+A latch edge is measured down from the mark made when the leaf was hung."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -34,6 +36,9 @@ def compare(what: str, planned_m: float, measured_m: float) -> Compared:
     good = abs(off_m) <= tolerance_m + 1e-9
     if what == "hole depth":
         good = off_m >= -tolerance_m - 1e-9
+    if what == "latch edge":
+        # Not how far off the reckoning, but how much the latch still forgives.
+        good = measured_m <= tolerance_m + 1e-9
     return Compared(
         what=what,
         planned_m=planned_m,

@@ -187,7 +187,9 @@ class ReadingBody(Closed):
 
     id: uuid.UUID
     about: Annotated[str, MinLen(1), MaxLen(200)]
-    what: Literal["stands at", "plumb along", "plumb across", "hole depth", "cut height", "set", "hit something"]
+    what: Literal[
+        "stands at", "plumb along", "plumb across", "hole depth", "cut height", "set", "hit something", "latch edge"
+    ]
     value_m: float | None = None
     done: bool = False
     note: Annotated[str, MaxLen(400)] = ""

@@ -8,6 +8,7 @@ from typing import Protocol
 from django.db import transaction
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
+from steady.measure.units import IN
 from steady.plan.model import Plan
 from steady.record.asbuilt import compare
 
@@ -105,6 +106,10 @@ def planned(plan: Plan | None, about: str, what: str) -> float | None:
     """The planned value of what was measured; None where the plan has none."""
     if plan is None:
         return None
+    if what == "latch edge":
+        facts = next((detail.facts for detail in plan.details if detail.id == f"{about}/leaf"), ())
+        sags = [step.value * IN for step in facts if step.symbol == "d"]
+        return sags[-1] if sags else None
     mark = next((mark for mark in plan.marks if mark.id == about), None)
     footing = next((footing for footing in plan.footings if footing.under == about), None)
     if mark is None or footing is None:

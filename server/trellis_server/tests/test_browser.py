@@ -296,6 +296,54 @@ class JobTest(SignedIn):
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
         expect(page.locator("body")).to_contain_text("not covered")
 
+    def test_a_gate_opens_in_its_opening_and_its_brace_is_pulled_along_the_rail(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
+        strut = page.locator("path.bar-strut").first
+        expect(strut).to_be_visible(timeout=10_000)
+        expect(page.locator("figure").first).to_contain_text("strut squeezed 417 lb")
+        expect(page.locator(".checks")).to_contain_text("Swings clear")
+        box = strut.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] * 0.7, box["y"] + box["height"] * 0.3
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x - 40, y, steps=4)
+        page.mouse.up()
+        expect(page.locator(".checks")).to_contain_text("Rail bends past the brace")
+        expect(page.locator("figure").first).not_to_contain_text("strut squeezed 417 lb")
+        self.saved()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.locator("figure").first).to_contain_text("strut squeezed 417 lb")
+        page.get_by_role("button", name="Other designs beside it").click()
+        expect(page.locator(".checks table")).to_contain_text("strut near 45°")
+
+    def test_a_gate_says_what_is_missing_and_keeps_its_sag(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
+        grade = page.get_by_label("Ground toward the swing")
+        expect(grade).to_have_value("2", timeout=10_000)
+        grade.fill("")
+        grade.press("Enter")
+        expect(page.locator(".gap")).to_contain_text("only the line's ground is known")
+        grade.fill("4")
+        grade.press("Enter")
+        expect(page.locator(".gap")).to_have_count(0)
+        self.saved()
+        dropped = page.get_by_label("Dropped since")
+        dropped.fill("3/8")
+        dropped.press("Tab")
+        page.get_by_role("button", name="Keep", exact=True).click()
+        expect(page.locator(".log")).to_contain_text("Act: past what a latch forgives")
+
+    def test_a_gate_stands_on_its_own_posts(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/brief")
+        page.get_by_role("button", name="A gate on its own posts").click()
+        expect(page.locator(".canvas svg").first).to_be_visible(timeout=10_000)
+        expect(page.locator("body")).to_contain_text("2 posts")
+        self.saved()
+
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
@@ -310,7 +358,7 @@ class AccessTest(SignedIn):
             "/": ".row", f"{base}/brief": "#line", f"{base}/ground/windbreak": "table", f"{base}/sheet/windbreak": ".canvas svg",
             f"{base}/buy/windbreak": "tfoot", f"{base}/build/windbreak": ".form", f"{base}/record/windbreak": "main",
             f"/site/{self.job.pk}/windbreak": ".reading", "/sums": "li button", "/numbers": "tbody tr",
-            "/schools": "tbody tr",
+            "/schools": "tbody tr", f"{base}/gate/windbreak/gate-2": "figure svg",
         }  # fmt: skip
         for light in ("light", "dark", "sun"):
             self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")

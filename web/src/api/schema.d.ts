@@ -1991,7 +1991,7 @@ export interface components {
              * What
              * @enum {string}
              */
-            what: "stands at" | "plumb along" | "plumb across" | "hole depth" | "cut height" | "set" | "hit something";
+            what: "stands at" | "plumb along" | "plumb across" | "hole depth" | "cut height" | "set" | "hit something" | "latch edge";
         };
         /**
          * ReadingRow

@@ -90,7 +90,7 @@ function remove(id: string): void {
           <InputText id="line" v-model="line" placeholder="0 c38 g4 c81 g11 118'6" autocomplete="off" spellcheck="false" :aria-invalid="!!fault" aria-describedby="how" />
           <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
           <p id="how" class="small quiet"><b>c38</b> corner at 38 (c38r18: 18° right) · <b>g4</b> gate 4 clear from the last post · <b>g4@45'6</b> gate at 45' 6" · <b>g4+7</b> two leaves · <b>x61'3~2=water-main</b> no digging 2 each side · <b>p60</b> a post that stays · last, the end.</p>
-          <p><button class="main" :disabled="busy || !line.trim()">Lay it out</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '12' : '40')">Start with a {{ store.tape.system === 'metric' ? '12 m' : '40 ft' }} straight</button></p>
+          <p><button class="main" :disabled="busy || !line.trim()">Lay it out</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '12' : '40')">Start with a {{ store.tape.system === 'metric' ? '12 m' : '40 ft' }} straight</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '0 g1.2@0 1.34' : '0 g4@0 4\'5.5')">A gate on its own posts</button></p>
         </form>
         <KeptSums />
         <h2>Take it along</h2>

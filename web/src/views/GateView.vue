@@ -12,6 +12,7 @@ import { useFence } from '@/composables/useFence'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
+import { showLength } from '@/logic/units'
 import { useReference } from '@/stores/reference'
 
 type Opening = FenceSpec['openings'][number]
@@ -53,7 +54,9 @@ function newtons(name: 'hinge_rating_n' | 'cable_rating_n' | 'person_n', text: s
 }
 function grade(text: string): void {
   const value = text.trim() === '' ? null : Number(text.replace('%', '').replace(',', '.'))
-  if (value === null || Number.isFinite(value)) set('front_grade', value === null ? null : value / 100, 'ground toward the swing')
+  if (value !== null && !Number.isFinite(value)) return
+  typed.value = {}
+  set('front_grade', value === null ? null : value / 100, 'ground toward the swing')
 }
 const frames = computed(() => (reference.reference?.items ?? []).filter((item) => item.role === 'rail').map((item) => ({ value: item.key, says: item.says })))
 const BRACES = [
@@ -94,6 +97,27 @@ async function compare(): Promise<void> {
   comparing.value = false
 }
 watchDebounced(() => store.document, () => beside.value.length && void compare(), { debounce: 400 })
+/** The log of the latch edge against the mark made when the leaf was hung. */
+type Row = Awaited<ReturnType<typeof readLog>>[number]
+const log = ref<Row[]>([])
+async function readLog() {
+  return (await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } } }))).readings.filter((row) => row.what === 'latch edge' && row.about.startsWith(`${selected.value}/`))
+}
+async function refresh(): Promise<void> {
+  if (store.id) log.value = await readLog().catch(() => log.value)
+}
+watch([() => store.id, id], refresh, { immediate: true })
+const leaves = computed(() => (sheet.value?.details ?? []).filter((item) => item.id.endsWith('/leaf')).map((item) => item.id.replace(/\/leaf$/, '')))
+const dropped = ref<number | null>(null)
+const which = ref('')
+async function note(): Promise<void> {
+  const about = which.value || leaves.value[0]
+  if (dropped.value === null || !about) return
+  const reading = { id: crypto.randomUUID(), about, what: 'latch edge' as const, value_m: dropped.value, done: false, note: '', device: 'desk', measured_at: new Date().toISOString() }
+  await ask(api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } }, body: { readings: [reading] } }))
+  dropped.value = null
+  await refresh()
+}
 const fact = (at: Sheet | null, symbol: string) => {
   const step = at?.details[0]?.facts.find((item) => item.symbol === symbol)
   return step ? `${figure(step.value)} ${step.unit}` : ''
@@ -139,7 +163,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <LengthField label="Under the hinge end" bare="in" :model-value="leaf.gap_m ?? null" :tape="store.tape" optional="the least that swings clear" :path="here + '/gap_m'" @update:model-value="length('gap_m', 'gap under the leaf')($event)" />
           <LengthField label="Keep clear" bare="in" :model-value="leaf.clear_m" :tape="store.tape" :path="here + '/clear_m'" @update:model-value="length('clear_m', 'clear')($event)" />
         </div>
-        <label>Ground toward the swing, % up<input :value="leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10)" placeholder="not read" autocomplete="off" @change="grade(($event.target as HTMLInputElement).value)" /></label>
+        <label>Ground toward the swing, % up<input :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
         <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
         <label>A person on the latch edge<input :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
         <label>Maker's rating of one hinge, with your safety factor<input :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
@@ -149,6 +173,18 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
         <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap"><b>{{ gap.name }}</b>: not covered, {{ gap.reason }}. <span class="small">{{ gap.would_have_to_change }}</span></div>
         <p v-if="posts" class="small">What the leaf asks of its posts stands with the posts, on <router-link :to="{ name: 'set-out', params: { structure } }">the fence's sheet</router-link>.</p>
+        <section class="log" aria-label="Sag log">
+          <h2>Sag log</h2>
+          <p class="small">Make a mark on the latch post when the leaf is hung; measure down from it.</p>
+          <form @submit.prevent="note">
+            <label v-if="leaves.length > 1">Leaf<select v-model="which"><option v-for="(item, i) in leaves" :key="item" :value="item">{{ i + 1 }}</option></select></label>
+            <LengthField label="Dropped since" bare="in" :model-value="dropped" :tape="store.tape" optional="not measured" @update:model-value="dropped = $event" />
+            <button class="plain" :disabled="dropped === null">Keep</button>
+          </form>
+          <ul v-if="log.length">
+            <li v-for="row in log" :key="row.id">{{ new Date(row.measured_at).toLocaleDateString() }}: leaf {{ row.about.slice(-1) }} down {{ showLength(row.value_m ?? 0, store.tape) }}<template v-if="row.planned_m != null">, reckoned {{ showLength(row.planned_m, store.tape) }} in the end</template>. <b v-if="row.verdict === 'outside'" class="verdict fails">Act: past what a latch forgives</b><span v-else class="quiet">the latch still forgives it</span></li>
+          </ul>
+        </section>
         <button class="plain" :disabled="comparing" @click="compare">Other designs beside it</button>
         <table v-if="beside.length">
           <thead><tr><th>First leaf</th><th v-for="item in beside" :key="item.says">{{ item.says }}</th></tr></thead>
@@ -178,6 +214,10 @@ figcaption { font-size: 13px; font-weight: 600; }
 label { display: block; font-size: 12.5px; color: var(--ink-2); }
 label.tick { display: flex; gap: 6px; align-items: center; font-size: 13.5px; }
 label:not(.tick) input { width: 100%; padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font: 600 14px 'Trellis Sans', system-ui, sans-serif; }
+.log { margin: 14px 0; }
+.log h2 { font-size: 15px; }
+.log form { display: flex; gap: 10px; align-items: end; }
+.log ul { list-style: none; padding: 0; }
 .gap { padding: 8px 0; border-bottom: 1px solid var(--line); font-size: 13.5px; }
 table { margin-top: 10px; }
 @media (max-width: 980px) { .cols { grid-template-columns: 1fr; } }
