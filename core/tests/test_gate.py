@@ -16,11 +16,11 @@ from steady.plan.model import Plan
 from steady.plan.verdict import verdict
 from steady.statics import leaf as statics
 from steady.structures.fence.spec import FenceSpec, Opening, Straight
-from steady.structures.gate.spec import LeafDesign
+from steady.structures.gate.spec import InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
-from tests.make import planned
+from tests.make import planned, site
 
 
 def fence_with(leaf: LeafDesign, **more: object) -> FenceSpec:
@@ -161,6 +161,20 @@ class SwingTest(unittest.TestCase):
             angle = math.radians(k)
             self.assertGreaterEqual(gap + rise * k / 90 - leaf * front * math.sin(angle), -1e-9)
 
+    @given(st.floats(0.5, 2.5), st.floats(-3, 3), st.floats(-3, 3), st.floats(0.02, 0.8), st.floats(0.6, math.pi))
+    def test_a_leaf_stops_where_brute_force_says(self, leaf: float, x: float, y: float, r: float, arc: float) -> None:
+        item = swing.Obstacle(along_m=x, out_m=y, radius_m=r)
+        free = swing.free_swing_rad(leaf, [item], arc)
+
+        def distance(angle: float) -> float:
+            along = min(leaf, max(0.0, x * math.cos(angle) + y * math.sin(angle)))
+            return math.hypot(x - along * math.cos(angle), y - along * math.sin(angle))
+
+        for k in range(200 if free > 0 else 0):
+            self.assertGreaterEqual(distance(free * k / 200), r - 1e-6)
+        if free < arc - 0.02:
+            self.assertLess(distance(free + 1e-4), r + 1e-3)
+
     def test_what_cannot_be_is_refused(self) -> None:
         for call in (
             lambda: swing.leaf_size(top_m=1, middle_m=1, bottom_m=1, hinge_gap_m=0.6, latch_gap_m=0.6),
@@ -236,6 +250,38 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertAlmostEqual(-strut.force_n * level, rail.force_n, 6)
         top, bottom = (push for push in detail.pushes if "hinge" in push.label)
         self.assertEqual(top.force_n, bottom.force_n)
+
+    def test_what_stands_in_the_way_stops_the_leaf(self) -> None:
+        wall = InTheWay(id="w", what="wall", along_m=0.4, out_m=0.9, radius_m=0.2)
+        plan = planned(fence_with(replace(self.LEAF, in_the_way=(wall,))))
+        [check] = [check for check in plan.checks if check.name.startswith("Opens past")]
+        self.assertEqual(verdict(check), "fails")
+        far = planned(fence_with(replace(self.LEAF, in_the_way=(replace(wall, out_m=3.0),))))
+        [check] = [check for check in far.checks if check.name.startswith("Opens past")]
+        self.assertEqual(check.use, 1.0)
+
+    def test_measures_to_cut_and_square_by(self) -> None:
+        def measures(leaf: LeafDesign, fall: float = 0.0) -> dict[str, float]:
+            plan = planned(fence_with(leaf), site(fall, 40))
+            detail = next(item for item in plan.details if item.id.endswith("/leaf"))
+            return {item.says: item.value_m if item.angle_rad is None else item.angle_rad for item in detail.measures}
+
+        square = measures(self.LEAF)
+        width, height = square["leaf, width over all"], square["leaf, height at the hinge stile"]
+        self.assertAlmostEqual(square["both diagonals, when it is square"], math.hypot(width, height), 9)
+        cuts = [value for says, value in square.items() if "saw" in says]
+        self.assertAlmostEqual(sum(cuts), math.pi / 2, 9)
+        raked = measures(replace(self.LEAF, raked=True, hinge_inset_m=0.2), 0.1)
+        self.assertNotAlmostEqual(
+            raked["diagonal, bottom hinge corner to top latch corner (raked: they differ)"],
+            raked["diagonal, top hinge corner to bottom latch corner"],
+            3,
+        )
+
+    def test_a_leaning_post_says_how_hard_the_leaf_swings_by_itself(self) -> None:
+        plan = planned(fence_with(replace(self.LEAF, post_lean_m=0.02)))
+        detail = next(item for item in plan.details if item.id.endswith("/leaf"))
+        self.assertTrue(any(step.symbol == "M_s" and step.value > 0 for step in detail.facts))
 
     def test_a_job_with_a_gate_reads_back(self) -> None:
         work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))

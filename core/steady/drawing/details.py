@@ -10,7 +10,7 @@ from dataclasses import dataclass
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.measure.units import LB
-from steady.plan.model import Bar, Detail, Plan, Push, Step, Trace
+from steady.plan.model import Bar, Detail, Measure, Plan, Push, Step, Trace
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22
@@ -26,15 +26,29 @@ class DetailSheet:
     title: str
     view: View
     facts: tuple[Step, ...]
+    measures: tuple[tuple[str, str], ...] = ()
 
 
 def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
     """Every detail that belongs to one thing of a plan."""
     return tuple(
-        DetailSheet(id=item.id, about=item.about, title=item.title, view=detail_view(item, tape), facts=item.facts)
+        DetailSheet(
+            id=item.id,
+            about=item.about,
+            title=item.title,
+            view=detail_view(item, tape),
+            facts=item.facts,
+            measures=tuple((measure.says, _measured(measure, tape)) for measure in item.measures),
+        )
         for item in plan.details
         if item.about == about
     )
+
+
+def _measured(measure: Measure, tape: Tape) -> str:
+    if measure.angle_rad is not None:
+        return f"{math.degrees(measure.angle_rad):.1f}°"
+    return tape.length(measure.value_m)
 
 
 def force_words(force_n: float, tape: Tape) -> str:

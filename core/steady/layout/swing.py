@@ -155,6 +155,48 @@ def swing_on_ground(
     return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=closed)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Obstacle:
+    """Something round in the way: its middle along the closed leaf and out toward the swing, and its half size."""
+
+    along_m: float
+    out_m: float
+    radius_m: float
+
+
+def free_swing_rad(leaf_m: float, obstacles: Sequence[Obstacle], swing_rad: float) -> float:
+    """How far a leaf opens before it meets an obstacle, at most `swing_rad`; 0 when one stands in the closed leaf.
+
+    The leaf is a line from the pin; an obstacle's edge meets it where the line is tangent to it, or where the leaf's tip
+    touches it.
+
+    Raises:
+        InputError: Measures that cannot be.
+
+    Source: geometry.
+    """
+    _check_leaf(leaf_m, 0.0, swing_rad)
+    free = swing_rad
+    for item in obstacles:
+        if not item.radius_m >= 0:
+            raise InputError("radius", "must be 0 or more")
+        far = math.hypot(item.along_m, item.out_m)
+        if far > leaf_m + item.radius_m:
+            continue
+        if far <= item.radius_m:
+            return 0.0
+        middle = math.atan2(item.out_m, item.along_m)
+        tangent_m = math.sqrt(far**2 - item.radius_m**2)
+        if tangent_m <= leaf_m:
+            half = math.asin(item.radius_m / far)
+        else:
+            half = math.acos(min(1.0, (far**2 + leaf_m**2 - item.radius_m**2) / (2 * far * leaf_m)))
+        for at in (middle, middle + 2 * math.pi):  # an arc to 180 degrees meets what stands behind the pin, too
+            if at + half >= 0 and at - half <= swing_rad:
+                free = min(free, max(0.0, at - half))
+    return free
+
+
 def twisted(along: float, front: float, twist_per_m: float) -> Callable[[float, float], float]:
     """Ground that twists: x·along + y·front + x·y·twist."""
     return lambda x, y: x * along + y * front + x * y * twist_per_m

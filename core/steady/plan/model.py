@@ -276,6 +276,15 @@ class Trace:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Measure:
+    """A length to cut, mark or check by, in words; with `angle_rad` the saw's tilt from square instead of a length."""
+
+    says: str
+    value_m: float = 0.0
+    angle_rad: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Detail:
     """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it."""
 
@@ -286,6 +295,7 @@ class Detail:
     pushes: tuple[Push, ...] = ()
     traces: tuple[Trace, ...] = ()
     facts: tuple[Step, ...] = ()
+    measures: tuple[Measure, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -28,6 +28,20 @@ LEAVES = {
 """Ratings made up for the demo: a crew enters its maker's own."""
 
 
+def garden_gate() -> FenceSpec:
+    """A gate between two posts of its own, its leaf following a path that rises."""
+    line = read_line("0 g3'6@0 3'11.5")
+    leaf = LeafDesign(front_grade=0.03, hinge_rating_n=900 * LB, cross_rails=1)
+    return FenceSpec(
+        id="garden-gate",
+        straights=line.straights,
+        openings=tuple(replace(opening, what="garden gate", leaf=leaf) for opening in line.openings),
+        height_m=4.5 * FT,
+        gap_m=2 * IN,
+        hole_width_m=18 * IN,
+    )
+
+
 def larkspur_rise() -> Job:
     """A windbreak along a drive on a falling bank: two bends, a water main, an unequal double gate and a walk gate."""
     line = read_line(LINE)
@@ -77,7 +91,7 @@ def larkspur_rise() -> Job:
         client="the house at Larkspur Rise",
         wanted="Shelter from the wind along the drive; a way through for the mower and one for people.",
         site=site,
-        structures=(Structure(name="Windbreak", spec=spec),),
+        structures=(Structure(name="Windbreak", spec=spec), Structure(name="Kitchen garden gate", spec=garden_gate())),
     )
 
 

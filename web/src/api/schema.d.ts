@@ -809,6 +809,14 @@ export interface components {
             facts: components["schemas"]["Step"][];
             /** Id */
             id: string;
+            /**
+             * Measures
+             * @default []
+             */
+            measures: [
+                string,
+                string
+            ][];
             /** Title */
             title: string;
             view: components["schemas"]["View"];
@@ -1071,6 +1079,28 @@ export interface components {
             [key: string]: unknown;
         };
         /**
+         * InTheWay
+         * @description Something a leaf could swing into: a wall's corner, a parked vehicle, a tree; measured from the hinge.
+         */
+        InTheWay: {
+            /** Along M */
+            along_m: number;
+            /** Id */
+            id: string;
+            /** Out M */
+            out_m: number;
+            /**
+             * Radius M
+             * @default 0.15
+             */
+            radius_m: number;
+            /**
+             * What
+             * @default obstacle
+             */
+            what: string;
+        };
+        /**
          * ItemCuts
          * @description One timber's cut plan, or why it has none.
          */
@@ -1281,6 +1311,8 @@ export interface components {
          *         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
          *         raked: The leaf follows the fence's grade; otherwise it hangs level.
          *         measured_m: The opening at top, middle and bottom, once it stands.
+         *         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
+         *         in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
          *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
          */
@@ -1362,6 +1394,11 @@ export interface components {
              */
             hung: "start" | "end";
             /**
+             * In The Way
+             * @default []
+             */
+            in_the_way: components["schemas"]["InTheWay"][];
+            /**
              * Joint
              * @default half-lap
              * @enum {string}
@@ -1387,6 +1424,11 @@ export interface components {
              * @default 1334.4664845781
              */
             person_n: number;
+            /**
+             * Post Lean M
+             * @default 0
+             */
+            post_lean_m: number;
             /**
              * Raked
              * @default false
@@ -1658,11 +1700,13 @@ export interface components {
              *       "hinge_rating_n": 0,
              *       "hinges_count": 2,
              *       "hung": "start",
+             *       "in_the_way": [],
              *       "joint": "half-lap",
              *       "joint_slip_m": 0.00079375,
              *       "latch_gap_m": 0.0127,
              *       "measured_m": [],
              *       "person_n": 1334.4664845781,
+             *       "post_lean_m": 0,
              *       "raked": false,
              *       "reach_m": null,
              *       "soil_turn_n_m_per_rad": 0,

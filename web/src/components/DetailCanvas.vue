@@ -1,18 +1,21 @@
 <script setup lang="ts">
+import { useWindowSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { View } from '@/api/types'
 
 const props = withDefaults(defineProps<{ view: View; stretch?: boolean /** heights drawn larger than lengths */; grab?: string /** end of the id that can be pulled */ }>(), { stretch: false, grab: '' })
 const emit = defineEmits<{ pull: [x: number, done: boolean] }>()
-const W = 620
+const { width: screen } = useWindowSize()
+/** A narrow screen draws on a narrower sheet, so that words keep their size. */
+const W = computed(() => (screen.value < 620 ? 400 : 620))
 const box = computed(() => {
   const [left, low, right, top] = props.view.bounds
   const width = right - left || 1
   const height = top - low || 1
   const H = props.stretch ? 190 : 470
-  const sx = props.stretch ? (W - 120) / width : Math.min((W - 290) / width, (H - 70) / height)
+  const sx = props.stretch ? (W.value - 120) / width : Math.min((W.value - (W.value > 500 ? 290 : 190)) / width, (H - 70) / height)
   const sy = props.stretch ? Math.min((H - 70) / height, sx * 6) : sx
-  const x0 = (W - width * sx) / 2 - left * sx
+  const x0 = (W.value - width * sx) / 2 - left * sx
   return { sx, sy, x0, y0: 40 + top * sy, H: height * sy + 84 }
 })
 const X = (x: number) => box.value.x0 + x * box.value.sx
@@ -22,7 +25,7 @@ const svg = ref<SVGSVGElement>()
 let pulling = false
 function at(event: PointerEvent): number {
   const frame = svg.value!.getBoundingClientRect()
-  return (((event.clientX - frame.left) / frame.width) * W - box.value.x0) / box.value.sx
+  return (((event.clientX - frame.left) / frame.width) * W.value - box.value.x0) / box.value.sx
 }
 function down(event: PointerEvent, id: string): void {
   if (!props.grab || !id.endsWith(props.grab)) return

@@ -36,6 +36,22 @@ function set<K extends keyof Leaf>(name: K, value: Leaf[K], says: string): void 
 }
 const pick = <K extends keyof Leaf>(name: K, says: string) => (value: string | number) => set(name, value as Leaf[K], says)
 const length = <K extends keyof Leaf>(name: K, says: string) => (value: number | null) => set(name, value as Leaf[K], says)
+/** The opening as it stands, at three heights: until all three are measured the plan's own width counts. */
+const three = ref<(number | null)[]>([null, null, null])
+watch(leaf, (at) => (three.value = [0, 1, 2].map((i) => at?.measured_m?.[i] ?? null)), { immediate: true })
+function measure(i: number, value: number | null): void {
+  const next = three.value.map((old, k) => (k === i ? value : old))
+  three.value = next
+  if (next.every((item) => item !== null)) set('measured_m', next as number[], 'opening measured')
+  else if (leaf.value?.measured_m?.length && next.every((item) => item === null)) set('measured_m', [], 'opening as planned')
+}
+type Way = NonNullable<Leaf['in_the_way']>[number]
+function block(i: number, change: (at: Way) => void): void {
+  store.change(edit((at) => change(at.in_the_way![i]!)), 'moved what stands in the way')
+}
+function stand(): void {
+  store.change(edit((at) => void (at.in_the_way = [...(at.in_the_way ?? []), { id: `way-${Date.now().toString(36)}`, what: 'wall', along_m: 0.3, out_m: 1.5, radius_m: 0.15 }])), 'something in the way')
+}
 /** Pulls the brace's head along its rail: the drawing's left edge is the leaf's hinge edge. */
 function pull(x: number, done: boolean): void {
   const reach = Math.min(6, Math.max(0.2, x))
@@ -145,6 +161,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <figure>
             <figcaption>{{ detail.title }}</figcaption>
             <DetailCanvas :view="detail.view" :stretch="detail.id.endsWith('/arc')" grab="/strut" @pull="pull" />
+            <details v-if="detail.measures.length"><summary>To cut and mark by</summary><table><tbody><tr v-for="[says, value] in detail.measures" :key="says"><td>{{ says }}</td><td><b>{{ value }}</b></td></tr></tbody></table></details>
           </figure>
         </template>
         <p class="small quiet">Chevrons point at each other where a member is squeezed, away from each other where it is pulled (broken lines). Pull the strut's head along its rail.</p>
@@ -165,6 +182,20 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         </div>
         <label>Ground toward the swing, % up<input :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
         <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
+        <div class="three">
+          <LengthField v-for="(says, i) in ['Opening, top', 'middle', 'bottom']" :key="says" :label="says" bare="in" :model-value="three[i] ?? null" :tape="store.tape" optional="as planned" :path="here + '/measured_m/' + i" @update:model-value="measure(i, $event)" />
+        </div>
+        <div class="two">
+          <LengthField label="Post leans in by" bare="in" :model-value="leaf.post_lean_m ?? 0" :tape="store.tape" :path="here + '/post_lean_m'" @update:model-value="$event !== null && set('post_lean_m', $event, 'lean of the post')" />
+          <button class="plain" type="button" @click="stand">Something in the way</button>
+        </div>
+        <div v-for="(item, i) in leaf.in_the_way" :key="item.id" class="way">
+          <label>What<input :value="item.what" maxlength="60" @change="block(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
+          <LengthField label="Along the leaf" :model-value="item.along_m" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.along_m = $event!))" />
+          <LengthField label="Out from it" :model-value="item.out_m" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.out_m = $event!))" />
+          <LengthField label="Half its size" bare="in" :model-value="item.radius_m ?? 0" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.radius_m = $event!))" />
+          <button class="link small" type="button" :aria-label="`take away ${item.what}`" @click="store.change(edit((at) => void at.in_the_way!.splice(i, 1)), 'took an obstacle away')">take away</button>
+        </div>
         <label>A person on the latch edge<input :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
         <label>Maker's rating of one hinge, with your safety factor<input :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
         <label v-if="leaf.brace === 'cable' || leaf.brace === 'both'">Maker's rating of the cable<input :value="typed.cable_rating_n ?? (leaf.cable_rating_n ? force(leaf.cable_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { cable_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('cable_rating_n', ($event.target as HTMLInputElement).value)" /></label>
@@ -210,7 +241,9 @@ nav .on { font-weight: 600; color: var(--ink); }
 figure { margin: 0 0 14px; background: var(--paper); border: 1px solid var(--line); padding: 8px 10px; }
 figcaption { font-size: 13px; font-weight: 600; }
 .form { display: grid; gap: 9px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
+.three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px; align-items: end; }
+.way { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; border-left: 3px solid var(--line); padding-left: 8px; }
+.two { align-items: end; display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
 label { display: block; font-size: 12.5px; color: var(--ink-2); }
 label.tick { display: flex; gap: 6px; align-items: center; font-size: 13.5px; }
 label:not(.tick) input { width: 100%; padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font: 600 14px 'Trellis Sans', system-ui, sans-serif; }
@@ -220,5 +253,9 @@ label:not(.tick) input { width: 100%; padding: 5px 7px; border: 1px solid var(--
 .log ul { list-style: none; padding: 0; }
 .gap { padding: 8px 0; border-bottom: 1px solid var(--line); font-size: 13.5px; }
 table { margin-top: 10px; }
-@media (max-width: 980px) { .cols { grid-template-columns: 1fr; } }
+select { font: 600 14px 'Trellis Sans', system-ui, sans-serif; padding: 5px 6px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); }
+.checks > table { table-layout: fixed; width: 100%; font-size: 12.5px; }
+.checks > table th { white-space: normal; }
+.cols > * { min-width: 0; }
+@media (max-width: 980px) { .cols { grid-template-columns: minmax(0, 1fr); } }
 </style>

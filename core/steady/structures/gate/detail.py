@@ -2,7 +2,7 @@
 
 import math
 
-from steady.plan.model import Bar, Detail, Push, Trace
+from steady.plan.model import Bar, Detail, Measure, Push, Trace
 from steady.structures.gate.reckon import LeafFound
 
 _ARC_POINTS = 48
@@ -91,7 +91,48 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
             ),
         ),
         facts=found.facts,
+        measures=tuple(_measures(found)),
     )
+
+
+def _measures(found: LeafFound) -> list[Measure]:
+    """What the leaf is cut, marked and squared by."""
+    leaf, design = found.leaf, found.leaf.design
+    made = [
+        Measure(says="leaf, width over all", value_m=leaf.width_m),
+        Measure(says="leaf, height at the hinge stile", value_m=leaf.height_m),
+        Measure(says="lower edge above the ground at the hinge", value_m=leaf.gap_m),
+    ]
+    rise = leaf.rake * leaf.width_m
+    one, other = math.hypot(leaf.width_m, leaf.height_m + rise), math.hypot(leaf.width_m, leaf.height_m - rise)
+    if abs(rise) > 1e-6:
+        made.append(Measure(says="diagonal, bottom hinge corner to top latch corner (raked: they differ)", value_m=one))
+        made.append(Measure(says="diagonal, top hinge corner to bottom latch corner", value_m=other))
+        made.append(Measure(says="latch stile stands higher by", value_m=rise))
+    else:
+        made.append(Measure(says="both diagonals, when it is square", value_m=one))
+    if design.brace in ("strut", "both"):
+        lean = math.atan2(leaf.tall_m + leaf.rake * leaf.reach_m, leaf.reach_m)
+        made.append(
+            Measure(says="strut, point to point along its middle", value_m=math.hypot(leaf.reach_m, leaf.tall_m))
+        )
+        made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
+        made.append(Measure(says="strut's ends, saw from square against the rail", angle_rad=math.pi / 2 - lean))
+        for k in range(design.cross_rails):
+            share = (k + 1) / (design.cross_rails + 1)
+            made.append(
+                Measure(
+                    says=f"half-lap of strut and cross rail {k + 1}, along the strut from below",
+                    value_m=share * math.hypot(leaf.reach_m, leaf.tall_m),
+                )
+            )
+    for k in range(leaf.hinges):
+        # Two hinges at the insets; a third goes near the top, where the pull is.
+        at = design.hinge_inset_m if k == 0 else leaf.height_m - design.hinge_inset_m
+        if leaf.hinges > 2 and 0 < k < leaf.hinges - 1:
+            at = leaf.height_m - design.hinge_inset_m - (leaf.hinges - 1 - k) * 0.3
+        made.append(Measure(says=f"hinge {k + 1}, from the leaf's lower edge", value_m=at))
+    return made
 
 
 def _rail(

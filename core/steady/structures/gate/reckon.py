@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
+from steady.layout.swing import Obstacle, free_swing_rad
 from steady.measure.units import FT, IN, LB, LB_FT
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Wood, si
@@ -81,6 +82,8 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
     pull_n = found.hinges()
     now, later = found.sag(post_n_m2)
     found.swing()
+    found.in_the_way()
+    found.lean()
     found.gaps()
     return LeafFound(
         leaf=leaf,
@@ -378,6 +381,40 @@ class _Found:
         self._check("Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True)
         self.facts.append(needs)
 
+    def in_the_way(self) -> None:
+        """Whether the leaf opens as far as it should before it meets something."""
+        leaf, design = self.leaf, self.leaf.design
+        if not design.in_the_way:
+            return
+        free: dict[str, float] = {}
+        for item in design.in_the_way:
+            one = Obstacle(along_m=item.along_m, out_m=item.out_m, radius_m=item.radius_m)
+            free[item.what] = free_swing_rad(leaf.width_m, [one], design.swing_rad)
+        what = min(free, key=lambda name: free[name])
+        has = step("f_has", math.degrees(free[what]), "deg", "", (), f"opens before it meets the {what}")
+        needs = step("f", math.degrees(design.swing_rad), "deg", "", (), "how far it is to open")
+        self._check(
+            "Opens past what stands in the way", has, needs, (), f"leaf {leaf.index + 1}, {what}", at_least=True
+        )
+
+    def lean(self) -> None:
+        """A hinge line out of plumb lets the leaf swing by itself."""
+        leaf, design = self.leaf, self.leaf.design
+        if not design.post_lean_m:
+            return
+        tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
+        w, x = leaf.weight_n / LB, leaf.centre_m / FT
+        self.facts.append(
+            step(
+                "M_s",
+                w * x * math.sin(tilt),
+                "lb-ft",
+                "W * x * s",
+                (("W", w, "lb"), ("x", x, "ft"), ("s", math.sin(tilt), "")),
+                "the leaf swings by itself with up to this: plumb the hinge line",
+            )
+        )
+
     def gaps(self) -> None:
         """A thick leaf's far corner needs room at the latch."""
         leaf = self.leaf
@@ -401,8 +438,3 @@ def _in_lb(found: Step) -> Step:
     if found.unit == "lb":
         return found
     return step("P_max", si(found) / LB, "lb", "", (), found.says)
-
-
-def feet(value_m: float) -> float:
-    """Metres as feet, for Steps."""
-    return value_m / FT

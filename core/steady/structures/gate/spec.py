@@ -12,6 +12,17 @@ PERSON_N = 1334.4664845781
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class InTheWay:
+    """Something a leaf could swing into: a wall's corner, a parked vehicle, a tree; measured from the hinge."""
+
+    id: Annotated[str, MaxLen(40)]
+    what: Annotated[str, MaxLen(60)] = "obstacle"
+    along_m: Annotated[float, Ge(-10), Le(10)]
+    out_m: Annotated[float, Ge(-10), Le(10)]
+    radius_m: Annotated[float, Ge(0), Le(5)] = 0.15
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class LeafDesign:
     """How the leaves of one opening are built and hung.
 
@@ -26,6 +37,8 @@ class LeafDesign:
         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
         raked: The leaf follows the fence's grade; otherwise it hangs level.
         measured_m: The opening at top, middle and bottom, once it stands.
+        post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
+        in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
     """
@@ -55,6 +68,8 @@ class LeafDesign:
     joint_slip_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     creep: Annotated[float, Ge(0), Le(3)] = 1.0
     measured_m: Annotated[tuple[Annotated[float, Gt(0.2), Le(12)], ...], MaxLen(3)] = ()
+    post_lean_m: Annotated[float, Ge(-0.2), Le(0.2)] = 0.0
+    in_the_way: Annotated[tuple[InTheWay, ...], MaxLen(10)] = ()
     cable_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     hinge_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     soil_turn_n_m_per_rad: Annotated[float, Ge(0), Le(1e9)] = 0.0
