@@ -83,8 +83,9 @@ def opened(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpResponse:
     """Save a change made from a revision; answers 409 with both versions when it clashes with another's."""
     found = jobs.save(request.user, job_id, body.base, body.document, body.says)
-    if isinstance(found, jobs.State) and found.document.structures:
-        jobs.remember(request.user, choices_of(found.document.structures[-1].spec))
+    if isinstance(found, jobs.State) and found.changed:
+        spec = next(item.spec for item in found.document.structures if item.spec.id == found.changed[-1])
+        jobs.remember(request.user, choices_of(spec))
     return _answer(found)
 
 

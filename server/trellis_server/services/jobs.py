@@ -1,7 +1,7 @@
 """Jobs and their history: listing, saving with merge, undo, redo. Each save is one transaction."""
 
 import uuid
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
@@ -27,6 +27,8 @@ class State:
     document: Document
     can_undo: bool
     can_redo: bool
+    changed: tuple[str, ...] = ()
+    """Ids of the structures that a save has changed."""
 
 
 @dataclass(frozen=True)
@@ -99,9 +101,11 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         job = job_of(person, job_id)
         assert job.current is not None
         if job.current.number == base:
-            if documents.dump(document) != job.current.document:
+            before = job.current.document
+            after = documents.dump(document)
+            if after != before:
                 _append(job, job.current, document, says, person)
-            return state(job)
+            return replace(state(job), changed=_changed(before, after))
         origin = job.revisions.filter(number=base).first()
         if origin is None:
             raise InputError("base", "This revision is not known: load the job again")
@@ -113,6 +117,11 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
             return Conflicted(state(job), joined, clashes)
         _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
         return state(job)
+
+
+def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
+    old = {item["spec"]["id"]: item["spec"] for item in before.get("structures", ())}
+    return tuple(item["spec"]["id"] for item in after["structures"] if old.get(item["spec"]["id"]) != item["spec"])
 
 
 def _append(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> None:
