@@ -278,6 +278,27 @@ class FenceWithGateTest(unittest.TestCase):
             3,
         )
 
+    def test_without_a_brace_what_is_known_of_corners_and_boards_counts(self) -> None:
+        bare = replace(self.LEAF, brace="none")
+        corners = replace(bare, corner_n_m_per_rad=900.0)
+        both = replace(corners, boards_hold=True, nail_slip_n_per_m=6e5)
+        self.assertEqual(found(planned(fence_with(bare)), "Leaf racks"), [])
+        alone, together = (max(found(planned(fence_with(leaf)), "Leaf racks")) for leaf in (corners, both))
+        self.assertGreater(alone, together)
+
+    def test_a_wheel_counts_only_by_what_its_spring_is_known_to_carry(self) -> None:
+        def pull(leaf: LeafDesign) -> float:
+            return max(found(planned(fence_with(leaf)), "Hinge holds"))
+
+        plain = pull(self.LEAF)
+        self.assertEqual(pull(replace(self.LEAF, wheel=True)), plain)
+        self.assertLess(pull(replace(self.LEAF, wheel=True, wheel_load_n=150.0)), plain)
+
+    def test_a_spring_must_beat_the_leafs_own_swing(self) -> None:
+        leaf = replace(self.LEAF, post_lean_m=0.05, closer_n_m=1.0)
+        self.assertGreater(max(found(planned(fence_with(leaf)), "Closes by itself")), 1.0)
+        self.assertLess(max(found(planned(fence_with(replace(leaf, closer_n_m=500.0))), "Closes by itself")), 1.0)
+
     def test_a_leaning_post_says_how_hard_the_leaf_swings_by_itself(self) -> None:
         plan = planned(fence_with(replace(self.LEAF, post_lean_m=0.02)))
         detail = next(item for item in plan.details if item.id.endswith("/leaf"))

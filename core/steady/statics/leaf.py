@@ -159,6 +159,26 @@ def unbraced_drop_m(
     return stiff + latch_load * width_m**2 / (4 * corner_n_m_per_rad)
 
 
+def boards_drop_m(*, latch_load: float, width_m: float, boards: int, slip_n_per_m: float, pitch_m: float) -> float:
+    """Drop of a leaf held by its boards alone: P B² / (n k a²), two nails a apart at each crossing.
+
+    Source: statics, derived; not checked against a frame library.
+    """
+    _above(width=width_m, boards=boards, nail_slip=slip_n_per_m, nail_pitch=pitch_m)
+    return latch_load * width_m**2 / (boards * slip_n_per_m * pitch_m**2)
+
+
+def side_by_side_m(drops_m: list[float]) -> float:
+    """Drops of several things that hold a leaf up together: 1/d = Σ 1/d.
+
+    Raises:
+        InputError: None at all.
+    """
+    if not drops_m or not min(drops_m) > 0:
+        raise InputError("drops", "need one above 0")
+    return 1 / math.fsum(1 / drop for drop in drops_m)
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Sag:
     """Drop of the latch edge, part by part (m)."""

@@ -1313,10 +1313,22 @@ export interface components {
          *         measured_m: The opening at top, middle and bottom, once it stands.
          *         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
          *         in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
+         *         wheel_load_n: What a wheel's spring carries, known; 0: an unknown spring, which counts as nothing. `wheel_from_hinge_m`
+         *             0: at the latch stile.
+         *         corner_n_m_per_rad: Stiffness of one corner, measured; 0: not known. It counts where there is no brace.
+         *         boards_hold: Boards count as a diaphragm (off unless asked): two nails `nail_pitch_m` apart at each crossing, each
+         *             slipping by `nail_slip_n_per_m`.
+         *         closer_n_m: Least moment of a self-closing spring; 0: none.
+         *         latch_height_m: Above the ground.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
          *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
          */
         LeafDesign: {
+            /**
+             * Boards Hold
+             * @default false
+             */
+            boards_hold: boolean;
             /**
              * Brace
              * @default strut
@@ -1338,6 +1350,16 @@ export interface components {
              * @default 0.0254
              */
             clear_m: number;
+            /**
+             * Closer N M
+             * @default 0
+             */
+            closer_n_m: number;
+            /**
+             * Corner N M Per Rad
+             * @default 0
+             */
+            corner_n_m_per_rad: number;
             /**
              * Creep
              * @default 1
@@ -1415,10 +1437,25 @@ export interface components {
              */
             latch_gap_m: number;
             /**
+             * Latch Height M
+             * @default 0.9144
+             */
+            latch_height_m: number;
+            /**
              * Measured M
              * @default []
              */
             measured_m: number[];
+            /**
+             * Nail Pitch M
+             * @default 0.0508
+             */
+            nail_pitch_m: number;
+            /**
+             * Nail Slip N Per M
+             * @default 0
+             */
+            nail_slip_n_per_m: number;
             /**
              * Person N
              * @default 1334.4664845781
@@ -1462,6 +1499,16 @@ export interface components {
              * @default false
              */
             wheel: boolean;
+            /**
+             * Wheel From Hinge M
+             * @default 0
+             */
+            wheel_from_hinge_m: number;
+            /**
+             * Wheel Load N
+             * @default 0
+             */
+            wheel_load_n: number;
         };
         /**
          * Line
@@ -1684,10 +1731,13 @@ export interface components {
             id: string;
             /**
              * @default {
+             *       "boards_hold": false,
              *       "brace": "strut",
              *       "cable_rating_n": 0,
              *       "centre_gap_m": 0.0127,
              *       "clear_m": 0.0254,
+             *       "closer_n_m": 0,
+             *       "corner_n_m_per_rad": 0,
              *       "creep": 1,
              *       "cross_rails": 1,
              *       "frame": "rail 2x4 pine",
@@ -1704,7 +1754,10 @@ export interface components {
              *       "joint": "half-lap",
              *       "joint_slip_m": 0.00079375,
              *       "latch_gap_m": 0.0127,
+             *       "latch_height_m": 0.9144,
              *       "measured_m": [],
+             *       "nail_pitch_m": 0.0508,
+             *       "nail_slip_n_per_m": 0,
              *       "person_n": 1334.4664845781,
              *       "post_lean_m": 0,
              *       "raked": false,
@@ -1713,7 +1766,9 @@ export interface components {
              *       "swing_rad": 1.5707963267948966,
              *       "twist_per_m": 0,
              *       "way": "corner",
-             *       "wheel": false
+             *       "wheel": false,
+             *       "wheel_from_hinge_m": 0,
+             *       "wheel_load_n": 0
              *     }
              */
             leaf: components["schemas"]["LeafDesign"];

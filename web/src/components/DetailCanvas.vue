@@ -3,17 +3,17 @@ import { useWindowSize } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import type { View } from '@/api/types'
 
-const props = withDefaults(defineProps<{ view: View; stretch?: boolean /** heights drawn larger than lengths */; grab?: string /** end of the id that can be pulled */ }>(), { stretch: false, grab: '' })
+const props = withDefaults(defineProps<{ view: View; stretch?: boolean /** heights drawn larger than lengths */; small?: boolean /** half a sheet wide */; grab?: string /** end of the id that can be pulled */ }>(), { stretch: false, small: false, grab: '' })
 const emit = defineEmits<{ pull: [x: number, done: boolean] }>()
 const { width: screen } = useWindowSize()
 /** A narrow screen draws on a narrower sheet, so that words keep their size. */
-const W = computed(() => (screen.value < 620 ? 400 : 620))
+const W = computed(() => (props.small ? 320 : screen.value < 620 ? 400 : 620))
 const box = computed(() => {
   const [left, low, right, top] = props.view.bounds
   const width = right - left || 1
   const height = top - low || 1
-  const H = props.stretch ? 190 : 470
-  const sx = props.stretch ? (W.value - 120) / width : Math.min((W.value - (W.value > 500 ? 290 : 190)) / width, (H - 70) / height)
+  const H = props.stretch ? 190 : props.small ? 250 : 470
+  const sx = props.stretch ? (W.value - (props.small ? 64 : 120)) / width : Math.min((W.value - (props.small ? 40 : W.value > 500 ? 290 : 190)) / width, (H - 70) / height)
   const sy = props.stretch ? Math.min((H - 70) / height, sx * 6) : sx
   const x0 = (W.value - width * sx) / 2 - left * sx
   return { sx, sy, x0, y0: 40 + top * sy, H: height * sy + 84 }
@@ -58,6 +58,7 @@ svg { width: 100%; height: auto; display: block; touch-action: pan-y; }
 .d { fill: none; stroke: var(--ink-2); stroke-width: 1.2; }
 .bar-stile, .bar-rail { fill: var(--board); stroke: var(--board-line); }
 .bar-strut { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 60%, #000); }
+.bar-open { fill: none; stroke: var(--post); stroke-dasharray: 4 3; }
 .bar-cable { fill: var(--ink-2); stroke: var(--ink); }
 .squeezed { stroke: var(--flag); stroke-width: 2.6; stroke-linejoin: round; }
 .pulled { stroke: var(--chalk); stroke-width: 2.6; stroke-dasharray: 5 2.5; }

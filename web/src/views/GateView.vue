@@ -158,9 +158,9 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
     <div v-else-if="leaf" class="cols">
       <section class="drawings" aria-label="The leaves">
         <template v-for="detail in sheet?.details" :key="detail.id">
-          <figure>
+          <figure :class="{ half: !detail.id.endsWith('/leaf') }">
             <figcaption>{{ detail.title }}</figcaption>
-            <DetailCanvas :view="detail.view" :stretch="detail.id.endsWith('/arc')" grab="/strut" @pull="pull" />
+            <DetailCanvas :view="detail.view" :stretch="detail.id.endsWith('/arc')" :small="!detail.id.endsWith('/leaf')" grab="/strut" @pull="pull" />
             <details v-if="detail.measures.length"><summary>To cut and mark by</summary><table><tbody><tr v-for="[says, value] in detail.measures" :key="says"><td>{{ says }}</td><td><b>{{ value }}</b></td></tr></tbody></table></details>
           </figure>
         </template>
@@ -238,7 +238,9 @@ h1::first-letter { text-transform: uppercase; }
 nav { display: flex; gap: 14px; }
 nav .on { font-weight: 600; color: var(--ink); }
 .cols { display: grid; grid-template-columns: minmax(0, 1.35fr) 250px minmax(0, 1fr); gap: 26px; margin-top: 10px; align-items: start; }
-figure { margin: 0 0 14px; background: var(--paper); border: 1px solid var(--line); padding: 8px 10px; }
+.drawings { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; }
+.drawings > :not(.half) { grid-column: 1 / -1; }
+figure { margin: 0; background: var(--paper); border: 1px solid var(--line); padding: 8px 10px; }
 figcaption { font-size: 13px; font-weight: 600; }
 .form { display: grid; gap: 9px; }
 .three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px; align-items: end; }
@@ -257,5 +259,6 @@ select { font: 600 14px 'Trellis Sans', system-ui, sans-serif; padding: 5px 6px;
 .checks > table { table-layout: fixed; width: 100%; font-size: 12.5px; }
 .checks > table th { white-space: normal; }
 .cols > * { min-width: 0; }
+@media (max-width: 560px) { .drawings { grid-template-columns: minmax(0, 1fr); } }
 @media (max-width: 980px) { .cols { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -10,7 +10,7 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Timber, wood
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.gate.detail import arc_detail, leaf_detail
+from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail
 from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
 from steady.yard.stock import stick
@@ -100,6 +100,7 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
         assert hanging.bay.opening is not None
         gate = f"{spec.id}/gate/{hanging.bay.opening.id}"
         made.append(leaf_detail(hanging.found, gate))
+        made.append(plan_detail(hanging.found, gate))
         arc = arc_detail(hanging.found, gate)
         if arc is not None:
             made.append(arc)

@@ -126,6 +126,7 @@ def _measures(found: LeafFound) -> list[Measure]:
                     value_m=share * math.hypot(leaf.reach_m, leaf.tall_m),
                 )
             )
+    made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, design.latch_height_m - leaf.gap_m)))
     for k in range(leaf.hinges):
         # Two hinges at the insets; a third goes near the top, where the pull is.
         at = design.hinge_inset_m if k == 0 else leaf.height_m - design.hinge_inset_m
@@ -139,6 +140,36 @@ def _rail(
     leaf: str, name: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float
 ) -> Bar:
     return Bar(id=f"{leaf}/rail/{name}", what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
+
+
+def plan_detail(found: LeafFound, gate: str) -> Detail:
+    """From above: the leaf closed and open, the arc between, and what stands in the way; hinge at the left, swing upward."""
+    leaf, design = found.leaf, found.leaf.design
+    b, arc = leaf.width_m, design.swing_rad
+    path = tuple(
+        (b * math.cos(arc * k / _ARC_POINTS), b * math.sin(arc * k / _ARC_POINTS)) for k in range(_ARC_POINTS + 1)
+    )
+    traces = [Trace(what="nearest", points=path)]
+    for item in design.in_the_way:
+        ring = tuple(
+            (
+                item.along_m + item.radius_m * math.cos(k * math.pi / 12),
+                item.out_m + item.radius_m * math.sin(k * math.pi / 12),
+            )
+            for k in range(25)
+        )
+        traces.append(Trace(what="ground", points=ring, label=item.what))
+    thick = leaf.frame.thickness_m + leaf.board.thickness_m
+    return Detail(
+        id=f"{leaf.id}/plan",
+        about=gate,
+        title=f"Leaf {leaf.index + 1} from above, opening {math.degrees(arc):.0f} degrees",
+        bars=(
+            Bar(id=f"{leaf.id}/closed", what="stile", start=(0.0, 0.0), end=(b, 0.0), width_m=thick),
+            Bar(id=f"{leaf.id}/open", what="open", start=(0.0, 0.0), end=path[-1], width_m=thick),
+        ),
+        traces=tuple(traces),
+    )
 
 
 def arc_detail(found: LeafFound, gate: str) -> Detail | None:

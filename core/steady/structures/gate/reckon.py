@@ -84,6 +84,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
     found.swing()
     found.in_the_way()
     found.lean()
+    found.closer()
     found.gaps()
     return LeafFound(
         leaf=leaf,
@@ -201,13 +202,64 @@ class _Found:
                     crew=True,
                 )
         if design.brace == "none":
+            self._unbraced(case)
+        if leaf.reach_m < leaf.between_m - 1e-6:
+            self._rail_bends(brace, load, case)
+
+    def _unbraced(self, case: str) -> None:
+        """A leaf without a brace hangs on its corners and, where asked, on its boards: as far as their stiffness is known."""
+        leaf, design = self.leaf, self.leaf.design
+        load_n = leaf.weight_n * leaf.centre_m / leaf.between_m + design.person_n
+        drops: list[float] = []
+        if design.corner_n_m_per_rad > 0:
+            try:
+                ei = si(self.book.stiffness(self._wood())) * self._wood().second_moment_m4
+            except OutsideScope as refused:
+                self._gap("Leaf racks", refused.reason, refused.would_have_to_change)
+                return
+            drops.append(
+                statics.unbraced_drop_m(
+                    latch_load=load_n,
+                    width_m=leaf.between_m,
+                    height_m=leaf.tall_m,
+                    rail_n_m2=ei,
+                    stile_n_m2=ei,
+                    corner_n_m_per_rad=design.corner_n_m_per_rad,
+                )
+            )
+        if design.boards_hold and design.nail_slip_n_per_m > 0:
+            drops.append(
+                statics.boards_drop_m(
+                    latch_load=load_n,
+                    width_m=leaf.between_m,
+                    boards=leaf.boards_full + (1 if leaf.board_rip_m else 0),
+                    slip_n_per_m=design.nail_slip_n_per_m,
+                    pitch_m=design.nail_pitch_m,
+                )
+            )
+        if not drops:
             self._gap(
                 "Leaf racks",
                 "without a brace the leaf hangs on its corners, whose stiffness is not known",
                 "a strut or a cable",
             )
-        if leaf.reach_m < leaf.between_m - 1e-6:
-            self._rail_bends(brace, load, case)
+            return
+        drop = step(
+            "d_r", statics.side_by_side_m(drops) / IN, "in", "", (), "corners and boards side by side, a person on it"
+        )
+        self._check("Leaf racks", drop, _latch_tolerance(), (), case)
+
+    def closer(self) -> None:
+        """A self-closing spring against a hinge line out of plumb."""
+        leaf, design = self.leaf, self.leaf.design
+        if design.closer_n_m <= 0:
+            return
+        tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
+        needs = leaf.weight_n * leaf.centre_m * math.sin(tilt) / LB_FT
+        has = step("M_c", design.closer_n_m / LB_FT, "lb-ft", "", (), "least moment of the spring")
+        against = step("M_t", needs, "lb-ft", "", (), "the leaf's own swing; add friction and wind from your own trial")
+        if needs > 0:
+            self._check("Closes by itself", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
 
     def _wood(self, flat: bool = False, wet: bool = True) -> Wood:
         frame = self.leaf.frame
@@ -263,13 +315,25 @@ class _Found:
         )
         w, p = leaf.weight_n / LB, design.person_n / LB
         x, b, s = leaf.centre_m / IN, leaf.width_m / IN, leaf.hinge_spacing_m / IN
+        # A wheel takes what its spring is known to carry, on level ground; never more than the weight's own share.
+        at = (design.wheel_from_hinge_m or leaf.between_m) / IN
+        v = min(design.wheel_load_n / LB, w * x / at) if design.wheel else 0.0
+        pull_n -= v * LB * at / s
         pull = step(
             "R_h",
             pull_n / LB,
             "lb",
-            "(W * x + P * B) / s",
-            (("W", w, "lb"), ("x", x, "in"), ("P", p, "lb"), ("B", b, "in"), ("s", s, "in")),
-            "out at the top hinge, in at the bottom",
+            "(W * x + P * B - V * a) / s",
+            (
+                ("W", w, "lb"),
+                ("x", x, "in"),
+                ("P", p, "lb"),
+                ("B", b, "in"),
+                ("V", v, "lb"),
+                ("a", at, "in"),
+                ("s", s, "in"),
+            ),
+            "out at the top hinge, in at the bottom" + ("; V carried by the wheel" if v else ""),
         )
         both = step(
             "R",
@@ -337,10 +401,7 @@ class _Found:
                 "Latch edge sags", "the post's wood has no stiffness in this school", "a post of the school's tables"
             )
             return now, later
-        limit = Step(
-            symbol="d_max", value=SAG_LIMIT_IN, unit="in", formula="", inputs=(),
-            source="practice: what a latch forgives", says="latch tolerance",
-        )  # fmt: skip
+        limit = _latch_tolerance()
         name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"
         for sag, case in ((now, "at once"), (later, "after years")):
             parts = tuple(
@@ -432,6 +493,13 @@ class _Found:
             "the thick leaf's far corner swings wider than the leaf",
         )
         self._check("Latch corner passes", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
+
+
+def _latch_tolerance() -> Step:
+    return Step(
+        symbol="d_max", value=SAG_LIMIT_IN, unit="in", formula="", inputs=(),
+        source="practice: what a latch forgives", says="latch tolerance",
+    )  # fmt: skip
 
 
 def _in_lb(found: Step) -> Step:

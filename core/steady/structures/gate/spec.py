@@ -39,6 +39,13 @@ class LeafDesign:
         measured_m: The opening at top, middle and bottom, once it stands.
         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
         in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
+        wheel_load_n: What a wheel's spring carries, known; 0: an unknown spring, which counts as nothing. `wheel_from_hinge_m`
+            0: at the latch stile.
+        corner_n_m_per_rad: Stiffness of one corner, measured; 0: not known. It counts where there is no brace.
+        boards_hold: Boards count as a diaphragm (off unless asked): two nails `nail_pitch_m` apart at each crossing, each
+            slipping by `nail_slip_n_per_m`.
+        closer_n_m: Least moment of a self-closing spring; 0: none.
+        latch_height_m: Above the ground.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
     """
@@ -64,6 +71,14 @@ class LeafDesign:
     person_n: Annotated[float, Ge(0), Le(5000)] = PERSON_N
     hardware_kg: Annotated[float, Ge(0), Le(200)] = 4.0
     wheel: bool = False
+    wheel_from_hinge_m: Annotated[float, Ge(0), Le(6)] = 0.0
+    wheel_load_n: Annotated[float, Ge(0), Le(1e5)] = 0.0
+    corner_n_m_per_rad: Annotated[float, Ge(0), Le(1e7)] = 0.0
+    boards_hold: bool = False
+    nail_slip_n_per_m: Annotated[float, Ge(0), Le(1e9)] = 0.0
+    nail_pitch_m: Annotated[float, Ge(0.01), Le(0.3)] = 0.0508
+    closer_n_m: Annotated[float, Ge(0), Le(1000)] = 0.0
+    latch_height_m: Annotated[float, Ge(0), Le(3)] = 0.9144
     hinge_play_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     joint_slip_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     creep: Annotated[float, Ge(0), Le(3)] = 1.0
