@@ -13,7 +13,21 @@ from steady.data.loader import sources, table
 from steady.errors import OutsideScope
 from steady.plan.model import Step
 from steady.rulebooks import registry
-from steady.rulebooks.answers import KINDS, LOAD_TYPES, FloorLoad, WindFace, WindPlace, Wood
+from steady.rulebooks.answers import (
+    KINDS,
+    LOAD_TYPES,
+    BeamAsk,
+    FixingAsk,
+    FloorLoad,
+    JoistAsk,
+    RafterAsk,
+    Sideways,
+    SnowAsk,
+    Standing,
+    WindFace,
+    WindPlace,
+    Wood,
+)
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, differences, even_action
 from steady.rulebooks.registry import RULEBOOKS
@@ -60,26 +74,30 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: [book.book_value(kind, stick) for kind in KINDS],
         lambda: (book.moment_capacity(stick, "floor"), book.shear_capacity(stick, "floor"), book.creep_factor(stick)),
         lambda: check_member(book, stick, dead=even_action(300, 3.0), live=load, span_m=3.0),
-        lambda: book.stability(stick, unbraced_m=2.5, effective_m=None, load_case="uniform"),
-        lambda: book.stability(stick, unbraced_m=0.6, effective_m=None, load_case="uniform"),
-        lambda: [book.column(post, "floor", height_m=h, end_factor=1.0) for h in (0.6, 2.0, 2.6)],
+        lambda: book.stability(stick, Sideways(unbraced_m=2.5, effective_m=None, load_case="uniform")),
+        lambda: book.stability(stick, Sideways(unbraced_m=0.6, effective_m=None, load_case="uniform")),
+        lambda: [book.column(post, "floor", Standing(height_m=h, end_factor=1.0)) for h in (0.6, 2.0, 2.6)],
         lambda: book.column_use(
-            post, "wind", height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300
+            post, "wind", Standing(height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300)
         ),
         lambda: book.seat(stick, "floor", width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain"),
-        lambda: book.notched(
-            stick, "floor", left_m=stick.depth_m * 0.85, to_reaction_m=0.05, slope=0.0
-        ),
+        lambda: book.notched(stick, "floor", left_m=stick.depth_m * 0.85, to_reaction_m=0.05, slope=0.0),
         lambda: book.joist_span(
-            (stick,), spacing_m=0.4, floor=FloorLoad(live_pa=2000, dead_pa=400), table=False, limit_ratio=None, longest_m=None
+            (stick,),
+            JoistAsk(
+                spacing_m=0.4, floor=FloorLoad(live_pa=2000, dead_pa=400), table=False, limit_ratio=None, longest_m=None
+            ),
         ),
         lambda: book.rafter_span(
-            (stick,), spacing_m=0.4, roof=FloorLoad(live_pa=1000, dead_pa=400, load="snow"), limit_ratio=180, longest_m=None
+            (stick,),
+            RafterAsk(
+                spacing_m=0.4, roof=FloorLoad(live_pa=1000, dead_pa=400, load="snow"), limit_ratio=180, longest_m=None
+            ),
         ),
         lambda: book.joist_cantilever((stick,), back_span_m=3.0, tip_n=980, tip_limit_ratio=180),
         lambda: book.beam_span(
-            (wood(key, plies=3, shared=key == "nz"),), table=False, joist_span_m=None, supported_m=2.0,
-            floor=FloorLoad(live_pa=2000, dead_pa=400),
+            (wood(key, plies=3, shared=key == "nz"),),
+            BeamAsk(table=False, joist_span_m=None, supported_m=2.0, floor=FloorLoad(live_pa=2000, dead_pa=400)),
         ),
         lambda: book.post_height(
             post, area_m2=5.0, floor=FloorLoad(live_pa=1915, dead_pa=479), longest_m=4.0, table=False, edition=""
@@ -93,20 +111,39 @@ def answers(book: Rulebook) -> list[Any]:
             ground_pa=1500, lower_roof_pa=1200, upper_length_m=9, step_m=1.5, importance_factor=1, edition=""
         ),
         lambda: book.roof_snow(
-            ground_pa=1500, rain_pa=300, method="part 4", roof_width_m=5, slope_rad=0.7, slippery=False, exposure_factor=1,
-            thermal_factor=1.2, importance_factor=1, rain_on_snow=True, edition="",
+            SnowAsk(
+                ground_pa=1500,
+                rain_pa=300,
+                method="part 4",
+                roof_width_m=5,
+                slope_rad=0.7,
+                slippery=False,
+                exposure_factor=1,
+                thermal_factor=1.2,
+                importance_factor=1,
+                rain_on_snow=True,
+                edition="",
+            )
         ),
         lambda: book.roof_live(30, 3),
         lambda: book.velocity_pressure(place(key), 3.0),
         lambda: book.face_pressure(place(key), WindFace(length_m=20, solid_height_m=1.8, top_height_m=1.8), "", None),
         lambda: book.open_roof_pressure(place(key), height_m=3, slope_rad=0.1, obstructed=False, uplift=True),
         lambda: book.fastener_lateral(
-            fastener="nail", diameter_m=0.0033, side_m=0.038, main_m=0.05, wood=STICKS[key]["species"] or "C24",
-            angle_rad=0, predrilled=False, rope=True,
+            FixingAsk(
+                fastener="nail",
+                diameter_m=0.0033,
+                side_m=0.038,
+                main_m=0.05,
+                wood=STICKS[key]["species"] or "C24",
+                angle_rad=0,
+                predrilled=False,
+                rope=True,
+            )
         ),
         lambda: book.person_leaning(),
         lambda: book.sag_limit(),
-    ]  # fmt: skip
+    ]
     found = []
     for ask in asks:
         try:
@@ -221,10 +258,10 @@ class LawsTest(unittest.TestCase):
     def test_no_post_gains_by_height(self, key: str, height: float, more: float) -> None:
         book, post = RULEBOOKS[key], wood(key, POSTS[key])
         try:
-            tall = book.column(post, "floor", height_m=height * more, end_factor=1.0)
+            tall = book.column(post, "floor", Standing(height_m=height * more, end_factor=1.0))
         except OutsideScope:
             return
-        short = book.column(post, "floor", height_m=height, end_factor=1.0)
+        short = book.column(post, "floor", Standing(height_m=height, end_factor=1.0))
         self.assertLessEqual(tall.capacity.value, short.capacity.value * (1 + 1e-9))
         self.assertLessEqual(tall.buckling.value, 1 + 1e-9)
 
@@ -232,10 +269,10 @@ class LawsTest(unittest.TestCase):
     def test_no_beam_gains_by_standing_freer(self, key: str, length: float, more: float) -> None:
         book, stick = RULEBOOKS[key], wood(key)
         try:
-            free, _ = book.stability(stick, unbraced_m=length * more, effective_m=None, load_case="uniform")
+            free, _ = book.stability(stick, Sideways(unbraced_m=length * more, effective_m=None, load_case="uniform"))
         except OutsideScope:
             return
-        held, _ = book.stability(stick, unbraced_m=length, effective_m=None, load_case="uniform")
+        held, _ = book.stability(stick, Sideways(unbraced_m=length, effective_m=None, load_case="uniform"))
         self.assertLessEqual(free.value, held.value + 1e-4)  # one curve is printed in two pieces that meet nearly
         self.assertLessEqual(held.value, 1 + 1e-9)
 
@@ -261,11 +298,19 @@ class LawsTest(unittest.TestCase):
     ) -> None:
         book, stick = RULEBOOKS[key], wood(key)
         floor = FloorLoad(live_pa=live, dead_pa=dead)
-        found = book.joist_span((stick,), spacing_m=spacing, floor=floor, table=False, limit_ratio=None, longest_m=None)
+        found = book.joist_span(
+            (stick,), JoistAsk(spacing_m=spacing, floor=floor, table=False, limit_ratio=None, longest_m=None)
+        )
         heavier = book.joist_span(
-            (stick,), spacing_m=spacing, floor=FloorLoad(live_pa=live * 1.3, dead_pa=dead), table=False, limit_ratio=None,
-            longest_m=None,
-        )  # fmt: skip
+            (stick,),
+            JoistAsk(
+                spacing_m=spacing,
+                floor=FloorLoad(live_pa=live * 1.3, dead_pa=dead),
+                table=False,
+                limit_ratio=None,
+                longest_m=None,
+            ),
+        )
         self.assertLessEqual(heavier.span_m, found.span_m + 1e-12)
         self.assertAlmostEqual(found.span_m, min(at for _, at in found.limits), 9)
 
@@ -315,13 +360,37 @@ class TablesTest(unittest.TestCase):
 
     def test_they_have_all_their_cells(self) -> None:
         cells = {
-            "us_joist_table": 36, "us_beam_table": 238, "us_footing_table": 32, "us_ledger_table": 21, "us_post_table": 37,
-            "us_open_roof": 24, "us_cantilever_factor": 6, "us_ledger_edges": 7, "us_decking_table": 6,
-            "ca_species": 36, "ca_size_factor": 22, "ca_vibration": 18, "ca_beam_table": 4, "ca_soil": 10, "ca_climate": 11,
-            "ca_frost": 15, "ca_column_pad": 3, "ca_bearing_length": 7,
-            "uk_classes": 17, "uk_kmod": 10, "uk_kdef": 9, "uk_psi": 6, "uk_terrain": 5, "uk_wall_zones": 20, "uk_canopy": 6,
-            "nz_grades": 5, "nz_parallel": 9, "nz_bearing_length": 6, "nz_wind_zones": 15, "treatment_classes": 18,
-        }  # fmt: skip
+            "us_joist_table": 36,
+            "us_beam_table": 238,
+            "us_footing_table": 32,
+            "us_ledger_table": 21,
+            "us_post_table": 37,
+            "us_open_roof": 24,
+            "us_cantilever_factor": 6,
+            "us_ledger_edges": 7,
+            "us_decking_table": 6,
+            "ca_species": 36,
+            "ca_size_factor": 22,
+            "ca_vibration": 18,
+            "ca_beam_table": 4,
+            "ca_soil": 10,
+            "ca_climate": 11,
+            "ca_frost": 15,
+            "ca_column_pad": 3,
+            "ca_bearing_length": 7,
+            "uk_classes": 17,
+            "uk_kmod": 10,
+            "uk_kdef": 9,
+            "uk_psi": 6,
+            "uk_terrain": 5,
+            "uk_wall_zones": 20,
+            "uk_canopy": 6,
+            "nz_grades": 5,
+            "nz_parallel": 9,
+            "nz_bearing_length": 6,
+            "nz_wind_zones": 15,
+            "treatment_classes": 18,
+        }
         for name, count in cells.items():
             self.assertEqual(len(table(name)), count, name)
 
@@ -336,9 +405,13 @@ class TablesTest(unittest.TestCase):
             "joist_span": "9 ft",
         }
         ca = {
-            "school": "ca", "basis": "table", "species": "Spruce-Pine-Fir", "size": "38x286 mm", "plies": 4,
+            "school": "ca",
+            "basis": "table",
+            "species": "Spruce-Pine-Fir",
+            "size": "38x286 mm",
+            "plies": 4,
             "supported_length": "4.8 m",
-        }  # fmt: skip
+        }
         good = (
             ("deck.joist_span", joist, "span", 168.0),
             ("beam.span", beam, "span", 78.0),

@@ -9,7 +9,7 @@ from steady.errors import InputError, OutsideScope
 from steady.jobs.sheet import CheckRow, check_row
 from steady.measure.quantities import parse_quantity
 from steady.measure.show import Tape
-from steady.rulebooks.answers import LoadType, MemberCheck, Wood
+from steady.rulebooks.answers import LoadType, MemberCheck, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, differences, even_action
 from steady.rulebooks.registry import rulebook
@@ -145,7 +145,7 @@ def _checked(member: Member, stick: Stick, path: str) -> tuple[Rulebook, tuple[M
         held = 1.0
         if member.restraint_m > 0:
             step, _ = book.stability(
-                wood, unbraced_m=member.restraint_m, effective_m=None, load_case="uniform", load=member.load
+                wood, Sideways(unbraced_m=member.restraint_m, effective_m=None, load_case="uniform", load=member.load)
             )
             held = step.value
         checks = check_member(

@@ -158,6 +158,96 @@ class FloorLoad:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Sideways:
+    """How a beam is held sideways, and strengths typed in place of its wood's. One of the two lengths is needed."""
+
+    unbraced_m: float | None = None
+    effective_m: float | None = None
+    load_case: str = "uniform"
+    loaded_edge: str = "compression"
+    bending_pa: float | None = None
+    stiffness_pa: float | None = None
+    stiffness_min_pa: float | None = None
+    load: LoadType = "floor"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Standing:
+    """How a post stands and what it carries (N, N m about the strong axis). `height_weak_m`: the weak way, braced differently."""
+
+    height_m: float
+    end_factor: float = 1.0
+    height_weak_m: float | None = None
+    axial_n: float = 0.0
+    moment_n_m: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class JoistAsk:
+    """Joists at a spacing under a floor: from the table or reckoned; None takes the school's own limit."""
+
+    spacing_m: float
+    floor: FloorLoad
+    table: bool = False
+    limit_ratio: float | None = None
+    longest_m: float | None = None
+    stiffening: str = ""
+    subfloor_m: float = 0.0155
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RafterAsk:
+    """Rafters at a spacing under a roof."""
+
+    spacing_m: float
+    roof: FloorLoad
+    limit_ratio: float
+    longest_m: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BeamAsk:
+    """A beam under joists: by their span or by the length of joist that it carries."""
+
+    floor: FloorLoad
+    table: bool = False
+    joist_span_m: float | None = None
+    supported_m: float | None = None
+    edition: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SnowAsk:
+    """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them."""
+
+    ground_pa: float
+    rain_pa: float | None = None
+    method: str = "part 9"
+    roof_width_m: float | None = None
+    slope_rad: float = 0.0
+    slippery: bool = False
+    exposure_factor: float = 1.0
+    thermal_factor: float = 1.2
+    importance_factor: float = 1.0
+    rain_on_snow: bool = False
+    edition: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FixingAsk:
+    """One fixing loaded sideways. `wood` is a species or a strength class, as the school names its wood."""
+
+    fastener: str
+    diameter_m: float
+    side_m: float
+    main_m: float
+    wood: str
+    angle_rad: float = 0.0
+    predrilled: bool = False
+    rope: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Column:
     """A post standing up: what is left after buckling, and what it carries (N)."""
 

@@ -13,19 +13,26 @@ from steady.measure.quantities import UNITS
 from steady.measure.units import IN, LB
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    BeamAsk,
     Column,
     Combination,
+    FixingAsk,
     FloorLoad,
     GuardNeeded,
+    JoistAsk,
     Kind,
     LoadType,
     Notched,
     Pad,
     PeopleLoad,
+    RafterAsk,
     Sag,
     Seat,
+    Sideways,
+    SnowAsk,
     Soil,
     SpanFound,
+    Standing,
     Strength,
     WindFace,
     WindOnFence,
@@ -193,19 +200,7 @@ class Rulebook:
         """A stress step's value in Pa."""
         return si(step)
 
-    def stability(
-        self,
-        wood: Wood,
-        *,
-        unbraced_m: float | None,
-        effective_m: float | None,
-        load_case: str,
-        loaded_edge: str = "compression",
-        bending_pa: float | None = None,
-        stiffness_pa: float | None = None,
-        stiffness_min_pa: float | None = None,
-        load: LoadType = "floor",
-    ) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
         """Factor on the bending strength for sideways buckling, and the slenderness. Raises OutsideScope."""
         self.none("rule for sideways buckling")
 
@@ -257,18 +252,7 @@ class Rulebook:
         """Deflections the school limits. `limit_ratio` replaces the first limit."""
         self.none("limit on sag")
 
-    def joist_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        spacing_m: float,
-        floor: FloorLoad,
-        table: bool,
-        limit_ratio: float | None,
-        longest_m: float | None,
-        stiffening: str = "",
-        subfloor_m: float = 0.0155,
-    ) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """How far deck joists may span; of several woods the worst. Raises OutsideScope."""
         self.none("spans of joists")
 
@@ -288,9 +272,7 @@ class Rulebook:
         """A span as it is shown: cut down to the whole inch."""
         return math.floor(span_m / IN + 1e-9) * IN
 
-    def rafter_span(
-        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
-    ) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """How far rafters may span, edge held by the roof."""
         self.none("spans of rafters")
 
@@ -300,16 +282,7 @@ class Rulebook:
         """How far joists may run past their beam."""
         self.none("rule for joists running past a beam")
 
-    def beam_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        table: bool,
-        joist_span_m: float | None,
-        supported_m: float | None,
-        floor: FloorLoad,
-        edition: str = "",
-    ) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """How far apart the posts may stand under a beam. Raises OutsideScope."""
         self.none("spans of beams")
 
@@ -323,23 +296,11 @@ class Rulebook:
         """How tall a post may be under this much deck."""
         self.none("rule for the height of deck posts")
 
-    def column(
-        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
-    ) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """A post under a centred load. Raises OutsideScope where too slender."""
         self.none("rule for posts")
 
-    def column_use(
-        self,
-        wood: Wood,
-        load: LoadType,
-        *,
-        height_m: float,
-        end_factor: float,
-        height_weak_m: float | None,
-        axial_n: float,
-        moment_n_m: float,
-    ) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """Squeeze and bending about the strong axis together; at most 1 passes."""
         self.none("rule for posts that are squeezed and bent")
 
@@ -430,21 +391,7 @@ class Rulebook:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")
 
-    def roof_snow(
-        self,
-        *,
-        ground_pa: float,
-        rain_pa: float | None,
-        method: str,
-        roof_width_m: float | None,
-        slope_rad: float,
-        slippery: bool,
-        exposure_factor: float,
-        thermal_factor: float,
-        importance_factor: float,
-        rain_on_snow: bool,
-        edition: str,
-    ) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """Flat-roof snow and the snow to design for."""
         self.none("snow on roofs")
 
@@ -480,18 +427,7 @@ class Rulebook:
         return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")
 
     # --- fixings ------------------------------------------------------------------------------------------------------
-    def fastener_lateral(
-        self,
-        *,
-        fastener: str,
-        diameter_m: float,
-        side_m: float,
-        main_m: float,
-        wood: str,
-        angle_rad: float,
-        predrilled: bool,
-        rope: bool,
-    ) -> tuple[Step, str]:
+    def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """What one fixing holds sideways, and its mode. Reference or characteristic value."""
         self.none("rule for fixings")
 

@@ -1,7 +1,7 @@
 """Sums of beams: supported length, spans, overhangs, load combinations, boxes with plywood webs."""
 
 from steady.errors import InputError
-from steady.rulebooks.answers import Combination, SpanFound
+from steady.rulebooks.answers import BeamAsk, Combination, SpanFound
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 from steady.statics.sections import BoxBeam
 from steady.statics.simple import moment_n_m, shear_n
@@ -41,11 +41,13 @@ def _supported(given: Given) -> float:
 def _span(given: Given) -> SpanFound:
     return school_of(given).beam_span(
         woods_of(given),
-        table=basis_is_table(given),
-        joist_span_m=_above(given, "joist_span"),
-        supported_m=_above(given, "supported_length"),
-        floor=floor_of(given),
-        edition=given.text("edition", ""),
+        BeamAsk(
+            table=basis_is_table(given),
+            joist_span_m=_above(given, "joist_span"),
+            supported_m=_above(given, "supported_length"),
+            floor=floor_of(given),
+            edition=given.text("edition", ""),
+        ),
     )
 
 

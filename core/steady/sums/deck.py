@@ -2,7 +2,7 @@
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB
-from steady.rulebooks.answers import GuardNeeded, SpanFound, Wood, si
+from steady.rulebooks.answers import GuardNeeded, JoistAsk, SpanFound, Wood, si
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import (
@@ -30,13 +30,15 @@ def _joist(given: Given) -> SpanFound:
     subfloor = given.length("subfloor", 0.0155)
     return book.joist_span(
         woods_of(given),
-        spacing_m=spacing,
-        floor=floor_of(given),
-        table=basis_is_table(given),
-        limit_ratio=_limit(given),
-        longest_m=longest,
-        stiffening=given.text("stiffening", ""),
-        subfloor_m=subfloor,
+        JoistAsk(
+            spacing_m=spacing,
+            floor=floor_of(given),
+            table=basis_is_table(given),
+            limit_ratio=_limit(given),
+            longest_m=longest,
+            stiffening=given.text("stiffening", ""),
+            subfloor_m=subfloor,
+        ),
     )
 
 

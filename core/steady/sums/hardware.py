@@ -4,7 +4,7 @@ import math
 
 from steady.errors import InputError
 from steady.plan.model import Step
-from steady.rulebooks.answers import si
+from steady.rulebooks.answers import FixingAsk, si
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import of_step, school_of
@@ -18,14 +18,16 @@ def _wood(given: Given) -> str:
 def _lateral(given: Given) -> Step:
     fastener = given.text("fastener")
     return school_of(given).fastener_lateral(
-        fastener=fastener,
-        diameter_m=given.length("diameter"),
-        side_m=given.length("side_member"),
-        main_m=given.length("main_member"),
-        wood=_wood(given),
-        angle_rad=given.quantity("load_angle", "angle", 0.0),
-        predrilled=given.flag("predrilled"),
-        rope=given.flag("rope_effect"),
+        FixingAsk(
+            fastener=fastener,
+            diameter_m=given.length("diameter"),
+            side_m=given.length("side_member"),
+            main_m=given.length("main_member"),
+            wood=_wood(given),
+            angle_rad=given.quantity("load_angle", "angle", 0.0),
+            predrilled=given.flag("predrilled"),
+            rope=given.flag("rope_effect"),
+        )
     )[0]
 
 

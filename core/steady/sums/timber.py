@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import PCF, PSI
-from steady.rulebooks.answers import KINDS, Column, Kind, MemberCheck, Notched, Seat, Wood, si
+from steady.rulebooks.answers import KINDS, Column, Kind, MemberCheck, Notched, Seat, Sideways, Standing, Wood, si
 from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.us import members as us_members
 from steady.rulebooks.us import sizes as us_sizes
@@ -82,10 +82,12 @@ def _member(given: Given) -> tuple[MemberCheck, ...]:
     if given.has("restraint_spacing"):
         stability = book.stability(
             wood,
-            unbraced_m=given.length("restraint_spacing"),
-            effective_m=None,
-            load_case="uniform",
-            load=load_type(given),
+            Sideways(
+                unbraced_m=given.length("restraint_spacing"),
+                effective_m=None,
+                load_case="uniform",
+                load=load_type(given),
+            ),
         )[0].value
     return check_member(
         book,
@@ -141,14 +143,16 @@ def _stability(given: Given) -> tuple[float, float]:
     wood = wood_of_shape(given) if bare else wood_of(given)
     step, slenderness = book.stability(
         wood,
-        unbraced_m=given.maybe(length, "length"),
-        effective_m=given.maybe("effective_length", "length"),
-        load_case=given.text("load_case", "uniform"),
-        loaded_edge=given.text("loaded_edge", "compression"),
-        bending_pa=_positive(given, "bending_strength") if typed else None,
-        stiffness_pa=_positive(given, "stiffness"),
-        stiffness_min_pa=_positive(given, "stiffness_min"),
-        load=load_type(given),
+        Sideways(
+            unbraced_m=given.maybe(length, "length"),
+            effective_m=given.maybe("effective_length", "length"),
+            load_case=given.text("load_case", "uniform"),
+            loaded_edge=given.text("loaded_edge", "compression"),
+            bending_pa=_positive(given, "bending_strength") if typed else None,
+            stiffness_pa=_positive(given, "stiffness"),
+            stiffness_min_pa=_positive(given, "stiffness_min"),
+            load=load_type(given),
+        ),
     )
     return step.value, slenderness
 
@@ -168,7 +172,7 @@ def wood_of_shape(given: Given) -> Wood:
 
 
 def _column(given: Given) -> Column:
-    return school_of(given).column(wood_of(given), load_type(given), **_lengths(given))
+    return school_of(given).column(wood_of(given), load_type(given), Standing(**_lengths(given)))
 
 
 def _lengths(given: Given) -> dict[str, float]:
@@ -195,11 +199,13 @@ def _column_use(given: Given) -> float:
     step = school_of(given).column_use(
         wood_of(given),
         load_type(given),
-        height_m=lengths["height_m"],
-        end_factor=lengths["end_factor"],
-        height_weak_m=lengths.get("height_weak_m"),
-        axial_n=axial,
-        moment_n_m=moment,
+        Standing(
+            height_m=lengths["height_m"],
+            end_factor=lengths["end_factor"],
+            height_weak_m=lengths.get("height_weak_m"),
+            axial_n=axial,
+            moment_n_m=moment,
+        ),
     )
     return step.value
 

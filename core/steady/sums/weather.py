@@ -2,7 +2,7 @@
 
 from steady.errors import InputError
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, SpanFound, WindFace, WindPlace, si
+from steady.rulebooks.answers import FloorLoad, RafterAsk, SnowAsk, SpanFound, WindFace, WindPlace, si
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import SCHOOL, SERVICE, WOOD, inputs, load_type, of_step, school_of, woods_of
@@ -103,17 +103,19 @@ def _snow(given: Given) -> tuple[Step, Step]:
     ground = given.quantity("ground_snow", "pressure")
     method = given.choice("method", ("part 9", "part 4"), "part 9")
     return book.roof_snow(
-        ground_pa=ground,
-        rain_pa=given.maybe("rain_load", "pressure"),
-        method=method,
-        roof_width_m=given.maybe("roof_width", "length"),
-        slope_rad=given.quantity("slope", "angle", 0.0),
-        slippery=given.flag("slippery"),
-        exposure_factor=given.number("exposure_factor", 1.0),
-        thermal_factor=given.number("thermal_factor", 1.2),
-        importance_factor=given.number("importance_factor", 1.0),
-        rain_on_snow=given.flag("rain_on_snow"),
-        edition=given.text("edition", ""),
+        SnowAsk(
+            ground_pa=ground,
+            rain_pa=given.maybe("rain_load", "pressure"),
+            method=method,
+            roof_width_m=given.maybe("roof_width", "length"),
+            slope_rad=given.quantity("slope", "angle", 0.0),
+            slippery=given.flag("slippery"),
+            exposure_factor=given.number("exposure_factor", 1.0),
+            thermal_factor=given.number("thermal_factor", 1.2),
+            importance_factor=given.number("importance_factor", 1.0),
+            rain_on_snow=given.flag("rain_on_snow"),
+            edition=given.text("edition", ""),
+        )
     )
 
 
@@ -149,10 +151,12 @@ def _rafter(given: Given) -> SpanFound:
     load = load_type(given) if given.has("load_type") else "roof"
     return book.rafter_span(
         woods_of(given),
-        spacing_m=spacing,
-        roof=FloorLoad(live_pa=live, dead_pa=dead, load=load),
-        limit_ratio=ratio,
-        longest_m=given.length("longest") if given.has("longest") else book.rafter_longest_m,
+        RafterAsk(
+            spacing_m=spacing,
+            roof=FloorLoad(live_pa=live, dead_pa=dead, load=load),
+            limit_ratio=ratio,
+            longest_m=given.length("longest") if given.has("longest") else book.rafter_longest_m,
+        ),
     )
 
 

@@ -7,7 +7,7 @@ import unittest
 
 from steady.data.loader import table
 from steady.measure.units import FT, IN, PSF
-from steady.rulebooks.answers import FloorLoad, Wood
+from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us.spans import GROUPS
 
@@ -33,11 +33,9 @@ class DeckTablesTest(unittest.TestCase):
         for row in table("us_joist_table"):
             found = BOOK.joist_span(
                 woods(row.text["group"], row.text["size"]),
-                spacing_m=row.number("spacing_m"),
-                floor=FLOOR,
-                table=False,
-                limit_ratio=360,
-                longest_m=18 * FT,
+                JoistAsk(
+                    spacing_m=row.number("spacing_m"), floor=FLOOR, table=False, limit_ratio=360, longest_m=18 * FT
+                ),
             )
             off = found.span_m / IN - row.number("span_m") / IN
             exact += abs(off) <= 0.5
@@ -49,7 +47,10 @@ class DeckTablesTest(unittest.TestCase):
         for row in table("us_joist_table"):
             group = woods(row.text["group"], row.text["size"])
             back = BOOK.joist_span(
-                group, spacing_m=row.number("spacing_m"), floor=FLOOR, table=False, limit_ratio=360, longest_m=18 * FT
+                group,
+                JoistAsk(
+                    spacing_m=row.number("spacing_m"), floor=FLOOR, table=False, limit_ratio=360, longest_m=18 * FT
+                ),
             )
             found = BOOK.joist_cantilever(
                 group, back_span_m=back.span_m, tip_n=220 * 4.4482216152605, tip_limit_ratio=180
@@ -66,10 +67,7 @@ class DeckTablesTest(unittest.TestCase):
                 continue
             found = BOOK.beam_span(
                 woods("Southern Pine", row.text["size"], 2),
-                table=False,
-                joist_span_m=row.number("joist_span_m"),
-                supported_m=None,
-                floor=FLOOR,
+                BeamAsk(table=False, joist_span_m=row.number("joist_span_m"), supported_m=None, floor=FLOOR),
             )
             shares.append(found.span_m / row.number("span_m"))
         self.assertEqual(len(shares), 28)

@@ -8,7 +8,18 @@ import math
 import unittest
 
 from steady.footings import lateral
-from steady.rulebooks.answers import FloorLoad, WindFace, WindPlace, Wood, si
+from steady.rulebooks.answers import (
+    BeamAsk,
+    FixingAsk,
+    FloorLoad,
+    JoistAsk,
+    Sideways,
+    Standing,
+    WindFace,
+    WindPlace,
+    Wood,
+    si,
+)
 from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.sums.catalogue import find
@@ -71,17 +82,17 @@ class EurocodeTest(unittest.TestCase):
 
     def test_rafter_free_sideways(self) -> None:
         wood = mm(47, 145, "C16")
-        held, slender = UK.stability(wood, unbraced_m=3.0, effective_m=2.99, load_case="uniform")
+        held, slender = UK.stability(wood, Sideways(unbraced_m=3.0, effective_m=2.99, load_case="uniform"))
         self.assertAlmostEqual(slender, 0.86345, 4)
         self.assertAlmostEqual(held.value, 0.91241, 4)
 
     def test_posts(self) -> None:
         post = mm(100, 100, "C24")
-        column = UK.column(post, "wind", height_m=2.4, end_factor=1.0)
+        column = UK.column(post, "wind", Standing(height_m=2.4, end_factor=1.0))
         self.assertAlmostEqual(column.buckling.value, 0.42172, 4)
         self.assertAlmostEqual(column.capacity.value, 61.312, 2)
         use = UK.column_use(
-            post, "wind", height_m=2.4, end_factor=1.0, height_weak_m=None, axial_n=8000, moment_n_m=1200
+            post, "wind", Standing(height_m=2.4, end_factor=1.0, height_weak_m=None, axial_n=8000, moment_n_m=1200)
         )
         self.assertAlmostEqual(use.value, 0.53006, 4)
 
@@ -122,14 +133,16 @@ class EurocodeTest(unittest.TestCase):
 
     def test_nail_modes(self) -> None:
         step, mode = UK.fastener_lateral(
-            fastener="nail",
-            diameter_m=0.00335,
-            side_m=0.038,
-            main_m=0.052,
-            wood="C24",
-            angle_rad=0,
-            predrilled=False,
-            rope=False,
+            FixingAsk(
+                fastener="nail",
+                diameter_m=0.00335,
+                side_m=0.038,
+                main_m=0.052,
+                wood="C24",
+                angle_rad=0,
+                predrilled=False,
+                rope=False,
+            )
         )
         self.assertEqual(mode, "f")
         values = {name: value for name, value, _ in step.inputs}
@@ -142,11 +155,11 @@ class NewZealandTest(unittest.TestCase):
         beam = mm(45, 190, "SG8", wet=False, plies=2, shared=True)
         self.assertAlmostEqual(NZ.moment_capacity(beam, "floor").value, 5.5311, 3)
         self.assertAlmostEqual(NZ.shear_capacity(beam, "floor").value, 31.606, 2)
-        _, slender = NZ.stability(mm(45, 190, "SG8"), unbraced_m=2.0, effective_m=None, load_case="uniform")
+        _, slender = NZ.stability(mm(45, 190, "SG8"), Sideways(unbraced_m=2.0, effective_m=None, load_case="uniform"))
         self.assertAlmostEqual(slender, 18.2283, 3)
 
     def test_veranda_post(self) -> None:
-        column = NZ.column(mm(90, 90, "SG8", wet=False), "wind", height_m=2.4, end_factor=1.0)
+        column = NZ.column(mm(90, 90, "SG8", wet=False), "wind", Standing(height_m=2.4, end_factor=1.0))
         self.assertAlmostEqual(column.buckling.value, 0.40641, 4)
         self.assertAlmostEqual(column.capacity.value, 47.404, 2)
 
@@ -179,9 +192,15 @@ class NewZealandTest(unittest.TestCase):
             for depth, *spans in rows:
                 for spacing, span in zip((0.4, 0.45, 0.6), spans, strict=True):
                     found = NZ.joist_span(
-                        (mm(45, depth, grade, wet=wet),), spacing_m=spacing, floor=FloorLoad(live_pa=2000, dead_pa=300),
-                        table=False, limit_ratio=300, longest_m=None,
-                    )  # fmt: skip
+                        (mm(45, depth, grade, wet=wet),),
+                        JoistAsk(
+                            spacing_m=spacing,
+                            floor=FloorLoad(live_pa=2000, dead_pa=300),
+                            table=False,
+                            limit_ratio=300,
+                            longest_m=None,
+                        ),
+                    )
                     self.assertAlmostEqual(found.span_m * 1000, span, delta=1.01, msg=f"{grade} {depth} at {spacing}")
 
     def test_wind_zones_and_uplift(self) -> None:
@@ -225,19 +244,25 @@ class CanadaTest(unittest.TestCase):
         dry, wet = (
             CA.joist_span(
                 (Wood(species="Spruce-Pine-Fir", size="38x235 mm", width_m=0.038, depth_m=0.235, wet=w, incised=w),),
-                spacing_m=0.4, floor=floor, table=False, limit_ratio=None, longest_m=None,
+                JoistAsk(spacing_m=0.4, floor=floor, table=False, limit_ratio=None, longest_m=None),
             ).span_m
             for w in (False, True)
-        )  # fmt: skip
+        )
         self.assertAlmostEqual(wet / dry, 1 - 0.037, delta=0.001)
 
     def test_only_vibration_or_sag_governs(self) -> None:
         for depth in (89, 140, 184, 235, 286):
             for spacing in (0.3, 0.4, 0.6):
                 found = CA.joist_span(
-                    (spf(38, depth),), spacing_m=spacing, floor=FloorLoad(live_pa=1900, dead_pa=500), table=False,
-                    limit_ratio=None, longest_m=None,
-                )  # fmt: skip
+                    (spf(38, depth),),
+                    JoistAsk(
+                        spacing_m=spacing,
+                        floor=FloorLoad(live_pa=1900, dead_pa=500),
+                        table=False,
+                        limit_ratio=None,
+                        longest_m=None,
+                    ),
+                )
                 self.assertIn(found.governs, ("vibration", "deflection"))
 
     def test_the_strict_beam_is_seven_to_nine_per_cent_under_the_table(self) -> None:
@@ -248,9 +273,11 @@ class CanadaTest(unittest.TestCase):
             (5, 286, 4.8, 13, 8),
         ):
             found = CA.beam_span(
-                (spf(38, depth, plies=plies),), table=False, joist_span_m=None, supported_m=supported,
-                floor=FloorLoad(live_pa=1900, dead_pa=500),
-            )  # fmt: skip
+                (spf(38, depth, plies=plies),),
+                BeamAsk(
+                    table=False, joist_span_m=None, supported_m=supported, floor=FloorLoad(live_pa=1900, dead_pa=500)
+                ),
+            )
             share = found.span_m / (feet * 0.3048 + inches * 0.0254)
             self.assertTrue(0.905 < share < 0.935, (plies, depth, share))
 
@@ -284,9 +311,14 @@ class SoilTest(unittest.TestCase):
         )
         for method, arm, load, width, depth in cases[1:]:
             raw = {
-                "method": method, "soil": "sand", "friction_angle": "30 deg", "unit_weight": "17 kN/m3", "load": load,
-                "load_height": f"{arm} m", "width": f"{width} m",
-            }  # fmt: skip
+                "method": method,
+                "soil": "sand",
+                "friction_angle": "30 deg",
+                "unit_weight": "17 kN/m3",
+                "load": load,
+                "load_height": f"{arm} m",
+                "width": f"{width} m",
+            }
             found = answer(find("footing.embedment"), raw, "depth")
             self.assertAlmostEqual(found.value or 0, depth, delta=0.015, msg=method)
 

@@ -1,6 +1,6 @@
 """A school made up for the tests: one wood, one strength, one limit. It shows what a new school has to answer."""
 
-from steady.rulebooks.answers import Combination, Kind, LoadType, Sag, SpanFound, Strength, Wood, given_step
+from steady.rulebooks.answers import Combination, JoistAsk, Kind, LoadType, Sag, SpanFound, Strength, Wood, given_step
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, worst_span
 
@@ -32,16 +32,16 @@ class Toyland(Rulebook):
     def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
         return (Sag(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),)
 
-    def joist_span(self, woods, *, spacing_m, floor, table, limit_ratio, longest_m, stiffening="", subfloor_m=0.0) -> SpanFound:  # type: ignore[no-untyped-def]  # fmt: skip
+    def joist_span(self, woods, ask: JoistAsk) -> SpanFound:  # type: ignore[no-untyped-def]
         return worst_span(
             [
                 even_span(
                     self,
                     wood,
-                    dead_n_per_m=floor.dead_pa * spacing_m,
-                    live_n_per_m=floor.live_pa * spacing_m,
-                    limit_ratio=limit_ratio,
-                    longest_m=longest_m,
+                    dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                    live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                    limit_ratio=ask.limit_ratio,
+                    longest_m=ask.longest_m,
                 )
                 for wood in woods
             ]

@@ -5,19 +5,24 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    BeamAsk,
     Column,
     Combination,
-    FloorLoad,
     GuardNeeded,
+    JoistAsk,
     Kind,
     LoadType,
     Notched,
     Pad,
     PeopleLoad,
+    RafterAsk,
     Sag,
     Seat,
+    Sideways,
+    SnowAsk,
     Soil,
     SpanFound,
+    Standing,
     Strength,
     WindFace,
     WindPlace,
@@ -115,29 +120,9 @@ class Canada(Rulebook):
         """K_Zb, K_D, K_H."""
         return timber.named_factor(name, wood, load)
 
-    def stability(
-        self,
-        wood: Wood,
-        *,
-        unbraced_m: float | None,
-        effective_m: float | None,
-        load_case: str,
-        loaded_edge: str = "compression",
-        bending_pa: float | None = None,
-        stiffness_pa: float | None = None,
-        stiffness_min_pa: float | None = None,
-        load: LoadType = "floor",
-    ) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
         """O86 6.5.4.2."""
-        return members.stability(
-            wood,
-            unbraced_m=unbraced_m,
-            effective_m=effective_m,
-            load_case=load_case,
-            bending_pa=bending_pa,
-            stiffness_pa=stiffness_pa,
-            load=load,
-        )
+        return members.stability(wood, ask)
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
         """NBC Table 4.1.3.2.-A."""
@@ -147,87 +132,45 @@ class Canada(Rulebook):
         """Live load L/360; no rule for the years is entered."""
         return (floors.sag(limit_ratio),)
 
-    def joist_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        spacing_m: float,
-        floor: FloorLoad,
-        table: bool,
-        limit_ratio: float | None,
-        longest_m: float | None,
-        stiffening: str = "",
-        subfloor_m: float = 0.0155,
-    ) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """NBC 9.23.4.2."""
-        return floors.joist_span(
-            self,
-            woods,
-            spacing_m=spacing_m,
-            floor=floor,
-            table_basis=table,
-            limit_ratio=limit_ratio,
-            longest_m=longest_m,
-            stiffening=stiffening,
-            subfloor_m=subfloor_m,
-        )
+        return floors.joist_span(self, woods, ask)
 
     def shown_m(self, span_m: float) -> float:
         """Rounded to 0.01 m, then cut to the inch."""
         return floors.shown_m(span_m)
 
-    def rafter_span(
-        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
-    ) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """1.25 D + 1.5 S with sharing (case 2), snow alone on the sag. NBC 9.4.3.1."""
         shared = tuple(replace(wood, shared=True) for wood in woods)
         return rafter_span(
             self,
             shared,
-            spacing_m=spacing_m,
-            roof=roof,
-            limit_ratio=limit_ratio,
-            longest_m=longest_m,
-            sags=(floors.sag(limit_ratio),),
+            spacing_m=ask.spacing_m,
+            roof=ask.roof,
+            limit_ratio=ask.limit_ratio,
+            longest_m=ask.longest_m,
+            sags=(floors.sag(ask.limit_ratio),),
         )
 
-    def beam_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        table: bool,
-        joist_span_m: float | None,
-        supported_m: float | None,
-        floor: FloorLoad,
-        edition: str = "",
-    ) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Built-up beams."""
-        return floors.beam_span(self, woods, table_basis=table, supported_m=supported_m, floor=floor)
+        return floors.beam_span(self, woods, table_basis=ask.table, supported_m=ask.supported_m, floor=ask.floor)
 
-    def column(
-        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
-    ) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """O86 6.5.6."""
-        return members.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)[0]
+        return members.column(
+            wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
+        )[0]
 
-    def column_use(
-        self,
-        wood: Wood,
-        load: LoadType,
-        *,
-        height_m: float,
-        end_factor: float,
-        height_weak_m: float | None,
-        axial_n: float,
-        moment_n_m: float,
-    ) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """P/P_r + M/M_r grown by 1/(1 − P/P_E): on the safe side of the clause, whose exact form was not recalled."""
         column, euler = members.column(
-            wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m
+            wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
         )
         strong = replace(wood, flat=wood.flat and wood.plies == 1 and wood.width_m == wood.depth_m)
         moment = self.moment_capacity(strong, load).value
-        p, m, pe = axial_n / 1000, moment_n_m / 1000, euler / 1000
+        p, m, pe = ask.axial_n / 1000, ask.moment_n_m / 1000, euler / 1000
         if p >= pe:
             self.none("rule past the buckling load", "a stockier post")
         return Step(
@@ -289,29 +232,15 @@ class Canada(Rulebook):
         """NBC 4.1.7."""
         return loads.face_pressure(place, face, zone, coefficient)
 
-    def roof_snow(
-        self,
-        *,
-        ground_pa: float,
-        rain_pa: float | None,
-        method: str,
-        roof_width_m: float | None,
-        slope_rad: float,
-        slippery: bool,
-        exposure_factor: float,
-        thermal_factor: float,
-        importance_factor: float,
-        rain_on_snow: bool,
-        edition: str,
-    ) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """NBC 9.4.2.2 or 4.1.6.2; the flat roof's snow first."""
-        if rain_pa is None:
+        if ask.rain_pa is None:
             raise InputError("rain_load", "is needed")
-        if method == "part 9":
-            found = loads.part9_snow(ground_pa, rain_pa, roof_width_m)
+        if ask.method == "part 9":
+            found = loads.part9_snow(ask.ground_pa, ask.rain_pa, ask.roof_width_m)
             return found, found
-        flat = loads.part4_snow(ground_pa, rain_pa, 0.0, slippery, importance_factor)
-        return flat, loads.part4_snow(ground_pa, rain_pa, slope_rad, slippery, importance_factor)
+        flat = loads.part4_snow(ask.ground_pa, ask.rain_pa, 0.0, ask.slippery, ask.importance_factor)
+        return flat, loads.part4_snow(ask.ground_pa, ask.rain_pa, ask.slope_rad, ask.slippery, ask.importance_factor)
 
     def snow_density(self, ground_pa: float) -> Step:
         """NBC 4.1.6.13."""

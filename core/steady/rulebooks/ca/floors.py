@@ -7,7 +7,7 @@ from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, Sag, SpanFound, Wood, given_step
+from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, worst_span
 from steady.rulebooks.ca import timber
@@ -77,18 +77,7 @@ def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: fl
     return SpanFound(span_m=step.value, governs="vibration", step=step)
 
 
-def joist_span(
-    book: Rulebook,
-    woods: tuple[Wood, ...],
-    *,
-    spacing_m: float,
-    floor: FloorLoad,
-    table_basis: bool,
-    limit_ratio: float | None,
-    longest_m: float | None,
-    stiffening: str,
-    subfloor_m: float,
-) -> SpanFound:
+def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
     """The least of vibration, sag (live, L/360), bending and shear, sharing members (case 2).
 
     Raises:
@@ -96,26 +85,26 @@ def joist_span(
 
     Source: NBC 9.23.4.2 and its note; CSA O86.
     """
-    if table_basis:
+    if ask.table:
         raise OutsideScope(
             "no cell of the joist span tables is entered", "reckon it: the tables' own criteria are used"
         )
-    if spacing_m > _MOST_SPACING_M + 1e-9:
+    if ask.spacing_m > _MOST_SPACING_M + 1e-9:
         raise OutsideScope("joists further apart than 610 mm share no load", "at most 610 mm")
     found: list[SpanFound] = []
     for wood in woods:
         shared = replace(wood, shared=True)
-        vibration = vibration_span(wood, spacing_m, stiffening or "strapping", subfloor_m)
+        vibration = vibration_span(wood, ask.spacing_m, ask.stiffening or "strapping", ask.subfloor_m)
         strong = even_span(
             book,
             shared,
-            dead_n_per_m=floor.dead_pa * spacing_m,
-            live_n_per_m=floor.live_pa * spacing_m,
-            load=floor.load,
-            sags=(sag(limit_ratio),),
+            dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+            live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+            load=ask.floor.load,
+            sags=(sag(ask.limit_ratio),),
             shear_left_out=True,
             more=(("vibration", vibration.span_m),),
-            longest_m=longest_m,
+            longest_m=ask.longest_m,
         )
         found.append(strong if strong.governs != "vibration" else replace(vibration, limits=strong.limits))
     return worst_span(found)

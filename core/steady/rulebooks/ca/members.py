@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Wood, given_step
+from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Sideways, Wood, given_step
 from steady.rulebooks.ca import timber
 
 MPA = 1e6
@@ -17,16 +17,7 @@ HELD_BY_SHAPE = 4.0
 """A depth of at most four thicknesses needs no support between its ends. O86 6.5.4.2.1 (from memory, high)."""
 
 
-def stability(
-    wood: Wood,
-    *,
-    unbraced_m: float | None,
-    effective_m: float | None,
-    load_case: str,
-    bending_pa: float | None,
-    stiffness_pa: float | None,
-    load: LoadType,
-) -> tuple[Step, float]:
+def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
     """K_L and the slenderness C_B.
 
     Raises:
@@ -36,21 +27,24 @@ def stability(
     Source: O86 6.5.4.2, 7.5.6.4 (from memory, high; effective lengths medium).
     """
     b, d = wood.across_m / MM, wood.bending_depth_m / MM
+    effective_m = ask.effective_m
     if d / b <= HELD_BY_SHAPE and effective_m is None:
         return given_step("K_L", 1.0, "", "o86: 6.5.4.2.1; high", "depth at most four thicknesses"), 0.0
     if effective_m is None:
-        if unbraced_m is None:
+        if ask.unbraced_m is None:
             raise InputError("unbraced_length", "is needed, or effective_length")
-        if load_case not in _EFFECTIVE:
+        if ask.load_case not in _EFFECTIVE:
             raise InputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
-        effective_m = _EFFECTIVE[load_case] * unbraced_m
+        effective_m = _EFFECTIVE[ask.load_case] * ask.unbraced_m
     if not effective_m > 0:
         raise InputError("unbraced_length", "must be above 0")
     slenderness = math.sqrt(effective_m / MM * d / b**2)
     if slenderness > 50:
         raise OutsideScope(f"C_B is {slenderness:.0f}, over 50", "hold the squeezed edge at shorter distances")
-    fb = (bending_pa if bending_pa is not None else _bending_without_size(wood, load)) / MPA
-    e = (stiffness_pa if stiffness_pa is not None else timber.strength("stiffness", wood, load).allowed_pa) / MPA
+    fb = (ask.bending_pa if ask.bending_pa is not None else _bending_without_size(wood, ask.load)) / MPA
+    e = (
+        ask.stiffness_pa if ask.stiffness_pa is not None else timber.strength("stiffness", wood, ask.load).allowed_pa
+    ) / MPA
     limit = math.sqrt(0.97 * e / fb)
     if slenderness <= 10:
         return given_step("K_L", 1.0, "", "o86: 7.5.6.4; high", f"C_B {slenderness:.2f}, at most 10"), slenderness

@@ -3,17 +3,21 @@
 from steady.errors import InputError
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    BeamAsk,
     Column,
     Combination,
-    FloorLoad,
     GuardNeeded,
+    JoistAsk,
     Kind,
     LoadType,
     PeopleLoad,
+    RafterAsk,
     Sag,
     Seat,
+    Sideways,
     Soil,
     SpanFound,
+    Standing,
     Strength,
     WindFace,
     WindPlace,
@@ -65,21 +69,9 @@ class NewZealand(Rulebook):
         """k2."""
         return timber.creep(wood)
 
-    def stability(
-        self,
-        wood: Wood,
-        *,
-        unbraced_m: float | None,
-        effective_m: float | None,
-        load_case: str,
-        loaded_edge: str = "compression",
-        bending_pa: float | None = None,
-        stiffness_pa: float | None = None,
-        stiffness_min_pa: float | None = None,
-        load: LoadType = "floor",
-    ) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
         """k8 of S1."""
-        length_m = effective_m if effective_m is not None else unbraced_m
+        length_m = ask.effective_m if ask.effective_m is not None else ask.unbraced_m
         if length_m is None:
             raise InputError("unbraced_length", "is needed, or slenderness")
         slenderness = timber.beam_slenderness(wood, length_m)
@@ -125,81 +117,59 @@ class NewZealand(Rulebook):
         """ψ_s."""
         return loads.SHORT_TERM[loads.use_of(live_use)]
 
-    def joist_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        spacing_m: float,
-        floor: FloorLoad,
-        table: bool,
-        limit_ratio: float | None,
-        longest_m: float | None,
-        stiffening: str = "",
-        subfloor_m: float = 0.0155,
-    ) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """Our own engine: φM, φV, 1.35G and k2 (G + ψ_l Q); no cell of the light-timber standard is entered."""
-        if table:
+        if ask.table:
             self.none("cell of the joist tables", "reckon it: shown as our own engine, not as the table")
         found = [
             even_span(
                 self,
                 wood,
-                dead_n_per_m=floor.dead_pa * spacing_m,
-                live_n_per_m=floor.live_pa * spacing_m,
-                load=floor.load,
-                sags=self.sags(wood, "domestic floor", limit_ratio)[1:],
-                longest_m=longest_m,
+                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                load=ask.floor.load,
+                sags=self.sags(wood, "domestic floor", ask.limit_ratio)[1:],
+                longest_m=ask.longest_m,
             )
             for wood in woods
         ]
         return worst_span(found)
 
-    def rafter_span(
-        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
-    ) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """Our own engine."""
         return rafter_span(
-            self, woods, spacing_m=spacing_m, roof=roof, limit_ratio=limit_ratio, longest_m=longest_m, live_use="roof"
+            self,
+            woods,
+            spacing_m=ask.spacing_m,
+            roof=ask.roof,
+            limit_ratio=ask.limit_ratio,
+            longest_m=ask.longest_m,
+            live_use="roof",
         )
 
-    def beam_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        table: bool,
-        joist_span_m: float | None,
-        supported_m: float | None,
-        floor: FloorLoad,
-        edition: str = "",
-    ) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
-        if table:
+        if ask.table:
             self.none("cell of the bearer tables", "reckon it")
-        if supported_m is None:
+        if ask.supported_m is None:
             raise InputError("supported_length", "is needed")
-        return self.joist_span(woods, spacing_m=supported_m, floor=floor, table=False, limit_ratio=None, longest_m=None)
+        return self.joist_span(
+            woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
+        )
 
-    def column(
-        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
-    ) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """NZS 3603 3.3."""
-        return timber.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+        return timber.column(
+            wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
+        )
 
-    def column_use(
-        self,
-        wood: Wood,
-        load: LoadType,
-        *,
-        height_m: float,
-        end_factor: float,
-        height_weak_m: float | None,
-        axial_n: float,
-        moment_n_m: float,
-    ) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """M/φM + N/φN."""
-        column = self.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+        column = self.column(
+            wood, load, Standing(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
+        )
         moment = self.moment_capacity(wood, load).value
-        n, m = axial_n / 1000, moment_n_m / 1000
+        n, m = ask.axial_n / 1000, ask.moment_n_m / 1000
         return Step(
             symbol="u",
             value=m / moment + n / column.capacity.value,

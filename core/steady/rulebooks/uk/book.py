@@ -6,17 +6,22 @@ from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    BeamAsk,
     Column,
     Combination,
-    FloorLoad,
+    FixingAsk,
     GuardNeeded,
+    JoistAsk,
     Kind,
     LoadType,
     Notched,
     PeopleLoad,
+    RafterAsk,
     Sag,
     Seat,
+    Sideways,
     SpanFound,
+    Standing,
     Strength,
     WindFace,
     WindPlace,
@@ -81,30 +86,9 @@ class UnitedKingdom(Rulebook):
             says="sag under lasting load grows by this over years",
         )
 
-    def stability(
-        self,
-        wood: Wood,
-        *,
-        unbraced_m: float | None,
-        effective_m: float | None,
-        load_case: str,
-        loaded_edge: str = "compression",
-        bending_pa: float | None = None,
-        stiffness_pa: float | None = None,
-        stiffness_min_pa: float | None = None,
-        load: LoadType = "floor",
-    ) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
         """EN 1995-1-1 6.3.3."""
-        return members.stability(
-            wood,
-            unbraced_m=unbraced_m,
-            effective_m=effective_m,
-            load_case=load_case,
-            loaded_edge=loaded_edge,
-            bending_pa=bending_pa,
-            stiffness_min_pa=stiffness_min_pa,
-            load=load,
-        )
+        return members.stability(wood, ask)
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
         """EN 1990 6.10."""
@@ -132,92 +116,62 @@ class UnitedKingdom(Rulebook):
             ),
         )
 
-    def joist_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        spacing_m: float,
-        floor: FloorLoad,
-        table: bool,
-        limit_ratio: float | None,
-        longest_m: float | None,
-        stiffening: str = "",
-        subfloor_m: float = 0.0155,
-    ) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """Our own engine: strength, w_inst and w_fin; no span table is entered."""
-        if table:
+        if ask.table:
             self.none("span table for joists", "reckon it")
         found = [
             even_span(
                 self,
                 wood,
-                dead_n_per_m=floor.dead_pa * spacing_m,
-                live_n_per_m=floor.live_pa * spacing_m,
-                load=floor.load,
-                limit_ratio=limit_ratio,
-                longest_m=longest_m,
+                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                load=ask.floor.load,
+                limit_ratio=ask.limit_ratio,
+                longest_m=ask.longest_m,
             )
             for wood in woods
         ]
         return worst_span(found)
 
-    def rafter_span(
-        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
-    ) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """Snow or maintenance (H) as the one live load."""
         return rafter_span(
             self,
             woods,
-            spacing_m=spacing_m,
-            roof=roof,
-            limit_ratio=limit_ratio,
-            longest_m=longest_m,
-            live_use="snow" if roof.load == "snow" else "H",
+            spacing_m=ask.spacing_m,
+            roof=ask.roof,
+            limit_ratio=ask.limit_ratio,
+            longest_m=ask.longest_m,
+            live_use="snow" if ask.roof.load == "snow" else "H",
         )
 
-    def beam_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        table: bool,
-        joist_span_m: float | None,
-        supported_m: float | None,
-        floor: FloorLoad,
-        edition: str = "",
-    ) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
-        if table:
+        if ask.table:
             self.none("span table for beams", "reckon it")
-        if supported_m is None:
+        if ask.supported_m is None:
             raise InputError("supported_length", "is needed")
-        return self.joist_span(woods, spacing_m=supported_m, floor=floor, table=False, limit_ratio=None, longest_m=None)
+        return self.joist_span(
+            woods, JoistAsk(spacing_m=ask.supported_m, floor=ask.floor, table=False, limit_ratio=None, longest_m=None)
+        )
 
-    def column(
-        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
-    ) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """EN 1995-1-1 6.3.2."""
-        return members.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+        return members.column(
+            wood, load, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m
+        )
 
-    def column_use(
-        self,
-        wood: Wood,
-        load: LoadType,
-        *,
-        height_m: float,
-        end_factor: float,
-        height_weak_m: float | None,
-        axial_n: float,
-        moment_n_m: float,
-    ) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """EN 1995-1-1 6.23, 6.24."""
         return members.column_use(
             wood,
             load,
-            height_m=height_m,
-            end_factor=end_factor,
-            height_weak_m=height_weak_m,
-            axial_n=axial_n,
-            moment_n_m=moment_n_m,
+            height_m=ask.height_m,
+            end_factor=ask.end_factor,
+            height_weak_m=ask.height_weak_m,
+            axial_n=ask.axial_n,
+            moment_n_m=ask.moment_n_m,
         )
 
     def seat(
@@ -299,29 +253,18 @@ class UnitedKingdom(Rulebook):
             says="characteristic; up is negative",
         )
 
-    def fastener_lateral(
-        self,
-        *,
-        fastener: str,
-        diameter_m: float,
-        side_m: float,
-        main_m: float,
-        wood: str,
-        angle_rad: float,
-        predrilled: bool,
-        rope: bool,
-    ) -> tuple[Step, str]:
+    def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""
-        if not 0 <= angle_rad <= math.pi / 2 + 1e-9:
+        if not 0 <= ask.angle_rad <= math.pi / 2 + 1e-9:
             raise InputError("load_angle", "must be 0 to 90 degrees")
         return fasteners.lateral(
-            fastener=fastener,
-            diameter_m=diameter_m,
-            side_m=side_m,
-            main_m=main_m,
-            grade=wood,
-            predrilled=predrilled,
-            rope=rope,
+            fastener=ask.fastener,
+            diameter_m=ask.diameter_m,
+            side_m=ask.side_m,
+            main_m=ask.main_m,
+            grade=ask.wood,
+            predrilled=ask.predrilled,
+            rope=ask.rope,
         )
 
     def fastener_withdrawal(

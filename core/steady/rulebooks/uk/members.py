@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Wood
+from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Sideways, Wood
 from steady.rulebooks.uk import timber
 
 MPA = 1e6
@@ -26,17 +26,7 @@ STRAIGHT = 0.2
 """β_c of solid timber, EN 1995-1-1 6.3.2 (from memory, high)."""
 
 
-def stability(
-    wood: Wood,
-    *,
-    unbraced_m: float | None,
-    effective_m: float | None,
-    load_case: str,
-    loaded_edge: str,
-    bending_pa: float | None,
-    stiffness_min_pa: float | None,
-    load: LoadType,
-) -> tuple[Step, float]:
+def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
     """k_crit and λ_rel,m of one ply.
 
     Args:
@@ -48,19 +38,22 @@ def stability(
     Source: EN 1995-1-1 6.3.3 (from memory, high).
     """
     b, h = wood.width_m / MM, wood.depth_m / MM
+    effective_m = ask.effective_m
     if effective_m is None:
-        if unbraced_m is None:
+        if ask.unbraced_m is None:
             raise InputError("unbraced_length", "is needed, or effective_length")
-        if load_case not in _EFFECTIVE:
+        if ask.load_case not in _EFFECTIVE:
             raise InputError("load_case", f"must be {', '.join(_EFFECTIVE)}")
-        if loaded_edge not in _EDGE:
+        if ask.loaded_edge not in _EDGE:
             raise InputError("loaded_edge", f"must be {', '.join(_EDGE)}")
-        effective_m = _EFFECTIVE[load_case] * unbraced_m + _EDGE[loaded_edge] * wood.depth_m
+        effective_m = _EFFECTIVE[ask.load_case] * ask.unbraced_m + _EDGE[ask.loaded_edge] * wood.depth_m
     if not effective_m > 0:
         raise InputError("unbraced_length", "must be above 0")
-    fmk = (bending_pa if bending_pa is not None else timber.strength("bending", wood, load).book_pa) / MPA
+    fmk = (ask.bending_pa if ask.bending_pa is not None else timber.strength("bending", wood, ask.load).book_pa) / MPA
     e05 = (
-        stiffness_min_pa if stiffness_min_pa is not None else timber.strength("stiffness_min", wood, load).book_pa
+        ask.stiffness_min_pa
+        if ask.stiffness_min_pa is not None
+        else timber.strength("stiffness_min", wood, ask.load).book_pa
     ) / MPA
     critical = 0.78 * b**2 * e05 / (h * effective_m / MM)
     slender = math.sqrt(fmk / critical)

@@ -6,19 +6,26 @@ from steady.errors import InputError
 from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    BeamAsk,
     Column,
     Combination,
+    FixingAsk,
     FloorLoad,
     GuardNeeded,
+    JoistAsk,
     Kind,
     LoadType,
     Notched,
     Pad,
     PeopleLoad,
+    RafterAsk,
     Sag,
     Seat,
+    Sideways,
+    SnowAsk,
     Soil,
     SpanFound,
+    Standing,
     Strength,
     WindFace,
     WindOnFence,
@@ -150,30 +157,23 @@ class UnitedStates(Rulebook):
             "sag under lasting load grows by this over years" + (", wood set wet" if wood.wet else ""),
         )
 
-    def stability(
-        self,
-        wood: Wood,
-        *,
-        unbraced_m: float | None,
-        effective_m: float | None,
-        load_case: str,
-        loaded_edge: str = "compression",
-        bending_pa: float | None = None,
-        stiffness_pa: float | None = None,
-        stiffness_min_pa: float | None = None,
-        load: LoadType = "floor",
-    ) -> tuple[Step, float]:
+    def stability(self, wood: Wood, ask: Sideways) -> tuple[Step, float]:
         """C_L and R_B. NDS 3.3.3; F_b* leaves C_fu out, which is 1 on edge."""
         b_in, d_in = wood.across_m / IN, wood.bending_depth_m / IN
+        effective_m = ask.effective_m
         if effective_m is None:
-            if unbraced_m is None:
+            if ask.unbraced_m is None:
                 raise InputError("unbraced_length", "is needed, or effective_length")
-            effective_m = members.effective_length_in(load_case, unbraced_m / IN, d_in) * IN
+            effective_m = members.effective_length_in(ask.load_case, ask.unbraced_m / IN, d_in) * IN
         if not effective_m > 0:
             raise InputError("unbraced_length", "must be above 0")
-        bending = (bending_pa if bending_pa is not None else self.strength("bending", wood, load).allowed_pa) / PSI
+        bending = (
+            ask.bending_pa if ask.bending_pa is not None else self.strength("bending", wood, ask.load).allowed_pa
+        ) / PSI
         e_min = (
-            stiffness_min_pa if stiffness_min_pa is not None else self.strength("stiffness_min", wood, load).allowed_pa
+            ask.stiffness_min_pa
+            if ask.stiffness_min_pa is not None
+            else self.strength("stiffness_min", wood, ask.load).allowed_pa
         ) / PSI
         factor, slenderness = members.beam_stability(effective_m / IN, b_in, d_in, bending, e_min)
         if slenderness == 0:
@@ -218,43 +218,28 @@ class UnitedStates(Rulebook):
         )
 
     # Spans and members
-    def joist_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        spacing_m: float,
-        floor: FloorLoad,
-        table: bool,
-        limit_ratio: float | None,
-        longest_m: float | None,
-        stiffening: str = "",
-        subfloor_m: float = 0.0155,
-    ) -> SpanFound:
+    def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """IRC R507.6, or NDS."""
-        return spans.joist_span(
-            self,
-            woods,
-            spacing_m=spacing_m,
-            floor=floor,
-            table_basis=table,
-            limit_ratio=limit_ratio,
-            longest_m=longest_m,
-        )
+        return spans.joist_span(self, woods, ask)
 
-    def rafter_span(
-        self, woods: tuple[Wood, ...], *, spacing_m: float, roof: FloorLoad, limit_ratio: float, longest_m: float | None
-    ) -> SpanFound:
+    def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """NDS with the roof or snow duration; live load alone on the sag."""
         sag = Sag(
             kind="deflection",
             dead=0,
             live=1,
-            limit_ratio=limit_ratio,
+            limit_ratio=ask.limit_ratio,
             source="irc: R301.7; high",
             says="live load alone",
         )
         return rafter_span(
-            self, woods, spacing_m=spacing_m, roof=roof, limit_ratio=limit_ratio, longest_m=longest_m, sags=(sag,)
+            self,
+            woods,
+            spacing_m=ask.spacing_m,
+            roof=ask.roof,
+            limit_ratio=ask.limit_ratio,
+            longest_m=ask.longest_m,
+            sags=(sag,),
         )
 
     def joist_cantilever(
@@ -271,25 +256,16 @@ class UnitedStates(Rulebook):
         """Bearing strength is the same for all dimension lumber of a species."""
         return "2x6"
 
-    def beam_span(
-        self,
-        woods: tuple[Wood, ...],
-        *,
-        table: bool,
-        joist_span_m: float | None,
-        supported_m: float | None,
-        floor: FloorLoad,
-        edition: str = "",
-    ) -> SpanFound:
+    def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """IRC R507.5, or NDS."""
         return spans.beam_span(
             self,
             woods,
-            table_basis=table,
-            joist_span_m=joist_span_m,
-            supported_m=supported_m,
-            floor=floor,
-            edition=edition,
+            table_basis=ask.table,
+            joist_span_m=ask.joist_span_m,
+            supported_m=ask.supported_m,
+            floor=ask.floor,
+            edition=ask.edition,
         )
 
     def post_height(
@@ -300,19 +276,17 @@ class UnitedStates(Rulebook):
             self, wood, area_m2=area_m2, floor=floor, longest_m=longest_m, table_basis=table, edition=edition
         )
 
-    def column(
-        self, wood: Wood, load: LoadType, *, height_m: float, end_factor: float, height_weak_m: float | None = None
-    ) -> Column:
+    def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """NDS 3.7.1, both ways of buckling."""
         fc = self.strength("compression", wood, load)
         e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
         strong_in, weak_in = self._sides(wood)
         fc_psi = fc.allowed_pa / PSI
-        strong = members.column_stability(end_factor * height_m / IN, strong_in, fc_psi, e_min)
-        weak_m = height_weak_m if height_weak_m is not None else height_m
-        weak = members.column_stability(end_factor * weak_m / IN, weak_in, fc_psi, e_min)
+        strong = members.column_stability(ask.end_factor * ask.height_m / IN, strong_in, fc_psi, e_min)
+        weak_m = ask.height_weak_m if ask.height_weak_m is not None else ask.height_m
+        weak = members.column_stability(ask.end_factor * weak_m / IN, weak_in, fc_psi, e_min)
         least = min(strong, weak)
-        slender = end_factor * (height_m / IN / strong_in if strong <= weak else weak_m / IN / weak_in)
+        slender = ask.end_factor * (ask.height_m / IN / strong_in if strong <= weak else weak_m / IN / weak_in)
         x = 0.822 * e_min / slender**2 / fc_psi
         buckling = Step(
             symbol="C_P",
@@ -336,29 +310,21 @@ class UnitedStates(Rulebook):
         across, deep = wood.plies * wood.width_m / IN, wood.depth_m / IN
         return max(across, deep), min(across, deep)
 
-    def column_use(
-        self,
-        wood: Wood,
-        load: LoadType,
-        *,
-        height_m: float,
-        end_factor: float,
-        height_weak_m: float | None,
-        axial_n: float,
-        moment_n_m: float,
-    ) -> Step:
+    def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """NDS Eq. 3.9-3, bending about the strong axis, edge held."""
-        column = self.column(wood, load, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+        column = self.column(
+            wood, load, Standing(height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
+        )
         e_min = self.strength("stiffness_min", wood, load).allowed_pa / PSI
         strong_in, weak_in = self._sides(wood)
-        weak_m = height_weak_m if height_weak_m is not None else height_m
-        fc = axial_n / wood.area_m2 / PSI
-        fb = moment_n_m / (wood.area_m2 * strong_in * IN / 6) / PSI
+        weak_m = ask.height_weak_m if ask.height_weak_m is not None else ask.height_m
+        fc = ask.axial_n / wood.area_m2 / PSI
+        fb = ask.moment_n_m / (wood.area_m2 * strong_in * IN / 6) / PSI
         use = members.combined_use(
             compression_psi=fc,
             compression_strength_psi=column.capacity.value / (wood.area_m2 / IN**2),
-            buckling_strong_psi=0.822 * e_min / (end_factor * height_m / IN / strong_in) ** 2,
-            buckling_weak_psi=0.822 * e_min / (end_factor * weak_m / IN / weak_in) ** 2,
+            buckling_strong_psi=0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2,
+            buckling_weak_psi=0.822 * e_min / (ask.end_factor * weak_m / IN / weak_in) ** 2,
             bending_strong_psi=fb,
             bending_strength_strong_psi=self.strength("bending", wood, load).allowed_pa / PSI,
         )
@@ -490,30 +456,16 @@ class UnitedStates(Rulebook):
             place, height_m=height_m, slope_rad=slope_rad, obstructed=obstructed, uplift=uplift
         )
 
-    def roof_snow(
-        self,
-        *,
-        ground_pa: float,
-        rain_pa: float | None,
-        method: str,
-        roof_width_m: float | None,
-        slope_rad: float,
-        slippery: bool,
-        exposure_factor: float,
-        thermal_factor: float,
-        importance_factor: float,
-        rain_on_snow: bool,
-        edition: str,
-    ) -> tuple[Step, Step]:
+    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """ASCE 7-16 chapter 7."""
         return loads.roof_snow(
-            ground_pa=ground_pa,
-            slope_rad=slope_rad,
-            exposure_factor=exposure_factor,
-            thermal_factor=thermal_factor,
-            importance_factor=importance_factor,
-            rain_on_snow=rain_on_snow,
-            edition=edition,
+            ground_pa=ask.ground_pa,
+            slope_rad=ask.slope_rad,
+            exposure_factor=ask.exposure_factor,
+            thermal_factor=ask.thermal_factor,
+            importance_factor=ask.importance_factor,
+            rain_on_snow=ask.rain_on_snow,
+            edition=ask.edition,
         )
 
     def snow_density(self, ground_pa: float) -> Step:
@@ -553,26 +505,15 @@ class UnitedStates(Rulebook):
         return 240.0, given_step("n", 240.0, "", source)
 
     # Fixings
-    def fastener_lateral(
-        self,
-        *,
-        fastener: str,
-        diameter_m: float,
-        side_m: float,
-        main_m: float,
-        wood: str,
-        angle_rad: float,
-        predrilled: bool,
-        rope: bool,
-    ) -> tuple[Step, str]:
+    def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """NDS 12.3; `wood` is a species."""
         return fasteners.lateral(
-            fastener=fastener,
-            diameter_m=diameter_m,
-            side_m=side_m,
-            main_m=main_m,
-            gravity=timber.species_gravity(wood),
-            angle_rad=angle_rad,
+            fastener=ask.fastener,
+            diameter_m=ask.diameter_m,
+            side_m=ask.side_m,
+            main_m=ask.main_m,
+            gravity=timber.species_gravity(ask.wood),
+            angle_rad=ask.angle_rad,
         )
 
     def fastener_withdrawal(

@@ -9,7 +9,7 @@ from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, Sag, SpanFound, Wood, given_step
+from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, least_span, worst_span
 from steady.rulebooks.us import timber
@@ -84,16 +84,7 @@ def cell(row: Row, column: str, symbol: str, says: str) -> SpanFound:
     return SpanFound(span_m=value_m, governs="table", step=step)
 
 
-def joist_span(
-    book: Rulebook,
-    woods: tuple[Wood, ...],
-    *,
-    spacing_m: float,
-    floor: FloorLoad,
-    table_basis: bool,
-    limit_ratio: float | None,
-    longest_m: float | None,
-) -> SpanFound:
+def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
     """Simple span of joists: strength under D and D + L, sag under live load alone, shear within d of the end left out.
 
     Raises:
@@ -101,8 +92,8 @@ def joist_span(
 
     Source: NDS 2018; IRC R301.5, R301.7; agrees with table R507.6 on the table's own terms.
     """
-    if table_basis:
-        row = joist_table(woods, spacing_m, floor)
+    if ask.table:
+        row = joist_table(woods, ask.spacing_m, ask.floor)
         return cell(
             row,
             "span_m",
@@ -113,7 +104,7 @@ def joist_span(
         kind="deflection",
         dead=0.0,
         live=1.0,
-        limit_ratio=limit_ratio or 360.0,
+        limit_ratio=ask.limit_ratio or 360.0,
         source="irc: R301.7; high",
         says="live load alone",
     )
@@ -121,12 +112,12 @@ def joist_span(
         even_span(
             book,
             wood,
-            dead_n_per_m=floor.dead_pa * spacing_m,
-            live_n_per_m=floor.live_pa * spacing_m,
-            load=floor.load,
+            dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+            live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+            load=ask.floor.load,
             sags=(sag,),
             shear_left_out=True,
-            longest_m=longest_m,
+            longest_m=ask.longest_m,
         )
         for wood in woods
     ]

@@ -7,7 +7,7 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.swing import Obstacle, free_swing_rad
 from steady.measure.units import FT, IN, LB, LB_FT
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import Wood, si
+from steady.rulebooks.answers import Standing, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
 from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
@@ -274,9 +274,11 @@ class _Found:
             column = self.book.column(
                 self._wood(),
                 "floor",
-                height_m=brace.length_m,
-                end_factor=1.0,
-                height_weak_m=brace.length_m / (self.leaf.design.cross_rails + 1),
+                Standing(
+                    height_m=brace.length_m,
+                    end_factor=1.0,
+                    height_weak_m=brace.length_m / (self.leaf.design.cross_rails + 1),
+                ),
             )
         except OutsideScope as refused:
             self._gap("Strut buckles", refused.reason, refused.would_have_to_change)
