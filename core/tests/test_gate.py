@@ -35,8 +35,8 @@ def found(plan: Plan, name: str) -> list[float]:
 class StaticsTest(unittest.TestCase):
     """Leaves of random size against a frame library: pinned corners with a brace, and stiff corners without one."""
 
-    def frame(self, b: float, h: float, reach: float, load: float, *, pinned: bool) -> tuple[float, float]:
-        """Brace force (compression positive) and drop of the latch corner, from the library."""
+    def frame(self, b: float, h: float, rise: float, load: float, *, pinned: bool) -> tuple[float, float]:
+        """Brace force (compression positive) and drop of the latch corner, from the library; latch side `rise` higher."""
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
             from Pynite import FEModel3D  # type: ignore[attr-defined]
@@ -45,7 +45,7 @@ class StaticsTest(unittest.TestCase):
             model.add_material("m", 10e9, 4e9, 0.3, 0.0)
             # Sticks that do not stretch: the closed forms count bending alone.
             model.add_section("s", 1e3, 8e-6, 8e-6, 1.6e-5)
-            nodes = {"hb": (0, 0), "ht": (0, h), "lb": (b, 0), "lt": (b, h)}
+            nodes = {"hb": (0, 0), "ht": (0, h), "lb": (b, rise), "lt": (b, h + rise)}
             for name, (x, y) in nodes.items():
                 held = name.startswith("h")
                 model.add_node(name, x, y, 0)
@@ -69,7 +69,7 @@ class StaticsTest(unittest.TestCase):
         for _ in range(12):
             b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
             ours = statics.unbraced_drop_m(latch_load=load, width_m=b, height_m=h, rail_n_m2=8e4, stile_n_m2=8e4)
-            _, drop = self.frame(b, h, b, load, pinned=False)
+            _, drop = self.frame(b, h, 0.0, load, pinned=False)
             self.assertAlmostEqual(drop / ours, 1.0, 6)
 
     def test_a_braced_leaf_agrees_with_the_library(self) -> None:
@@ -77,8 +77,19 @@ class StaticsTest(unittest.TestCase):
         for _ in range(12):
             b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
             ours = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load)
-            force, _ = self.frame(b, h, b, load, pinned=True)
+            force, _ = self.frame(b, h, 0.0, load, pinned=True)
             self.assertAlmostEqual(abs(force) / ours.force_n, 1.0, 6)
+
+    def test_a_raked_leafs_brace_agrees_with_the_library(self) -> None:
+        rng = random.Random(6)
+        for _ in range(12):
+            b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.9, 2.2), rng.uniform(100, 3000)
+            rake = rng.uniform(-0.25, 0.25)
+            ours = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load, rake=rake)
+            force, _ = self.frame(b, h, rake * b, load, pinned=True)
+            self.assertAlmostEqual(abs(force) / ours.force_n, 1.0, 6)
+            level = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load)
+            self.assertEqual(ours.force_n > level.force_n, rake > 0)
 
     def test_a_corner_to_corner_brace_has_the_least_force(self) -> None:
         for b, h in ((1.0, 1.6), (2.1, 1.1), (0.8, 0.8)):
@@ -272,6 +283,9 @@ class FenceWithGateTest(unittest.TestCase):
         cuts = [value for says, value in square.items() if "saw" in says]
         self.assertAlmostEqual(sum(cuts), math.pi / 2, 9)
         raked = measures(replace(self.LEAF, raked=True, hinge_inset_m=0.2), 0.1)
+        # Stiles stand plumb, so the two saw angles still add up to a right angle and the rail's own slope.
+        cuts = [value for says, value in raked.items() if "saw" in says]
+        self.assertAlmostEqual(sum(cuts), math.pi / 2 - math.atan(0.1), delta=1e-3)
         self.assertNotAlmostEqual(
             raked["diagonal, bottom hinge corner to top latch corner (raked: they differ)"],
             raked["diagonal, top hinge corner to bottom latch corner"],

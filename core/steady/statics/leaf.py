@@ -43,12 +43,16 @@ def brace_to_rail(
     reach_m: float | None = None,
     load_at_latch_n: float = 0.0,
     stiffness_n: float | None = None,
+    rake: float = 0.0,
 ) -> Brace:
     """A brace from a hinge corner to the opposite rail.
 
     Args:
         reach_m: Where it meets the rail, from the hinge stile; None: the latch corner.
         stiffness_n: E·A of the brace, for the drop from its strain.
+        rake: Rise of the rails per length from hinge to latch, for a strut from the bottom corner; a cable from the top
+            corner sees the same leaf upside down and takes the other sign. A strut in a leaf that rises to its latch is
+            longer and is squeezed harder: F = V L / h with its true length L.
 
     Raises:
         InputError: Measures that cannot be.
@@ -64,9 +68,12 @@ def brace_to_rail(
     reach = width_m if reach_m is None else reach_m
     if not 0 < reach <= width_m + 1e-12:
         raise InputError("brace_reach", "must be above 0 and at most the width")
+    climb = height_m + rake * reach
+    if not climb > 0:
+        raise InputError("rake", "leaves the brace no rise: hang the leaf level or shorten the brace's reach")
     load = latch_load_n(weight_n, at_m, width_m, load_at_latch_n)
     shear = load * width_m / reach
-    length = math.hypot(reach, height_m)
+    length = math.hypot(reach, climb)
     force = shear * length / height_m
     drop = None
     if stiffness_n is not None:
@@ -75,9 +82,9 @@ def brace_to_rail(
     return Brace(
         latch_load_n=load,
         force_n=force,
-        angle_rad=math.atan2(height_m, reach),
+        angle_rad=math.atan2(climb, reach),
         length_m=length,
-        rail_force_n=shear * reach / height_m,
+        rail_force_n=shear * math.hypot(reach, rake * reach) / height_m,
         rail_bending_n_m=load * (width_m - reach),
         drop_m=drop,
     )
@@ -208,6 +215,7 @@ def latch_sag(
     creep: float = 0.0,
     joint_slip_m: float = 0.0,
     post_turn_rad: float = 0.0,
+    rake: float = 0.0,
 ) -> Sag:
     """Sag at the latch edge of a braced leaf under its own weight; None: braced corner to corner.
 
@@ -229,6 +237,7 @@ def latch_sag(
         weight_from_hinge_m=weight_from_hinge_m,
         reach_m=reach_m,
         stiffness_n=brace_stiffness_n,
+        rake=rake,
     )
     lever = width_m / reach_m if reach_m else 1.0
     return Sag(

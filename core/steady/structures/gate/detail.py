@@ -20,7 +20,6 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     left, right = half, leaf.width_m - half
     low, high = gap + half, gap + leaf.height_m - half
     rise = leaf.rake * leaf.between_m
-    brace = found.brace
     bars = [
         Bar(
             id=f"{leaf.id}/stile/hinge",
@@ -39,8 +38,8 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     ]
     strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
     share = 0.5 if design.brace == "both" else 1.0
-    top_n = brace.rail_force_n * share if strut else 0.0
-    bottom_n = -brace.rail_force_n * share if cable else 0.0
+    top_n = found.strut.rail_force_n * share if strut else 0.0
+    bottom_n = -found.cable.rail_force_n * share if cable else 0.0
     bars.append(_rail(leaf.id, "top", (left, high), (right, high + rise), leaf.stile_m, top_n))
     bars.append(_rail(leaf.id, "bottom", (left, low), (right, low + rise), leaf.stile_m, bottom_n))
     for k in range(design.cross_rails):
@@ -56,7 +55,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
                 start=(left, low),
                 end=(at, high + lean),
                 width_m=leaf.stile_m,
-                force_n=-brace.force_n * share,
+                force_n=-found.strut.force_n * share,
             )
         )
     if cable:
@@ -67,7 +66,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
                 start=(left, high),
                 end=(at, low + lean),
                 width_m=0.012,
-                force_n=brace.force_n * share,
+                force_n=found.cable.force_n * share,
             )
         )
     inset = design.hinge_inset_m
@@ -112,18 +111,21 @@ def _measures(found: LeafFound) -> list[Measure]:
     else:
         made.append(Measure(says="both diagonals, when it is square", value_m=one))
     if design.brace in ("strut", "both"):
-        lean = math.atan2(leaf.tall_m + leaf.rake * leaf.reach_m, leaf.reach_m)
-        made.append(
-            Measure(says="strut, point to point along its middle", value_m=math.hypot(leaf.reach_m, leaf.tall_m))
-        )
+        lean, long_m = found.strut.angle_rad, found.strut.length_m
+        made.append(Measure(says="strut, point to point along its middle", value_m=long_m))
         made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
-        made.append(Measure(says="strut's ends, saw from square against the rail", angle_rad=math.pi / 2 - lean))
+        made.append(
+            Measure(
+                says="strut's ends, saw from square against the rail",
+                angle_rad=math.pi / 2 - lean + math.atan(leaf.rake),
+            )
+        )
         for k in range(design.cross_rails):
             share = (k + 1) / (design.cross_rails + 1)
             made.append(
                 Measure(
                     says=f"half-lap of strut and cross rail {k + 1}, along the strut from below",
-                    value_m=share * math.hypot(leaf.reach_m, leaf.tall_m),
+                    value_m=share * long_m,
                 )
             )
     made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, design.latch_height_m - leaf.gap_m)))

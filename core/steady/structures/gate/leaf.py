@@ -150,7 +150,7 @@ def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: floa
 def _weighed(leaf: Leaf) -> Leaf:
     wood_m = 2 * leaf.height_m + (2 + leaf.design.cross_rails) * leaf.width_m
     if leaf.design.brace in ("strut", "both"):
-        wood_m += math.hypot(leaf.reach_m, leaf.tall_m)
+        wood_m += math.hypot(leaf.reach_m, leaf.tall_m + leaf.rake * leaf.reach_m)
     frame_kg = wood_m * leaf.frame.thickness_m * leaf.frame.width_m * leaf.frame.density_kg_per_m3
     board_kg = leaf.width_m * leaf.height_m * leaf.board.thickness_m * leaf.board.density_kg_per_m3
     weight_n = (frame_kg + board_kg + leaf.design.hardware_kg) * GRAVITY

@@ -32,8 +32,8 @@ class LeafFound:
     """Everything reckoned of one leaf."""
 
     leaf: Leaf
-    brace: statics.Brace
-    corner: statics.Brace
+    strut: statics.Brace
+    cable: statics.Brace
     sag_now: statics.Sag
     sag_later: statics.Sag
     pull_n: float
@@ -41,6 +41,11 @@ class LeafFound:
     checks: tuple[Check, ...]
     not_covered: tuple[NotCovered, ...]
     facts: tuple[Step, ...]
+
+    @property
+    def brace(self) -> statics.Brace:
+        """The brace that counts: the strut's where there is one."""
+        return self.cable if self.leaf.design.brace == "cable" else self.strut
 
 
 def step(
@@ -66,19 +71,10 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
         post_width_m: Of the hinge post, along the fence.
         post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
     """
-    design = leaf.design
-    brace = statics.brace_to_rail(
-        weight_n=leaf.weight_n,
-        width_m=leaf.between_m,
-        height_m=leaf.tall_m,
-        reach_m=leaf.reach_m,
-        load_at_latch_n=design.person_n,
-    )
-    corner = statics.brace_to_rail(
-        weight_n=leaf.weight_n, width_m=leaf.between_m, height_m=leaf.tall_m, load_at_latch_n=design.person_n
-    )
+    # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
+    strut, cable = (_brace(leaf, rake) for rake in (leaf.rake, -leaf.rake))
     found = _Found(leaf, book, about)
-    found.brace(brace)
+    found.brace(strut, cable)
     pull_n = found.hinges()
     now, later = found.sag(post_n_m2)
     found.swing()
@@ -88,8 +84,8 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
     found.gaps()
     return LeafFound(
         leaf=leaf,
-        brace=brace,
-        corner=corner,
+        strut=strut,
+        cable=cable,
         sag_now=now,
         sag_later=later,
         pull_n=pull_n,
@@ -98,6 +94,22 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
         not_covered=tuple(found.gaps_found),
         facts=tuple(found.facts),
     )
+
+
+def _brace(leaf: Leaf, rake: float) -> statics.Brace:
+    try:
+        return statics.brace_to_rail(
+            weight_n=leaf.weight_n,
+            width_m=leaf.between_m,
+            height_m=leaf.tall_m,
+            reach_m=leaf.reach_m,
+            load_at_latch_n=leaf.design.person_n,
+            rake=rake,
+        )
+    except InputError as error:
+        raise InputError(
+            "leaf/raked", f"On this slope a raked leaf has no room for its brace ({error.message})"
+        ) from None
 
 
 def _pull(leaf: Leaf, post_width_m: float) -> PullOnPost:
@@ -161,10 +173,10 @@ class _Found:
             )
         )
 
-    def brace(self, brace: statics.Brace) -> None:
+    def brace(self, strut: statics.Brace, cable: statics.Brace) -> None:
         """The brace sized for the pinned force, however stiff the corners are."""
         leaf, design = self.leaf, self.leaf.design
-        b, h, x = leaf.between_m / IN, leaf.tall_m / IN, leaf.reach_m / IN
+        brace = cable if design.brace == "cable" else strut
         w, p = leaf.weight_n / LB, design.person_n / LB
         load = step(
             "P_l",
@@ -174,26 +186,20 @@ class _Found:
             (("W", w, "lb"), ("P", p, "lb")),
             "half the leaf and a person at the latch edge",
         )
-        force = step(
-            "F",
-            brace.force_n / LB,
-            "lb",
-            "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
-            (("P_l", load.value, "lb"), ("B", b, "in"), ("x", x, "in"), ("h", h, "in")),
-            "squeezed in a strut, pulled in a cable",
-        )
+        force = self._force(load, strut, leaf.rake, "squeezed in a strut")
+        pulled = self._force(load, cable, -leaf.rake, "pulled in a cable")
         angle = step("a", math.degrees(brace.angle_rad), "deg", "", (), "brace above level")
-        self.facts += [load, force, angle]
+        self.facts += [load, pulled if design.brace == "cable" else force, angle]
         case = f"leaf {leaf.index + 1}, a person on the latch edge"
         if design.brace in ("strut", "both"):
-            self._strut(force, load, brace, case)
+            self._strut(force, load, strut, case)
         if design.brace in ("cable", "both"):
             if design.cable_rating_n > 0:
                 rating = Step(
                     symbol="R", value=design.cable_rating_n / LB, unit="lb", formula="", inputs=(),
                     source="user: the maker's rating with the crew's own safety factor",
                 )  # fmt: skip
-                self._check("Cable pulls", force, rating, (load,), case)
+                self._check("Cable pulls", pulled, rating, (load,), case)
             elif design.brace == "cable":
                 self._gap(
                     "Cable pulls",
@@ -204,7 +210,22 @@ class _Found:
         if design.brace == "none":
             self._unbraced(case)
         if leaf.reach_m < leaf.between_m - 1e-6:
-            self._rail_bends(brace, load, case)
+            self._rail_bends(load, case)
+
+    def _force(self, load: Step, brace: statics.Brace, rake: float, says: str) -> Step:
+        leaf = self.leaf
+        b, h, x = leaf.between_m / IN, leaf.tall_m / IN, leaf.reach_m / IN
+        inputs = (("P_l", load.value, "lb"), ("B", b, "in"), ("x", x, "in"), ("h", h, "in"))
+        if not rake:
+            return step("F", brace.force_n / LB, "lb", "P_l * B / x * sqrt(x ** 2 + h ** 2) / h", inputs, says)
+        return step(
+            "F",
+            brace.force_n / LB,
+            "lb",
+            "P_l * B / x * sqrt(x ** 2 + (h + m * x) ** 2) / h",
+            (*inputs, ("m", rake, "")),
+            f"{says}, in a leaf that follows the slope",
+        )
 
     def _unbraced(self, case: str) -> None:
         """A leaf without a brace hangs on its corners and, where asked, on its boards: as far as their stiffness is known."""
@@ -285,7 +306,7 @@ class _Found:
             return
         self._check("Strut buckles", force, _in_lb(column.capacity), (load, column.buckling), case)
 
-    def _rail_bends(self, brace: statics.Brace, load: Step, case: str) -> None:
+    def _rail_bends(self, load: Step, case: str) -> None:
         """A brace short of the corner leaves the rail to bend beyond it, in the plane of the leaf."""
         leaf = self.leaf
         out = (leaf.between_m - leaf.reach_m) / IN
@@ -395,6 +416,7 @@ class _Found:
                     creep=creep,
                     joint_slip_m=design.joint_slip_m,
                     post_turn_rad=turn * (1 + creep),
+                    rake=-leaf.rake if design.brace == "cable" else leaf.rake,
                 )
             )
         now, later = found
