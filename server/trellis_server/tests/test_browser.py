@@ -3,11 +3,14 @@
 import json
 import re
 from collections.abc import Callable
+from unittest import mock
 
+from django.http import HttpRequest, HttpResponse
 from django.test import Client
 from playwright.sync_api import expect
 
 from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.middleware import ContentPolicy
 from trellis_server.models import Job, SiteReading
 from trellis_server.services import documents
 from trellis_server.services.jobs import create
@@ -384,6 +387,10 @@ class AccessTest(SignedIn):
         self.console.clear()  # the refused sign-in is a 401 that the browser logs
 
 
+def _no_data(self: ContentPolicy, request: HttpRequest) -> HttpResponse:
+    return HttpResponse(status=503) if request.path.startswith("/api/") else self.get_response(request)
+
+
 class PhoneTest(SignedIn):
     def setUp(self) -> None:
         super().setUp()
@@ -411,6 +418,10 @@ class PhoneTest(SignedIn):
         expect(page.locator(".reading")).to_be_visible()
         page.wait_for_timeout(800)
         self.context.set_offline(True)
+        # A page loaded again is on the air for a moment before the browser takes its signal away, too: the server goes as well.
+        gone = mock.patch.object(ContentPolicy, "__call__", _no_data)
+        gone.start()
+        self.addCleanup(mock.patch.stopall)
         page.get_by_role("button", name=re.compile("›")).click()
         expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
         page.get_by_role("button", name="stands at").click()
@@ -426,6 +437,7 @@ class PhoneTest(SignedIn):
         expect(page.locator(".bar")).to_contain_text("2 kept here")
         expect(page.locator(".values")).to_contain_text("6′ 4¾″")
         self.assertEqual(SiteReading.objects.count(), 0)
+        gone.stop()
         self.context.set_offline(False)
         expect(page.locator(".bar")).to_contain_text("all sent", timeout=15_000)
         found = SiteReading.objects.get(what="stands at")
