@@ -318,6 +318,25 @@ class FenceWithGateTest(unittest.TestCase):
         detail = next(item for item in plan.details if item.id.endswith("/leaf"))
         self.assertTrue(any(step.symbol == "M_s" and step.value > 0 for step in detail.facts))
 
+    def test_the_order_of_hanging_follows_the_design(self) -> None:
+        def said(leaf: LeafDesign, **more: object) -> dict[str, str]:
+            plan = planned(fence_with(leaf, **more), site(0.05, 40))
+            order = [task.id for task in plan.tasks]
+            for task in plan.tasks:
+                for before, _ in task.after:
+                    self.assertLess(order.index(before), order.index(task.id))
+            return {task.id.rsplit("/", 1)[1]: task.what for task in plan.tasks if "/gate/" in task.id}
+
+        plain = said(self.LEAF)
+        self.assertIn("first boards on, then the hinges", plain["hang"])
+        self.assertIn("packers out only when the brace is in", plain["hang"])
+        self.assertNotIn("drop rod", plain["fit"])
+        self.assertIn("bare frame", said(replace(self.LEAF, hinges_lap_boards=False))["hang"])
+        pair = said(replace(self.LEAF, raked=True), leaves_m=(0.5, 0.7))
+        self.assertIn("as one", pair["hang"])
+        self.assertIn("cut it apart", pair["make"])
+        self.assertIn("drop rod", pair["fit"])
+
     def test_a_job_with_a_gate_reads_back(self) -> None:
         work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))
         self.assertEqual(work.structures[0].spec.openings[0].leaf, self.LEAF)

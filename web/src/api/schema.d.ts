@@ -1320,6 +1320,7 @@ export interface components {
          *             slipping by `nail_slip_n_per_m`.
          *         closer_n_m: Least moment of a self-closing spring; 0: none.
          *         latch_height_m: Above the ground.
+         *         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
          *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
          */
@@ -1409,6 +1410,11 @@ export interface components {
              * @default 2
              */
             hinges_count: number;
+            /**
+             * Hinges Lap Boards
+             * @default true
+             */
+            hinges_lap_boards: boolean;
             /**
              * Hung
              * @default start
@@ -1749,6 +1755,7 @@ export interface components {
              *       "hinge_play_m": 0.00079375,
              *       "hinge_rating_n": 0,
              *       "hinges_count": 2,
+             *       "hinges_lap_boards": true,
              *       "hung": "start",
              *       "in_the_way": [],
              *       "joint": "half-lap",

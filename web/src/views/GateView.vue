@@ -182,6 +182,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         </div>
         <label>Ground toward the swing, % up<input :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
         <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
+        <label class="tick"><input type="checkbox" :checked="leaf.hinges_lap_boards ?? true" @change="set('hinges_lap_boards', ($event.target as HTMLInputElement).checked, 'hinges on boards or frame')" /> hinges lap the boards</label>
         <div class="three">
           <LengthField v-for="(says, i) in ['Opening, top', 'middle', 'bottom']" :key="says" :label="says" bare="in" :model-value="three[i] ?? null" :tape="store.tape" optional="as planned" :path="here + '/measured_m/' + i" @update:model-value="measure(i, $event)" />
         </div>

@@ -111,7 +111,7 @@ def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     return found
 
 
-def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Part]) -> list[Task]:
+def tasks(spec: FenceSpec, footings: list[Footing], parts: list[Part]) -> list[Task]:
     """The order of work, in quantities."""
     sid = spec.id
     posts = tuple(footing.under for footing in footings)
@@ -160,24 +160,4 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
             after=((f"{sid}/rails", ""),),
         ),
     ]
-    gates = float(sum(1 for bay in out.bays if bay.opening))
-    if gates:
-        rows += [
-            Task(
-                id=f"{sid}/leaves",
-                what="Measure each opening at top, middle and bottom; make the leaves square on the bench, brace in",
-                about=(sid,),
-                work=(("gates", gates, ""),),
-                after=((f"{sid}/set", "cure"),),
-                hold="opening measured three times before a leaf is cut",
-            ),
-            Task(
-                id=f"{sid}/gates",
-                what="Leaves on packers in the opening, hinges on one line, latch; packers out only when the brace is in",
-                about=(sid,),
-                work=(("gates", gates, ""),),
-                after=((f"{sid}/leaves", ""),),
-                hold="swings clear both ways, gaps even",
-            ),
-        ]
     return rows

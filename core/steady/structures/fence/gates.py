@@ -4,12 +4,13 @@ import math
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
-from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Vec
+from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Timber, wood
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail
 from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
@@ -214,6 +215,17 @@ def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, f
     x, y = post.leg.point(post.station_m)
     along = _heading(hanging)
     return (x + along[0] * off, y + along[1] * off, post.ground_m + at[1])
+
+
+def tasks(spec: FenceSpec, hangings: list[Hanging]) -> list[Task]:
+    """Make and hang every gate, once its posts stand."""
+    found: list[Task] = []
+    for opening in spec.openings:
+        leaves = tuple(hanging.found.leaf for hanging in hangings if hanging.bay.opening is opening)
+        if leaves:
+            what = opening.what[:1].upper() + opening.what[1:]
+            found += steps.tasks(f"{spec.id}/gate/{opening.id}", what, leaves, ((f"{spec.id}/set", "cure"),))
+    return found
 
 
 def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:

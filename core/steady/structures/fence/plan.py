@@ -63,7 +63,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
         handles=tuple(_handles(spec, out)),
-        tasks=tuple(advice.tasks(spec, out, footings, parts)),
+        tasks=(*advice.tasks(spec, footings, parts), *gates.tasks(spec, hangings)),
         cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
         details=tuple(gates.details(spec, hangings)),
         conflicts=(*out.conflicts, *advice.too_long(parts, yard, tape)),

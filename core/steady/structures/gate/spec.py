@@ -46,6 +46,7 @@ class LeafDesign:
             slipping by `nail_slip_n_per_m`.
         closer_n_m: Least moment of a self-closing spring; 0: none.
         latch_height_m: Above the ground.
+        hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
     """
@@ -79,6 +80,7 @@ class LeafDesign:
     nail_pitch_m: Annotated[float, Ge(0.01), Le(0.3)] = 0.0508
     closer_n_m: Annotated[float, Ge(0), Le(1000)] = 0.0
     latch_height_m: Annotated[float, Ge(0), Le(3)] = 0.9144
+    hinges_lap_boards: bool = True
     hinge_play_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     joint_slip_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     creep: Annotated[float, Ge(0), Le(3)] = 1.0
