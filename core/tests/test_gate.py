@@ -16,7 +16,7 @@ from steady.plan.model import Plan
 from steady.plan.verdict import verdict
 from steady.statics import leaf as statics
 from steady.structures.fence.spec import FenceSpec, Opening, Straight
-from steady.structures.gate.spec import InTheWay, LeafDesign
+from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
@@ -336,6 +336,61 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertIn("as one", pair["hang"])
         self.assertIn("cut it apart", pair["make"])
         self.assertIn("drop rod", pair["fit"])
+
+    def arched(self, arch: Arch | None) -> FenceSpec:
+        """A gate between two posts of its own."""
+        opening = Opening(id="g", at_m=0.0, clear_m=42 * IN, leaf=self.LEAF, arch=arch)
+        return FenceSpec(
+            id="f",
+            straights=(Straight(id="a", length_m=47.5 * IN),),
+            openings=(opening,),
+            height_m=54 * IN,
+            post="post 6x6 pine",
+        )
+
+    def test_an_arch_makes_its_posts_taller_and_deeper(self) -> None:
+        plain, arched = planned(self.arched(None)), planned(self.arched(Arch()))
+        [post] = [part for part in plain.parts if part.role == "post"]
+        tall = [part for part in arched.parts if part.role == "post"]
+        above = 84 * IN + 5.5 * IN  # headroom, and the header's depth
+        deep = {footing.under: footing.embedment_m for footing in arched.footings}
+        for part in tall:
+            for place in part.places:
+                self.assertAlmostEqual(part.length_m, deep[place.id] + above + 2 * IN, delta=0.001)
+            self.assertGreater(part.length_m, post.length_m)
+        self.assertGreater(min(deep.values()), max(footing.embedment_m for footing in plain.footings))
+        self.assertTrue(all(abs(mark.cut_height_m - above) < 1e-9 for mark in arched.marks))
+
+    def test_an_archs_header_by_hand(self) -> None:
+        plants = 12 * 14.593902937206
+        plan = planned(self.arched(Arch(plants_n_per_m=plants)))
+        [check] = [check for check in plan.checks if check.name == "Arch header bends"]
+        # 300 lb in the middle between post centres, half the plants, and some 3 lb/ft of its own and the rungs.
+        span_ft = (42 + 5.5) / 12
+        own = 1.5 * 5.5 * 12 / 1728 * 37.5  # about 37 lb a cubic foot
+        low, high = ((own * k + 12 / 2) * span_ft**2 / 8 + 300 * span_ft / 4 for k in (0.8, 2.0))
+        self.assertTrue(low < check.demand.value < high, check.demand.value)
+        none = next(item for item in planned(self.arched(Arch())).checks if item.name == "Arch header bends")
+        self.assertAlmostEqual(check.demand.value - none.demand.value, 6 * span_ft**2 / 8, 6)
+
+    def test_headers_and_rungs_stand_where_they_should(self) -> None:
+        plan = planned(self.arched(Arch(rungs=5, rung_m=0.6, overhang_m=0.15)))
+        [header] = [part for part in plan.parts if part.role == "header"]
+        [rung] = [part for part in plan.parts if part.role == "rung"]
+        self.assertAlmostEqual(header.length_m, (42 + 11) * IN + 0.3, 6)
+        self.assertEqual((header.count, rung.count), (2, 5))
+        [place] = rung.places
+        first, last = place.at[0], place.at[0] + 4 * place.step[0]
+        middle = (42 / 2 + 5.5 / 2) * IN
+        self.assertAlmostEqual((first + last) / 2, middle, 6)
+        self.assertAlmostEqual(place.at[1] + 0.3 * place.along[1], 0.0, 6)
+
+    def test_an_arch_must_clear_its_gate_and_says_what_no_school_knows(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            planned(replace(self.arched(Arch(headroom_m=1.8)), height_m=2.0))
+        self.assertEqual(caught.exception.field, "openings/0/arch/headroom_m")
+        gaps = {gap.name for gap in planned(self.arched(Arch())).not_covered}
+        self.assertIn("Arch header's fixings hold", gaps)
 
     def test_a_job_with_a_gate_reads_back(self) -> None:
         work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))

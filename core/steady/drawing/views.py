@@ -43,7 +43,7 @@ def plan_view(plan: Plan, line: Unroll) -> View:
                 id=footing.id, kind="circle", layer="hole", points=((station, across),), size=footing.hole_width_m / 2
             )
         )
-    for role in ("board", "rail", "post"):
+    for role in ("board", "rail", "post", "header", "rung"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, PLAN_AXES)]
     shapes.append(
         Shape(id=f"{plan.id}/string", kind="polyline", layer="string", points=((0.0, 0.0), (line.length_m, 0.0)))
@@ -74,7 +74,8 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for part in plan.parts:
         if part.role.startswith("leaf "):
             shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
-    shapes += [shape for part in plan.parts if part.role == "post" for shape in _part(part, line, ELEVATION_AXES)]
+    for role in ("post", "rung", "header"):
+        shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
 
 

@@ -5,10 +5,10 @@ from dataclasses import replace
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Structure
-from steady.measure.units import FT, IN, LB, MPH
+from steady.measure.units import FT, IN, LB, MPH, PLF
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.gate.spec import LeafDesign
+from steady.structures.gate.spec import Arch, LeafDesign
 
 WINDBREAK = "windbreak"
 LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
@@ -29,13 +29,14 @@ LEAVES = {
 
 
 def garden_gate() -> FenceSpec:
-    """A gate between two posts of its own, its leaf following a path that rises."""
+    """A gate under an arch between two posts of its own, on a path that rises."""
     line = read_line("0 g3'6@0 3'11.5")
     leaf = LeafDesign(front_grade=0.03, hinge_rating_n=900 * LB, cross_rails=1)
+    arch = Arch(headroom_m=7 * FT, plants_n_per_m=12 * PLF)
     return FenceSpec(
         id="garden-gate",
         straights=line.straights,
-        openings=tuple(replace(opening, what="garden gate", leaf=leaf) for opening in line.openings),
+        openings=tuple(replace(opening, what="garden gate", leaf=leaf, arch=arch) for opening in line.openings),
         height_m=4.5 * FT,
         gap_m=2 * IN,
         hole_width_m=18 * IN,

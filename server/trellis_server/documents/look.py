@@ -3,6 +3,8 @@
 FILLS = {
     "post": "#8a5a2b",
     "rail": "#b98a52",
+    "header": "#b98a52",
+    "rung": "#caa06a",
     "board": "#e3c893",
     "leaf": "#f1e4c8",
     "concrete": "#c3c9c7",
@@ -14,6 +16,8 @@ FILLS = {
 STROKES: dict[str, tuple[str, float]] = {
     "post": ("#4a2e12", 8.0),
     "rail": ("#7a5526", 5.0),
+    "header": ("#7a5526", 5.0),
+    "rung": ("#7a5526", 3.0),
     "board": ("#a8854f", 3.0),
     "leaf": ("#7a5526", 10.0),
     "leaf-part": ("#7a5526", 3.0),
@@ -31,6 +35,7 @@ STROKES: dict[str, tuple[str, float]] = {
 }
 """Layer: colour and width in mm at true size."""
 DXF_COLOURS = {
-    "post": 32, "rail": 42, "board": 51, "leaf": 42, "leaf-part": 42, "concrete": 8, "gravel": 9, "soil": 43, "ground-line": 34,
+    "post": 32, "rail": 42, "header": 42, "rung": 42,
+    "board": 51, "leaf": 42, "leaf-part": 42, "concrete": 8, "gravel": 9, "soil": 43, "ground-line": 34,
     "zone": 20, "zone-line": 20, "string": 5, "hole": 8, "swing": 8, "swing-arc": 8, "tick": 7, "mark": 7, "reading": 7,
 }  # fmt: skip

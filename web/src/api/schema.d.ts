@@ -593,6 +593,53 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * Arch
+         * @description Two headers over a gate, one on each face of its posts, with rungs across them for plants.
+         *
+         *     Args:
+         *         headroom_m: From the higher ground under it to the headers' lower edge.
+         *         overhang_m: Headers past the posts' outer faces.
+         *         rungs: Cross pieces on the headers, evenly spaced; 0 for none. `rung_m` is their length.
+         *         plants_n_per_m: Wet weight of what will grow on it, per length of the arch; 0: none.
+         */
+        Arch: {
+            /**
+             * Header
+             * @default rail 2x6 pine
+             */
+            header: string;
+            /**
+             * Headroom M
+             * @default 2.1336
+             */
+            headroom_m: number;
+            /**
+             * Overhang M
+             * @default 0.1524
+             */
+            overhang_m: number;
+            /**
+             * Plants N Per M
+             * @default 0
+             */
+            plants_n_per_m: number;
+            /**
+             * Rung
+             * @default rail 2x4 pine
+             */
+            rung: string;
+            /**
+             * Rung M
+             * @default 0.6096
+             */
+            rung_m: number;
+            /**
+             * Rungs
+             * @default 6
+             */
+            rungs: number;
+        };
+        /**
          * Basis
          * @description What a verdict rests on. Never mixed within one check.
          * @enum {string}
@@ -1729,6 +1776,7 @@ export interface components {
          * @description A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
          */
         Opening: {
+            arch?: components["schemas"]["Arch"] | null;
             /** At M */
             at_m: number;
             /** Clear M */

@@ -34,17 +34,20 @@ const tall = computed(() => elevation.value.bounds[3] - elevation.value.bounds[1
 const sy = computed(() => Math.min((elevationHeight.value - 54) / tall.value, 90))
 // While something is held the scale stays: pulling the end longer must not shrink the paper under the finger.
 const heldLine = ref<number | null>(null)
-const fit = computed(() => Math.max(1, (width.value - 2 * PAD) / Math.max(heldLine.value ?? props.sheet.line_m, 0.5)))
+const lineHeld = computed(() => Math.max(heldLine.value ?? props.sheet.line_m, 0.5))
+/** A short line is not stretched over the paper: it stands in the middle of it, no wider than it is high. */
+const fit = computed(() => Math.max(1, Math.min(sy.value, (width.value - 2 * PAD) / lineHeld.value)))
+const pad = computed(() => Math.max(PAD, (width.value - lineHeld.value * sx.value) / 2))
 const sx = computed(() => (trueScale.value ? Math.max(sy.value, fit.value) : fit.value))
 const vy = computed(() => (trueScale.value && sx.value === sy.value ? sy.value : Math.min(sy.value, sx.value * 4)))
-const wide = computed(() => Math.max(width.value, props.sheet.line_m * sx.value + 2 * PAD))
+const wide = computed(() => Math.max(width.value, props.sheet.line_m * sx.value + 2 * pad.value))
 const stretch = computed(() => vy.value / sx.value)
 const planScale = computed(() => Math.min(34, (planHeight.value - 30) / 2.6))
-const X = (station: number) => PAD + station * sx.value
+const X = (station: number) => pad.value + station * sx.value
 const elevationZero = computed(() => elevationTop.value + 50 + elevation.value.bounds[3] * vy.value)
 const stationOf = (event: PointerEvent) => {
   const at = svg.value!.getBoundingClientRect()
-  return (event.clientX - at.left - PAD) / sx.value
+  return (event.clientX - at.left - pad.value) / sx.value
 }
 const svg = ref<SVGSVGElement>()
 
@@ -145,7 +148,7 @@ function reread(value: number | null): void {
       @pointermove="drag" @pointerup="drop" @pointercancel="cancel" @pointerleave="hoverStation = null"
     >
       <text x="16" y="20" class="title">Plan <tspan class="soft">pulled straight; turns written at each bend</tspan></text>
-      <ViewShapes :view="plan" :sx="sx" :sy="planScale" :x0="PAD" :y0="planHeight / 2 + 12" :selected="selected" @grab="grab" @pick="emit('select', $event)" />
+      <ViewShapes :view="plan" :sx="sx" :sy="planScale" :x0="pad" :y0="planHeight / 2 + 12" :selected="selected" @grab="grab" @pick="emit('select', $event)" />
       <g v-if="held" class="barred">
         <rect v-for="([a, b], i) in blocked" :key="i" :x="X(a)" :y="24" :width="Math.max(1, (b - a) * sx)" :height="height - 24" />
       </g>
@@ -162,7 +165,7 @@ function reread(value: number | null): void {
         <text v-for="label in readings" :key="label.id" :x="label.x" :y="label.y" text-anchor="middle" :class="{ on: label.id === selected }">{{ label.text }}</text>
       </g>
       <text x="16" :y="elevationTop + 19" class="title">Elevation <tspan class="soft">{{ stretch > 1.05 ? `heights drawn ${stretch.toFixed(1)}× as tall as lengths` : 'true scale' }}</tspan></text>
-      <ViewShapes :view="elevation" :sx="sx" :sy="vy" :x0="PAD" :y0="elevationZero" :selected="selected" @grab="grab" @pick="emit('select', $event)" />
+      <ViewShapes :view="elevation" :sx="sx" :sy="vy" :x0="pad" :y0="elevationZero" :selected="selected" @grab="grab" @pick="emit('select', $event)" />
       <text v-for="label in numbers" :key="'n' + label.id" :x="label.x" :y="label.y" text-anchor="middle" class="number" :class="{ on: label.id === selected }">{{ label.text }}</text>
       <g v-if="bay" class="dimension">
         <path :d="`M${X(bay.from_m)} ${elevationTop + 48}V${elevationTop + 40}M${X(bay.to_m)} ${elevationTop + 48}V${elevationTop + 40}M${X(bay.from_m)} ${elevationTop + 44}H${X(bay.to_m)}`" />

@@ -99,7 +99,7 @@ const labels = computed(() =>
 .s.concrete { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 70%, #000); }
 .s.gravel { fill: url(#gravel); stroke: color-mix(in srgb, var(--gravel) 70%, #000); }
 .s.post { fill: var(--post); stroke: color-mix(in srgb, var(--post) 60%, #000); }
-.s.rail { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }
+.s.rail, .s.header, .s.rung { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }
 .s.board { fill: var(--board); stroke: var(--board-line); stroke-width: 0.6; }
 .s.leaf { fill: color-mix(in srgb, var(--board) 45%, var(--ground)); stroke: var(--rail); stroke-width: 1.5; stroke-dasharray: 5 3; }
 .s.leaf-part { fill: color-mix(in srgb, var(--rail) 35%, transparent); stroke: var(--rail); stroke-width: 0.6; pointer-events: none; }

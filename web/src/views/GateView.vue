@@ -74,6 +74,25 @@ function grade(text: string): void {
   typed.value = {}
   set('front_grade', value === null ? null : value / 100, 'ground toward the swing')
 }
+const over = computed(() => `${path.value}/openings/${index.value}/arch`)
+type Arch = NonNullable<Opening['arch']>
+function arch(on: boolean): void {
+  store.change((job) => void (specOf(job).openings[index.value]!.arch = on ? {} as Arch : null), on ? 'an arch over the gate' : 'took the arch away')
+}
+function arching<K extends keyof Arch>(name: K, value: Arch[K], says: string): void {
+  store.change((job) => void (specOf(job).openings[index.value]!.arch![name] = value), says)
+}
+const PLF = 14.593902937206
+const plants = computed(() => {
+  const value = opening.value?.arch?.plants_n_per_m ?? 0
+  return value ? String(Math.round((value / (imperial.value ? PLF : 1000)) * 100) / 100) : ''
+})
+function grow(text: string): void {
+  const value = text.trim() === '' ? 0 : Number(text.replace(',', '.').replace(/[^0-9.]/g, ''))
+  if (!Number.isFinite(value)) return
+  typed.value = {}
+  arching('plants_n_per_m', Math.min(2000, value * (imperial.value ? PLF : 1000)), 'plants on the arch')
+}
 const frames = computed(() => (reference.reference?.items ?? []).filter((item) => item.role === 'rail').map((item) => ({ value: item.key, says: item.says })))
 const BRACES = [
   { value: 'strut', says: 'Strut, bottom hinge corner up to the latch side' }, { value: 'cable', says: 'Cable, top hinge corner down to the latch side' },
@@ -183,6 +202,15 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <label>Ground toward the swing, % up<input :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
         <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
         <label class="tick"><input type="checkbox" :checked="leaf.hinges_lap_boards ?? true" @change="set('hinges_lap_boards', ($event.target as HTMLInputElement).checked, 'hinges on boards or frame')" /> hinges lap the boards</label>
+        <label class="tick"><input type="checkbox" :checked="!!opening?.arch" @change="arch(($event.target as HTMLInputElement).checked)" /> an arch over it</label>
+        <div v-if="opening?.arch" class="way">
+          <LengthField label="Headroom" :model-value="opening.arch.headroom_m ?? null" :tape="store.tape" :path="over + '/headroom_m'" @update:model-value="$event !== null && arching('headroom_m', $event, 'headroom')" />
+          <PickField label="Rungs" :model-value="opening.arch.rungs ?? 6" :options="few(0, 12)" @update:model-value="arching('rungs', Number($event), 'rungs')" />
+          <PickField label="Two headers" :model-value="opening.arch.header ?? ''" :options="frames" :path="over + '/header'" @update:model-value="arching('header', String($event), 'headers')" />
+          <LengthField label="Rung's length" bare="in" :model-value="opening.arch.rung_m ?? null" :tape="store.tape" :path="over + '/rung_m'" @update:model-value="$event !== null && arching('rung_m', $event, 'length of the rungs')" />
+          <LengthField label="Past the posts" bare="in" :model-value="opening.arch.overhang_m ?? null" :tape="store.tape" :path="over + '/overhang_m'" @update:model-value="$event !== null && arching('overhang_m', $event, 'overhang of the headers')" />
+          <label>Wet plants on it, {{ imperial ? 'lb/ft' : 'kN/m' }}<input :value="typed.plants ?? plants" placeholder="none" autocomplete="off" @input="typed = { plants: ($event.target as HTMLInputElement).value }" @change="grow(($event.target as HTMLInputElement).value)" /></label>
+        </div>
         <div class="three">
           <LengthField v-for="(says, i) in ['Opening, top', 'middle', 'bottom']" :key="says" :label="says" bare="in" :model-value="three[i] ?? null" :tape="store.tape" optional="as planned" :path="here + '/measured_m/' + i" @update:model-value="measure(i, $event)" />
         </div>
@@ -245,7 +273,7 @@ figure { margin: 0; background: var(--paper); border: 1px solid var(--line); pad
 figcaption { font-size: 13px; font-weight: 600; }
 .form { display: grid; gap: 9px; }
 .three { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px; align-items: end; }
-.way { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; border-left: 3px solid var(--line); padding-left: 8px; }
+.way { align-items: end; display: grid; grid-template-columns: 1fr 1fr; gap: 6px; border-left: 3px solid var(--line); padding-left: 8px; }
 .two { align-items: end; display: grid; grid-template-columns: 1fr 1fr; gap: 10px; }
 label { display: block; font-size: 12.5px; color: var(--ink-2); }
 label.tick { display: flex; gap: 6px; align-items: center; font-size: 13.5px; }

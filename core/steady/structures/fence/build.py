@@ -42,15 +42,18 @@ def _beside(leg: Leg, station_m: float, offset_m: float) -> tuple[float, float]:
 
 
 def posts_and_footings(
-    spec: FenceSpec, out: SetOut, found: Reckoning, timber: Timber, hole_width_m: float
+    spec: FenceSpec, out: SetOut, found: Reckoning, timber: Timber, hole_width_m: float, tops: dict[str, float]
 ) -> tuple[list[Part], list[Footing]]:
-    """Posts, grouped by length, and the hole under each. Length = embedment + gap + boards + cut allowance."""
+    """Posts, grouped by length, and the hole under each. Length = embedment + gap + boards + cut allowance.
+
+    `tops`: posts that stand higher than the boards, and how far above their ground.
+    """
     stick = timber.post
-    above_m = spec.gap_m + spec.height_m
     by_length: dict[int, list[Place]] = defaultdict(list)
     footings = []
     for post in out.posts:
         embed_m = found.embedment_m[post.id]
+        above_m = tops.get(post.id, spec.gap_m + spec.height_m)
         x_m, y_m = post.leg.point(post.station_m)
         heading = (math.cos(post.leg.heading_rad), math.sin(post.leg.heading_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
@@ -314,7 +317,7 @@ def fixings(spec: FenceSpec, board_parts: list[Part], rail_parts: list[Part]) ->
     return made
 
 
-def marks(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Mark]:
+def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float]) -> list[Mark]:
     """One mark a post, level from the line's start, each from its own exact station."""
     line = f"{spec.id}/string"
     straight = ground.known
@@ -327,7 +330,7 @@ def marks(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Mark]:
             kind="gate" if post.opening and post.kind != "end" and post.kind != "corner" else post.kind,
             label=post.label,
             tape_on_ground_m=ground.tape_on_ground_m(post.station_m) if straight else None,
-            cut_height_m=spec.gap_m + spec.height_m,
+            cut_height_m=tops.get(post.id, spec.gap_m + spec.height_m),
             leg=post.leg.id,
             leg_station_m=post.station_m - post.leg.from_m,
         )

@@ -6,6 +6,7 @@ from steady.errors import OutsideScope
 from steady.footings.depth import Depth
 from steady.plan.model import Basis, Check, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence, Wood
+from steady.structures.gate.arch import HighWind
 from steady.structures.gate.reckon import PullOnPost
 from steady.yard.stock import Stick
 
@@ -21,6 +22,7 @@ class Reckoning:
     governs: dict[str, str] = field(default_factory=dict)
     depths: dict[str, Depth] = field(default_factory=dict)
     pulls: dict[str, tuple[PullOnPost, ...]] = field(default_factory=dict)
+    high: dict[str, HighWind] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

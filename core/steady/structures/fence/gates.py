@@ -123,8 +123,10 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     made: list[Part] = []
     wooden = [bar for bar in detail.bars if bar.what != "cable"]
     for bar in wooden:
-        length_m = math.dist(bar.start, bar.end) + (0.0 if bar.what in ("stile", "strut") else leaf.stile_m)
-        made.append(_stick_part(spec, hanging, timber, bar, length_m))
+        # Rails are drawn between joint centres; the piece runs half a stile past both.
+        past_m = leaf.stile_m / 2 if bar.what == "rail" else 0.0
+        length_m = math.dist(bar.start, bar.end) + 2 * past_m
+        made.append(_stick_part(spec, hanging, timber, bar, length_m, past_m))
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     at = _point(spec, hanging, timber, (leaf.board_rip_m / 2 + board.width_m / 2, leaf.gap_m))
     along, step = _heading(hanging), board.width_m
@@ -177,13 +179,14 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     return made
 
 
-def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, length_m: float) -> Part:
+def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, length_m: float, past_m: float) -> Part:
     leaf = hanging.found.leaf
     frame = leaf.frame
     rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
     size = math.hypot(rise, run)
     along = _heading(hanging)
     direction = (along[0] * run / size, along[1] * run / size, rise / size)
+    start = (bar.start[0] - past_m * run / size, bar.start[1] - past_m * rise / size)
     up = (-along[0] * rise / size, -along[1] * rise / size, run / size)
     bevel = math.atan2(abs(run), abs(rise)) if bar.what == "strut" else 0.0
     saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel)
@@ -193,7 +196,7 @@ def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, len
         item=frame.key,
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
-        places=(Place(id=bar.id, at=_point(spec, hanging, timber, bar.start), along=direction, up=up),),
+        places=(Place(id=bar.id, at=_point(spec, hanging, timber, start), along=direction, up=up),),
         cuts=(saw,) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # Struts are cut to points at both corners: the stick is as long as the line plus what the bevels take.

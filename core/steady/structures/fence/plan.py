@@ -6,7 +6,7 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, build, gates
+from steady.structures.fence import advice, arches, build, gates
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
@@ -41,11 +41,14 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     ground = site.profile(spec.id)
     out = set_out(spec, ground, yard, timber.post, timber.rail, width_m, tape)
     hangings = gates.hang(spec, out, timber, book)
-    found = reckon(spec, site, book, out, timber, width_m, hangings)
-    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m)
+    overhead = arches.stand(spec, site, out, timber, book)
+    tops = arches.tops(overhead)
+    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead)
+    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops)
     runs = build.stretches(spec, out, timber.post.width_m)
     rails, boards = build.rails(spec, runs, timber, yard.trim_m), build.boards(spec, runs, timber)
     parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails), *gates.parts(spec, hangings, timber)]
+    parts += arches.parts(overhead, timber)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -58,7 +61,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         parts=tuple(parts),
         footings=tuple(footings),
         curves=tuple(build.curves(spec, out, ground)),
-        marks=tuple(build.marks(spec, out, ground)),
+        marks=tuple(build.marks(spec, out, ground, tops)),
         checks=tuple(found.checks),
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),

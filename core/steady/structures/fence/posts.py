@@ -12,6 +12,7 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap, wood
 from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
 
 
@@ -76,15 +77,20 @@ class PostReckoner:
         demands: list[tuple[str, float, Step]] = []
         working: dict[str, tuple[Step, ...]] = {}
         force = self._force(max(0.0, from_m), to_m)
+        arm_m = self.loads.wind.arm_m if self.loads.wind is not None else 0.0
+        if force is not None and post.id in self.found.high:
+            high = self.found.high[post.id]
+            both, arm_m = together(force[0], arm_m, high)
+            force = (both, *force, high.force)
         if force is not None and self.loads.wind is not None:
             steps = (*self.loads.wind.working, *force[1:], force[0], self.loads.wind.arm_step)
-            self._ground(about, "Wind", force[0].value * LB, self.loads.wind.arm_m, factor, demands, working, steps)
+            self._ground(about, "Wind", force[0].value * LB, arm_m, factor, demands, working, steps)
         self._ground(
             about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
         )
         pulls = self.found.pulls.get(post.id, ())
         if pulls:
-            self._leaf_in_ground(about, pulls, force[0] if force else None, demands, working)
+            self._leaf_in_ground(about, pulls, force[0] if force else None, arm_m, demands, working)
         demands.append(("Frost", self.site.frost_m, self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
@@ -93,17 +99,17 @@ class PostReckoner:
         built_m = self._built(about, post, depth)
         self._hold(about, depth, built_m, working)
         if force is not None and self.loads.wind is not None:
-            arm_ft = self.loads.wind.arm_m / FT
-            self._bend(about, "wind", force[0], arm_ft, force[1:])
+            self._bend(about, "wind", force[0], arm_m / FT, force[1:])
         self._bend(about, "a person leaning", self.person, self.top_m / FT, ())
         if pulls:
-            self._bend_by_leaf(about, pulls, force[0] if force else None)
+            self._bend_by_leaf(about, pulls, force[0] if force else None, arm_m)
 
     def _leaf_in_ground(
         self,
         about: str,
         pulls: tuple[PullOnPost, ...],
         wind: Step | None,
+        arm_m: float,
         demands: list[tuple[str, float, Step]],
         working: dict[str, tuple[Step, ...]],
     ) -> None:
@@ -126,9 +132,8 @@ class PostReckoner:
                         soil_factor=1.0,
                     )
                 else:
-                    assert self.loads.wind is not None
                     # A force at a height and a moment are the force at a greater height.
-                    height_m = self.loads.wind.arm_m + moment_n_m / (push.value * LB)
+                    height_m = arm_m + moment_n_m / (push.value * LB)
                     depth, more = self.book.embedment(
                         load_n=push.value * LB,
                         height_m=height_m,
@@ -142,7 +147,7 @@ class PostReckoner:
             demands.append((name, depth.value * FT, depth))
             working[name] = (*steps, *((push,) if push else ()), *more)
 
-    def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Step | None) -> None:
+    def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Step | None, arm_m: float) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
         if self.leaf_strength is None:
             return
@@ -151,7 +156,7 @@ class PostReckoner:
         weight = sum(pull.weight_n_m for pull in pulls) / LB_FT
         cases = [("a leaf and a person on it", person, self.leaf_strength, steps)]
         if wind is not None and self.loads.wind is not None and self.strength is not None:
-            moment = weight + wind.value * self.loads.wind.arm_m / FT
+            moment = weight + wind.value * arm_m / FT
             cases.append(("wind and an open leaf", moment, self.strength, (*steps, wind)))
         for case, moment, limit, before in cases:
             stress = Step(

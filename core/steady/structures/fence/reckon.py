@@ -7,12 +7,15 @@ from steady.errors import OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.base import Rulebook
+from steady.structures.fence.arches import Standing
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.arch import ArchFound
+from steady.structures.gate.reckon import LeafFound
 
 PUBLIC = "public use is outside what a house tool may answer"
 ASK = "ask an engineer"
@@ -26,10 +29,12 @@ def reckon(
     timber: Timber,
     hole_width_m: float,
     hangings: list[Hanging],
+    arches: list[Standing],
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     found = Reckoning()
     found.pulls = pulls(hangings)
+    found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
     loads = _wind(spec, site, book, out)
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
@@ -51,9 +56,11 @@ def reckon(
     for bay in out.bays:
         if bay.opening is None:
             rails.reckon(bay)
-    for hanging in hangings:
-        found.checks += hanging.found.checks
-        found.not_covered += hanging.found.not_covered
+    brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
+    brought_by += [item.found for item in arches]
+    for brought in brought_by:
+        found.checks += brought.checks
+        found.not_covered += brought.not_covered
     if site.use == "public":
         found.checks.clear()
         found.not_covered = [

@@ -7,7 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.plan.model import Basis
-from steady.structures.gate.spec import LeafDesign
+from steady.structures.gate.spec import Arch, LeafDesign
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -34,6 +34,7 @@ class Opening:
     leaves_m: Annotated[tuple[Annotated[float, Gt(0.2), Le(6)], ...], MaxLen(2)] = ()
     swing: Literal["in", "out"] = "in"
     leaf: LeafDesign = LeafDesign()
+    arch: Arch | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

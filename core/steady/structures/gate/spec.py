@@ -23,6 +23,26 @@ class InTheWay:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Arch:
+    """Two headers over a gate, one on each face of its posts, with rungs across them for plants.
+
+    Args:
+        headroom_m: From the higher ground under it to the headers' lower edge.
+        overhang_m: Headers past the posts' outer faces.
+        rungs: Cross pieces on the headers, evenly spaced; 0 for none. `rung_m` is their length.
+        plants_n_per_m: Wet weight of what will grow on it, per length of the arch; 0: none.
+    """
+
+    headroom_m: Annotated[float, Ge(1.8), Le(3.6)] = 2.1336
+    header: Words = "rail 2x6 pine"
+    overhang_m: Annotated[float, Ge(0), Le(0.6)] = 0.1524
+    rungs: Annotated[int, Ge(0), Le(30)] = 6
+    rung: Words = "rail 2x4 pine"
+    rung_m: Annotated[float, Ge(0.15), Le(1.2)] = 0.6096
+    plants_n_per_m: Annotated[float, Ge(0), Le(2000)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class LeafDesign:
     """How the leaves of one opening are built and hung.
 

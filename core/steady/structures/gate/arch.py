@@ -1,0 +1,134 @@
+"""An arch over a gate: its headers under plants and a person, and the wind it hands to its two posts."""
+
+from dataclasses import dataclass
+
+from steady.errors import OutsideScope
+from steady.measure.units import FT, GRAVITY, LB, LB_FT, PLF, PSF
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import WindOnFence, Wood, si
+from steady.rulebooks.base import Rulebook
+from steady.structures.gate.spec import PERSON_N, Arch
+from steady.yard.stock import Stick
+
+STATICS = "statics"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HighWind:
+    """Wind that one post takes above the fence: the force and the height it acts at over the ground."""
+
+    force: Step
+    arm_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ArchFound:
+    """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
+
+    checks: tuple[Check, ...]
+    not_covered: tuple[NotCovered, ...]
+    high: HighWind | None
+
+
+def solid_height_m(header: Stick, rung: Stick, arch: Arch) -> float:
+    """Height of what stands to the wind: both headers in full, and the band of rungs taken as closed by plants."""
+    return 2 * header.width_m + (rung.width_m if arch.rungs else 0.0)
+
+
+def reckon(
+    arch: Arch,
+    header: Stick,
+    rung: Stick,
+    span_m: float,
+    length_m: float,
+    wind: WindOnFence | OutsideScope,
+    book: Rulebook,
+    about: str,
+) -> ArchFound:
+    """Reckon an arch.
+
+    Args:
+        span_m: Between the centres of its posts.
+        length_m: Of a header.
+        wind: On a closed strip as long as the arch, high above the ground; or why there is none.
+        about: The gate's id.
+
+    Source: statics; the person is common practice.
+    """
+    checks: list[Check] = []
+    gaps: list[NotCovered] = []
+
+    def gap(name: str, reason: str, change: str, crew: bool = False) -> None:
+        gaps.append(
+            NotCovered(
+                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+            )
+        )
+
+    own = header.density_kg_per_m3 * header.thickness_m * header.width_m * GRAVITY
+    rungs = arch.rungs * arch.rung_m * rung.density_kg_per_m3 * rung.thickness_m * rung.width_m * GRAVITY / length_m
+    load = Step(
+        symbol="w", value=(own + rungs / 2 + arch.plants_n_per_m / 2) / PLF, unit="lb/ft", formula="w_o + (w_r + w_p) / 2",
+        inputs=(("w_o", own / PLF, "lb/ft"), ("w_r", rungs / PLF, "lb/ft"), ("w_p", arch.plants_n_per_m / PLF, "lb/ft")),
+        source="practice: usual densities of the yard's timbers; plants as typed", says="one header, half the rungs and plants",
+    )  # fmt: skip
+    span = ("L", span_m / FT, "ft")
+    person = PERSON_N / LB
+    moment = Step(
+        symbol="M", value=load.value * span[1] ** 2 / 8 + person * span[1] / 4, unit="lb-ft", formula="w * L ** 2 / 8 + P * L / 4",
+        inputs=(("w", load.value, "lb/ft"), span, ("P", person, "lb")), source=f"{STATICS}: simple span",
+        says="a person hanging from the middle of one header [practice]",
+    )  # fmt: skip
+    wood = Wood(
+        species=header.species,
+        size=header.size,
+        width_m=header.thickness_m,
+        depth_m=header.width_m,
+        incised=header.incised,
+        wet=True,
+    )
+    try:
+        limit = book.moment_capacity(wood, "floor")
+        if limit.unit != "lb-ft":
+            limit = Step(
+                symbol=limit.symbol, value=si(limit) / LB_FT, unit="lb-ft", formula="", inputs=(), source=limit.source
+            )
+        checks.append(
+            Check(
+                name="Arch header bends", about=about, basis=Basis.RECKONED, sense="at most", demand=moment, limit=limit,
+                working=(load,), case="a person hanging from it",
+            )
+        )  # fmt: skip
+    except OutsideScope as refused:
+        gap("Arch header bends", refused.reason, refused.would_have_to_change)
+    end = load.value * span[1] / 2 + person
+    gap(
+        "Arch header's fixings hold",
+        f"no value of the fixings is entered; each end of a header must hold {end:,.0f} lb",
+        "reckon one screw under Quick sums and count how many an end needs",
+        crew=True,
+    )
+    if isinstance(wind, OutsideScope):
+        gap("Wind on the arch", wind.reason, wind.would_have_to_change)
+        return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=None)
+    p = max(zone.pressure_pa for zone in wind.zones) / PSF
+    s = solid_height_m(header, rung, arch)
+    force = Step(
+        symbol="P_a", value=p * s / FT * length_m / FT / 2, unit="lb", formula="p * s * l / 2",
+        inputs=(("p", p, "psf"), ("s", s / FT, "ft"), ("l", length_m / FT, "ft")),
+        source=f"{STATICS}: the strongest zone's pressure over both headers and the band of rungs, half to each post",
+        says="wind on the arch",
+    )  # fmt: skip
+    arm_m = arch.headroom_m + (header.width_m + (rung.width_m if arch.rungs else 0.0)) / 2
+    return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
+
+
+def together(force: Step, arm_m: float, high: HighWind) -> tuple[Step, float]:
+    """The fence's wind on a post and the arch's, as one force and the height it acts at."""
+    total = force.value + high.force.value
+    both = Step(
+        symbol="P", value=total, unit="lb", formula="P_f + P_a",
+        inputs=(("P_f", force.value, "lb"), ("P_a", high.force.value, "lb")), source=STATICS,
+        says="wind on the leaf's share and on the arch",
+    )  # fmt: skip
+    return both, (force.value * arm_m + high.force.value * high.arm_m) / total
