@@ -12,7 +12,7 @@ from steady.errors import InputError
 from steady.jobs.document import Job, Structure
 from steady.layout import swing
 from steady.measure.units import FT, IN, LB
-from steady.plan.model import Plan
+from steady.plan.model import Detail, Plan
 from steady.plan.verdict import verdict
 from steady.statics import leaf as statics
 from steady.structures.fence.spec import FenceSpec, Opening, Straight
@@ -261,6 +261,20 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertAlmostEqual(-strut.force_n * level, rail.force_n, 6)
         top, bottom = (push for push in detail.pushes if "hinge" in push.label)
         self.assertEqual(top.force_n, bottom.force_n)
+
+    def test_a_brace_the_wrong_way_round_is_shown_failing(self) -> None:
+        def wrong(leaf: LeafDesign) -> list[Detail]:
+            return [item for item in planned(fence_with(leaf)).details if item.id.endswith("/wrong")]
+
+        [strut], [cable] = wrong(self.LEAF), wrong(replace(self.LEAF, brace="cable"))
+        self.assertIn("Fails", strut.title)
+        [pulled] = [bar for bar in strut.bars if bar.what == "strut"]
+        [slack] = [bar for bar in cable.bars if bar.what == "cable"]
+        self.assertGreater(pulled.force_n, 0)
+        self.assertGreater(pulled.start[1], pulled.end[1])
+        self.assertLess(slack.force_n, 0)
+        self.assertLess(slack.start[1], slack.end[1])
+        self.assertEqual(wrong(replace(self.LEAF, brace="both")), [])
 
     def test_what_stands_in_the_way_stops_the_leaf(self) -> None:
         wall = InTheWay(id="w", what="wall", along_m=0.4, out_m=0.9, radius_m=0.2)

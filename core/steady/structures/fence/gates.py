@@ -11,7 +11,7 @@ from steady.structures.fence.findings import Timber, wood
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate import steps
-from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail
+from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail, wrong_detail
 from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
 from steady.yard.stock import stick
@@ -102,9 +102,9 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
         gate = f"{spec.id}/gate/{hanging.bay.opening.id}"
         made.append(leaf_detail(hanging.found, gate))
         made.append(plan_detail(hanging.found, gate))
-        arc = arc_detail(hanging.found, gate)
-        if arc is not None:
-            made.append(arc)
+        made += [
+            more for more in (arc_detail(hanging.found, gate), wrong_detail(hanging.found, gate)) if more is not None
+        ]
     return made
 
 

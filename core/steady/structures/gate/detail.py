@@ -3,6 +3,7 @@
 import math
 
 from steady.plan.model import Bar, Detail, Measure, Push, Trace
+from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.reckon import LeafFound
 
 _ARC_POINTS = 48
@@ -21,20 +22,8 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     low, high = gap + half, gap + leaf.height_m - half
     rise = leaf.rake * leaf.between_m
     bars = [
-        Bar(
-            id=f"{leaf.id}/stile/hinge",
-            what="stile",
-            start=(left, gap),
-            end=(left, gap + leaf.height_m),
-            width_m=leaf.stile_m,
-        ),
-        Bar(
-            id=f"{leaf.id}/stile/latch",
-            what="stile",
-            start=(right, gap + rise),
-            end=(right, gap + rise + leaf.height_m),
-            width_m=leaf.stile_m,
-        ),
+        _stile(f"{leaf.id}/stile/hinge", left, gap, leaf),
+        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf),
     ]
     strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
     share = 0.5 if design.brace == "both" else 1.0
@@ -172,6 +161,43 @@ def plan_detail(found: LeafFound, gate: str) -> Detail:
         ),
         traces=tuple(traces),
     )
+
+
+def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
+    """The brace the other way round, and the force that undoes it; None for a leaf braced both ways or not at all."""
+    leaf, design = found.leaf, found.leaf.design
+    if design.brace not in ("strut", "cable"):
+        return None
+    strut = design.brace == "strut"
+    half = leaf.stile_m / 2
+    left, right, at = half, leaf.width_m - half, half + leaf.reach_m
+    low, high = leaf.gap_m + half, leaf.gap_m + leaf.height_m - half
+    rise, lean = leaf.rake * leaf.between_m, leaf.rake * leaf.reach_m
+    # A strut hung from the top corner is pulled as a cable would be there; a cable from the bottom corner is pushed as a strut.
+    force_n = found.cable.force_n if strut else -found.strut.force_n
+    start, end = ((left, high), (at, low + lean)) if strut else ((left, low), (at, high + lean))
+    bars = (
+        _stile(f"{leaf.id}/wrong/hinge", left, leaf.gap_m, leaf),
+        _stile(f"{leaf.id}/wrong/latch", right, leaf.gap_m + rise, leaf),
+        _rail(f"{leaf.id}/wrong", "top", (left, high), (right, high + rise), leaf.stile_m, 0.0),
+        _rail(f"{leaf.id}/wrong", "bottom", (left, low), (right, low + rise), leaf.stile_m, 0.0),
+        Bar(
+            id=f"{leaf.id}/wrong/brace",
+            what=design.brace,
+            start=start,
+            end=end,
+            width_m=leaf.stile_m if strut else 0.012,
+            force_n=force_n,
+        ),
+    )
+    says = "pulled off its nails" if strut else "asked to push, and hangs slack"
+    return Detail(
+        id=f"{leaf.id}/wrong", about=gate, title=f"Fails, never like this: the {design.brace} is {says}", bars=bars
+    )
+
+
+def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf) -> Bar:
+    return Bar(id=name, what="stile", start=(x_m, foot_m), end=(x_m, foot_m + leaf.height_m), width_m=leaf.stile_m)
 
 
 def arc_detail(found: LeafFound, gate: str) -> Detail | None:
