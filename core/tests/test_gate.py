@@ -322,6 +322,15 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertEqual(pull(replace(self.LEAF, wheel=True)), plain)
         self.assertLess(pull(replace(self.LEAF, wheel=True, wheel_load_n=150.0)), plain)
 
+    def test_the_hinges_screws_by_hand(self) -> None:
+        # Lag 1/4 in, 2 in of thread in Southern Pine (G 0.55): 1800 G^1.5 D^0.75 = 259.6 lb an inch, wet 0.7.
+        leaf = replace(self.LEAF, hinge_screws=4, hinge_screw_m=0.25 * IN, hinge_screw_in_post_m=2 * IN)
+        [check] = [check for check in planned(fence_with(leaf)).checks if check.name == "Hinge's screws pull out"]
+        self.assertAlmostEqual(check.limit.value, 4 * 2 * 1800 * 0.55**1.5 * 0.25**0.75 * 0.7, delta=0.5)
+        [rated] = [check for check in planned(fence_with(leaf)).checks if check.name == "Hinge holds"]
+        self.assertLess(check.demand.value, rated.demand.value)
+        self.assertEqual(found(planned(fence_with(self.LEAF)), "Hinge's screws"), [])
+
     def test_a_spring_must_beat_the_leafs_own_swing(self) -> None:
         leaf = replace(self.LEAF, post_lean_m=0.05, closer_n_m=1.0)
         self.assertGreater(max(found(planned(fence_with(leaf)), "Closes by itself")), 1.0)

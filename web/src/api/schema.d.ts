@@ -1369,6 +1369,8 @@ export interface components {
          *         latch_height_m: Above the ground.
          *         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+         *         hinge_screws: Lag screws of one hinge in its post; 0: not known. `hinge_screw_m` is their shank's diameter and
+         *             `hinge_screw_in_post_m` how far the thread bites.
          *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
          */
         LeafDesign: {
@@ -1452,6 +1454,21 @@ export interface components {
              * @default 0
              */
             hinge_rating_n: number;
+            /**
+             * Hinge Screw In Post M
+             * @default 0.0508
+             */
+            hinge_screw_in_post_m: number;
+            /**
+             * Hinge Screw M
+             * @default 0.00635
+             */
+            hinge_screw_m: number;
+            /**
+             * Hinge Screws
+             * @default 0
+             */
+            hinge_screws: number;
             /**
              * Hinges Count
              * @default 2
@@ -1802,6 +1819,9 @@ export interface components {
              *       "hinge_inset_m": 0.1524,
              *       "hinge_play_m": 0.00079375,
              *       "hinge_rating_n": 0,
+             *       "hinge_screw_in_post_m": 0.0508,
+             *       "hinge_screw_m": 0.00635,
+             *       "hinge_screws": 0,
              *       "hinges_count": 2,
              *       "hinges_lap_boards": true,
              *       "hung": "start",

@@ -145,8 +145,9 @@ watch([() => store.id, id], refresh, { immediate: true })
 const leaves = computed(() => (sheet.value?.details ?? []).filter((item) => item.id.endsWith('/leaf')).map((item) => item.id.replace(/\/leaf$/, '')))
 const dropped = ref<number | null>(null)
 const which = ref('')
+watch(leaves, (at) => at.includes(which.value) || (which.value = at[0] ?? ''), { immediate: true })
 async function note(): Promise<void> {
-  const about = which.value || leaves.value[0]
+  const about = which.value
   if (dropped.value === null || !about) return
   const reading = { id: crypto.randomUUID(), about, what: 'latch edge' as const, value_m: dropped.value, done: false, note: '', device: 'desk', measured_at: new Date().toISOString() }
   await ask(api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } }, body: { readings: [reading] } }))
@@ -177,7 +178,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
     <div v-else-if="leaf" class="cols">
       <section class="drawings" aria-label="The leaves">
         <template v-for="detail in sheet?.details" :key="detail.id">
-          <figure :class="{ half: !detail.id.endsWith('/leaf') }">
+          <figure :class="{ half: !detail.id.endsWith('/leaf'), end: detail.id.endsWith('/wrong') }">
             <figcaption>{{ detail.title }}</figcaption>
             <DetailCanvas :view="detail.view" :stretch="detail.id.endsWith('/arc')" :small="!detail.id.endsWith('/leaf')" grab="/strut" @pull="pull" />
             <details v-if="detail.measures.length"><summary>To cut and mark by</summary><table><tbody><tr v-for="[says, value] in detail.measures" :key="says"><td>{{ says }}</td><td><b>{{ value }}</b></td></tr></tbody></table></details>
@@ -227,6 +228,11 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         </div>
         <label>A person on the latch edge<input :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
         <label>Maker's rating of one hinge, with your safety factor<input :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
+        <div class="three">
+          <PickField label="Its lag screws" :model-value="leaf.hinge_screws ?? 0" :options="few(0, 12)" @update:model-value="pick('hinge_screws', 'screws of a hinge')($event)" />
+          <LengthField v-if="leaf.hinge_screws" label="shank" bare="in" :model-value="leaf.hinge_screw_m ?? null" :tape="store.tape" :path="here + '/hinge_screw_m'" @update:model-value="$event !== null && set('hinge_screw_m', $event, 'shank of the hinge screws')" />
+          <LengthField v-if="leaf.hinge_screws" label="bite in post" bare="in" :model-value="leaf.hinge_screw_in_post_m ?? null" :tape="store.tape" :path="here + '/hinge_screw_in_post_m'" @update:model-value="$event !== null && set('hinge_screw_in_post_m', $event, 'bite of the hinge screws')" />
+        </div>
         <label v-if="leaf.brace === 'cable' || leaf.brace === 'both'">Maker's rating of the cable<input :value="typed.cable_rating_n ?? (leaf.cable_rating_n ? force(leaf.cable_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { cable_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('cable_rating_n', ($event.target as HTMLInputElement).value)" /></label>
       </section>
       <section class="checks" aria-label="What was reckoned">
@@ -268,6 +274,8 @@ nav { display: flex; gap: 14px; }
 nav .on { font-weight: 600; color: var(--ink); }
 .cols { display: grid; grid-template-columns: minmax(0, 1.35fr) 250px minmax(0, 1fr); gap: 26px; margin-top: 10px; align-items: start; }
 .drawings { display: grid; grid-template-columns: 1fr 1fr; gap: 12px; align-items: start; }
+.drawings > .end { order: 1; }
+.drawings > p { order: 2; }
 .drawings > :not(.half) { grid-column: 1 / -1; }
 figure { margin: 0; background: var(--paper); border: 1px solid var(--line); padding: 8px 10px; }
 figcaption { font-size: 13px; font-weight: 600; }

@@ -81,7 +81,7 @@ def _hang_bay(spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffne
             grade_along=bay.grade if forward else -bay.grade,
         )
         leaf = make(design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board)
-        found = reckon(leaf, book, gate, timber.post.width_m, stiffness)
+        found = reckon(leaf, book, gate, timber.post, stiffness)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, found))
     return made
 

@@ -11,10 +11,12 @@ from steady.rulebooks.answers import Standing, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
 from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
+from steady.yard.stock import Stick
 
 SAG_LIMIT_IN = 0.25
 """Latch tolerance [common practice]."""
-LB_IN = LB * IN
+WET_FIXING = 0.7
+"""Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -63,12 +65,12 @@ def step(
     )
 
 
-def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m2: float | None) -> LeafFound:
+def reckon(leaf: Leaf, book: Rulebook, about: str, post: Stick, post_n_m2: float | None) -> LeafFound:
     """Reckon a leaf.
 
     Args:
         about: The gate's id.
-        post_width_m: Of the hinge post, along the fence.
+        post: The stick of the hinge post.
         post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
     """
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
@@ -76,6 +78,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
     found = _Found(leaf, book, about)
     found.brace(strut, cable)
     pull_n = found.hinges()
+    found.hinge_screws(pull_n, post)
     now, later = found.sag(post_n_m2)
     found.swing()
     found.in_the_way()
@@ -89,7 +92,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post_width_m: float, post_n_m
         sag_now=now,
         sag_later=later,
         pull_n=pull_n,
-        pull=_pull(leaf, post_width_m),
+        pull=_pull(leaf, post.width_m),
         checks=tuple(found.checks),
         not_covered=tuple(found.gaps_found),
         facts=tuple(found.facts),
@@ -382,6 +385,33 @@ class _Found:
                 crew=True,
             )
         return pull_n
+
+    def hinge_screws(self, pull_n: float, post: Stick) -> None:
+        """Pull-out of the top hinge's lag screws from its post. Their shear through a steel strap is the maker's to say."""
+        leaf, design = self.leaf, self.leaf.design
+        if not design.hinge_screws:
+            return
+        name = "Hinge's screws pull out"
+        try:
+            each = self.book.fastener_withdrawal(
+                fastener="lag screw",
+                diameter_m=design.hinge_screw_m,
+                penetration_m=design.hinge_screw_in_post_m,
+                wood=post.species,
+                axis_rad=math.pi / 2,
+            )
+        except (OutsideScope, InputError) as refused:
+            reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+            self._gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
+            return
+        one = each if each.unit == "lb" else step("W_p", si(each) / LB, "lb", "", (), each.says)
+        held = Step(
+            symbol="W_n", value=design.hinge_screws * one.value * WET_FIXING, unit="lb", formula="n * W_p * C_M",
+            inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, "lb"), ("C_M", WET_FIXING, "")),
+            source="nds: 11.3.3 wet service of lags and screws; medium", says="all screws of one hinge, outdoors",
+        )  # fmt: skip
+        pull = step("R_h", pull_n / LB, "lb", "", (), "out at the top hinge")
+        self._check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
 
     def sag(self, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:
         """At once and after years, under the leaf's own weight; the footing's turn only where it is known."""

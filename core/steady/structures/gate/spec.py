@@ -68,6 +68,8 @@ class LeafDesign:
         latch_height_m: Above the ground.
         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+        hinge_screws: Lag screws of one hinge in its post; 0: not known. `hinge_screw_m` is their shank's diameter and
+            `hinge_screw_in_post_m` how far the thread bites.
         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
     """
 
@@ -109,4 +111,7 @@ class LeafDesign:
     in_the_way: Annotated[tuple[InTheWay, ...], MaxLen(10)] = ()
     cable_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     hinge_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    hinge_screws: Annotated[int, Ge(0), Le(20)] = 0
+    hinge_screw_m: Annotated[float, Ge(0.002), Le(0.02)] = 0.00635
+    hinge_screw_in_post_m: Annotated[float, Ge(0.01), Le(0.2)] = 0.0508
     soil_turn_n_m_per_rad: Annotated[float, Ge(0), Le(1e9)] = 0.0
