@@ -360,6 +360,36 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertIn("cut it apart", pair["make"])
         self.assertIn("drop rod", pair["fit"])
 
+    def test_gate_posts_of_their_own_size(self) -> None:
+        spec = replace(fence_with(self.LEAF), post="post 4x4 pine", gate_post="post 8x8 pine")
+        plan = planned(spec)
+        posts = {place.id: (part, place) for part in plan.parts if part.role == "post" for place in part.places}
+        gate = {post_id for post_id, (part, _) in posts.items() if part.item == "post 8x8 pine"}
+        self.assertEqual(gate, {"f/post/g-a", "f/post/g-b"})
+        # The opening stays as clear as it was asked for, and all faces are flush where the rails lie (left of the line).
+        a, b = (posts[f"f/post/g-{end}"][1].at[0] for end in "ab")
+        self.assertAlmostEqual(b - a - 7.5 * IN, 4 * FT, 9)
+        faces = {round(place.at[1] + part.section_m[1] / 2, 9) for part, place in posts.values()}
+        self.assertEqual(len(faces), 1)
+        # Only the gate posts bend less for it.
+        slim = planned(replace(spec, gate_post=None))
+        for post_id in posts:
+            use = [
+                max(
+                    c.use
+                    for c in which.checks
+                    if c.about == post_id and c.name == "Bends at the ground" and c.case == "a person leaning"
+                )
+                for which in (plan, slim)
+            ]
+            (self.assertLess if post_id in gate else self.assertAlmostEqual)(*use)
+
+    def test_a_post_shared_by_the_lines_end_and_a_gate_is_a_gate_post(self) -> None:
+        plan = planned(
+            replace(self.arched(None), straights=(Straight(id="a", length_m=49.5 * IN),), gate_post="post 8x8 pine")
+        )
+        self.assertEqual({part.item for part in plan.parts if part.role == "post"}, {"post 8x8 pine"})
+
     def arched(self, arch: Arch | None) -> FenceSpec:
         """A gate between two posts of its own."""
         opening = Opening(id="g", at_m=0.0, clear_m=42 * IN, leaf=self.LEAF, arch=arch)

@@ -76,8 +76,12 @@ class ReckonTest(TestCase):
         near = self.ask("marks")["marks"]
         far = self.ask("marks", from_end=True, to="near face")["marks"]
         total = near[-1]["reading_m"]
-        self.assertAlmostEqual(far[0]["reading_m"], -3.75 * 0.0254, 9)
-        self.assertAlmostEqual(far[-1]["reading_m"], total - 3.75 * 0.0254, 9)
+        self.assertAlmostEqual(far[0]["reading_m"], -2.75 * 0.0254, 9)
+        self.assertAlmostEqual(far[-1]["reading_m"], total - 2.75 * 0.0254, 9)
+        gates = [(row, back) for row, back in zip(near, reversed(far), strict=True) if row["kind"] == "gate"]
+        self.assertEqual(len(gates), 2)
+        for row, back in gates:  # gate posts are a size wider than the line's
+            self.assertAlmostEqual(back["reading_m"], total - row["reading_m"] - 3.75 * 0.0254, 9)
 
     def test_the_take_off_adds_up_and_the_plan_is_near_its_bound(self) -> None:
         found = self.ask("takeoff")

@@ -889,6 +889,8 @@ export interface components {
          *     Args:
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
+         *         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
+         *             the side of the rails.
          *         bay_max_m: Greatest bay wished, centre to centre, level.
          *         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
          *         hole_width_m: None: about three post widths on the next auger up.
@@ -942,6 +944,8 @@ export interface components {
              * @default 0.0508
              */
             gap_m: number;
+            /** Gate Post */
+            gate_post?: string | null;
             /**
              * Gravel M
              * @default 0.1016

@@ -20,7 +20,7 @@ const practice = ref(false)
 
 const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
 const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
-const pick = (name: keyof FenceSpec, says: string) => (value: string | number) => set(name, value as never, says)
+const pick = (name: keyof FenceSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
 
 const dig = ref<Dig | null>(null)
 async function lookAtLocate(): Promise<void> {
@@ -55,6 +55,7 @@ const fall = computed(() => {
         <LengthField inline label="Gap at the ground" bare="in" :model-value="spec.gap_m" :tape="store.tape" :path="path + '/gap_m'" @update:model-value="length('gap_m', 'gap')($event)" />
         <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
+        <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
         <PickField inline label="Rails" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
         <div class="two">
           <PickField label="How many" :model-value="spec.rails_count" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />

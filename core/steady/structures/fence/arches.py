@@ -8,6 +8,7 @@ from steady.ground.site import Site
 from steady.plan.model import Part, Place
 from steady.rulebooks.answers import WindOnFence
 from steady.rulebooks.base import Rulebook
+from steady.structures.fence.build import beside, set_back_m
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
@@ -53,7 +54,7 @@ def stand(spec: FenceSpec, site: Site, out: SetOut, timber: Timber, book: Rulebo
         header, rung = stick(arch.header, "rail", f"{here}/header"), stick(arch.rung, "rail", f"{here}/rung")
         if arch.headroom_m < spec.gap_m + spec.height_m:
             raise InputError(f"{here}/headroom_m", "The arch would stand lower than the gate's top: raise its headroom")
-        length_m = bay.width_m + timber.post.width_m + 2 * arch.overhang_m
+        length_m = bay.width_m + timber.gate_post.width_m + 2 * arch.overhang_m
         wind: WindOnFence | OutsideScope
         try:
             wind = book.wind_on_fence(
@@ -87,7 +88,7 @@ def tops(arches: list[Standing]) -> dict[str, float]:
     return {post.id: item.top_m - post.ground_m for item in arches for post in (item.bay.start, item.bay.end)}
 
 
-def parts(arches: list[Standing], timber: Timber) -> list[Part]:
+def parts(spec: FenceSpec, arches: list[Standing], timber: Timber) -> list[Part]:
     """Headers on both faces of the posts, rungs across them, and their screws."""
     made: list[Part] = []
     for item in arches:
@@ -95,10 +96,10 @@ def parts(arches: list[Standing], timber: Timber) -> list[Part]:
         leg = item.bay.start.leg
         along = (math.cos(leg.heading_rad), math.sin(leg.heading_rad), 0.0)
         across = (-along[1], along[0], 0.0)
-        x0, y0 = leg.point(item.bay.start.station_m)
-        back = timber.post.width_m / 2 + arch.overhang_m
+        x0, y0 = beside(leg, item.bay.start.station_m, set_back_m(spec, timber, timber.gate_post))
+        back = timber.gate_post.width_m / 2 + arch.overhang_m
         x0, y0 = x0 - along[0] * back, y0 - along[1] * back
-        off = timber.post.width_m / 2 + header.thickness_m / 2
+        off = timber.gate_post.width_m / 2 + header.thickness_m / 2
         headers = Place(
             id=f"{item.id}/headers",
             at=(x0 - across[0] * off, y0 - across[1] * off, item.top_m - header.width_m / 2),

@@ -12,6 +12,7 @@ from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place, Vec
 from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
 SAME_LENGTH_M = 0.0254 / 128
@@ -36,7 +37,13 @@ def side(spec: FenceSpec) -> float:
     return 1.0 if spec.boards_on == "left" else -1.0
 
 
-def _beside(leg: Leg, station_m: float, offset_m: float) -> tuple[float, float]:
+def set_back_m(spec: FenceSpec, timber: Timber, post: Stick) -> float:
+    """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
+    return -side(spec) * (post.width_m - timber.post.width_m) / 2
+
+
+def beside(leg: Leg, station_m: float, offset_m: float) -> tuple[float, float]:
+    """The point so far to the left of a station."""
     x_m, y_m = leg.point(station_m)
     return x_m - offset_m * math.sin(leg.heading_rad), y_m + offset_m * math.cos(leg.heading_rad)
 
@@ -48,17 +55,17 @@ def posts_and_footings(
 
     `tops`: posts that stand higher than the boards, and how far above their ground.
     """
-    stick = timber.post
-    by_length: dict[int, list[Place]] = defaultdict(list)
+    by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
     footings = []
     for post in out.posts:
         embed_m = found.embedment_m[post.id]
         above_m = tops.get(post.id, spec.gap_m + spec.height_m)
-        x_m, y_m = post.leg.point(post.station_m)
+        stick = post.stick
+        x_m, y_m = beside(post.leg, post.station_m, set_back_m(spec, timber, stick))
         heading = (math.cos(post.leg.heading_rad), math.sin(post.leg.heading_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
         place = Place(id=pid, at=(x_m, y_m, post.ground_m - embed_m), along=UP, up=heading)
-        by_length[round((embed_m + above_m + spec.post_allowance_m) / SAME_LENGTH_M)].append(place)
+        by_length[(stick.key, round((embed_m + above_m + spec.post_allowance_m) / SAME_LENGTH_M))].append(place)
         plug_m = spec.plug_m if spec.foot == "closed below" else 0.0
         hand = hand_dug(spec, post.station_m)
         footings.append(
@@ -84,11 +91,13 @@ def posts_and_footings(
             )
         )
     parts = []
-    for units, places in sorted(by_length.items()):
-        length_m = units * SAME_LENGTH_M
+    known = {post.stick.key: post.stick for post in out.posts}
+    for (key, units), places in sorted(by_length.items()):
+        stick, length_m = known[key], units * SAME_LENGTH_M
+        which = "posts" if stick == timber.post else "gate-posts"
         parts.append(
             Part(
-                id=f"{spec.id}/posts/{units}",
+                id=f"{spec.id}/{which}/{units}",
                 role="post",
                 item=stick.key,
                 length_m=length_m,
@@ -111,7 +120,7 @@ def hand_dug(spec: FenceSpec, station_m: float) -> str:
     return min(near, key=lambda found: found[0])[1].what if near else ""
 
 
-def stretches(spec: FenceSpec, out: SetOut, post_width_m: float) -> list[Stretch]:
+def stretches(out: SetOut) -> list[Stretch]:
     """Where boards run through: broken at openings and corners; half a post beyond a free post."""
     found: list[Stretch] = []
     group: list[Bay] = []
@@ -120,8 +129,10 @@ def stretches(spec: FenceSpec, out: SetOut, post_width_m: float) -> list[Stretch
         if group:
             leg = group[0].start.leg
             first, last = group[0].start, group[-1].end
-            from_m = first.station_m - (post_width_m / 2 if first.kind in ("end", "gate") or first.opening else 0.0)
-            to_m = last.station_m + (post_width_m / 2 if last.kind in ("end", "gate") or last.opening else 0.0)
+            from_m = first.station_m - (
+                first.stick.width_m / 2 if first.kind in ("end", "gate") or first.opening else 0.0
+            )
+            to_m = last.station_m + (last.stick.width_m / 2 if last.kind in ("end", "gate") or last.opening else 0.0)
             found.append(Stretch(leg, from_m, to_m, tuple(group)))
             group.clear()
 
@@ -152,13 +163,13 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
                 from_m = run.from_m if bay is run.bays[0] else from_m
                 to_m = run.to_m if bay is run.bays[-1] else to_m
             else:
-                from_m, to_m = from_m + post_m / 2, to_m - post_m / 2
+                from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
             key = (round(edge_m / SAME_LENGTH_M), round(math.degrees(math.atan(grade)) * 10))
             leg = bay.start.leg
-            x_m, y_m = _beside(leg, from_m, offset_m)
+            x_m, y_m = beside(leg, from_m, offset_m)
             scale = 1 / math.hypot(1.0, grade)
             along = (math.cos(leg.heading_rad) * scale, math.sin(leg.heading_rad) * scale, grade * scale)
             up = (-math.cos(leg.heading_rad) * grade * scale, -math.sin(leg.heading_rad) * grade * scale, scale)
@@ -233,7 +244,7 @@ def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
             beyond = min(max(beyond, first), full)
             if beyond > first:
                 at_m = run.from_m + lead_m + (first + 0.5) * width_m
-                x_m, y_m = _beside(run.leg, at_m, offset_m)
+                x_m, y_m = beside(run.leg, at_m, offset_m)
                 rows.append(
                     Place(
                         id=f"{spec.id}/boards/{bay.id}",
@@ -249,7 +260,7 @@ def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
         if ripped:
             ends.append((run.to_m - rip_m / 2, run.bays[-1]))
         for at_m, bay in ends:
-            x_m, y_m = _beside(run.leg, at_m, offset_m)
+            x_m, y_m = beside(run.leg, at_m, offset_m)
             place = Place(
                 id=f"{spec.id}/rip/{bay.id}/{'a' if at_m < run.from_m + rip_m else 'b'}",
                 at=(x_m, y_m, _foot_m(spec, bay, at_m)),

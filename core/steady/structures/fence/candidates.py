@@ -45,6 +45,9 @@ def candidates(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
 def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tuple[str, Change]]:
     """Stiffer leaves, on these posts and on the next size."""
     for post in posts if spec.openings else []:
+        if post not in (spec.post, spec.gate_post):
+            alone: dict[str, object] = {"gate_post": post, "built_on": Basis.RECKONED}
+            yield f"Gate posts {sticks()[post].says}, the line's as they are", _changed(spec, alone)
         for frame in frames:
             for cross_rails in (1, 2):
                 leaves = tuple(
@@ -54,12 +57,14 @@ def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tup
                     )
                     for opening in spec.openings
                 )
-                wish: dict[str, object] = {"post": post, "openings": leaves, "built_on": Basis.RECKONED}
+                wish: dict[str, object] = {"gate_post": post, "openings": leaves, "built_on": Basis.RECKONED}
+                if post == spec.post and spec.gate_post is None:
+                    del wish["gate_post"]
                 words = [
                     f"gate frames {sticks()[frame].says}, {cross_rails} cross {'rail' if cross_rails == 1 else 'rails'}"
                 ]
-                if post != spec.post:
-                    words.append(f"{sticks()[post].says} posts")
+                if post != (spec.gate_post or spec.post):
+                    words.append(f"{sticks()[post].says} gate posts")
                 text = ", ".join(words)
                 yield text[:1].upper() + text[1:], _changed(spec, wish)
 

@@ -41,6 +41,7 @@ class Timber:
     post: Stick
     rail: Stick
     board: Stick
+    gate_post: Stick
 
 
 def wood(stick: Stick, flat: bool = False) -> Wood:

@@ -40,7 +40,7 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook) -> list[H
     made: list[Hanging] = []
     stiffness: float | None
     try:
-        post = timber.post
+        post = timber.gate_post
         stiffness = si(book.stiffness(wood(post))) * post.thickness_m * post.width_m**3 / 12
     except OutsideScope:
         stiffness = None
@@ -60,7 +60,7 @@ def _hang_bay(spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffne
     assert opening is not None
     design = opening.leaf
     frame = stick(design.frame, "rail", "leaf/frame")
-    clear_m = bay.width_m - timber.post.width_m
+    clear_m = bay.width_m - timber.gate_post.width_m
     gate = f"{spec.id}/gate/{opening.id}"
     base = Hung(
         opening_m=clear_m,
@@ -81,7 +81,7 @@ def _hang_bay(spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffne
             grade_along=bay.grade if forward else -bay.grade,
         )
         leaf = make(design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board)
-        found = reckon(leaf, book, gate, timber.post, stiffness)
+        found = reckon(leaf, book, gate, timber.gate_post, stiffness)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, found))
     return made
 
@@ -214,7 +214,7 @@ def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, f
     """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
     bay, leaf = hanging.bay, hanging.found.leaf
     post = bay.start if hanging.forward else bay.end
-    off = timber.post.width_m / 2 + leaf.design.hinge_gap_m + at[0]
+    off = post.stick.width_m / 2 + leaf.design.hinge_gap_m + at[0]
     x, y = post.leg.point(post.station_m)
     along = _heading(hanging)
     return (x + along[0] * off, y + along[1] * off, post.ground_m + at[1])

@@ -35,20 +35,23 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     """
     _refuse(spec)
     timber = Timber(
-        stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail"), stick(spec.board, "board", "board")
+        post=stick(spec.post, "post", "post"),
+        rail=stick(spec.rail, "rail", "rail"),
+        board=stick(spec.board, "board", "board"),
+        gate_post=stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post"),
     )
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
-    out = set_out(spec, ground, yard, timber.post, timber.rail, width_m, tape)
+    out = set_out(spec, ground, yard, timber, width_m, tape)
     hangings = gates.hang(spec, out, timber, book)
     overhead = arches.stand(spec, site, out, timber, book)
     tops = arches.tops(overhead)
     found = reckon(spec, site, book, out, timber, width_m, hangings, overhead)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops)
-    runs = build.stretches(spec, out, timber.post.width_m)
+    runs = build.stretches(out)
     rails, boards = build.rails(spec, runs, timber, yard.trim_m), build.boards(spec, runs, timber)
     parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails), *gates.parts(spec, hangings, timber)]
-    parts += arches.parts(overhead, timber)
+    parts += arches.parts(spec, overhead, timber)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -90,11 +93,13 @@ def _refuse(spec: FenceSpec) -> None:
 
 
 def _hole_width(spec: FenceSpec, timber: Timber) -> float:
-    width_m = spec.hole_width_m or hole_width_m(timber.post.width_m)
+    # One auger digs the whole fence: it is as wide as the widest post wants.
+    widest_m = max(timber.post.width_m, timber.gate_post.width_m if spec.openings else 0.0)
+    width_m = spec.hole_width_m or hole_width_m(widest_m)
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         width_m = spec.practice.hole_width_m
     field = "practice/hole_width_m" if spec.built_on is Basis.PRACTICE else "hole_width_m"
-    if timber.post.width_m * 2**0.5 > width_m + 1e-9:
+    if widest_m * 2**0.5 > width_m + 1e-9:
         raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
     return width_m
 

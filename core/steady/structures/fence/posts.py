@@ -1,6 +1,7 @@
 """The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
@@ -14,6 +15,18 @@ from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
+from steady.yard.stock import Stick
+
+
+@dataclass(frozen=True, slots=True)
+class _PostWood:
+    """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
+
+    key: str
+    strength: Step | None
+    leaf_strength: Step | None
+    refused: OutsideScope | None
+    modulus: Step
 
 
 class PostReckoner:
@@ -30,13 +43,14 @@ class PostReckoner:
         found: Reckoning,
     ) -> None:
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
-        self.post, self.hole_width_m = timber.post, hole_width_m
+        self.timber, self.hole_width_m = timber, hole_width_m
         self.top_m = spec.height_m + spec.gap_m
         self.person_n, self.person_step = book.person_leaning()
         self.lateral_pa_per_m, self.soil_refused = 0.0, None
         self._depths: dict[tuple[float, float, float], tuple[Step, tuple[Step, ...]]] = {}
         self._built_steps: dict[float, Step] = {}
-        self._bends: dict[float, tuple[Step, Step]] = {}
+        self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
+        self._woods: dict[str, _PostWood] = {}
         self._frost = _given("frost depth", site.frost_m, "user: frost depth")
         self.person = Step(
             symbol="P",
@@ -46,33 +60,35 @@ class PostReckoner:
             inputs=(),
             source=self.person_step.source,
         )
-        self.strength: Step | None = None
-        self.leaf_strength: Step | None = None
-        self.strength_refused: OutsideScope | None = None
         try:
             self.lateral_pa_per_m = book.soil(site.soil).lateral_pa_per_m
         except OutsideScope as refused:
             self.soil_refused = refused
-        try:
-            self.strength = book.bending_strength(wood(self.post), "wind")
-            self.leaf_strength = book.bending_strength(wood(self.post), "floor")
-        except OutsideScope as refused:
-            self.strength_refused = refused
-        b_in, d_in = self.post.thickness_m / IN, self.post.width_m / IN
-        self.modulus = Step(
-            symbol="S",
-            value=b_in * d_in**2 / 6,
-            unit="in³",
-            formula="b * d ** 2 / 6",
-            inputs=(("b", b_in, "in"), ("d", d_in, "in")),
-            source="geometry",
-        )
+        self.now = self._wood(timber.post)
+
+    def _wood(self, stick: Stick) -> "_PostWood":
+        """What bending needs of one stick, reckoned once for all its posts."""
+        if stick.key not in self._woods:
+            strength = leaf_strength = refused = None
+            try:
+                strength = self.book.bending_strength(wood(stick), "wind")
+                leaf_strength = self.book.bending_strength(wood(stick), "floor")
+            except OutsideScope as outside:
+                refused = outside
+            b_in, d_in = stick.thickness_m / IN, stick.width_m / IN
+            modulus = Step(
+                symbol="S", value=b_in * d_in**2 / 6, unit="in³", formula="b * d ** 2 / 6",
+                inputs=(("b", b_in, "in"), ("d", d_in, "in")), source="geometry",
+            )  # fmt: skip
+            self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus)
+        return self._woods[stick.key]
 
     def reckon(self, post: Post, before: Post | None, after: Post | None) -> None:
         """One post: what it carries, how deep it goes, whether it bends too far."""
         about = f"{self.spec.id}/post/{post.id}"
-        from_m = (before.station_m + post.station_m) / 2 if before else post.station_m - self.post.width_m / 2
-        to_m = (after.station_m + post.station_m) / 2 if after else post.station_m + self.post.width_m / 2
+        self.now = self._wood(post.stick)
+        from_m = (before.station_m + post.station_m) / 2 if before else post.station_m - post.stick.width_m / 2
+        to_m = (after.station_m + post.station_m) / 2 if after else post.station_m + post.stick.width_m / 2
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         demands: list[tuple[str, float, Step]] = []
         working: dict[str, tuple[Step, ...]] = {}
@@ -149,19 +165,19 @@ class PostReckoner:
 
     def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Step | None, arm_m: float) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
-        if self.leaf_strength is None:
+        if self.now.leaf_strength is None:
             return
         steps = tuple(step for pull in pulls for step in pull.steps)
         person = sum(pull.with_person_n_m for pull in pulls) / LB_FT
         weight = sum(pull.weight_n_m for pull in pulls) / LB_FT
-        cases = [("a leaf and a person on it", person, self.leaf_strength, steps)]
-        if wind is not None and self.loads.wind is not None and self.strength is not None:
+        cases = [("a leaf and a person on it", person, self.now.leaf_strength, steps)]
+        if wind is not None and self.loads.wind is not None and self.now.strength is not None:
             moment = weight + wind.value * arm_m / FT
-            cases.append(("wind and an open leaf", moment, self.strength, (*steps, wind)))
+            cases.append(("wind and an open leaf", moment, self.now.strength, (*steps, wind)))
         for case, moment, limit, before in cases:
             stress = Step(
-                symbol="f_b", value=12 * moment / self.modulus.value, unit="psi", formula="12 * M / S",
-                inputs=(("M", moment, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
+                symbol="f_b", value=12 * moment / self.now.modulus.value, unit="psi", formula="12 * M / S",
+                inputs=(("M", moment, "lb-ft"), ("S", self.now.modulus.value, "in³")), source="statics",
                 says="bending stress in the hinge post at the ground",
             )  # fmt: skip
             self.found.checks.append(
@@ -172,7 +188,7 @@ class PostReckoner:
                     sense="at most",
                     demand=stress,
                     limit=limit,
-                    working=(*before, self.modulus),
+                    working=(*before, self.now.modulus),
                     case=case,
                 )
             )
@@ -290,20 +306,20 @@ class PostReckoner:
         return self._built_steps[built_m]
 
     def _bend(self, about: str, case: str, force: Step, arm_ft: float, before: tuple[Step, ...]) -> None:
-        if self.strength is None:
-            assert self.strength_refused is not None
+        if self.now.strength is None:
+            assert self.now.refused is not None
             if case == "wind":
-                self.found.not_covered.append(gap("Bends at the ground", about, self.strength_refused))
+                self.found.not_covered.append(gap("Bends at the ground", about, self.now.refused))
             return
-        key = force.value * arm_ft
+        key = (self.now.key, force.value * arm_ft)
         if key not in self._bends:
             moment = Step(
                 symbol="M", value=force.value * arm_ft, unit="lb-ft", formula="P * h_a",
                 inputs=(("P", force.value, "lb"), ("h_a", arm_ft, "ft")), source="statics",
             )  # fmt: skip
             stress = Step(
-                symbol="f_b", value=12 * moment.value / self.modulus.value, unit="psi", formula="12 * M / S",
-                inputs=(("M", moment.value, "lb-ft"), ("S", self.modulus.value, "in³")), source="statics",
+                symbol="f_b", value=12 * moment.value / self.now.modulus.value, unit="psi", formula="12 * M / S",
+                inputs=(("M", moment.value, "lb-ft"), ("S", self.now.modulus.value, "in³")), source="statics",
                 says="bending stress in the post at the ground",
             )  # fmt: skip
             self._bends[key] = (moment, stress)
@@ -315,8 +331,8 @@ class PostReckoner:
                 basis=Basis.RECKONED,
                 sense="at most",
                 demand=stress,
-                limit=self.strength,
-                working=(*before, force, moment, self.modulus),
+                limit=self.now.strength,
+                working=(*before, force, moment, self.now.modulus),
                 case=case,
             )
         )

@@ -2,7 +2,7 @@
 
 import itertools
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
@@ -10,6 +10,7 @@ from steady.layout.bays import TOLERANCE_M, bays_round_zones, merge_zones
 from steady.layout.path import CORNER_RAD, Leg, Path
 from steady.layout.rails import longest_level_m
 from steady.measure.show import Tape
+from steady.structures.fence.findings import Timber
 from steady.structures.fence.spec import FenceSpec, Opening
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick
@@ -27,6 +28,7 @@ class Post:
     kind: str
     leg: Leg
     ground_m: float
+    stick: Stick
     label: str = ""
     opening: str = ""
 
@@ -83,7 +85,7 @@ def blocked_stretches(spec: FenceSpec, hole_width_m: float) -> list[tuple[float,
 
 
 def set_out(
-    spec: FenceSpec, ground: Profile, yard: YardChoices, post: Stick, rail: Stick, hole_width_m: float, tape: Tape
+    spec: FenceSpec, ground: Profile, yard: YardChoices, timber: Timber, hole_width_m: float, tape: Tape
 ) -> SetOut:
     """All posts and bays of the line.
 
@@ -91,7 +93,7 @@ def set_out(
         InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
     """
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
-    fixed = _fixed_posts(spec, path, ground, post)
+    fixed = _fixed_posts(spec, path, ground, timber)
     blocked = blocked_stretches(spec, hole_width_m)
     conflicts: list[str] = []
     notes: list[str] = []
@@ -112,14 +114,14 @@ def set_out(
             bays.append(Bay(opening.id, before, after, opening))
             posts.append(after)
             continue
-        inner = _between(spec, ground, yard, before, after, blocked, rail, post, conflicts, notes, path, tape)
+        inner = _between(spec, ground, yard, before, after, blocked, timber, conflicts, notes, path, tape)
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
-def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, post: Stick) -> list[Post]:
+def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber) -> list[Post]:
     wanted: list[tuple[float, int, str, str, str, str]] = [(0.0, 0, "start", "end", "", "")]
     for index, leg in enumerate(path.legs[1:], start=1):
         corner = abs(path.turn_rad(index)) >= CORNER_RAD
@@ -130,7 +132,7 @@ def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, post: Stick) -> l
     wanted.append((path.length_m, 0, "end", "end", "", ""))
     for index, opening in enumerate(spec.openings):
         first_m = opening.at_m
-        last_m = first_m + opening.clear_m + post.width_m
+        last_m = first_m + opening.clear_m + timber.gate_post.width_m
         leg = path.leg_at(first_m)
         if last_m > path.length_m + TOLERANCE_M:
             raise InputError(
@@ -146,7 +148,7 @@ def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, post: Stick) -> l
         if lock.at_m > path.length_m + TOLERANCE_M:
             raise InputError(f"locks/{index}/at_m", "This locked post stands past the end of the line")
         wanted.append((lock.at_m, 3, lock.id, "locked", lock.why, ""))
-    _refuse_overlap(spec, post)
+    _refuse_overlap(spec, timber.gate_post)
     made: list[Post] = []
     for station_m, rank, post_id, kind, label, opening_id in sorted(wanted):
         if made and station_m - made[-1].station_m < SAME_POST_M:
@@ -154,12 +156,13 @@ def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, post: Stick) -> l
             if rank == 2 or kept.opening:
                 opened = opening_id if opening_id.endswith("/a") else kept.opening or opening_id
                 kind_kept = kept.kind if kept.kind != "locked" else kind
-                made[-1] = Post(
-                    kept.id, kept.station_m, kind_kept, kept.leg, kept.ground_m, kept.label or label, opened
+                made[-1] = replace(
+                    kept, kind=kind_kept, stick=timber.gate_post, label=kept.label or label, opening=opened
                 )
             continue
+        stick = timber.gate_post if opening_id else timber.post
         made.append(
-            Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), label, opening_id)
+            Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), stick, label, opening_id)
         )
     return made
 
@@ -183,16 +186,18 @@ def _name(post: Post) -> str:
 
 
 def bay_limit(
-    spec: FenceSpec, ground: Profile, yard: YardChoices, rail: Stick, post: Stick, from_m: float, to_m: float
+    spec: FenceSpec, ground: Profile, yard: YardChoices, timber: Timber, before: Post, after: Post
 ) -> tuple[float, str]:
     """The greatest bay in a stretch and what limits it: the crew's wish, or the longest rail on sale on that grade."""
+    rail, from_m, to_m = timber.rail, before.station_m, after.station_m
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return spec.bay_max_m, "your greatest bay"
     depth_m = rail.width_m if spec.rail_laid == "on edge" else rail.thickness_m
     reach_m = longest_level_m(on_sale[-1].length_m, ground.steepest(from_m, to_m), depth_m, yard.trim_m)
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
-    reach_m += post.width_m if spec.rail_laid == "flat" else -post.width_m
+    widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
+    reach_m += min(widths) if spec.rail_laid == "flat" else -max(widths)
     if not reach_m > 0.3:
         raise InputError(
             "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"
@@ -209,8 +214,7 @@ def _between(
     before: Post,
     after: Post,
     blocked: list[tuple[float, float, str, float, float]],
-    rail: Stick,
-    post: Stick,
+    timber: Timber,
     conflicts: list[str],
     notes: list[str],
     path: Path,
@@ -219,7 +223,7 @@ def _between(
     """Posts after `before` up to and with `after`; when nothing fits, equal bays and a conflict that says by how much."""
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
-    limit_m, why = bay_limit(spec, ground, yard, rail, post, from_m, to_m)
+    limit_m, why = bay_limit(spec, ground, yard, timber, before, after)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
@@ -248,5 +252,5 @@ def _between(
     made = []
     for k, station in enumerate(answer.stations_m[1:-1], start=1):
         at_m = from_m + station
-        made.append(Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), ground.height_m(at_m)))
+        made.append(Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), ground.height_m(at_m), timber.post))
     return [*made, after]

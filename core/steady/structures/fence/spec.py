@@ -86,6 +86,8 @@ class FenceSpec:
     Args:
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
+        gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
+            the side of the rails.
         bay_max_m: Greatest bay wished, centre to centre, level.
         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
         hole_width_m: None: about three post widths on the next auger up.
@@ -104,6 +106,7 @@ class FenceSpec:
     height_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
     gap_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     post: Words = "post 6x6 pine"
+    gate_post: Words | None = None
     rail: Words = "rail 2x4 pine"
     rails_count: Annotated[int, Ge(2), Le(4)] = 3
     rail_laid: Literal["on edge", "flat"] = "on edge"
