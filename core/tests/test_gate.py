@@ -322,6 +322,18 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertEqual(pull(replace(self.LEAF, wheel=True)), plain)
         self.assertLess(pull(replace(self.LEAF, wheel=True, wheel_load_n=150.0)), plain)
 
+    def test_cross_rails_and_a_strut_stiffen_a_wobbling_leaf(self) -> None:
+        def gives(leaf: LeafDesign) -> float:
+            [check] = [check for check in planned(fence_with(leaf)).checks if check.name == "Leaf wobbles"]
+            return check.demand.value
+
+        bare = [gives(replace(self.LEAF, brace="none", cross_rails=count)) for count in (0, 1, 2, 3)]
+        self.assertEqual(bare, sorted(bare, reverse=True))
+        self.assertLess(gives(self.LEAF), gives(replace(self.LEAF, brace="cable")))
+        self.assertLess(gives(replace(self.LEAF, frame="rail 2x6 pine")), gives(self.LEAF))
+        # A latch at the very corner holds what is pushed.
+        self.assertLess(gives(replace(self.LEAF, latch_height_m=3.0)), 1e-9)
+
     def test_the_hinges_screws_by_hand(self) -> None:
         # Lag 1/4 in, 2 in of thread in Southern Pine (G 0.55): 1800 G^1.5 D^0.75 = 259.6 lb an inch, wet 0.7.
         leaf = replace(self.LEAF, hinge_screws=4, hinge_screw_m=0.25 * IN, hinge_screw_in_post_m=2 * IN)

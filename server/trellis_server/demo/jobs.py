@@ -19,7 +19,7 @@ LEAVES = {
     "gate-2": LeafDesign(
         frame="rail 2x6 pine",
         front_grade=0.01,
-        cross_rails=2,
+        cross_rails=3,
         hinges_count=3,
         hinge_rating_n=1100 * LB,
         joint_slip_m=IN / 64,

@@ -49,7 +49,7 @@ def _gates(spec: FenceSpec, posts: list[str], frames: list[str]) -> Iterator[tup
             alone: dict[str, object] = {"gate_post": post, "built_on": Basis.RECKONED}
             yield f"Gate posts {sticks()[post].says}, the line's as they are", _changed(spec, alone)
         for frame in frames:
-            for cross_rails in (1, 2):
+            for cross_rails in (1, 2, 3):
                 leaves = tuple(
                     replace(
                         opening,

@@ -11,6 +11,8 @@ from steady.rulebooks.answers import Standing, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
 from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
+from steady.structures.gate.wobble import LIMIT_M as WOBBLE_LIMIT_M
+from steady.structures.gate.wobble import wobble_m
 from steady.yard.stock import Stick
 
 SAG_LIMIT_IN = 0.25
@@ -80,6 +82,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post: Stick, post_n_m2: float
     pull_n = found.hinges()
     found.hinge_screws(pull_n, post)
     now, later = found.sag(post_n_m2)
+    found.wobble()
     found.swing()
     found.in_the_way()
     found.lean()
@@ -470,6 +473,25 @@ class _Found:
             self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}")
             self.facts.append(demand)
         return now, later
+
+    def wobble(self) -> None:
+        """How far the closed leaf's free corner gives under a hand's push, and what one more cross rail would do."""
+        leaf = self.leaf
+        rails = leaf.design.cross_rails
+        try:
+            e_pa = si(self.book.stiffness(self._wood()))
+        except OutsideScope as refused:
+            self._gap("Leaf wobbles", refused.reason, refused.would_have_to_change)
+            return
+        gives, stiffer = (wobble_m(leaf, e_pa, count) for count in (rails, rails + 1))
+        more = f"one more cross rail: {stiffer / IN:.2f} in ({1000 * stiffer:.0f} mm)"
+        demand = step("d_w", gives / IN, "in", "", (), f"the free corner's give, boards left out; {more}")
+        limit = Step(
+            symbol="d_wmax", value=WOBBLE_LIMIT_M / IN, unit="in", formula="", inputs=(),
+            source="practice: feels firm in the hand", says="a hand's push of 20 lb (89 N)",
+        )  # fmt: skip
+        self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand")
+        self.facts.append(demand)
 
     def swing(self) -> None:
         """The lower edge against the ground all round the arc."""
