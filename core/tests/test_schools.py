@@ -317,7 +317,8 @@ class LawsTest(unittest.TestCase):
     def test_every_soil_carries_something_and_names_its_source(self) -> None:
         for book in RULEBOOKS.values():
             for soil in book.soils():
-                self.assertGreater(soil.bearing_pa, 0)
+                self.assertGreater(max(soil.bearing_pa, soil.lateral_pa_per_m), 0, soil)
+                self.assertGreaterEqual(min(soil.bearing_pa, soil.lateral_pa_per_m), 0, soil)
                 self.assertEqual(book.soil(soil.name), soil)
 
 

@@ -36,6 +36,7 @@ class Site:
     """What stands still whatever is built.
 
     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
+    `exposure` a letter of the school's own; `cohesion_pa` the ground's undrained shear strength as measured, 0: not;
     `embedment_least_m` a local least depth, 0 for none.
     """
 
@@ -43,8 +44,9 @@ class Site:
     soil: Annotated[str, MaxLen(60)] = "clay"
     frost_m: Annotated[float, Ge(0), Le(4)] = 0.0
     wind_speed_m_per_s: Annotated[float, Gt(0), Le(110)] = 46.9392
-    exposure: Literal["B", "C", "D"] = "B"
+    exposure: Literal["B", "C", "D", "0", "I", "II", "III", "IV"] = "B"
     edition: Literal["ASCE 7-16", "ASCE 7-22"] = "ASCE 7-16"
+    cohesion_pa: Annotated[float, Ge(0), Le(5e5)] = 0.0
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     locate: Locate = Locate()

@@ -10,6 +10,7 @@ from typing import NoReturn
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.quantities import UNITS
+from steady.measure.trade import IMPERIAL, METRIC, Units
 from steady.measure.units import IN, LB
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
@@ -63,8 +64,27 @@ class Rulebook:
     rafter_longest_m: float | None = None
     exposures: tuple[str, ...] = ()
     wind_given_as = "speed"
+    load_factor = 1.0
+    load_factor_source = "allowable stresses: loads as they are"
+    added_source = "statics: shares of strength added; high"
     face_needs_length = True
-    """Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm)."""
+    """Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
+
+    `load_factor` is put on people and weight where a school reckons with design resistances: its factor of live loads, on the
+    safe side for the dead part.
+    """
+
+    @property
+    def units(self) -> Units:
+        """The units its working is written in."""
+        return METRIC if self.metric else IMPERIAL
+
+    def factored(self, step: Step, symbol: str) -> Step:
+        """A load, or what follows from it in proportion, at the level the school's resistances are made for."""
+        if self.load_factor == 1.0:
+            return step
+        parts = [("gamma", self.load_factor, ""), (step.symbol, step.value, step.unit)]
+        return product_step(symbol, parts, step.unit, self.load_factor_source, step.says)
 
     def none(self, what: str, instead: str = "another school, or ask an engineer") -> NoReturn:
         """Refuse what the school has no rule for."""
@@ -86,13 +106,29 @@ class Rulebook:
         )
 
     def embedment(
-        self, *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+        self,
+        *,
+        load_n: float,
+        height_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
     ) -> tuple[Step, tuple[Step, ...]]:
-        """Depth a free pole needs against a sideways force at a height, and the steps to it. Raises OutsideScope."""
+        """Depth a free pole needs against a sideways force at a height, and the steps to it. Raises OutsideScope.
+
+        The load is at the school's design level. `cohesion_pa`: the ground's undrained shear strength, measured; 0: not known.
+        """
         self.none("formula for the depth of posts")
 
     def embedment_for_moment(
-        self, *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+        self,
+        *,
+        moment_n_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
     ) -> tuple[Step, tuple[Step, ...]]:
         """Depth a free pole needs against a pure moment. Raises OutsideScope."""
         self.none("formula for posts that are turned")
@@ -420,7 +456,9 @@ class Rulebook:
     def person_leaning(self) -> tuple[float, Step]:
         """A person against the fence's top (N): 200 lb, prudent practice where no clause asks it of fences."""
         source = "practice: a person's push, taken over from guards; no clause asks it of fences"
-        return 200.0 * LB, given_step("P_p", 200.0, "lb", source, "a person leaning on the top")
+        push = 200.0 * LB / self.units.force_n
+        step = self.factored(given_step("P_p", push, self.units.force, source, "a person leaning on the top"), "P_d")
+        return si(step), step
 
     def sag_limit(self) -> tuple[float, Step]:
         """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""

@@ -4,11 +4,11 @@ import math
 from collections.abc import Callable
 
 from steady.errors import InputError, OutsideScope
-from steady.footings import lateral
 from steady.measure.units import FT, LB, LB_FT, PSF
 from steady.rulebooks.answers import Pad, Soil, si
 from steady.rulebooks.us import ground
 from steady.rulebooks.us.people import pad_pressure
+from steady.statics import lateral
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import SCHOOL, basis_is_table, floor_of, inputs, school_of

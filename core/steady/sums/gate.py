@@ -3,12 +3,12 @@
 import math
 
 from steady.errors import InputError
-from steady.footings.lateral import elastic_pole_depth_m
 from steady.layout import swing
 from steady.measure.quantities import parse_quantity
 from steady.measure.units import FT, LB_FT, PSF
 from steady.rulebooks.us import ground
 from steady.statics import leaf
+from steady.statics.lateral import elastic_pole_depth_m
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import inputs

@@ -9,7 +9,7 @@ from steady.errors import InputError
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Stick:
-    """A kind of timber on sale: real (dressed) size, species and the book table its grade values stand in."""
+    """A kind of timber on sale: real (dressed) size, species or grade, its book's table, and the schools that know its wood."""
 
     key: str
     role: str
@@ -18,8 +18,10 @@ class Stick:
     width_m: float
     size: str
     species: str
+    grade: str
     incised: bool
     table: str
+    schools: tuple[str, ...]
     density_kg_per_m3: float
     source: str
 
@@ -56,12 +58,15 @@ def sticks() -> dict[str, Stick]:
             width_m=row.number("width_m"),
             size=row.text["size"],
             species=row.text["species"],
+            grade=row.text["grade"],
             incised=row.text["incised"] == "yes",
             table=row.text["table"],
+            schools=tuple(row.text["schools"].split()),
             density_kg_per_m3=row.number("density_kg_per_m3"),
             source=row.source,
         )
-        for key, row in keyed("yard_stock").items()
+        for name in ("yard_stock", "yard_stock_metric")
+        for key, row in keyed(name).items()
     }
 
 
@@ -81,7 +86,7 @@ def stick(key: str, role: str, field: str) -> Stick:
 @cache
 def _price_rows() -> dict[str, tuple[StockLength, ...]]:
     found: dict[str, list[StockLength]] = {}
-    for row in table("yard_prices"):
+    for row in (*table("yard_prices"), *table("yard_prices_metric")):
         found.setdefault(row.text["item"], []).append(
             StockLength(length_m=row.number("length_m"), price=row.number("price"))
         )

@@ -7,7 +7,6 @@ memory); soil mechanics against the balance of forces.
 import math
 import unittest
 
-from steady.footings import lateral
 from steady.rulebooks.answers import (
     BeamAsk,
     FixingAsk,
@@ -22,6 +21,7 @@ from steady.rulebooks.answers import (
 )
 from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.registry import rulebook
+from steady.statics import lateral
 from steady.sums.catalogue import find
 from steady.sums.model import answer
 

@@ -20,13 +20,14 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindOnFence,
     WindPlace,
     Wood,
     given_step,
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, rafter_span, worst_span
-from steady.rulebooks.nz import loads, timber
+from steady.rulebooks.nz import ground, loads, timber
 
 
 class NewZealand(Rulebook):
@@ -38,6 +39,49 @@ class NewZealand(Rulebook):
     default_post = "90x90 mm"
     small_lengths = "mm"
     wind_given_as = "zone"
+
+    load_factor = 1.5
+    load_factor_source = "as-nzs-1170: 1170.0 1.2 G + 1.5 Q; high; 1.5 on the dead part, too, on the safe side"
+
+    def embedment(
+        self,
+        *,
+        load_n: float,
+        height_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Broms in clay, by the strength measured."""
+        return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, cohesion_pa=cohesion_pa)
+
+    def embedment_for_moment(
+        self,
+        *,
+        moment_n_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """The same for a moment: a small force far up."""
+        far = ground.FAR_M
+        return ground.embedment(load_n=moment_n_m / far, height_m=far, width_m=width_m, cohesion_pa=cohesion_pa)
+
+    def wind_on_fence(
+        self,
+        *,
+        length_m: float,
+        solid_height_m: float,
+        top_height_m: float,
+        speed_m_per_s: float,
+        exposure: str,
+        edition: str,
+    ) -> WindOnFence:
+        """AS/NZS 1170.2; the speed is the zone's ultimate one."""
+        face = WindFace(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m)
+        return loads.wind_on_fence(WindPlace(speed_m_per_s=speed_m_per_s), face)
 
     def soils(self) -> tuple[Soil, ...]:
         """Good ground."""

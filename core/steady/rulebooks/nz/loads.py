@@ -5,7 +5,17 @@ import math
 from steady.data.loader import keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, Soil, WindFace, WindPlace, given_step
+from steady.rulebooks.answers import (
+    Combination,
+    GuardNeeded,
+    PeopleLoad,
+    Soil,
+    WindFace,
+    WindOnFence,
+    WindPlace,
+    given_step,
+)
+from steady.rulebooks.fences import middle_arm, zones_of
 
 _COMBOS = "as-nzs-1170: 1170.0 4.2; high"
 LONG_TERM = {"domestic floor": 0.4, "roof": 0.0}
@@ -116,6 +126,33 @@ def face_coefficient(face: WindFace, zone: str) -> float:
             "length over height 0.5 at least, solid a fifth of the height",
         )
     return 1.3 + 0.5 * (0.3 + math.log10(b_c)) * (0.8 - c_h)
+
+
+def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:
+    """Ultimate pressure along a free-standing wall: square on over the whole run, and 45 degrees on from either free end.
+
+    Source: AS/NZS 1170.2 (from memory, medium); resultant at the middle of the solid part.
+    """
+    times, q = pressure(place)
+    run = face_coefficient(face, "run")
+
+    def worst(at_m: float) -> tuple[float, str]:
+        heights = min(at_m, face.length_m - at_m) / face.solid_height_m
+        zone = "0-2" if heights <= 2 else "2-4" if heights <= 4 else ">4"
+        oblique = face_coefficient(face, zone)
+        return (
+            (oblique, f"45 degrees on, {zone} heights from an end") if oblique > run else (run, "square on, whole run")
+        )
+
+    def on(cp: float, case: str) -> Step:
+        return Step(
+            symbol="p", value=q.value * cp, unit="kPa", formula="q * C_p", inputs=(("q", q.value, "kPa"), ("C_p", cp, "")),
+            source="as-nzs-1170: 1170.2; medium", says=f"{case}, ultimate",
+        )  # fmt: skip
+
+    arm = middle_arm(face)
+    cuts = [2 * face.solid_height_m, 4 * face.solid_height_m]
+    return WindOnFence(zones_of(face.length_m, cuts, worst, on), arm.value, arm, (times, q))
 
 
 def porosity_factor(solidity: float) -> float:

@@ -20,17 +20,19 @@ from steady.rulebooks.answers import (
     Sag,
     Seat,
     Sideways,
+    Soil,
     SpanFound,
     Standing,
     Strength,
     WindFace,
+    WindOnFence,
     WindPlace,
     Wood,
     given_step,
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, rafter_span, worst_span
-from steady.rulebooks.uk import fasteners, loads, members, timber
+from steady.rulebooks.uk import fasteners, ground, loads, members, timber
 
 
 class UnitedKingdom(Rulebook):
@@ -42,6 +44,54 @@ class UnitedKingdom(Rulebook):
     default_live_pa = 2500.0
     default_post = "100x100 mm"
     exposures = ("0", "I", "II", "III", "IV")
+    load_factor = 1.5
+    load_factor_source = "ec0: 6.10; high; 1.5 on the dead part, too, on the safe side"
+
+    def soils(self) -> tuple[Soil, ...]:
+        """Ground classes of planted posts; no bearing of untested ground is entered."""
+        return ground.soils()
+
+    def embedment(
+        self,
+        *,
+        load_n: float,
+        height_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """PD 6547."""
+        return ground.embedment(load_n, height_m, width_m, lateral_pa_per_m, self.load_factor)
+
+    def embedment_for_moment(
+        self,
+        *,
+        moment_n_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """PD 6547 in the limit of a pure moment."""
+        return ground.embedment_for_moment(moment_n_m, width_m, lateral_pa_per_m, self.load_factor)
+
+    def wind_on_fence(
+        self,
+        *,
+        length_m: float,
+        solid_height_m: float,
+        top_height_m: float,
+        speed_m_per_s: float,
+        exposure: str,
+        edition: str,
+    ) -> WindOnFence:
+        """EN 1991-1-4 7.4.1, times the load factor."""
+        if exposure not in self.exposures:
+            self.none(f'terrain "{exposure}"', f"one of {', '.join(self.exposures)}: pick it under Ground")
+        face = WindFace(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m)
+        place = WindPlace(speed_m_per_s=speed_m_per_s, exposure=exposure)
+        return loads.wind_on_fence(place, face, self.load_factor)
 
     def section_m(self, size: str) -> tuple[float, float]:
         """Finished size."""

@@ -6,7 +6,16 @@ from steady.data.between import between
 from steady.data.loader import keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, WindFace, WindPlace, given_step
+from steady.rulebooks.answers import (
+    Combination,
+    GuardNeeded,
+    PeopleLoad,
+    WindFace,
+    WindOnFence,
+    WindPlace,
+    given_step,
+)
+from steady.rulebooks.fences import middle_arm, zones_of
 
 _COMBOS = "ec0: 6.10; high"
 AIR = 1.226
@@ -163,6 +172,30 @@ def _zones(face: WindFace) -> list[tuple[str, float, float]]:
         low = leaky.number("wall_coefficient")
         found.append((zone, full.number("to_ratio"), low + (solid - low) * (face.solidity - 0.8) / 0.2))
     return found
+
+
+def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindOnFence:
+    """Design pressure from zone to zone, each place taking the worse of its two free ends; no returns counted.
+
+    Source: EN 1991-1-4 7.4.1 (from memory, high); resultant at the middle of the solid part.
+    """
+    ce, q = velocity_pressure(place, face.top_height_m)
+    reach = _zones(face)
+
+    def worst(at_m: float) -> tuple[float, str]:
+        heights = min(at_m, face.length_m - at_m) / face.solid_height_m
+        return next((cp, zone) for zone, to, cp in reach if heights <= to)
+
+    def pressure(cp: float, zone: str) -> Step:
+        return Step(
+            symbol="p", value=load_factor * q.value * cp, unit="kPa", formula="gamma * q_p * c_p",
+            inputs=(("gamma", load_factor, ""), ("q_p", q.value, "kPa"), ("c_p", cp, "")), source="ec1-4: Table 7.9; high",
+            says=f"zone {zone}, the worse of both ends, design level",
+        )  # fmt: skip
+
+    cuts = [to * face.solid_height_m for _, to, _ in reach]
+    arm = middle_arm(face)
+    return WindOnFence(zones_of(face.length_m, cuts, worst, pressure), arm.value, arm, (ce, q))
 
 
 def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end_m: float | None) -> float:

@@ -55,6 +55,7 @@ class UnitedStates(Rulebook):
     joist_longest_m = 18 * FT
     rafter_longest_m = 26 * FT
     exposures = ("B", "C", "D")
+    added_source = "nds: 3.9.2, without buckling: the boards hold the rail along its length; high"
 
     # Ground
     def soils(self) -> tuple[Soil, ...]:
@@ -62,7 +63,14 @@ class UnitedStates(Rulebook):
         return ground.soils()
 
     def embedment(
-        self, *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+        self,
+        *,
+        load_n: float,
+        height_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
     ) -> tuple[Step, tuple[Step, ...]]:
         """IBC 1807.3.2.1."""
         return ground.embedment(
@@ -74,7 +82,13 @@ class UnitedStates(Rulebook):
         )
 
     def embedment_for_moment(
-        self, *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+        self,
+        *,
+        moment_n_m: float,
+        width_m: float,
+        lateral_pa_per_m: float,
+        soil_factor: float,
+        cohesion_pa: float = 0.0,
     ) -> tuple[Step, tuple[Step, ...]]:
         """IBC 1807.3.2.1 in the limit of a pure moment."""
         return ground.embedment_for_moment(

@@ -5,7 +5,7 @@ from dataclasses import dataclass, field
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
 from steady.plan.model import Basis, Check, NotCovered, Practice
-from steady.rulebooks.answers import WindOnFence, Wood
+from steady.rulebooks.answers import WindOnFence
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.reckon import PullOnPost
 from steady.yard.stock import Stick
@@ -42,19 +42,6 @@ class Timber:
     rail: Stick
     board: Stick
     gate_post: Stick
-
-
-def wood(stick: Stick, flat: bool = False) -> Wood:
-    """A stick as the rulebook wants it: outdoors, so wet."""
-    return Wood(
-        species=stick.species,
-        size=stick.size,
-        width_m=stick.thickness_m,
-        depth_m=stick.width_m,
-        wet=True,
-        incised=stick.incised,
-        flat=flat,
-    )
 
 
 def gap(name: str, about: str, refused: OutsideScope) -> NotCovered:

@@ -7,13 +7,14 @@ from steady.errors import InputError, OutsideScope
 from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.findings import Timber, wood
+from steady.structures.fence.findings import Timber
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail, wrong_detail
 from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
+from steady.structures.wood import outdoors
 from steady.yard.stock import stick
 
 HEAVY_N = 222.0
@@ -41,7 +42,7 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook) -> list[H
     stiffness: float | None
     try:
         post = timber.gate_post
-        stiffness = si(book.stiffness(wood(post))) * post.thickness_m * post.width_m**3 / 12
+        stiffness = si(book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
     except OutsideScope:
         stiffness = None
     for bay in out.bays:

@@ -7,14 +7,16 @@ from steady.errors import OutsideScope
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.ground.site import Site
 from steady.loads.tributary import gather
-from steady.measure.units import FT, IN, LB, LB_FT, PSF
+from steady.measure.trade import Units
 from steady.plan.model import Basis, Check, Practice, Step
+from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.findings import Loads, Reckoning, Timber, gap, wood
+from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
+from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
 
@@ -43,6 +45,7 @@ class PostReckoner:
         found: Reckoning,
     ) -> None:
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
+        self.u = book.units
         self.timber, self.hole_width_m = timber, hole_width_m
         self.top_m = spec.height_m + spec.gap_m
         self.person_n, self.person_step = book.person_leaning()
@@ -51,11 +54,11 @@ class PostReckoner:
         self._built_steps: dict[float, Step] = {}
         self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
         self._woods: dict[str, _PostWood] = {}
-        self._frost = _given("frost depth", site.frost_m, "user: frost depth")
+        self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
         self.person = Step(
             symbol="P",
             value=self.person_step.value,
-            unit="lb",
+            unit=self.person_step.unit,
             formula="",
             inputs=(),
             source=self.person_step.source,
@@ -71,14 +74,14 @@ class PostReckoner:
         if stick.key not in self._woods:
             strength = leaf_strength = refused = None
             try:
-                strength = self.book.bending_strength(wood(stick), "wind")
-                leaf_strength = self.book.bending_strength(wood(stick), "floor")
+                strength = self.book.bending_strength(outdoors(stick), "wind")
+                leaf_strength = self.book.bending_strength(outdoors(stick), "floor")
             except OutsideScope as outside:
                 refused = outside
-            b_in, d_in = stick.thickness_m / IN, stick.width_m / IN
+            b, d = stick.thickness_m / self.u.size_m, stick.width_m / self.u.size_m
             modulus = Step(
-                symbol="S", value=b_in * d_in**2 / 6, unit="in³", formula="b * d ** 2 / 6",
-                inputs=(("b", b_in, "in"), ("d", d_in, "in")), source="geometry",
+                symbol="S", value=b * d**2 / 6, unit=self.u.modulus, formula="b * d ** 2 / 6",
+                inputs=(("b", b, self.u.size), ("d", d, self.u.size)), source="geometry",
             )  # fmt: skip
             self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus)
         return self._woods[stick.key]
@@ -100,7 +103,7 @@ class PostReckoner:
             force = (both, *force, high.force)
         if force is not None and self.loads.wind is not None:
             steps = (*self.loads.wind.working, *force[1:], force[0], self.loads.wind.arm_step)
-            self._ground(about, "Wind", force[0].value * LB, arm_m, factor, demands, working, steps)
+            self._ground(about, "Wind", force[0].value * self.u.force_n, arm_m, factor, demands, working, steps)
         self._ground(
             about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
         )
@@ -110,13 +113,13 @@ class PostReckoner:
         demands.append(("Frost", self.site.frost_m, self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
-            demands.append(("Local least", least, _given("local least", least, "user: local rule")))
+            demands.append(("Local least", least, _given("local least", least, "user: local rule", self.u)))
         depth = needed(demands)
         built_m = self._built(about, post, depth)
         self._hold(about, depth, built_m, working)
         if force is not None and self.loads.wind is not None:
-            self._bend(about, "wind", force[0], arm_m / FT, force[1:])
-        self._bend(about, "a person leaning", self.person, self.top_m / FT, ())
+            self._bend(about, "wind", force[0], arm_m / self.u.span_m, force[1:])
+        self._bend(about, "a person leaning", self.person, self.top_m / self.u.span_m, ())
         if pulls:
             self._bend_by_leaf(about, pulls, force[0] if force else None, arm_m)
 
@@ -145,22 +148,24 @@ class PostReckoner:
                         moment_n_m=moment_n_m,
                         width_m=self.hole_width_m,
                         lateral_pa_per_m=self.lateral_pa_per_m,
+                        cohesion_pa=self.site.cohesion_pa,
                         soil_factor=1.0,
                     )
                 else:
                     # A force at a height and a moment are the force at a greater height.
-                    height_m = arm_m + moment_n_m / (push.value * LB)
+                    height_m = arm_m + moment_n_m / (push.value * self.u.force_n)
                     depth, more = self.book.embedment(
-                        load_n=push.value * LB,
+                        load_n=push.value * self.u.force_n,
                         height_m=height_m,
                         width_m=self.hole_width_m,
                         lateral_pa_per_m=self.lateral_pa_per_m,
+                        cohesion_pa=self.site.cohesion_pa,
                         soil_factor=1.0,
                     )
             except OutsideScope as refused:
                 self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
                 continue
-            demands.append((name, depth.value * FT, depth))
+            demands.append((name, si(depth), depth))
             working[name] = (*steps, *((push,) if push else ()), *more)
 
     def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Step | None, arm_m: float) -> None:
@@ -168,18 +173,14 @@ class PostReckoner:
         if self.now.leaf_strength is None:
             return
         steps = tuple(step for pull in pulls for step in pull.steps)
-        person = sum(pull.with_person_n_m for pull in pulls) / LB_FT
-        weight = sum(pull.weight_n_m for pull in pulls) / LB_FT
+        person = sum(pull.with_person_n_m for pull in pulls) / self.u.moment_n_m
+        weight = sum(pull.weight_n_m for pull in pulls) / self.u.moment_n_m
         cases = [("a leaf and a person on it", person, self.now.leaf_strength, steps)]
         if wind is not None and self.loads.wind is not None and self.now.strength is not None:
-            moment = weight + wind.value * arm_m / FT
+            moment = weight + wind.value * arm_m / self.u.span_m
             cases.append(("wind and an open leaf", moment, self.now.strength, (*steps, wind)))
         for case, moment, limit, before in cases:
-            stress = Step(
-                symbol="f_b", value=12 * moment / self.now.modulus.value, unit="psi", formula="12 * M / S",
-                inputs=(("M", moment, "lb-ft"), ("S", self.now.modulus.value, "in³")), source="statics",
-                says="bending stress in the hinge post at the ground",
-            )  # fmt: skip
+            stress = self._stress(moment, "bending stress in the hinge post at the ground")
             self.found.checks.append(
                 Check(
                     name="Bends at the ground",
@@ -193,22 +194,35 @@ class PostReckoner:
                 )
             )
 
+    def _stress(self, moment: float, says: str) -> Step:
+        modulus = self.now.modulus
+        return Step(
+            symbol="f_b",
+            value=self.u.bend * moment / modulus.value,
+            unit=self.u.stress,
+            formula=f"{self.u.bend} * M / S",
+            inputs=(("M", moment, self.u.moment), ("S", modulus.value, modulus.unit)),
+            source="statics",
+            says=says,
+        )
+
     def _force(self, from_m: float, to_m: float) -> tuple[Step, ...] | None:
         """Wind force on the post (lb), then the pressures it came from."""
         parts = gather(self.loads.zones, from_m, to_m)
         if not parts:
             return None
-        s_ft = self.spec.height_m / FT
-        inputs: list[tuple[str, float, str]] = [("s", s_ft, "ft")]
+        u = self.u
+        s = self.spec.height_m / u.span_m
+        inputs: list[tuple[str, float, str]] = [("s", s, u.span)]
         terms: list[str] = []
         for index, (width_m, pressure_pa) in enumerate(parts, start=1):
             tag = f"_{index}" if len(parts) > 1 else ""
-            inputs += [(f"p{tag}", pressure_pa / PSF, "psf"), (f"w{tag}", width_m / FT, "ft")]
+            inputs += [(f"p{tag}", pressure_pa / u.pressure_pa, u.pressure), (f"w{tag}", width_m / u.span_m, u.span)]
             terms.append(f"p{tag} * w{tag}")
         formula = f"s * ({' + '.join(terms)})" if len(terms) > 1 else f"s * {terms[0]}"
-        value = s_ft * math.fsum(p / PSF * w / FT for w, p in parts)
+        value = s * math.fsum(p / u.pressure_pa * w / u.span_m for w, p in parts)
         force = Step(
-            symbol="P", value=value, unit="lb", formula=formula, inputs=tuple(inputs),
+            symbol="P", value=value, unit=u.force, formula=formula, inputs=tuple(inputs),
             source="statics: pressure by zone on the post's own width", says="wind on this post",
         )  # fmt: skip
         met = (
@@ -241,13 +255,14 @@ class PostReckoner:
                     height_m=arm_m,
                     width_m=self.hole_width_m,
                     lateral_pa_per_m=self.lateral_pa_per_m,
+                    cohesion_pa=self.site.cohesion_pa,
                     soil_factor=factor,
                 )
         except OutsideScope as refused:
             self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
             return
         depth, steps = self._depths[key]
-        demands.append((name, depth.value * FT, depth))
+        demands.append((name, si(depth), depth))
         working[name] = (*before, *steps)
 
     def _built(self, about: str, post: Post, depth: Depth) -> float:
@@ -296,8 +311,8 @@ class PostReckoner:
         if built_m not in self._built_steps:
             self._built_steps[built_m] = Step(
                 symbol="d_has",
-                value=built_m / FT,
-                unit="ft",
+                value=built_m / self.u.span_m,
+                unit=self.u.span,
                 formula="",
                 inputs=(),
                 source="user: what is built",
@@ -305,23 +320,19 @@ class PostReckoner:
             )
         return self._built_steps[built_m]
 
-    def _bend(self, about: str, case: str, force: Step, arm_ft: float, before: tuple[Step, ...]) -> None:
+    def _bend(self, about: str, case: str, force: Step, arm: float, before: tuple[Step, ...]) -> None:
         if self.now.strength is None:
             assert self.now.refused is not None
             if case == "wind":
                 self.found.not_covered.append(gap("Bends at the ground", about, self.now.refused))
             return
-        key = (self.now.key, force.value * arm_ft)
+        key = (self.now.key, force.value * arm)
         if key not in self._bends:
             moment = Step(
-                symbol="M", value=force.value * arm_ft, unit="lb-ft", formula="P * h_a",
-                inputs=(("P", force.value, "lb"), ("h_a", arm_ft, "ft")), source="statics",
+                symbol="M", value=force.value * arm, unit=self.u.moment, formula="P * h_a",
+                inputs=(("P", force.value, self.u.force), ("h_a", arm, self.u.span)), source="statics",
             )  # fmt: skip
-            stress = Step(
-                symbol="f_b", value=12 * moment.value / self.now.modulus.value, unit="psi", formula="12 * M / S",
-                inputs=(("M", moment.value, "lb-ft"), ("S", self.now.modulus.value, "in³")), source="statics",
-                says="bending stress in the post at the ground",
-            )  # fmt: skip
+            stress = self._stress(moment.value, "bending stress in the post at the ground")
             self._bends[key] = (moment, stress)
         moment, stress = self._bends[key]
         self.found.checks.append(
@@ -338,5 +349,7 @@ class PostReckoner:
         )
 
 
-def _given(says: str, value_m: float, source: str) -> Step:
-    return Step(symbol="d", value=value_m / FT, unit="ft", formula="", inputs=(), source=source, says=says)
+def _given(says: str, value_m: float, source: str, units: Units) -> Step:
+    return Step(
+        symbol="d", value=value_m / units.span_m, unit=units.span, formula="", inputs=(), source=source, says=says
+    )

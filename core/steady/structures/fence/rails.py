@@ -4,12 +4,14 @@ import math
 
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
-from steady.measure.units import FT, GRAVITY, IN, PLF, PSF
+from steady.measure.trade import Units
+from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, Step
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.findings import Loads, Reckoning, Timber, gap, wood
+from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.setout import Bay
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.wood import outdoors
 
 
 class RailReckoner:
@@ -17,31 +19,34 @@ class RailReckoner:
 
     def __init__(self, spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber, found: Reckoning) -> None:
         self.spec, self.loads, self.found = spec, loads, found
+        u = self.u = book.units
+        self.added_source = book.added_source
         # Bays alike in span and wind share their working: name, demand, limit, steps, case.
         self._alike: dict[tuple[float, float], list[tuple[str, Step, Step, tuple[Step, ...], str]]] = {}
         self._fresh: list[tuple[str, Step, Step, tuple[Step, ...], str]] = []
         rail, board = timber.rail, timber.board
         flat = spec.rail_laid == "flat"
-        wide_in, thin_in = rail.width_m / IN, rail.thickness_m / IN
+        wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
         # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
-        self.across = _modulus("S_w", thin_in if flat else wide_in, wide_in if flat else thin_in)
-        self.down = _modulus("S_d", wide_in if flat else thin_in, thin_in if flat else wide_in)
-        self.inertia = _inertia(wide_in if flat else thin_in, thin_in if flat else wide_in)
+        self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)
+        self.down = _modulus("S_d", wide if flat else thin, thin if flat else wide, u)
+        self.inertia = _inertia(wide if flat else thin, thin if flat else wide, u)
         self.refused: OutsideScope | None = None
         self.person_n, self.person_step = book.person_leaning()
         self.sag_ratio, self.sag_step = book.sag_limit()
         dead_kg_per_m = board.density_kg_per_m3 * board.thickness_m * spec.height_m / spec.rails_count
         dead_kg_per_m += rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
-        dead_plf = dead_kg_per_m * GRAVITY / PLF
+        dead = dead_kg_per_m * GRAVITY / u.line_n_per_m
         self.dead = Step(
-            symbol="w_d", value=dead_plf, unit="lb/ft", formula="", inputs=(),
+            symbol="w_d", value=dead, unit=u.line, formula="", inputs=(),
             source="practice: usual densities of the yard's timbers", says="this rail, and its share of the boards",
         )  # fmt: skip
+        self.dead_design = book.factored(self.dead, "w_dd")
         try:
-            self.f_across = book.bending_strength(wood(rail, flat=not flat), "wind")
-            self.f_down = book.bending_strength(wood(rail, flat=flat), "wind")
-            self.e = book.stiffness(wood(rail))
-            self.creep = book.creep_factor(wood(rail))
+            self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+            self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
+            self.e = book.stiffness(outdoors(rail))
+            self.creep = book.creep_factor(outdoors(rail))
         except OutsideScope as refused:
             self.refused = refused
         spacing_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
@@ -55,12 +60,12 @@ class RailReckoner:
             self.found.not_covered.append(gap("Rails", about, self.refused))
             return
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
-        span_ft = round(bay.width_m * math.hypot(1.0, bay.grade) / FT, 9)
+        span_length = round(bay.width_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
         pressure_pa = max((p for _, p in zones), default=0.0)
-        key = (span_ft, pressure_pa)
+        key = (span_length, pressure_pa)
         if key not in self._alike:
             self._fresh = []
-            self._worst_rail(span_ft, pressure_pa)
+            self._worst_rail(span_length, pressure_pa)
             self._alike[key] = self._fresh
         self.found.checks += [
             Check(
@@ -76,31 +81,35 @@ class RailReckoner:
             for name, demand, limit, working, case in self._alike[key]
         ]
 
-    def _worst_rail(self, span_ft: float, pressure_pa: float) -> None:
-        span = ("L", span_ft, "ft")
-        dead_psi = self._stress("f_d", self.dead.value * span_ft**2 / 8, self.down, "w_d * L ** 2 / 8", self.dead, span)
+    def _worst_rail(self, span_length: float, pressure_pa: float) -> None:
+        span = ("L", span_length, self.u.span)
+        load = self.dead_design
+        formula = f"{load.symbol} * L ** 2 / 8"
+        dead = self._stress("f_d", load.value * span_length**2 / 8, self.down, formula, load, span)
         if pressure_pa > 0:
-            self._sideways(pressure_pa, span, dead_psi)
+            self._sideways(pressure_pa, span, dead)
         self._person(span)
         self._sag(span)
 
     def _stress(
-        self, symbol: str, moment_lb_ft: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
+        self, symbol: str, moment: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
     ) -> tuple[Step, Step]:
-        moment = Step(
-            symbol="M", value=moment_lb_ft, unit="lb-ft", formula=formula,
+        bent = Step(
+            symbol="M", value=moment, unit=self.u.moment, formula=formula,
             inputs=((load.symbol, load.value, load.unit), span), source="statics: simple span",
         )  # fmt: skip
-        return moment, Step(
-            symbol=symbol, value=12 * moment_lb_ft / modulus.value, unit="psi", formula=f"12 * M / {modulus.symbol}",
-            inputs=(("M", moment_lb_ft, "lb-ft"), (modulus.symbol, modulus.value, "in³")), source="statics",
+        return bent, Step(
+            symbol=symbol, value=self.u.bend * moment / modulus.value, unit=self.u.stress,
+            formula=f"{self.u.bend} * M / {modulus.symbol}",
+            inputs=(("M", moment, self.u.moment), (modulus.symbol, modulus.value, self.u.modulus)), source="statics",
         )  # fmt: skip
 
     def _sideways(self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
-        strip_ft = self.strip_m / FT
+        u = self.u
+        strip = self.strip_m / u.span_m
         load = Step(
-            symbol="w", value=pressure_pa / PSF * strip_ft, unit="lb/ft", formula="p * t",
-            inputs=(("p", pressure_pa / PSF, "psf"), ("t", strip_ft, "ft")),
+            symbol="w", value=pressure_pa / u.pressure_pa * strip, unit=u.line, formula="p * t",
+            inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("t", strip, u.span)),
             source="statics: half-way to the next rail, end rails to the edge", says="wind on the most loaded rail",
         )  # fmt: skip
         wind = self._stress("f_w", load.value * span[1] ** 2 / 8, self.across, "w * L ** 2 / 8", load, span)
@@ -108,34 +117,47 @@ class RailReckoner:
         demand = Step(
             symbol="r", value=ratio, unit="", formula="f_w / F_w + f_d / F_d",
             inputs=(
-                ("f_w", wind[1].value, "psi"), ("F_w", self.f_across.value, "psi"),
-                ("f_d", dead[1].value, "psi"), ("F_d", self.f_down.value, "psi"),
+                ("f_w", wind[1].value, u.stress), ("F_w", self.f_across.value, u.stress),
+                ("f_d", dead[1].value, u.stress), ("F_d", self.f_down.value, u.stress),
             ),
-            source="nds: 3.9.2, without buckling: the boards hold the rail along its length; high",
+            source=self.added_source,
             says="wind sideways and dead load downward together",
         )  # fmt: skip
-        self._add("Rails bend", demand, _one(), (load, *wind, *dead, self.f_across, self.f_down), "wind")
+        self._add(
+            "Rails bend",
+            demand,
+            _one(self.added_source),
+            (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
+            "wind",
+        )
 
     def _person(self, span: tuple[str, float, str]) -> None:
         load = Step(
-            symbol="P", value=self.person_step.value, unit="lb", formula="", inputs=(), source=self.person_step.source
+            symbol="P",
+            value=self.person_step.value,
+            unit=self.person_step.unit,
+            formula="",
+            inputs=(),
+            source=self.person_step.source,
         )
         moment, stress = self._stress("f_b", load.value * span[1] / 4, self.across, "P * L / 4", load, span)
         self._add("Rails bend", stress, self.f_across, (load, moment, self.across), "a person leaning")
 
     def _sag(self, span: tuple[str, float, str]) -> None:
-        at_once = 5 * self.dead.value / 12 * (12 * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
+        u = self.u
+        k, per = u.line_to_size, u.per_span
+        at_once = 5 * self.dead.value / k * (per * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
         sag = Step(
-            symbol="y", value=self.creep.value * at_once, unit="in",
-            formula="K_cr * 5 * (w_d / 12) * (12 * L) ** 4 / (384 * E * I)",
+            symbol="y", value=self.creep.value * at_once, unit=u.size,
+            formula=f"K_cr * 5 * (w_d / {k}) * ({per} * L) ** 4 / (384 * E * I)",
             inputs=(
-                ("K_cr", self.creep.value, ""), ("w_d", self.dead.value, "lb/ft"), span,
-                ("E", self.e.value, "psi"), ("I", self.inertia.value, "in⁴"),
+                ("K_cr", self.creep.value, ""), ("w_d", self.dead.value, u.line), span,
+                ("E", self.e.value, u.stress), ("I", self.inertia.value, u.inertia),
             ),
-            source="nds: 3.5.2; high; simple span", says="sag of a rail after years",
+            source=f"{self.creep.source}; simple span", says="sag of a rail after years",
         )  # fmt: skip
         limit = Step(
-            symbol="y_most", value=12 * span[1] / self.sag_ratio, unit="in", formula="12 * L / n",
+            symbol="y_most", value=per * span[1] / self.sag_ratio, unit=u.size, formula=f"{per} * L / n",
             inputs=(span, ("n", self.sag_ratio, "")), source=self.sag_step.source,
         )  # fmt: skip
         self._add("Rails sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
@@ -144,19 +166,19 @@ class RailReckoner:
         self._fresh.append((name, demand, limit, working, case))
 
 
-def _modulus(symbol: str, b_in: float, d_in: float) -> Step:
+def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:
     return Step(
-        symbol=symbol, value=b_in * d_in**2 / 6, unit="in³", formula="b * d ** 2 / 6",
-        inputs=(("b", b_in, "in"), ("d", d_in, "in")), source="geometry",
+        symbol=symbol, value=b * d**2 / 6, unit=u.modulus, formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
     )  # fmt: skip
 
 
-def _inertia(b_in: float, d_in: float) -> Step:
+def _inertia(b: float, d: float, u: Units) -> Step:
     return Step(
-        symbol="I", value=b_in * d_in**3 / 12, unit="in⁴", formula="b * d ** 3 / 12",
-        inputs=(("b", b_in, "in"), ("d", d_in, "in")), source="geometry",
+        symbol="I", value=b * d**3 / 12, unit=u.inertia, formula="b * d ** 3 / 12",
+        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
     )  # fmt: skip
 
 
-def _one() -> Step:
-    return Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source="nds: 3.9.2; high")
+def _one(source: str) -> Step:
+    return Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=source)

@@ -3,11 +3,12 @@
 from dataclasses import dataclass
 
 from steady.errors import OutsideScope
-from steady.measure.units import FT, GRAVITY, LB, LB_FT, PLF, PSF
+from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import WindOnFence, Wood, si
+from steady.rulebooks.answers import WindOnFence
 from steady.rulebooks.base import Rulebook
 from steady.structures.gate.spec import PERSON_N, Arch
+from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
 STATICS = "statics"
@@ -55,6 +56,7 @@ def reckon(
 
     Source: statics; the person is common practice.
     """
+    u = book.units
     checks: list[Check] = []
     gaps: list[NotCovered] = []
 
@@ -68,54 +70,47 @@ def reckon(
     own = header.density_kg_per_m3 * header.thickness_m * header.width_m * GRAVITY
     rungs = arch.rungs * arch.rung_m * rung.density_kg_per_m3 * rung.thickness_m * rung.width_m * GRAVITY / length_m
     load = Step(
-        symbol="w", value=(own + rungs / 2 + arch.plants_n_per_m / 2) / PLF, unit="lb/ft", formula="w_o + (w_r + w_p) / 2",
-        inputs=(("w_o", own / PLF, "lb/ft"), ("w_r", rungs / PLF, "lb/ft"), ("w_p", arch.plants_n_per_m / PLF, "lb/ft")),
+        symbol="w", value=(own + rungs / 2 + arch.plants_n_per_m / 2) / u.line_n_per_m, unit=u.line,
+        formula="w_o + (w_r + w_p) / 2",
+        inputs=(
+            ("w_o", own / u.line_n_per_m, u.line), ("w_r", rungs / u.line_n_per_m, u.line),
+            ("w_p", arch.plants_n_per_m / u.line_n_per_m, u.line),
+        ),
         source="practice: usual densities of the yard's timbers; plants as typed", says="one header, half the rungs and plants",
     )  # fmt: skip
-    span = ("L", span_m / FT, "ft")
-    person = PERSON_N / LB
+    span = ("L", span_m / u.span_m, u.span)
+    person = PERSON_N / u.force_n
     moment = Step(
-        symbol="M", value=load.value * span[1] ** 2 / 8 + person * span[1] / 4, unit="lb-ft", formula="w * L ** 2 / 8 + P * L / 4",
-        inputs=(("w", load.value, "lb/ft"), span, ("P", person, "lb")), source=f"{STATICS}: simple span",
+        symbol="M", value=load.value * span[1] ** 2 / 8 + person * span[1] / 4, unit=u.moment, formula="w * L ** 2 / 8 + P * L / 4",
+        inputs=(("w", load.value, u.line), span, ("P", person, u.force)), source=f"{STATICS}: simple span",
         says="a person hanging from the middle of one header [practice]",
     )  # fmt: skip
-    wood = Wood(
-        species=header.species,
-        size=header.size,
-        width_m=header.thickness_m,
-        depth_m=header.width_m,
-        incised=header.incised,
-        wet=True,
-    )
     try:
-        limit = book.moment_capacity(wood, "floor")
-        if limit.unit != "lb-ft":
-            limit = Step(
-                symbol=limit.symbol, value=si(limit) / LB_FT, unit="lb-ft", formula="", inputs=(), source=limit.source
-            )
+        limit = book.moment_capacity(outdoors(header), "floor")
         checks.append(
             Check(
-                name="Arch header bends", about=about, basis=Basis.RECKONED, sense="at most", demand=moment, limit=limit,
-                working=(load,), case="a person hanging from it",
+                name="Arch header bends", about=about, basis=Basis.RECKONED, sense="at most", demand=book.factored(moment, "M_d"),
+                limit=limit, working=(load, moment), case="a person hanging from it",
             )
         )  # fmt: skip
     except OutsideScope as refused:
         gap("Arch header bends", refused.reason, refused.would_have_to_change)
     end = load.value * span[1] / 2 + person
+    words = f"{end:,.0f} lb" if u.force == "lb" else f"{end:.2f} {u.force}"
     gap(
         "Arch header's fixings hold",
-        f"no value of the fixings is entered; each end of a header must hold {end:,.0f} lb",
+        f"no value of the fixings is entered; each end of a header must hold {words}",
         "reckon one screw under Quick sums and count how many an end needs",
         crew=True,
     )
     if isinstance(wind, OutsideScope):
         gap("Wind on the arch", wind.reason, wind.would_have_to_change)
         return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=None)
-    p = max(zone.pressure_pa for zone in wind.zones) / PSF
+    p = max(zone.pressure_pa for zone in wind.zones) / u.pressure_pa
     s = solid_height_m(header, rung, arch)
     force = Step(
-        symbol="P_a", value=p * s / FT * length_m / FT / 2, unit="lb", formula="p * s * l / 2",
-        inputs=(("p", p, "psf"), ("s", s / FT, "ft"), ("l", length_m / FT, "ft")),
+        symbol="P_a", value=p * s / u.span_m * length_m / u.span_m / 2, unit=u.force, formula="p * s * l / 2",
+        inputs=(("p", p, u.pressure), ("s", s / u.span_m, u.span), ("l", length_m / u.span_m, u.span)),
         source=f"{STATICS}: the strongest zone's pressure over both headers and the band of rungs, half to each post",
         says="wind on the arch",
     )  # fmt: skip
@@ -127,8 +122,8 @@ def together(force: Step, arm_m: float, high: HighWind) -> tuple[Step, float]:
     """The fence's wind on a post and the arch's, as one force and the height it acts at."""
     total = force.value + high.force.value
     both = Step(
-        symbol="P", value=total, unit="lb", formula="P_f + P_a",
-        inputs=(("P_f", force.value, "lb"), ("P_a", high.force.value, "lb")), source=STATICS,
+        symbol="P", value=total, unit=force.unit, formula="P_f + P_a",
+        inputs=(("P_f", force.value, force.unit), ("P_a", high.force.value, high.force.unit)), source=STATICS,
         says="wind on the leaf's share and on the arch",
     )  # fmt: skip
     return both, (force.value * arm_m + high.force.value * high.arm_m) / total

@@ -5,17 +5,19 @@ from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.swing import Obstacle, free_swing_rad
-from steady.measure.units import FT, IN, LB, LB_FT
+from steady.measure.trade import Units
+from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import Standing, Wood, si
+from steady.rulebooks.answers import Standing, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
 from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
 from steady.structures.gate.wobble import LIMIT_M as WOBBLE_LIMIT_M
 from steady.structures.gate.wobble import wobble_m
+from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
-SAG_LIMIT_IN = 0.25
+SAG_LIMIT_M = 0.25 * IN
 """Latch tolerance [common practice]."""
 WET_FIXING = 0.7
 """Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
@@ -95,7 +97,7 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post: Stick, post_n_m2: float
         sag_now=now,
         sag_later=later,
         pull_n=pull_n,
-        pull=_pull(leaf, post.width_m),
+        pull=_pull(leaf, post.width_m, book),
         checks=tuple(found.checks),
         not_covered=tuple(found.gaps_found),
         facts=tuple(found.facts),
@@ -118,32 +120,38 @@ def _brace(leaf: Leaf, rake: float) -> statics.Brace:
         ) from None
 
 
-def _pull(leaf: Leaf, post_width_m: float) -> PullOnPost:
-    """Moment about the post's own middle: the hinge line stands half a post and the hinge gap off it."""
-    offset_in = (post_width_m / 2 + leaf.design.hinge_gap_m) / IN
-    w, p = leaf.weight_n / LB, leaf.design.person_n / LB
-    x, b = leaf.centre_m / IN, leaf.width_m / IN
+def _pull(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
+    """Moment about the post's own middle: the hinge line stands half a post and the hinge gap off it.
+
+    It is as great with the leaf closed, open or folded back: only its direction turns, and nothing is counted that helps.
+    """
+    u = book.units
+    off = (post_width_m / 2 + leaf.design.hinge_gap_m) / u.size_m
+    w, p = leaf.weight_n / u.force_n, leaf.design.person_n / u.force_n
+    x, b = leaf.centre_m / u.size_m, leaf.width_m / u.size_m
     dead = step(
         "M_W",
-        w * (x + offset_in) / 12,
-        "lb-ft",
-        "W * (x + o) / 12",
-        (("W", w, "lb"), ("x", x, "in"), ("o", offset_in, "in")),
-        "the leaf's weight on its post",
+        w * (x + off) / u.per_span,
+        u.moment,
+        f"W * (x + o) / {u.per_span}",
+        (("W", w, u.force), ("x", x, u.size), ("o", off, u.size)),
+        "the leaf's weight on its post, closed, open or folded back",
     )
     person = step(
         "M_P",
-        p * (b + offset_in) / 12,
-        "lb-ft",
-        "P * (B + o) / 12",
-        (("P", p, "lb"), ("B", b, "in"), ("o", offset_in, "in")),
+        p * (b + off) / u.per_span,
+        u.moment,
+        f"P * (B + o) / {u.per_span}",
+        (("P", p, u.force), ("B", b, u.size), ("o", off, u.size)),
         "a person hanging on the latch edge [practice]",
     )
+    design = (book.factored(dead, "M_Wd"), book.factored(person, "M_Pd"))
+    shown = (dead, person) if design == (dead, person) else (dead, person, *design)
     return PullOnPost(
         leaf=leaf.id,
-        weight_n_m=dead.value * LB_FT,
-        with_person_n_m=(dead.value + person.value) * LB_FT,
-        steps=(dead, person),
+        weight_n_m=si(design[0]),
+        with_person_n_m=si(design[0]) + si(design[1]),
+        steps=shown,
     )
 
 
@@ -152,6 +160,7 @@ class _Found:
 
     def __init__(self, leaf: Leaf, book: Rulebook, about: str) -> None:
         self.leaf, self.book, self.about = leaf, book, about
+        self.u = book.units
         self.checks: list[Check] = []
         self.gaps_found: list[NotCovered] = []
         self.facts: list[Step] = []
@@ -183,13 +192,13 @@ class _Found:
         """The brace sized for the pinned force, however stiff the corners are."""
         leaf, design = self.leaf, self.leaf.design
         brace = cable if design.brace == "cable" else strut
-        w, p = leaf.weight_n / LB, design.person_n / LB
+        w, p = leaf.weight_n / self.u.force_n, design.person_n / self.u.force_n
         load = step(
             "P_l",
-            brace.latch_load_n / LB,
-            "lb",
+            brace.latch_load_n / self.u.force_n,
+            self.u.force,
             "W / 2 + P",
-            (("W", w, "lb"), ("P", p, "lb")),
+            (("W", w, self.u.force), ("P", p, self.u.force)),
             "half the leaf and a person at the latch edge",
         )
         force = self._force(load, strut, leaf.rake, "squeezed in a strut")
@@ -202,7 +211,7 @@ class _Found:
         if design.brace in ("cable", "both"):
             if design.cable_rating_n > 0:
                 rating = Step(
-                    symbol="R", value=design.cable_rating_n / LB, unit="lb", formula="", inputs=(),
+                    symbol="R", value=design.cable_rating_n / self.u.force_n, unit=self.u.force, formula="", inputs=(),
                     source="user: the maker's rating with the crew's own safety factor",
                 )  # fmt: skip
                 self._check("Cable pulls", pulled, rating, (load,), case)
@@ -220,14 +229,26 @@ class _Found:
 
     def _force(self, load: Step, brace: statics.Brace, rake: float, says: str) -> Step:
         leaf = self.leaf
-        b, h, x = leaf.between_m / IN, leaf.tall_m / IN, leaf.reach_m / IN
-        inputs = (("P_l", load.value, "lb"), ("B", b, "in"), ("x", x, "in"), ("h", h, "in"))
+        b, h, x = leaf.between_m / self.u.size_m, leaf.tall_m / self.u.size_m, leaf.reach_m / self.u.size_m
+        inputs = (
+            ("P_l", load.value, self.u.force),
+            ("B", b, self.u.size),
+            ("x", x, self.u.size),
+            ("h", h, self.u.size),
+        )
         if not rake:
-            return step("F", brace.force_n / LB, "lb", "P_l * B / x * sqrt(x ** 2 + h ** 2) / h", inputs, says)
+            return step(
+                "F",
+                brace.force_n / self.u.force_n,
+                self.u.force,
+                "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
+                inputs,
+                says,
+            )
         return step(
             "F",
-            brace.force_n / LB,
-            "lb",
+            brace.force_n / self.u.force_n,
+            self.u.force,
             "P_l * B / x * sqrt(x ** 2 + (h + m * x) ** 2) / h",
             (*inputs, ("m", rake, "")),
             f"{says}, in a leaf that follows the slope",
@@ -240,7 +261,7 @@ class _Found:
         drops: list[float] = []
         if design.corner_n_m_per_rad > 0:
             try:
-                ei = si(self.book.stiffness(self._wood())) * self._wood().second_moment_m4
+                ei = si(self.book.stiffness(outdoors(self.leaf.frame))) * outdoors(self.leaf.frame).second_moment_m4
             except OutsideScope as refused:
                 self._gap("Leaf racks", refused.reason, refused.would_have_to_change)
                 return
@@ -272,9 +293,14 @@ class _Found:
             )
             return
         drop = step(
-            "d_r", statics.side_by_side_m(drops) / IN, "in", "", (), "corners and boards side by side, a person on it"
+            "d_r",
+            statics.side_by_side_m(drops) / self.u.size_m,
+            self.u.size,
+            "",
+            (),
+            "corners and boards side by side, a person on it",
         )
-        self._check("Leaf racks", drop, _latch_tolerance(), (), case)
+        self._check("Leaf racks", drop, _latch_tolerance(self.u), (), case)
 
     def closer(self) -> None:
         """A self-closing spring against a hinge line out of plumb."""
@@ -282,24 +308,19 @@ class _Found:
         if design.closer_n_m <= 0:
             return
         tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
-        needs = leaf.weight_n * leaf.centre_m * math.sin(tilt) / LB_FT
-        has = step("M_c", design.closer_n_m / LB_FT, "lb-ft", "", (), "least moment of the spring")
-        against = step("M_t", needs, "lb-ft", "", (), "the leaf's own swing; add friction and wind from your own trial")
+        needs = leaf.weight_n * leaf.centre_m * math.sin(tilt) / self.u.moment_n_m
+        has = step("M_c", design.closer_n_m / self.u.moment_n_m, self.u.moment, "", (), "least moment of the spring")
+        against = step(
+            "M_t", needs, self.u.moment, "", (), "the leaf's own swing; add friction and wind from your own trial"
+        )
         if needs > 0:
             self._check("Closes by itself", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
-
-    def _wood(self, flat: bool = False, wet: bool = True) -> Wood:
-        frame = self.leaf.frame
-        return Wood(
-            species=frame.species, size=frame.size, width_m=frame.thickness_m, depth_m=frame.width_m, incised=frame.incised,
-            flat=flat, wet=wet,
-        )  # fmt: skip
 
     def _strut(self, force: Step, load: Step, brace: statics.Brace, case: str) -> None:
         try:
             # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
             column = self.book.column(
-                self._wood(),
+                outdoors(self.leaf.frame),
                 "floor",
                 Standing(
                     height_m=brace.length_m,
@@ -310,27 +331,35 @@ class _Found:
         except OutsideScope as refused:
             self._gap("Strut buckles", refused.reason, refused.would_have_to_change)
             return
-        self._check("Strut buckles", force, _in_lb(column.capacity), (load, column.buckling), case)
+        demand, limit = self.book.factored(force, "F_d"), self._in_force(column.capacity)
+        self._check("Strut buckles", demand, limit, (load, force, column.buckling), case)
 
     def _rail_bends(self, load: Step, case: str) -> None:
         """A brace short of the corner leaves the rail to bend beyond it, in the plane of the leaf."""
         leaf = self.leaf
-        out = (leaf.between_m - leaf.reach_m) / IN
+        out = (leaf.between_m - leaf.reach_m) / self.u.size_m
         try:
-            capacity = self.book.moment_capacity(self._wood(), "floor")
+            capacity = self.book.moment_capacity(outdoors(self.leaf.frame), "floor")
         except OutsideScope as refused:
             self._gap("Rail bends past the brace", refused.reason, refused.would_have_to_change)
             return
         moment = step(
             "M_r",
-            load.value * out / 12,
-            "lb-ft",
-            "P_l * c / 12",
-            (("P_l", load.value, "lb"), ("c", out, "in")),
+            load.value * out / self.u.per_span,
+            self.u.moment,
+            f"P_l * c / {self.u.per_span}",
+            (("P_l", load.value, self.u.force), ("c", out, self.u.size)),
             "the rail beyond the brace",
         )
-        limit = capacity if capacity.unit == "lb-ft" else step("M_max", si(capacity) / LB_FT, "lb-ft", "", (), "")
-        self._check("Rail bends past the brace", moment, limit, (load,), case)
+        self._check("Rail bends past the brace", self.book.factored(moment, "M_d"), capacity, (load, moment), case)
+
+    def _in_force(self, found: Step) -> Step:
+        if found.unit == self.u.force:
+            return found
+        return step("P_max", si(found) / self.u.force_n, self.u.force, "", (), found.says)
+
+    def _words(self, force: Step) -> str:
+        return f"{force.value:,.0f} lb" if force.unit == "lb" else f"{force.value:.2f} {force.unit}"
 
     def hinges(self) -> float:
         """The pull on the top hinge, and what each hinge may have to carry."""
@@ -342,48 +371,48 @@ class _Found:
             width_m=leaf.width_m,
             load_at_latch_n=design.person_n,
         )
-        w, p = leaf.weight_n / LB, design.person_n / LB
-        x, b, s = leaf.centre_m / IN, leaf.width_m / IN, leaf.hinge_spacing_m / IN
+        w, p = leaf.weight_n / self.u.force_n, design.person_n / self.u.force_n
+        x, b, s = leaf.centre_m / self.u.size_m, leaf.width_m / self.u.size_m, leaf.hinge_spacing_m / self.u.size_m
         # A wheel takes what its spring is known to carry, on level ground; never more than the weight's own share.
-        at = (design.wheel_from_hinge_m or leaf.between_m) / IN
-        v = min(design.wheel_load_n / LB, w * x / at) if design.wheel else 0.0
-        pull_n -= v * LB * at / s
+        at = (design.wheel_from_hinge_m or leaf.between_m) / self.u.size_m
+        v = min(design.wheel_load_n / self.u.force_n, w * x / at) if design.wheel else 0.0
+        pull_n -= v * self.u.force_n * at / s
         pull = step(
             "R_h",
-            pull_n / LB,
-            "lb",
+            pull_n / self.u.force_n,
+            self.u.force,
             "(W * x + P * B - V * a) / s",
             (
-                ("W", w, "lb"),
-                ("x", x, "in"),
-                ("P", p, "lb"),
-                ("B", b, "in"),
-                ("V", v, "lb"),
-                ("a", at, "in"),
-                ("s", s, "in"),
+                ("W", w, self.u.force),
+                ("x", x, self.u.size),
+                ("P", p, self.u.force),
+                ("B", b, self.u.size),
+                ("V", v, self.u.force),
+                ("a", at, self.u.size),
+                ("s", s, self.u.size),
             ),
             "out at the top hinge, in at the bottom" + ("; V carried by the wheel" if v else ""),
         )
         both = step(
             "R",
             math.hypot(pull.value, w + p),
-            "lb",
+            self.u.force,
             "sqrt(R_h ** 2 + (W + P) ** 2)",
-            (("R_h", pull.value, "lb"), ("W", w, "lb"), ("P", p, "lb")),
+            (("R_h", pull.value, self.u.force), ("W", w, self.u.force), ("P", p, self.u.force)),
             "one hinge may carry all of the weight, too",
         )
         self.facts += [pull, both]
         case = f"leaf {leaf.index + 1}, a person on the latch edge"
         if design.hinge_rating_n > 0:
             rating = Step(
-                symbol="R_max", value=design.hinge_rating_n / LB, unit="lb", formula="", inputs=(),
+                symbol="R_max", value=design.hinge_rating_n / self.u.force_n, unit=self.u.force, formula="", inputs=(),
                 source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
             )  # fmt: skip
             self._check("Hinge holds", both, rating, (pull,), case)
         else:
             self._gap(
                 "Hinge holds",
-                f"no rating of the hinge is entered; it must hold {both.value:,.0f} lb",
+                f"no rating of the hinge is entered; it must hold {self._words(both)}",
                 "the maker's number for one hinge and its screws, with a safety factor in it",
                 crew=True,
             )
@@ -395,6 +424,12 @@ class _Found:
         if not design.hinge_screws:
             return
         name = "Hinge's screws pull out"
+        if self.book.load_factor != 1.0:
+            self._gap(
+                name, "this school's values of fixings are characteristic and not brought to design level here",
+                "the maker's rating of the hinge with its screws", crew=True,
+            )  # fmt: skip
+            return
         try:
             each = self.book.fastener_withdrawal(
                 fastener="lag screw",
@@ -407,13 +442,17 @@ class _Found:
             reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
             self._gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
             return
-        one = each if each.unit == "lb" else step("W_p", si(each) / LB, "lb", "", (), each.says)
+        one = (
+            each
+            if each.unit == self.u.force
+            else step("W_p", si(each) / self.u.force_n, self.u.force, "", (), each.says)
+        )
         held = Step(
-            symbol="W_n", value=design.hinge_screws * one.value * WET_FIXING, unit="lb", formula="n * W_p * C_M",
-            inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, "lb"), ("C_M", WET_FIXING, "")),
+            symbol="W_n", value=design.hinge_screws * one.value * WET_FIXING, unit=self.u.force, formula="n * W_p * C_M",
+            inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, self.u.force), ("C_M", WET_FIXING, "")),
             source="nds: 11.3.3 wet service of lags and screws; medium", says="all screws of one hinge, outdoors",
         )  # fmt: skip
-        pull = step("R_h", pull_n / LB, "lb", "", (), "out at the top hinge")
+        pull = step("R_h", pull_n / self.u.force_n, self.u.force, "", (), "out at the top hinge")
         self._check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
 
     def sag(self, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:
@@ -431,7 +470,7 @@ class _Found:
             )
         stiffness = None
         try:
-            e = self.book.strength("stiffness", self._wood(), "floor").allowed_pa
+            e = self.book.strength("stiffness", outdoors(self.leaf.frame), "floor").allowed_pa
             stiffness = e * leaf.frame.thickness_m * leaf.frame.width_m
         except OutsideScope as refused:
             self._gap("Latch edge sags", refused.reason, refused.would_have_to_change)
@@ -458,17 +497,22 @@ class _Found:
                 "Latch edge sags", "the post's wood has no stiffness in this school", "a post of the school's tables"
             )
             return now, later
-        limit = _latch_tolerance()
+        limit = _latch_tolerance(self.u)
         name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"
         for sag, case in ((now, "at once"), (later, "after years")):
             parts = tuple(
-                (symbol, value / IN, "in")
+                (symbol, value / self.u.size_m, self.u.size)
                 for symbol, value in (
                     ("d_h", sag.from_hinges_m), ("d_b", sag.from_brace_m), ("d_j", sag.from_joints_m), ("d_p", sag.from_post_m),
                 )
             )  # fmt: skip
             demand = step(
-                "d", sag.total_m / IN, "in", "d_h + d_b + d_j + d_p", parts, "hinges, brace, its joints, and the post"
+                "d",
+                sag.total_m / self.u.size_m,
+                self.u.size,
+                "d_h + d_b + d_j + d_p",
+                parts,
+                "hinges, brace, its joints, and the post",
             )
             self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}")
             self.facts.append(demand)
@@ -479,15 +523,17 @@ class _Found:
         leaf = self.leaf
         rails = leaf.design.cross_rails
         try:
-            e_pa = si(self.book.stiffness(self._wood()))
+            e_pa = si(self.book.stiffness(outdoors(self.leaf.frame)))
         except OutsideScope as refused:
             self._gap("Leaf wobbles", refused.reason, refused.would_have_to_change)
             return
         gives, stiffer = (wobble_m(leaf, e_pa, count) for count in (rails, rails + 1))
         more = f"one more cross rail: {stiffer / IN:.2f} in ({1000 * stiffer:.0f} mm)"
-        demand = step("d_w", gives / IN, "in", "", (), f"the free corner's give, boards left out; {more}")
+        demand = step(
+            "d_w", gives / self.u.size_m, self.u.size, "", (), f"the free corner's give, boards left out; {more}"
+        )
         limit = Step(
-            symbol="d_wmax", value=WOBBLE_LIMIT_M / IN, unit="in", formula="", inputs=(),
+            symbol="d_wmax", value=WOBBLE_LIMIT_M / self.u.size_m, unit=self.u.size, formula="", inputs=(),
             source="practice: feels firm in the hand", says="a hand's push of 20 lb (89 N)",
         )  # fmt: skip
         self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand")
@@ -505,14 +551,16 @@ class _Found:
             )
             return
         lift = leaf.lift
-        has = step("z_has", leaf.gap_m / IN, "in", "", (), "lower edge at the hinge above the ground there")
+        has = step(
+            "z_has", leaf.gap_m / self.u.size_m, self.u.size, "", (), "lower edge at the hinge above the ground there"
+        )
         rise = lift.lift_m - leaf.design.clear_m
         needs = step(
             "z_0",
-            lift.lift_m / IN,
-            "in",
+            lift.lift_m / self.u.size_m,
+            self.u.size,
             "c + u",
-            (("c", leaf.design.clear_m / IN, "in"), ("u", rise / IN, "in")),
+            (("c", leaf.design.clear_m / self.u.size_m, self.u.size), ("u", rise / self.u.size_m, self.u.size)),
             f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
         )
         self._check("Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True)
@@ -540,14 +588,14 @@ class _Found:
         if not design.post_lean_m:
             return
         tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
-        w, x = leaf.weight_n / LB, leaf.centre_m / FT
+        w, x = leaf.weight_n / self.u.force_n, leaf.centre_m / self.u.span_m
         self.facts.append(
             step(
                 "M_s",
                 w * x * math.sin(tilt),
-                "lb-ft",
+                self.u.moment,
                 "W * x * s",
-                (("W", w, "lb"), ("x", x, "ft"), ("s", math.sin(tilt), "")),
+                (("W", w, self.u.force), ("x", x, self.u.span), ("s", math.sin(tilt), "")),
                 "the leaf swings by itself with up to this: plumb the hinge line",
             )
         )
@@ -556,29 +604,23 @@ class _Found:
         """A thick leaf's far corner needs room at the latch."""
         leaf = self.leaf
         needs_m = latch_gap_needed_m(leaf)
-        has = step("g_has", leaf.design.latch_gap_m / IN, "in", "", (), "gap at the latch")
+        has = step("g_has", leaf.design.latch_gap_m / self.u.size_m, self.u.size, "", (), "gap at the latch")
         if leaf.design.latch_gap_m <= 0:
             raise InputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
-        b, t = leaf.width_m / IN, (leaf.frame.thickness_m + leaf.board.thickness_m) / IN
+        b, t = leaf.width_m / self.u.size_m, (leaf.frame.thickness_m + leaf.board.thickness_m) / self.u.size_m
         needs = step(
             "g",
-            needs_m / IN,
-            "in",
+            needs_m / self.u.size_m,
+            self.u.size,
             "sqrt(B ** 2 + T ** 2) - B",
-            (("B", b, "in"), ("T", t, "in")),
+            (("B", b, self.u.size), ("T", t, self.u.size)),
             "the thick leaf's far corner swings wider than the leaf",
         )
         self._check("Latch corner passes", has, needs, (), f"leaf {leaf.index + 1}", at_least=True)
 
 
-def _latch_tolerance() -> Step:
+def _latch_tolerance(u: Units) -> Step:
     return Step(
-        symbol="d_max", value=SAG_LIMIT_IN, unit="in", formula="", inputs=(),
+        symbol="d_max", value=SAG_LIMIT_M / u.size_m, unit=u.size, formula="", inputs=(),
         source="practice: what a latch forgives", says="latch tolerance",
     )  # fmt: skip
-
-
-def _in_lb(found: Step) -> Step:
-    if found.unit == "lb":
-        return found
-    return step("P_max", si(found) / LB, "lb", "", (), found.says)
