@@ -460,3 +460,56 @@ class FenceWithGateTest(unittest.TestCase):
     def test_a_job_with_a_gate_reads_back(self) -> None:
         work = Job(name="x", structures=(Structure(name="f", spec=fence_with(self.LEAF)),))
         self.assertEqual(work.structures[0].spec.openings[0].leaf, self.LEAF)
+
+
+class HardwareTest(unittest.TestCase):
+    """What is bought decides gaps, lengths and the latch post."""
+
+    def leaf_width_m(self, **design: object) -> float:
+        plan = planned(fence_with(LeafDesign(**design)))  # type: ignore[arg-type]
+        leaf = next(d for d in plan.details if d.id.endswith("/leaf"))
+        return next(m.value_m for m in leaf.measures if m.says.startswith("leaf, width"))
+
+    def test_another_hinge_takes_another_gap(self) -> None:
+        strap, bolted = self.leaf_width_m(), self.leaf_width_m(hinge="bolt-on hinge")
+        self.assertAlmostEqual(strap - bolted, (1.0 - 0.375) * IN, 9)
+        self.assertAlmostEqual(self.leaf_width_m(hinge="bolt-on hinge", hinge_gap_m=0.375 * IN), strap, 9)
+        with self.assertRaises(InputError) as refused:
+            self.leaf_width_m(latch="magic")
+        self.assertEqual(refused.exception.field, "openings/0/leaf/latch")
+
+    def test_a_wheel_and_a_high_latch_lengthen_the_latch_stile_and_the_stick(self) -> None:
+        def stile(**design: object) -> float:
+            plan = planned(fence_with(LeafDesign(**design)))  # type: ignore[arg-type]
+            return next(part.length_m for part in plan.parts if part.id.endswith("stile/latch"))
+
+        plain = stile(gap_m=8 * IN)
+        self.assertAlmostEqual(stile(gap_m=8 * IN, wheel=True, wheel_high_m=4 * IN) - plain, 4 * IN, 6)
+        # 6 ft 2 in of fence: a latch at 6 ft 6 in needs 75 mm of wood above it.
+        self.assertAlmostEqual(stile(gap_m=8 * IN, latch_height_m=6.5 * FT) - plain, 4 * IN + 0.075, 6)
+
+    def test_a_slammed_leaf_bends_its_latch_post_by_its_energy(self) -> None:
+        """W v^2 / (6 g s): a third of the leaf's mass at the edge's speed, spent over s; by hand from the leaf's own weight."""
+        plan = planned(fence_with(LeafDesign(slam_m_per_s=2.0, slam_stop_m=0.02)))
+        check = next(check for check in plan.checks if check.case == "a slammed leaf")
+        self.assertTrue(check.about.endswith("g-b"), check.about)
+        force = next(step for step in check.working if step.symbol == "P")
+        leaf = next(d for d in plan.details if d.id.endswith("/leaf"))
+        weight = next(push.force_n for push in leaf.pushes if push.label == "weight")
+        self.assertAlmostEqual(force.value * LB, weight * 2.0**2 / (6 * 9.80665 * 0.02), 3)
+        pair = planned(fence_with(LeafDesign(), leaves_m=(0.6, 0.6)))
+        self.assertFalse([check for check in pair.checks if check.case == "a slammed leaf"])
+
+    def test_a_leaf_without_its_brace_drops_more_with_softer_joints_and_an_estimate_never_passes(self) -> None:
+        def drop(joint: str) -> float:
+            plan = planned(fence_with(LeafDesign(joint=joint)))  # type: ignore[arg-type]
+            leaf = next(d for d in plan.details if d.id.endswith("/leaf"))
+            return next(step.value for step in leaf.facts if step.symbol == "d_0")
+
+        self.assertLess(drop("butt with gusset"), drop("half-lap"))
+        self.assertLess(drop("half-lap"), drop("pocket screw"))
+        bare = planned(fence_with(LeafDesign(brace="none")))
+        self.assertTrue(any(gap.name == "Leaf racks" and "estimate" in gap.reason for gap in bare.not_covered))
+        self.assertFalse(found(bare, "Leaf racks"))
+        measured = planned(fence_with(LeafDesign(brace="none", corner_n_m_per_rad=900.0)))
+        self.assertTrue(found(measured, "Leaf racks"))

@@ -30,6 +30,7 @@ FACTORS: dict[str, tuple[str, float]] = {
     "ft3": ("m3", FT3),
     "L": ("m3", 0.001),
     "lb": ("n", LB),
+    "lb_in_per_rad": ("n_m_per_rad", LB * IN),
     "lb_mass": ("kg", LB_MASS),
     "psi": ("pa", PSI),
     "ksi": ("pa", 1000 * PSI),

@@ -63,7 +63,10 @@ class Rulebook:
     joist_longest_m: float | None = None
     rafter_longest_m: float | None = None
     exposures: tuple[str, ...] = ()
+    editions: tuple[str, ...] = ()
+    exposures_say: tuple[str, ...] = ()
     wind_given_as = "speed"
+    wind_says = "Wind speed of the school's map"
     load_factor = 1.0
     load_factor_source = "allowable stresses: loads as they are"
     added_source = "statics: shares of strength added; high"

@@ -10,8 +10,6 @@ from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Stock, cut_pl
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, sticks
 
-GRAVEL = "gravel 50 lb"
-
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceRow:
@@ -51,6 +49,7 @@ class Line:
     price: float
     total: float
     note: str = ""
+    length_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -137,8 +136,11 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
             key = (pattern.stock_m, pattern.price)
             by_length[key] = by_length.get(key, 0) + pattern.count
         for (length_m, price), count in sorted(by_length.items()):
-            says = f"{cut.says} × {length_m / FT:g} ft"
-            lines.append(Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=count * price))
+            says = f"{cut.says} × {_length(cut.item, length_m)}"
+            total = count * price
+            lines.append(
+                Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m)
+            )
     takes = [volumes(footing) for footing in plan.footings]
     needed = bags([take.concrete_m3 for take in takes], yard.bag, yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
@@ -175,6 +177,12 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     )
 
 
+def _length(item: str, length_m: float) -> str:
+    """A stick's length as its merchant says it."""
+    metric = item in sticks() and sticks()[item].metric
+    return f"{length_m:.2f} m" if metric else f"{length_m / FT:g} ft"
+
+
 def _bags(yard: YardChoices, count: int, gravel_m3: float) -> list[Line]:
     lines = []
     if count:
@@ -185,10 +193,17 @@ def _bags(yard: YardChoices, count: int, gravel_m3: float) -> list[Line]:
                  total=count * price, note=note)
         )  # fmt: skip
     if gravel_m3 > 0:
-        packs = math.ceil(gravel_m3 / bag_yield_m3(GRAVEL) - 1e-9)
-        price = yard.unit_price(GRAVEL)
+        packs = math.ceil(gravel_m3 / bag_yield_m3(yard.gravel) - 1e-9)
+        price = yard.unit_price(yard.gravel)
         lines.append(
-            Line(item=GRAVEL, says=goods()[GRAVEL].says, count=packs, unit="bags", price=price, total=packs * price)
+            Line(
+                item=yard.gravel,
+                says=goods()[yard.gravel].says,
+                count=packs,
+                unit="bags",
+                price=price,
+                total=packs * price,
+            )
         )
     return lines
 

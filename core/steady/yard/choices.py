@@ -43,6 +43,11 @@ class YardChoices:
         return own if own is not None else goods()[key].price
 
     @property
+    def gravel(self) -> str:
+        """Gravel in bags of the same measure as the concrete's."""
+        return "gravel 25 kg" if self.bag.endswith("kg") else "gravel 50 lb"
+
+    @property
     def sample_prices(self) -> bool:
         """Whether any price still comes from the made-up sample list."""
         return len(self.prices) < 5

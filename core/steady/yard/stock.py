@@ -24,6 +24,7 @@ class Stick:
     schools: tuple[str, ...]
     density_kg_per_m3: float
     source: str
+    metric: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,6 +65,7 @@ def sticks() -> dict[str, Stick]:
             schools=tuple(row.text["schools"].split()),
             density_kg_per_m3=row.number("density_kg_per_m3"),
             source=row.source,
+            metric=name.endswith("_metric"),
         )
         for name in ("yard_stock", "yard_stock_metric")
         for key, row in keyed(name).items()
@@ -114,6 +116,28 @@ def goods() -> dict[str, Good]:
     }
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Usual:
+    """Where a new job under one school starts: timbers, bags, soil and wind of the school's own words."""
+
+    post: str
+    rail: str
+    board: str
+    leaf: str
+    bag: str
+    soil: str
+    exposure: str
+    wind_speed_m_per_s: float
+
+
+@cache
+def usual(school: str) -> Usual:
+    """A school's usual choices [common practice]; raises StopIteration for a school that has none."""
+    row = next(row for row in table("yard_usual") if row.text["school"] == school)
+    words = {name: row.text[name] for name in ("post", "rail", "board", "leaf", "bag", "soil", "exposure")}
+    return Usual(**words, wind_speed_m_per_s=row.number("wind_speed_m_per_s"))
+
+
 @cache
 def bag_yield_m3(key: str) -> float:
     """Volume one bag gives (m3).
@@ -123,5 +147,6 @@ def bag_yield_m3(key: str) -> float:
     """
     row = keyed("bag_yield").get(key)
     if row is None:
-        raise InputError("bag", f'No yield is known for "{key[:40]}". Use a bag of 40, 50, 60 or 80 lb')
+        known = ", ".join(name for name in keyed("bag_yield") if name.startswith("concrete"))
+        raise InputError("bag", f'No yield is known for "{key[:40]}". Use one of: {known}')
     return row.number("yield_m3")

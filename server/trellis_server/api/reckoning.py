@@ -14,8 +14,9 @@ from steady.jobs.slack import slack
 from steady.rulebooks.registry import rulebook
 from steady.schedule.locate import days_left, open_points
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.yard.stock import goods, sticks
+from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
@@ -100,7 +101,7 @@ def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
 @router.post("/line", response={200: FenceSpec, **REFUSALS})
 def line(request: HttpRequest, body: LineBody) -> HttpResponse:
     """A fence from running readings, with the crew's last choices."""
-    return fast(from_line(body.text, body.id, body.bare, defaults_of(request.user)))
+    return fast(from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school))
 
 
 @router.post("/ground", response={200: ReadingsRead, **REFUSALS})
@@ -119,15 +120,29 @@ def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast({"on": today.isoformat(), "ready": not points, "open_points": points, "days_left": left})
 
 
-@router.get("/reference", response={200: ReferenceAnswer, 401: Problems})
-def reference(request: HttpRequest) -> HttpResponse:
-    """What the forms offer."""
-    book = rulebook("us")
+@router.get("/reference", response={200: ReferenceAnswer, **REFUSALS})
+def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
+    """What the forms offer under one school."""
+    book = rulebook(school)
+    start = usual(book.key)
     return fast(
         {
-            "items": [{"key": s.key, "role": s.role, "says": s.says} for s in sticks().values()],
-            "bags": [{"key": g.key, "role": g.role, "says": g.says} for g in goods().values() if g.role == "bag"],
+            "items": [
+                {"key": s.key, "role": s.role, "says": s.says} for s in sticks().values() if book.key in s.schools
+            ]
+            + [{"key": h.key, "role": h.kind, "says": h.says} for h in gate_hardware()],
+            "bags": [
+                {"key": g.key, "role": g.role, "says": g.says}
+                for g in goods().values()
+                if g.role == "bag" and g.key.endswith("kg") == book.metric
+            ],
             "soils": [{"name": s.name, "says": s.says, "source": s.source} for s in book.soils()],
+            "exposures": [
+                {"value": key, "says": says} for key, says in zip(book.exposures, book.exposures_say, strict=False)
+            ],
+            "editions": list(book.editions),
+            "wind_says": book.wind_says,
+            "usual": {name: getattr(start, name) for name in ("bag", "soil", "exposure", "wind_speed_m_per_s")},
             "sources": [{"key": key, **row} for key, row in sources().items()],
         }
     )

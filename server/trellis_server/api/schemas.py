@@ -150,6 +150,7 @@ class LineBody(Closed):
     text: Annotated[str, MinLen(1), MaxLen(2000)]
     id: Annotated[str, MinLen(1), MaxLen(40)]
     bare: Literal["ft", "in", "m", "mm"] = "ft"
+    school: Literal["us", "ca", "nz", "uk"] = "us"
 
 
 class GroundBody(Closed):
@@ -233,6 +234,20 @@ class SoilRow(Schema):
     source: str
 
 
+class Choice(Schema):
+    value: str
+    says: str
+
+
+class UsualSite(Schema):
+    """What a new job under the school starts from."""
+
+    bag: str
+    soil: str
+    exposure: str
+    wind_speed_m_per_s: float
+
+
 class SourceRow(Schema):
     key: str
     title: str
@@ -243,11 +258,15 @@ class SourceRow(Schema):
 
 
 class ReferenceAnswer(Schema):
-    """What the forms offer: the yard's items, the school's soils, and every source."""
+    """What the forms offer: the yard's items, the school's soils and words for wind, and every source."""
 
     items: list[YardItem]
     bags: list[YardItem]
     soils: list[SoilRow]
+    exposures: list[Choice]
+    editions: list[str]
+    wind_says: str
+    usual: UsualSite
     sources: list[SourceRow]
 
 

@@ -10,6 +10,8 @@ from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.spec import Arch, LeafDesign
 
+from trellis_server.demo.quillet import quillet_plots
+
 WINDBREAK = "windbreak"
 LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
 
@@ -113,4 +115,4 @@ READINGS = (
 
 def all_jobs() -> tuple[Job, ...]:
     """Every demo job."""
-    return (larkspur_rise(),)
+    return (larkspur_rise(), quillet_plots())

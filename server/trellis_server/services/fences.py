@@ -7,13 +7,14 @@ from pydantic import TypeAdapter, ValidationError
 from steady.measure.lengths import Bare
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.usual import at_home
 
 ADAPTER: TypeAdapter[FenceSpec] = TypeAdapter(FenceSpec)
 OWN = {"id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice"}
 """What belongs to one fence alone; all other fields are choices that the next fence starts from."""
 
 
-def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any]) -> FenceSpec:
+def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any], school: str = "us") -> FenceSpec:
     """A fence from running readings.
 
     Raises:
@@ -30,9 +31,10 @@ def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any])
     known = {field.name for field in fields(FenceSpec)} - OWN
     kept = {name: value for name, value in choices.items() if name in known}
     try:
-        return ADAPTER.validate_python({**kept, **laid})
+        found = ADAPTER.validate_python({**kept, **laid})
     except ValidationError:
-        return FenceSpec(**laid)  # type: ignore[arg-type]
+        found = FenceSpec(**laid)  # type: ignore[arg-type]
+    return at_home(found, school)
 
 
 def choices_of(spec: FenceSpec) -> dict[str, Any]:

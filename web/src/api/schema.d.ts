@@ -425,7 +425,7 @@ export interface paths {
         };
         /**
          * Reference
-         * @description What the forms offer.
+         * @description What the forms offer under one school.
          */
         get: operations["trellis_server_api_reckoning_reference"];
         put?: never;
@@ -760,6 +760,13 @@ export interface components {
         ChecksAnswer: {
             /** Rows */
             rows: components["schemas"]["KnownRow"][];
+        };
+        /** Choice */
+        Choice: {
+            /** Says */
+            says: string;
+            /** Value */
+            value: string;
         };
         /**
          * Clash
@@ -1205,6 +1212,7 @@ export interface components {
             school: "us" | "ca" | "nz" | "uk";
             /**
              * @default {
+             *       "cohesion_pa": 0,
              *       "edition": "ASCE 7-16",
              *       "embedment_least_m": 0,
              *       "exposure": "B",
@@ -1361,11 +1369,16 @@ export interface components {
          *         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
          *         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
          *         raked: The leaf follows the fence's grade; otherwise it hangs level.
+         *         hinge, latch: Kinds from the yard; each asks for its own gap. hinge_gap_m, latch_gap_m: measured on what was bought, in
+         *             place of the kind's; None: the kind's.
+         *         slam_m_per_s: Speed of the latch edge when a single leaf is slammed, 0: not reckoned; `slam_stop_m`: the way that latch,
+         *             stop and post give [common practice].
          *         measured_m: The opening at top, middle and bottom, once it stands.
          *         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
          *         in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
          *         wheel_load_n: What a wheel's spring carries, known; 0: an unknown spring, which counts as nothing. `wheel_from_hinge_m`
          *             0: at the latch stile.
+         *         wheel_high_m: From the ground to where the wheel's bracket is screwed on: the latch stile is lengthened to reach it.
          *         corner_n_m_per_rad: Stiffness of one corner, measured; 0: not known. It counts where there is no brace.
          *         boards_hold: Boards count as a diaphragm (off unless asked): two nails `nail_pitch_m` apart at each crossing, each
          *             slipping by `nail_slip_n_per_m`.
@@ -1439,10 +1452,12 @@ export interface components {
              */
             hardware_kg: number;
             /**
-             * Hinge Gap M
-             * @default 0.009525
+             * Hinge
+             * @default strap hinge
              */
-            hinge_gap_m: number;
+            hinge: string;
+            /** Hinge Gap M */
+            hinge_gap_m?: number | null;
             /**
              * Hinge Inset M
              * @default 0.1524
@@ -1506,10 +1521,12 @@ export interface components {
              */
             joint_slip_m: number;
             /**
-             * Latch Gap M
-             * @default 0.0127
+             * Latch
+             * @default gravity latch
              */
-            latch_gap_m: number;
+            latch: string;
+            /** Latch Gap M */
+            latch_gap_m?: number | null;
             /**
              * Latch Height M
              * @default 0.9144
@@ -1548,6 +1565,16 @@ export interface components {
             /** Reach M */
             reach_m?: number | null;
             /**
+             * Slam M Per S
+             * @default 1.5
+             */
+            slam_m_per_s: number;
+            /**
+             * Slam Stop M
+             * @default 0.02
+             */
+            slam_stop_m: number;
+            /**
              * Soil Turn N M Per Rad
              * @default 0
              */
@@ -1579,6 +1606,11 @@ export interface components {
              */
             wheel_from_hinge_m: number;
             /**
+             * Wheel High M
+             * @default 0.1016
+             */
+            wheel_high_m: number;
+            /**
              * Wheel Load N
              * @default 0
              */
@@ -1593,6 +1625,8 @@ export interface components {
             count: number;
             /** Item */
             item: string;
+            /** Length M */
+            length_m?: number | null;
             /**
              * Note
              * @default
@@ -1620,6 +1654,12 @@ export interface components {
             bare: "ft" | "in" | "m" | "mm";
             /** Id */
             id: string;
+            /**
+             * School
+             * @default us
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
             /** Text */
             text: string;
         };
@@ -1819,7 +1859,8 @@ export interface components {
              *       "front_grade": null,
              *       "gap_m": null,
              *       "hardware_kg": 4,
-             *       "hinge_gap_m": 0.009525,
+             *       "hinge": "strap hinge",
+             *       "hinge_gap_m": null,
              *       "hinge_inset_m": 0.1524,
              *       "hinge_play_m": 0.00079375,
              *       "hinge_rating_n": 0,
@@ -1832,7 +1873,8 @@ export interface components {
              *       "in_the_way": [],
              *       "joint": "half-lap",
              *       "joint_slip_m": 0.00079375,
-             *       "latch_gap_m": 0.0127,
+             *       "latch": "gravity latch",
+             *       "latch_gap_m": null,
              *       "latch_height_m": 0.9144,
              *       "measured_m": [],
              *       "nail_pitch_m": 0.0508,
@@ -1841,12 +1883,15 @@ export interface components {
              *       "post_lean_m": 0,
              *       "raked": false,
              *       "reach_m": null,
+             *       "slam_m_per_s": 1.5,
+             *       "slam_stop_m": 0.02,
              *       "soil_turn_n_m_per_rad": 0,
              *       "swing_rad": 1.5707963267948966,
              *       "twist_per_m": 0,
              *       "way": "corner",
              *       "wheel": false,
              *       "wheel_from_hinge_m": 0,
+             *       "wheel_high_m": 0.1016,
              *       "wheel_load_n": 0
              *     }
              */
@@ -2230,17 +2275,24 @@ export interface components {
         };
         /**
          * ReferenceAnswer
-         * @description What the forms offer: the yard's items, the school's soils, and every source.
+         * @description What the forms offer: the yard's items, the school's soils and words for wind, and every source.
          */
         ReferenceAnswer: {
             /** Bags */
             bags: components["schemas"]["YardItem"][];
+            /** Editions */
+            editions: string[];
+            /** Exposures */
+            exposures: components["schemas"]["Choice"][];
             /** Items */
             items: components["schemas"]["YardItem"][];
             /** Soils */
             soils: components["schemas"]["SoilRow"][];
             /** Sources */
             sources: components["schemas"]["SourceRow"][];
+            usual: components["schemas"]["UsualSite"];
+            /** Wind Says */
+            wind_says: string;
         };
         /**
          * RowProblem
@@ -2493,9 +2545,15 @@ export interface components {
          * @description What stands still whatever is built.
          *
          *     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
+         *     `exposure` a letter of the school's own; `cohesion_pa` the ground's undrained shear strength as measured, 0: not;
          *     `embedment_least_m` a local least depth, 0 for none.
          */
         Site: {
+            /**
+             * Cohesion Pa
+             * @default 0
+             */
+            cohesion_pa: number;
             /**
              * Edition
              * @default ASCE 7-16
@@ -2512,7 +2570,7 @@ export interface components {
              * @default B
              * @enum {string}
              */
-            exposure: "B" | "C" | "D";
+            exposure: "B" | "C" | "D" | "0" | "I" | "II" | "III" | "IV";
             /**
              * Frost M
              * @default 0
@@ -2836,6 +2894,20 @@ export interface components {
             text: string;
             /** Value M */
             value_m: number;
+        };
+        /**
+         * UsualSite
+         * @description What a new job under the school starts from.
+         */
+        UsualSite: {
+            /** Bag */
+            bag: string;
+            /** Exposure */
+            exposure: string;
+            /** Soil */
+            soil: string;
+            /** Wind Speed M Per S */
+            wind_speed_m_per_s: number;
         };
         /**
          * View
@@ -4086,7 +4158,9 @@ export interface operations {
     };
     trellis_server_api_reckoning_reference: {
         parameters: {
-            query?: never;
+            query?: {
+                school?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4104,6 +4178,24 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

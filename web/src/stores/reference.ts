@@ -1,19 +1,25 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, reactive } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Reference } from '@/api/types'
+import type { Job, Reference } from '@/api/types'
+import { useJob } from '@/stores/job'
 
-/** What the forms offer, asked once. */
+type School = Job['school']
+
+/** What the forms offer under the open job's school, asked once for each school. */
 export const useReference = defineStore('reference', () => {
-  const reference = ref<Reference | null>(null)
-  let asked: Promise<void> | null = null
+  const job = useJob()
+  const known = reactive<Partial<Record<School, Reference>>>({})
+  const asked: Partial<Record<School, Promise<void>>> = {}
+  const reference = computed(() => known[job.document?.school ?? 'us'] ?? null)
 
-  function load(): Promise<void> {
-    asked ??= ask(api.GET('/api/reckon/reference')).then(
-      (found) => void (reference.value = found),
-      () => void (asked = null),
+  function load(school: School = job.document?.school ?? 'us'): Promise<void> {
+    asked[school] ??= ask(api.GET('/api/reckon/reference', { params: { query: { school } } })).then(
+      (found) => void (known[school] = found),
+      () => void delete asked[school],
     )
-    return asked
+    return asked[school]!
   }
-  return { reference, load }
+  const of = (school: School) => known[school] ?? null
+  return { reference, load, of }
 })

@@ -8,9 +8,11 @@ import type { Job } from '@/api/types'
 import KeptSums from '@/components/KeptSums.vue'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
 
 const store = useJob()
 const router = useRouter()
+const reference = useReference()
 const line = ref('')
 const title = ref('')
 const fault = ref('')
@@ -34,6 +36,20 @@ const MARKS = [
 function marks(value: string | number): void {
   store.change((job) => void (job.reading = { system: value === 0.001 ? 'metric' : 'imperial', mark_m: Number(value) }), 'units')
 }
+/** Another school knows other soils, winds and bags: what it does not know goes to where its new jobs start. */
+async function school(value: Job['school']): Promise<void> {
+  await reference.load(value)
+  const home = reference.of(value)
+  store.change((job) => {
+    job.school = value
+    if (!home) return
+    const { soil, exposure, wind_speed_m_per_s, bag } = home.usual
+    if (!home.soils.some((item) => item.name === job.site.soil)) Object.assign(job.site, { soil, wind_speed_m_per_s })
+    if (home.exposures.length && !home.exposures.some((item) => item.value === job.site.exposure)) job.site.exposure = exposure as never
+    if (!home.bags.some((item) => item.key === job.yard.bag)) job.yard.bag = bag
+    if (!job.structures.length) job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
+  }, 'school of rules')
+}
 function freeId(job: Job): string {
   for (let k = 1; ; k++) if (!job.structures.some((item) => item.spec.id === `fence-${k}`)) return `fence-${k}`
 }
@@ -43,7 +59,7 @@ async function add(words: string): Promise<void> {
   fault.value = ''
   try {
     const id = freeId(store.document)
-    const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft' } }))
+    const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school } }))
     store.change((job) => void job.structures.push({ name: title.value.trim() || `Fence ${job.structures.length + 1}`, spec }), 'a new fence')
     await store.flush()
     await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
@@ -70,8 +86,8 @@ function remove(id: string): void {
         <PickField label="Who uses it" :model-value="store.document.site.use" :options="USES" @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')" />
         <p v-if="store.document.site.use === 'public'" class="strong">Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.</p>
         <p v-if="store.document.site.use === 'workplace'" class="small">Workplace: ask the local office which rules and licences apply before building.</p>
-        <PickField label="School of rules that decides" :model-value="store.document.school" :options="SCHOOLS" @update:model-value="store.change((job) => void (job.school = $event as never), 'school of rules')" />
-        <p v-if="store.document.school !== 'us'" class="small">Fences are reckoned by the United States school so far: under another they are laid out and cut, and what is not covered says so.</p>
+        <PickField label="School of rules that decides" :model-value="store.document.school" :options="SCHOOLS" @update:model-value="school($event as Job['school'])" />
+        <p v-if="store.document.school === 'ca'" class="small">Canada's wind on fences is known here only away from ends and corners: a fence is laid out and cut, and what is not covered says so.</p>
         <PickField label="The crew reads" :model-value="store.document.reading.mark_m" :options="MARKS" @update:model-value="marks" />
       </section>
       <section>

@@ -29,11 +29,9 @@ watchDebounced(
   { debounce: 150, immediate: true },
 )
 const money = (value: number) => value.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
-function price(item: string, text: string, unit: string, says: string): void {
+function price(item: string, text: string, length_m: number | null, says: string): void {
   const value = Number(text)
   if (!(value > 0)) return
-  const feet = unit === 'sticks' ? Number(/× ([\d.]+) ft$/.exec(says)?.[1]) : NaN
-  const length_m = Number.isFinite(feet) ? feet * 0.3048 : null
   store.change((job) => {
     job.yard.prices = job.yard.prices.filter((own) => !(own.item === item && (own.length_m ?? null) === length_m))
     job.yard.prices.push({ item, price: value, length_m })
@@ -55,7 +53,7 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
         <tbody>
           <tr v-for="line in takeoff.bill.lines" :key="line.says">
             <td>{{ line.says }}</td><td class="n">{{ line.count }} {{ line.unit }}</td>
-            <td class="n"><input :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.unit, line.says)" /></td>
+            <td class="n"><input :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.length_m ?? null, line.says)" /></td>
             <td class="n">{{ money(line.total) }}</td><td class="quiet small">{{ line.note }}</td>
           </tr>
         </tbody>

@@ -93,7 +93,9 @@ function grow(text: string): void {
   typed.value = {}
   arching('plants_n_per_m', Math.min(2000, value * (imperial.value ? PLF : 1000)), 'plants on the arch')
 }
-const frames = computed(() => (reference.reference?.items ?? []).filter((item) => item.role === 'rail').map((item) => ({ value: item.key, says: item.says })))
+const offered = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
+const frames = computed(() => offered('rail'))
+const JOINTS = ['half-lap', 'butt with gusset', 'pocket screw', 'bolted'].map((value) => ({ value, says: value }))
 const BRACES = [
   { value: 'strut', says: 'Strut, bottom hinge corner up to the latch side' }, { value: 'cable', says: 'Cable, top hinge corner down to the latch side' },
   { value: 'both', says: 'Both' }, { value: 'none', says: 'None' },
@@ -195,6 +197,16 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <PickField label="Cross rails" :model-value="leaf.cross_rails" :options="few(0, 3)" @update:model-value="pick('cross_rails', 'cross rails')($event)" />
           <PickField label="Hinges" :model-value="leaf.hinges_count" :options="few(2, 4)" @update:model-value="pick('hinges_count', 'hinges')($event)" />
         </div>
+        <PickField label="Corner joints" :model-value="leaf.joint ?? 'half-lap'" :options="JOINTS" @update:model-value="pick('joint', 'corner joints')($event)" />
+        <PickField label="Kind of hinge" :model-value="leaf.hinge ?? 'strap hinge'" :options="offered('hinge')" :path="here + '/hinge'" @update:model-value="pick('hinge', 'kind of hinge')($event)" />
+        <PickField label="Kind of latch" :model-value="leaf.latch ?? 'gravity latch'" :options="offered('latch')" :path="here + '/latch'" @update:model-value="pick('latch', 'kind of latch')($event)" />
+        <div class="two">
+          <LengthField label="Gap at the hinge" bare="in" :model-value="leaf.hinge_gap_m ?? null" :tape="store.tape" optional="the hinge's own" :path="here + '/hinge_gap_m'" @update:model-value="length('hinge_gap_m', 'gap at the hinge')($event)" />
+          <LengthField label="Gap at the latch" bare="in" :model-value="leaf.latch_gap_m ?? null" :tape="store.tape" optional="the latch's own" :path="here + '/latch_gap_m'" @update:model-value="length('latch_gap_m', 'gap at the latch')($event)" />
+          <LengthField label="Latch height" :model-value="leaf.latch_height_m ?? null" :tape="store.tape" :path="here + '/latch_height_m'" @update:model-value="$event !== null && set('latch_height_m', $event, 'height of the latch')" />
+        </div>
+        <label class="tick"><input type="checkbox" :checked="leaf.wheel ?? false" @change="set('wheel', ($event.target as HTMLInputElement).checked, 'wheel')" /> a wheel under the latch stile</label>
+        <LengthField v-if="leaf.wheel" label="Wheel's bracket above the ground" bare="in" :model-value="leaf.wheel_high_m ?? null" :tape="store.tape" :path="here + '/wheel_high_m'" @update:model-value="$event !== null && set('wheel_high_m', $event, 'height of the wheel')" />
         <PickField v-if="(opening?.leaves_m.length ?? 0) < 2" label="Hung" :model-value="leaf.hung" :options="HUNG" @update:model-value="pick('hung', 'hung')($event)" />
         <div class="two">
           <LengthField label="Under the hinge end" bare="in" :model-value="leaf.gap_m ?? null" :tape="store.tape" optional="the least that swings clear" :path="here + '/gap_m'" @update:model-value="length('gap_m', 'gap under the leaf')($event)" />

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { GroundRead } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
@@ -16,19 +16,31 @@ const store = useJob()
 const reference = useReference()
 const { structure, sheet } = useJobSheet()
 onMounted(() => void reference.load())
+watch(() => store.document?.school, () => void reference.load())
 
 const site = computed(() => store.document!.site)
 const shots = computed(() => site.value.grounds.find((item) => item.line === structure.value)?.shots ?? [])
 const soils = computed(() => (reference.reference?.soils ?? []).map((soil) => ({ value: soil.name, says: soil.says })))
 const known = computed(() => (soils.value.some((soil) => soil.value === site.value.soil) ? soils.value : [...soils.value, { value: site.value.soil, says: site.value.soil }]))
-const MPH = 0.44704
+const metric = computed(() => store.tape.system === 'metric')
+const speedUnit = computed(() => (metric.value ? { says: 'm/s', size: 1, most: 110 } : { says: 'mph', size: 0.44704, most: 245 }))
 const speed = ref('')
 const speedFault = ref('')
-const shownSpeed = computed(() => `${(site.value.wind_speed_m_per_s / MPH).toFixed(0)}`)
+const shownSpeed = computed(() => String(Number((site.value.wind_speed_m_per_s / speedUnit.value.size).toFixed(metric.value ? 1 : 0))))
 function wind(): void {
   const value = Number(speed.value || shownSpeed.value)
-  speedFault.value = value > 0 && value <= 245 ? '' : 'Write a speed between 1 and 245 mph'
-  if (!speedFault.value) store.change((job) => void (job.site.wind_speed_m_per_s = value * MPH), 'wind speed')
+  const { says, size, most } = speedUnit.value
+  speedFault.value = value >= 1 && value <= most ? '' : `Write a speed between 1 and ${most} ${says}`
+  if (!speedFault.value) store.change((job) => void (job.site.wind_speed_m_per_s = value * size), 'wind speed')
+}
+const exposures = computed(() => reference.reference?.exposures ?? [])
+const editions = computed(() => (reference.reference?.editions ?? []).map((value) => ({ value, says: value })))
+const cohesion = ref('')
+const cohesionFault = ref('')
+function strength(): void {
+  const value = Number(cohesion.value)
+  cohesionFault.value = Number.isFinite(value) && value >= 0 && value <= 500 ? '' : 'Write the measured strength in kPa, 0 to 500; 0: not measured'
+  if (!cohesionFault.value) store.change((job) => void (job.site.cohesion_pa = value * 1000), 'strength of the clay')
 }
 
 const pasted = ref('')
@@ -125,12 +137,14 @@ function north(): void {
         <PickField label="Soil" :model-value="site.soil" :options="known" path="site/soil" @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')" />
         <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
         <LengthField label="Least embedment by a local rule" bare="in" optional="none" :model-value="site.embedment_least_m || null" :tape="store.tape" path="site/embedment_least_m" @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')" />
-        <label for="wind">Basic wind speed, mph</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" />
+        <label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" />
         <p v-if="speedFault" class="fault">{{ speedFault }}</p>
-        <PickField label="Exposure" :model-value="site.exposure" :options="[{ value: 'B', says: 'B: houses, trees' }, { value: 'C', says: 'C: open, scattered obstructions' }, { value: 'D', says: 'D: open water, flats' }]" @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')" />
-        <PickField label="Edition" :model-value="site.edition" :options="['ASCE 7-16', 'ASCE 7-22'].map((e) => ({ value: e, says: e }))" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
+        <PickField v-if="exposures.length" label="Exposure" :model-value="site.exposure" :options="exposures" @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')" />
+        <PickField v-if="editions.length" label="Edition" :model-value="site.edition" :options="editions" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
+        <template v-if="store.document.school === 'nz'"><label for="clay">Strength of the clay as measured with a vane, kPa</label><InputText id="clay" :model-value="String(site.cohesion_pa / 1000)" inputmode="numeric" :aria-invalid="!!cohesionFault" @update:model-value="cohesion = $event ?? ''" @change="strength" /></template>
+        <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
         <label for="north">North, degrees left of the line's start</label><InputText id="north" :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)" inputmode="numeric" @update:model-value="direction = $event ?? ''" @change="north" />
-        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost, {{ shownSpeed }} mph.</p>
+        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost, {{ shownSpeed }} {{ speedUnit.says }}.</p>
       </section>
     </div>
   </main>

@@ -39,6 +39,7 @@ class NewZealand(Rulebook):
     default_post = "90x90 mm"
     small_lengths = "mm"
     wind_given_as = "zone"
+    wind_says = "Ultimate wind speed of the zone"
 
     load_factor = 1.5
     load_factor_source = "as-nzs-1170: 1170.0 1.2 G + 1.5 Q; high; 1.5 on the dead part, too, on the safe side"

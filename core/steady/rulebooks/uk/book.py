@@ -44,6 +44,10 @@ class UnitedKingdom(Rulebook):
     default_live_pa = 2500.0
     default_post = "100x100 mm"
     exposures = ("0", "I", "II", "III", "IV")
+    exposures_say = (
+        "0: open sea coast", "I: lakes, flat bare land", "II: open country, scattered obstacles", "III: suburbs, woods", "IV: town",
+    )  # fmt: skip
+    wind_says = "Basic wind velocity"
     load_factor = 1.5
     load_factor_source = "ec0: 6.10; high; 1.5 on the dead part, too, on the safe side"
 

@@ -55,6 +55,9 @@ class UnitedStates(Rulebook):
     joist_longest_m = 18 * FT
     rafter_longest_m = 26 * FT
     exposures = ("B", "C", "D")
+    exposures_say = ("B: houses, trees", "C: open, scattered obstructions", "D: open water, flats")
+    editions = ("ASCE 7-16", "ASCE 7-22")
+    wind_says = "Basic wind speed"
     added_source = "nds: 3.9.2, without buckling: the boards hold the rail along its length; high"
 
     # Ground

@@ -21,10 +21,17 @@ def candidates(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     """
     species = stick(spec.post, "post", "post").species
     now = stick(spec.post, "post", "post").width_m
-    posts = [item for item in sticks().values() if item.role == "post" and item.species == species]
+    home = stick(spec.post, "post", "post").schools
+    posts = [
+        item for item in sticks().values() if item.role == "post" and item.species == species and item.schools == home
+    ]
     posts = sorted((item for item in posts if item.width_m >= now - 1e-9), key=lambda item: item.width_m)[:3]
     rail_species = stick(spec.rail, "rail", "rail").species
-    rails = [item.key for item in sticks().values() if item.role == "rail" and item.species == rail_species]
+    rails = [
+        item.key
+        for item in sticks().values()
+        if item.role == "rail" and item.species == rail_species and item.schools == home
+    ]
     bays = sorted({spec.bay_max_m, *(bay for bay in BAYS_M if bay < spec.bay_max_m)}, reverse=True)
     for post in posts:
         wider = [auger for auger in AUGERS_M if hole_width_m(post.width_m) + 1e-9 < auger <= 5 * post.width_m]

@@ -8,6 +8,7 @@ from steady.plan.model import Basis, Check, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.slam import Slam
 from steady.yard.stock import Stick
 
 
@@ -22,6 +23,7 @@ class Reckoning:
     governs: dict[str, str] = field(default_factory=dict)
     depths: dict[str, Depth] = field(default_factory=dict)
     pulls: dict[str, tuple[PullOnPost, ...]] = field(default_factory=dict)
+    slams: dict[str, Slam] = field(default_factory=dict)
     high: dict[str, HighWind] = field(default_factory=dict)
 
 

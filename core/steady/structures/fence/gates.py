@@ -12,13 +12,17 @@ from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail, wrong_detail
+from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
+from steady.structures.gate.slam import Slam, slam
 from steady.structures.wood import outdoors
 from steady.yard.stock import stick
 
 HEAVY_N = 222.0
 """Over 50 lb a leaf is lifted by two [common practice]."""
+ONE_LEAF_N = 667.0
+"""Over 150 lb a gate is better made as two leaves [common practice]."""
 SCREWS_PER_CROSSING = 2
 
 
@@ -95,6 +99,20 @@ def pulls(hangings: list[Hanging]) -> dict[str, tuple[PullOnPost, ...]]:
     return found
 
 
+def slams(hangings: list[Hanging], book: Rulebook) -> dict[str, Slam]:
+    """The worst slam on each latch post; two leaves meet each other, not a post."""
+    found: dict[str, Slam] = {}
+    for hanging in hangings:
+        assert hanging.bay.opening is not None
+        if len(hanging.bay.opening.leaves_m) == 2:
+            continue
+        latch = hanging.bay.end.id if hanging.forward else hanging.bay.start.id
+        hit = slam(hanging.found.leaf, book.units)
+        if hit is not None:
+            found[latch] = hit
+    return found
+
+
 def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
     """Every leaf drawn large, and its arc."""
     made: list[Detail] = []
@@ -167,7 +185,11 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     if leaf.index == 0:
         fixings.append(("gate latch", 1))
     else:
-        fixings.append(("drop rod", 1))
+        fixings += [("drop rod", 1), ("drop rod sleeve", 1)]
+    if leaf.design.wheel:
+        fixings += [("gate wheel", 1), ("wheel pad", 1)]
+    if leaf.design.closer_n_m > 0:
+        fixings.append(("closing spring", 1))
     if leaf.design.brace in ("cable", "both"):
         fixings.append(("brace cable", 1))
     for item, each in fixings:
@@ -215,7 +237,7 @@ def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, f
     """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
     bay, leaf = hanging.bay, hanging.found.leaf
     post = bay.start if hanging.forward else bay.end
-    off = post.stick.width_m / 2 + leaf.design.hinge_gap_m + at[0]
+    off = post.stick.width_m / 2 + hinge_gap_m(leaf.design) + at[0]
     x, y = post.leg.point(post.station_m)
     along = _heading(hanging)
     return (x + along[0] * off, y + along[1] * off, post.ground_m + at[1])
@@ -251,6 +273,8 @@ def cautions(spec: FenceSpec, hangings: list[Hanging]) -> list[Caution]:
             )
         if leaf.width_m > WIDE_M and len(opening.leaves_m) < 2:
             say("drawing", f"{name} is wide for one leaf: two leaves pull less on their posts")
+        elif leaf.weight_n > ONE_LEAF_N and len(opening.leaves_m) < 2:
+            say("drawing", f"{name} is heavy for one leaf: two leaves pull less on their posts")
         if leaf.height_m > TALL_M and leaf.design.hinges_count < 3:
             say("drawing", f"{name} is tall: it gets a third hinge, near the top one")
         if math.degrees(hanging.found.brace.angle_rad) < 30:

@@ -16,8 +16,9 @@ from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.slam import Slam
 from steady.structures.wood import outdoors
-from steady.yard.stock import Stick
+from steady.yard.stock import Stick, sticks
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +121,8 @@ class PostReckoner:
         if force is not None and self.loads.wind is not None:
             self._bend(about, "wind", force[0], arm_m / self.u.span_m, force[1:])
         self._bend(about, "a person leaning", self.person, self.top_m / self.u.span_m, ())
+        if post.id in self.found.slams:
+            self._bend_by_slam(about, self.found.slams[post.id])
         if pulls:
             self._bend_by_leaf(about, pulls, force[0] if force else None, arm_m)
 
@@ -193,6 +196,27 @@ class PostReckoner:
                     case=case,
                 )
             )
+
+    def _bend_by_slam(self, about: str, hit: Slam) -> None:
+        """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
+        try:
+            limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "impact")
+        except OutsideScope as refused:
+            self.found.not_covered.append(gap("Latch post under a slam", about, refused))
+            return
+        arm = hit.height_m / self.u.span_m
+        moment = Step(
+            symbol="M", value=hit.force.value * arm, unit=self.u.moment, formula="P * h_l",
+            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)), source="statics",
+        )  # fmt: skip
+        design = self.book.factored(moment, "M_d")
+        self.found.checks.append(
+            Check(
+                name="Bends at the ground", about=about, basis=Basis.RECKONED, sense="at most",
+                demand=self._stress(design.value, "bending stress in the latch post at the ground"), limit=limit,
+                working=(hit.force, moment, *(() if design is moment else (design,)), self.now.modulus), case="a slammed leaf",
+            )
+        )  # fmt: skip
 
     def _stress(self, moment: float, says: str) -> Step:
         modulus = self.now.modulus

@@ -9,7 +9,7 @@ from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.arches import Standing
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
-from steady.structures.fence.gates import Hanging, pulls
+from steady.structures.fence.gates import Hanging, pulls, slams
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.setout import SetOut
@@ -34,6 +34,7 @@ def reckon(
     """Reckon every post and bay of a fence."""
     found = Reckoning()
     found.pulls = pulls(hangings)
+    found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
     loads = _wind(spec, site, book, out)
     if loads.refused is not None:

@@ -23,7 +23,7 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     rise = leaf.rake * leaf.between_m
     bars = [
         _stile(f"{leaf.id}/stile/hinge", left, gap, leaf),
-        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf),
+        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf, leaf.stile_down_m, leaf.stile_up_m),
     ]
     strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
     share = 0.5 if design.brace == "both" else 1.0
@@ -118,6 +118,16 @@ def _measures(found: LeafFound) -> list[Measure]:
                 )
             )
     made.append(Measure(says="latch, from the leaf's lower edge", value_m=max(0.0, design.latch_height_m - leaf.gap_m)))
+    if leaf.stile_down_m:
+        made.append(Measure(says="latch stile longer below the leaf, for the wheel", value_m=leaf.stile_down_m))
+    if leaf.stile_up_m:
+        made.append(Measure(says="latch stile longer above the leaf, for the latch", value_m=leaf.stile_up_m))
+    if design.latch == "slide bolt":
+        made.append(
+            Measure(says="notch for the bolt in the latch post, above the ground", value_m=design.latch_height_m)
+        )
+    if leaf.index == 1:
+        made.append(Measure(says="drop rod's sleeve, in the ground from the hinge side", value_m=leaf.between_m))
     for k in range(leaf.hinges):
         # Two hinges at the insets; a third goes near the top, where the pull is.
         at = design.hinge_inset_m if k == 0 else leaf.height_m - design.hinge_inset_m
@@ -196,8 +206,9 @@ def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
     )
 
 
-def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf) -> Bar:
-    return Bar(id=name, what="stile", start=(x_m, foot_m), end=(x_m, foot_m + leaf.height_m), width_m=leaf.stile_m)
+def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, down_m: float = 0.0, up_m: float = 0.0) -> Bar:
+    start, end = (x_m, foot_m - down_m), (x_m, foot_m + leaf.height_m + up_m)
+    return Bar(id=name, what="stile", start=start, end=end, width_m=leaf.stile_m)
 
 
 def arc_detail(found: LeafFound, gate: str) -> Detail | None:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError
 from steady.layout.swing import Lift, leaf_size, swing_on_ground, swing_on_plane, thickness_gap_m, twisted
 from steady.measure.units import GRAVITY
+from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.stock import Stick
 
@@ -13,6 +14,8 @@ TALL_M = 1.6
 """Over this a leaf gets a third hinge [common practice]."""
 HANGING_M = 0.00635
 """A quarter inch more than the least, for the hand that hangs it [our own]."""
+LATCH_NEEDS_M = 0.075
+"""Wood above a latch's middle [common practice]."""
 WIDE_M = 1.5
 """A single leaf wider than this is better made as two [common practice]."""
 
@@ -79,6 +82,21 @@ class Leaf:
         return self.width_m / 2
 
     @property
+    def stile_down_m(self) -> float:
+        """How much longer the latch stile is below the leaf, to carry a wheel's bracket; 0 where it reaches as it is."""
+        if not self.design.wheel:
+            return 0.0
+        # The ground under the latch end, closed, from the ground at the hinge.
+        edge_m = self.gap_m + (self.rake - self.grade_along) * self.width_m
+        return max(0.0, edge_m - self.design.wheel_high_m)
+
+    @property
+    def stile_up_m(self) -> float:
+        """How much longer the latch stile is above the leaf, for a latch that sits higher."""
+        high_m = self.design.latch_height_m + LATCH_NEEDS_M
+        return max(0.0, high_m - self.gap_m - self.height_m) if self.design.latch_height_m > 0 else 0.0
+
+    @property
     def hinges(self) -> int:
         """Hinges: as wished, three at least on a tall leaf."""
         return max(self.design.hinges_count, 3 if self.height_m > TALL_M else 2)
@@ -93,13 +111,13 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
     measured = design.measured_m or (hung.opening_m,)
     three = (measured[0], measured[len(measured) // 2], measured[-1])
     count = 2 if len(hung.wished_m) == 2 else 1
+    gaps = {"hinge_gap_m": hinge_gap_m(design), "latch_gap_m": latch_gap_m(design)}
     try:
         found = leaf_size(
             top_m=three[0],
             middle_m=three[1],
             bottom_m=three[2],
-            hinge_gap_m=design.hinge_gap_m,
-            latch_gap_m=design.latch_gap_m,
+            **gaps,
             leaves=count,
             centre_gap_m=design.centre_gap_m,
         )
@@ -148,7 +166,7 @@ def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: floa
 
 
 def _weighed(leaf: Leaf) -> Leaf:
-    wood_m = 2 * leaf.height_m + (2 + leaf.design.cross_rails) * leaf.width_m
+    wood_m = 2 * leaf.height_m + leaf.stile_down_m + leaf.stile_up_m + (2 + leaf.design.cross_rails) * leaf.width_m
     if leaf.design.brace in ("strut", "both"):
         wood_m += math.hypot(leaf.reach_m, leaf.tall_m + leaf.rake * leaf.reach_m)
     frame_kg = wood_m * leaf.frame.thickness_m * leaf.frame.width_m * leaf.frame.density_kg_per_m3

@@ -56,11 +56,16 @@ class LeafDesign:
         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
         raked: The leaf follows the fence's grade; otherwise it hangs level.
+        hinge, latch: Kinds from the yard; each asks for its own gap. hinge_gap_m, latch_gap_m: measured on what was bought, in
+            place of the kind's; None: the kind's.
+        slam_m_per_s: Speed of the latch edge when a single leaf is slammed, 0: not reckoned; `slam_stop_m`: the way that latch,
+            stop and post give [common practice].
         measured_m: The opening at top, middle and bottom, once it stands.
         post_lean_m: How far the hinge post leans out of plumb over the leaf's height, toward the opening positive.
         in_the_way: Measured from each leaf's own hinge; the same for both leaves of a pair unless they are far apart.
         wheel_load_n: What a wheel's spring carries, known; 0: an unknown spring, which counts as nothing. `wheel_from_hinge_m`
             0: at the latch stile.
+        wheel_high_m: From the ground to where the wheel's bracket is screwed on: the latch stile is lengthened to reach it.
         corner_n_m_per_rad: Stiffness of one corner, measured; 0: not known. It counts where there is no brace.
         boards_hold: Boards count as a diaphragm (off unless asked): two nails `nail_pitch_m` apart at each crossing, each
             slipping by `nail_slip_n_per_m`.
@@ -82,8 +87,10 @@ class LeafDesign:
     hung: Literal["start", "end"] = "start"
     hinges_count: Annotated[int, Ge(2), Le(4)] = 2
     hinge_inset_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.1524
-    hinge_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.009525
-    latch_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.0127
+    hinge: Words = "strap hinge"
+    latch: Words = "gravity latch"
+    hinge_gap_m: Annotated[float, Ge(0), Le(0.08)] | None = None
+    latch_gap_m: Annotated[float, Ge(0), Le(0.08)] | None = None
     centre_gap_m: Annotated[float, Ge(0), Le(0.08)] = 0.0127
     gap_m: Annotated[float, Ge(0), Le(0.6)] | None = None
     clear_m: Annotated[float, Ge(0), Le(0.3)] = 0.0254
@@ -94,6 +101,7 @@ class LeafDesign:
     person_n: Annotated[float, Ge(0), Le(5000)] = PERSON_N
     hardware_kg: Annotated[float, Ge(0), Le(200)] = 4.0
     wheel: bool = False
+    wheel_high_m: Annotated[float, Ge(0.03), Le(0.5)] = 0.1016
     wheel_from_hinge_m: Annotated[float, Ge(0), Le(6)] = 0.0
     wheel_load_n: Annotated[float, Ge(0), Le(1e5)] = 0.0
     corner_n_m_per_rad: Annotated[float, Ge(0), Le(1e7)] = 0.0
@@ -102,6 +110,8 @@ class LeafDesign:
     nail_pitch_m: Annotated[float, Ge(0.01), Le(0.3)] = 0.0508
     closer_n_m: Annotated[float, Ge(0), Le(1000)] = 0.0
     latch_height_m: Annotated[float, Ge(0), Le(3)] = 0.9144
+    slam_m_per_s: Annotated[float, Ge(0), Le(6)] = 1.5
+    slam_stop_m: Annotated[float, Ge(0.002), Le(0.2)] = 0.02
     hinges_lap_boards: bool = True
     hinge_play_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375
     joint_slip_m: Annotated[float, Ge(0), Le(0.01)] = 0.00079375

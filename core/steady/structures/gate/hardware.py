@@ -1,0 +1,45 @@
+"""Hinges and latches as the yard knows them: the gap each asks for where none is typed."""
+
+from dataclasses import dataclass
+
+from steady.data.loader import keyed
+from steady.errors import InputError
+from steady.structures.gate.spec import LeafDesign
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GateHardware:
+    """A hinge or latch: the gap it needs beside the leaf."""
+
+    key: str
+    kind: str
+    says: str
+    gap_m: float
+    source: str
+
+
+def gate_hardware() -> tuple[GateHardware, ...]:
+    """Every kind, in the order of the table [common practice]."""
+    return tuple(
+        GateHardware(
+            key=key, kind=row.text["kind"], says=row.text["says"], gap_m=row.number("gap_m"), source=row.source
+        )
+        for key, row in keyed("gate_hardware").items()
+    )
+
+
+def _gap_m(kind: str, key: str) -> float:
+    known = {item.key: item for item in gate_hardware() if item.kind == kind}
+    if key not in known:
+        raise InputError(f"leaf/{kind}", f'There is no {kind} called "{key[:40]}". There is: {", ".join(known)}')
+    return known[key].gap_m
+
+
+def hinge_gap_m(design: LeafDesign) -> float:
+    """The gap at the hinge stile: typed, or the hinge's own. Raises InputError for a hinge of no known kind."""
+    return _gap_m("hinge", design.hinge) if design.hinge_gap_m is None else design.hinge_gap_m
+
+
+def latch_gap_m(design: LeafDesign) -> float:
+    """The gap at the latch: typed, or the latch's own. Raises InputError for a latch of no known kind."""
+    return _gap_m("latch", design.latch) if design.latch_gap_m is None else design.latch_gap_m

@@ -1,0 +1,70 @@
+"""Quillet Plots: allotments held by one family, under the United Kingdom school."""
+
+from dataclasses import replace
+
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Locate, Site
+from steady.jobs.document import Job, Reading, Structure
+from steady.structures.fence.entry import read_line
+from steady.structures.fence.spec import FenceSpec
+from steady.structures.gate.spec import LeafDesign
+from steady.yard.choices import YardChoices
+
+PEN = "goose-pen"
+
+
+def goose_pen() -> FenceSpec:
+    """Three sides of a pen against the old wall, with a gate wide enough for a barrow."""
+    line = read_line("0 c4.2r90 c11.4r90 g1.1@13.2 16", "m")
+    leaf = LeafDesign(
+        frame="rail 47x100 C24",
+        front_grade=0.02,
+        hinge_rating_n=3600.0,
+        hinge_gap_m=0.01,
+        latch_gap_m=0.012,
+        hinge_inset_m=0.15,
+        joint_slip_m=0.0005,
+    )
+    return FenceSpec(
+        id=PEN,
+        straights=line.straights,
+        openings=tuple(replace(opening, what="pen gate", leaf=leaf) for opening in line.openings),
+        post="post 100 C24",
+        gate_post="post 125 C24",
+        rail="rail 47x100 C24",
+        rails_count=2,
+        board="board 22x100",
+        height_m=1.2,
+        gap_m=0.04,
+        bay_max_m=1.8,
+        gravel_m=0.1,
+        hole_width_m=0.35,
+        depth_step_m=0.025,
+        rail_inset_m=0.2,
+    )
+
+
+def quillet_plots() -> Job:
+    """The pen, on ground that falls toward the ditch."""
+    readings_m = ((0, 0.0), (4.2, -0.08), (8, -0.22), (11.4, -0.31), (13.2, -0.27), (16, -0.05))
+    site = Site(
+        use="farm",
+        soil="average",
+        frost_m=0.45,
+        wind_speed_m_per_s=22.0,
+        exposure="II",
+        north_rad=1.1,
+        locate=Locate(ticket="QP-208", expires="2026-12-18", owners_answered=True),
+        grounds=(Ground(line=PEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),),
+    )
+    return Job(
+        name="Quillet Plots",
+        place="the lower plots, by the ditch",
+        client="the family at Quillet Plots",
+        wanted="Keep the geese in and the fox out; a gate that a full barrow goes through.",
+        school="uk",
+        reading=Reading(system="metric", mark_m=0.001),
+        site=site,
+        yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
+        structures=(Structure(name="Goose pen", spec=goose_pen()),),
+    )
