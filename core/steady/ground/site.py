@@ -36,8 +36,9 @@ class Site:
     """What stands still whatever is built.
 
     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
-    `exposure` a letter of the school's own; `cohesion_pa` the ground's undrained shear strength as measured, 0: not;
-    `embedment_least_m` a local least depth, 0 for none.
+    `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
+    `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
+    strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none.
     """
 
     use: Use = "house"
@@ -46,6 +47,9 @@ class Site:
     wind_speed_m_per_s: Annotated[float, Gt(0), Le(110)] = 46.9392
     exposure: Literal["B", "C", "D", "0", "I", "II", "III", "IV"] = "B"
     edition: Literal["ASCE 7-16", "ASCE 7-22"] = "ASCE 7-16"
+    ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
+    rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0
+    bearing_pa: Annotated[float, Ge(0), Le(2e6)] = 0.0
     cohesion_pa: Annotated[float, Ge(0), Le(5e5)] = 0.0
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0

@@ -9,7 +9,7 @@ from steady.jobs.options import passes
 from steady.plan.model import Basis, Plan
 from steady.plan.verdict import governing
 from steady.rulebooks.registry import rulebook
-from steady.structures.registry import HOLD_POST, plan
+from steady.structures.registry import HOLD, plan
 
 FINEST_M = 0.0254 / 16
 FARTHEST_M = 1.2
@@ -40,7 +40,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
     book, tape = rulebook(job.school), job.reading.tape()
 
     def at(station_m: float) -> Plan:
-        return plan(HOLD_POST[spec.kind](spec, post_id, station_m), job.site, book, job.yard, tape)
+        return plan(HOLD[spec.kind](spec, post_id, station_m), job.site, book, job.yard, tape)
 
     today = plan(spec, job.site, book, job.yard, tape)
     mark = next((mark for mark in today.marks if mark.id == post_id), None)

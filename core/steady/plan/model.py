@@ -138,7 +138,7 @@ class Layer:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Footing:
-    """A hole and what goes into it, bottom layer first; `at` is on the ground."""
+    """A hole and what goes into it, bottom first; `at` is on the ground; `foot_m`: a post on a base stands so far over it."""
 
     id: Id
     under: Id
@@ -151,6 +151,7 @@ class Footing:
     depth_governed_by: str
     width_governed_by: str
     hand_dug: str = ""
+    foot_m: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -166,7 +167,7 @@ class Curve:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Mark:
-    """A reading off one tape, level from the first point of the curve `line`."""
+    """A reading off one tape, level from the first point of the curve `line`; `across_m`: off a second one, square to it."""
 
     id: Id
     line: Id
@@ -178,6 +179,7 @@ class Mark:
     cut_height_m: float = 0.0
     leg: Id = ""
     leg_station_m: float = 0.0
+    across_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -299,6 +301,16 @@ class Detail:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Member:
+    """What a sheet lists and selects: a kind of joists, one beam, a post, the ledger; checks are about its id."""
+
+    id: Id
+    what: str
+    name: str
+    says: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Plan:
     """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside."""
 
@@ -318,5 +330,6 @@ class Plan:
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
     details: tuple[Detail, ...] = field(default=())
+    members: tuple[Member, ...] = field(default=())
     conflicts: tuple[str, ...] = field(default=())
     notes: tuple[str, ...] = field(default=())

@@ -58,6 +58,9 @@ class Rulebook:
     default_dead_pa = 300.0
     default_live_pa = 2000.0
     default_post = "89x89 mm"
+    beam_table_one_side = False
+    built_up_shares = False
+    snow_in_deck_live = False
     tables_are_wet = True
     small_lengths = "m"
     joist_longest_m: float | None = None

@@ -87,6 +87,31 @@ class Solved:
         bend = piece.m0 / 2 + x * (piece.v0 / 6 + x * (piece.v1 / 24 + x * piece.v2 / 60))
         return piece.y0 + x * piece.slope0 - x * x * bend / self.stiffness_n_m2
 
+    def deflection_extremes_m(self) -> tuple[float, float]:
+        """Least (most upward) and greatest (most downward) deflection along the whole member, at roots of the slope."""
+        found = [0.0]
+        for piece in self.pieces:
+            ends = (0.0, piece.to_m - piece.from_m)
+            # The slope's own turns stand where the moment is 0: between them it has one root at most.
+            turns = sorted({*ends, *(x for x in _cubic_roots(piece) if ends[0] < x < ends[1])})
+            at = [*turns]
+            for low, high in itertools.pairwise(turns):
+                a, b = self._slope(piece, low), self._slope(piece, high)
+                if a * b < 0:
+                    for _ in range(60):
+                        middle = (low + high) / 2
+                        if a * self._slope(piece, middle) > 0:
+                            low = middle
+                        else:
+                            high = middle
+                    at.append((low + high) / 2)
+            found += [self.deflection_m(piece.from_m + x) for x in at]
+        return min(found), max(found)
+
+    def _slope(self, piece: Piece, x: float) -> float:
+        turned = x * (piece.m0 + x * (piece.v0 / 2 + x * (piece.v1 / 6 + x * piece.v2 / 12)))
+        return piece.slope0 - turned / self.stiffness_n_m2
+
     def moment_extremes_n_m(self) -> tuple[float, float]:
         """Least (most hogging) and greatest (most sagging) moment along the whole member."""
         found = [0.0]
@@ -104,6 +129,26 @@ class Solved:
             at = [0.0, span_m] + ([-piece.v1 / (2 * piece.v2)] if piece.v2 else [])
             found += [abs(piece.shear_n(x)) for x in at if 0 <= x <= span_m]
         return max(found)
+
+
+def _cubic_roots(piece: Piece) -> tuple[float, ...]:
+    """Where the moment of a piece is 0: exact for even loads; for sloping ones between the moment's own turns."""
+    if piece.v2 == 0:
+        return _roots(piece.v1 / 2, piece.v0, piece.m0)
+    span_m = piece.to_m - piece.from_m
+    turns = sorted({0.0, span_m, *(x for x in _roots(piece.v2, piece.v1, piece.v0) if 0 < x < span_m)})
+    found = []
+    for low, high in itertools.pairwise(turns):
+        a = piece.moment_n_m(low)
+        if a * piece.moment_n_m(high) < 0:
+            for _ in range(60):
+                middle = (low + high) / 2
+                if a * piece.moment_n_m(middle) > 0:
+                    low = middle
+                else:
+                    high = middle
+            found.append((low + high) / 2)
+    return tuple(found)
 
 
 def _roots(a: float, b: float, c: float) -> tuple[float, ...]:

@@ -6,17 +6,25 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
+from steady.structures.deck import candidates as deck_candidates
+from steady.structures.deck.plan import plan_deck
+from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec import hold as hold_deck
 from steady.structures.fence.candidates import Change, candidates
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec, hold_post
 from steady.yard.choices import YardChoices
 
-Spec = FenceSpec
+Spec = FenceSpec | DeckSpec
 """Any structure's spec; a union as kinds are added, told apart by `kind`."""
 
-PLANNERS: dict[str, Callable[[Spec, Site, Rulebook, YardChoices, Tape], Plan]] = {"fence": plan_fence}
-CANDIDATES: dict[str, Callable[[Spec, Tape], Iterator[tuple[str, Change]]]] = {"fence": candidates}
-HOLD_POST: dict[str, Callable[[Spec, str, float], Spec]] = {"fence": hold_post}
+PLANNERS: dict[str, Callable[..., Plan]] = {"fence": plan_fence, "deck": plan_deck}
+CANDIDATES: dict[str, Callable[..., Iterator[tuple[str, Change]]]] = {
+    "fence": candidates,
+    "deck": deck_candidates.candidates,
+}
+HOLD: dict[str, Callable[..., Spec]] = {"fence": hold_post, "deck": hold_deck}
+"""Each kind's planner, the changes that might help it, and how one of its things is held at a place."""
 
 
 def plan(spec: Spec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:

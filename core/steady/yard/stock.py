@@ -116,6 +116,15 @@ def goods() -> dict[str, Good]:
     }
 
 
+def sold_with(like: Stick, role: str) -> list[Stick]:
+    """Sticks of a role on sale where another is, in the same measure."""
+    return [
+        item
+        for item in sticks().values()
+        if item.role == role and item.metric == like.metric and set(item.schools) & set(like.schools)
+    ]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Usual:
     """Where a new job under one school starts: timbers, bags, soil and wind of the school's own words."""

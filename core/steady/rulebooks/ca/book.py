@@ -43,6 +43,7 @@ class Canada(Rulebook):
     default_grade = "No.1/No.2"
     default_dead_pa = 500.0
     default_live_pa = 1900.0
+    snow_in_deck_live = True
     tables_are_wet = False
     exposures = ("open", "rough")
     wind_given_as = "pressure"
@@ -258,3 +259,7 @@ class Canada(Rulebook):
     ) -> tuple[Step, Step]:
         """NBC 2015 4.1.6.5."""
         return loads.snow_drift(ground_pa, upper_length_m, step_m)
+
+    def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
+        """89 mm nails through 38 mm plies: 51 mm into the second."""
+        return nail_m - ply_m, 0.051, "nbc: 9.23.8.3, nails of 89 mm; high"

@@ -38,6 +38,7 @@ class NewZealand(Rulebook):
     edition = "NZS 3603 amendment 4, AS/NZS 1170"
     default_post = "90x90 mm"
     small_lengths = "mm"
+    built_up_shares = True
     wind_given_as = "zone"
     wind_says = "Ultimate wind speed of the zone"
 

@@ -54,6 +54,7 @@ class UnitedStates(Rulebook):
     small_lengths = "in"
     joist_longest_m = 18 * FT
     rafter_longest_m = 26 * FT
+    beam_table_one_side = True
     exposures = ("B", "C", "D")
     exposures_say = ("B: houses, trees", "C: open, scattered obstructions", "D: open water, flats")
     editions = ("ASCE 7-16", "ASCE 7-22")
@@ -413,6 +414,10 @@ class UnitedStates(Rulebook):
     def stair(self, stringer: str) -> dict[str, float]:
         """IRC R311.7."""
         return people.stair(stringer)
+
+    def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
+        """10d (3 in) nails through 1-1/2 in plies: half their length into the second."""
+        return nail_m - ply_m, 1.5 * IN, "irc: R507.5, two rows of 10d nails; high"
 
     # Weather
     def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:

@@ -1,0 +1,80 @@
+"""Deck boards over joists: how many courses, how wide the last one is, and where each course is joined."""
+
+import itertools
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+
+SLIVER_SHARE = 1 / 3
+"""A last board narrower than a third of a board is a sliver: two ends share what is left [common practice]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Courses:
+    """Courses of boards over a depth: full ones, and the width of a ripped first and last (0: none)."""
+
+    full: int
+    first_m: float
+    last_m: float
+    gap_m: float
+
+    @property
+    def count(self) -> int:
+        """All courses."""
+        return self.full + (1 if self.first_m else 0) + (1 if self.last_m else 0)
+
+
+def last_board_m(depth_m: float, board_m: float, gap_m: float) -> tuple[int, float]:
+    """Number of boards and the width of the last: n = ceil((D + g)/(w + g)), D − (n − 1)(w + g).
+
+    Raises:
+        InputError: A depth or board that is not above 0.
+
+    Source: workshop geometry.
+    """
+    if not (depth_m > 0 and board_m > 0 and gap_m >= 0):
+        raise InputError("depth" if not depth_m > 0 else "board", "must be above 0")
+    count = math.ceil((depth_m + gap_m) / (board_m + gap_m) - 1e-9)
+    return count, depth_m - (count - 1) * (board_m + gap_m)
+
+
+def courses(depth_m: float, board_m: float, gap_m: float) -> Courses:
+    """Boards over a depth without a sliver: a narrow last board is shared between the first course and the last.
+
+    Source: workshop geometry; the sliver is common practice.
+    """
+    count, last_m = last_board_m(depth_m, board_m, gap_m)
+    if abs(last_m - board_m) < 1e-6:
+        return Courses(full=count, first_m=0.0, last_m=0.0, gap_m=gap_m)
+    if last_m >= SLIVER_SHARE * board_m or count < 3:
+        return Courses(full=count - 1, first_m=0.0, last_m=last_m, gap_m=gap_m)
+    shared_m = (board_m + last_m) / 2
+    return Courses(full=count - 2, first_m=shared_m, last_m=shared_m, gap_m=gap_m)
+
+
+def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, course: int) -> tuple[float, ...]:
+    """Lengths of the pieces of one course, butted on joist centres, neighbours staggered.
+
+    Args:
+        length_m: Length of the course from its start.
+        centres_m: Joist centres from the same start, rising.
+        longest_m: Longest board on sale.
+        course: Its number: odd ones break elsewhere than even ones.
+
+    Raises:
+        InputError: No joist within reach of the longest board.
+    """
+    if length_m <= longest_m + 1e-9:
+        return (length_m,)
+    cuts, at = [0.0], 0.0
+    while length_m - at > longest_m + 1e-9:
+        reach = [c for c in centres_m if at + 0.3 < c <= at + longest_m + 1e-9]
+        if not reach:
+            raise InputError("board", "The longest board on sale does not reach from one joist to the next")
+        # Every second course starts with a shorter piece, so that no two neighbours break on one joist.
+        pick = reach[len(reach) // 2] if course % 2 and at == 0.0 and len(reach) > 2 else reach[-1]
+        cuts.append(pick)
+        at = pick
+    cuts.append(length_m)
+    return tuple(b - a for a, b in itertools.pairwise(cuts))

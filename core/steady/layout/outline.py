@@ -1,0 +1,142 @@
+"""A flat outline of straight edges: where a line across it runs inside, how big it is, which way its edges face."""
+
+import itertools
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+
+Point = tuple[float, float]
+Span = tuple[float, float]
+NEAR_M = 1e-6
+
+
+@dataclass(frozen=True, slots=True)
+class Edge:
+    """One edge: its ends and the unit vector that points out of the outline."""
+
+    index: int
+    start: Point
+    end: Point
+    out: Point
+
+    @property
+    def length_m(self) -> float:
+        """Its length."""
+        return math.dist(self.start, self.end)
+
+    def at(self, along_m: float) -> Point:
+        """The point so far from its start."""
+        share = along_m / self.length_m
+        return tuple(a + (b - a) * share for a, b in zip(self.start, self.end, strict=True))  # type: ignore[return-value]
+
+
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """A simple polygon, corners anticlockwise."""
+
+    corners: tuple[Point, ...]
+
+    @property
+    def area_m2(self) -> float:
+        """Its area, anticlockwise positive."""
+        return sum(a[0] * b[1] - b[0] * a[1] for a, b in self._pairs()) / 2
+
+    def _pairs(self) -> list[tuple[Point, Point]]:
+        return list(zip(self.corners, (*self.corners[1:], self.corners[0]), strict=True))
+
+    @property
+    def edges(self) -> tuple[Edge, ...]:
+        """Every edge, from each corner to the next."""
+        made = []
+        for index, (a, b) in enumerate(self._pairs()):
+            size = math.dist(a, b)
+            made.append(Edge(index, a, b, ((b[1] - a[1]) / size, -(b[0] - a[0]) / size)))
+        return tuple(made)
+
+    @property
+    def box(self) -> tuple[float, float, float, float]:
+        """Left, low, right, high."""
+        xs, ys = [p[0] for p in self.corners], [p[1] for p in self.corners]
+        return min(xs), min(ys), max(xs), max(ys)
+
+    def across(self, axis: int, at_m: float) -> list[Span]:
+        """Where the line x = at (axis 0) or y = at (axis 1) runs inside, low to high.
+
+        On a corner or along an edge the line counts as a hair further in toward the middle of the box.
+        """
+        low, high = self.box[axis], self.box[axis + 2]
+        at = at_m + math.copysign(NEAR_M, (low + high) / 2 - at_m)
+        other = 1 - axis
+        cuts: list[float] = []
+        for a, b in self._pairs():
+            if (a[axis] > at) != (b[axis] > at):
+                share = (at - a[axis]) / (b[axis] - a[axis])
+                cuts.append(a[other] + share * (b[other] - a[other]))
+        cuts.sort()
+        return [(cuts[i], cuts[i + 1]) for i in range(0, len(cuts) - 1, 2) if cuts[i + 1] - cuts[i] > 10 * NEAR_M]
+
+    def inside(self, point: Point) -> bool:
+        """Whether a point lies inside."""
+        return any(a <= point[1] <= b for a, b in self.across(0, point[0]))
+
+
+def checked(corners: tuple[Point, ...]) -> Outline:
+    """An outline that can be built.
+
+    Raises:
+        InputError: Fewer than three corners, edges that cross, corners on one spot, or clockwise.
+    """
+    if len(corners) < 3:
+        raise InputError("outline", "An outline has at least three corners")
+    found = Outline(corners)
+    pairs = found._pairs()
+    for index, (a, b) in enumerate(pairs):
+        if math.dist(a, b) < 0.05:
+            raise InputError(f"outline/{index}", "Two corners stand on one spot: keep them at least 2 in (50 mm) apart")
+    for (i, first), (j, second) in itertools.combinations(enumerate(pairs), 2):
+        if j - i in (1, len(pairs) - 1):
+            continue
+        if _cross(first, second):
+            raise InputError(f"outline/{j}", "The outline's edges cross each other")
+    if not found.area_m2 > 0.2:
+        raise InputError(
+            "outline", "Go round the outline from the house's left end out and back, so that it has an inside"
+        )
+    return found
+
+
+def _cross(first: tuple[Point, Point], second: tuple[Point, Point]) -> bool:
+    def side(a: Point, b: Point, c: Point) -> float:
+        return (b[0] - a[0]) * (c[1] - a[1]) - (b[1] - a[1]) * (c[0] - a[0])
+
+    (a, b), (c, d) = first, second
+    return side(a, b, c) * side(a, b, d) < 0 and side(c, d, a) * side(c, d, b) < 0
+
+
+def height_at(corners: tuple[Point, ...], heights_m: tuple[float, ...], point: Point) -> float:
+    """Height over the plan from readings at corners: bilinear in a rectangle, else the best plane through them.
+
+    Source: geometry; least squares.
+    """
+    if len(corners) == 4:
+        left, low, right, high = Outline(corners).box
+        if {(x, y) for x, y in corners} == {(left, low), (right, low), (right, high), (left, high)}:
+            known = dict(zip(corners, heights_m, strict=True))
+            u, v = (point[0] - left) / (right - left), (point[1] - low) / (high - low)
+            return (
+                known[(left, low)] * (1 - u) * (1 - v)
+                + known[(right, low)] * u * (1 - v)
+                + known[(right, high)] * u * v
+                + known[(left, high)] * (1 - u) * v
+            )
+    n = len(corners)
+    mx, my, mz = (sum(values) / n for values in ((c[0] for c in corners), (c[1] for c in corners), heights_m))
+    xx = sum((c[0] - mx) ** 2 for c in corners)
+    yy = sum((c[1] - my) ** 2 for c in corners)
+    xy = sum((c[0] - mx) * (c[1] - my) for c in corners)
+    xz = sum((c[0] - mx) * (z - mz) for c, z in zip(corners, heights_m, strict=True))
+    yz = sum((c[1] - my) * (z - mz) for c, z in zip(corners, heights_m, strict=True))
+    det = xx * yy - xy * xy
+    gx, gy = (xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det
+    return mz + gx * (point[0] - mx) + gy * (point[1] - my)

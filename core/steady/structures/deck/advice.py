@@ -1,0 +1,74 @@
+"""The order of a deck's work with its hold points, and what to heed; the words stand in two tables."""
+
+from steady.data.loader import keyed
+from steady.ground.site import Site
+from steady.plan.model import Caution, Part, Task
+from steady.structures.deck.findings import Timber
+from steady.structures.deck.framing import Frame
+from steady.structures.deck.ledger import edges
+from steady.structures.deck.spec import DeckSpec
+
+TWO_LIFT_KG = 23.0
+"""Over 50 lb a piece is lifted by two [common practice]."""
+DEEP_M = 0.28
+
+
+def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
+    """What is done in which order; an inspector or the owner looks before anything is covered.
+
+    Args:
+        counts: How many of each thing the tasks count; a task whose things are none is left out.
+    """
+    made: list[Task] = []
+    rows = {key: row for key, row in keyed("deck_tasks").items() if counts.get(row.text["counts"], 0)}
+    for key, row in rows.items():
+        waits = []
+        for word in row.text["after"].split():
+            name, _, cure = word.partition("+")
+            if name in rows:
+                waits.append((f"{spec.id}/{name}", cure))
+        made.append(
+            Task(
+                id=f"{spec.id}/{key}", what=row.text["what"], about=(spec.id,),
+                work=((row.text["counts"], counts[row.text["counts"]], ""),), after=tuple(waits), hold=row.text["hold"],
+            )
+        )  # fmt: skip
+    return made
+
+
+def cautions(
+    spec: DeckSpec, site: Site, frame: Frame, timber: Timber, parts: list[Part], frost: str, metric: bool
+) -> list[Caution]:
+    """What can hurt someone or go wrong."""
+    here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
+    if site.use == "public":
+        here.add("public")
+    if timber.joist.width_m > DEEP_M:
+        here.add("deep")
+    made = []
+    for key, row in keyed("deck_cautions").items():
+        if row.text["when"] in here or (row.text["when"] == "carries" and key in here):
+            stops = (f"{spec.id}/dig",) if key == "locate" else ()
+            made.append(
+                Caution(
+                    about=spec.id, kind=row.text["kind"], text=row.text["text"], source=row.source, stops=stops,  # type: ignore[arg-type]
+                    cleared_by="the locate under Build" if stops else "",
+                )
+            )  # fmt: skip
+
+    def say(kind: str, text: str, source: str) -> None:
+        made.append(Caution(about=spec.id, kind=kind, text=text, source=source))  # type: ignore[arg-type]
+
+    heaviest = max((part for part in parts if part.mass_kg), key=lambda part: part.mass_kg, default=None)
+    if heaviest is not None and heaviest.mass_kg > TWO_LIFT_KG:
+        kg = heaviest.mass_kg
+        words = f"The heaviest piece, a {heaviest.role}, weighs {kg:.0f} kg ({kg / 0.45359237:.0f} lb)"
+        say("hurt", f"{words}: two people, or a prop and a ledge; never stand under it", "practice: usual care")
+    if frame.on_house:
+        say("drawing", edges(not metric), "irc: R507.9.1.3(2); medium")
+        row = keyed("deck_walls")[spec.ledger.wall]
+        if row.text["ledger"] != "yes":
+            say("licence", f"No ledger here: {row.text['reason']}", row.source)
+    if frost:
+        say("drawing", frost, "see the working")
+    return made

@@ -1,0 +1,188 @@
+"""What stands round a deck: its guard and its stairs, asked for from the deck's edges and built as parts."""
+
+import math
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError
+from steady.layout.outline import Edge
+from steady.plan.model import Place, Vec
+from steady.structures.deck.build import UP, Builder, edge_point
+from steady.structures.deck.findings import Found, Timber
+from steady.structures.deck.framing import Frame, height_of
+from steady.structures.deck.spec import DeckSpec, StairDesign
+from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
+from steady.yard.stock import sold_with
+
+GUARD_SETBACK_M = 0.9
+"""A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stair:
+    """A stair with the edge it leaves."""
+
+    design: StairDesign
+    edge: Edge
+    found: StairFound
+
+
+def open_edges(spec: DeckSpec, frame: Frame) -> list[Edge]:
+    """Edges that no wall closes."""
+    return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
+
+
+def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
+    """Every stair. Raises InputError, with the field."""
+    made = []
+    spec = found.spec
+    for number, design in enumerate(spec.stairs):
+        if design.edge >= len(frame.plan.edges):
+            raise InputError(f"stairs/{number}/edge", f"The outline has {len(frame.plan.edges)} edges, counted from 0")
+        edge = frame.plan.edges[design.edge]
+        if design.at_m + design.width_m > edge.length_m + 1e-6:
+            raise InputError(
+                f"stairs/{number}/at_m",
+                "The stair is wider than what is left of this edge: move it or make it narrower",
+            )
+        middle = edge.at(design.at_m + design.width_m / 2)
+
+        def drop_at(out_m: float, middle: tuple[float, float] = middle, edge: Edge = edge) -> float:
+            return height_of(spec, (middle[0] + edge.out[0] * out_m, middle[1] + edge.out[1] * out_m))
+
+        ask = StairAsk(
+            drop_at=drop_at, width_m=design.width_m, going_m=design.going_m, riser_m=design.riser_m, cut=design.cut,
+            spacing_m=design.spacing_m,
+        )  # fmt: skip
+        about = f"{spec.id}/stair/{design.id}"
+        try:
+            one = reckon_stair(ask, found.book, about)
+        except InputError as error:
+            raise InputError(f"stairs/{number}/{error.field}", error.message) from None
+        found.checks += one.checks
+        found.not_covered += one.not_covered
+        made.append(Stair(design=design, edge=edge, found=one))
+    return made
+
+
+def reckon_guards(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> tuple[Timber, GuardFound]:
+    """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds."""
+    spec = found.spec
+    edges = []
+    for edge in open_edges(spec, frame):
+        drop = max(height_of(spec, edge_point(edge, edge.length_m * k / 8, -GUARD_SETBACK_M)) for k in range(9))
+        drop = max(drop, *(height_of(spec, edge.at(edge.length_m * k / 8)) for k in range(9)))
+        free = tuple((s.design.at_m, s.design.at_m + s.design.width_m) for s in stairs if s.edge.index == edge.index)
+        edges.append((edge, drop, free))
+    posts = [timber.guard_post]
+    if not spec.guard.post:
+        posts = sorted(
+            sold_with(timber.joist, "post"), key=lambda item: (item.species != timber.guard_post.species, item.width_m)
+        )
+    ask = GuardAsk(
+        edges=tuple(edges), post=timber.guard_post, baluster=timber.baluster, spacing_max_m=spec.guard.spacing_max_m,
+        height_m=spec.guard.height_m, lever_m=spec.guard.lever_m, anchor_rating_n=spec.guard.anchor_rating_n,
+        always=spec.guard.always, boards_m=timber.board.thickness_m, wet=spec.wet,
+    )  # fmt: skip
+    try:
+        for post in posts:
+            guard = reckon_guard(replace(ask, post=post), found.book, f"{spec.id}/guard")
+            bent = [check for check in guard.checks if check.name == "Guard post bends"]
+            if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
+                break
+        else:
+            post = posts[0]
+            guard = reckon_guard(replace(ask, post=post), found.book, f"{spec.id}/guard")
+    except InputError as error:
+        raise InputError(f"guard/{error.field}", error.message) from None
+    found.checks += guard.checks
+    found.not_covered += guard.not_covered
+    return replace(timber, guard_post=post), guard
+
+
+def build_guard(b: Builder, guard: GuardFound) -> None:
+    """Posts bolted inside the rim, two rails and a cap, balusters; anchors and doubled blocking behind each post."""
+    timber = b.timber
+    post, baluster, board = timber.guard_post, timber.baluster, timber.board
+    tall = guard.height_m
+    below = board.thickness_m + timber.joist.width_m
+    for number, run in enumerate(guard.runs):
+        edge = run.edge
+        along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+        inset = timber.joist.thickness_m + post.width_m / 2
+        for k, at in enumerate(run.posts_m):
+            x, y = edge_point(edge, at, inset)
+            b.add(
+                "guard post", post, tall + below, (post.thickness_m, post.width_m),
+                Place(id=f"{b.spec.id}/guard/{number}/{k}", at=(x, y, -below), along=UP, up=along),
+            )  # fmt: skip
+            b.fix("guard anchor", 1, (x, y, 0.0), "connector")
+            b.add(
+                "blocking", timber.joist, b.spec.spacing_m - timber.joist.thickness_m,
+                (timber.joist.thickness_m, timber.joist.width_m),
+                Place(id=f"{b.spec.id}/guard/{number}/block-{k}", at=(x, y, -below + timber.joist.width_m / 2), along=along, up=UP,
+                      count=2, step=(0.0, 0.0, 0.0)),
+            )  # fmt: skip
+        for start, end in zip(run.posts_m, run.posts_m[1:], strict=False):
+            clear = end - start - post.width_m
+            x, y = edge_point(edge, start + post.width_m / 2, inset)
+            for z in (0.09, tall - 0.09):
+                b.add(
+                    "guard rail", board, clear, (board.thickness_m, board.width_m),
+                    Place(id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}", at=(x, y, z), along=along, up=UP),
+                )  # fmt: skip
+            each = run.balusters // max(1, len(run.posts_m) - 1)
+            if each:
+                pitch = run.gap_m + baluster.width_m
+                bx, by = edge_point(edge, start + post.width_m / 2 + run.gap_m + baluster.width_m / 2, inset)
+                b.add(
+                    "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
+                    Place(id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}", at=(bx, by, 0.05), along=UP, up=along,
+                          count=each, step=(along[0] * pitch, along[1] * pitch, 0.0)),
+                )  # fmt: skip
+        first, last = run.posts_m[0], run.posts_m[-1]
+        x, y = edge_point(edge, first, inset)
+        b.add(
+            "guard cap", board, last - first + post.width_m, (board.thickness_m, board.width_m),
+            Place(id=f"{b.spec.id}/guard/{number}/cap", at=(x - along[0] * post.width_m / 2, y - along[1] * post.width_m / 2, tall),
+                  along=along, up=(edge.out[0], edge.out[1], 0.0)),
+        )  # fmt: skip
+        b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
+
+
+def build_stairs(b: Builder, stairs: list[Stair]) -> None:
+    """Stringers from the rim to the landing, and two boards to a tread."""
+    timber = b.timber
+    stick, board = timber.stringer, timber.board
+    for stair in stairs:
+        edge, found, design = stair.edge, stair.found, stair.design
+        if found.run_m <= 0:
+            continue
+        length = math.hypot(found.run_m, found.rise_m)
+        lean = found.slope_rad
+        down: Vec = (edge.out[0] * math.cos(lean), edge.out[1] * math.cos(lean), -math.sin(lean))
+        up: Vec = (edge.out[0] * math.sin(lean), edge.out[1] * math.sin(lean), math.cos(lean))
+        across = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+        pitch = (design.width_m - stick.thickness_m) / (found.stringers - 1)
+        x, y = edge.at(design.at_m + stick.thickness_m / 2)
+        b.add(
+            "stringer", stick, length, (stick.thickness_m, stick.width_m),
+            Place(
+                id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -found.riser_m - stick.width_m / 2), along=down, up=up,
+                count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
+            ),
+            (), length + stick.width_m / 2,
+        )  # fmt: skip
+        for k in range(1, found.risers):
+            for half in range(2):
+                out = (k - 1) * design.going_m + (half + 0.5) * (board.width_m + b.spec.board_gap_m)
+                tx, ty = edge.at(design.at_m)
+                b.add(
+                    "tread", board, design.width_m, (board.thickness_m, board.width_m),
+                    Place(
+                        id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
+                        at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
+                        along=across, up=(edge.out[0], edge.out[1], 0.0),
+                    ),
+                )  # fmt: skip
+        b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")

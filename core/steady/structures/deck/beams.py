@@ -1,0 +1,192 @@
+"""The checks of a deck's beams: span by the school's rule and by statics, overhang, and the seat on each post."""
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import IN
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, si
+from steady.rulebooks.bent import check_member
+from steady.structures.deck.findings import Found, Timber, beam_wood
+from steady.structures.deck.framing import BeamRun, Frame
+from steady.structures.deck.joists import factored
+from steady.structures.deck.members import Envelope, Piece, envelope, pieces, worst
+
+NOTCH_LEAST_M = 5.4 * IN
+"""A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
+BOLT_M = 0.5 * IN
+BOLTS = 2
+
+
+def loads_on(run: BeamRun, unbroken: bool) -> tuple[tuple[float, float, float], ...]:
+    """Length of deck carried, from place to place."""
+    return tuple((a, b, by_analysis if unbroken else by_halves) for a, b, by_halves, by_analysis in run.supported)
+
+
+def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
+    """Of a pascal of load: as spans jointed over the posts (for bending), and as one unbroken beam (for reactions)."""
+    at = tuple(round(post.u_m, 6) for post in run.posts)
+    shape = tuple((round(a, 6), round(b, 6), round(w, 6)) for a, b, w in loads_on(run, unbroken))
+    ends = round(run.from_m, 6), round(run.to_m, 6)
+    jointed = worst([envelope(part) for part in pieces(*ends, at, False, shape)])
+    return jointed, envelope(Piece(*ends, at, shape))
+
+
+def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[float, float]]:
+    """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
+    reactions: dict[str, tuple[float, float]] = {}
+    wood = beam_wood(timber.beam, found.spec.plies, found.spec, found.book)
+    unbroken = found.spec.joists_over == "unbroken"
+    for run in frame.beams:
+        about = f"{found.spec.id}/beam/{run.id}"
+        _spans(found, frame, run, wood, about, unbroken)
+        jointed, whole = effects_of(run, unbroken)
+        _statics(found, run, wood, about, jointed)
+        floor = found.load.floor
+        for index, post in enumerate(run.posts):
+            # An unbroken beam puts more on its middle posts than halves would: the greater counts.
+            dead = max(whole.reactions[index], _half(run, index, unbroken))
+            live = max(whole.most[index], _half(run, index, unbroken))
+            reactions[post.id] = (dead * floor.dead_pa, live * floor.live_pa)
+        _seat(found, run, timber, wood, about, reactions)
+    return reactions
+
+
+def _half(run: BeamRun, index: int, unbroken: bool) -> float:
+    """Area of deck on a post by half of each neighbouring span and the overhang."""
+    at = [post.u_m for post in run.posts]
+    low = run.from_m if index == 0 else (at[index - 1] + at[index]) / 2
+    high = run.to_m if index + 1 == len(at) else (at[index] + at[index + 1]) / 2
+    return sum(w * max(0.0, min(b, high) - max(a, low)) for a, b, w in loads_on(run, unbroken))
+
+
+def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool) -> None:
+    spec, book = found.spec, found.book
+    span = found.length_step("L", max(run.spans_m), "longest span between its posts, centre to centre")
+    carries = run.carries_m(unbroken)
+    other = run.carries_m(not unbroken)
+    supported = found.length_step(
+        "s", carries,
+        f"length of deck on it, joists {'unbroken' if unbroken else 'ending on it'}; "
+        f"{'halves' if unbroken else 'unbroken'} would give {other / book.units.span_m:.2f} {book.units.span}",
+    )  # fmt: skip
+    try:
+        limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries))
+        step = found.limit_length(limit.step, limit.span_m)
+        found.at_most(
+            "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), f"set by {limit.governs}"
+        )
+    except OutsideScope as refused:
+        found.gap("Beam spans", about, refused)
+    try:
+        if spec.seat == "beside":
+            raise OutsideScope(
+                "the table's beams lie on their posts, not bolted beside them", "reckon it, or seat it on top"
+            )
+        if book.beam_table_one_side and run.both_sides:
+            raise OutsideScope("the beam table is for joists from one side alone", "reckon it")
+        if max(run.past_m) > max(run.spans_m) / 4 + 1e-9:
+            raise OutsideScope(
+                "the table's beams run past their posts by at most a quarter of the span", "a shorter overhang"
+            )
+        joist_m = frame.longest_span_m
+        table = book.beam_span(
+            (wood,), BeamAsk(floor=found.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
+        )
+        found.at_most(
+            "Beam spans", about, span, found.limit_length(table.step, table.span_m), (table.step,), "table", Basis.TABLE
+        )
+    except OutsideScope as refused:
+        found.gap("Beam spans", about, refused, Basis.TABLE)
+
+
+def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope) -> None:
+    book, floor = found.book, found.load.floor
+    try:
+        dead, live = effects.between(floor.dead_pa, floor.live_pa)
+        between = check_member(book, wood, dead=dead, live=live, span_m=max(run.spans_m), load=floor.load, about=about)
+        found.members("Beam", about, between, "between posts")
+        past_m = max(run.past_m)
+        if past_m > 0.02:
+            dead, live = effects.over(floor.dead_pa, floor.live_pa)
+            over = check_member(book, wood, dead=dead, live=live, span_m=2 * past_m, load=floor.load, about=about)
+            found.members("Beam", about, over, "past the end post")
+    except OutsideScope as refused:
+        found.gap("Beam bends", about, refused)
+
+
+def _seat(
+    found: Found, run: BeamRun, timber: Timber, wood: Wood, about: str, reactions: dict[str, tuple[float, float]]
+) -> None:
+    spec, book = found.spec, found.book
+    u = book.units
+    worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
+    demand = factored(found, *reactions[worst_post], "R", u.force_n, u.force, "the beam on its most loaded post")
+    across_m = spec.plies * timber.beam.thickness_m
+    if spec.seat == "beside":
+        _bolts(found, about, timber, demand)
+        return
+    if spec.seat == "notch":
+        if timber.post.width_m < NOTCH_LEAST_M:
+            found.gap(
+                "Beam sits in a pocket",
+                about,
+                OutsideScope("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
+            )
+            return
+        if across_m > timber.post.width_m - 0.05:
+            found.gap(
+                "Beam sits in a pocket",
+                about,
+                OutsideScope(
+                    "the beam is too thick for a pocket in this post", "fewer plies, a larger post, or the beam on top"
+                ),
+            )
+            return
+    width_m = min(across_m, timber.post.width_m)
+    try:
+        seat = book.seat(
+            wood, found.load.floor.load, width_m=width_m, length_m=timber.post.width_m,
+            from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2), kind="discrete",
+        )  # fmt: skip
+    except (OutsideScope, InputError) as refused:
+        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
+        found.gap("Beam bears on its post", about, outside)
+        return
+    capacity = seat.capacity
+    limit = capacity if capacity.unit == u.force else Step(
+        symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
+    )  # fmt: skip
+    found.at_most("Beam bears on its post", about, demand, limit, (capacity,), "square to the grain")
+
+
+def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
+    """Bolts through plies and post, loaded square to the plies' grain: reckoned where the school has the rule."""
+    book, u = found.book, found.book.units
+    try:
+        each, mode = book.fastener_lateral(
+            FixingAsk(
+                fastener="bolt", diameter_m=BOLT_M, side_m=timber.beam.thickness_m, main_m=timber.post.width_m,
+                wood=timber.beam.species or timber.beam.grade, angle_rad=1.5707963267948966,
+            )
+        )  # fmt: skip
+    except (OutsideScope, InputError) as refused:
+        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+        found.gap("Beam bolted beside its post", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
+        return
+    if book.load_factor != 1.0:
+        found.gap(
+            "Beam bolted beside its post", about,
+            OutsideScope(
+                "this school's values of fixings are characteristic and not brought to design level here",
+                "the beam on top of its post",
+            ),
+            crew=True,
+        )  # fmt: skip
+        return
+    value = si(each) / u.force_n
+    planes, wet = 2.0, 0.7
+    limit = Step(
+        symbol="R_max", value=BOLTS * planes * value * wet, unit=u.force, formula="n * m * Z * C_M",
+        inputs=(("n", float(BOLTS), ""), ("m", planes, ""), ("Z", value, u.force), ("C_M", wet, "")),
+        source="nds: 12.3; high; wet service 11.3.3 medium", says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
+    )  # fmt: skip
+    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "reckoned only")

@@ -1,0 +1,459 @@
+"""A reckoned deck as parts in their places, footings, marks and curves. Heights from the finished deck, up positive."""
+
+import itertools
+import math
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.footings.hole import layers
+from steady.layout.decking import Courses, courses, joined
+from steady.layout.outline import Edge, Point
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
+from steady.structures.deck.findings import Timber
+from steady.structures.deck.framing import BeamRun, Frame, height_of
+from steady.structures.deck.posts import PostFound
+from steady.structures.deck.spec import DeckSpec
+from steady.yard.stock import Stick
+
+UP: Vec = (0.0, 0.0, 1.0)
+SAME_M = 0.0005
+BRIDGING_M = 2.1
+"""Rows of bridging or blocking between joists are at most this far apart. Source: NBC 9.23.9.4, IRC R502.7.1 (8 ft)."""
+
+
+class Builder:
+    """Pieces gathered by kind; alike ones share a part."""
+
+    def __init__(self, spec: DeckSpec, frame: Frame, timber: Timber) -> None:
+        self.spec, self.frame, self.timber = spec, frame, timber
+        self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[Place]] = defaultdict(list)
+        self._stick_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
+        self.fixings: list[Part] = []
+
+    def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
+        """A vector of the framing axes on the site."""
+        return (v, u, z) if self.frame.flip else (u, v, z)
+
+    def add(
+        self, role: str, stick: Stick, length_m: float, section_m: tuple[float, float], place: Place,
+        cuts: tuple[Cut, ...] = (), stick_m: float = 0.0,
+    ) -> None:  # fmt: skip
+        """One piece, or a row of alike ones."""
+        if length_m <= 0.01:
+            return
+        key = (role, stick.key, round(length_m / SAME_M), section_m, cuts)
+        self._rows[key].append(place)
+        self._stick_m[key] = max(self._stick_m.get(key, 0.0), stick_m or length_m)
+
+    def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
+        """So many of one fixing."""
+        if each > 0:
+            name = f"{self.spec.id}/{item.replace(' ', '-')}/{len(self.fixings) + 1}"
+            place = Place(id=name, at=at, along=(1.0, 0.0, 0.0), up=UP)
+            self.fixings.append(
+                Part(id=name, role=role, item=item, length_m=0.0, section_m=(0.0, 0.0), places=(place,), each=each)
+            )
+
+    def parts(self, sticks: dict[str, Stick]) -> list[Part]:
+        """All of them, timbers first."""
+        made = []
+        for number, (key, places) in enumerate(sorted(self._rows.items(), key=lambda row: str(row[0])), start=1):
+            role, item, units, section, cuts = key
+            length_m, stick = units * SAME_M, sticks[item]
+            made.append(
+                Part(
+                    id=f"{self.spec.id}/{role.replace(' ', '-')}/{number}", role=role, item=item, length_m=length_m,
+                    section_m=section, places=tuple(places), cuts=cuts, stick_m=max(self._stick_m[key], length_m),
+                    mass_kg=stick.density_kg_per_m3 * section[0] * section[1] * length_m,
+                )
+            )  # fmt: skip
+        return made + _gathered(self.fixings)
+
+
+def _gathered(fixings: list[Part]) -> list[Part]:
+    by_item: dict[str, list[Part]] = defaultdict(list)
+    for part in fixings:
+        by_item[part.item].append(part)
+    return [replace(parts[0], each=sum(part.each for part in parts)) for parts in by_item.values()]
+
+
+def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
+    """Middle of the joists and of the beams below the finished deck (m, negative)."""
+    board = timber.board.thickness_m
+    joist_z = -board - timber.joist.width_m / 2
+    if spec.seat == "flush":
+        return joist_z, -board - timber.beam.width_m / 2
+    return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
+
+
+def joists_and_rims(b: Builder) -> None:
+    """Joists between rims (or ledger and rim), rims along the outer edges, the ledger, and blocking."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    t, deep = timber.joist.thickness_m, timber.joist.width_m
+    z, _ = levels(spec, timber)
+    for joist in frame.joists:
+        # A rim, or the ledger, closes each end.
+        start, end = joist.from_m + t, joist.to_m - t
+        b.add(
+            "joist", timber.joist, end - start, (t, deep),
+            Place(id=f"{spec.id}/{joist.id}", at=b.vec(joist.u_m, start, z), along=b.vec(0.0, 1.0), up=UP),
+        )  # fmt: skip
+        hung = frame.on_house and joist.on[0] == ""
+        if hung:
+            b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
+        b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
+    for edge in frame.plan.edges:
+        across = edge.out[0 if not frame.flip else 1]
+        if abs(abs(across) - 1.0) < 1e-6:
+            continue  # a joist runs along this edge
+        house = frame.on_house and edge.index == 0
+        direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+        at = (edge.start[0] - edge.out[0] * t / 2, edge.start[1] - edge.out[1] * t / 2, z)
+        b.add(
+            "ledger" if house else "rim", timber.joist, edge.length_m, (t, deep),
+            Place(id=f"{spec.id}/{'ledger' if house else f'rim-{edge.index}'}", at=at, along=direction, up=UP),
+        )  # fmt: skip
+    _blocking(b, z)
+
+
+def _blocking(b: Builder, z: float) -> None:
+    """Solid blocking over every inner beam, and rows between supports where joists are stiffened or deep."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    t, deep = timber.joist.thickness_m, timber.joist.width_m
+    rows: set[float] = {round(run.v_m, 4) for run in frame.beams}
+    if spec.stiffening != "strapping":
+        for joist in frame.joists[:1]:
+            for a, c in itertools.pairwise(joist.supports):
+                count = max(1, math.ceil((c - a) / BRIDGING_M - 1e-9)) - 1
+                rows |= {round(a + (c - a) * k / (count + 1), 4) for k in range(1, count + 1)}
+    for v in sorted(rows):
+        here = [j for j in frame.joists if j.from_m + 0.05 < v < j.to_m - 0.05]
+        for one, two in itertools.pairwise(here):
+            length = two.u_m - one.u_m - t
+            b.add(
+                "blocking", timber.joist, length, (t, deep),
+                Place(id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP),
+            )  # fmt: skip
+            b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")
+
+
+def ply_breaks(run: BeamRun, ply: int, longest_m: float) -> list[float]:
+    """Where one ply is jointed: over posts only, neighbours over different posts where there are enough.
+
+    Raises:
+        InputError: No post within reach of the longest stick.
+    """
+    posts = [post.u_m for post in run.posts]
+    cuts, at = [run.from_m], run.from_m
+    while run.to_m - at > longest_m + 1e-6:
+        reach = [p for p in posts if at + 0.1 < p <= at + longest_m + 1e-6]
+        if not reach:
+            raise InputError(
+                "beam", "The longest stick on sale does not reach from post to post: more posts, or another stick"
+            )
+        back = ply % len(reach) if at == run.from_m else 0
+        at = reach[-1 - back]
+        cuts.append(at)
+    return [*cuts, run.to_m]
+
+
+def beams(b: Builder, longest_m: float) -> list[str]:
+    """Plies of every beam; clashes where no stick reaches from post to post."""
+    spec, timber = b.spec, b.timber
+    t, deep = timber.beam.thickness_m, timber.beam.width_m
+    _, z = levels(spec, timber)
+    clashes = []
+    for run in b.frame.beams:
+        for ply in range(spec.plies):
+            # Bolted beside the post, half of the plies stand on each of its faces.
+            v = run.v_m + (ply - (spec.plies - 1) / 2) * t
+            if spec.seat == "beside":
+                v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
+            try:
+                cuts = ply_breaks(run, ply, longest_m)
+            except InputError as error:
+                clashes.append(f"{run.id}: {error.message}")
+                cuts = [run.from_m, run.to_m]
+            for k, (a, c) in enumerate(itertools.pairwise(cuts)):
+                b.add(
+                    "beam", timber.beam, c - a, (t, deep),
+                    Place(id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
+                          at=b.vec(a, v, z), along=b.vec(1.0, 0.0), up=UP),
+                )  # fmt: skip
+        rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
+        b.fix("ply screw", 2 * rows * (spec.plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
+    return list(dict.fromkeys(clashes))
+
+
+def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
+    """Posts with their connectors, knee braces, and the hole under each."""
+    spec, timber = b.spec, b.timber
+    made = []
+    for post in posts:
+        pid = f"{spec.id}/post/{post.at.id}"
+        x, y = post.site
+        ground = -post.deck_m
+        b.add(
+            "post", timber.post, post.length_m, (timber.post.thickness_m, timber.post.width_m),
+            Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
+        )  # fmt: skip
+        if not post.embedded_m:
+            b.fix("post base", 1, (x, y, ground), "connector")
+        if spec.seat in ("top", "flush"):
+            b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
+        elif spec.seat == "beside":
+            b.fix("knee brace bolt", 2, (x, y, ground + post.top_m), "screw")
+        made.append(_footing(spec, timber, post, pid, ground))
+    if spec.upright == "knee braces":
+        _braces(b, posts)
+    return made
+
+
+def _braces(b: Builder, posts: list[PostFound]) -> None:
+    stick = b.timber.joist
+    length = math.sqrt(2) * b.spec.brace_m
+    by_beam: dict[str, list[PostFound]] = defaultdict(list)
+    for post in posts:
+        by_beam[post.at.id.rsplit("-", 1)[0]].append(post)
+    for row in by_beam.values():
+        for index, post in enumerate(row):
+            if post.length_m < b.spec.brace_m + 0.1:
+                continue
+            ways = [1.0] if index == 0 else [-1.0] if index + 1 == len(row) else [1.0, -1.0]
+            for way in ways:
+                start = (*post.site, -post.deck_m + post.top_m - b.spec.brace_m)
+                along = b.vec(way / math.sqrt(2), 0.0, 1 / math.sqrt(2))
+                saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=math.pi / 4)
+                b.add(
+                    "brace", stick, length, (stick.thickness_m, stick.width_m),
+                    Place(id=f"{b.spec.id}/brace/{post.at.id}/{'a' if way > 0 else 'b'}", at=start, along=along,
+                          up=b.vec(-way / math.sqrt(2), 0.0, 1 / math.sqrt(2))),
+                    (saw,), length + stick.width_m,
+                )  # fmt: skip
+                b.fix("knee brace bolt", 2, start, "screw")
+
+
+def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: float) -> Footing:
+    shape = spec.footing_shape
+    if post.embedded_m:
+        made = layers(
+            embedment_m=post.embedded_m, gravel_m=spec.gravel_m, plug_m=0.0, hole_width_m=post.width_m,
+            post_width_m=timber.post.width_m, above_ground_m=post.top_m,
+        )  # fmt: skip
+    else:
+        bottom = -post.depth_m
+        gravel = (
+            (Layer(what="gravel", bottom_m=bottom - spec.gravel_m, top_m=bottom, width_m=post.width_m, shape=shape),)
+            if spec.gravel_m > 0
+            else ()
+        )
+        made = (
+            *gravel,
+            Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.width_m, shape=shape),
+            Layer(what="post", bottom_m=post.foot_m, top_m=post.top_m, width_m=timber.post.width_m, shape="square"),
+        )
+    return Footing(
+        id=f"{spec.id}/hole/{post.at.id}", under=pid, at=(*post.site, ground),
+        kind="post in concrete" if post.embedded_m else "pier with a post base", layers=made, embedment_m=post.embedded_m,
+        hole_m=post.depth_m + spec.gravel_m, hole_width_m=post.width_m, depth_governed_by=post.depth.governs,
+        width_governed_by=post.width_governed_by, foot_m=post.foot_m,
+    )  # fmt: skip
+
+
+def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
+    """Boards across the joists, from the house or from the outer edge, and the frame round them."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    w, t, gap = timber.board.width_m, timber.board.thickness_m, spec.board_gap_m
+    left, low, _right, high = frame.outline.box
+    framed = spec.frame_boards * (w + gap)
+    past = spec.board_past_m
+    # The house's edge carries no frame board and no overhang; free edges do.
+    near, far = low + (0.0 if frame.on_house else framed - past), high + past - framed
+    laid = courses(far - near, w, gap)
+    from_edge = spec.boards_from == "edge"
+    widths = [w] * laid.full
+    if laid.first_m:
+        widths.insert(0, laid.first_m)
+    if laid.last_m:
+        widths.append(laid.last_m)
+    if from_edge:
+        widths.reverse()
+    clashes: list[str] = []
+    centres = tuple(sorted({round(joist.u_m, 5) for joist in frame.joists}))
+    at = near
+    rows: list[tuple[float, float, tuple[tuple[float, float], ...]]] = []
+    for course, width in enumerate(widths):
+        v = at + width / 2
+        inner = min(max(v, low + 1e-4), high - 1e-4)
+        pieces: list[tuple[float, float]] = []
+        for a, c in frame.outline.across(1, inner):
+            start = a - past + framed
+            end = c + past - framed
+            try:
+                lengths = _broken(spec, start, end, centres, longest_m, course)
+            except InputError as error:
+                clashes.append(error.message)
+                lengths = [end - start]
+            for length in lengths:
+                pieces.append((start, length))
+                start += length
+        rows.append((v, width, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
+        at += width + gap
+    _board_rows(b, rows, t, w + gap)
+    _frame_boards(b, w, t, gap)
+    crossings = sum(len(widths) for _ in centres)
+    b.fix("deck screw", 2 * crossings, b.vec(left, low, 0.0), "screw")
+    return laid, list(dict.fromkeys(clashes))
+
+
+def _broken(
+    spec: DeckSpec, start: float, end: float, centres: Sequence[float], longest_m: float, course: int
+) -> list[float]:
+    own = tuple(c - start for c in centres if start + 0.05 < c < end - 0.05)
+    if spec.breaker and end - start > longest_m and own:
+        middle = min(own, key=lambda c: abs(c - (end - start) / 2))
+        return [middle, end - start - middle]
+    return list(joined(end - start, own, longest_m, course))
+
+
+def _board_rows(
+    b: Builder, rows: list[tuple[float, float, tuple[tuple[float, float], ...]]], t: float, pitch: float
+) -> None:
+    """Courses alike in pieces and width, and evenly stepped, become one row each."""
+    spec, stick = b.spec, b.timber.board
+    runs: list[list[tuple[float, float, tuple[tuple[float, float], ...]]]] = []
+    for row in rows:
+        if runs and runs[-1][0][1:] == row[1:] and abs(row[0] - runs[-1][-1][0] - pitch) < 1e-6:
+            runs[-1].append(row)
+        else:
+            runs.append([row])
+    for number, run in enumerate(runs):
+        v, width, pieces = run[0]
+        rip = () if abs(width - stick.width_m) < 1e-6 else (
+            Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),
+        )  # fmt: skip
+        for k, (start, length) in enumerate(pieces):
+            b.add(
+                "decking", stick, length, (t, width),
+                Place(
+                    id=f"{spec.id}/boards/{number}/{k}", at=b.vec(start, v, -t / 2), along=b.vec(1.0, 0.0), up=b.vec(0.0, 1.0),
+                    count=len(run), step=b.vec(0.0, pitch),
+                ),
+                rip,
+            )  # fmt: skip
+
+
+def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
+    spec, frame = b.spec, b.frame
+    mitre = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=math.pi / 4, bevel_rad=0.0)
+    for k in range(spec.frame_boards):
+        for edge in frame.plan.edges:
+            if frame.on_house and edge.index == 0:
+                continue
+            off = spec.board_past_m - w / 2 - k * (w + gap)
+            direction = (
+                (edge.end[0] - edge.start[0]) / edge.length_m,
+                (edge.end[1] - edge.start[1]) / edge.length_m,
+                0.0,
+            )
+            at = (edge.start[0] + edge.out[0] * off, edge.start[1] + edge.out[1] * off, -t / 2)
+            b.add(
+                "decking", b.timber.board, edge.length_m, (t, w),
+                Place(id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)),
+                (mitre, replace(mitre, end="end", at_m=edge.length_m)), edge.length_m + w,
+            )  # fmt: skip
+
+
+def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
+    """One mark a post: along the house from its left end, and out from it."""
+    return [
+        Mark(
+            id=f"{spec.id}/post/{post.at.id}", line=f"{spec.id}/datum", station_m=post.site[0], across_m=post.site[1],
+            to="centre", kind="deck post", label=post.at.id, cut_height_m=post.top_m, leg=post.at.id.rsplit("-", 1)[0],
+            leg_station_m=post.at.u_m,
+        )
+        for post in posts
+    ]  # fmt: skip
+
+
+def curves(spec: DeckSpec, frame: Frame) -> list[Curve]:
+    """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by."""
+    plan = frame.plan
+    left, low, right, high = plan.box
+    ring = tuple((x, y, 0.0) for x, y in plan.corners)
+    made = [Curve(id=f"{spec.id}/outline", what="outline", points=ring, closed=True)]
+    made.append(Curve(id=f"{spec.id}/datum", what="datum", points=((left, low, 0.0), (right, low, 0.0))))
+    if spec.attach == "ledger" and spec.bridge is None:
+        first = plan.edges[0]
+        ends = sorted((first.start[0], first.end[0]))
+        made.append(
+            Curve(
+                id=f"{spec.id}/wall",
+                what="wall",
+                points=((ends[0] - 0.4, 0.0, 0.0), (ends[1] + 0.4, 0.0, 0.0)),
+                label="house",
+            )
+        )
+    middle = (left + right) / 2 if not frame.flip else (low + high) / 2
+    axis = frame.plan.across(0, middle) if not frame.flip else frame.plan.across(1, middle)
+    a, c = axis[0][0], axis[-1][1]
+    points = []
+    for k in range(9):
+        along = a - 0.3 + (c - a + 0.6) * k / 8
+        where: Point = (middle, along) if not frame.flip else (along, middle)
+        points.append((*where, -height_of(spec, where)))
+    made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(points)))
+    for spot in spec.spots:
+        ring = tuple(
+            (
+                spot.x_m + spot.radius_m * math.cos(k * math.pi / 12),
+                spot.y_m + spot.radius_m * math.sin(k * math.pi / 12),
+                0.0,
+            )
+            for k in range(24)
+        )
+        made.append(Curve(id=f"{spec.id}/spot/{spot.id}", what="spot", points=ring, closed=True, label=spot.what))
+    if len(plan.corners) == 4:
+        for one, two in ((0, 2), (1, 3)):
+            p, q = plan.corners[one], plan.corners[two]
+            made.append(
+                Curve(
+                    id=f"{spec.id}/diagonal/{one}",
+                    what="diagonal",
+                    points=((*p, 0.0), (*q, 0.0)),
+                    label=f"{math.dist(p, q):.6f}",
+                )
+            )
+    if spec.bridge is not None and spec.bridge.water_m is not None:
+        z = -spec.bridge.water_m
+        made.append(
+            Curve(
+                id=f"{spec.id}/water",
+                what="water",
+                points=tuple((x, y, z) for x, y, _ in points),
+                label="highest water",
+            )
+        )
+    return made
+
+
+def sills(b: Builder) -> None:
+    """Bearing sills under both ends of a bridge."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    if spec.bridge is None:
+        return
+    left, low, right, high = frame.outline.box
+    z = -timber.board.thickness_m - timber.joist.width_m - timber.post.thickness_m / 2
+    for number, v in enumerate((low + spec.bridge.bearing_m / 2, high - spec.bridge.bearing_m / 2), start=1):
+        b.add(
+            "sill", timber.post, right - left + 0.3, (timber.post.width_m, timber.post.thickness_m),
+            Place(id=f"{spec.id}/sill-{number}", at=b.vec(left - 0.15, v, z), along=b.vec(1.0, 0.0), up=UP),
+        )  # fmt: skip
+
+
+def edge_point(edge: Edge, along_m: float, in_m: float = 0.0) -> Point:
+    """A point along an edge, so far inside it."""
+    x, y = edge.at(along_m)
+    return x - edge.out[0] * in_m, y - edge.out[1] * in_m

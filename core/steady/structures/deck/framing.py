@@ -1,0 +1,360 @@
+"""Where joists, beams and posts of a deck stand, and how much deck each support carries. Pure layout, no rules.
+
+Framing axes: u across the joists (along the beams), v along the joists, away from the house where they run out from it.
+"""
+
+import itertools
+import math
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from steady.errors import InputError
+from steady.layout.outline import Outline, Point, Span, checked, height_at
+from steady.statics.beam import SpreadLoad, solve
+from steady.structures.deck.spec import DeckSpec
+
+NEAR_M = 1e-4
+CLOSE_M = 0.6
+"""Beam lines nearer than this are one [our own]."""
+SHORT_M = 0.4
+"""Posts of one beam stand at least this far apart [our own]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Joist:
+    """One joist: its place across, its ends, and the lines it lies on (v), with the beam each is ("" the ledger or a sill)."""
+
+    id: str
+    u_m: float
+    from_m: float
+    to_m: float
+    supports: tuple[float, ...]
+    on: tuple[str, ...]
+
+    @property
+    def spans_m(self) -> tuple[float, ...]:
+        """Between neighbouring supports."""
+        return tuple(b - a for a, b in zip(self.supports, self.supports[1:], strict=False))
+
+    @property
+    def past_m(self) -> tuple[float, float]:
+        """Before the first support and past the last."""
+        return self.supports[0] - self.from_m, self.to_m - self.supports[-1]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostAt:
+    """A post under a beam."""
+
+    id: str
+    u_m: float
+    v_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BeamRun:
+    """One beam in one piece of outline: its line, its ends, its posts, and what it carries from place to place.
+
+    `supported`: stretches (from, to, length of deck by halves, by analysis of unbroken joists), all in m.
+    """
+
+    id: str
+    v_m: float
+    from_m: float
+    to_m: float
+    posts: tuple[PostAt, ...] = ()
+    supported: tuple[tuple[float, float, float, float], ...] = ()
+    both_sides: bool = False
+
+    @property
+    def spans_m(self) -> tuple[float, ...]:
+        """Between neighbouring posts."""
+        at = [post.u_m for post in self.posts]
+        return tuple(b - a for a, b in itertools.pairwise(at))
+
+    @property
+    def past_m(self) -> tuple[float, float]:
+        """Past the first and the last post."""
+        return self.posts[0].u_m - self.from_m, self.to_m - self.posts[-1].u_m
+
+    def carries_m(self, unbroken: bool) -> float:
+        """The greatest length of deck on it."""
+        return max((row[3] if unbroken else row[2] for row in self.supported), default=0.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Frame:
+    """The whole frame. `flip`: u is y and v is x."""
+
+    outline: Outline
+    plan: Outline
+    flip: bool
+    joists: tuple[Joist, ...]
+    beams: tuple[BeamRun, ...]
+    on_house: bool
+    conflicts: tuple[str, ...] = ()
+    notes: tuple[str, ...] = ()
+
+    def site(self, u_m: float, v_m: float) -> Point:
+        """A point of the framing axes on the site."""
+        return (v_m, u_m) if self.flip else (u_m, v_m)
+
+    @property
+    def longest_span_m(self) -> float:
+        """The longest span of any joist."""
+        return max((span for joist in self.joists for span in joist.spans_m), default=0.0)
+
+    @property
+    def longest_past_m(self) -> float:
+        """The longest overhang of any joist."""
+        return max((past for joist in self.joists for past in joist.past_m), default=0.0)
+
+
+def outline_of(spec: DeckSpec) -> Outline:
+    """The outline on the site. Raises InputError, with the field."""
+    return checked(tuple((corner.x_m, corner.y_m) for corner in spec.outline))
+
+
+def height_of(spec: DeckSpec, point: Point) -> float:
+    """The finished deck above the ground at a point, from the readings at the corners."""
+    corners = tuple((corner.x_m, corner.y_m) for corner in spec.outline)
+    return height_at(corners, tuple(corner.height_m for corner in spec.outline), point)
+
+
+def frame(
+    spec: DeckSpec,
+    *,
+    joist_m: float,
+    joist_limit_m: float,
+    overhang_limit: Callable[[float], float],
+    beam_limit: Callable[[float], float],
+) -> Frame:
+    """Lay the frame out.
+
+    Args:
+        joist_m: Thickness of a joist.
+        joist_limit_m: The farthest a joist may span: more beams are put in until none spans further.
+        overhang_limit: A function of the span behind (m) that gives how far a joist may run past its beam.
+        beam_limit: A function of the supported length (m) that gives the farthest a beam may span.
+    """
+    flip = spec.joists_run == "along"
+    plan = outline_of(spec)
+    framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
+    on_house = spec.attach == "ledger" and not flip and spec.bridge is None
+    raw = _joists(spec, framing, joist_m)
+    if spec.bridge is not None:
+        half = spec.bridge.bearing_m / 2
+        sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
+        return Frame(outline=framing, plan=plan, flip=flip, joists=sills, beams=(), on_house=False)
+    overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
+    for _ in range(8):
+        lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
+        conflicts: list[str] = []
+        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
+        # A shorter span behind allows a shorter overhang, which makes that span longer again.
+        allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
+        if overhang <= allowed + 1e-6 or spec.pins:
+            break
+        overhang = allowed
+    beams = _beams(spec, framing, joists, lines, beam_limit)
+    notes: list[str] = []
+    if overhang < spec.overhang_m - NEAR_M:
+        notes.append("The joists run less far past the beam than wished: the rules allow no more")
+    known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
+    notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
+    return Frame(
+        outline=framing, plan=plan, flip=flip, joists=joists, beams=tuple(beams), on_house=on_house,
+        conflicts=tuple(dict.fromkeys(conflicts)), notes=tuple(notes),
+    )  # fmt: skip
+
+
+def _house_edge(plan: Outline) -> Span:
+    first = plan.edges[0]
+    return min(first.start[0], first.end[0]), max(first.start[0], first.end[0])
+
+
+def places(from_m: float, to_m: float, spacing_m: float, joist_m: float) -> tuple[float, ...]:
+    """Joist centres: the first and last flush, the others' centres on the marks (rules of the near edge: k·s − t/2)."""
+    found = [from_m + joist_m / 2]
+    k = 1
+    while from_m + k * spacing_m < to_m - 1.5 * joist_m:
+        if from_m + k * spacing_m > found[0] + joist_m:
+            found.append(from_m + k * spacing_m)
+        k += 1
+    if to_m - joist_m / 2 > found[-1] + joist_m:
+        found.append(to_m - joist_m / 2)
+    return tuple(found)
+
+
+def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
+    left, _, right, _ = framing.box
+    at = list(places(left, right, spec.spacing_m, joist_m))
+    for edge in framing.edges:
+        # A step of the outline gets a joist of its own, just inside it.
+        u = edge.start[0]
+        if abs(edge.end[0] - u) < NEAR_M and left + NEAR_M < u < right - NEAR_M:
+            inner = u - math.copysign(joist_m / 2, edge.out[0])
+            if all(abs(inner - have) > joist_m - NEAR_M for have in at):
+                at.append(inner)
+    made: list[Joist] = []
+    for u in sorted(at):
+        for low, high in framing.across(0, u):
+            made.append(Joist(id=f"joist-{len(made) + 1}", u_m=u, from_m=low, to_m=high, supports=(), on=()))
+    if not made:
+        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+    return made
+
+
+def _lines(
+    spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: float, on_house: bool, house: Span
+) -> list[float]:
+    """Beam lines: one near every outer edge, more between where joists would span too far."""
+
+    def held(joist: Joist) -> bool:
+        return on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
+
+    ends = Counter(round(joist.to_m, 4) for joist in joists)
+    last = max(ends)
+    wanted = {end for end, count in ends.items() if count >= 3 or end == last}
+    slanted = [end for end in ends if end not in wanted]
+    if slanted:
+        wanted.add(min(slanted))
+    needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in wanted]
+    starts = {round(joist.from_m, 4) for joist in joists if not held(joist)}
+    needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
+    lines: list[float] = []
+    for line in sorted(needed):
+        if lines and line - lines[-1] < CLOSE_M:
+            continue
+        lines.append(line)
+    origin = [0.0] if any(held(joist) for joist in joists) else []
+    fixed = [*origin, *lines]
+    gaps = [(a, b) for a, b in itertools.pairwise(fixed)]
+    pieces = [max(1, math.ceil((b - a) / max(limit_m, 0.3) - 1e-9)) for a, b in gaps]
+    if spec.beams is not None:
+        # As many beam lines as were asked for, the extra ones where joists span farthest.
+        pieces = [1] * len(gaps)
+        for _ in range(max(0, spec.beams - len(lines))):
+            if gaps:
+                widest = max(range(len(gaps)), key=lambda i: (gaps[i][1] - gaps[i][0]) / pieces[i])
+                pieces[widest] += 1
+    found = list(fixed[:1]) if not origin else []
+    for (a, b), count in zip(gaps, pieces, strict=True):
+        found += [a + (b - a) * k / count for k in range(1, count + 1)]
+    pins = {pin.id: pin.at_m for pin in spec.pins}
+    return [pins.get(f"beam-{k}", line) for k, line in enumerate(found, start=1)]
+
+
+def _set_on(
+    joists: list[Joist], lines: list[float], on_house: bool, house: Span, conflicts: list[str]
+) -> tuple[Joist, ...]:
+    made: list[Joist] = []
+    for joist in joists:
+        supports: list[tuple[float, str]] = []
+        if on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M:
+            supports.append((0.0, ""))
+        supports += [
+            (line, f"beam-{k}")
+            for k, line in enumerate(lines, start=1)
+            if joist.from_m - NEAR_M <= line <= joist.to_m + NEAR_M
+        ]
+        supports.sort()
+        supports = [s for i, s in enumerate(supports) if i == 0 or s[0] - supports[i - 1][0] > NEAR_M]
+        if len(supports) < 2:
+            conflicts.append(
+                f"{joist.id} lies on {len(supports)} support: a beam is missing where the outline turns; pin one there"
+            )
+            if not supports:
+                continue
+            other = joist.from_m if supports[0][0] > (joist.from_m + joist.to_m) / 2 else joist.to_m
+            supports = sorted([*supports, (other, "")])
+            if supports[1][0] - supports[0][0] < NEAR_M:
+                continue
+        made.append(replace(joist, supports=tuple(at for at, _ in supports), on=tuple(name for _, name in supports)))
+    return tuple(made)
+
+
+@lru_cache(maxsize=4096)
+def shares_m(from_m: float, to_m: float, supports: tuple[float, ...]) -> tuple[float, ...]:
+    """Length of an evenly loaded unbroken joist that each support carries, by analysis (m)."""
+    solved = solve(
+        to_m - from_m,
+        [at - from_m for at in supports],
+        [SpreadLoad(from_m=0.0, to_m=to_m - from_m, start_n_per_m=1.0, end_n_per_m=1.0)],
+        stiffness_n_m2=1.0,
+    )
+    return solved.reactions_n
+
+
+def halves_m(joist: Joist) -> tuple[float, ...]:
+    """Half of each neighbouring span, and the overhang beside the support."""
+    spans, (before, after) = joist.spans_m, joist.past_m
+    found = []
+    for index in range(len(joist.supports)):
+        left = spans[index - 1] / 2 if index else before
+        right = spans[index] / 2 if index < len(spans) else after
+        found.append(left + right)
+    return tuple(found)
+
+
+def _beams(
+    spec: DeckSpec,
+    framing: Outline,
+    joists: tuple[Joist, ...],
+    lines: list[float],
+    beam_limit: Callable[[float], float],
+) -> list[BeamRun]:
+    found: list[BeamRun] = []
+    shares = {
+        joist.id: (halves_m(joist), shares_m(round(joist.from_m, 6), round(joist.to_m, 6), joist.supports))
+        for joist in joists
+    }
+    for number, line in enumerate(lines, start=1):
+        name = f"beam-{number}"
+        for piece, (low, high) in enumerate(framing.across(1, line)):
+            run_id = name if piece == 0 else f"{name}{chr(97 + piece)}"
+            on_it = [j for j in joists if name in j.on and low - NEAR_M <= j.u_m <= high + NEAR_M]
+            rows = []
+            for index, joist in enumerate(on_it):
+                k = joist.on.index(name)
+                a = low if index == 0 else (on_it[index - 1].u_m + joist.u_m) / 2
+                b = high if index + 1 == len(on_it) else (joist.u_m + on_it[index + 1].u_m) / 2
+                rows.append((a, b, shares[joist.id][0][k], shares[joist.id][1][k]))
+            both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
+            run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
+            found.append(_with_posts(spec, run, beam_limit))
+    return found
+
+
+def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, float, float, float]]:
+    made: list[tuple[float, float, float, float]] = []
+    for row in rows:
+        if made and abs(made[-1][2] - row[2]) < 1e-6 and abs(made[-1][3] - row[3]) < 1e-6:
+            made[-1] = (made[-1][0], row[1], row[2], row[3])
+        else:
+            made.append(row)
+    return made
+
+
+def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], float]) -> BeamRun:
+    length = run.to_m - run.from_m
+    carries = max(run.carries_m(spec.joists_over == "unbroken"), 0.1)
+    limit = max(0.3, beam_limit(carries))
+    past = min(spec.beam_overhang_m, limit / 4, max(0.0, (length - SHORT_M) / 2))
+    between = length - 2 * past
+    count = spec.posts or max(2, math.ceil(between / limit - 1e-9) + 1)
+    # The overhang counts as much as a quarter of the span that is left.
+    while spec.posts is None and past > between / (count - 1) / 4 + 1e-9 and past > 0.05:
+        past = between / (count - 1) / 4
+        between = length - 2 * past
+        count = max(2, math.ceil(between / limit - 1e-9) + 1)
+    pins = {pin.id: pin.at_m for pin in spec.pins}
+    posts = []
+    for k in range(count):
+        name = f"{run.id}-{k + 1}"
+        at = run.from_m + past + between * k / (count - 1)
+        posts.append(PostAt(id=name, u_m=min(max(pins.get(name, at), run.from_m), run.to_m), v_m=run.v_m))
+    posts.sort(key=lambda post: post.u_m)
+    return replace(run, posts=tuple(posts))

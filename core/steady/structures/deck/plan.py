@@ -1,0 +1,223 @@
+"""A deck's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.plan.model import Basis, Handle, NotCovered, Part, Plan
+from steady.rulebooks.answers import BeamAsk
+from steady.rulebooks.base import Rulebook
+from steady.structures.deck import advice, around, build
+from steady.structures.deck.beams import reckon_beams
+from steady.structures.deck.bridge import reckon_bridge
+from steady.structures.deck.findings import Found, Timber, beam_wood, joist_wood, timber_of
+from steady.structures.deck.framing import Frame, frame, outline_of
+from steady.structures.deck.joists import ask_of, overhang_limit_m, reckon_joists
+from steady.structures.deck.ledger import reckon_ledger
+from steady.structures.deck.loads import deck_load
+from steady.structures.deck.path import load_path
+from steady.structures.deck.posts import reckon_posts, waiver
+from steady.structures.deck.schedule import members
+from steady.structures.deck.spec import DeckSpec
+from steady.yard.choices import YardChoices
+from steady.yard.stock import sticks
+
+PLAN_FORMAT = 1
+BLIND_SPAN_M = 3.0
+"""Spans to lay a frame out by where the school has no rule for them [our own]."""
+
+
+def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
+    """The frame with as many beams and posts as the school's limits ask for."""
+    book = found.book
+    wood = joist_wood(timber.joist, spec, spec.spacing_m)
+    keep = 1 - spec.least_slack_ratio
+    try:
+        joist_m = book.joist_span((wood,), ask_of(spec, book, found)).span_m * keep
+    except OutsideScope:
+        joist_m = BLIND_SPAN_M
+    beam = beam_wood(timber.beam, spec.plies, spec, book)
+
+    def past_limit(back_m: float) -> float:
+        return overhang_limit_m(spec, book, wood, back_m)[0]
+
+    def beam_limit(carries_m: float) -> float:
+        try:
+            return book.beam_span((beam,), BeamAsk(floor=found.load.floor, supported_m=carries_m)).span_m * keep
+        except OutsideScope:
+            return BLIND_SPAN_M
+
+    return frame(
+        spec, joist_m=timber.joist.thickness_m, joist_limit_m=joist_m, overhang_limit=past_limit, beam_limit=beam_limit
+    )
+
+
+def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+    """Plan a deck.
+
+    Args:
+        spec: What is wanted.
+        site: Frost, soil, snow and use; the ground under the deck stands in the spec, at its corners.
+        book: The school that decides.
+        yard: What can be bought, and how it is cut.
+        tape: How the crew reads lengths; used in sentences only.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    if spec.built_on is not Basis.RECKONED:
+        raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
+    timber = timber_of(spec)
+    plan_outline = outline_of(spec)
+    left, low, right, high = plan_outline.box
+    load = deck_load(spec, site, book, min(right - left, high - low))
+    found = Found(spec, book, load)
+    laid = lay_out(spec, found, timber)
+    conflicts = list(laid.conflicts)
+    notes = list(laid.notes)
+    if spec.bridge is not None:
+        notes += reckon_bridge(found, laid, timber)
+    reckon_joists(found, laid, timber)
+    spacing_m = reckon_ledger(found, laid, timber)
+    reactions = reckon_beams(found, laid, timber)
+    posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
+    stairs = around.reckon_stairs(found, laid, timber)
+    timber, guard = around.reckon_guards(found, laid, timber, stairs)
+    _plies(found, timber)
+    b = build.Builder(spec, laid, timber)
+    longest = max((stock.length_m for stock in yard.lengths(timber.beam.key)), default=6.0)
+    boards_longest = max((stock.length_m for stock in yard.lengths(timber.board.key)), default=4.8)
+    build.joists_and_rims(b)
+    conflicts += build.beams(b, longest - 2 * yard.trim_m)
+    footings = build.posts_and_footings(b, posts)
+    _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)
+    conflicts += clashes
+    build.sills(b)
+    around.build_guard(b, guard)
+    around.build_stairs(b, stairs)
+    if spacing_m is not None:
+        _ledger_fixings(b, laid, spacing_m)
+    parts = b.parts(sticks())
+    conflicts += _too_long(parts, yard)
+    _out_of_scope(found, site)
+    return Plan(
+        format=PLAN_FORMAT,
+        id=spec.id,
+        school=book.key,
+        built_on=spec.built_on,
+        accepted="",
+        parts=tuple(parts),
+        footings=tuple(footings),
+        curves=tuple(build.curves(spec, laid)),
+        marks=tuple(build.marks(spec, posts)),
+        checks=tuple(found.checks),
+        not_covered=tuple(found.not_covered),
+        practice=(),
+        handles=tuple(_handles(spec, laid)),
+        tasks=tuple(advice.tasks(spec, _counts(spec, laid, parts, len(footings), len(stairs)))),
+        cautions=tuple(advice.cautions(spec, site, laid, timber, parts, waiver(found, laid), book.metric)),
+        details=tuple(load_path(found, laid, timber, posts)),
+        members=tuple(members(found, laid, timber, posts, guard, stairs, tape)),
+        conflicts=tuple(dict.fromkeys(conflicts)),
+        notes=tuple(notes),
+    )
+
+
+def _counts(spec: DeckSpec, laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
+    def of(role: str) -> float:
+        return float(sum(part.count for part in parts if part.role == role))
+
+    return {
+        "posts": float(holes), "holes": float(holes), "beams": float(len(laid.beams)), "joists": of("joist"),
+        "fixings": 1.0 if laid.on_house else 0.0, "sills": of("sill"), "guard posts": of("guard post"),
+        "balusters": of("baluster"), "boards": of("decking"), "stairs": float(stairs), "looks": 1.0,
+    }  # fmt: skip
+
+
+def _plies(found: Found, timber: Timber) -> None:
+    """Whether the screws through the plies reach: 4 in (100 mm) ones, from both faces where there are more than two."""
+    spec, book = found.spec, found.book
+    if spec.plies < 2 or spec.bridge is not None:
+        return
+    about = f"{spec.id}/beam/beam-1"
+    try:
+        reach_m, needs_m, rule = book.ply_nailing(ply_m=timber.beam.thickness_m, nail_m=0.1016, diameter_m=0.0048)
+    except OutsideScope as refused:
+        found.gap("Ply fasteners reach", about, refused)
+        return
+    has = found.length_step("p", reach_m, "into the second ply", "geometry")
+    needs = found.length_step("p_min", needs_m, "", rule)
+    found.at_least("Ply fasteners reach", about, has, needs, (), "4 in (100 mm) screws")
+
+
+def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:
+    length = laid.plan.edges[0].length_m
+    item = {"lag screw": "ledger lag", "bolt": "ledger bolt", "screw": "ledger lag"}[b.spec.ledger.fixing]
+    at = (0.0, 0.0, 0.0)
+    b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, "screw")
+    b.fix("lateral tie", 2, at, "connector")
+    b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, "flashing")
+
+
+def _too_long(parts: list[Part], yard: YardChoices) -> list[str]:
+    found = []
+    for part in parts:
+        if part.length_m <= 0:
+            continue
+        longest = max((stock.length_m for stock in yard.lengths(part.item)), default=0.0)
+        if (part.stick_m or part.length_m) > longest + 1e-6 and part.role != "beam":
+            size = f"{part.length_m:.2f} m ({part.length_m / 0.3048:.1f} ft)"
+            found.append(f"A {part.role} of {size} is longer than any stick on sale: join it over a support")
+    return found
+
+
+def _out_of_scope(found: Found, site: Site) -> None:
+    """Public use and heavy things on the deck: nothing is said to pass."""
+    why = "public use is outside what a house tool may answer" if site.use == "public" else ""
+    if found.spec.carries:
+        why = f"{', '.join(found.spec.carries)}: outside what a house deck is reckoned for"
+    if not why:
+        return
+    found.checks.clear()
+    found.not_covered = [
+        NotCovered(
+            name="All checks", about=found.spec.id, basis=basis, reason=why, would_have_to_change="ask an engineer"
+        )
+        for basis in (Basis.RECKONED, Basis.TABLE)
+    ]
+
+
+def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
+    """Beams along the joists, posts along their beam, and the outline's far edges; each with the field it moves."""
+    pins = {pin.id: index for index, pin in enumerate(spec.pins)}
+
+    def field(name: str) -> str:
+        return f"pins/{pins[name]}/at_m" if name in pins else "pins/+"
+
+    along, across = ("x", "y") if not laid.flip else ("y", "x")
+    made = []
+    for run in laid.beams:
+        made.append(
+            Handle(
+                id=f"{spec.id}/beam/{run.id}", field=field(run.id), line=f"{spec.id}/{across}", station_m=run.v_m,
+                locked=run.id in pins,
+            )
+        )  # fmt: skip
+        for post in run.posts:
+            made.append(
+                Handle(
+                    id=f"{spec.id}/post/{post.id}", field=field(post.id), line=f"{spec.id}/{along}", station_m=post.u_m,
+                    locked=post.id in pins,
+                )
+            )  # fmt: skip
+    _, _, right, high = laid.plan.box
+    for name, axis, at in (("right", "x", right), ("front", "y", high)):
+        made.append(
+            Handle(
+                id=f"{spec.id}/edge/{name}",
+                field=f"outline/{axis}",
+                line=f"{spec.id}/{axis}",
+                station_m=at,
+                locked=False,
+            )
+        )
+    return made

@@ -1,0 +1,382 @@
+"""The checks of a deck's posts and footings: buckling, what keeps it upright, how big and how deep the concrete is."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
+from steady.ground.site import Site
+from steady.layout.outline import Point
+from steady.measure.units import GRAVITY, IN, MM
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import Soil, Standing, si
+from steady.rulebooks.bent import floor_cases
+from steady.structures.deck.findings import Found, Timber, post_wood
+from steady.structures.deck.framing import Frame, PostAt, height_of
+
+LATERAL_SHARE = 0.05
+"""Push sideways as a share of what stands on the posts [common practice, no clause]."""
+DEPTH_LEAST_M = 12 * IN
+"""Undisturbed ground over a footing's bottom. Source: IRC R403.1.4, practice elsewhere."""
+DEPTH_STEP_M = {True: 25 * MM, False: IN}
+FREE_POST = 2.1
+"""End factor of a post that stands fixed in the ground and free at its top. Source: NDS Table G1, practice elsewhere."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostFound:
+    """A post as it is built: heights above the ground at it, and its footing's size and depth (m)."""
+
+    at: PostAt
+    site: Point
+    deck_m: float
+    top_m: float
+    foot_m: float
+    load_n: float
+    width_m: float
+    depth_m: float
+    depth: Depth
+    width_governed_by: str
+    embedded_m: float = 0.0
+
+    @property
+    def length_m(self) -> float:
+        """From its foot to the underside of the beam."""
+        return self.top_m - self.foot_m + self.embedded_m
+
+
+def reckon_posts(
+    found: Found, frame: Frame, timber: Timber, site: Site, reactions: dict[str, tuple[float, float]], conflicts: list[str]
+) -> list[PostFound]:  # fmt: skip
+    """Every post with its footing."""
+    spec = found.spec
+    beam_m, joist_m, board_m = timber.beam.width_m, timber.joist.width_m, timber.board.thickness_m
+    below_m = board_m + (max(beam_m, joist_m) if spec.seat == "flush" else joist_m + beam_m)
+    foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
+    soil, refused = _soil(found, site)
+    made: list[PostFound] = []
+    for run in frame.beams:
+        for post in run.posts:
+            about = f"{spec.id}/post/{post.id}"
+            where = frame.site(post.u_m, post.v_m)
+            deck_m = height_of(spec, where)
+            top_m = deck_m - below_m
+            if top_m < foot_m - 1e-9:
+                conflicts.append(
+                    f"{post.id}: the deck is too low there for boards, joists and beam above the concrete; raise it, "
+                    "hang the joists flush with the beam, or lower the concrete's top"
+                )
+                top_m = foot_m
+            height_m = top_m - foot_m
+            _column(found, timber, post, about, height_m, reactions[post.id])
+            made.append(
+                _footing(
+                    found, frame, timber, site, post, where, deck_m, top_m, foot_m, reactions[post.id], soil, refused
+                )
+            )
+            _upright(found, timber, about, height_m, reactions[post.id])
+            for spot in spec.spots:
+                reach = spot.radius_m + made[-1].width_m / 2
+                off = math.dist(where, (spot.x_m, spot.y_m))
+                if off < reach - 1e-6:
+                    conflicts.append(
+                        f"{post.id} stands where {spot.what} is: its hole is "
+                        f"{reach - off:.2f} m ({(reach - off) / IN:.1f} in) too near"
+                    )
+    return made
+
+
+def _soil(found: Found, site: Site) -> tuple[Soil | None, OutsideScope | None]:
+    if site.bearing_pa > 0:
+        return Soil("tested", "bearing as typed", site.bearing_pa, 0.0, "user: bearing of the ground as tested"), None
+    try:
+        soil = found.book.soil(site.soil)
+    except OutsideScope as refused:
+        return None, refused
+    if not soil.bearing_pa > 0:
+        return None, OutsideScope(
+            f"the school gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
+        )
+    return soil, None
+
+
+def _column(
+    found: Found, timber: Timber, post: PostAt, about: str, height_m: float, reaction: tuple[float, float]
+) -> None:
+    spec, book = found.spec, found.book
+    u = book.units
+    wood = post_wood(timber.post, spec)
+    load = found.load.floor
+    tall_m = max(height_m, 0.05)
+    end = FREE_POST if spec.upright == "fixed posts" else 1.0
+    try:
+        best: tuple[float, Step, Step, Step] | None = None
+        for case in floor_cases(book, ""):
+            column = book.column(
+                wood, load.load if case.live else "permanent", Standing(height_m=tall_m, end_factor=end)
+            )
+            demand = Step(
+                symbol="N", value=case.total(*reaction) / u.force_n, unit=u.force, formula="g_D * D + g_L * L",
+                inputs=(
+                    ("g_D", case.dead, ""), ("D", reaction[0] / u.force_n, u.force),
+                    ("g_L", case.live, ""), ("L", reaction[1] / u.force_n, u.force),
+                ),
+                source=case.source or "statics", says=f"{case.name}: the beam on this post",
+            )  # fmt: skip
+            capacity = column.capacity
+            if capacity.unit != u.force:
+                capacity = Step(
+                    symbol="N_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
+                )  # fmt: skip
+            use = demand.value / capacity.value
+            if best is None or use > best[0]:
+                best = use, demand, capacity, column.buckling
+        assert best is not None
+        height = found.length_step("h", tall_m, "post, from its base to the beam")
+        found.at_most("Post buckles", about, best[1], best[2], (height, best[3]), "standing straight")
+    except OutsideScope as refused:
+        found.gap("Post buckles", about, refused)
+    try:
+        if spec.seat == "beside":
+            raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "reckon it")
+        area_m2 = sum(reaction) / found.load.total_pa
+        limit = book.post_height(
+            wood, area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""
+        )  # fmt: skip
+        height = found.length_step("h", tall_m, "post, from its base to the beam")
+        found.at_most(
+            "Post is tall",
+            about,
+            height,
+            found.limit_length(limit.step, limit.span_m),
+            (limit.step,),
+            "table",
+            Basis.TABLE,
+        )
+    except OutsideScope as refused:
+        found.gap("Post is tall", about, refused, Basis.TABLE)
+
+
+def _upright(found: Found, timber: Timber, about: str, height_m: float, reaction: tuple[float, float]) -> None:
+    """What keeps a deck without a house from racking: knee braces or posts fixed in the ground."""
+    spec, book = found.spec, found.book
+    if spec.attach == "ledger" or spec.bridge is not None:
+        return
+    u = book.units
+    name = "Deck stays upright"
+    if spec.upright == "none":
+        if height_m > 0.3:
+            found.gap(
+                name, f"{spec.id}/post",
+                OutsideScope("nothing keeps a deck without a house from racking", "knee braces, or posts fixed in the ground"),
+            )  # fmt: skip
+        return
+    total = sum(reaction)
+    push = Step(
+        symbol="H", value=LATERAL_SHARE * total / u.force_n, unit=u.force, formula="k * R",
+        inputs=(("k", LATERAL_SHARE, ""), ("R", total / u.force_n, u.force)),
+        source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
+    )  # fmt: skip
+    arm_m = height_m if spec.upright == "fixed posts" else max(height_m - spec.brace_m, 0.0)
+    arm = arm_m / u.span_m
+    moment = Step(
+        symbol="M", value=push.value * arm, unit=u.moment, formula="H * a",
+        inputs=(("H", push.value, u.force), ("a", arm, u.span)), source="statics",
+        says="at the ground" if spec.upright == "fixed posts" else "where the brace meets the post",
+    )  # fmt: skip
+    design = book.factored(moment, "M_d")
+    try:
+        use = book.column_use(
+            post_wood(timber.post, spec), "wind",
+            Standing(height_m=max(height_m, 0.05), axial_n=total * book.load_factor, moment_n_m=si(design), end_factor=1.0),
+        )  # fmt: skip
+    except OutsideScope as refused:
+        found.gap(name, about, refused)
+        return
+    one = Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=use.source)
+    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), spec.upright)
+    if spec.upright == "knee braces":
+        _brace(found, timber, about, height_m, push)
+
+
+def _brace(found: Found, timber: Timber, about: str, height_m: float, push: Step) -> None:
+    """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
+    spec, book = found.spec, found.book
+    u = book.units
+    c, h = spec.brace_m / u.span_m, height_m / u.span_m
+    force = Step(
+        symbol="F", value=math.sqrt(2) * push.value * h / c, unit=u.force, formula="sqrt(2) * H * h / c",
+        inputs=(("H", push.value, u.force), ("h", h, u.span), ("c", c, u.span)), source="statics: brace at 45 degrees",
+        says="one brace takes the whole push of its post",
+    )  # fmt: skip
+    try:
+        column = book.column(
+            post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * spec.brace_m)
+        )  # fmt: skip
+    except OutsideScope as refused:
+        found.gap("Knee brace buckles", about, refused)
+        return
+    limit = column.capacity
+    if limit.unit != u.force:
+        limit = Step(
+            symbol="F_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
+        )
+    found.at_most(
+        "Knee brace buckles",
+        about,
+        book.factored(force, "F_d"),
+        limit,
+        (push, force, column.buckling),
+        "pushed sideways",
+    )
+
+
+def _footing(
+    found: Found, frame: Frame, timber: Timber, site: Site, post: PostAt, where: Point, deck_m: float, top_m: float,
+    foot_m: float, reaction: tuple[float, float], soil: Soil | None, refused: OutsideScope | None,
+) -> PostFound:  # fmt: skip
+    spec, book = found.spec, found.book
+    u = book.units
+    about = f"{spec.id}/post/{post.id}"
+    stick = timber.post
+    own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, top_m - foot_m) * GRAVITY
+    load_n = sum(reaction) + own_n
+    round_pad = spec.footing_shape == "round"
+    least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
+    wanted_m, governs = least_m, "room for the post's base"
+    if soil is not None:
+        pad = book.pad(load_n=load_n, bearing_pa=soil.bearing_pa, round_pad=round_pad)
+        if pad.width_m > wanted_m:
+            wanted_m, governs = pad.width_m, "bearing of the ground"
+    width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
+    area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
+    load = Step(
+        symbol="N", value=load_n / u.force_n, unit=u.force, formula="D + L + W",
+        inputs=(
+            ("D", reaction[0] / u.force_n, u.force), ("L", reaction[1] / u.force_n, u.force), ("W", own_n / u.force_n, u.force),
+        ),
+        source="statics", says="service load on the footing, with the post's own weight",
+    )  # fmt: skip
+    if soil is None:
+        assert refused is not None
+        found.gap("Ground bears", about, refused)
+    else:
+        area_unit = area_m2 / u.span_m**2
+        per = u.force_n / u.span_m**2 / u.pressure_pa
+        pressure = Step(
+            symbol="q", value=load.value / area_unit * per, unit=u.pressure,
+            formula=f"{per:g} * N / A" if per != 1 else "N / A",
+            inputs=(("N", load.value, u.force), ("A", area_unit, f"{u.span}2")), source="statics: service load over the pad",
+        )  # fmt: skip
+        limit = Step(
+            symbol="q_max", value=soil.bearing_pa / u.pressure_pa, unit=u.pressure, formula="", inputs=(), source=soil.source,
+            says=soil.says,
+        )  # fmt: skip
+        found.at_most("Ground bears", about, pressure, limit, (load,), soil.says)
+        _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
+    depth = _depth(found, frame, site, about, deck_m, width_m, reaction, top_m)
+    built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
+    for name, step in depth.demands:
+        if step.value > 0:
+            has = Step(
+                symbol="d_has", value=built_m / u.span_m, unit=u.span, formula="", inputs=(), source="user: what is built",
+                says="bottom of the concrete under the ground",
+            )  # fmt: skip
+            found.at_least(
+                "Footing is deep enough", about, has, found.limit_length(step, si(step)), (step,), name.lower()
+            )
+    try:
+        thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
+        has = found.length_step("t_has", built_m + spec.pier_above_m, "concrete under the post", "user: what is built")
+        found.at_least(
+            "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), "plain concrete"
+        )
+    except OutsideScope:
+        pass  # a school without the rule leaves it to the depth
+    return PostFound(
+        at=post, site=where, deck_m=deck_m, top_m=top_m, foot_m=foot_m, load_n=load_n, width_m=width_m, depth_m=built_m,
+        depth=depth, width_governed_by="typed by the crew" if spec.footing_width_m else governs,
+        embedded_m=built_m if spec.upright == "fixed posts" else 0.0,
+    )  # fmt: skip
+
+
+def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
+    """The next size a crew can make: an auger or form tube, or a square form to 2 in (50 mm)."""
+    if metric:
+        return math.ceil(width_m / 0.05 - 1e-6) * 0.05
+    if round_pad:
+        return next((auger for auger in AUGERS_M if auger >= width_m - 1e-9), math.ceil(width_m / (6 * IN)) * 6 * IN)
+    return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
+
+
+def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: float, round_pad: bool) -> None:
+    book, floor = found.book, found.load.floor
+    try:
+        pad = book.pad_table(
+            area_m2=area_m2, bearing_pa=soil.bearing_pa, live_pa=floor.live_pa, dead_pa=floor.dead_pa, round_pad=round_pad,
+            storeys=None, column_spacing_m=None,
+        )  # fmt: skip
+    except (OutsideScope, InputError) as refused:
+        outside = (
+            refused
+            if isinstance(refused, OutsideScope)
+            else OutsideScope(
+                "the school's table of pads goes by storeys and columns, not by a deck's area", "reckon it"
+            )
+        )
+        found.gap("Footing is wide enough", about, outside, Basis.TABLE)
+        return
+    has = found.length_step("B", width_m, "the footing", "user: what is built")
+    needs = (
+        found.limit_length(pad.working[0], pad.width_m)
+        if pad.working
+        else found.length_step("B_t", pad.width_m, "table")
+    )
+    found.at_least("Footing is wide enough", about, has, needs, pad.working, "table", Basis.TABLE)
+
+
+def _depth(
+    found: Found, frame: Frame, site: Site, about: str, deck_m: float, width_m: float, reaction: tuple[float, float],
+    top_m: float,
+) -> Depth:  # fmt: skip
+    spec, book = found.spec, found.book
+    u = book.units
+
+    def given(says: str, value_m: float, source: str) -> Step:
+        return Step(symbol="d", value=value_m / u.span_m, unit=u.span, formula="", inputs=(), source=source, says=says)
+
+    demands = [
+        (
+            "Undisturbed ground",
+            DEPTH_LEAST_M,
+            given("least depth", DEPTH_LEAST_M, "irc: R403.1.4; high; practice elsewhere"),
+        )
+    ]
+    demands.append(("Frost", site.frost_m, given("frost depth", site.frost_m, "user: frost depth")))
+    if site.embedment_least_m > 0:
+        least = site.embedment_least_m
+        demands.append(("Local least", least, given("local least", least, "user: local rule")))
+    if spec.upright == "fixed posts" and spec.attach != "ledger":
+        try:
+            push_n = LATERAL_SHARE * sum(reaction) * book.load_factor
+            depth, _ = book.embedment(
+                load_n=push_n, height_m=max(top_m, 0.05), width_m=width_m,
+                lateral_pa_per_m=book.soil(site.soil).lateral_pa_per_m, soil_factor=1.0, cohesion_pa=site.cohesion_pa,
+            )  # fmt: skip
+            demands.append(("Pushed sideways", si(depth), depth))
+        except OutsideScope as refused:
+            found.gap("Post holds in the ground", about, refused)
+    return needed(demands)
+
+
+def waiver(found: Found, frame: Frame) -> str:
+    """What the school says of frost under this deck, in words; empty where it says nothing or does not waive it."""
+    spec = found.spec
+    lowest = max(corner.height_m for corner in spec.outline)
+    try:
+        waived, why = found.book.frost_waived(
+            deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=spec.attach == "ledger", masonry=False
+        )  # fmt: skip
+    except OutsideScope:
+        return ""
+    return f"The frost depth may be waived here ({why}); the footings are drawn to it all the same" if waived else ""

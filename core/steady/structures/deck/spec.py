@@ -1,0 +1,206 @@
+"""What the installer says about a deck. Lengths in metres; x along the house from its left end, y out from it."""
+
+from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.errors import InputError
+from steady.plan.model import Basis
+
+Id = Annotated[str, MinLen(1), MaxLen(40)]
+Words = Annotated[str, MaxLen(200)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Corner:
+    """A corner of the outline, and how high the finished deck stands above the ground there."""
+
+    x_m: Annotated[float, Ge(-60), Le(60)]
+    y_m: Annotated[float, Ge(-60), Le(60)]
+    height_m: Annotated[float, Ge(0.05), Le(6)] = 0.9
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pin:
+    """A beam or post that stays where it is: a beam's distance from the house, a post's place along its beam."""
+
+    id: Id
+    at_m: Annotated[float, Ge(-60), Le(60)]
+    why: Words = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Spot:
+    """A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance."""
+
+    id: Id
+    what: Words = "rock"
+    x_m: Annotated[float, Ge(-60), Le(60)]
+    y_m: Annotated[float, Ge(-60), Le(60)]
+    radius_m: Annotated[float, Gt(0), Le(10)] = 0.3
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Ledger:
+    """How the deck hangs on the house.
+
+    Args:
+        wall: A key of the table of walls; some take no ledger.
+        spacing_m: Between fixings; None: the table's, or what one fixing may carry.
+        fixing_rating_n: The maker's number for one fixing with the crew's own safety factor; 0: not entered.
+        hanger_rating_n: The same for one joist hanger.
+    """
+
+    wall: Words = "wood frame"
+    fixing: Literal["lag screw", "bolt", "screw"] = "lag screw"
+    sheathing_m: Annotated[float, Ge(0), Le(0.0508)] = 0.0127
+    spacing_m: Annotated[float, Ge(0.05), Le(1)] | None = None
+    fixing_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    hanger_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Existing:
+    """A deck that this one joins: surveyed, never made to carry more. `lower_m`: how much lower the new surface lies."""
+
+    joist: Words = ""
+    spacing_m: Annotated[float, Ge(0.1), Le(1)] = 0.4064
+    lower_m: Annotated[float, Ge(0), Le(2)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuardDesign:
+    """The guard round the deck, where one is needed or wished for.
+
+    Args:
+        always: A guard even where no rule asks for one.
+        height_m: None: what the school asks.
+        rail_above_fixing_m, lever_m: From the rail to the upper fixing, and from that to the lower one.
+        anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
+    """
+
+    always: bool = False
+    post: Words = ""
+    baluster: Words = ""
+    spacing_max_m: Annotated[float, Ge(0.5), Le(2.5)] = 1.8288
+    height_m: Annotated[float, Ge(0.3), Le(2)] | None = None
+    lever_m: Annotated[float, Ge(0.05), Le(0.5)] = 0.1143
+    anchor_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StairDesign:
+    """A straight stair down from one edge.
+
+    Args:
+        edge: The number of the outline's edge, 0 along the house.
+        at_m: Its near side from that edge's start.
+        riser_m: Wished; None: as high as is allowed, all alike.
+    """
+
+    id: Id
+    edge: Annotated[int, Ge(0), Le(40)]
+    at_m: Annotated[float, Ge(0), Le(60)]
+    width_m: Annotated[float, Ge(0.5), Le(4)] = 0.9144
+    going_m: Annotated[float, Ge(0.15), Le(0.6)] = 0.2667
+    riser_m: Annotated[float, Ge(0.05), Le(0.3)] | None = None
+    stringer: Words = ""
+    cut: bool = True
+    spacing_m: Annotated[float, Ge(0.2), Le(1)] = 0.4064
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bridge:
+    """The same frame as a footbridge or low platform on two sills: no house, no posts.
+
+    Args:
+        people: crowd: people shoulder to shoulder; walker: one person at a time, at the worst place.
+        bearing_m: How far the stringers lie on each sill.
+        water_m: Highest known water below the finished deck; None: no water.
+    """
+
+    people: Literal["crowd", "walker"] = "crowd"
+    bearing_m: Annotated[float, Ge(0.03), Le(1)] = 0.15
+    water_m: Annotated[float, Ge(-1), Le(10)] | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DeckSpec:
+    """A deck on joists and beams.
+
+    Args:
+        outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
+        attach: ledger: hung on the house; free: on its own posts; existing: beside a deck that stands.
+        joists_run: out from the house, or along it (boards run across the joists).
+        joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
+        overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
+        beams: How many beam lines; None: the fewest.
+        posts: Posts under each beam; None: the fewest.
+        pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
+        seat: top: the beam lies on the post; notch: in a pocket; beside: bolted to both sides of the post; flush: between the
+            joists on hangers.
+        upright: What keeps a deck without a house from racking.
+        least_slack_ratio: Share of its limit that a member leaves over, at least.
+        stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+        carries: Things a house deck is not reckoned for.
+    """
+
+    kind: Literal["deck"] = "deck"
+    format: Literal[1] = 1
+    id: Id
+    outline: Annotated[tuple[Corner, ...], MinLen(3), MaxLen(24)]
+    attach: Literal["ledger", "free", "existing"] = "ledger"
+    ledger: Ledger = Ledger()
+    existing: Existing = Existing()
+    joists_run: Literal["out", "along"] = "out"
+    joists_over: Literal["spliced", "unbroken"] = "unbroken"
+    joist: Words = "joist 2x8 pine"
+    spacing_m: Annotated[float, Ge(0.1), Le(1.2)] = 0.4064
+    stiffening: Literal["strapping", "bridging", "bridging and strapping"] = "bridging"
+    overhang_m: Annotated[float, Ge(0), Le(3)] = 0.4572
+    beam: Words = "joist 2x10 pine"
+    plies: Annotated[int, Ge(1), Le(5)] = 2
+    beams: Annotated[int, Ge(1), Le(12)] | None = None
+    beam_overhang_m: Annotated[float, Ge(0), Le(3)] = 0.3048
+    posts: Annotated[int, Ge(2), Le(40)] | None = None
+    pins: Annotated[tuple[Pin, ...], MaxLen(200)] = ()
+    spots: Annotated[tuple[Spot, ...], MaxLen(60)] = ()
+    seat: Literal["top", "notch", "beside", "flush"] = "top"
+    post: Words = "post 6x6 pine"
+    upright: Literal["none", "knee braces", "fixed posts"] = "none"
+    brace_m: Annotated[float, Ge(0.2), Le(2)] = 0.6096
+    board: Words = "decking 5/4x6 pine"
+    board_gap_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
+    boards_from: Literal["house", "edge"] = "house"
+    frame_boards: Annotated[int, Ge(0), Le(2)] = 0
+    breaker: bool = False
+    board_past_m: Annotated[float, Ge(0), Le(0.1)] = 0.0254
+    live_pa: Annotated[float, Ge(0), Le(20000)] | None = None
+    dead_pa: Annotated[float, Gt(0), Le(10000)] | None = None
+    wet: bool = True
+    least_slack_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
+    footing_shape: Literal["round", "square"] = "round"
+    footing_width_m: Annotated[float, Gt(0.1), Le(2)] | None = None
+    footing_depth_m: Annotated[float, Gt(0.1), Le(4)] | None = None
+    gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
+    pier_above_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
+    stand_off_m: Annotated[float, Ge(0), Le(0.3)] = 0.0254
+    guard: GuardDesign = GuardDesign()
+    stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
+    bridge: Bridge | None = None
+    carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
+    built_on: Basis = Basis.RECKONED
+
+
+def hold(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
+    """The spec with one of its plan's beams or posts pinned at a place.
+
+    Raises:
+        InputError: A thing that cannot be pinned.
+    """
+    inner = thing_id.split("/")[-1]
+    if not inner.startswith("beam-"):
+        raise InputError("pins", "Only beams and posts can be moved")
+    kept = tuple(pin for pin in spec.pins if pin.id != inner)
+    return replace(spec, pins=(*kept, Pin(id=inner, at_m=at_m)))

@@ -1,0 +1,213 @@
+"""A guard round a deck: where it is needed, how high, its posts against a person, and openings that no ball passes."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, field
+from typing import Literal
+
+from steady.errors import OutsideScope
+from steady.layout.infill import even_gaps
+from steady.layout.outline import Edge
+from steady.measure.trade import Units
+from steady.measure.units import IN
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import Wood, si
+from steady.rulebooks.base import Rulebook
+from steady.yard.stock import Stick
+
+UPPER_FIXING_M = 2 * IN
+"""The upper fixing below the boards [common practice]."""
+TOLERANCE_M = 0.25 * IN
+"""Openings are set out this much under the ball: wood moves [common practice]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuardAsk:
+    """What a guard is asked for.
+
+    Args:
+        edges: Open edges with the greatest drop to the ground along each, and stretches kept free for stairs (from, to).
+        height_m: Typed; None: what the school asks.
+    """
+
+    edges: tuple[tuple[Edge, float, tuple[tuple[float, float], ...]], ...]
+    post: Stick
+    baluster: Stick
+    spacing_max_m: float
+    height_m: float | None
+    lever_m: float
+    anchor_rating_n: float
+    always: bool
+    boards_m: float
+    wet: bool
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class GuardRun:
+    """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts."""
+
+    edge: Edge
+    posts_m: tuple[float, ...]
+    balusters: int
+    gap_m: float
+
+
+@dataclass(slots=True)
+class GuardFound:
+    """The guard as it is built, and its checks. No runs: none is needed."""
+
+    height_m: float = 0.0
+    runs: list[GuardRun] = field(default_factory=list)
+    checks: list[Check] = field(default_factory=list)
+    not_covered: list[NotCovered] = field(default_factory=list)
+    source: str = ""
+
+
+def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
+    """Lay a guard out and reckon its most loaded post. Raises InputError for sizes that cannot be."""
+    found = GuardFound()
+
+    def gap(name: str, refused: OutsideScope, crew: bool = False) -> None:
+        found.not_covered.append(
+            NotCovered(
+                name=name, about=about, basis=Basis.RECKONED, reason=refused.reason,
+                would_have_to_change=refused.would_have_to_change, crew=crew,
+            )
+        )  # fmt: skip
+
+    wanted: list[tuple[Edge, tuple[tuple[float, float], ...]]] = []
+    sphere_m = 4 * IN
+    for edge, drop_m, free in ask.edges:
+        try:
+            needed = book.guard_needed(height_m=drop_m, dwelling_units=1, inside=False, stair=False)
+        except OutsideScope as refused:
+            gap("Guard", refused)
+            return found
+        sphere_m, found.source = needed.sphere_m, needed.source
+        found.height_m = max(found.height_m, needed.height_m)
+        if needed.height_m > 0 or ask.always:
+            wanted.append((edge, free))
+    if not wanted:
+        found.height_m = 0.0
+        return found
+    asked_m = found.height_m
+    found.height_m = ask.height_m if ask.height_m is not None else (asked_m or 36 * IN)
+    for edge, free in wanted:
+        found.runs += _runs(edge, free, ask, sphere_m)
+    u = book.units
+    if asked_m > 0:
+        has = _step("h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: what is built")
+        needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
+        found.checks.append(_check("Guard is high enough", about, "at least", has, needs, (), ""))
+    gaps = [run.gap_m for run in found.runs]
+    if gaps:
+        opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
+        ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
+        found.checks.append(_check("Nothing passes through", about, "at most", opening, ball, (), ""))
+    _post(found, ask, book, about, u, gap)
+    return found
+
+
+def _runs(edge: Edge, free: tuple[tuple[float, float], ...], ask: GuardAsk, sphere_m: float) -> list[GuardRun]:
+    inset = ask.post.width_m / 2
+    cuts = [inset]
+    for a, b in sorted(free):
+        cuts += [max(inset, a - inset), min(edge.length_m - inset, b + inset)]
+    cuts.append(edge.length_m - inset)
+    made = []
+    for start, end in zip(cuts[::2], cuts[1::2], strict=True):
+        if end - start < 2 * ask.post.width_m:
+            continue
+        bays = max(1, math.ceil((end - start) / ask.spacing_max_m - 1e-9))
+        posts = tuple(start + (end - start) * k / bays for k in range(bays + 1))
+        count, gap_m = even_gaps((end - start) / bays - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
+        made.append(GuardRun(edge=edge, posts_m=posts, balusters=count * bays, gap_m=gap_m))
+    return made
+
+
+def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units, gap: Callable[..., None]) -> None:
+    spacing_m = max(
+        (run.posts_m[k + 1] - run.posts_m[k] for run in found.runs for k in range(len(run.posts_m) - 1)), default=0.0
+    )
+    try:
+        people = book.guard_load()
+    except OutsideScope as refused:
+        gap("Guard post holds", refused)
+        return
+    point, line = people.point_n / u.force_n, people.line_n_per_m * spacing_m / u.force_n
+    force = Step(
+        symbol="P", value=people.factor * max(point, line), unit=u.force, formula="k * max(P_1, P_2)",
+        inputs=(("k", people.factor, ""), ("P_1", point, u.force), ("P_2", line, u.force)), source=people.source,
+        says="people leaning: at one point, or along the rail between two posts",
+    )  # fmt: skip
+    arm_m = found.height_m + ask.boards_m + UPPER_FIXING_M
+    arm = arm_m / u.span_m
+    moment = Step(
+        symbol="M", value=force.value * arm, unit=u.moment, formula="P * a",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span)), source="statics", says="at the post's upper fixing",
+    )  # fmt: skip
+    stick = ask.post
+    wood = Wood(
+        species=stick.species, size=stick.size, grade=stick.grade, width_m=stick.thickness_m, depth_m=stick.width_m,
+        wet=ask.wet, incised=stick.incised,
+    )  # fmt: skip
+    try:
+        capacity = book.moment_capacity(wood, people.load)
+    except OutsideScope as refused:
+        gap("Guard post bends", refused)
+    else:
+        limit = capacity
+        if capacity.unit != u.moment:
+            limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
+        found.checks.append(
+            _check("Guard post bends", about, "at most", moment, limit, (force,), "a person leaning, post not notched")
+        )
+    lever = ask.lever_m / u.span_m
+    pull = Step(
+        symbol="T", value=force.value * (arm + lever) / lever, unit=u.force, formula="P * (a + e) / e",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)), source="statics",
+        says="pull on the upper fixing",
+    )  # fmt: skip
+    if ask.anchor_rating_n > 0:
+        rating = _step(
+            "T_max",
+            ask.anchor_rating_n / u.force_n,
+            u.force,
+            "",
+            "user: the maker's number with the crew's own safety factor",
+        )
+        found.checks.append(_check("Guard post is held", about, "at most", pull, rating, (force,), "upper fixing"))
+    else:
+        gap(
+            "Guard post is held",
+            OutsideScope(
+                f"no rating of the posts' anchors is entered; the upper fixing of each must hold {pull.value:,.2f} {u.force}",
+                "a hold-down anchor's number from its maker, and doubled blocking behind the post",
+            ),
+            True,
+        )
+
+
+def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
+    return Step(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
+
+
+def _check(
+    name: str,
+    about: str,
+    sense: Literal["at most", "at least"],
+    demand: Step,
+    limit: Step,
+    working: tuple[Step, ...],
+    case: str,
+) -> Check:
+    return Check(
+        name=name,
+        about=about,
+        basis=Basis.RECKONED,
+        sense=sense,
+        demand=demand,
+        limit=limit,
+        working=working,
+        case=case,
+    )

@@ -1,0 +1,114 @@
+"""A straight stair: risers all alike, goings, stringers, a landing and a handrail, against the school's limits."""
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, field
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import FT, IN
+from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.rulebooks.base import Rulebook
+
+RISER_USUAL_M = 0.18
+"""Where a school has no limit entered: about seven inches [common practice]."""
+HANDRAIL_RISERS = 4
+"""A handrail from four risers on. Source: IRC R311.7.8 (from memory, high); practice elsewhere."""
+LANDING_M = 3 * FT
+ALIKE_M = 0.375 * IN
+"""The most that two risers may differ. Source: IRC R311.7.5.1 (from memory, high)."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StairAsk:
+    """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
+
+    drop_at: Callable[[float], float]
+    width_m: float
+    going_m: float
+    riser_m: float | None
+    cut: bool
+    spacing_m: float
+
+
+@dataclass(slots=True)
+class StairFound:
+    """The stair as it is built: risers, each one's height, its run and its stringers."""
+
+    risers: int = 0
+    riser_m: float = 0.0
+    rise_m: float = 0.0
+    run_m: float = 0.0
+    stringers: int = 0
+    handrail: bool = False
+    checks: list[Check] = field(default_factory=list)
+    not_covered: list[NotCovered] = field(default_factory=list)
+
+    @property
+    def slope_rad(self) -> float:
+        """Angle of the stringers above level."""
+        return math.atan2(self.rise_m, self.run_m) if self.run_m > 0 else math.pi / 2
+
+
+def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
+    """Lay a stair out to the ground where it lands, and hold it against the school's limits.
+
+    Raises:
+        InputError: No drop to step down.
+    """
+    found = StairFound()
+    limits: dict[str, float] = {}
+    try:
+        limits = book.stair("cut" if ask.cut else "solid")
+    except OutsideScope as refused:
+        found.not_covered.append(
+            NotCovered(
+                name="Stair", about=about, basis=Basis.RECKONED, reason=refused.reason,
+                would_have_to_change="the local code's limits, or an engineer",
+            )
+        )  # fmt: skip
+    most_m = ask.riser_m or limits.get("riser_most", RISER_USUAL_M)
+    run_m = 0.0
+    for _ in range(8):
+        # The ground where it lands decides how many risers there are, and they decide where it lands.
+        rise_m = ask.drop_at(run_m)
+        if not rise_m > 0.05:
+            raise InputError("at_m", "There is nothing to step down here: the deck lies on the ground")
+        risers = max(1, math.ceil(rise_m / most_m - 1e-9))
+        found.risers, found.riser_m, found.rise_m = risers, rise_m / risers, rise_m
+        run_m = (risers - 1) * ask.going_m
+    found.run_m = run_m
+    found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
+    found.handrail = risers >= HANDRAIL_RISERS
+    if not limits:
+        return found
+    u = book.units
+
+    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+        return Step(
+            symbol=symbol, value=value_m / u.size_m, unit=u.size, formula="", inputs=(), source=source, says=says
+        )
+
+    rule, built = "irc: R311.7; high", "geometry"
+
+    def most(name: str, has_m: float, key: str, says: str) -> None:
+        found.checks.append(
+            Check(
+                name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=step("x", has_m, says, built),
+                limit=step("x_max", limits[key], "the limit", rule),
+            )
+        )  # fmt: skip
+
+    def least(name: str, has_m: float, key: str, says: str) -> None:
+        found.checks.append(
+            Check(
+                name=name, about=about, basis=Basis.RECKONED, sense="at least", demand=step("x", has_m, says, built),
+                limit=step("x_min", limits[key], "the limit", rule),
+            )
+        )  # fmt: skip
+
+    most("Stair's risers", found.riser_m, "riser_most", f"{risers} risers all alike")
+    least("Stair's goings", ask.going_m, "tread_least", "from nosing to nosing, level")
+    least("Stair is wide enough", ask.width_m, "width_least", "clear width")
+    if run_m > 0:
+        most("Stair's stringers span", run_m, "stringer_span", f"{'cut' if ask.cut else 'solid'} stringers, level")
+    return found
