@@ -6,6 +6,7 @@ The views read parts, footings, curves and marks only; they never ask which stru
 import math
 from dataclasses import replace
 
+from steady.drawing.grid import grid_views
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of
 from steady.measure.show import Tape
@@ -20,10 +21,10 @@ ELEVATION_AXES: Axes = (0, 2)
 
 
 def views(plan: Plan, tape: Tape) -> tuple[View, ...]:
-    """Plan, tape, elevation and true shape of a line-shaped plan; none where it has no string."""
+    """Plan, tape, elevation and true shape of a line-shaped plan; plan and section of one on a grid."""
     string = string_of(plan)
     if string is None or len(string.points) < 2:
-        return ()
+        return grid_views(plan, tape)
     line = Unroll(string)
     return plan_view(plan, line), tape_view(plan, tape), elevation_view(plan, line), shape_view(plan, string)
 

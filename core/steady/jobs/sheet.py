@@ -9,13 +9,14 @@ from dataclasses import dataclass
 
 from steady.data.loader import sources
 from steady.drawing.details import DetailSheet, details
+from steady.drawing.grid import outline_of
 from steady.drawing.shapes import View
 from steady.drawing.unroll import Unroll, string_of
 from steady.drawing.views import views
 from steady.footings.hole import volumes
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
-from steady.plan.model import Basis, Caution, Check, Footing, Handle, NotCovered, Plan, Step, Task
+from steady.plan.model import Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
 from steady.plan.verdict import Verdict, governing, overall, verdict
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
@@ -84,6 +85,20 @@ class BayRow:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class MemberRow:
+    """A member of a structure on a grid: what it is, and how it stands."""
+
+    id: str
+    what: str
+    name: str
+    says: str
+    verdict: Verdict
+    use: float
+    governed_by: str
+    table: Verdict
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CheckRow:
     """A check as a sentence; `working` is filled for what is selected."""
 
@@ -113,6 +128,7 @@ class Sheet:
     length: str
     posts: tuple[PostRow, ...]
     bays: tuple[BayRow, ...]
+    members: tuple[MemberRow, ...]
     checks: tuple[CheckRow, ...]
     not_covered: tuple[NotCovered, ...]
     handles: tuple[Handle, ...]
@@ -146,9 +162,10 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         built_on=plan.built_on,
         accepted=plan.accepted,
         line_m=line_m,
-        length=tape.distance(line_m),
+        length=size_words(plan, line_m, tape),
         posts=posts,
         bays=_bays(plan, tape, by_about),
+        members=_members(plan, by_about),
         checks=tuple(_selected(plan, tape, selected, by_about)),
         not_covered=tuple(gap for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)),
         handles=plan.handles,
@@ -184,6 +201,36 @@ def _worst(checks: list[Check]) -> tuple[Verdict, float, str]:
     return verdict(worst), worst.use, f"{worst.name.lower()}, {worst.case}"
 
 
+def size_words(plan: Plan, line_m: float, tape: Tape) -> str:
+    """How long a line is, or how wide and deep an outline."""
+    ring = outline_of(plan)
+    if ring is None:
+        return tape.distance(line_m)
+    xs, ys = [p[0] for p in ring.points], [p[1] for p in ring.points]
+    return f"{tape.distance(max(xs) - min(xs))} × {tape.distance(max(ys) - min(ys))}"
+
+
+def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, ...]:
+    gaps = {gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}
+    rows = []
+    for member in plan.members:
+        checks = by_about.get(member.id, [])
+        word, use, governed = _worst(checks)
+        if member.id in gaps and word != "fails":
+            word = "not covered"
+        tables = [verdict(check) for check in checks if check.basis is Basis.TABLE]
+        table: Verdict = next(
+            (v for v in ("fails", "nothing to spare", "passes") if v in tables), "not covered"
+        )  # fmt: skip
+        rows.append(
+            MemberRow(
+                id=member.id, what=member.what, name=member.name, says=member.says, verdict=word, use=use,
+                governed_by=governed, table=table,
+            )
+        )  # fmt: skip
+    return tuple(rows)
+
+
 def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[Check]]) -> tuple[PostRow, ...]:
     holes = {footing.under: footing for footing in plan.footings}
     posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
@@ -204,7 +251,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 kind=mark.kind,
                 label=mark.label,
                 station_m=mark.station_m,
-                reading=tape.distance(mark.station_m),
+                reading=_reading(mark, tape),
                 hole_m=footing.hole_m,
                 hole=tape.length(footing.hole_m),
                 hole_terms=_hole_terms(footing, gravel_m, tape),
@@ -217,14 +264,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 governs=footing.depth_governed_by.lower(),
                 post_length_m=part.length_m,
                 post_length=tape.length(part.length_m),
-                post_terms=_terms(
-                    (
-                        ("embedment", footing.embedment_m),
-                        ("above ground", mark.cut_height_m),
-                        ("cut allowance", over_m),
-                    ),
-                    tape,
-                ),
+                post_terms=_terms(_post_terms(footing, mark.cut_height_m, over_m), tape),
                 cut_height_m=mark.cut_height_m,
                 cut_height=tape.length(mark.cut_height_m),
                 ground_m=footing.at[2],
@@ -242,6 +282,19 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
     return tuple(rows)
 
 
+def _reading(mark: Mark, tape: Tape) -> str:
+    """Off one tape, or off two that stand square to each other."""
+    if mark.across_m is None:
+        return tape.distance(mark.station_m)
+    return f"{tape.distance(mark.station_m)} along, {tape.distance(mark.across_m)} out"
+
+
+def _post_terms(footing: Footing, cut_height_m: float, over_m: float) -> tuple[tuple[str, float], ...]:
+    if footing.foot_m > 0:
+        return (("top above ground", cut_height_m), ("less what its foot stands on", -footing.foot_m))
+    return (("embedment", footing.embedment_m), ("above ground", cut_height_m), ("cut allowance", over_m))
+
+
 def _hole_terms(footing: Footing, gravel_m: float, tape: Tape) -> tuple[Term, ...]:
     plug_m = footing.hole_m - footing.embedment_m - gravel_m
     terms = [("gravel", gravel_m), ("concrete below the post", plug_m), ("embedment", footing.embedment_m)]
@@ -253,6 +306,8 @@ def _terms(terms: tuple[tuple[str, float], ...], tape: Tape) -> tuple[Term, ...]
 
 
 def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[BayRow, ...]:
+    if string_of(plan) is None:
+        return ()
     openings = {curve.id: curve for curve in plan.curves if curve.what == "opening"}
     rows = []
     spans = _opening_spans(plan)

@@ -27,9 +27,9 @@ class Slack:
 
 
 def slack(job: Job, structure_id: str, post_id: str) -> Slack:
-    """Slack of one post, to a sixteenth of an inch.
+    """Slack of one post or beam, to a sixteenth of an inch.
 
-    The post is locked where it is tried and its neighbours follow; a move is good while nothing fails that did not fail
+    It is locked where it is tried and its neighbours follow; a move is good while nothing fails that did not fail
     before, no post is added, and no hole meets a no-dig band.
 
     Raises:
@@ -43,9 +43,12 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
         return plan(HOLD[spec.kind](spec, post_id, station_m), job.site, book, job.yard, tape)
 
     today = plan(spec, job.site, book, job.yard, tape)
-    mark = next((mark for mark in today.marks if mark.id == post_id), None)
-    if mark is None:
-        raise InputError("post", "There is no such post")
+    stands = {mark.id: mark.station_m for mark in today.marks} | {
+        handle.id: handle.station_m for handle in today.handles
+    }
+    if post_id not in stands or "/edge/" in post_id:
+        raise InputError("post", "There is no such post or beam")
+    from_m = stands[post_id]
     limit_use = max(1.0, max((c.use for c in today.checks if c.basis is Basis.RECKONED), default=1.0))
 
     def why_not(station_m: float) -> str:
@@ -62,8 +65,8 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
             return f"{worst.name.lower()}, {worst.case}"
         return "" if passes(moved) or not passes(today) else "no longer passes"
 
-    back_m, fails_back = _search(lambda d: why_not(mark.station_m - d))
-    on_m, fails_on = _search(lambda d: why_not(mark.station_m + d))
+    back_m, fails_back = _search(lambda d: why_not(from_m - d))
+    on_m, fails_on = _search(lambda d: why_not(from_m + d))
     return Slack(id=post_id, back_m=back_m, on_m=on_m, fails_back=fails_back, fails_on=fails_on)
 
 

@@ -58,6 +58,7 @@ class Rulebook:
     default_dead_pa = 300.0
     default_live_pa = 2000.0
     default_post = "89x89 mm"
+    stiffens = False
     beam_table_one_side = False
     built_up_shares = False
     snow_in_deck_live = False

@@ -8,6 +8,7 @@ from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck import candidates as deck_candidates
 from steady.structures.deck.plan import plan_deck
+from steady.structures.deck.search import Choice, choices
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.deck.spec import hold as hold_deck
 from steady.structures.fence.candidates import Change, candidates
@@ -23,8 +24,9 @@ CANDIDATES: dict[str, Callable[..., Iterator[tuple[str, Change]]]] = {
     "fence": candidates,
     "deck": deck_candidates.candidates,
 }
+CHOICES: dict[str, Callable[..., Iterator[Choice]]] = {"deck": choices}
 HOLD: dict[str, Callable[..., Spec]] = {"fence": hold_post, "deck": hold_deck}
-"""Each kind's planner, the changes that might help it, and how one of its things is held at a place."""
+"""Each kind's planner, the changes that might help it, members to choose from, and how one of its things is held."""
 
 
 def plan(spec: Spec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:

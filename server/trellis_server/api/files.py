@@ -67,7 +67,10 @@ def piece_list(request: HttpRequest, job_id: uuid.UUID, structure: str) -> HttpR
 
 @router.get("/{uuid:job_id}/files/{structure}/{view}.svg", response=REFUSALS)
 def drawing_svg(
-    request: HttpRequest, job_id: uuid.UUID, structure: str, view: Literal["plan", "tape", "elevation", "shape"]
+    request: HttpRequest,
+    job_id: uuid.UUID,
+    structure: str,
+    view: Literal["plan", "tape", "elevation", "shape", "section"],
 ) -> HttpResponse:
     """One view at true size."""
     job = jobs.state(jobs.job_of(request.user, job_id)).document
@@ -122,10 +125,16 @@ def sheets(
         from_end=from_end,
         mirrored=mirrored,
         offset=tape.length(offset_m) if offset_m else "",
-        string_side=structure_row.spec.string_side,
+        string_side=getattr(structure_row.spec, "string_side", ""),
     )
+    found_sheet = sheet(plan, tape, job.yard)
+    if found_sheet.members:
+        from trellis_server.documents.grid_pdf import grid_sheets
+
+        body = grid_sheets(facts, found_sheet, pieces(plan), tape, paper)
+        return _file(body, "application/pdf", f"{structure}-site-sheets.pdf", inline=True)
     rows = mark_rows(plan, tape, from_end=from_end, to=to, mirrored=mirrored)
-    body = site_sheets(facts, sheet(plan, tape, job.yard), rows, paper)
+    body = site_sheets(facts, found_sheet, rows, paper)
     return _file(body, "application/pdf", f"{structure}-site-sheets.pdf", inline=True)
 
 

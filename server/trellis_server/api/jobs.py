@@ -6,6 +6,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
+from steady.structures.fence.spec import FenceSpec
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
@@ -85,7 +86,8 @@ def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpRespons
     found = jobs.save(request.user, job_id, body.base, body.document, body.says)
     if isinstance(found, jobs.State) and found.changed:
         spec = next(item.spec for item in found.document.structures if item.spec.id == found.changed[-1])
-        jobs.remember(request.user, choices_of(spec))
+        if isinstance(spec, FenceSpec):
+            jobs.remember(request.user, choices_of(spec))
     return _answer(found)
 
 

@@ -7,12 +7,15 @@ from ninja import Router
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.ground.readings import read_rows
+from steady.jobs.choices import choose
 from steady.jobs.document import plan_structure
 from steady.jobs.options import options
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
 from steady.rulebooks.registry import rulebook
 from steady.schedule.locate import days_left, open_points
+from steady.structures.deck.ledger import walls
+from steady.structures.deck.spec import DeckSpec
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
@@ -20,6 +23,7 @@ from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
+    ChoicesAnswer,
     DigAnswer,
     GroundBody,
     LineBody,
@@ -34,8 +38,9 @@ from trellis_server.api.schemas import (
     SlackAnswer,
     SlackBody,
     TakeoffAnswer,
+    WallsAnswer,
 )
-from trellis_server.services.fences import from_line
+from trellis_server.services.fences import deck_from_line, from_line
 from trellis_server.services.jobs import defaults_of
 
 router = Router(tags=["reckoning"])
@@ -92,6 +97,12 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast({"options": options(body.document, body.structure)})
 
 
+@router.post("/choices", response={200: ChoicesAnswer, **REFUSALS})
+def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it."""
+    return fast({"choices": choose(body.document, body.structure)})
+
+
 @router.post("/slack", response={200: SlackAnswer, **REFUSALS})
 def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
     """How far one post may move each way, and what fails first."""
@@ -102,6 +113,18 @@ def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
 def line(request: HttpRequest, body: LineBody) -> HttpResponse:
     """A fence from running readings, with the crew's last choices."""
     return fast(from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school))
+
+
+@router.post("/deck", response={200: DeckSpec, **REFUSALS})
+def deck(request: HttpRequest, body: LineBody) -> HttpResponse:
+    """A deck from one line: its size, height, and what is taken off its corners."""
+    return fast(deck_from_line(body.text, body.id, body.bare, body.school))
+
+
+@router.get("/walls", response={200: WallsAnswer, 401: Problems})
+def kinds_of_wall(request: HttpRequest) -> HttpResponse:
+    """What a ledger may be asked to hang on."""
+    return fast({"walls": [{"value": key, "says": says} for key, says in walls()]})
 
 
 @router.post("/ground", response={200: ReadingsRead, **REFUSALS})

@@ -10,6 +10,7 @@ from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.ground.readings import Readings
+from steady.jobs.choices import PricedChoice
 from steady.jobs.document import Job
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
@@ -170,6 +171,10 @@ class OptionsAnswer(Schema):
     options: list[Option]
 
 
+class ChoicesAnswer(Schema):
+    choices: list[PricedChoice]
+
+
 class MarksAnswer(Schema):
     marks: list[MarkRow]
 
@@ -237,6 +242,10 @@ class SoilRow(Schema):
 class Choice(Schema):
     value: str
     says: str
+
+
+class WallsAnswer(Schema):
+    walls: list[Choice]
 
 
 class UsualSite(Schema):

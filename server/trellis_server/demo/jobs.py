@@ -6,10 +6,12 @@ from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Structure
 from steady.measure.units import FT, IN, LB, MPH, PLF
+from steady.structures.deck.spec import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.spec import Arch, LeafDesign
 
+from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.quillet import quillet_plots
 
 WINDBREAK = "windbreak"
@@ -42,6 +44,22 @@ def garden_gate() -> FenceSpec:
         height_m=4.5 * FT,
         gap_m=2 * IN,
         hole_width_m=18 * IN,
+    )
+
+
+def kitchen_deck() -> DeckSpec:
+    """A raised deck outside the kitchen, on ground that falls away from the house, with a stair to the garden."""
+    width, depth = 18 * FT, 11 * FT
+    heights = ((0.0, 0.0, 34), (width, 0.0, 37), (width, depth, 46), (0.0, depth, 42))
+    return DeckSpec(
+        id="kitchen-deck",
+        outline=tuple(Corner(x_m=x, y_m=y, height_m=inches * IN) for x, y, inches in heights),
+        ledger=Ledger(hanger_rating_n=500 * LB),
+        joist="joist 2x8 pine",
+        beam="joist 2x10 pine",
+        overhang_m=18 * IN,
+        guard=GuardDesign(anchor_rating_n=2200 * LB),
+        stairs=(StairDesign(id="stair-1", edge=2, at_m=6 * FT, width_m=42 * IN),),
     )
 
 
@@ -95,7 +113,11 @@ def larkspur_rise() -> Job:
         client="the house at Larkspur Rise",
         wanted="Shelter from the wind along the drive; a way through for the mower and one for people.",
         site=site,
-        structures=(Structure(name="Windbreak", spec=spec), Structure(name="Kitchen garden gate", spec=garden_gate())),
+        structures=(
+            Structure(name="Windbreak", spec=spec),
+            Structure(name="Kitchen garden gate", spec=garden_gate()),
+            Structure(name="Kitchen deck", spec=kitchen_deck()),
+        ),
     )
 
 
@@ -115,4 +137,4 @@ READINGS = (
 
 def all_jobs() -> tuple[Job, ...]:
     """Every demo job."""
-    return (larkspur_rise(), quillet_plots())
+    return (larkspur_rise(), kestrel_ridge(), quillet_plots())

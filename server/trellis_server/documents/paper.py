@@ -48,6 +48,33 @@ def paint(
     canvas.restoreState()
 
 
+def paint_whole(canvas: Canvas, view: View, box: Box, leave_out: Sequence[str] = ()) -> None:
+    """Paint a whole view with its words into a box, on one scale both ways, in its middle."""
+    x, y, width, height = box
+    left, low, right, top = view.bounds
+    scale = min(width / (right - left + 0.6), height / (top - low + 0.6))
+    start = x + (width - (right - left) * scale) / 2
+    base = y + (height - (top - low) * scale) / 2
+
+    def at(point: tuple[float, float]) -> tuple[float, float]:
+        return start + (point[0] - left) * scale, base + (point[1] - low) * scale
+
+    canvas.saveState()
+    for shape in view.shapes:
+        if shape.kind != "text" and shape.layer not in leave_out:
+            for k in range(shape.count):
+                _shape(canvas, shape, k, at, scale)
+    for shape in view.shapes:
+        if shape.kind == "text":
+            canvas.setFont("TrellisSans-SemiBold", max(7.5, shape.size * 0.75))
+            spot = at(shape.points[0])
+            draw = {"start": canvas.drawString, "end": canvas.drawRightString}.get(
+                shape.anchor, canvas.drawCentredString
+            )
+            draw(spot[0] + shape.shift[0] * 0.75, spot[1] + shape.shift[1] * 0.75, shape.text)
+    canvas.restoreState()
+
+
 def _shape(canvas: Canvas, shape: Shape, k: int, at, scale: float) -> None:  # type: ignore[no-untyped-def]
     points = [at((px + k * shape.step[0], py + k * shape.step[1])) for px, py in shape.points]
     colour, width = STROKES.get(shape.layer, ("#14211d", 4.0))

@@ -65,12 +65,13 @@ def site_sheets(facts: SheetFacts, sheet: Sheet, marks: list[MarkRow], paper: st
     elevation = next(view for view in sheet.views if view.name == "elevation")
     for number, (leg, rows) in enumerate(legs.items(), start=1):
         _straight(canvas, size, facts, sheet, leg, number, len(legs), rows, posts, elevation)
-    _cautions(canvas, size, facts, sheet)
+    cautions_page(canvas, size, facts, sheet)
     canvas.save()
     return stream.getvalue()
 
 
-def _head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sheet, title: str) -> float:
+def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sheet, title: str) -> float:
+    """The head of a page; the height where it ends."""
     width, height = size
     y = height - MARGIN
     canvas.setFillColor(black)
@@ -86,10 +87,15 @@ def _head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: S
         else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
     )
     datum = "the line's end" if facts.from_end else "the line's start"
+    reads = (
+        f"Tape's zero: {datum}. Marks to the post's {facts.mark_to}. Posts on the {facts.string_side} face of the string."
+        + (" MIRRORED: read from the far side of the string." if facts.mirrored else "")
+    )
+    if not facts.string_side:
+        reads = "Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres."
     lines = [
         f"Revision {facts.revision}{facts.replaces}   ·   {facts.printed}   ·   {basis}",
-        f"Tape's zero: {datum}. Marks to the post's {facts.mark_to}. Posts on the {facts.string_side} face of the string."
-        + (" MIRRORED: read from the far side of the string." if facts.mirrored else ""),
+        reads,
         ticket + (f".   Offset stakes {facts.offset} square off the string" if facts.offset else ""),
     ]
     canvas.setFont(REGULAR, 10)
@@ -120,7 +126,8 @@ def _north(canvas: Canvas, x: float, y: float, north_rad: float) -> None:
     canvas.restoreState()
 
 
-def _foot(canvas: Canvas, size: tuple[float, float]) -> None:
+def foot(canvas: Canvas, size: tuple[float, float]) -> None:
+    """What stands at the foot of every page."""
     canvas.setFont(REGULAR, 8.5)
     canvas.setFillColor(black)
     canvas.drawString(
@@ -128,9 +135,7 @@ def _foot(canvas: Canvas, size: tuple[float, float]) -> None:
         MARGIN - 16,
         "Design values and clauses are from memory, not compared with the printed codes. Local code and licensed",
     )
-    canvas.drawString(
-        MARGIN, MARGIN - 26, "practice come first. No hole before the locate is complete. Gate load is not reckoned."
-    )
+    canvas.drawString(MARGIN, MARGIN - 26, "practice come first. No hole before the locate is complete.")
     canvas.drawRightString(size[0] - MARGIN, MARGIN - 26, f"page {canvas.getPageNumber()}")
 
 
@@ -148,7 +153,7 @@ def _straight(
 ) -> None:
     width, _ = size
     title = f"Straight {number} of {count}"
-    y = _head(canvas, size, facts, sheet, title)
+    y = head(canvas, size, facts, sheet, title)
     stations = [posts[row.id].station_m for row in rows]
     box = (MARGIN, y - 178, width - 2 * MARGIN, 172.0)
     numbers = [(posts[r.id].station_m, posts[r.id].ground_m + posts[r.id].cut_height_m, str(r.number)) for r in rows]
@@ -159,9 +164,9 @@ def _straight(
     for start in range(0, len(rows), fit):
         part = rows[start : start + fit]
         if start:
-            _foot(canvas, size)
+            foot(canvas, size)
             canvas.showPage()
-            y = _head(canvas, size, facts, sheet, f"{title}, more")
+            y = head(canvas, size, facts, sheet, f"{title}, more")
         y = _table(canvas, width, y, part, posts, tall)
     if facts.offset:
         canvas.setFont(REGULAR, 10.5)
@@ -170,7 +175,7 @@ def _straight(
         canvas.drawString(
             MARGIN, y - 30, "After digging, pull a string between the two and read the mark where it crosses."
         )
-    _foot(canvas, size)
+    foot(canvas, size)
     canvas.showPage()
 
 
@@ -214,8 +219,9 @@ def _table(
     return y
 
 
-def _cautions(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sheet) -> None:
-    y = _head(canvas, size, facts, sheet, "Before and during the work")
+def cautions_page(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sheet) -> None:
+    """The headline, clashes and cautions."""
+    y = head(canvas, size, facts, sheet, "Before and during the work")
     practice = f"   Practice accepted by {sheet.accepted}." if sheet.accepted else ""
     blocks = [("", sheet.headline + "." + practice)]
     blocks += [("Clash", text) for text in sheet.conflicts]
@@ -223,22 +229,23 @@ def _cautions(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, shee
     for kind, text in blocks:
         canvas.setFont(BOLD, 11)
         canvas.drawString(MARGIN, y - 12, kind)
-        for line in _wrap(text, REGULAR, 11, size[0] - 2 * MARGIN - 64):
+        for line in wrap(text, REGULAR, 11, size[0] - 2 * MARGIN - 64):
             canvas.setFont(REGULAR, 11)
             canvas.drawString(MARGIN + 64, y - 12, line)
             y -= 15
         y -= 5
         if y < MARGIN + 40:
-            _foot(canvas, size)
+            foot(canvas, size)
             canvas.showPage()
-            y = _head(canvas, size, facts, sheet, "Before and during the work, more")
+            y = head(canvas, size, facts, sheet, "Before and during the work, more")
     canvas.setFillColor(white)
     canvas.setFillColor(black)
-    _foot(canvas, size)
+    foot(canvas, size)
     canvas.showPage()
 
 
-def _wrap(text: str, font: str, points: float, width: float) -> list[str]:
+def wrap(text: str, font: str, points: float, width: float) -> list[str]:
+    """A text broken into lines no wider than `width` points."""
     lines: list[str] = []
     line = ""
     for word in text.split():

@@ -5,12 +5,26 @@ from typing import Any
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
+from steady.jobs.sheet import size_words
 from steady.plan.verdict import overall
 
 from trellis_server.models import Job
 from trellis_server.services.jobs import state
 
-SMALL = {"post", "board", "soil", "leaf", "concrete"}
+SMALL = {
+    "post",
+    "board",
+    "soil",
+    "leaf",
+    "concrete",
+    "joist",
+    "beam",
+    "decking",
+    "wall",
+    "guard-post",
+    "guard-cap",
+    "stringer",
+}
 
 
 def card(job: Job) -> dict[str, Any]:
@@ -22,10 +36,11 @@ def card(job: Job) -> dict[str, Any]:
         try:
             plan = plan_structure(document, structure.spec.id)
             found = {view.name: view for view in views(plan, document.reading.tape())}
-            shown = found.get("elevation")
+            shown = found.get("elevation") or found.get("section")
             row["verdict"] = overall(plan)
             row["posts"] = len(plan.marks)
-            row["length"] = document.reading.tape().distance(max((m.station_m for m in plan.marks), default=0.0))
+            line_m = max((m.station_m for m in plan.marks), default=0.0)
+            row["length"] = size_words(plan, line_m, document.reading.tape())
             if shown:
                 row["view"] = {
                     "name": shown.name,

@@ -1,10 +1,13 @@
-"""A new fence from one line of readings, with the crew's last choices for all else."""
+"""A new fence or deck from one line of readings, with the crew's last choices for all else."""
 
 from dataclasses import fields
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
 from steady.measure.lengths import Bare
+from steady.structures.deck.candidates import at_home as deck_at_home
+from steady.structures.deck.entry import read_deck
+from steady.structures.deck.spec import DeckSpec
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.usual import at_home
@@ -35,6 +38,15 @@ def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any],
     except ValidationError:
         found = FenceSpec(**laid)  # type: ignore[arg-type]
     return at_home(found, school)
+
+
+def deck_from_line(text: str, structure_id: str, bare: Bare, school: str) -> DeckSpec:
+    """A deck from one line, of timbers that are on sale under the school.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    return deck_at_home(read_deck(text, structure_id, bare), school)
 
 
 def choices_of(spec: FenceSpec) -> dict[str, Any]:

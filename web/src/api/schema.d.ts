@@ -276,6 +276,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Members To Choose
+         * @description Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it.
+         */
+        post: operations["trellis_server_api_reckoning_members_to_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/deck": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deck
+         * @description A deck from one line: its size, height, and what is taken off its corners.
+         */
+        post: operations["trellis_server_api_reckoning_deck"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/dig": {
         parameters: {
             query?: never;
@@ -470,6 +510,26 @@ export interface paths {
          * @description Pieces, cut plans and prices.
          */
         post: operations["trellis_server_api_reckoning_takeoff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/walls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds Of Wall
+         * @description What a ledger may be asked to hang on.
+         */
+        get: operations["trellis_server_api_reckoning_kinds_of_wall"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -699,6 +759,30 @@ export interface components {
             total: number;
         };
         /**
+         * Bridge
+         * @description The same frame as a footbridge or low platform on two sills: no house, no posts.
+         *
+         *     Args:
+         *         people: crowd: people shoulder to shoulder; walker: one person at a time, at the worst place.
+         *         bearing_m: How far the stringers lie on each sill.
+         *         water_m: Highest known water below the finished deck; None: no water.
+         */
+        Bridge: {
+            /**
+             * Bearing M
+             * @default 0.15
+             */
+            bearing_m: number;
+            /**
+             * People
+             * @default crowd
+             * @enum {string}
+             */
+            people: "crowd" | "walker";
+            /** Water M */
+            water_m?: number | null;
+        };
+        /**
          * Caution
          * @description Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled.
          */
@@ -767,6 +851,11 @@ export interface components {
             says: string;
             /** Value */
             value: string;
+        };
+        /** ChoicesAnswer */
+        ChoicesAnswer: {
+            /** Choices */
+            choices: components["schemas"]["PricedChoice"][];
         };
         /**
          * Clash
@@ -839,6 +928,21 @@ export interface components {
             title: string;
         };
         /**
+         * Corner
+         * @description A corner of the outline, and how high the finished deck stands above the ground there.
+         */
+        Corner: {
+            /**
+             * Height M
+             * @default 0.9
+             */
+            height_m: number;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
          * CutPlan
          * @description A cut plan; `bound` is a proved least cost, `above_bound` how far above it the plan may be (0: proved least).
          */
@@ -851,6 +955,248 @@ export interface components {
             patterns: components["schemas"]["Pattern"][];
             /** Sticks */
             sticks: number;
+        };
+        /**
+         * DeckSpec
+         * @description A deck on joists and beams.
+         *
+         *     Args:
+         *         outline: Corners anticlockwise as seen from above, from the house's left end: the first edge lies on the house.
+         *         attach: ledger: hung on the house; free: on its own posts; existing: beside a deck that stands.
+         *         joists_run: out from the house, or along it (boards run across the joists).
+         *         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
+         *         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
+         *         beams: How many beam lines; None: the fewest.
+         *         posts: Posts under each beam; None: the fewest.
+         *         pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
+         *         seat: top: the beam lies on the post; notch: in a pocket; beside: bolted to both sides of the post; flush: between the
+         *             joists on hangers.
+         *         upright: What keeps a deck without a house from racking.
+         *         least_slack_ratio: Share of its limit that a member leaves over, at least.
+         *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+         *         carries: Things a house deck is not reckoned for.
+         */
+        DeckSpec: {
+            /**
+             * Attach
+             * @default ledger
+             * @enum {string}
+             */
+            attach: "ledger" | "free" | "existing";
+            /**
+             * Beam
+             * @default joist 2x10 pine
+             */
+            beam: string;
+            /**
+             * Beam Overhang M
+             * @default 0.3048
+             */
+            beam_overhang_m: number;
+            /** Beams */
+            beams?: number | null;
+            /**
+             * Board
+             * @default decking 5/4x6 pine
+             */
+            board: string;
+            /**
+             * Board Gap M
+             * @default 0.003175
+             */
+            board_gap_m: number;
+            /**
+             * Board Past M
+             * @default 0.0254
+             */
+            board_past_m: number;
+            /**
+             * Boards From
+             * @default house
+             * @enum {string}
+             */
+            boards_from: "house" | "edge";
+            /**
+             * Brace M
+             * @default 0.6096
+             */
+            brace_m: number;
+            /**
+             * Breaker
+             * @default false
+             */
+            breaker: boolean;
+            bridge?: components["schemas"]["Bridge"] | null;
+            /** @default reckoned */
+            built_on: components["schemas"]["Basis"];
+            /**
+             * Carries
+             * @default []
+             */
+            carries: ("hot tub" | "planters" | "roof")[];
+            /** Dead Pa */
+            dead_pa?: number | null;
+            /**
+             * @default {
+             *       "joist": "",
+             *       "lower_m": 0,
+             *       "spacing_m": 0.4064
+             *     }
+             */
+            existing: components["schemas"]["Existing"];
+            /** Footing Depth M */
+            footing_depth_m?: number | null;
+            /**
+             * Footing Shape
+             * @default round
+             * @enum {string}
+             */
+            footing_shape: "round" | "square";
+            /** Footing Width M */
+            footing_width_m?: number | null;
+            /**
+             * Format
+             * @default 1
+             * @constant
+             */
+            format: 1;
+            /**
+             * Frame Boards
+             * @default 0
+             */
+            frame_boards: number;
+            /**
+             * Gravel M
+             * @default 0.1016
+             */
+            gravel_m: number;
+            /**
+             * @default {
+             *       "always": false,
+             *       "anchor_rating_n": 0,
+             *       "baluster": "",
+             *       "height_m": null,
+             *       "lever_m": 0.1143,
+             *       "post": "",
+             *       "spacing_max_m": 1.8288
+             *     }
+             */
+            guard: components["schemas"]["GuardDesign"];
+            /** Id */
+            id: string;
+            /**
+             * Joist
+             * @default joist 2x8 pine
+             */
+            joist: string;
+            /**
+             * Joists Over
+             * @default unbroken
+             * @enum {string}
+             */
+            joists_over: "spliced" | "unbroken";
+            /**
+             * Joists Run
+             * @default out
+             * @enum {string}
+             */
+            joists_run: "out" | "along";
+            /**
+             * Kind
+             * @default deck
+             * @constant
+             */
+            kind: "deck";
+            /**
+             * Least Slack Ratio
+             * @default 0
+             */
+            least_slack_ratio: number;
+            /**
+             * @default {
+             *       "fixing": "lag screw",
+             *       "fixing_rating_n": 0,
+             *       "hanger_rating_n": 0,
+             *       "sheathing_m": 0.0127,
+             *       "spacing_m": null,
+             *       "wall": "wood frame"
+             *     }
+             */
+            ledger: components["schemas"]["Ledger"];
+            /** Live Pa */
+            live_pa?: number | null;
+            /** Outline */
+            outline: components["schemas"]["Corner"][];
+            /**
+             * Overhang M
+             * @default 0.4572
+             */
+            overhang_m: number;
+            /**
+             * Pier Above M
+             * @default 0.0508
+             */
+            pier_above_m: number;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * Plies
+             * @default 2
+             */
+            plies: number;
+            /**
+             * Post
+             * @default post 6x6 pine
+             */
+            post: string;
+            /** Posts */
+            posts?: number | null;
+            /**
+             * Seat
+             * @default top
+             * @enum {string}
+             */
+            seat: "top" | "notch" | "beside" | "flush";
+            /**
+             * Spacing M
+             * @default 0.4064
+             */
+            spacing_m: number;
+            /**
+             * Spots
+             * @default []
+             */
+            spots: components["schemas"]["Spot"][];
+            /**
+             * Stairs
+             * @default []
+             */
+            stairs: components["schemas"]["StairDesign"][];
+            /**
+             * Stand Off M
+             * @default 0.0254
+             */
+            stand_off_m: number;
+            /**
+             * Stiffening
+             * @default bridging
+             * @enum {string}
+             */
+            stiffening: "strapping" | "bridging" | "bridging and strapping";
+            /**
+             * Upright
+             * @default none
+             * @enum {string}
+             */
+            upright: "none" | "knee braces" | "fixed posts";
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
         };
         /**
          * DetailSheet
@@ -888,6 +1234,27 @@ export interface components {
             open_points: string[];
             /** Ready */
             ready: boolean;
+        };
+        /**
+         * Existing
+         * @description A deck that this one joins: surveyed, never made to carry more. `lower_m`: how much lower the new surface lies.
+         */
+        Existing: {
+            /**
+             * Joist
+             * @default
+             */
+            joist: string;
+            /**
+             * Lower M
+             * @default 0
+             */
+            lower_m: number;
+            /**
+             * Spacing M
+             * @default 0.4064
+             */
+            spacing_m: number;
         };
         /**
          * FenceSpec
@@ -1091,6 +1458,50 @@ export interface components {
             text: string;
         };
         /**
+         * GuardDesign
+         * @description The guard round the deck, where one is needed or wished for.
+         *
+         *     Args:
+         *         always: A guard even where no rule asks for one.
+         *         height_m: None: what the school asks.
+         *         rail_above_fixing_m, lever_m: From the rail to the upper fixing, and from that to the lower one.
+         *         anchor_rating_n: The maker's number for the upper fixing, with the crew's own safety factor; 0: not entered.
+         */
+        GuardDesign: {
+            /**
+             * Always
+             * @default false
+             */
+            always: boolean;
+            /**
+             * Anchor Rating N
+             * @default 0
+             */
+            anchor_rating_n: number;
+            /**
+             * Baluster
+             * @default
+             */
+            baluster: string;
+            /** Height M */
+            height_m?: number | null;
+            /**
+             * Lever M
+             * @default 0.1143
+             */
+            lever_m: number;
+            /**
+             * Post
+             * @default
+             */
+            post: string;
+            /**
+             * Spacing Max M
+             * @default 1.8288
+             */
+            spacing_max_m: number;
+        };
+        /**
          * Handle
          * @description What may be moved: the only link from a drawn thing back to the field of the spec.
          */
@@ -1186,10 +1597,10 @@ export interface components {
             client: string;
             /**
              * Format
-             * @default 2
+             * @default 3
              * @constant
              */
-            format: 2;
+            format: 3;
             /** Name */
             name: string;
             /**
@@ -1212,11 +1623,13 @@ export interface components {
             school: "us" | "ca" | "nz" | "uk";
             /**
              * @default {
+             *       "bearing_pa": 0,
              *       "cohesion_pa": 0,
              *       "edition": "ASCE 7-16",
              *       "embedment_least_m": 0,
              *       "exposure": "B",
              *       "frost_m": 0,
+             *       "ground_snow_pa": 0,
              *       "grounds": [],
              *       "locate": {
              *         "expires": "",
@@ -1226,6 +1639,7 @@ export interface components {
              *         "ticket": ""
              *       },
              *       "north_rad": 0,
+             *       "rain_snow_pa": 0,
              *       "soil": "clay",
              *       "use": "house",
              *       "wind_speed_m_per_s": 46.9392
@@ -1617,6 +2031,46 @@ export interface components {
             wheel_load_n: number;
         };
         /**
+         * Ledger
+         * @description How the deck hangs on the house.
+         *
+         *     Args:
+         *         wall: A key of the table of walls; some take no ledger.
+         *         spacing_m: Between fixings; None: the table's, or what one fixing may carry.
+         *         fixing_rating_n: The maker's number for one fixing with the crew's own safety factor; 0: not entered.
+         *         hanger_rating_n: The same for one joist hanger.
+         */
+        Ledger: {
+            /**
+             * Fixing
+             * @default lag screw
+             * @enum {string}
+             */
+            fixing: "lag screw" | "bolt" | "screw";
+            /**
+             * Fixing Rating N
+             * @default 0
+             */
+            fixing_rating_n: number;
+            /**
+             * Hanger Rating N
+             * @default 0
+             */
+            hanger_rating_n: number;
+            /**
+             * Sheathing M
+             * @default 0.0127
+             */
+            sheathing_m: number;
+            /** Spacing M */
+            spacing_m?: number | null;
+            /**
+             * Wall
+             * @default wood frame
+             */
+            wall: string;
+        };
+        /**
          * Line
          * @description One line to buy.
          */
@@ -1763,6 +2217,34 @@ export interface components {
              * @enum {string}
              */
             to: "centre" | "near face" | "far face";
+        };
+        /**
+         * MemberRow
+         * @description A member of a structure on a grid: what it is, and how it stands.
+         */
+        MemberRow: {
+            /** Governed By */
+            governed_by: string;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /**
+             * Table
+             * @enum {string}
+             */
+            table: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            /** Use */
+            use: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            /** What */
+            what: string;
         };
         /** NewJob */
         NewJob: {
@@ -2028,6 +2510,21 @@ export interface components {
             /** Width M */
             width_m: number;
         };
+        /**
+         * Pin
+         * @description A beam or post that stays where it is: a beam's distance from the house, a post's place along its beam.
+         */
+        Pin: {
+            /** At M */
+            at_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
         /** PlanBody */
         PlanBody: {
             document: components["schemas"]["Job"];
@@ -2130,6 +2627,43 @@ export interface components {
              * Why
              * @default
              */
+            why: string;
+        };
+        /**
+         * PricedChoice
+         * @description A choice in the crew's own words, and its price beside today's.
+         */
+        PricedChoice: {
+            /** Change */
+            change: [
+                string,
+                unknown
+            ][];
+            /** Chosen */
+            chosen: boolean;
+            /** Exact */
+            exact: boolean;
+            /** Governs */
+            governs: string;
+            /** Group */
+            group: string;
+            /** Price */
+            price?: number | null;
+            /** Price Change */
+            price_change?: number | null;
+            /** Reaches */
+            reaches: string;
+            /** Says */
+            says: string;
+            /** Slack */
+            slack: string;
+            /** Table */
+            table: string;
+            /** Use */
+            use: number;
+            /** Whole */
+            whole: string;
+            /** Why */
             why: string;
         };
         /**
@@ -2467,6 +3001,8 @@ export interface components {
             length: string;
             /** Line M */
             line_m: number;
+            /** Members */
+            members: components["schemas"]["MemberRow"][];
             /** Not Covered */
             not_covered: components["schemas"]["NotCovered"][];
             /** Notes */
@@ -2545,10 +3081,16 @@ export interface components {
          * @description What stands still whatever is built.
          *
          *     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
-         *     `exposure` a letter of the school's own; `cohesion_pa` the ground's undrained shear strength as measured, 0: not;
-         *     `embedment_least_m` a local least depth, 0 for none.
+         *     `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
+         *     `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
+         *     strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none.
          */
         Site: {
+            /**
+             * Bearing Pa
+             * @default 0
+             */
+            bearing_pa: number;
             /**
              * Cohesion Pa
              * @default 0
@@ -2577,6 +3119,11 @@ export interface components {
              */
             frost_m: number;
             /**
+             * Ground Snow Pa
+             * @default 0
+             */
+            ground_snow_pa: number;
+            /**
              * Grounds
              * @default []
              */
@@ -2596,6 +3143,11 @@ export interface components {
              * @default 0
              */
             north_rad: number;
+            /**
+             * Rain Snow Pa
+             * @default 0
+             */
+            rain_snow_pa: number;
             /**
              * Soil
              * @default clay
@@ -2667,6 +3219,72 @@ export interface components {
             publisher: string;
             /** Title */
             title: string;
+        };
+        /**
+         * Spot
+         * @description A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance.
+         */
+        Spot: {
+            /** Id */
+            id: string;
+            /**
+             * Radius M
+             * @default 0.3
+             */
+            radius_m: number;
+            /**
+             * What
+             * @default rock
+             */
+            what: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * StairDesign
+         * @description A straight stair down from one edge.
+         *
+         *     Args:
+         *         edge: The number of the outline's edge, 0 along the house.
+         *         at_m: Its near side from that edge's start.
+         *         riser_m: Wished; None: as high as is allowed, all alike.
+         */
+        StairDesign: {
+            /** At M */
+            at_m: number;
+            /**
+             * Cut
+             * @default true
+             */
+            cut: boolean;
+            /** Edge */
+            edge: number;
+            /**
+             * Going M
+             * @default 0.2667
+             */
+            going_m: number;
+            /** Id */
+            id: string;
+            /** Riser M */
+            riser_m?: number | null;
+            /**
+             * Spacing M
+             * @default 0.4064
+             */
+            spacing_m: number;
+            /**
+             * Stringer
+             * @default
+             */
+            stringer: string;
+            /**
+             * Width M
+             * @default 0.9144
+             */
+            width_m: number;
         };
         /**
          * Step
@@ -2768,7 +3386,8 @@ export interface components {
         Structure: {
             /** Name */
             name: string;
-            spec: components["schemas"]["FenceSpec"];
+            /** Spec */
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
         };
         /** SumAnswer */
         SumAnswer: {
@@ -2925,11 +3544,16 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "plan" | "tape" | "elevation" | "shape" | "detail";
+            name: "plan" | "tape" | "elevation" | "shape" | "detail" | "section";
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Title */
             title: string;
+        };
+        /** WallsAnswer */
+        WallsAnswer: {
+            /** Walls */
+            walls: components["schemas"]["Choice"][];
         };
         /**
          * YardChoices
@@ -3482,7 +4106,7 @@ export interface operations {
             path: {
                 job_id: string;
                 structure: string;
-                view: "plan" | "tape" | "elevation" | "shape";
+                view: "plan" | "tape" | "elevation" | "shape" | "section";
             };
             cookie?: never;
         };
@@ -3806,6 +4430,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_members_to_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_deck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeckSpec"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4298,6 +5024,35 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_kinds_of_wall: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

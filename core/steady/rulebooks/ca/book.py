@@ -43,6 +43,7 @@ class Canada(Rulebook):
     default_grade = "No.1/No.2"
     default_dead_pa = 500.0
     default_live_pa = 1900.0
+    stiffens = True
     snow_in_deck_live = True
     tables_are_wet = False
     exposures = ("open", "rough")

@@ -1,7 +1,7 @@
 """Sawn timber by CSA O86: specified strengths and factors (MPa, mm)."""
 
 import math
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.between import between
 from steady.data.loader import Row, table
@@ -102,6 +102,7 @@ def system_factor(column: str, wood: Wood) -> float:
     return 1.1 if wood.plies >= 2 and column in ("fb", "fv", "fc", "ft") else 1.0
 
 
+@lru_cache(maxsize=4096)
 def strength(kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: float = 0.0) -> Strength:
     """f (K_D K_H K_S K_T) K_Z; φ stands apart. Stability is left to the checks that need it.
 

@@ -1,7 +1,7 @@
 """Timber and members by NZS 3603 (amendment 4): grades, factors, buckling (MPa, mm)."""
 
 import math
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.between import between
 from steady.data.loader import Row, keyed, table
@@ -75,6 +75,7 @@ def sharing_factor(wood: Wood) -> float:
     return parallel_factor(wood.plies)
 
 
+@lru_cache(maxsize=4096)
 def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """k1 k4 or k5 × f; φ stands apart. Stability and bearing length are left to the checks that need them.
 

@@ -1,7 +1,7 @@
 """Timber by Eurocode 5 with the United Kingdom's annex: strength classes, modification, creep (MPa, mm)."""
 
 from dataclasses import replace
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.loader import Row, keyed
 from steady.errors import InputError, OutsideScope
@@ -89,6 +89,7 @@ def size_factor(row: Row, depth_m: float) -> float:
     return float(min((150 / h) ** 0.2, 1.3))
 
 
+@lru_cache(maxsize=4096)
 def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """k_mod k_sys k_h f_k / γ_M; stiffness without factors.
 

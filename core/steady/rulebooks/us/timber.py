@@ -4,7 +4,7 @@ Covers No.2 dimension lumber (tables 4A, 4B) and posts and timbers 5x5 and large
 stringers are outside: they are refused.
 """
 
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.loader import Row, table
 from steady.errors import OutsideScope
@@ -110,6 +110,7 @@ def wet_factor(kind: str, row: Row, size_ratio: float, wood: Wood) -> float:
     return {"ft": 1.0, "fv": 0.97, "fc_perp": 0.67, "e": 0.9, "e_min": 0.9}[kind]
 
 
+@lru_cache(maxsize=4096)
 def strength(kind: Kind, wood: Wood, load: LoadType) -> Strength:
     """A reference value times its factors (psi). C_L, C_P and C_b are left to the checks that need them.
 

@@ -88,7 +88,7 @@ def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
     return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
 
 
-def joists_and_rims(b: Builder) -> None:
+def joists_and_rims(b: Builder, longest_m: float) -> None:
     """Joists between rims (or ledger and rim), rims along the outer edges, the ledger, and blocking."""
     spec, frame, timber = b.spec, b.frame, b.timber
     t, deep = timber.joist.thickness_m, timber.joist.width_m
@@ -111,10 +111,16 @@ def joists_and_rims(b: Builder) -> None:
         house = frame.on_house and edge.index == 0
         direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
         at = (edge.start[0] - edge.out[0] * t / 2, edge.start[1] - edge.out[1] * t / 2, z)
-        b.add(
-            "ledger" if house else "rim", timber.joist, edge.length_m, (t, deep),
-            Place(id=f"{spec.id}/{'ledger' if house else f'rim-{edge.index}'}", at=at, along=direction, up=UP),
-        )  # fmt: skip
+        # A ledger or rim longer than the sticks on sale is butted in even pieces.
+        pieces = max(1, math.ceil(edge.length_m / longest_m - 1e-9))
+        piece = edge.length_m / pieces
+        name = "ledger" if house else f"rim-{edge.index}"
+        for k in range(pieces):
+            start = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
+            b.add(
+                "ledger" if house else "rim", timber.joist, piece, (t, deep),
+                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=start, along=direction, up=UP),
+            )  # fmt: skip
     _blocking(b, z)
 
 

@@ -60,21 +60,21 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
     _bearing(found, frame, timber, wood, about)
 
 
-def envelopes(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[tuple[float, ...], Envelope]:
-    """Effects of unit loads on every kind of joist (its ends and supports from its own start)."""
-    made: dict[tuple[float, ...], Envelope] = {}
+def kinds(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, Envelope]]:
+    """One joist of every kind (ends and supports alike from its own start), with the effects of unit loads on it."""
+    made: dict[tuple[float, ...], tuple[Joist, Envelope]] = {}
     for joist in joists:
         key = (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
         if key not in made:
             parts = pieces(0.0, key[0], key[1:], spec.joists_over == "unbroken")
-            made[key] = worst([envelope(part) for part in parts])
-    return made
+            made[key] = joist, worst([envelope(part) for part in parts])
+    return list(made.values())
 
 
 def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     spec, book, load = found.spec, found.book, found.load
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
-    effects = worst(list(envelopes(spec, frame.joists).values()))
+    effects = worst([one for _, one in kinds(spec, frame.joists)])
     span_m, past_m = frame.longest_span_m, frame.longest_past_m
     try:
         between = check_member(
@@ -153,7 +153,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     live_factor = max(case.live for case in floor_cases(book, ""))
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
     worst_needs, worst_has = 0.0, math.inf
-    for effects in envelopes(spec, frame.joists).values():
+    for _, effects in kinds(spec, frame.joists):
         for reaction, least in zip(effects.reactions, effects.least, strict=True):
             needs, has = -least * live * live_factor, reaction * dead * dead_share
             if needs > 1e-6 and needs - has > worst_needs - worst_has:
@@ -162,19 +162,19 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         return
     has_step = Step(
         symbol="R_d", value=max(worst_has, 1e-9) / u.force_n, unit=u.force, formula="", inputs=(),
-        source="statics: dead load alone", says="dead load at the far end of one joist holds it down",
+        source="statics: dead load alone", says="dead load at that support of one joist holds it down",
     )  # fmt: skip
     needs_step = Step(
         symbol="R_up", value=worst_needs / u.force_n, unit=u.force, formula="", inputs=(),
-        source="statics: live load on the overhang alone", says="people on the overhang lift the far end",
+        source="statics: live load where it lifts most", says="people elsewhere on the joist lift it there",
     )  # fmt: skip
     if worst_needs <= worst_has:
-        found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load on the overhang alone")
+        found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")
         return
     found.gap(
         "Back ends stay down", about,
         OutsideScope(
-            f"people on the overhang lift each joist's far end with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
+            f"people elsewhere on it lift each joist off one of its supports with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
             "a tie or hanger rated for it by its maker, or a shorter overhang",
         ),
         crew=True,
@@ -199,9 +199,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
     u = book.units
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
     on_beams = 0.0, 0.0
-    for joist in frame.joists:
-        key = (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
-        effects = envelopes(spec, (joist,))[key]
+    for joist, effects in kinds(spec, frame.joists):
         if len(effects.reactions) != len(joist.on):
             continue
         for name, reaction, most in zip(joist.on, effects.reactions, effects.most, strict=True):

@@ -7,7 +7,7 @@ from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import si
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
-from steady.structures.deck.joists import envelopes, factored
+from steady.structures.deck.joists import factored, kinds
 
 TIE_N = 1500 * LB
 """At two places within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high)."""
@@ -93,13 +93,12 @@ def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
     """Dead and live reaction of the most loaded joist on the ledger (N)."""
     spec, floor = found.spec, found.load.floor
     worst = 0.0, 0.0
-    for joist in frame.joists:
-        if joist.on[0] != "":
-            continue
-        for effects in envelopes(spec, (joist,)).values():
+    for joist, effects in kinds(spec, frame.joists):
+        if joist.on[0] == "":
             pair = (
-                effects.reactions[0] * floor.dead_pa * spec.spacing_m, effects.most[0] * floor.live_pa * spec.spacing_m
-            )  # fmt: skip
+                effects.reactions[0] * floor.dead_pa * spec.spacing_m,
+                effects.most[0] * floor.live_pa * spec.spacing_m,
+            )
             worst = max(worst, pair, key=sum)
     return worst
 

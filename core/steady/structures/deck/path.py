@@ -6,7 +6,7 @@ from steady.plan.model import Detail, Step
 from steady.structures.deck.beams import effects_of
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
-from steady.structures.deck.joists import envelopes
+from steady.structures.deck.joists import kinds
 from steady.structures.deck.posts import PostFound
 
 
@@ -17,8 +17,7 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
     spec, book, load = found.spec, found.book, found.load
     u = book.units
     joist = frame.joists[len(frame.joists) // 2]
-    key = (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
-    effects = envelopes(spec, (joist,))[key]
+    _, effects = kinds(spec, (joist,))[0]
     total = load.total_pa / u.pressure_pa
     spacing = spec.spacing_m / u.span_m
     per_line = u.pressure_pa * u.span_m / u.line_n_per_m

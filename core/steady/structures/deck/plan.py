@@ -1,5 +1,7 @@
 """A deck's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
+from dataclasses import dataclass
+
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.show import Tape
@@ -15,9 +17,10 @@ from steady.structures.deck.joists import ask_of, overhang_limit_m, reckon_joist
 from steady.structures.deck.ledger import reckon_ledger
 from steady.structures.deck.loads import deck_load
 from steady.structures.deck.path import load_path
-from steady.structures.deck.posts import reckon_posts, waiver
+from steady.structures.deck.posts import PostFound, reckon_posts, waiver
 from steady.structures.deck.schedule import members
 from steady.structures.deck.spec import DeckSpec
+from steady.structures.guard.reckon import GuardFound
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
 
@@ -51,6 +54,55 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
     )
 
 
+@dataclass(slots=True, kw_only=True)
+class Reckoned:
+    """A deck laid out and reckoned, before its pieces are counted."""
+
+    found: Found
+    timber: Timber
+    frame: Frame
+    posts: list[PostFound]
+    stairs: list[around.Stair]
+    guard: GuardFound
+    ledger_spacing_m: float | None
+    conflicts: list[str]
+    notes: list[str]
+
+
+def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = False) -> Reckoned:
+    """Lay a deck out and reckon every check of it.
+
+    Args:
+        frame_only: Joists, beams, posts and footings alone, for looking through many of them.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    if spec.built_on is not Basis.RECKONED:
+        raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
+    timber = timber_of(spec)
+    left, low, right, high = outline_of(spec).box
+    found = Found(spec, book, deck_load(spec, site, book, min(right - left, high - low)))
+    laid = lay_out(spec, found, timber)
+    conflicts, notes = list(laid.conflicts), list(laid.notes)
+    if spec.bridge is not None:
+        notes += reckon_bridge(found, laid, timber)
+    reckon_joists(found, laid, timber)
+    spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
+    reactions = reckon_beams(found, laid, timber)
+    posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
+    stairs, guard = [], GuardFound()
+    if not frame_only:
+        stairs = around.reckon_stairs(found, laid, timber)
+        timber, guard = around.reckon_guards(found, laid, timber, stairs)
+        _plies(found, timber)
+    _out_of_scope(found, site)
+    return Reckoned(
+        found=found, timber=timber, frame=laid, posts=posts, stairs=stairs, guard=guard, ledger_spacing_m=spacing_m,
+        conflicts=conflicts, notes=notes,
+    )  # fmt: skip
+
+
 def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
     """Plan a deck.
 
@@ -64,41 +116,26 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    if spec.built_on is not Basis.RECKONED:
-        raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
-    timber = timber_of(spec)
-    plan_outline = outline_of(spec)
-    left, low, right, high = plan_outline.box
-    load = deck_load(spec, site, book, min(right - left, high - low))
-    found = Found(spec, book, load)
-    laid = lay_out(spec, found, timber)
-    conflicts = list(laid.conflicts)
-    notes = list(laid.notes)
-    if spec.bridge is not None:
-        notes += reckon_bridge(found, laid, timber)
-    reckon_joists(found, laid, timber)
-    spacing_m = reckon_ledger(found, laid, timber)
-    reactions = reckon_beams(found, laid, timber)
-    posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
-    stairs = around.reckon_stairs(found, laid, timber)
-    timber, guard = around.reckon_guards(found, laid, timber, stairs)
-    _plies(found, timber)
+    deck = reckon_deck(spec, site, book)
+    found, timber, laid, posts = deck.found, deck.timber, deck.frame, deck.posts
+    conflicts = deck.conflicts
     b = build.Builder(spec, laid, timber)
+    joists_longest = max((stock.length_m for stock in yard.lengths(timber.joist.key)), default=4.8)
     longest = max((stock.length_m for stock in yard.lengths(timber.beam.key)), default=6.0)
     boards_longest = max((stock.length_m for stock in yard.lengths(timber.board.key)), default=4.8)
-    build.joists_and_rims(b)
+    build.joists_and_rims(b, joists_longest - 2 * yard.trim_m)
     conflicts += build.beams(b, longest - 2 * yard.trim_m)
     footings = build.posts_and_footings(b, posts)
     _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)
     conflicts += clashes
     build.sills(b)
-    around.build_guard(b, guard)
-    around.build_stairs(b, stairs)
-    if spacing_m is not None:
-        _ledger_fixings(b, laid, spacing_m)
+    around.build_guard(b, deck.guard)
+    around.build_stairs(b, deck.stairs)
+    if deck.ledger_spacing_m is not None:
+        _ledger_fixings(b, laid, deck.ledger_spacing_m)
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard)
-    _out_of_scope(found, site)
+    counts = _counts(spec, laid, parts, len(footings), len(deck.stairs))
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -113,12 +150,12 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         not_covered=tuple(found.not_covered),
         practice=(),
         handles=tuple(_handles(spec, laid)),
-        tasks=tuple(advice.tasks(spec, _counts(spec, laid, parts, len(footings), len(stairs)))),
+        tasks=tuple(advice.tasks(spec, counts)),
         cautions=tuple(advice.cautions(spec, site, laid, timber, parts, waiver(found, laid), book.metric)),
         details=tuple(load_path(found, laid, timber, posts)),
-        members=tuple(members(found, laid, timber, posts, guard, stairs, tape)),
+        members=tuple(members(found, laid, timber, posts, deck.guard, deck.stairs, tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
-        notes=tuple(notes),
+        notes=tuple(deck.notes),
     )
 
 

@@ -1,0 +1,68 @@
+"""Members to choose from: each with its own limit and slack, whether the whole passes with it, and what it would cost."""
+
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError
+from steady.jobs.document import Job, find
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.search import Choice
+from steady.structures.registry import CHOICES, plan
+from steady.takeoff.bill import quick_price
+
+MOST_PRICED = 24
+"""Choices priced by planning them whole, those that pass first; the rest show no price."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PricedChoice:
+    """A choice in the crew's own words, and its price beside today's."""
+
+    group: str
+    says: str
+    change: tuple[tuple[str, object], ...]
+    reaches: str
+    table: str
+    slack: str
+    governs: str
+    exact: bool
+    whole: str
+    why: str
+    use: float
+    chosen: bool
+    price: float | None = None
+    price_change: float | None = None
+
+
+def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
+    """Every choice of a structure; none for kinds without members to choose.
+
+    Raises:
+        InputError: Malformed input.
+    """
+    index, structure = find(job, structure_id)
+    spec = structure.spec
+    if spec.kind not in CHOICES:
+        return ()
+    book, tape = rulebook(job.school), job.reading.tape()
+    try:
+        found = list(CHOICES[spec.kind](spec, job.site, book, tape))
+    except InputError as error:
+        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+    today = quick_price(plan(spec, job.site, book, job.yard, tape), job.yard)
+    prices: dict[int, float] = {}
+    for group in dict.fromkeys(choice.group for choice in found):
+        good = [k for k, choice in enumerate(found) if choice.group == group and choice.whole != "fails"]
+        for k in good[: MOST_PRICED // 2]:
+            made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
+            prices[k] = quick_price(made, job.yard)
+
+    def worded(k: int, choice: Choice) -> PricedChoice:
+        price = prices.get(k)
+        return PricedChoice(
+            group=choice.group, says=choice.says, change=choice.change, reaches=tape.length(choice.reaches_m),
+            table=tape.length(choice.table_m) if choice.table_m is not None else "", slack=tape.length(choice.slack_m),
+            governs=choice.governs, exact=choice.exact, whole=choice.whole, why=choice.why, use=choice.use,
+            chosen=choice.chosen, price=price, price_change=None if price is None else price - today,
+        )  # fmt: skip
+
+    return tuple(worded(k, choice) for k, choice in enumerate(found))

@@ -1,0 +1,152 @@
+"""Every joist and beam that could be chosen, with its own limit and what it leaves over; the frame's lines stay where they are."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.plan.model import Basis, Check
+from steady.rulebooks.answers import BeamAsk
+from steady.rulebooks.base import Rulebook
+from steady.structures.deck.candidates import PLIES, SPACINGS_M, Change, of_kind
+from steady.structures.deck.findings import beam_wood, joist_wood, timber_of
+from steady.structures.deck.joists import ask_of
+from steady.structures.deck.plan import Reckoned, reckon_deck
+from steady.structures.deck.spec import DeckSpec
+
+STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
+EXACT_SHARE = 0.005
+"""Within half a per cent of its limit a choice leaves nothing over, and is set apart [our own line]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Choice:
+    """One joist or beam: what it reaches by the reckoning and by the table, what is needed, and how the whole deck fares with it.
+
+    `whole`: passes: everything under it passes, too; fails or not covered, with `why`. `chosen`: as it is now.
+    """
+
+    group: str
+    says: str
+    change: Change
+    reaches_m: float
+    table_m: float | None
+    needs_m: float
+    slack_m: float
+    governs: str
+    exact: bool
+    whole: str
+    why: str
+    use: float
+    chosen: bool
+
+
+def choices(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[Choice]:
+    """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
+    laid = reckon_deck(spec, site, book)
+    fixed: dict[str, object] = {}
+    if laid.frame.beams and not spec.pins:
+        fixed = {
+            "beams": len({run.v_m for run in laid.frame.beams}),
+            "posts": max(len(run.posts) for run in laid.frame.beams),
+        }
+    yield from _joists(spec, site, book, tape, laid, fixed)
+    if laid.frame.beams:
+        yield from _beams(spec, site, book, laid, fixed)
+
+
+def _joists(
+    spec: DeckSpec, site: Site, book: Rulebook, tape: Tape, laid: Reckoned, fixed: dict[str, object]
+) -> Iterator[Choice]:
+    needs_m = laid.frame.longest_span_m
+    timber = timber_of(spec)
+    stiffenings = STIFFENINGS if book.stiffens else (spec.stiffening,)
+    for one in of_kind(spec, "joist", timber.joist):
+        for spacing_m in SPACINGS_M[one.metric]:
+            for stiffening in stiffenings:
+                wished = replace(spec, joist=one.key, spacing_m=spacing_m, stiffening=stiffening)  # type: ignore[arg-type]
+                wood = joist_wood(one, wished, spacing_m)
+                try:
+                    limit = book.joist_span((wood,), ask_of(wished, book, laid.found))
+                except OutsideScope:
+                    continue
+                try:
+                    table_m = book.joist_span((wood,), ask_of(wished, book, laid.found, True)).span_m
+                except OutsideScope:
+                    table_m = None
+                words = f"{one.says} at {tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
+                change: dict[str, object] = {
+                    "joist": one.key,
+                    "spacing_m": spacing_m,
+                    "stiffening": stiffening,
+                    **fixed,
+                }
+                yield _judged(spec, site, book, "joists", words, change, limit.span_m, table_m, needs_m, limit.governs)
+
+
+def _beams(spec: DeckSpec, site: Site, book: Rulebook, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+    needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
+    carries_m = max(run.carries_m(spec.joists_over == "unbroken") for run in laid.frame.beams)
+    joist_m = laid.frame.longest_span_m
+    both = any(run.both_sides for run in laid.frame.beams)
+    floor = laid.found.load.floor
+    for one in of_kind(spec, "joist", timber_of(spec).beam):
+        for plies in PLIES:
+            wood = beam_wood(one, plies, spec, book)
+            try:
+                limit = book.beam_span((wood,), BeamAsk(floor=floor, supported_m=carries_m))
+            except OutsideScope:
+                continue
+            table_m = None
+            if not (book.beam_table_one_side and both):
+                try:
+                    ask = BeamAsk(floor=floor, table=True, joist_span_m=joist_m, supported_m=carries_m)
+                    table_m = book.beam_span((wood,), ask).span_m
+                except OutsideScope:
+                    pass
+            change: dict[str, object] = {"beam": one.key, "plies": plies, **fixed}
+            words = f"{plies} {'ply' if plies == 1 else 'plies'} of {one.says}"
+            yield _judged(spec, site, book, "beams", words, change, limit.span_m, table_m, needs_m, limit.governs)
+
+
+def _judged(
+    spec: DeckSpec, site: Site, book: Rulebook, group: str, says: str, change: dict[str, object], reaches_m: float,
+    table_m: float | None, needs_m: float, governs: str,
+) -> Choice:  # fmt: skip
+    slack_m = reaches_m - needs_m
+    told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)
+    own = {name: value for name, value in change.items() if name not in ("beams", "posts")}
+    chosen = all(getattr(spec, name) == value for name, value in own.items())
+    whole, why, use = "fails", f"reaches too little: {governs}", needs_m / reaches_m
+    if slack_m >= -1e-9:
+        whole, why, use = _whole(replace(spec, **change), site, book)  # type: ignore[arg-type]
+    return Choice(
+        group=group, says=says, change=told, reaches_m=reaches_m, table_m=table_m, needs_m=needs_m, slack_m=slack_m,
+        governs=governs, exact=0 <= slack_m <= EXACT_SHARE * needs_m, whole=whole, why=why, use=use, chosen=chosen,
+    )  # fmt: skip
+
+
+def _whole(spec: DeckSpec, site: Site, book: Rulebook) -> tuple[str, str, float]:
+    """Whether all that stands under a choice passes when it is reckoned again, and what is hardest."""
+    try:
+        again = reckon_deck(spec, site, book, frame_only=True)
+    except InputError as error:
+        return "fails", error.message, 0.0
+    reckoned = [
+        c for c in again.found.checks if c.basis is Basis.RECKONED and (c.sense == "at most" or c.use > 1 + 1e-9)
+    ]
+    worst: Check | None = max(reckoned, key=lambda check: check.use, default=None)
+    if worst is None or worst.use > 1 + 1e-9 or again.conflicts:
+        name = (
+            again.conflicts[0]
+            if again.conflicts
+            else f"{worst.name.lower()}, {worst.case}"
+            if worst
+            else "nothing reckoned"
+        )
+        return "fails", name, worst.use if worst else 0.0
+    open_gaps = [gap.name for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
+    if open_gaps:
+        return "not covered", open_gaps[0], worst.use
+    return "passes", f"{worst.name.lower()}, {worst.case}", worst.use
