@@ -2,7 +2,7 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Handle, Option, Sheet, Slack } from '@/api/types'
+import type { Handle, Option, Sheet, Slack, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useJob } from '@/stores/job'
@@ -19,28 +19,35 @@ const post = computed(() => props.sheet.posts.find((item) => item.id === props.s
 const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
 const handle = computed(() => props.sheet.handles.find((item) => item.id === props.selected) ?? null)
 const number = (id: string) => props.sheet.posts.find((item) => item.id === id)?.number
+const member = computed(() => props.sheet.members.find((item) => item.id === props.selected) ?? null)
+const whole = computed(() => (props.sheet.members.length ? 'The whole deck' : 'The whole fence'))
 const title = computed(() => {
+  if (member.value) return member.value.name
   if (post.value) return `Post ${post.value.number}`
   if (bay.value) return bay.value.opening ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1) : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
-  return 'The whole fence'
+  return whole.value
 })
-const checks = computed(() => [...props.sheet.checks].sort((a, b) => b.use - a.use))
+const checks = computed(() => props.sheet.checks.filter((check) => check.basis === basis.value).sort((a, b) => b.use - a.use))
 const gaps = computed(() => props.sheet.not_covered.filter((gap) => gap.basis === basis.value))
 const placeOf = (about: string) => {
+  const part = props.sheet.members.find((item) => item.id === about)
+  if (part) return part.name.toLowerCase()
   const at = props.sheet.posts.find((item) => item.id === about)
   if (at) return `post ${at.number}`
   const between = props.sheet.bays.find((item) => item.id === about)
   return between ? `bay ${number(between.start)} to ${number(between.end)}` : ''
 }
 
+const figure = (fact: Step) => `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
+
 const slack = ref<Slack | null>(null)
 const asking = ref(false)
 watch([() => props.selected, () => store.document], () => (slack.value = null))
 async function howFar(): Promise<void> {
-  if (!store.document || !post.value) return
+  if (!store.document || !handle.value) return
   asking.value = true
   try {
-    slack.value = await ask(api.POST('/api/reckon/slack', { body: { document: store.document, structure: props.structure, post: post.value.id } }))
+    slack.value = await ask(api.POST('/api/reckon/slack', { body: { document: store.document, structure: props.structure, post: handle.value.id } }))
   } finally {
     asking.value = false
   }
@@ -71,7 +78,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 const INSET_W = 292
 const inset = computed(() => {
-  const view = props.sheet.views.find((item) => item.name === 'elevation')
+  const view = props.sheet.views.find((item) => item.name === 'elevation') /* decks have none: their section stands on the sheet */
   if (!view || (!post.value && !bay.value)) return null
   const from = post.value ? post.value.station_m - 1.4 : bay.value!.from_m - 0.5
   const to = post.value ? post.value.station_m + 1.4 : bay.value!.to_m + 0.5
@@ -87,7 +94,7 @@ const inset = computed(() => {
   <aside class="reckoning" aria-label="The reckoning">
     <header class="head">
       <h2>{{ title }}</h2>
-      <button v-if="selected" class="link small" @click="emit('select', '')">whole fence</button>
+      <button v-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
     </header>
     <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be reckoned.</p>
     <template v-if="post">
@@ -95,6 +102,7 @@ const inset = computed(() => {
       <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
     </template>
     <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. <router-link :to="{ name: 'gate', params: { structure, opening: bay.id.split('/').pop() } }">Open the gate: leaf, brace, hinges, swing</router-link></template></p>
+    <p v-else-if="member" class="line">{{ member.says }}.</p>
     <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
 
     <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">
@@ -107,8 +115,8 @@ const inset = computed(() => {
       <dt>Width</dt><dd>{{ post.hole_width }}, {{ post.bags.toFixed(1) }} bags</dd>
       <dt>Governs</dt><dd>{{ post.governs }}</dd>
     </dl>
-    <p v-if="post && handle" class="acts">
-      <button v-if="handle.field === 'locks/+' || handle.locked" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
+    <p v-if="handle && (post || member)" class="acts">
+      <button v-if="handle.field.endsWith('/+') || handle.locked" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
       <button class="plain small" :disabled="asking" @click="howFar">{{ asking ? 'Trying' : 'How far may it move?' }}</button>
     </p>
     <p v-if="slack" class="slack">
@@ -123,7 +131,13 @@ const inset = computed(() => {
     </div>
     <p v-if="sheet.built_on === 'practice'" class="warn">Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it<template v-if="post">: it asks {{ post.reckoned }} of embedment here</template>.</p>
 
-    <template v-if="basis === 'reckoned'">
+    <section v-if="sheet.details.length && member && basis === 'reckoned'" class="way">
+      <template v-for="detail in sheet.details" :key="detail.id">
+        <h3>{{ detail.title }}</h3>
+        <ol><li v-for="(fact, i) in detail.facts" :key="i"><b>{{ figure(fact) }}</b> {{ fact.says }}</li></ol>
+      </template>
+    </section>
+    <template v-if="basis !== 'practice'">
       <CheckLine
         v-for="(check, i) in checks" :key="check.name + check.case" :check="check" :place="selected ? '' : placeOf(check.about)" :open="opened === i" @update:open="opened = $event ? i : -1"
       />
@@ -144,7 +158,7 @@ const inset = computed(() => {
     <section v-if="!selected" class="help">
       <header class="head"><h3>What would help</h3><button class="plain small" :disabled="looking" @click="lookForHelp">{{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}</button></header>
       <p v-if="optionFault" class="fault">{{ optionFault }}</p>
-      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' ? 'Nothing tried passes: no post, bay, rail or auger in the yard is enough here. A lower fence, another soil or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
+      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
       <ul v-if="options?.length" class="options">
         <li v-for="(option, i) in options" :key="i">
           <button @mouseenter="emit('preview', option)" @mouseleave="emit('preview', null)" @focus="emit('preview', option)" @blur="emit('preview', null)" @click="emit('take', option)">
@@ -175,6 +189,8 @@ const inset = computed(() => {
 .practice-bar { border: 2px dashed var(--practice); height: 9px; margin: 0 0 6px; }
 .gap { border: 1px dashed var(--ink-2); padding: 6px 10px; margin-top: 10px; border-radius: 3px; }
 .gap p { margin: 0; }
+.way { background: var(--ground-2); border-left: 3px solid var(--chalk); padding: 6px 10px; margin-top: 10px; font-size: 13px; }
+.way ol { margin: 4px 0 0; padding-left: 18px; }
 .help { margin-top: 18px; border-top: 2px solid var(--ink); padding-top: 8px; }
 .options { list-style: none; margin: 8px 0; padding: 0; }
 .options li { border-bottom: 1px solid var(--line); }

@@ -33,6 +33,7 @@ function path(shape: Shape): string {
   }
   return d
 }
+const GRABBED = new Set(['post', 'zone', 'zone-line', 'leaf', 'beam'])
 const reaches = (shape: Shape) => {
   const xs = shape.points.map((p) => p[0])
   const more = (shape.count - 1) * shape.step[0]
@@ -49,7 +50,7 @@ const drawn = computed(() =>
       cy: Y(shape.points[0]![1]),
       rx: shape.size * props.sx,
       ry: shape.size * props.sy,
-      grab: shape.layer === 'post' || shape.layer === 'zone' || shape.layer === 'zone-line' || shape.layer === 'leaf',
+      grab: GRABBED.has(shape.layer),
     })),
 )
 const labels = computed(() =>
@@ -109,9 +110,25 @@ const labels = computed(() =>
 .s.hole { stroke: var(--ink-2); stroke-dasharray: 2 2; }
 .s.swing { stroke: var(--ink-2); }
 .s.swing-arc { stroke: var(--ink-2); stroke-dasharray: 3 3; }
+.s.wall { fill: color-mix(in srgb, var(--ink-2) 45%, var(--ground)); stroke: var(--ink-2); }
+.s.decking, .s.tread { fill: color-mix(in srgb, var(--board) 38%, transparent); stroke: color-mix(in srgb, var(--board-line) 55%, transparent); stroke-width: 0.5; pointer-events: none; }
+.s.joist, .s.rim, .s.blocking { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }
+.s.ledger { fill: color-mix(in srgb, var(--rail) 75%, #3a2208); stroke: color-mix(in srgb, var(--rail) 50%, #000); }
+.s.beam, .s.sill { fill: color-mix(in srgb, var(--post) 55%, var(--rail)); stroke: color-mix(in srgb, var(--post) 60%, #000); stroke-width: 1.2; }
+.s.brace, .s.stringer { fill: color-mix(in srgb, var(--rail) 60%, transparent); stroke: color-mix(in srgb, var(--rail) 60%, #000); stroke-width: 0.8; }
+.s.guard-post, .s.guard-cap { fill: color-mix(in srgb, var(--board) 70%, transparent); stroke: var(--board-line); stroke-width: 0.8; }
+.s.outline { stroke: var(--ink); stroke-width: 1; pointer-events: none; }
+.s.dimension { stroke: var(--chalk); stroke-width: 1.2; }
+.s.diagonal { stroke: var(--ink-2); stroke-dasharray: 6 4; pointer-events: none; }
+.s.level { stroke: var(--chalk); stroke-dasharray: 2 4; }
+.s.water { stroke: var(--chalk); stroke-width: 2.5; }
+.s.on.joist, .s.on.beam, .s.on.ledger { stroke: var(--chalk); stroke-width: 3; }
 .s.grab { cursor: ew-resize; touch-action: none; }
 .s.hover.post { stroke: var(--chalk); stroke-width: 3; }
 .s.on.post, .s.on.board, .s.on.leaf, .s.on.zone { stroke: var(--ink); stroke-width: 3; stroke-dasharray: none; }
 .t { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; stroke-linejoin: round; pointer-events: none; }
+.t.dimension, .t.level { fill: var(--chalk); font-weight: 600; }
+.t.post-number { font-weight: 600; fill: #fff; stroke: var(--post); stroke-width: 3px; }
+.t.post-place, .t.depth { font-size: 12px; }
 .t.zone-label { fill: var(--zone); font-weight: 600; }
 </style>

@@ -50,8 +50,8 @@ async function school(value: Job['school']): Promise<void> {
     if (!job.structures.length) job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
   }, 'school of rules')
 }
-function freeId(job: Job): string {
-  for (let k = 1; ; k++) if (!job.structures.some((item) => item.spec.id === `fence-${k}`)) return `fence-${k}`
+function freeId(job: Job, word = 'fence'): string {
+  for (let k = 1; ; k++) if (!job.structures.some((item) => item.spec.id === `${word}-${k}`)) return `${word}-${k}`
 }
 async function add(words: string): Promise<void> {
   if (!store.document) return
@@ -65,6 +65,26 @@ async function add(words: string): Promise<void> {
     await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
   } catch (error) {
     fault.value = error instanceof Refused ? error.message : 'This did not work'
+  } finally {
+    busy.value = false
+  }
+}
+const deckLine = ref('')
+const deckTitle = ref('')
+const deckFault = ref('')
+async function addDeck(words: string, bridge = false): Promise<void> {
+  if (!store.document) return
+  busy.value = true
+  deckFault.value = ''
+  try {
+    const id = freeId(store.document, bridge ? 'bridge' : 'deck')
+    const spec = await ask(api.POST('/api/reckon/deck', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school } }))
+    if (bridge) Object.assign(spec, { attach: 'free', bridge: { people: 'walker', bearing_m: 0.15, water_m: null } })
+    store.change((job) => void job.structures.push({ name: deckTitle.value.trim() || (bridge ? 'Footbridge' : `Deck ${job.structures.length + 1}`), spec }), bridge ? 'a new bridge' : 'a new deck')
+    await store.flush()
+    await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
+  } catch (error) {
+    deckFault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {
     busy.value = false
   }
@@ -107,6 +127,15 @@ function remove(id: string): void {
           <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
           <p id="how" class="small quiet"><b>c38</b> corner at 38 (c38r18: 18° right) · <b>g4</b> gate 4 clear from the last post · <b>g4@45'6</b> gate at 45' 6" · <b>g4+7</b> two leaves · <b>x61'3~2=water-main</b> no digging 2 each side · <b>p60</b> a post that stays · last, the end.</p>
           <p><button class="main" :disabled="busy || !line.trim()">Lay it out</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '12' : '40')">Start with a {{ store.tape.system === 'metric' ? '12 m' : '40 ft' }} straight</button> <button class="plain" type="button" :disabled="busy" @click="add(store.tape.system === 'metric' ? '0 g1.2@0 1.34' : '0 g4@0 4\'5.5')">A gate on its own posts</button></p>
+        </form>
+        <form class="line" @submit.prevent="addDeck(deckLine)">
+          <h3>A deck from its size</h3>
+          <label for="deck">Its name</label><InputText id="deck" v-model="deckTitle" maxlength="120" placeholder="Deck outside the kitchen" />
+          <label for="size">Along the house × out from it</label>
+          <InputText id="size" v-model="deckLine" :placeholder="store.tape.system === 'metric' ? '5x3.6 up0.9' : '16x12 up3'" autocomplete="off" spellcheck="false" :aria-invalid="!!deckFault" aria-describedby="deck-how" />
+          <p v-if="deckFault" class="fault" role="alert">{{ deckFault }}</p>
+          <p id="deck-how" class="small quiet"><b>up3</b> height above the ground (up3+4: more at the outer edge) · <b>less4x3right</b> a piece off the outer right corner leaves an L · <b>corner2left</b> a corner cut off · <b>free</b> on its own posts.</p>
+          <p><button class="main" :disabled="busy || !deckLine.trim()">Frame it</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '4.8x3.6 up0.9' : '16x12 up3')">Start with {{ store.tape.system === 'metric' ? '4.8 × 3.6 m' : '16 × 12 ft' }}</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '1.0x3.0 up0.3' : '3\'6x10 up1', true)">A footbridge</button></p>
         </form>
         <KeptSums />
         <h2>Take it along</h2>

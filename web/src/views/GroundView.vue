@@ -43,6 +43,22 @@ function strength(): void {
   if (!cohesionFault.value) store.change((job) => void (job.site.cohesion_pa = value * 1000), 'strength of the clay')
 }
 
+const deck = computed(() => store.document?.structures.find((item) => item.spec.id === structure.value)?.spec.kind === 'deck')
+const pressure = computed(() => (metric.value ? { says: 'kPa', size: 1000, most: 30 } : { says: 'psf', size: 47.88025898033584, most: 600 }))
+type Weight = 'ground_snow_pa' | 'rain_snow_pa' | 'bearing_pa'
+const WEIGHTS: { key: Weight; says: string }[] = [
+  { key: 'ground_snow_pa', says: 'Snow on the ground' }, { key: 'rain_snow_pa', says: 'Rain that falls on the snow' }, { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
+]
+const typedWeight = ref<Partial<Record<Weight, string>>>({})
+const weightFault = ref<Partial<Record<Weight, string>>>({})
+const weight = (key: Weight) => String(Number((site.value[key] / pressure.value.size).toFixed(2)))
+function weigh(key: Weight, says: string): void {
+  const value = Number(typedWeight.value[key] ?? weight(key))
+  const most = key === 'bearing_pa' ? 40000 / (pressure.value.size / 47.88) : pressure.value.most
+  const good = Number.isFinite(value) && value >= 0 && value <= most
+  weightFault.value = { ...weightFault.value, [key]: good ? '' : `Write a number of ${pressure.value.says} from 0 to ${Math.round(most)}` }
+  if (good) store.change((job) => void (job.site[key] = value * pressure.value.size), says.toLowerCase())
+}
 const pasted = ref('')
 const kind = ref<'height' | 'rod'>('height')
 const instrument = ref<number | null>(1.524)
@@ -81,13 +97,13 @@ function add(): void {
   const last = shots.value[shots.value.length - 1]
   put([...shots.value, { at_m: last ? last.at_m + 3.048 : 0, height_m: last?.height_m ?? 0 }])
 }
-const view = computed(() => sheet.value?.views.find((item) => item.name === 'elevation') ?? null)
+const view = computed(() => sheet.value?.views.find((item) => item.name === 'elevation' || item.name === 'section') ?? null)
 const W = 900
 const drawing = computed(() => {
   if (!view.value) return null
   const [left, low, right, top] = view.value.bounds
   const sx = (W - 20) / (right - left)
-  const sy = Math.min(150 / (top - low), sx * 4)
+  const sy = Math.min(150 / (top - low), deck.value ? sx : sx * 4)
   return { sx, sy, x0: 10 - left * sx, y0: 6 + top * sy, h: (top - low) * sy + 12 }
 })
 const direction = ref('')
@@ -104,7 +120,8 @@ function north(): void {
     <div class="three">
       <section>
         <h2>Readings on this line</h2>
-        <p v-if="!structure" class="quiet">Start a structure in the brief; its line is what the ground is read along.</p>
+        <p v-if="deck" class="quiet">This is a deck: type its height above the ground at each corner, beside its drawing. Readings along a line are for fences.</p>
+        <p v-else-if="!structure" class="quiet">Start a structure in the brief; its line is what the ground is read along.</p>
         <template v-else>
           <table v-if="shots.length">
             <thead><tr><th>Level distance</th><th>Height</th><th><span class="visually-hidden">take away</span></th></tr></thead>
@@ -120,7 +137,7 @@ function north(): void {
           <p><button class="plain small" @click="add">Add a reading</button></p>
         </template>
       </section>
-      <section v-if="structure">
+      <section v-if="structure && !deck">
         <h2>Bring readings in</h2>
         <p class="small quiet">Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.</p>
         <p class="row"><label><input v-model="kind" type="radio" value="height" /> heights</label> <label><input v-model="kind" type="radio" value="rod" /> rod readings</label></p>
@@ -134,8 +151,10 @@ function north(): void {
       </section>
       <section class="form">
         <h2>Soil, frost and wind</h2>
+        <p v-if="deck" class="small quiet">A deck's heights are read at its corners; they stand beside its drawing.</p>
         <PickField label="Soil" :model-value="site.soil" :options="known" path="site/soil" @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')" />
         <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
+        <template v-for="field in WEIGHTS" :key="field.key"><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label><InputText :id="field.key" :model-value="weight(field.key)" inputmode="decimal" :aria-invalid="!!weightFault[field.key]" @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }" @change="weigh(field.key, field.says)" /><p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template>
         <LengthField label="Least embedment by a local rule" bare="in" optional="none" :model-value="site.embedment_least_m || null" :tape="store.tape" path="site/embedment_least_m" @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')" />
         <label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" />
         <p v-if="speedFault" class="fault">{{ speedFault }}</p>

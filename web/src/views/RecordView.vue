@@ -35,7 +35,8 @@ function lock(row: SiteReading): void {
   store.change((job) => {
     const spec = job.structures.find((item) => item.spec.id === structure.value)!.spec
     const id = row.about.replace(`${spec.id}/post/`, '')
-    spec.locks = [...spec.locks.filter((item) => item.id !== id), { id, at_m: row.value_m!, why: 'as measured' }]
+    if (spec.kind === 'deck') spec.pins = [...spec.pins.filter((item) => item.id !== id), { id, at_m: row.value_m!, why: 'as measured' }]
+    else spec.locks = [...spec.locks.filter((item) => item.id !== id), { id, at_m: row.value_m!, why: 'as measured' }]
   }, 'took a measured post into the plan')
 }
 const lockable = (row: SiteReading) => row.what === 'stands at' && row.value_m !== null && post(row.about) && ['line', 'locked'].includes(post(row.about)!.kind)

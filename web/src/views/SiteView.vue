@@ -4,6 +4,7 @@ import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { ReadingBody } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
+import { fenceOf } from '@/composables/useFence'
 import { useSite } from '@/composables/useSite'
 import { showDistance, showLength } from '@/logic/units'
 
@@ -18,7 +19,7 @@ const tape = computed(() => document.value?.reading ?? { system: 'imperial' as c
 const posts = computed(() => sheet.value?.posts ?? [])
 const post = computed(() => posts.value[Math.min(index.value, posts.value.length - 1)] ?? null)
 const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
-const side = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.spec.string_side ?? 'right')
+const side = computed(() => fenceOf(document.value?.structures.find((item) => item.spec.id === props.structure)?.spec)?.string_side ?? '')
 watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
 
 function go(way: number): void {

@@ -174,7 +174,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     found.gap(
         "Back ends stay down", about,
         OutsideScope(
-            f"people elsewhere on it lift each joist off one of its supports with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
+            f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
             "a tie or hanger rated for it by its maker, or a shorter overhang",
         ),
         crew=True,

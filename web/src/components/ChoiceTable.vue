@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Choice } from '@/api/types'
+
+const props = defineProps<{ choices: Choice[]; busy: boolean; what: string }>()
+const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
+const ranked = computed(() => {
+  const order = { passes: 0, 'not covered': 1, fails: 2 } as Record<string, number>
+  return [...props.choices].sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
+})
+const good = computed(() => ranked.value.filter((choice) => choice.whole !== 'fails' && !choice.exact))
+const exact = computed(() => ranked.value.filter((choice) => choice.exact && choice.whole !== 'fails'))
+const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails'))
+const groups = computed(() => [
+  { says: '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Too little', rows: bad.value },
+].filter((group) => group.rows.length))
+const money = (value: number | null | undefined) => (value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`)
+</script>
+
+<template>
+  <p v-if="busy && !choices.length" class="quiet" aria-busy="true">Trying every {{ what }}, each with all that stands under it.</p>
+  <table v-else>
+    <thead><tr><th>Choice</th><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th><th>The whole deck with it</th><th class="n">Price</th></tr></thead>
+    <tbody v-for="group in groups" :key="group.says">
+      <tr v-if="group.says"><td colspan="7" class="quiet small apart">{{ group.says }}</td></tr>
+      <tr v-for="(choice, i) in group.rows" :key="choice.says + i" :class="{ on: choice.chosen }" @mouseenter="emit('preview', choice)" @mouseleave="emit('preview', null)" @click="emit('take', choice)">
+        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.chosen" class="quiet small"> as it is</span></td>
+        <td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td>
+        <td><span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span> <span class="small quiet">{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span></td>
+        <td class="n">{{ money(choice.price_change) }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.n { text-align: right; white-space: nowrap; }
+.pick { background: none; border: 0; padding: 0; text-align: left; cursor: pointer; min-height: 24px; }
+.apart { padding-top: 10px; }
+tr { cursor: pointer; }
+tbody tr:hover { background: var(--ground-2); }
+tr.on { background: var(--chalk-soft) !important; font-weight: 600; }
+</style>
