@@ -6,12 +6,20 @@ import re
 import subprocess
 import sys
 import unittest
+from dataclasses import replace
 from pathlib import Path
 
 import steady
 from steady.data import loader
 from steady.data.loader import TableError, sources, table
+from steady.measure.show import Tape
 from steady.plan.model import Step
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.candidates import at_home
+from steady.structures.deck.entry import read_deck
+from steady.structures.deck.spec import Bridge, StairDesign
+from steady.structures.registry import plan
+from steady.yard.choices import YardChoices
 
 from tests.make import fence, planned, site
 
@@ -51,9 +59,9 @@ def faults(module: str, source: str) -> list[str]:
     return found
 
 
-def steps(plan: object) -> list[Step]:
+def steps(made: object) -> list[Step]:
     """Every step of a plan's checks."""
-    return [step for check in plan.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
+    return [step for check in made.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
 
 
 class HouseTest(unittest.TestCase):
@@ -96,8 +104,15 @@ class HouseTest(unittest.TestCase):
     def test_every_formula_re_evaluates(self) -> None:
         space = {"sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
         seen = 0
-        for plan in (planned(fence()), planned(fence(60, rail_laid="flat", rails_count=2), site(0.1, 60))):
-            for step in steps(plan):
+        deck = replace(
+            read_deck("16x12 up3 free", "d"), upright="knee braces", stairs=(StairDesign(id="s", edge=2, at_m=1.0),)
+        )
+        snow = site(ground_snow_pa=2400.0, rain_snow_pa=400.0, soil="stiff clay")
+        abroad = replace(at_home(read_deck("1x2.7 up0.4", "b", "m"), "ca"), attach="free", bridge=Bridge(water_m=1.0))
+        plans = [planned(fence()), planned(fence(60, rail_laid="flat", rails_count=2), site(0.1, 60)), planned(deck)]
+        plans += [plan(spec, snow, rulebook("ca"), YardChoices(), Tape("metric", 0.001)) for spec in (abroad,)]
+        for made in plans:
+            for step in steps(made):
                 if not step.formula:
                     continue
                 names = {name.replace("'", "_prime"): value for name, value, _ in step.inputs}
@@ -110,7 +125,7 @@ class HouseTest(unittest.TestCase):
 
     def test_every_step_names_a_known_source(self) -> None:
         known = {*sources(), "statics", "geometry", "practice", "user"}
-        for step in steps(planned(fence())):
+        for step in [*steps(planned(fence())), *steps(planned(read_deck("16x12 up3", "d")))]:
             self.assertIn(re.split(r"[:;]", step.source)[0].strip(), known, step.source)
 
     def test_every_table_loads(self) -> None:

@@ -117,11 +117,11 @@ def _post_labels(plan: Plan, tape: Tape) -> list[Shape]:
 
 
 def _outer_dimensions(plan: Plan, ring: Curve, tape: Tape) -> list[Shape]:
-    """Width above and depth at the right, with the beam lines between."""
+    """Width over the house and depth at the right, with the beam lines between."""
     xs, ys = [p[0] for p in ring.points], [p[1] for p in ring.points]
     left, right, low, high = min(xs), max(xs), min(ys), max(ys)
     lines = sorted({round(mark.across_m, 4) for mark in plan.marks if mark.across_m is not None})
-    made = _dimension(plan.id, (left, -high - DIM_M), (right, -high - DIM_M), tape)
+    made = _dimension(plan.id, (left, -low + DIM_M), (right, -low + DIM_M), tape)
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     for a, b in itertools.pairwise(stops):
         made += _dimension(plan.id, (right + DIM_M, -a), (right + DIM_M, -b), tape)
@@ -259,7 +259,10 @@ def _levels(plan: Plan, ring: Curve, axis: int, tape: Tape) -> list[Shape]:
     )
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
-    z = 0.5
+    z = 0.35 + max(
+        (c[2] for part in plan.parts for place in part.places[:1] if part.length_m for c in _corners(part, place)),
+        default=0.0,
+    )
     for a, b in itertools.pairwise(stops):
         made += _dimension(plan.id, (a, z), (b, z), tape)
     seen: set[float] = set()
@@ -273,11 +276,11 @@ def _levels(plan: Plan, ring: Curve, axis: int, tape: Tape) -> list[Shape]:
             _text(
                 footing.id,
                 text,
-                (x + footing.hole_width_m / 2, footing.at[2] - footing.hole_m),
+                (x - footing.hole_width_m / 2, footing.at[2] - footing.hole_m),
                 "depth",
                 size=11,
-                shift=(6, 4),
-                anchor="start",
+                shift=(-6, 4),
+                anchor="end",
             )
         )
     return made

@@ -238,12 +238,14 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
     yield_m3 = bag_yield_m3(yard.bag)
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
-        footing, part = holes[mark.id], posts[mark.id]
+        footing, part = holes[mark.id], posts.get(mark.id)
+        # Where a deck is too low for a post its beam lies on the concrete; a clash says so.
+        length_m = part.length_m if part else 0.0
         word, use, governed = _worst(by_about.get(mark.id, []))
         takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
         habit = habits.get(mark.id)
         gravel_m = sum(layer.top_m - layer.bottom_m for layer in footing.layers if layer.what == "gravel")
-        over_m = part.length_m - footing.embedment_m - mark.cut_height_m
+        over_m = length_m - footing.embedment_m - mark.cut_height_m
         rows.append(
             PostRow(
                 id=mark.id,
@@ -262,13 +264,13 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 embedment_m=footing.embedment_m,
                 embedment=tape.length(footing.embedment_m),
                 governs=footing.depth_governed_by.lower(),
-                post_length_m=part.length_m,
-                post_length=tape.length(part.length_m),
+                post_length_m=length_m,
+                post_length=tape.length(length_m),
                 post_terms=_terms(_post_terms(footing, mark.cut_height_m, over_m), tape),
                 cut_height_m=mark.cut_height_m,
                 cut_height=tape.length(mark.cut_height_m),
                 ground_m=footing.at[2],
-                timber=sticks()[part.item].says if part.item in sticks() else part.item,
+                timber=sticks()[part.item].says if part and part.item in sticks() else "",
                 bags=takes_m3 / yield_m3,
                 bags_count=math.ceil(takes_m3 / yield_m3 - 1e-9),
                 hand_dug=footing.hand_dug,

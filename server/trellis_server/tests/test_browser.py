@@ -347,6 +347,50 @@ class JobTest(SignedIn):
         expect(page.locator("body")).to_contain_text("2 posts")
         self.saved()
 
+    def test_a_deck_is_framed_from_one_line_dragged_and_chosen(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/brief")
+        page.get_by_label("Along the house × out from it").fill("16x12 sideways")
+        page.get_by_role("button", name="Frame it").click()
+        expect(page.get_by_role("alert")).to_contain_text('"sideways" is not understood')
+        page.get_by_label("Along the house × out from it").fill("16x12 up3")
+        page.get_by_role("button", name="Frame it").click()
+        expect(page.locator(".canvas svg").first).to_be_visible(timeout=10_000)
+        expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
+        page.get_by_role("button", name="Beam 1", exact=True).click()
+        expect(page.locator(".reckoning h2")).to_have_text("Beam 1")
+        beam = page.locator("path.s.beam.grab").first
+        box = beam.bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x, y - 20, steps=4)
+        page.mouse.up()
+        expect(page.locator(".drawer")).not_to_contain_text("span 10′ 6″")
+        self.saved()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.locator(".drawer")).to_contain_text("span 10′ 6″")
+        page.get_by_role("button", name="How far may it move?").click()
+        expect(page.locator(".slack")).to_contain_text("back, then", timeout=15_000)
+        page.get_by_role("tab", name="Joists").click()
+        row = page.locator(".drawer tbody tr", has_text="2×10 treated pine at 1′ 4″").first
+        expect(row).to_contain_text("passes", timeout=20_000)
+        row.get_by_role("button").click()
+        page.get_by_role("tab", name="Members").click()
+        expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
+        page.get_by_label("hot tub").check()
+        expect(page.locator(".reckoning")).to_contain_text("outside what a house deck is reckoned for")
+        page.get_by_role("button", name="Undo").click()
+        rating = page.get_by_label("One joist hanger")
+        rating.fill("strong")
+        rating.press("Tab")
+        expect(page.get_by_role("alert")).to_contain_text("500 lb")
+        rating.fill("900 lb")
+        rating.press("Tab")
+        page.get_by_role("button", name="Ledger", exact=True).click()
+        expect(page.locator(".reckoning")).to_contain_text("Joist hanger holds")
+
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
@@ -361,7 +405,8 @@ class AccessTest(SignedIn):
             "/": ".row", f"{base}/brief": "#line", f"{base}/ground/windbreak": "table", f"{base}/sheet/windbreak": ".canvas svg",
             f"{base}/buy/windbreak": "tfoot", f"{base}/build/windbreak": ".form", f"{base}/record/windbreak": "main",
             f"/site/{self.job.pk}/windbreak": ".reading", "/sums": "li button", "/numbers": "tbody tr",
-            "/schools": "tbody tr", f"{base}/gate/windbreak/gate-2": "figure svg",
+            "/schools": "tbody tr", f"{base}/gate/windbreak/gate-2": "figure svg", f"{base}/sheet/kitchen-deck": ".canvas svg",
+            f"{base}/frame/kitchen-deck": ".drawer tbody tr", f"{base}/ground/kitchen-deck": ".form",
         }  # fmt: skip
         for light in ("light", "dark", "sun"):
             self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")

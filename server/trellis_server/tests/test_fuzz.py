@@ -13,7 +13,7 @@ from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person, small_job
 
 BODIES = 2000
-DEAR = {"/api/reckon/options", "/api/reckon/slack"}
+DEAR = {"/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
     "",
@@ -145,6 +145,8 @@ class FuzzTest(TestCase):
             },
             "/api/reckon/slack": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
             "/api/reckon/line": {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
+            "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
+            "/api/reckon/deck": {"text": "16x12 up3 less4x3right", "id": "d", "bare": "ft", "school": "us"},
             "/api/reckon/ground": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},
         }[path]
 
@@ -158,8 +160,17 @@ class FuzzTest(TestCase):
                         self.feed(method.upper(), path)
         self.assertGreaterEqual(seen, 14)
 
-    def feed(self, method: str, path: str) -> None:
-        good = self.good(path)
+    def test_decks_are_fed_too(self) -> None:
+        good = self.good("/api/reckon/plan")
+        good["structure"] = "kitchen-deck"
+        deck = good["document"]["structures"][1]
+        good["document"]["structures"] = [deck]
+        deck["spec"]["spots"] = [{"id": "r", "what": "rock", "x_m": 2.0, "y_m": 3.0, "radius_m": 0.3}]
+        deck["spec"]["pins"] = [{"id": "beam-1", "at_m": 2.8, "why": ""}]
+        self.feed("POST", "/api/reckon/plan", good)
+
+    def feed(self, method: str, path: str, good: Any = None) -> None:
+        good = good or self.good(path)
         address = path.replace("{job_id}", self.job)
         first = self.caller.send(method, address, good)
         self.assertIn(first.status_code, (200, 401, 409), first.content[:300])

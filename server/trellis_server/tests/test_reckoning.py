@@ -142,6 +142,33 @@ class ReckonTest(TestCase):
         self.assertEqual(self.ask("options")["options"], [])
         self.assertGreater(len(self.ask("takeoff")["pieces"]), 3)
 
+    def test_a_deck_from_words_its_choices_and_its_paper(self) -> None:
+        body = {"text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
+        spec = self.caller.send("POST", "/api/reckon/deck", body).json()
+        self.assertEqual([corner["y_m"] for corner in spec["outline"]][:2], [0.0, 0.0])
+        document = small_job()
+        document["structures"] = [{"name": "Deck", "spec": spec}]
+        asked = {"document": document, "structure": "deck-9", "selected": "deck-9/joists"}
+        sheet = self.caller.send("POST", "/api/reckon/plan", asked).json()
+        self.assertEqual([view["name"] for view in sheet["views"]], ["plan", "section"])
+        rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
+        self.assertEqual({row["group"] for row in rows}, {"joists", "beams"})
+        self.assertTrue(any(row["whole"] == "passes" and row["price_change"] is not None for row in rows))
+        job = self.caller.new_job(document)
+        for name, start in (
+            ("sheets.pdf", b"%PDF"),
+            ("working.pdf", b"%PDF"),
+            ("section.svg", b"<svg"),
+            ("pieces.csv", b"id,"),
+        ):
+            answer = self.caller.send("GET", f"/api/jobs/{job}/files/deck-9/{name}")
+            self.assertEqual(answer.status_code, 200, name)
+            self.assertTrue(answer.content.startswith(start), name)
+        wrong = self.caller.send("POST", "/api/reckon/deck", {**body, "text": "16x12 wide"})
+        self.assertEqual(wrong.status_code, 422)
+        walls = self.caller.send("GET", "/api/reckon/walls").json()["walls"]
+        self.assertIn("veneer", {row["value"] for row in walls})
+
     def test_reference_offers_what_the_yard_and_the_school_have(self) -> None:
         found = self.caller.send("GET", "/api/reckon/reference").json()
         self.assertIn("post 6x6 pine", {item["key"] for item in found["items"]})

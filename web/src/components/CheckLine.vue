@@ -12,7 +12,7 @@ const body = ref<HTMLElement>()
 <template>
   <section class="check">
     <button class="head" :aria-expanded="open" @click="open = !open">
-      <span class="name">{{ check.name }}<span class="quiet">, {{ check.case }}</span></span>
+      <span class="name">{{ check.name }}<span v-if="check.case" class="quiet">, {{ check.case }}</span></span>
       <span class="figure">{{ check.figure }}</span>
     </button>
     <UseBar :use="check.use" :verdict="check.verdict" />

@@ -22,18 +22,22 @@ const outline = computed(() => heldBox.value ?? plan.value.bounds)
 const across = computed(() => plan.value.bounds[2] - plan.value.bounds[0])
 const tallSection = computed(() => section.value.bounds[3] - section.value.bounds[1])
 const wideSection = computed(() => section.value.bounds[2] - section.value.bounds[0])
-/** One scale for both, as large as the paper allows. */
-const scale = computed(() => {
+/** One scale for both, as large as the paper allows: the section under the plan, or beside it on a wide paper. */
+const fits = computed(() => {
   const [left, low, right, top] = outline.value as [number, number, number, number]
-  const wide = (width.value - RULE - 90) / Math.max(right - left, wideSection.value + 1.2)
-  const tall = (height.value - RULE - 78) / (top - low + tallSection.value)
-  return Math.max(6, Math.min(wide, tall, 90))
+  const planWide = right - left
+  const planTall = top - low
+  const under = Math.min((width.value - RULE - 150) / Math.max(planWide, wideSection.value), (height.value - RULE - 78) / (planTall + tallSection.value))
+  const beside = Math.min((width.value - RULE - 240) / (planWide + wideSection.value), (height.value - RULE - 66) / Math.max(planTall, tallSection.value))
+  return { beside: beside > under * 1.1, scale: Math.max(6, Math.min(Math.max(under, beside), 90)) }
 })
-const x0 = computed(() => RULE + (width.value - RULE - across.value * scale.value) / 2 - plan.value.bounds[0] * scale.value)
-const y0 = computed(() => RULE + 16 + plan.value.bounds[3] * scale.value)
-const planBottom = computed(() => y0.value - plan.value.bounds[1] * scale.value + 8)
-const sx0 = computed(() => RULE + (width.value - RULE - wideSection.value * scale.value) / 2 - section.value.bounds[0] * scale.value - 30)
-const sy0 = computed(() => planBottom.value + 34 + section.value.bounds[3] * scale.value)
+const scale = computed(() => fits.value.scale)
+const planRight = computed(() => (fits.value.beside ? RULE + 8 + 70 + (across.value * scale.value) + Math.max(0, (width.value - RULE - 240 - (across.value + wideSection.value) * scale.value) / 2) : width.value))
+const x0 = computed(() => RULE + (planRight.value - RULE - 46 - across.value * scale.value) / 2 - plan.value.bounds[0] * scale.value)
+const y0 = computed(() => RULE + 22 + plan.value.bounds[3] * scale.value)
+const planBottom = computed(() => (fits.value.beside ? height.value : y0.value - plan.value.bounds[1] * scale.value + 8))
+const sx0 = computed(() => (fits.value.beside ? planRight.value + 22 : RULE + (width.value - RULE - 90 - wideSection.value * scale.value) / 2) - section.value.bounds[0] * scale.value)
+const sy0 = computed(() => (fits.value.beside ? RULE + 56 : planBottom.value + 34) + section.value.bounds[3] * scale.value)
 const X = (x: number) => x0.value + x * scale.value
 const Y = (y: number) => y0.value + y * scale.value
 const shown = (view: typeof plan.value) => ({ ...view, shapes: view.shapes.filter((shape) => !props.hidden.includes(shape.layer)) })
@@ -112,8 +116,8 @@ const edges = computed(() => props.sheet.handles.filter((handle) => handle.id.in
         <path :d="axis(held.handle) === 'x' ? `M${X(held.at)} ${RULE}V${planBottom}` : `M${RULE} ${Y(held.at)}H${width}`" />
         <text :x="axis(held.handle) === 'x' ? X(held.at) + 5 : RULE + 14" :y="axis(held.handle) === 'x' ? RULE + 16 : Y(held.at) - 5">{{ showDistance(held.at, tape) }}</text>
       </g>
-      <path :d="`M0 ${planBottom}H${width}`" class="split" />
-      <text x="16" :y="planBottom + 20" class="title">Section along the joists <tspan class="soft">same scale; heights from the finished deck</tspan></text>
+      <path :d="fits.beside ? `M${planRight} ${RULE}V${height}` : `M0 ${planBottom}H${width}`" class="split" />
+      <text :x="fits.beside ? planRight + 16 : 16" :y="fits.beside ? RULE + 20 : planBottom + 20" class="title">Section along the joists <tspan class="soft">{{ fits.beside ? 'same scale' : 'same scale; heights from the finished deck' }}</tspan></text>
       <ViewShapes :view="shown(section)" :sx="scale" :sy="scale" :x0="sx0" :y0="sy0" :selected="selected" @grab="(id) => emit('select', inner(id))" @pick="emit('select', inner($event))" />
     </svg>
   </div>

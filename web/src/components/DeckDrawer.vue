@@ -41,8 +41,8 @@ watchDebounced(
 const of = (group: string) => choices.value.filter((choice) => choice.group === group)
 const beams = computed(() => props.sheet.members.filter((item) => item.what === 'beam').length)
 const tabs = computed(() => [
-  ['members', 'Members', String(props.sheet.members.length)], ['joists', 'Joists to choose', ''], ...(beams.value ? [['beams', 'Beams to choose', '']] : []),
-  ['holes', 'Holes and posts', String(props.sheet.posts.length)], ['pieces', 'Pieces', ''], ['cut plan', 'Cut plan', ''],
+  ['members', 'Members', String(props.sheet.members.length)], ['joists', 'Joists', ''], ...(beams.value ? [['beams', 'Beams', '']] : []),
+  ['holes', 'Holes', String(props.sheet.posts.length)], ['pieces', 'Pieces', ''], ['cut plan', 'Cut plan', ''],
   ['cautions', 'Cautions', String(props.sheet.cautions.length + props.sheet.conflicts.length)],
 ])
 function choose(name: string): void {

@@ -10,10 +10,12 @@ from steady.structures.deck.build import UP, Builder, edge_point
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame, height_of
 from steady.structures.deck.spec import DeckSpec, StairDesign
-from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.structures.guard.reckon import GuardAsk, GuardFound, GuardRun, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
 from steady.yard.stock import sold_with
 
+CAP_LONGEST_M = 3.6
+"""Caps are cut no longer than this: they are handled overhead by one person [common practice]."""
 GUARD_SETBACK_M = 0.9
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
 
@@ -100,11 +102,29 @@ def reckon_guards(found: Found, frame: Frame, timber: Timber, stairs: list[Stair
     return replace(timber, guard_post=post), guard
 
 
+def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
+    """The cap in pieces that reach from post to post, joined over posts."""
+    edge, board, half = run.edge, b.timber.board, b.timber.guard_post.width_m / 2
+    along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+    begins = run.posts_m[0] - half
+    for k, post in enumerate(run.posts_m[1:], start=1):
+        last = k + 1 == len(run.posts_m)
+        if not last and run.posts_m[k + 1] + half - begins <= CAP_LONGEST_M:
+            continue
+        ends = post + (half if last else 0.0)
+        x, y = edge_point(edge, begins, inset_m)
+        b.add(
+            "guard cap", board, ends - begins, (board.thickness_m, board.width_m),
+            Place(id=f"{name}/cap/{k}", at=(x, y, b.guard_m), along=along, up=(edge.out[0], edge.out[1], 0.0)),
+        )  # fmt: skip
+        begins = ends
+
+
 def build_guard(b: Builder, guard: GuardFound) -> None:
     """Posts bolted inside the rim, two rails and a cap, balusters; anchors and doubled blocking behind each post."""
     timber = b.timber
     post, baluster, board = timber.guard_post, timber.baluster, timber.board
-    tall = guard.height_m
+    tall = b.guard_m = guard.height_m
     below = board.thickness_m + timber.joist.width_m
     for number, run in enumerate(guard.runs):
         edge = run.edge
@@ -117,11 +137,14 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 Place(id=f"{b.spec.id}/guard/{number}/{k}", at=(x, y, -below), along=UP, up=along),
             )  # fmt: skip
             b.fix("guard anchor", 1, (x, y, 0.0), "connector")
+            behind, way = _block(b, edge, at)
             b.add(
                 "blocking", timber.joist, b.spec.spacing_m - timber.joist.thickness_m,
                 (timber.joist.thickness_m, timber.joist.width_m),
-                Place(id=f"{b.spec.id}/guard/{number}/block-{k}", at=(x, y, -below + timber.joist.width_m / 2), along=along, up=UP,
-                      count=2, step=(0.0, 0.0, 0.0)),
+                Place(
+                    id=f"{b.spec.id}/guard/{number}/block-{k}", at=(*behind, -below + timber.joist.width_m / 2), along=way, up=UP,
+                    count=2, step=(way[1] * timber.joist.thickness_m, way[0] * timber.joist.thickness_m, 0.0),
+                ),
             )  # fmt: skip
         for start, end in zip(run.posts_m, run.posts_m[1:], strict=False):
             clear = end - start - post.width_m
@@ -140,14 +163,21 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                     Place(id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}", at=(bx, by, 0.05), along=UP, up=along,
                           count=each, step=(along[0] * pitch, along[1] * pitch, 0.0)),
                 )  # fmt: skip
-        first, last = run.posts_m[0], run.posts_m[-1]
-        x, y = edge_point(edge, first, inset)
-        b.add(
-            "guard cap", board, last - first + post.width_m, (board.thickness_m, board.width_m),
-            Place(id=f"{b.spec.id}/guard/{number}/cap", at=(x - along[0] * post.width_m / 2, y - along[1] * post.width_m / 2, tall),
-                  along=along, up=(edge.out[0], edge.out[1], 0.0)),
-        )  # fmt: skip
+        x, y = edge_point(edge, run.posts_m[0], inset)
+        _caps(b, f"{b.spec.id}/guard/{number}", run, inset)
         b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
+
+
+def _block(b: Builder, edge: Edge, at_m: float) -> tuple[tuple[float, float], Vec]:
+    """Where doubled blocking starts behind a guard post, and its way: from the edge to the next joist, or between two joists."""
+    joists = b.vec(0.0, 1.0)
+    t = b.timber.joist.thickness_m
+    if abs(edge.out[0] * joists[0] + edge.out[1] * joists[1]) < 0.5:
+        return edge_point(edge, min(max(at_m, t), edge.length_m - 2 * t), t), (-edge.out[0], -edge.out[1], 0.0)
+    length = b.spec.spacing_m - t
+    start = min(max(at_m - length / 2, t), edge.length_m - length - t)
+    direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+    return edge_point(edge, start, b.timber.guard_post.width_m + 2 * t), direction
 
 
 def build_stairs(b: Builder, stairs: list[Stair]) -> None:

@@ -31,6 +31,7 @@ class Builder:
         self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[Place]] = defaultdict(list)
         self._stick_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
         self.fixings: list[Part] = []
+        self.guard_m = 0.0
 
     def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
         """A vector of the framing axes on the site."""
@@ -116,10 +117,10 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
         piece = edge.length_m / pieces
         name = "ledger" if house else f"rim-{edge.index}"
         for k in range(pieces):
-            start = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
+            begins = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
             b.add(
                 "ledger" if house else "rim", timber.joist, piece, (t, deep),
-                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=start, along=direction, up=UP),
+                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=begins, along=direction, up=UP),
             )  # fmt: skip
     _blocking(b, z)
 
@@ -384,8 +385,12 @@ def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
     ]  # fmt: skip
 
 
-def curves(spec: DeckSpec, frame: Frame) -> list[Curve]:
-    """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by."""
+def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
+    """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by.
+
+    Args:
+        beyond_m: How far stairs reach past the outer edge: the ground is drawn so far.
+    """
     plan = frame.plan
     left, low, right, high = plan.box
     ring = tuple((x, y, 0.0) for x, y in plan.corners)
@@ -407,9 +412,12 @@ def curves(spec: DeckSpec, frame: Frame) -> list[Curve]:
     a, c = axis[0][0], axis[-1][1]
     points = []
     for k in range(9):
-        along = a - 0.3 + (c - a + 0.6) * k / 8
+        along = a - 0.3 + (c - a + 0.6 + beyond_m) * k / 8
         where: Point = (middle, along) if not frame.flip else (along, middle)
-        points.append((*where, -height_of(spec, where)))
+        bank = -height_of(spec, where)
+        if spec.bridge is not None and spec.bridge.water_m is not None and 2 < k < 6:
+            bank = min(bank, -spec.bridge.water_m - 0.3)  # the bed between the banks, as drawn: nobody has sounded it
+        points.append((*where, bank))
     made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(points)))
     for spot in spec.spots:
         ring = tuple(

@@ -18,6 +18,7 @@ from steady.structures.deck.spec import DeckSpec
 NEAR_M = 1e-4
 CLOSE_M = 0.6
 """Beam lines nearer than this are one [our own]."""
+LEAST_CARRIED_M = 0.05
 SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
@@ -80,8 +81,8 @@ class BeamRun:
         return self.posts[0].u_m - self.from_m, self.to_m - self.posts[-1].u_m
 
     def carries_m(self, unbroken: bool) -> float:
-        """The greatest length of deck on it."""
-        return max((row[3] if unbroken else row[2] for row in self.supported), default=0.0)
+        """The greatest length of deck on it; an unbroken joist may even lift off a support, which then carries next to nothing."""
+        return max(LEAST_CARRIED_M, *(row[3] if unbroken else row[2] for row in self.supported))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -215,14 +216,16 @@ def _lines(
     def held(joist: Joist) -> bool:
         return on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
 
-    ends = Counter(round(joist.to_m, 4) for joist in joists)
+    # Alike ends are counted to a tenth of a millimetre, and taken exactly.
+    exact = {round(joist.to_m, 4): joist.to_m for joist in joists}
+    ends = Counter(exact[round(joist.to_m, 4)] for joist in joists)
     last = max(ends)
     wanted = {end for end, count in ends.items() if count >= 3 or end == last}
     slanted = [end for end in ends if end not in wanted]
     if slanted:
         wanted.add(min(slanted))
     needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in wanted]
-    starts = {round(joist.from_m, 4) for joist in joists if not held(joist)}
+    starts = {round(joist.from_m, 4): joist.from_m for joist in joists if not held(joist)}.values()
     needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
     lines: list[float] = []
     for line in sorted(needed):
@@ -264,7 +267,7 @@ def _set_on(
         supports = [s for i, s in enumerate(supports) if i == 0 or s[0] - supports[i - 1][0] > NEAR_M]
         if len(supports) < 2:
             conflicts.append(
-                f"{joist.id} lies on {len(supports)} support: a beam is missing where the outline turns; pin one there"
+                f"{joist.id} lies on {len(supports)} support: nothing is under its other end; move a beam or add one"
             )
             if not supports:
                 continue
@@ -321,10 +324,12 @@ def _beams(
                 k = joist.on.index(name)
                 a = low if index == 0 else (on_it[index - 1].u_m + joist.u_m) / 2
                 b = high if index + 1 == len(on_it) else (joist.u_m + on_it[index + 1].u_m) / 2
-                rows.append((a, b, shares[joist.id][0][k], shares[joist.id][1][k]))
+                halves, analysed = (max(LEAST_CARRIED_M, share[k]) for share in shares[joist.id])
+                rows.append((a, b, halves, analysed))
             both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
             run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
-            found.append(_with_posts(spec, run, beam_limit))
+            if on_it:
+                found.append(_with_posts(spec, run, beam_limit))
     return found
 
 
@@ -340,7 +345,7 @@ def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, 
 
 def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], float]) -> BeamRun:
     length = run.to_m - run.from_m
-    carries = max(run.carries_m(spec.joists_over == "unbroken"), 0.1)
+    carries = run.carries_m(spec.joists_over == "unbroken")
     limit = max(0.3, beam_limit(carries))
     past = min(spec.beam_overhang_m, limit / 4, max(0.0, (length - SHORT_M) / 2))
     between = length - 2 * past

@@ -144,7 +144,7 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         accepted="",
         parts=tuple(parts),
         footings=tuple(footings),
-        curves=tuple(build.curves(spec, laid)),
+        curves=tuple(build.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
         marks=tuple(build.marks(spec, posts)),
         checks=tuple(found.checks),
         not_covered=tuple(found.not_covered),

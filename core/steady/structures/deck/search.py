@@ -121,9 +121,10 @@ def _judged(
     whole, why, use = "fails", f"reaches too little: {governs}", needs_m / reaches_m
     if slack_m >= -1e-9:
         whole, why, use = _whole(replace(spec, **change), site, book)  # type: ignore[arg-type]
+    exact = abs(slack_m) <= 1e-9 or 0 <= slack_m <= EXACT_SHARE * needs_m
     return Choice(
         group=group, says=says, change=told, reaches_m=reaches_m, table_m=table_m, needs_m=needs_m, slack_m=slack_m,
-        governs=governs, exact=0 <= slack_m <= EXACT_SHARE * needs_m, whole=whole, why=why, use=use, chosen=chosen,
+        governs=governs, exact=exact, whole=whole, why=why, use=use, chosen=chosen,
     )  # fmt: skip
 
 

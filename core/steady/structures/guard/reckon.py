@@ -95,7 +95,8 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     for edge, free in wanted:
         found.runs += _runs(edge, free, ask, sphere_m)
     u = book.units
-    if asked_m > 0:
+    # A height that follows the rule is met by making; one that was typed is held against it.
+    if asked_m > 0 and ask.height_m is not None:
         has = _step("h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: what is built")
         needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
         found.checks.append(_check("Guard is high enough", about, "at least", has, needs, (), ""))
