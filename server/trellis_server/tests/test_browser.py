@@ -359,10 +359,10 @@ class JobTest(SignedIn):
         expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
         page.get_by_role("button", name="Beam 1", exact=True).click()
         expect(page.locator(".reckoning h2")).to_have_text("Beam 1")
-        beam = page.locator("path.s.beam.grab").first
+        beam = page.locator("[data-hold$='/beam/beam-1']").first
         box = beam.bounding_box()
         assert box is not None
-        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        x, y = box["x"] + box["width"] / 4, box["y"] + box["height"] / 2
         page.mouse.move(x, y)
         page.mouse.down()
         page.mouse.move(x, y - 20, steps=4)

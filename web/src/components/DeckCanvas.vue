@@ -97,6 +97,23 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   moved = false
   emit('cancel')
 })
+/** Wide, unseen places to take hold of: a beam is a few pixels thick on the screen. */
+const holds = computed(() =>
+  props.sheet.handles
+    .filter((handle) => !handle.id.includes('/edge/'))
+    .map((handle) => {
+      const name = handle.id.split('/').pop()!
+      const post = handle.id.includes('/post/')
+      const row = props.sheet.posts.filter((item) => (post ? item.id === handle.id : item.id.includes(`/post/${name}-`)))
+      const shapes = plan.value.shapes.filter((shape) => row.some((item) => item.id === shape.id) && shape.layer === 'post')
+      const xs = shapes.flatMap((shape) => shape.points.map((p) => p[0]))
+      const ys = shapes.flatMap((shape) => shape.points.map((p) => -p[1]))
+      const pad = post ? 6 : 4
+      return { handle, post, x: X(Math.min(...xs)) - pad, y: Y(Math.min(...ys)) - pad, w: (Math.max(...xs) - Math.min(...xs)) * scale.value + 2 * pad, h: (Math.max(...ys) - Math.min(...ys)) * scale.value + 2 * pad, ok: xs.length > 0 }
+    })
+    .filter((item) => item.ok)
+    .sort((a, b) => Number(a.post) - Number(b.post)),
+)
 const edges = computed(() => props.sheet.handles.filter((handle) => handle.id.includes('/edge/')))
 </script>
 
@@ -111,6 +128,9 @@ const edges = computed(() => props.sheet.handles.filter((handle) => handle.id.in
       <ViewShapes :view="shown(plan)" :sx="scale" :sy="scale" :x0="x0" :y0="y0" :selected="selected" @grab="grab" @pick="emit('select', inner($event))" />
       <g class="edges">
         <rect v-for="edge in edges" :key="edge.id" :class="axis(edge)" :x="axis(edge) === 'x' ? X(edge.station_m) - 5 : X(0)" :y="axis(edge) === 'x' ? Y(0) : Y(edge.station_m) - 5" :width="axis(edge) === 'x' ? 10 : far.x * scale" :height="axis(edge) === 'x' ? far.y * scale : 10" @pointerdown="take(edge, $event)"><title>pull to resize</title></rect>
+      </g>
+      <g class="holds">
+        <rect v-for="item in holds" :key="item.handle.id" :x="item.x" :y="item.y" :width="item.w" :height="item.h" :class="axis(item.handle)" :data-hold="item.handle.id" @pointerdown="grab(item.handle.id, $event)"><title>{{ item.post ? 'pull along the beam' : 'pull the beam' }}</title></rect>
       </g>
       <g v-if="held" class="pointer">
         <path :d="axis(held.handle) === 'x' ? `M${X(held.at)} ${RULE}V${planBottom}` : `M${RULE} ${Y(held.at)}H${width}`" />
@@ -132,6 +152,9 @@ svg { display: block; user-select: none; touch-action: none; }
 .title { font-size: 13px; font-weight: 600; fill: var(--ink); }
 .split { stroke: var(--line); stroke-width: 1.5; }
 .edges rect { fill: transparent; }
+.holds rect { fill: transparent; }
+.holds rect:hover { fill: var(--chalk); opacity: 0.22; }
+.holds .x { cursor: ew-resize; } .holds .y { cursor: ns-resize; }
 .edges rect:hover { fill: var(--chalk); opacity: 0.25; }
 .edges .x { cursor: ew-resize; } .edges .y { cursor: ns-resize; }
 .pointer path { stroke: var(--chalk); stroke-dasharray: 4 3; }

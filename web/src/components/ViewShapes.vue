@@ -122,6 +122,7 @@ const labels = computed(() =>
 .s.diagonal { stroke: var(--ink-2); stroke-dasharray: 6 4; pointer-events: none; }
 .s.level { stroke: var(--chalk); stroke-dasharray: 2 4; }
 .s.water { stroke: var(--chalk); stroke-width: 2.5; }
+.s.on.post { fill: var(--flag); }
 .s.on.joist, .s.on.beam, .s.on.ledger { stroke: var(--chalk); stroke-width: 3; }
 .s.grab { cursor: ew-resize; touch-action: none; }
 .s.hover.post { stroke: var(--chalk); stroke-width: 3; }

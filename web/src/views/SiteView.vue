@@ -94,8 +94,15 @@ const ticks = computed(() => {
   return found
 })
 const elevation = computed(() => sheet.value?.views.find((view) => view.name === 'elevation') ?? null)
+/** A deck is read off two tapes: its framing plan stands in for the elevation, the post marked in it. */
+const framing = computed(() => (elevation.value ? null : sheet.value?.views.find((view) => view.name === 'plan') ?? null))
 const drawing = computed(() => {
   if (!post.value) return null
+  if (framing.value) {
+    const [left, low, right, top] = framing.value.bounds as [number, number, number, number]
+    const scale = Math.min((W - 60) / (right - left), 250 / (top - low))
+    return { scale, x0: (W - (right - left) * scale) / 2 - left * scale, y0: 10 + top * scale, h: (top - low) * scale + 24 }
+  }
   const tall = post.value.cut_height_m + post.value.hole_m + 0.35
   const scale = Math.min(SCALE, 232 / tall)
   return { scale, x0: W / 2 - 30 - post.value.station_m * scale, y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale, h: 240 }
@@ -110,19 +117,21 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <span role="status">{{ waiting ? `${waiting} kept here` : '' }}{{ signal ? (waiting ? ', sending' : 'all sent') : `${waiting ? ', ' : ''}no signal` }}</span>
     </header>
     <p v-if="fault" class="fault pad-x" role="alert">{{ fault }} <router-link :to="{ name: 'sign-in', query: { to: `/site/${job}/${structure}` } }">Sign in</router-link></p>
-    <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">{{ signal ? 'Fetching the marks.' : 'No signal, and this fence was not opened on this phone before. Open it once with signal.' }} <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button></p>
-    <main v-if="post && drawing && elevation" class="body">
+    <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">{{ signal ? 'Fetching the marks.' : 'No signal, and this was not opened on this phone before. Open it once with signal.' }} <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button></p>
+    <main v-if="post && drawing && (elevation || framing)" class="body">
       <svg class="strip" :viewBox="`0 0 ${W} 74`" aria-hidden="true">
         <rect :width="W" height="74" fill="var(--tape)" />
         <g v-for="t in ticks" :key="t.label"><path :d="`M${t.x} 0v30`" stroke="var(--ink)" stroke-width="2" /><path v-for="k in 3" :key="k" :d="`M${t.x + k * 26} 0v16`" stroke="var(--ink)" /><text :x="t.x + 5" y="30" class="foot">{{ t.label }}</text></g>
         <path :d="`M${W / 2} 0V52`" stroke="var(--chalk)" stroke-width="3" /><path :d="`M${W / 2 - 11} 74h22l-11 -24z`" fill="var(--chalk)" />
       </svg>
       <div class="head pad-x"><h1>Post {{ post.number }} of {{ posts.length }}</h1><span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span></div>
-      <p class="reading pad-x">{{ post.reading }}</p>
-      <p class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side</p>
+      <p class="reading pad-x" :class="{ pair: framing }"><span v-for="part in post.reading.split(', ')" :key="part">{{ part }}</span></p>
+      <p v-if="framing" class="where pad-x">from the left end of the house's edge: along it, and square out from it, to the post's centre</p>
+      <p v-else class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side</p>
       <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
-        <ViewShapes :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
-        <g class="dim">
+        <ViewShapes v-if="framing" :view="framing" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :texts="false" :selected="post.id" />
+        <ViewShapes v-else-if="elevation" :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
+        <g v-if="!framing" class="dim">
           <path :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`" />
           <rect :x="W / 2 + 36" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20" width="118" height="36" />
           <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">{{ post.hole }}</text>
@@ -131,6 +140,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           <text x="12" :y="drawing.h - 50" class="fact">hole {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
         </g>
       </svg>
+      <dl v-if="framing" class="hole-facts pad-x"><div><dt>hole</dt><dd>{{ post.hole }} deep</dd></div><div><dt>wide</dt><dd>{{ post.hole_width }}</dd></div><div><dt>gravel</dt><dd>{{ post.gravel }}</dd></div><div><dt>bags</dt><dd>{{ post.bags_count }}</dd></div><div><dt>top above ground</dt><dd>{{ post.cut_height }}</dd></div></dl>
       <div class="values pad-x">
         <button @click="pad = 'stands at'"><span>stands at</span><b>{{ shown('stands at') }}</b></button>
         <button @click="pad = 'hole depth'"><span>hole</span><b>{{ shown('hole depth') }}</b></button>
@@ -162,6 +172,8 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 .hand-dug { color: var(--zone); font-weight: 600; font-size: 16px; text-align: right; }
 .kind { font-weight: 600; }
 .reading { font-size: 58px; line-height: 1.05; font-weight: 600; margin: 0; letter-spacing: -0.01em; }
+.reading.pair { font-size: 38px; display: grid; }
+.hole-facts { display: flex; flex-wrap: wrap; gap: 4px 18px; margin: 8px 0 0; } .hole-facts dt { font-size: 13px; } .hole-facts dd { margin: 0; font-size: 20px; font-weight: 600; }
 .where { font-size: 14.5px; margin: 2px 0 6px; }
 .hole { display: block; width: 100%; background: var(--ground); }
 .dim path { stroke: var(--ink); stroke-width: 2; fill: none; }
