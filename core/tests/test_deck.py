@@ -14,6 +14,7 @@ from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.choices import choose
 from steady.jobs.document import Job, Structure
+from steady.jobs.options import options
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import FINEST_M, slack
 from steady.layout.decking import courses, joined
@@ -329,6 +330,24 @@ class ChoosingTest(unittest.TestCase):
             worst = governing(again)
             assert worst is not None
             self.assertLessEqual(worst.use, 1 + 1e-9, choice)
+
+    def test_a_rock_brings_the_least_moves_that_clear_it(self) -> None:
+        spec = deck(spots=(Spot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.3),))
+        self.assertTrue(planned(spec).conflicts)
+        offered = [option for option in options(job(spec), "d") if "clear of" in option.says]
+        self.assertTrue(offered)
+        for option in offered:
+            moved = planned(replace(spec, **dict(option.change)))
+            self.assertFalse(moved.conflicts)
+            posts = [(mark.station_m, mark.across_m) for mark in moved.marks]
+            widths = [footing.hole_width_m / 2 for footing in moved.footings]
+            for (x, y), half in zip(posts, widths, strict=True):
+                self.assertGreaterEqual(math.dist((x, y or 0.0), (8 * FT, 10.5 * FT)), 0.3 + half - 1e-6)
+
+    def test_joists_out_and_along_are_compared(self) -> None:
+        ways = [row for row in choose(job(deck("20x10 up3")), "d") if row.group == "ways"]
+        self.assertEqual([row.chosen for row in ways], [True, False])
+        self.assertIn("joists", ways[1].says)
 
     def test_a_choice_exactly_on_its_limit_is_set_apart(self) -> None:
         book = rulebook("us")

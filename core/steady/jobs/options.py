@@ -36,7 +36,7 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
     now = plan(spec, job.site, book, job.yard, tape)
     today, passes_now = quick_price(now, job.yard), passes(now)
     found: list[Option] = []
-    for says, change in CANDIDATES[spec.kind](spec, tape):
+    for says, change in CANDIDATES[spec.kind](spec, job.site, book, tape):
         if not change:
             continue
         try:

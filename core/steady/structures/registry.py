@@ -6,9 +6,9 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.deck import candidates as deck_candidates
 from steady.structures.deck.plan import plan_deck
 from steady.structures.deck.search import Choice, choices
+from steady.structures.deck.search import candidates as deck_candidates
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.deck.spec import hold as hold_deck
 from steady.structures.fence.candidates import Change, candidates
@@ -22,7 +22,7 @@ Spec = FenceSpec | DeckSpec
 PLANNERS: dict[str, Callable[..., Plan]] = {"fence": plan_fence, "deck": plan_deck}
 CANDIDATES: dict[str, Callable[..., Iterator[tuple[str, Change]]]] = {
     "fence": candidates,
-    "deck": deck_candidates.candidates,
+    "deck": deck_candidates,
 }
 CHOICES: dict[str, Callable[..., Iterator[Choice]]] = {"deck": choices}
 HOLD: dict[str, Callable[..., Spec]] = {"fence": hold_post, "deck": hold_deck}

@@ -77,7 +77,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           </tr>
         </tbody>
       </table>
-      <ChoiceTable v-else-if="tab === 'joists' || tab === 'beams'" :choices="of(tab)" :busy="busy" :what="tab === 'joists' ? 'joist' : 'beam'" @preview="emit('preview', $event)" @take="emit('take', $event)" />
+      <template v-else-if="tab === 'joists' || tab === 'beams'">
+        <p v-if="tab === 'joists' && of('ways').length" class="ways small">
+          <button v-for="way in of('ways')" :key="way.says" class="plain small" :class="{ on: way.chosen }" :aria-pressed="way.chosen" @click="emit('take', way)">{{ way.says }}, {{ way.whole }}{{ way.price_change ? `, ${way.price_change > 0 ? '+' : '−'}${Math.abs(way.price_change).toFixed(0)}` : '' }}</button>
+        </p>
+      <ChoiceTable :choices="of(tab)" :busy="busy" :what="tab === 'joists' ? 'joist' : 'beam'" @preview="emit('preview', $event)" @take="emit('take', $event)" />
+      </template>
       <table v-else-if="tab === 'holes'">
         <thead><tr><th>Post</th><th>From the corner</th><th>Hole</th><th>Wide</th><th>Gravel</th><th>Governed by</th><th>Post</th><th>Top above ground</th><th>Bags</th></tr></thead>
         <tbody>
@@ -117,6 +122,7 @@ tbody tr { cursor: pointer; }
 tbody tr:hover { background: var(--ground-2); }
 tr.on { background: var(--chalk-soft) !important; }
 .pick { background: none; border: 0; padding: 0; min-width: 24px; min-height: 24px; text-align: left; cursor: pointer; }
+.ways { display: flex; gap: 6px; margin: 6px 0; }
 .cautions { margin: 6px 0; padding-left: 18px; display: grid; gap: 4px; }
 .cautions b { text-transform: capitalize; }
 .clash { color: var(--fail); }

@@ -126,6 +126,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <PickField inline label="Run" :model-value="spec.joists_run" :options="RUN" @update:model-value="pick('joists_run', 'way of the joists')($event)" />
         <PickField inline label="They" :model-value="spec.joists_over" :options="OVER" @update:model-value="pick('joists_over', 'joists over beams')($event)" />
         <PickField v-if="store.document?.school === 'ca'" inline label="Stiffened by" :model-value="spec.stiffening" :options="STIFF" @update:model-value="pick('stiffening', 'stiffening')($event)" />
+        <PickField inline label="Leave over at least" :model-value="spec.least_slack_ratio" :options="[0, 0.05, 0.1, 0.15, 0.2].map((value) => ({ value, says: value ? `${value * 100} % of the limit` : 'nothing: to the limit' }))" @update:model-value="pick('least_slack_ratio', 'least slack')($event)" />
         <LengthField v-if="!spec.bridge" inline label="Past the beam" bare="in" :model-value="spec.overhang_m" :tape="store.tape" :path="path + '/overhang_m'" @update:model-value="length('overhang_m', 'overhang of the joists')($event)" />
       </section>
       <section v-if="!spec.bridge">
@@ -163,13 +164,13 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           <PickField label="Stair on edge" :model-value="stair.edge" :options="spec.outline.map((_, k) => ({ value: k, says: k ? `edge ${k + 1}` : 'along the house' }))" :path="`${path}/stairs/${i}/edge`" @update:model-value="edit((at) => void (at.stairs[i]!.edge = Number($event)), 'edge of the stair')" />
           <LengthField label="From its start" :model-value="stair.at_m" :tape="store.tape" :path="`${path}/stairs/${i}/at_m`" @update:model-value="$event !== null && edit((at) => void (at.stairs[i]!.at_m = $event!), 'place of the stair')" />
           <LengthField label="Width" :model-value="stair.width_m" :tape="store.tape" :path="`${path}/stairs/${i}/width_m`" @update:model-value="$event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')" />
-          <button class="link small" :aria-label="`take ${stair.id} away`" @click="edit((at) => void at.stairs.splice(i, 1), 'took a stair away')">take away</button>
+          <button class="link small" :aria-label="`take away ${stair.id}`" @click="edit((at) => void at.stairs.splice(i, 1), 'took a stair away')">take away</button>
         </div>
         <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
           <LengthField label="Rock, along" :model-value="spot.x_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.x_m = $event!), 'place of the rock')" />
           <LengthField label="Out" :model-value="spot.y_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.y_m = $event!), 'place of the rock')" />
           <LengthField label="Keep off" bare="in" :model-value="spot.radius_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')" />
-          <button class="link small" :aria-label="`take ${spot.id} away`" @click="edit((at) => void at.spots.splice(i, 1), 'took a rock away')">take away</button>
+          <button class="link small" :aria-label="`take away ${spot.id}`" @click="edit((at) => void at.spots.splice(i, 1), 'took a rock away')">take away</button>
         </div>
         <p class="acts"><button v-if="!spec.bridge" class="plain small" @click="addStair">Add a stair</button> <button class="plain small" @click="addRock">Rock here</button></p>
       </section>

@@ -18,7 +18,7 @@ def of_kind(spec: DeckSpec, role: str, like: Stick) -> list[Stick]:
     return sorted(sold_with(like, role), key=lambda item: (item.species, item.grade, item.width_m))
 
 
-def candidates(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
+def changes(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind(spec, "joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]

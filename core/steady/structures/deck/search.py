@@ -1,5 +1,6 @@
-"""Every joist and beam that could be chosen, with its own limit and what it leaves over; the frame's lines stay where they are."""
+"""What could be changed in a deck: joists and beams to choose from, each with its limit and slack, and ways past a rock."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
@@ -9,13 +10,15 @@ from steady.measure.show import Tape
 from steady.plan.model import Basis, Check
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
-from steady.structures.deck.candidates import PLIES, SPACINGS_M, Change, of_kind
+from steady.structures.deck.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
 from steady.structures.deck.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.joists import ask_of
 from steady.structures.deck.plan import Reckoned, reckon_deck
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec import DeckSpec, Pin
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
+CLEAR_M = 0.0508
+"""Comfort kept between a hole and a rock, as between a fence's hole and a band [common practice]."""
 EXACT_SHARE = 0.005
 """Within half a per cent of its limit a choice leaves nothing over, and is set apart [our own line]."""
 
@@ -42,6 +45,44 @@ class Choice:
     chosen: bool
 
 
+def candidates(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
+    """Changes that might help: first the least moves that clear a rock, then other members."""
+    yield from _past_rocks(spec, site, book, tape)
+    yield from changes(spec, tape)
+
+
+def _past_rocks(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
+    """A post that stands in a rock moves along its beam to just beside it, one way or the other; or its beam moves."""
+    if not spec.spots:
+        return
+    laid = reckon_deck(spec, site, book, frame_only=True)
+    for post in laid.posts:
+        for spot in spec.spots:
+            reach = spot.radius_m + post.width_m / 2 + CLEAR_M
+            u, v = (spot.y_m, spot.x_m) if laid.frame.flip else (spot.x_m, spot.y_m)
+            off = math.dist((post.at.u_m, post.at.v_m), (u, v))
+            if off >= reach:
+                continue
+            beam = post.at.id.rsplit("-", 1)[0]
+            aside, along = (
+                math.sqrt(max(0.0, reach**2 - (post.at.v_m - v) ** 2)),
+                math.sqrt(max(0.0, reach**2 - (post.at.u_m - u) ** 2)),
+            )
+            for name, at_m, says in (
+                (post.at.id, u - aside, "along its beam"), (post.at.id, u + aside, "along its beam"),
+                (beam, v - along, "nearer"), (beam, v + along, "farther out"),
+            ):  # fmt: skip
+                kept = tuple(pin for pin in spec.pins if pin.id != name)
+                thing = name.replace("beam-", "Post " if name == post.at.id else "Beam ")
+                moved = abs(at_m - (post.at.u_m if name == post.at.id else post.at.v_m))
+                pins = (*kept, Pin(id=name, at_m=at_m, why=f"clear of {spot.what}"))
+                words = f"{thing} {tape.length(moved)} {says}, clear of {spot.what}"
+                yield words, (("pins", pins),)
+                yield f"{words}; one more ply", (("pins", pins), ("plies", min(5, spec.plies + 1)))
+        one_more = len([item for item in laid.posts if item.at.v_m == post.at.v_m]) + 1
+        yield f"{one_more} posts under each beam, clear of what is in the way", (("posts", one_more),)
+
+
 def choices(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
     laid = reckon_deck(spec, site, book)
@@ -51,9 +92,32 @@ def choices(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[
             "beams": len({run.v_m for run in laid.frame.beams}),
             "posts": max(len(run.posts) for run in laid.frame.beams),
         }
+    yield from _ways(spec, site, book)
     yield from _joists(spec, site, book, tape, laid, fixed)
     if laid.frame.beams:
         yield from _beams(spec, site, book, laid, fixed)
+
+
+def _ways(spec: DeckSpec, site: Site, book: Rulebook) -> Iterator[Choice]:
+    """Joists out from the house or along it: how many joists and beams each takes."""
+    if spec.bridge is not None:
+        return
+    for run in ("out", "along"):
+        turned = replace(spec, joists_run=run, beams=None, posts=None, pins=())
+        try:
+            frame = reckon_deck(turned, site, book, frame_only=True).frame
+        except InputError:
+            continue
+        whole, why, use = _whole(turned, site, book)
+        posts = sum(len(one.posts) for one in frame.beams)
+        way = "out from" if run == "out" else "along"
+        says = f"{way} the house: {len(frame.joists)} joists, {len(frame.beams)} beams, {posts} posts"
+        told = (("joists_run", run), ("beams", None), ("posts", None), ("pins", ()))
+        yield Choice(
+            group="ways", says=says, change=told if run != spec.joists_run else (), reaches_m=frame.longest_span_m, table_m=None,
+            needs_m=frame.longest_span_m, slack_m=0.0, governs="", exact=False, whole=whole, why=why, use=use,
+            chosen=run == spec.joists_run,
+        )  # fmt: skip
 
 
 def _joists(
@@ -138,7 +202,8 @@ def _whole(spec: DeckSpec, site: Site, book: Rulebook) -> tuple[str, str, float]
         c for c in again.found.checks if c.basis is Basis.RECKONED and (c.sense == "at most" or c.use > 1 + 1e-9)
     ]
     worst: Check | None = max(reckoned, key=lambda check: check.use, default=None)
-    if worst is None or worst.use > 1 + 1e-9 or again.conflicts:
+    # Members leave over what was asked for; boards, guards and depths have no slack to leave.
+    if worst is None or worst.use > 1 - spec.least_slack_ratio + 1e-9 or again.conflicts:
         name = (
             again.conflicts[0]
             if again.conflicts

@@ -4,9 +4,11 @@ from collections.abc import Iterator
 from dataclasses import fields, replace
 
 from steady.footings.depth import AUGERS_M, hole_width_m
+from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Basis
+from steady.rulebooks.base import Rulebook
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.stock import stick, sticks
 
@@ -14,7 +16,7 @@ Change = tuple[tuple[str, object], ...]
 BAYS_M = tuple(feet * FT for feet in (8, 7, 6, 5, 4))
 
 
-def candidates(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
+def candidates(spec: FenceSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
     """Combinations of post, bay, rails and auger, with the words for what each changes.
 
     The wood's species stays as it is; heights are never changed behind anyone's back.

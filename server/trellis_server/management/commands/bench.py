@@ -24,6 +24,9 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.statics.beam import SpreadLoad, solve
+from steady.structures.deck.entry import read_deck
+from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.search import choices
 from steady.structures.fence.spec import FenceSpec, NoDig, Straight
 from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
@@ -77,6 +80,7 @@ class Command(BaseCommand):
         self.cutting()
         self.beams()
         self.members()
+        self.decks()
         self.script()
 
     def plans(self) -> None:
@@ -177,6 +181,20 @@ class Command(BaseCommand):
         least = min(times.values())
         shown = ", ".join(f"{key} {seconds * 1e3:.0f} ms (×{seconds / least:.1f})" for key, seconds in times.items())
         self.stdout.write(f"A thousand members checked with their working: {shown}")
+
+    def decks(self) -> None:
+        """The whole option search of a small and a large deck, and a reckoning of each, in the core."""
+        self.stdout.write(
+            "Options of a deck, every joist and beam with all that stands under it (aim: 30 ms and 150 ms)"
+        )
+        for words in ("16x12 up3", "60x40 up3"):
+            spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
+            once = best(lambda: reckon_deck(spec, site, book), 5)  # noqa: B023
+            search = best(lambda: list(choices(spec, site, book, Tape())), 3)  # noqa: B023
+            found = list(choices(spec, site, book, Tape()))
+            good = sum(choice.whole != "fails" for choice in found)
+            shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
+            self.stdout.write(f"  {words}: {shown} of {once * 1e3:.1f} ms")
 
     def script(self) -> None:
         """The first screen's script, compressed."""
