@@ -17,3 +17,25 @@ class OutsideScope(ValueError):
         super().__init__(reason)
         self.reason = reason
         self.would_have_to_change = would_have_to_change
+
+
+def above_zero(**values: float) -> None:
+    """Refuse a size that is not above 0 (a missing number, too), by its name.
+
+    Raises:
+        InputError: The first that is not.
+    """
+    for name, value in values.items():
+        if not value > 0:
+            raise InputError(name, "must be above 0")
+
+
+def not_below_zero(**values: float) -> None:
+    """Refuse a size below 0 (a missing number, too), by its name.
+
+    Raises:
+        InputError: The first that is.
+    """
+    for name, value in values.items():
+        if not value >= 0:
+            raise InputError(name, "must be 0 or more")

@@ -22,6 +22,7 @@ from steady.structures.fence.spec import NoDig, Opening, Straight
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import OwnPrice, YardChoices
+from steady.yard.stock import bag_yield_m3
 
 from tests.make import fence, planned, site
 
@@ -152,11 +153,13 @@ class TakeoffTest(unittest.TestCase):
 
     def test_bags(self) -> None:
         takes = [1.75082179738 * FT3] * 13
-        found = bags(takes, "concrete 80 lb", 0.1)
+        found = bags(takes, bag_yield_m3("concrete 80 lb"), 0.1)
         self.assertEqual((found.in_all, found.each_hole), (42, 52))
-        self.assertEqual(bags([6 * FT3], "concrete 80 lb", 0.0).in_all, 10)  # an exact multiple adds no bag
+        self.assertEqual(
+            bags([6 * FT3], bag_yield_m3("concrete 80 lb"), 0.0).in_all, 10
+        )  # an exact multiple adds no bag
         with self.assertRaises(InputError):
-            bags(takes, "concrete 70 lb", 0.1)
+            bag_yield_m3("concrete 70 lb")
 
     def test_pieces_are_counted_two_ways(self) -> None:
         plan = planned(fence(100))

@@ -6,9 +6,8 @@ One vocabulary: hole = gravel + plug (only when closed below) + embedment of the
 import math
 from dataclasses import dataclass
 
-from steady.errors import InputError
+from steady.errors import InputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
-from steady.yard.stock import bag_yield_m3
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,17 +82,16 @@ class Bags:
     left_over_m3: float
 
 
-def bags(volumes_m3: list[float], bag: str, allowance_ratio: float) -> Bags:
+def bags(volumes_m3: list[float], yield_m3: float, allowance_ratio: float) -> Bags:
     """Bags for a list of holes; the allowance goes on the volume, before rounding.
 
     Raises:
-        InputError: A bag of unknown yield, or an allowance below 0.
+        InputError: A yield that is not above 0, or an allowance below 0.
 
-    Source: bag yields as makers state them (data table); an exact multiple adds no bag.
+    Source: workshop geometry; an exact multiple adds no bag.
     """
-    if not allowance_ratio >= 0:
-        raise InputError("allowance", "must be 0 or more")
-    yield_m3 = bag_yield_m3(bag)
+    not_below_zero(allowance=allowance_ratio)
+    above_zero(bag_yield=yield_m3)
     each = [volume_m3 * (1 + allowance_ratio) / yield_m3 for volume_m3 in volumes_m3]
     exact = math.fsum(each)
     in_all = math.ceil(exact - 1e-9)

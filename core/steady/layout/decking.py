@@ -53,6 +53,29 @@ def courses(depth_m: float, board_m: float, gap_m: float) -> Courses:
     return Courses(full=count - 2, first_m=shared_m, last_m=shared_m, gap_m=gap_m)
 
 
+def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) -> tuple[float, ...]:
+    """Joist centres: the first and last flush with the ends, the others on the marks k·s (near edge k·s − t/2).
+
+    Raises:
+        InputError: A spacing that is not above the joist's thickness, or no room for two joists.
+
+    Source: workshop geometry.
+    """
+    if not spacing_m > joist_m > 0:
+        raise InputError("spacing", "must be more than a joist is thick")
+    if not to_m - from_m >= 2 * joist_m:
+        raise InputError("width", "is too little for two joists")
+    found = [from_m + joist_m / 2]
+    k = 1
+    while from_m + k * spacing_m < to_m - 1.5 * joist_m:
+        if from_m + k * spacing_m > found[0] + joist_m:
+            found.append(from_m + k * spacing_m)
+        k += 1
+    if to_m - joist_m / 2 > found[-1] + joist_m:
+        found.append(to_m - joist_m / 2)
+    return tuple(found)
+
+
 def joined(length_m: float, centres_m: tuple[float, ...], longest_m: float, course: int) -> tuple[float, ...]:
     """Lengths of the pieces of one course, butted on joist centres, neighbours staggered.
 

@@ -30,7 +30,8 @@ UNITS: dict[str, tuple[str, float]] = {
     "mph": ("speed", MPH), "m/s": ("speed", 1.0), "km/h": ("speed", 1 / 3.6),
     "kg": ("mass", 1.0), "lb/ft3": ("density", PCF), "kg/m3": ("density", 1.0),
     "price": ("price", 1.0), "count": ("number", 1.0), "-": ("number", 1.0),
-    "percent": ("percent", 1.0), "h": ("time", 3600.0),
+    "percent": ("percent", 1.0), "h": ("time", 3600.0), "min": ("time", 60.0), "C": ("temperature", 1.0),
+    "K": ("temperature step", 1.0), "kg/m": ("mass per length", 1.0), "Hz": ("frequency", 1.0),
 }  # fmt: skip
 """Unit: (what it measures, its size in SI)."""
 _QUANTITY = re.compile(r"^\s*([-+]?(?:\d+\s+)?\d*\.?\d+(?:/\d+)?(?:[eE][-+]?\d+)?)\s*([A-Za-z/][\w./-]*)?\s*$")
@@ -68,6 +69,10 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
         # A mass in pounds is written lb, too.
         if match is not None and kind == "mass" and unit == "lb":
             return _number(match[1]) * LB_MASS
+        if match is not None and kind == "temperature" and unit == "F":
+            return (_number(match[1]) - 32) * 5 / 9
+        if match is not None and kind == "mass per length" and unit in ("lb/ft", "plf"):
+            return _number(match[1]) * LB_MASS / FT
         raise InputError(field, f'"{text[:40]}" is not a {kind}: write it like {_example(kind)}')
     value = _number(match[1]) * UNITS[unit][1]
     if not math.isfinite(value):

@@ -1,12 +1,42 @@
 """Every sum by name, in an explicit table."""
 
 from steady.errors import InputError
-from steady.sums import beam, deck, footing, gate, hardware, setout, timber, weather
+from steady.sums import (
+    beam,
+    bridge,
+    concrete,
+    cut,
+    deck,
+    footing,
+    gate,
+    hardware,
+    infill,
+    schedule,
+    setout,
+    slope,
+    timber,
+    weather,
+)  # fmt: skip
 from steady.sums.model import Sum
 
 SUMS: dict[str, Sum] = {
     found.name: found
-    for module in (setout, timber, beam, deck, weather, footing, gate, hardware)
+    for module in (
+        setout,
+        slope,
+        infill,
+        concrete,
+        cut,
+        schedule,
+        timber,
+        beam,
+        deck,
+        bridge,
+        weather,
+        footing,
+        gate,
+        hardware,
+    )
     for found in module.SUMS
 }
 

@@ -5,6 +5,7 @@ from collections.abc import Mapping
 
 from steady.errors import InputError
 from steady.measure.quantities import parse_quantity
+from steady.measure.units import IN
 
 Raw = Mapping[str, object]
 _UNIT = re.compile(r"[\d'\"]\s*([A-Za-z/'\"][\w./-]*)\s*$")
@@ -158,3 +159,19 @@ class Given:
         if not isinstance(value, list) or not all(isinstance(item, list) for item in value):
             raise InputError(name, "must be a list of lists")
         return value
+
+    def table(
+        self, name: str, kinds: tuple[str, ...], default: list[tuple[float, ...]] | None = None
+    ) -> list[tuple[float, ...]]:
+        """Rows of quantities (SI), each of its column's kind."""
+        if not self.has(name) and default is not None:
+            return default
+        rows = self.rows(name)
+        if any(len(row) != len(kinds) for row in rows):
+            raise InputError(name, f"each row needs {len(kinds)} values: {', '.join(kinds)}")
+        return [tuple(parse_quantity(cell, kind, name) for cell, kind in zip(row, kinds, strict=True)) for row in rows]
+
+
+def listed(values_m: list[float] | tuple[float, ...]) -> str:
+    """Lengths in inches, at most four decimals, no trailing zeros, joined by semicolons."""
+    return "; ".join(f"{value / IN:.4f}".rstrip("0").rstrip(".") or "0" for value in values_m)

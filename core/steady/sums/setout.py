@@ -1,28 +1,32 @@
-"""Sums of setting out, slopes, concrete and cutting. Each calls what the structures call."""
+"""Sums of setting out: bays, panels, no-dig zones, square, levels and posts. Each calls what the structures call."""
 
 import itertools
 import math
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.profile import Profile
-from steady.layout.bays import Bays, bays_round_zones, equal_bays
+from steady.layout.bays import Bays, Zone, bays_round_zones, equal_bays
+from steady.layout.decking import joist_centres
+from steady.layout.panels import PanelBays, PanelPost, panel_bays, panel_post
 from steady.layout.rails import longest_level_m, rail_stock_m
+from steady.layout.square import (
+    chain_error_m,
+    corner_face_m,
+    level_height_m,
+    out_of_square_rad,
+    post_between_m,
+    post_to_buy_m,
+    triangle_error_rad,
+)
+from steady.layout.zones import PathPosts, line_zone, posts_along, spot_zone
 from steady.measure.quantities import parse_quantity
 from steady.measure.units import IN
-from steady.sums.given import Given
+from steady.sums.given import Given, listed
 from steady.sums.model import Input, Output, Sum
-from steady.takeoff.cutting import CutPlan, Stock, cut_plan
-from steady.yard.stock import bag_yield_m3
 
 RUN = Input(name="run", kind="length", says="level, centre to centre of the end posts")
 BAY_MAX = Input(name="bay_max", kind="length", says="greatest bay")
 BAY_MIN = Input(name="bay_min", kind="length", says="least bay", default="24 in")
 NO_DIG = Input(name="no_dig", kind="list of [from, to]", says="stretches without posts", default="[]")
-
-
-def listed(values_m: list[float] | tuple[float, ...]) -> str:
-    """Lengths in inches, at most four decimals, no trailing zeros, joined by semicolons."""
-    return "; ".join(f"{value / IN:.4f}".rstrip("0").rstrip(".") or "0" for value in values_m)
 
 
 def _bays(given: Given) -> Bays:
@@ -71,51 +75,101 @@ def _marks(given: Given) -> str:
     return listed([round(run_m * k / count / to_m) * to_m for k in range(count + 1)])
 
 
-def _ground_length(given: Given) -> float:
-    shots = given.pairs("ground")
-    if len(shots) < 2:
-        raise InputError("ground", "needs two readings or more")
-    first, last = min(at for at, _ in shots), max(at for at, _ in shots)
-    profile = Profile([(at - first, height) for at, height in shots])
-    return profile.tape_on_ground_m(last - first)
+def _panels(given: Given) -> PanelBays:
+    measured = given.choice("measured", ("centres", "outside"), "centres")
+    fit = given.choice("fit", ("between", "lapped"), "between")
+    return panel_bays(
+        given.length("run"), panel_m=given.length("panel"), post_m=given.length("post"),
+        measured="outside" if measured == "outside" else "centres", fit="lapped" if fit == "lapped" else "between",
+        cut_least_m=given.length("cut_min", 12 * IN),
+    )  # fmt: skip
 
 
-def _yield(given: Given) -> float:
-    if given.has("bag_yield"):
-        return given.quantity("bag_yield", "volume")
-    try:
-        return bag_yield_m3(f"concrete {given.text('bag')}")
-    except InputError as error:
-        raise OutsideScope(error.message, "give the bag's own yield") from None
+def _panel_post(given: Given) -> PanelPost:
+    return panel_post(
+        given.length("panel_height"), gravel_board_m=given.length("gravel_board", 0.0),
+        clearance_m=given.length("clearance", 0.05), above_panel_m=given.length("above_panel", 0.0),
+        embedment_m=given.length("embed", 0.61), gravel_m=given.length("gravel", 0.09),
+    )  # fmt: skip
 
 
-def _bags(given: Given) -> int:
-    exact = given.quantity("volume", "volume") * (1 + given.number("allowance", 0.1)) / _yield(given)
-    return math.ceil(exact - 1e-9)
+def _chain(given: Given) -> tuple[float, float]:
+    return chain_error_m(given.count("readings"), given.length("error_each"), given.length("scatter_each"))
 
 
-def _plan(given: Given) -> CutPlan:
-    try:
-        pieces = [(parse_quantity(row[0], "length", "pieces"), int(str(row[1]))) for row in given.rows("pieces")]
-        stock = [
-            Stock(
-                length_m=parse_quantity(row[0], "length", "stock"),
-                price=parse_quantity(row[1], "price", "stock"),
-                hand=None if len(row) < 3 or row[2] is None else int(str(row[2])),
-            )
-            for row in given.rows("stock")
-        ]
-    except (IndexError, ValueError) as error:
-        if isinstance(error, InputError):
-            raise
-        raise InputError("pieces", "write pieces as [length, count] and stock as [length, price]") from None
-    return cut_plan(pieces, stock, kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0))
+def _spot(given: Given) -> Zone | None:
+    return spot_zone(given.length("along"), given.length("offset"), given.length("clear_radius"))
 
 
-def _complete(given: Given) -> str:
-    """Whether every piece asked for is cut."""
-    made = sum(pattern.count * len(pattern.pieces_m) for pattern in _plan(given).patterns)
-    return "yes" if made == sum(int(str(row[1])) for row in given.rows("pieces")) else "no"
+def _point(given: Given, name: str) -> tuple[float, float]:
+    value = given.raw.get(name)
+    if not isinstance(value, list) or len(value) != 2:
+        raise InputError(name, "must be a point: [along, offset]")
+    return parse_quantity(value[0], "length", name), parse_quantity(value[1], "length", name)
+
+
+def _line(given: Given) -> Zone | None:
+    return line_zone(_point(given, "line_from"), _point(given, "line_to"), given.length("clear_radius"))
+
+
+def _blocked(given: Given, zone: Zone | None) -> str:
+    run_m = given.length("run")
+    return "no" if zone is None or zone[1] <= 0 or zone[0] >= run_m else "yes"
+
+
+def _end(zone: Zone | None, end: int) -> float:
+    if zone is None:
+        raise OutsideScope("nothing is blocked: the line lies clear of it", "")
+    return zone[end]
+
+
+def _along(given: Given) -> PathPosts:
+    gates = given.table("gates", ("length",) * 2, [])
+    spots = given.table("spots", ("length",) * 3, [])
+    lines = given.table("lines", ("length",) * 5, [])
+    return posts_along(
+        given.pairs("path"), bay_max_m=given.length("bay_max"), bay_min_m=given.length("bay_min", 24 * IN),
+        post_m=given.length("post", 3.5 * IN), gates=[(a, b) for a, b in gates], spots=[(a, b, c) for a, b, c in spots],
+        lines=[(a, b, c, d, e) for a, b, c, d, e in lines],
+    )  # fmt: skip
+
+
+def _out_of_square(given: Given) -> float:
+    return out_of_square_rad(*(given.length(name) for name in ("side_a", "side_b", "diagonal_1", "diagonal_2")))
+
+
+def _level(given: Given) -> tuple[float, float]:
+    return level_height_m(given.length("benchmark"), given.length("backsight"), given.length("rod"))
+
+
+def _post_length(given: Given) -> float:
+    return given.length("embed") + given.length("above_ground") + given.length("allowance", 0.0)
+
+
+def _post_stock(given: Given) -> float | None:
+    on_sale = given.lengths("stock") if given.raw.get("stock") else []
+    return post_to_buy_m(_post_length(given), on_sale)
+
+
+def _to_buy(given: Given) -> float:
+    found = _post_stock(given)
+    if found is None:
+        raise OutsideScope("no length on sale is long enough", "a longer stock length")
+    return found
+
+
+def _post_cut(given: Given) -> float:
+    return post_between_m(
+        deck_top_m=given.length("deck_top"), decking_m=given.length("decking"), joist_m=given.length("joist"),
+        beam_m=given.length("beam"), pier_top_m=given.length("pier_top"), base_m=given.length("standoff"),
+        beam_under=given.flag("beam_under", True),
+    )  # fmt: skip
+
+
+def _joists(given: Given) -> list[float]:
+    """Near edges of the joists."""
+    thick_m = given.length("joist_thickness", 1.5 * IN)
+    return [at - thick_m / 2 for at in joist_centres(0.0, given.length("width"), given.length("spacing"), thick_m)]
 
 
 SUMS = (
@@ -194,45 +248,221 @@ SUMS = (
         source="geometry",
     ),
     Sum(
-        name="slope.ground_length",
-        asks="How long is the ground line itself?",
-        inputs=(Input(name="ground", kind="list of [distance, height]"),),
-        outputs=(Output(name="length", unit="in", reckon=_ground_length),),
+        name="setout.panel_bays",
+        picture="bays",
+        asks="How do bought panels fill a run, and what is cut?",
+        inputs=(
+            Input(name="run", kind="length"),
+            Input(name="measured", kind="centres|outside", says="outside: over the outer faces", default="centres"),
+            Input(name="panel", kind="length"),
+            Input(name="post", kind="length"),
+            Input(name="fit", kind="between|lapped", says="lapped: ends meet on post centres", default="between"),
+            Input(name="cut_min", kind="length", says="least piece worth cutting", default="12 in"),
+        ),
+        outputs=(
+            Output(name="full_panels", unit="count", reckon=lambda g: _panels(g).full),
+            Output(name="cut_panels", unit="count", reckon=lambda g: _panels(g).cut),
+            Output(name="cut_width", unit="in|mm", reckon=lambda g: _panels(g).cut_m),
+            Output(name="posts", unit="count", reckon=lambda g: _panels(g).posts),
+        ),
         source="geometry",
     ),
     Sum(
-        name="concrete.bag_yield",
-        asks="How much does one bag give?",
-        inputs=(Input(name="bag", kind="text", says="80 lb, 60 lb, 50 lb or 40 lb"),),
-        outputs=(Output(name="yield", unit="ft3", reckon=_yield),),
-        source="bag-makers",
-    ),
-    Sum(
-        name="concrete.bags_for_volume",
-        asks="How many bags for a volume?",
+        name="setout.panel_post",
+        asks="How long a post for a bought panel with a gravel board?",
         inputs=(
-            Input(name="volume", kind="volume"),
-            Input(name="bag", kind="text"),
-            Input(name="bag_yield", kind="volume", default="by the bag"),
-            Input(name="allowance", kind="ratio", default="0.1"),
-        ),
-        outputs=(Output(name="bags", unit="count", reckon=_bags),),
-        source="bag-makers",
-    ),
-    Sum(
-        name="cut.stock_plan",
-        asks="Which stock lengths do I buy, and how many sticks?",
-        inputs=(
-            Input(name="pieces", kind="list of [length, count]"),
-            Input(name="stock", kind="list of [length, price, number in hand]"),
-            Input(name="kerf", kind="length", default="0 in"),
-            Input(name="trim_each_end", kind="length", default="0 in"),
+            Input(name="panel_height", kind="length"),
+            Input(name="gravel_board", kind="length", default="0 mm"),
+            Input(name="clearance", kind="length", says="below the panel without a gravel board", default="50 mm"),
+            Input(name="above_panel", kind="length", default="0 mm"),
+            Input(name="embed", kind="length", default="610 mm"),
+            Input(name="gravel", kind="length", says="under the post", default="90 mm"),
         ),
         outputs=(
-            Output(name="cost", unit="price", reckon=lambda g: _plan(g).cost),
-            Output(name="sticks", unit="count", reckon=lambda g: _plan(g).sticks),
-            Output(name="above_bound", unit="percent", reckon=lambda g: 100 * _plan(g).above_bound),
-            Output(name="complete", unit="text", reckon=_complete),
+            Output(name="post", unit="mm", reckon=lambda g: _panel_post(g).length_m),
+            Output(name="visible", unit="mm", reckon=lambda g: _panel_post(g).visible_m),
+            Output(name="hole_depth", unit="mm", reckon=lambda g: _panel_post(g).hole_m),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.chain_error",
+        asks="How far out am I after measuring post to post?",
+        inputs=(
+            Input(name="readings", kind="count"),
+            Input(name="error_each", kind="length", says="always the same way"),
+            Input(name="scatter_each", kind="length", says="standard deviation"),
+        ),
+        outputs=(
+            Output(name="systematic", unit="in|mm", reckon=lambda g: _chain(g)[0]),
+            Output(name="random", unit="in|mm", reckon=lambda g: _chain(g)[1]),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.no_dig_spot",
+        picture="bays",
+        asks="Where along the run may I not dig because of a tree, rock or box?",
+        inputs=(
+            Input(name="run", kind="length", says="a straight leg from 0"),
+            Input(name="along", kind="length", says="the spot's centre, along the run"),
+            Input(name="offset", kind="length", says="its centre, square off the run"),
+            Input(name="clear_radius", kind="length", says="half its size + tolerance + the hole's radius"),
+        ),
+        outputs=(
+            Output(name="blocked", unit="text", reckon=lambda g: _blocked(g, _spot(g))),
+            Output(name="from", unit="in|m", reckon=lambda g: _end(_spot(g), 0)),
+            Output(name="to", unit="in|m", reckon=lambda g: _end(_spot(g), 1)),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.no_dig_line",
+        picture="bays",
+        asks="Where does a straight buried line stop me digging?",
+        inputs=(
+            Input(name="run", kind="length"),
+            Input(name="line_from", kind="point [along, offset]"),
+            Input(name="line_to", kind="point [along, offset]"),
+            Input(name="clear_radius", kind="length", says="tolerance + the hole's radius"),
+        ),
+        outputs=(
+            Output(name="blocked", unit="text", reckon=lambda g: _blocked(g, _line(g))),
+            Output(name="from", unit="in|m", reckon=lambda g: _end(_line(g), 0)),
+            Output(name="to", unit="in|m", reckon=lambda g: _end(_line(g), 1)),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.posts_along_path",
+        picture="bays",
+        asks="Where do all posts of a run with corners and gates stand?",
+        inputs=(
+            Input(name="path", kind="list of points", says="each corner as [x, y]"),
+            BAY_MAX,
+            BAY_MIN,
+            Input(name="post", kind="length", default="3.5 in"),
+            Input(name="gates", kind="list of [centre, clear width]", default="[]"),
+            Input(name="spots", kind="list of [x, y, clear radius]", default="[]"),
+            Input(name="lines", kind="list of [x1, y1, x2, y2, clear radius]", default="[]"),
+        ),
+        outputs=(
+            Output(name="posts", unit="count", reckon=lambda g: len(_along(g).stations_m)),
+            Output(name="stations", unit="text", reckon=lambda g: listed(_along(g).stations_m)),
+            Output(name="problems", unit="count", reckon=lambda g: len(_along(g).problems)),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.corner_face",
+        asks="How far from a corner post's centre is its face along the next leg?",
+        inputs=(
+            Input(name="post", kind="length", says="square, set square to the first leg"),
+            Input(name="turn", kind="angle"),
+        ),
+        outputs=(
+            Output(
+                name="distance",
+                unit="in|mm",
+                reckon=lambda g: corner_face_m(g.length("post"), g.quantity("turn", "angle")),
+            ),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.square_check",
+        asks="How far out of square is my rectangle?",
+        inputs=tuple(Input(name=name, kind="length") for name in ("side_a", "side_b", "diagonal_1", "diagonal_2")),
+        outputs=(
+            Output(
+                name="diagonal_true",
+                unit="in|mm",
+                reckon=lambda g: math.hypot(g.length("side_a"), g.length("side_b")),
+            ),
+            Output(name="out_of_square", unit="deg", reckon=_out_of_square),
+            Output(
+                name="run_out",
+                unit="in|mm",
+                reckon=lambda g: g.length("side_b") * math.sin(_out_of_square(g)),
+            ),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.triangle_error",
+        asks="What angle error does a slip in the 3-4-5 long side give?",
+        inputs=(
+            Input(name="leg_a", kind="length"),
+            Input(name="leg_b", kind="length"),
+            Input(name="error", kind="length", says="in the long side"),
+        ),
+        outputs=(
+            Output(
+                name="angle_error",
+                unit="deg",
+                reckon=lambda g: triangle_error_rad(g.length("leg_a"), g.length("leg_b"), g.length("error")),
+            ),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.level_reading",
+        asks="What height is this point from a rod reading?",
+        inputs=(
+            Input(name="benchmark", kind="length", says="known height"),
+            Input(name="backsight", kind="length", says="rod on the benchmark"),
+            Input(name="rod", kind="length", says="rod on the point"),
+        ),
+        outputs=(
+            Output(name="instrument_height", unit="in|m", reckon=lambda g: _level(g)[0]),
+            Output(name="height", unit="in|m", reckon=lambda g: _level(g)[1]),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.post_length",
+        picture="hole",
+        asks="How long a post, and which stock length?",
+        inputs=(
+            Input(name="embed", kind="length"),
+            Input(name="above_ground", kind="length"),
+            Input(name="allowance", kind="length", says="cut off after setting", default="0 in"),
+            Input(name="stock", kind="list of lengths", default="[]"),
+        ),
+        outputs=(
+            Output(name="length", unit="in|mm", reckon=_post_length),
+            Output(name="stock_fits", unit="text", reckon=lambda g: "no" if _post_stock(g) is None else "yes"),
+            Output(name="stock_length", unit="in|mm", reckon=_to_buy),
+        ),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.post_cut_length",
+        asks="How long is a deck post between its base and the beam?",
+        inputs=(
+            Input(name="deck_top", kind="length"),
+            Input(name="decking", kind="length", says="board thickness"),
+            Input(name="joist", kind="length", says="depth"),
+            Input(name="beam", kind="length", says="depth"),
+            Input(name="pier_top", kind="length"),
+            Input(name="standoff", kind="length", says="post base"),
+            Input(name="beam_under", kind="flag", says="no: beam in the joists' depth", default="yes"),
+        ),
+        outputs=(Output(name="post", unit="in|mm", reckon=_post_cut),),
+        source="geometry",
+    ),
+    Sum(
+        name="setout.joist_marks",
+        asks="Where do I mark the joists?",
+        inputs=(
+            Input(name="width", kind="length", says="over the outer joists"),
+            Input(name="spacing", kind="length", says="on centres"),
+            Input(name="joist_thickness", kind="length", default="1.5 in"),
+        ),
+        outputs=(
+            Output(name="joists", unit="count", reckon=lambda g: len(_joists(g))),
+            Output(name="marks", unit="text", reckon=lambda g: listed(_joists(g))),
+            Output(name="last_bay", unit="in|mm", reckon=lambda g: _joists(g)[-1] - _joists(g)[-2]),
         ),
         source="geometry",
     ),

@@ -142,7 +142,7 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
                 Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m)
             )
     takes = [volumes(footing) for footing in plan.footings]
-    needed = bags([take.concrete_m3 for take in takes], yard.bag, yard.concrete_allowance_ratio)
+    needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
     lines += _bags(yard, needed.in_all, gravel_m3)
     for part in plan.parts:

@@ -29,6 +29,10 @@ _WORDS = {
 }
 
 
+SPECS = ("FenceSpec", "DeckSpec")
+"""Names that the document's union of structures puts into the path of an error."""
+
+
 def problems(api: NinjaAPI, request: HttpRequest, title: str, status: int, found: list[dict[str, str]]) -> HttpResponse:
     """A problem document."""
     body = {"type": "about:blank", "title": title, "status": status, "problems": found}
@@ -41,7 +45,23 @@ def _path(loc: tuple[Any, ...]) -> str:
     parts = [str(part) for part in loc]
     while parts and parts[0] in ("body", "query", "path"):
         parts.pop(0)
-    return "/".join(part for part in parts if part not in ("FenceSpec",))
+    return "/".join(part for part in parts if part not in SPECS)
+
+
+def _meant(errors: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Errors of the kind of structure that was meant: the others say that `kind` is not theirs, and are dropped."""
+    not_meant = set()
+    for error in errors:
+        loc = tuple(str(part) for part in error.get("loc", ()))
+        if error.get("type") == "literal_error" and len(loc) > 1 and loc[-1] == "kind" and loc[-2] in SPECS:
+            not_meant.add(loc[:-1])
+    left = [
+        error
+        for error in errors
+        if not any(tuple(str(part) for part in error.get("loc", ()))[: len(other)] == other for other in not_meant)
+    ]
+    # Where the kind fits none, every one of them says which kinds there are.
+    return left or [error for error in errors if str((error.get("loc") or [""])[-1]) == "kind"]
 
 
 def _sentence(error: dict[str, Any]) -> str:
@@ -85,7 +105,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(ValidationError)
     def _validation(request: HttpRequest, error: ValidationError) -> HttpResponse:
-        found = [{"field": _path(tuple(e.get("loc", ()))), "message": _sentence(e)} for e in error.errors[:50]]
+        found = [{"field": _path(tuple(e.get("loc", ()))), "message": _sentence(e)} for e in _meant(error.errors)[:50]]
         return problems(api, request, "This cannot be", 422, found)
 
     @api.exception_handler(Missing)

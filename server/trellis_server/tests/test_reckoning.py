@@ -152,7 +152,7 @@ class ReckonTest(TestCase):
         sheet = self.caller.send("POST", "/api/reckon/plan", asked).json()
         self.assertEqual([view["name"] for view in sheet["views"]], ["plan", "section"])
         rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
-        self.assertEqual({row["group"] for row in rows}, {"joists", "beams"})
+        self.assertEqual({row["group"] for row in rows}, {"joists", "beams", "ways"})
         self.assertTrue(any(row["whole"] == "passes" and row["price_change"] is not None for row in rows))
         job = self.caller.new_job(document)
         for name, start in (

@@ -11,6 +11,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from steady.errors import InputError
+from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec import DeckSpec
@@ -176,22 +177,11 @@ def _house_edge(plan: Outline) -> Span:
     return min(first.start[0], first.end[0]), max(first.start[0], first.end[0])
 
 
-def places(from_m: float, to_m: float, spacing_m: float, joist_m: float) -> tuple[float, ...]:
-    """Joist centres: the first and last flush, the others' centres on the marks (rules of the near edge: k·s − t/2)."""
-    found = [from_m + joist_m / 2]
-    k = 1
-    while from_m + k * spacing_m < to_m - 1.5 * joist_m:
-        if from_m + k * spacing_m > found[0] + joist_m:
-            found.append(from_m + k * spacing_m)
-        k += 1
-    if to_m - joist_m / 2 > found[-1] + joist_m:
-        found.append(to_m - joist_m / 2)
-    return tuple(found)
-
-
 def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
     left, _, right, _ = framing.box
-    at = list(places(left, right, spec.spacing_m, joist_m))
+    if right - left < 2 * joist_m:
+        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+    at = list(joist_centres(left, right, spec.spacing_m, joist_m))
     for edge in framing.edges:
         # A step of the outline gets a joist of its own, just inside it.
         u = edge.start[0]

@@ -1,0 +1,114 @@
+"""The top of a fence over uneven ground in the fewest straight pieces, turning at posts only."""
+
+import itertools
+import math
+from collections.abc import Sequence
+
+from steady.errors import InputError, OutsideScope, above_zero
+from steady.ground.profile import Profile
+
+NEAR_M = 1e-9
+MOST_POINTS = 60_000
+"""Work limit: posts times heights tried at each."""
+
+Top = list[tuple[float, float]]
+
+
+def fewest_pieces(
+    ground: Profile,
+    posts_m: Sequence[float],
+    *,
+    least_m: float,
+    most_m: float,
+    wish_m: float,
+    step_m: float,
+    level_only: bool = False,
+) -> Top | None:
+    """The top line as (station, height) of its turning points; None where the band of heights allows none.
+
+    Between least and most above the ground at every post and at every break of the ground; first the fewest pieces, then
+    the least departure from the wished height at the posts.
+
+    Args:
+        step_m: Heights at posts are multiples of this.
+        level_only: Level pieces alone (so one height for all).
+
+    Raises:
+        InputError: Sizes that cannot be, or posts out of order.
+        OutsideScope: More posts and heights than the work limit allows.
+
+    Source: workshop geometry; dynamic programming over posts and heights.
+    """
+    above_zero(height_least=least_m, step=step_m)
+    if not most_m >= least_m:
+        raise InputError("height_most", "must be at least the least height")
+    if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
+        raise InputError("posts", "needs two stations or more, rising")
+    soil = [ground.height_m(at) for at in posts_m]
+    low = [math.ceil((z + least_m - NEAR_M) / step_m) for z in soil]
+    high = [math.floor((z + most_m + NEAR_M) / step_m) for z in soil]
+    if len(posts_m) * (max(b - a for a, b in zip(low, high, strict=True)) + 1) > MOST_POINTS:
+        raise OutsideScope("too many posts and heights to try", "a coarser height step or a shorter run")
+    # Best way to reach (post, height): pieces used, departure from the wish, and where the last piece began.
+    Reached = tuple[int, float, tuple[int, int] | None]
+    best: list[dict[int, Reached]] = [{} for _ in posts_m]
+    best[0] = {h: (0, abs(h * step_m - soil[0] - wish_m), None) for h in range(low[0], high[0] + 1)}
+    for i in range(len(posts_m) - 1):
+        for start, (pieces, off, _) in best[i].items():
+            _reach(
+                ground,
+                posts_m,
+                soil,
+                (low, high),
+                (i, start),
+                (pieces, off),
+                best,
+                (least_m, most_m, wish_m, step_m),
+                level_only,
+            )
+    if not best[-1]:
+        return None
+    at: tuple[int, int] | None = (len(posts_m) - 1, min(best[-1], key=lambda h: best[-1][h][:2]))
+    line: Top = []
+    while at is not None:
+        line.append((posts_m[at[0]], at[1] * step_m))
+        at = best[at[0]][at[1]][2]
+    return line[::-1]
+
+
+def _reach(
+    ground: Profile,
+    posts_m: Sequence[float],
+    soil: list[float],
+    bands: tuple[list[int], list[int]],
+    start: tuple[int, int],
+    used: tuple[int, float],
+    best: list[dict[int, tuple[int, float, tuple[int, int] | None]]],
+    heights: tuple[float, float, float, float],
+    level_only: bool,
+) -> None:
+    """Every straight piece from one post and height: the cone of grades that keeps it within the band, ever narrower."""
+    least_m, most_m, wish_m, step_m = heights
+    i, from_height = start
+    x0, z0 = posts_m[i], from_height * step_m
+    flattest, steepest = (0.0, 0.0) if level_only else (-math.inf, math.inf)
+    for j in range(i + 1, len(posts_m)):
+        for x in (*ground.breaks_m(posts_m[j - 1], posts_m[j]), posts_m[j]):
+            z = ground.height_m(x)
+            flattest = max(flattest, (z + least_m - z0 - NEAR_M) / (x - x0))
+            steepest = min(steepest, (z + most_m - z0 + NEAR_M) / (x - x0))
+        if flattest > steepest:
+            return
+        run = posts_m[j] - x0
+        first = max(bands[0][j], math.ceil((z0 + flattest * run - NEAR_M) / step_m))
+        last = min(bands[1][j], math.floor((z0 + steepest * run + NEAR_M) / step_m))
+        for height in range(first, last + 1):
+            held = best[j].get(height)
+            if held is not None and held[0] < used[0] + 1:
+                continue
+            grade = (height * step_m - z0) / run
+            off = used[1] + math.fsum(
+                abs(z0 + grade * (posts_m[k] - x0) - soil[k] - wish_m) for k in range(i + 1, j + 1)
+            )  # fmt: skip
+            if held is None or (used[0] + 1, off) < held[:2]:
+                best[j][height] = (used[0] + 1, off, start)

@@ -1,0 +1,92 @@
+"""Tasks that wait for one another: the least time, the tasks that set it, and the time one crew needs.
+
+Times are hours on the clock. A wait (curing) runs on the clock after its task and takes no crew.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from steady.errors import InputError
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One task: its name, how long it takes (h), and what it waits for: (task, hours after its end)."""
+
+    name: str
+    hours: float
+    after: tuple[tuple[str, float], ...] = ()
+
+
+def _ordered(steps: Sequence[Step]) -> list[Step]:
+    """The steps so that each follows all it waits for.
+
+    Raises:
+        InputError: A name twice, an unknown name, a time below 0, or tasks that wait for one another in a ring.
+    """
+    by_name = {step.name: step for step in steps}
+    if not steps or len(by_name) != len(steps):
+        raise InputError("tasks", "needs one task or more, each name once")
+    made: list[Step] = []
+    done: set[str] = set()
+    for step in steps:
+        if not step.hours >= 0 or any(not wait >= 0 for _, wait in step.after):
+            raise InputError("tasks", f"{step.name}: hours and waits are 0 or more")
+        for name, _ in step.after:
+            if name not in by_name:
+                raise InputError("tasks", f"{step.name} waits for {name}, which is not a task")
+    while len(made) < len(steps):
+        ready = [s for s in steps if s.name not in done and all(name in done for name, _ in s.after)]
+        if not ready:
+            ring = next(s.name for s in steps if s.name not in done)
+            raise InputError("tasks", f"{ring} waits for itself in the end: break the ring")
+        made.extend(ready)
+        done.update(step.name for step in ready)
+    return made
+
+
+def job_length(steps: Sequence[Step]) -> tuple[float, tuple[str, ...]]:
+    """Least hours with as many hands as wanted, and the tasks that set them, in order.
+
+    Source: critical path with finish-to-start links.
+    """
+    ends: dict[str, float] = {}
+    held_by: dict[str, str] = {}
+    for step in _ordered(steps):
+        starts = {name: ends[name] + wait for name, wait in step.after}
+        held_by[step.name] = max(starts, key=lambda name: starts[name]) if starts else ""
+        ends[step.name] = max(starts.values(), default=0.0) + step.hours
+    last = max(ends, key=lambda name: ends[name])
+    chain = [last]
+    while held_by[chain[-1]]:
+        chain.append(held_by[chain[-1]])
+    return ends[last], tuple(reversed(chain))
+
+
+def one_crew_hours(steps: Sequence[Step]) -> float:
+    """Hours with one crew that does one thing at a time: of the tasks that are ready, the one with the least late start.
+
+    Source: list scheduling by latest start; a good order, not proved the best.
+    """
+    ordered = _ordered(steps)
+    least, _ = job_length(steps)
+    late: dict[str, float] = {}
+    for step in reversed(ordered):
+        before = [late[s.name] - wait for s in ordered for name, wait in s.after if name == step.name]
+        late[step.name] = min(before, default=least) - step.hours
+    ends: dict[str, float] = {}
+    left, clock = {step.name: step for step in ordered}, 0.0
+    while left:
+        starts = {
+            step.name: max((ends[name] + wait for name, wait in step.after), default=0.0)
+            for step in left.values()
+            if all(name in ends for name, _ in step.after)
+        }
+        ready = [name for name, at in starts.items() if at <= clock + 1e-9]
+        if not ready:
+            clock = min(starts.values())
+            continue
+        pick = left.pop(min(ready, key=lambda name: late[name]))
+        clock += pick.hours
+        ends[pick.name] = clock
+    return max(ends.values())

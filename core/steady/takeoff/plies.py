@@ -1,0 +1,65 @@
+"""Plies of a built-up beam: joints over posts only, and no two plies joined over the same post."""
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope, not_below_zero
+
+MOST_INNER = 11
+"""Inner posts up to which every set of joints is tried."""
+
+
+@dataclass(frozen=True, slots=True)
+class Plies:
+    """Joints of each ply (post stations, m), and the stock bought in all (m)."""
+
+    joints_m: tuple[tuple[float, ...], ...]
+    bought_m: float
+
+
+def beam_plies(posts_m: Sequence[float], plies: int, stock_m: Sequence[float], overhang_m: float = 0.0) -> Plies | None:
+    """The plies that buy the least length, then have the fewest joints; None where no stock reaches.
+
+    Raises:
+        InputError: Fewer than two posts, posts out of order, no ply.
+        OutsideScope: More posts than every set of joints can be tried for.
+
+    Source: workshop geometry; every set of joints, exact.
+    """
+    not_below_zero(overhang=overhang_m)
+    if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
+        raise InputError("posts", "needs two stations or more, rising")
+    if plies < 1 or plies > 6:
+        raise InputError("plies", "must be from 1 to 6")
+    inner = posts_m[1:-1]
+    if len(inner) > MOST_INNER:
+        raise OutsideScope(
+            f"joints are tried over {MOST_INNER} inner posts at most", "a shorter beam, or one in two parts"
+        )
+    ends = posts_m[0] - overhang_m, posts_m[-1] + overhang_m
+    lengths = sorted(stock_m)
+    costs: dict[int, float] = {}
+    for mask in range(1 << len(inner)):
+        cuts = [ends[0], *(at for k, at in enumerate(inner) if mask >> k & 1), ends[1]]
+        picked = [next((s for s in lengths if s >= b - a - 1e-6), math.inf) for a, b in itertools.pairwise(cuts)]
+        if math.inf not in picked:
+            costs[mask] = math.fsum(picked)
+    # Best for the first plies, by the set of posts that already carry a joint.
+    best: dict[int, tuple[float, int, tuple[int, ...]]] = {0: (0.0, 0, ())}
+    for _ in range(plies):
+        grown: dict[int, tuple[float, int, tuple[int, ...]]] = {}
+        for used, (bought, joints, masks) in best.items():
+            for mask, cost in costs.items():
+                if used & mask:
+                    continue
+                found = (round(bought + cost, 9), joints + mask.bit_count(), (*masks, mask))
+                if used | mask not in grown or found < grown[used | mask]:
+                    grown[used | mask] = found
+        best = grown
+    if not best:
+        return None
+    bought, _, masks = min(best.values())
+    made = tuple(tuple(at for k, at in enumerate(inner) if mask >> k & 1) for mask in masks)
+    return Plies(made, bought)
