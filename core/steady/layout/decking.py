@@ -10,6 +10,9 @@ SLIVER_SHARE = 1 / 3
 """A last board narrower than a third of a board is a sliver: two ends share what is left [common practice]."""
 
 
+MOST_JOISTS = 5000
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Courses:
     """Courses of boards over a depth: full ones, and the width of a ripped first and last (0: none)."""
@@ -65,6 +68,8 @@ def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) 
         raise InputError("spacing", "must be more than a joist is thick")
     if not to_m - from_m >= 2 * joist_m:
         raise InputError("width", "is too little for two joists")
+    if (to_m - from_m) / spacing_m > MOST_JOISTS:
+        raise InputError("spacing", f"makes more than {MOST_JOISTS} joists: check both lengths")
     found = [from_m + joist_m / 2]
     k = 1
     while from_m + k * spacing_m < to_m - 1.5 * joist_m:

@@ -16,7 +16,8 @@ def view_between(board_m: float, overlap_m: float, thickness_m: float, between_m
     Raises:
         InputError: A size that cannot be.
 
-    Source: geometry, checked by a ray sweep.
+    Source: geometry, checked by a ray sweep. Through the next gap on the other side; with a small overlap, steeper still, the
+    one after it may open, too.
     """
     above_zero(board=board_m, thickness=thickness_m, between=between_m)
     not_below_zero(overlap=overlap_m)

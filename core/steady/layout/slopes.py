@@ -11,6 +11,7 @@ from steady.layout.decking import last_board_m
 from steady.layout.rails import rail_stock_m
 
 NEAR_M = 1e-9
+MOST_BOARDS = 5000
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -172,6 +173,8 @@ def boards_to_line(
     """
     not_below_zero(clear=clear_m, allowance=allowance_m)
     count, last_m = last_board_m(end_m - start_m, board_m, gap_m)
+    if count > MOST_BOARDS:
+        raise InputError("board", f"makes more than {MOST_BOARDS} boards: reckon a shorter stretch")
     made = []
     for k in range(count):
         width_m = last_m if k == count - 1 else board_m

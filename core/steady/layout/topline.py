@@ -8,8 +8,8 @@ from steady.errors import InputError, OutsideScope, above_zero
 from steady.ground.profile import Profile
 
 NEAR_M = 1e-9
-MOST_POINTS = 60_000
-"""Work limit: posts times heights tried at each."""
+MOST_TRIALS = 1_500_000
+"""Work limit: pieces tried, the same on every machine."""
 
 Top = list[tuple[float, float]]
 
@@ -47,15 +47,16 @@ def fewest_pieces(
     soil = [ground.height_m(at) for at in posts_m]
     low = [math.ceil((z + least_m - NEAR_M) / step_m) for z in soil]
     high = [math.floor((z + most_m + NEAR_M) / step_m) for z in soil]
-    if len(posts_m) * (max(b - a for a, b in zip(low, high, strict=True)) + 1) > MOST_POINTS:
-        raise OutsideScope("too many posts and heights to try", "a coarser height step or a shorter run")
     # Best way to reach (post, height): pieces used, departure from the wish, and where the last piece began.
     Reached = tuple[int, float, tuple[int, int] | None]
     best: list[dict[int, Reached]] = [{} for _ in posts_m]
     best[0] = {h: (0, abs(h * step_m - soil[0] - wish_m), None) for h in range(low[0], high[0] + 1)}
+    trials = 0
     for i in range(len(posts_m) - 1):
         for start, (pieces, off, _) in best[i].items():
-            _reach(
+            if trials > MOST_TRIALS:
+                raise OutsideScope("too many posts and heights to try", "a coarser height step or a shorter run")
+            trials += _reach(
                 ground,
                 posts_m,
                 soil,
@@ -86,8 +87,13 @@ def _reach(
     best: list[dict[int, tuple[int, float, tuple[int, int] | None]]],
     heights: tuple[float, float, float, float],
     level_only: bool,
-) -> None:
-    """Every straight piece from one post and height: the cone of grades that keeps it within the band, ever narrower."""
+) -> int:
+    """Every straight piece from one post and height: the cone of grades that keeps it within the band, ever narrower.
+
+    Returns:
+        How many were tried.
+    """
+    tried = 0
     least_m, most_m, wish_m, step_m = heights
     i, from_height = start
     x0, z0 = posts_m[i], from_height * step_m
@@ -97,8 +103,9 @@ def _reach(
             z = ground.height_m(x)
             flattest = max(flattest, (z + least_m - z0 - NEAR_M) / (x - x0))
             steepest = min(steepest, (z + most_m - z0 + NEAR_M) / (x - x0))
+        tried += 1
         if flattest > steepest:
-            return
+            break
         run = posts_m[j] - x0
         first = max(bands[0][j], math.ceil((z0 + flattest * run - NEAR_M) / step_m))
         last = min(bands[1][j], math.floor((z0 + steepest * run + NEAR_M) / step_m))
@@ -107,8 +114,10 @@ def _reach(
             if held is not None and held[0] < used[0] + 1:
                 continue
             grade = (height * step_m - z0) / run
+            tried += j - i
             off = used[1] + math.fsum(
                 abs(z0 + grade * (posts_m[k] - x0) - soil[k] - wish_m) for k in range(i + 1, j + 1)
             )  # fmt: skip
             if held is None or (used[0] + 1, off) < held[:2]:
                 best[j][height] = (used[0] + 1, off, start)
+    return tried

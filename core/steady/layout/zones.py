@@ -122,12 +122,19 @@ def posts_along(
         if after[0] < before[1] - TOLERANCE_M:
             raise InputError("gates", "two gates overlap")
     fixed = sorted({*fixed, *(at for opening in openings for at in opening)})
-    zones = [zone for leg in path.legs for zone in _zones_on(leg, start, heading, spots, lines)]
+    on_legs = [(leg, _zones_on(leg, start, heading, spots, lines)) for leg in path.legs]
     problems = [
         f"the fixed post at {at:.3f} m stands where no hole may be"
         for at in fixed
-        if any(low + TOLERANCE_M < at < high - TOLERANCE_M for low, high in zones)
+        if any(
+            low + TOLERANCE_M < at < high - TOLERANCE_M
+            for leg, zones in on_legs
+            if leg.from_m - TOLERANCE_M <= at <= leg.to_m + TOLERANCE_M
+            for low, high in zones
+        )
     ]
+    # A zone is never wrapped round a corner: each leg keeps its own part.
+    zones = [(max(low, leg.from_m), min(high, leg.to_m)) for leg, found_on in on_legs for low, high in found_on]
     found = [fixed[0]]
     for from_m, to_m in itertools.pairwise(fixed):
         if to_m - from_m <= TOLERANCE_M:
@@ -161,7 +168,7 @@ def _zones_on(
     spots: Sequence[tuple[float, float, float]],
     lines: Sequence[tuple[float, float, float, float, float]],
 ) -> list[Zone]:
-    """Stretches of one leg kept free; a zone is never wrapped round a corner."""
+    """Stretches of one leg kept free, as far as they reach past its ends."""
 
     def local(x: float, y: float) -> Point:
         # The path is laid out from its own start along x: bring the point there, then onto the leg.
@@ -172,7 +179,7 @@ def _zones_on(
     made += [line_zone(local(x1, y1), local(x2, y2), radius) for x1, y1, x2, y2, radius in lines]
     length_m = leg.to_m - leg.from_m
     return [
-        (leg.from_m + max(zone[0], 0.0), leg.from_m + min(zone[1], length_m))
+        (leg.from_m + zone[0], leg.from_m + zone[1])
         for zone in made
         if zone is not None and zone[1] > 0 and zone[0] < length_m
     ]

@@ -2,7 +2,7 @@
 
 import itertools
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, not_below_zero
@@ -51,8 +51,9 @@ def beam_plies(posts_m: Sequence[float], plies: int, stock_m: Sequence[float], o
     for _ in range(plies):
         grown: dict[int, tuple[float, int, tuple[int, ...]]] = {}
         for used, (bought, joints, masks) in best.items():
-            for mask, cost in costs.items():
-                if used & mask:
+            for mask in _within(~used & (1 << len(inner)) - 1):
+                cost = costs.get(mask)
+                if cost is None:
                     continue
                 found = (round(bought + cost, 9), joints + mask.bit_count(), (*masks, mask))
                 if used | mask not in grown or found < grown[used | mask]:
@@ -63,3 +64,12 @@ def beam_plies(posts_m: Sequence[float], plies: int, stock_m: Sequence[float], o
     bought, _, masks = min(best.values())
     made = tuple(tuple(at for k, at in enumerate(inner) if mask >> k & 1) for mask in masks)
     return Plies(made, bought)
+
+
+def _within(free: int) -> Iterator[int]:
+    """Every set of the posts still free of joints, the empty one too."""
+    mask = free
+    while mask:
+        yield mask
+        mask = (mask - 1) & free
+    yield 0
