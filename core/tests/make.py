@@ -33,6 +33,12 @@ def site(fall_per_ft: float = 0.0, length_ft: float = 100, **changes: Any) -> Si
     return Site(**{**base, **changes})
 
 
+def on_ground(spec: FenceSpec, shots_m: list[tuple[float, float]], **changes: Any) -> Site:
+    """The same, on ground read at (station, height)."""
+    shots = tuple(Shot(at_m=at, height_m=z) for at, z in shots_m)
+    return site(**{"grounds": (Ground(line=spec.id, shots=shots),), **changes})
+
+
 def planned(spec: FenceSpec, where: Site | None = None) -> Plan:
     """Plan it in the us school."""
     return plan(spec, where or site(), rulebook("us"), YardChoices(), Tape())

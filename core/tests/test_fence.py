@@ -11,10 +11,10 @@ from steady.footings.hole import volumes
 from steady.ground.site import Site
 from steady.jobs.options import options, passes
 from steady.jobs.slack import slack
+from steady.layout.infill import last_board
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import governing, overall, verdict
-from steady.structures.fence.build import share_boards
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
 
@@ -342,8 +342,9 @@ class PromisesTest(unittest.TestCase):
         self.assertEqual(uses, sorted(uses))
 
     def test_shared_rips(self) -> None:
-        self.assertEqual(share_boards(1.0, 0.25), (4, 0, 0.0))
-        full, rips, width = share_boards(1.02, 0.25)
-        self.assertEqual((full, rips), (3, 2))
-        self.assertAlmostEqual(width, 0.135, 9)
-        self.assertEqual(share_boards(1.1, 0.25)[:2], (4, 1))
+        self.assertEqual(last_board(1.0, 0.25, 0.0, 0.05).how, "full boards")
+        shared = last_board(1.02, 0.25, 0.0, 0.05)
+        self.assertEqual((shared.full, shared.rips), (3, 2))
+        self.assertAlmostEqual(shared.rip_m, 0.135, 9)
+        one = last_board(1.1, 0.25, 0.0, 0.05)
+        self.assertEqual((one.full, one.rips), (4, 1))

@@ -8,11 +8,12 @@ from steady.jobs.document import Job, Structure
 from steady.measure.units import FT, IN, LB, MPH, PLF
 from steady.structures.deck.spec import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
 from steady.structures.fence.entry import read_line
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, Infill, Straight
 from steady.structures.gate.spec import Arch, LeafDesign
 
 from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.quillet import quillet_plots
+from trellis_server.demo.tui import tui_terrace
 
 WINDBREAK = "windbreak"
 LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
@@ -43,6 +44,40 @@ def garden_gate() -> FenceSpec:
         openings=tuple(replace(opening, what="garden gate", leaf=leaf, arch=arch) for opening in line.openings),
         height_m=4.5 * FT,
         gap_m=2 * IN,
+        hole_width_m=18 * IN,
+    )
+
+
+def herb_yard() -> FenceSpec:
+    """Board on board in level steps down the bank behind the herb beds."""
+    return FenceSpec(
+        id="herb-yard",
+        straights=(Straight(id="s1", length_m=34 * FT, follows="stepped"),),
+        infill=Infill(style="board on board", overlap_m=1 * IN),
+        height_m=4 * FT,
+        gap_m=2 * IN,
+        bay_max_m=5 * FT,
+        rails_count=2,
+        rail_laid="flat",
+        hole_width_m=18 * IN,
+    )
+
+
+def orchard_side() -> FenceSpec:
+    """Cedar boards with even gaps along the orchard, low enough to look over and too close for a dog."""
+    return FenceSpec(
+        id="orchard-side",
+        straights=read_line("0 c26l35 52").straights,
+        infill=Infill(style="even gaps", gap_most_m=2.5 * IN),
+        keeps="a child",
+        post="post 6x6 cedar",
+        rail="rail 2x4 cedar",
+        board="board 1x4 cedar",
+        height_m=3.5 * FT,
+        gap_m=2 * IN,
+        bay_max_m=6 * FT,
+        rails_count=2,
+        rail_laid="flat",
         hole_width_m=18 * IN,
     )
 
@@ -105,7 +140,14 @@ def larkspur_rise() -> Job:
         exposure="B",
         north_rad=0.5,
         locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
-        grounds=(Ground(line=WINDBREAK, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in readings_ft)),),
+        grounds=tuple(
+            Ground(line=line_id, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in shots))
+            for line_id, shots in (
+                (WINDBREAK, readings_ft),
+                ("herb-yard", ((0, 0.0), (9, -0.7), (17, -1.2), (26, -2.1), (34, -2.6))),
+                ("orchard-side", ((0, 0.0), (13, 0.2), (26, 0.1), (39, -0.3), (52, -0.5))),
+            )
+        ),
     )
     return Job(
         name="Larkspur Rise",
@@ -115,6 +157,8 @@ def larkspur_rise() -> Job:
         site=site,
         structures=(
             Structure(name="Windbreak", spec=spec),
+            Structure(name="Herb yard", spec=herb_yard()),
+            Structure(name="Orchard side", spec=orchard_side()),
             Structure(name="Kitchen garden gate", spec=garden_gate()),
             Structure(name="Kitchen deck", spec=kitchen_deck()),
         ),
@@ -137,4 +181,4 @@ READINGS = (
 
 def all_jobs() -> tuple[Job, ...]:
     """Every demo job."""
-    return (larkspur_rise(), kestrel_ridge(), quillet_plots())
+    return (larkspur_rise(), kestrel_ridge(), quillet_plots(), tui_terrace())

@@ -6,11 +6,12 @@ from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
 from steady.structures.fence.entry import read_line
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, Infill, Straight
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
 PEN = "goose-pen"
+PANELS = "low-panels"
 
 
 def goose_pen() -> FenceSpec:
@@ -44,6 +45,28 @@ def goose_pen() -> FenceSpec:
     )
 
 
+def low_panels() -> FenceSpec:
+    """Low panels between two plots: level, stepping down toward the ditch, each made up flat and hung between its posts."""
+    return FenceSpec(
+        id=PANELS,
+        straights=(Straight(id="s1", length_m=12.6, follows="stepped"),),
+        infill=Infill(style="even gaps", gap_most_m=0.02),
+        keeps="a small animal",
+        post="post 100 C24",
+        rail="rail 38x88 C16",
+        rails_count=2,
+        rail_laid="flat",
+        board="board 22x100",
+        height_m=0.6,
+        gap_m=0.02,
+        bay_max_m=1.8,
+        gravel_m=0.1,
+        hole_width_m=0.3,
+        depth_step_m=0.025,
+        rail_inset_m=0.12,
+    )
+
+
 def quillet_plots() -> Job:
     """The pen, on ground that falls toward the ditch."""
     readings_m = ((0, 0.0), (4.2, -0.08), (8, -0.22), (11.4, -0.31), (13.2, -0.27), (16, -0.05))
@@ -55,7 +78,13 @@ def quillet_plots() -> Job:
         exposure="II",
         north_rad=1.1,
         locate=Locate(ticket="QP-208", expires="2026-12-18", owners_answered=True),
-        grounds=(Ground(line=PEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),),
+        grounds=(
+            Ground(line=PEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),
+            Ground(
+                line=PANELS,
+                shots=(Shot(at_m=0, height_m=0.0), Shot(at_m=6, height_m=-0.09), Shot(at_m=12.6, height_m=-0.2)),
+            ),
+        ),
     )
     return Job(
         name="Quillet Plots",
@@ -66,5 +95,8 @@ def quillet_plots() -> Job:
         reading=Reading(system="metric", mark_m=0.001),
         site=site,
         yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
-        structures=(Structure(name="Goose pen", spec=goose_pen()),),
+        structures=(
+            Structure(name="Goose pen", spec=goose_pen()),
+            Structure(name="Low panels between plots", spec=low_panels()),
+        ),
     )

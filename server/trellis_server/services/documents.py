@@ -64,6 +64,11 @@ def dump(job: Job) -> Json:
     return found
 
 
+def whole(document: Json) -> Json:
+    """A stored document as it would be stored today: every field said, so that two can be compared."""
+    return dump(load(document))
+
+
 def schema() -> Json:
     """The published JSON schema of a job."""
     found = ADAPTER.json_schema()

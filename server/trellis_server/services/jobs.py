@@ -110,7 +110,7 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         if origin is None:
             raise InputError("base", "This revision is not known: load the job again")
         merged, clashes = merge(
-            documents.migrated(origin.document), documents.dump(document), documents.migrated(job.current.document)
+            documents.whole(origin.document), documents.dump(document), documents.whole(job.current.document)
         )
         joined = documents.load(merged)
         if clashes:

@@ -1258,9 +1258,10 @@ export interface components {
         };
         /**
          * FenceSpec
-         * @description A raked, butted-board fence on wood posts in concrete.
+         * @description A fence of wood posts in concrete with rails and boards, or slats.
          *
          *     Args:
+         *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
          *         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
@@ -1334,6 +1335,21 @@ export interface components {
             hole_width_m?: number | null;
             /** Id */
             id: string;
+            /**
+             * @default {
+             *       "gap_most_m": 0.01905,
+             *       "overlap_m": 0.0254,
+             *       "spacer_m": 0.0127,
+             *       "style": "butted"
+             *     }
+             */
+            infill: components["schemas"]["Infill"];
+            /**
+             * Keeps
+             * @default nothing
+             * @enum {string}
+             */
+            keeps: "nothing" | "a small animal" | "a rooting animal" | "a child";
             /**
              * Kind
              * @default fence
@@ -1568,6 +1584,41 @@ export interface components {
              * @default obstacle
              */
             what: string;
+        };
+        /**
+         * Infill
+         * @description What closes the bays.
+         *
+         *     Args:
+         *         style: butted: plumb boards side by side; even gaps: boards with alike gaps; board on board: every second board laps over
+         *             its neighbours; both faces: alternate boards on the two faces of rails as wide as the posts; slats: level sticks
+         *             of the rail's stock on the posts' face, no boards.
+         *         gap_most_m: Greatest gap between boards, even gaps.
+         *         overlap_m: Least lap of neighbouring boards, board on board and both faces.
+         *         spacer_m: Spacer wished between slats; the one that comes out even at the height is built.
+         */
+        Infill: {
+            /**
+             * Gap Most M
+             * @default 0.01905
+             */
+            gap_most_m: number;
+            /**
+             * Overlap M
+             * @default 0.0254
+             */
+            overlap_m: number;
+            /**
+             * Spacer M
+             * @default 0.0127
+             */
+            spacer_m: number;
+            /**
+             * Style
+             * @default butted
+             * @enum {string}
+             */
+            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats";
         };
         /**
          * ItemCuts
@@ -3367,8 +3418,16 @@ export interface components {
         /**
          * Straight
          * @description One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
+         *
+         *     `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each.
          */
         Straight: {
+            /**
+             * Follows
+             * @default raked
+             * @enum {string}
+             */
+            follows: "raked" | "stepped";
             /** Id */
             id: string;
             /** Length M */

@@ -16,7 +16,7 @@ function fresh(list: { id: string }[], word: string): string {
 const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
 const middle = () => end() * 0.5
 function addStraight(): void {
-  edit('one more straight', (at) => at.straights.push({ id: fresh(at.straights, 'straight'), length_m: 6.096, turn_rad: -Math.PI / 2 }))
+  edit('one more straight', (at) => at.straights.push({ id: fresh(at.straights, 'straight'), length_m: 6.096, turn_rad: -Math.PI / 2, follows: at.straights[at.straights.length - 1]?.follows ?? 'raked' }))
 }
 function addGate(): void {
   edit('a gate', (at) => at.openings.push({ id: fresh(at.openings, 'gate'), what: 'walk gate', at_m: middle(), clear_m: 1.2192, leaves_m: [], swing: 'in' } as never))
@@ -61,6 +61,7 @@ function away(list: Lists, index: number): void {
           <label class="small">turn, degrees<input :value="degrees(item.turn_rad)" inputmode="decimal" @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))" /></label>
           <label class="small">to the<select :value="side(item.turn_rad)" @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"><option>left</option><option>right</option></select></label>
         </template>
+        <label class="small">bays<select :value="item.follows" @change="edit('bays', (at) => void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'))"><option>raked</option><option>stepped</option></select></label>
         <button v-if="spec.straights.length > 1" class="link small" :aria-label="`away with straight ${i + 1}`" @click="away('straights', i)">away</button>
       </div>
     </section>

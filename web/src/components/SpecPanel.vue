@@ -6,6 +6,7 @@ import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import PracticeForm from '@/components/PracticeForm.vue'
 import { useFence } from '@/composables/useFence'
+import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 import { watchDebounced } from '@vueuse/core'
@@ -21,6 +22,33 @@ const practice = ref(false)
 const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
 const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
 const pick = (name: keyof FenceSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
+
+const STYLES = [
+  { value: 'butted', says: 'butted' },
+  { value: 'even gaps', says: 'with even gaps' },
+  { value: 'board on board', says: 'board on board' },
+  { value: 'both faces', says: 'on both faces' },
+  { value: 'slats', says: 'as slats' },
+]
+const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
+const slats = computed(() => spec.value?.infill.style === 'slats')
+const lapped = computed(() => spec.value?.infill.style === 'board on board' || spec.value?.infill.style === 'both faces')
+const infill = (name: keyof FenceSpec['infill'], says: string) => (value: string | number | null) => {
+  if (spec.value && value !== null) set('infill', { ...spec.value.infill, [name]: value } as FenceSpec['infill'], says)
+}
+const FOLLOWS = [
+  { value: 'raked', says: 'raked with the ground' },
+  { value: 'stepped', says: 'stepped, level panels' },
+  { value: 'mixed', says: 'by straight' },
+]
+const follows = computed(() => {
+  const ways = new Set(spec.value?.straights.map((item) => item.follows))
+  return ways.size > 1 ? 'mixed' : [...ways][0] ?? 'raked'
+})
+function follow(way: string | number | null): void {
+  // By straight: each says its own in the table of the line.
+  if (spec.value && (way === 'raked' || way === 'stepped')) set('straights', spec.value.straights.map((item) => ({ ...item, follows: way })), `${way} bays`)
+}
 
 const dig = ref<Dig | null>(null)
 async function lookAtLocate(): Promise<void> {
@@ -56,12 +84,16 @@ const fall = computed(() => {
         <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
-        <PickField inline label="Rails" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
-        <div class="two">
+        <PickField inline :label="slats ? 'Slats' : 'Rails'" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
+        <div v-if="!slats" class="two">
           <PickField label="How many" :model-value="spec.rails_count" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
           <PickField label="Laid" :model-value="spec.rail_laid" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
         </div>
-        <PickField inline label="Boards, butted" :model-value="spec.board" :options="items('board')" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
+        <PickField v-if="!slats" inline label="Boards" :model-value="spec.board" :options="items('board')" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
+        <PickField inline label="Set" :model-value="spec.infill.style" :options="STYLES" :path="path + '/infill/style'" @update:model-value="infill('style', 'infill')($event)" />
+        <LengthField v-if="spec.infill.style === 'even gaps'" inline label="Greatest gap" bare="in" :model-value="spec.infill.gap_most_m" :tape="store.tape" :path="path + '/infill/gap_most_m'" @update:model-value="infill('gap_most_m', 'greatest gap')($event)" />
+        <LengthField v-if="lapped" inline label="Least lap" bare="in" :model-value="spec.infill.overlap_m" :tape="store.tape" :path="path + '/infill/overlap_m'" @update:model-value="infill('overlap_m', 'lap')($event)" />
+        <LengthField v-if="slats" inline label="Spacer wished" bare="in" :model-value="spec.infill.spacer_m" :tape="store.tape" :path="path + '/infill/spacer_m'" @update:model-value="infill('spacer_m', 'spacer')($event)" />
       </section>
       <section>
         <h3>The hole</h3>
@@ -72,7 +104,9 @@ const fall = computed(() => {
       </section>
       <section>
         <h3>Ground on this line</h3>
-        <p class="small">{{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level' }}<template v-if="ground.length > 1">, {{ fall < 0 ? 'falls' : 'rises' }} {{ (Math.abs(fall) / 0.3048).toFixed(1) }} ft</template>. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link></p>
+        <p class="small">{{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level' }}<template v-if="ground.length > 1">, {{ fall < 0 ? 'falls' : 'rises' }} {{ showLength(Math.abs(fall), store.tape) }}</template>. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link></p>
+        <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
+        <PickField inline label="Keeps in" :model-value="spec.keeps" :options="KEEPS" :path="path + '/keeps'" @update:model-value="pick('keeps', 'what the fence keeps in')($event)" />
       </section>
       <section>
         <h3>Before digging</h3>

@@ -3,8 +3,9 @@
 from steady.ground.profile import Profile
 from steady.ground.site import Site
 from steady.measure.show import Tape
+from steady.measure.units import IN
 from steady.plan.model import Caution, Footing, Part, Task
-from steady.structures.fence.setout import SetOut
+from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.choices import YardChoices
 
@@ -64,6 +65,12 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
                 source="common practice",
             )
         )
+    if spec.infill.style != "butted":
+        text = "Wind is reckoned on a closed face: gaps in the infill are not counted in its favour"
+        found.append(Caution(about=spec.id, kind="drawing", text=text, source="our own reading, on the safe side"))
+    if spec.keeps == "a rooting animal":
+        text = "What roots goes under: mesh buried along the line, or a board in the ground, as well as a small gap"
+        found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
     found += _by_use(spec, site)
     found += _ground(spec, out, ground, tape)
     return found
@@ -89,6 +96,8 @@ def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[C
             "ground beyond is drawn level. Take one more reading at each end of the line"
         )
     for bay in out.bays:
+        if bay.level_m is not None:
+            continue  # a stepped panel stands above the highest ground of its bay
         hump_m = ground.hump_m(bay.start.station_m, bay.end.station_m)
         if hump_m > max(spec.gap_m, HUMP_M):
             found.append(
@@ -96,6 +105,37 @@ def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[C
                 f"{tape.distance(bay.start.station_m)} and {tape.distance(bay.end.station_m)}: shave it or cut the boards"
             )
     return [Caution(about=spec.id, kind="drawing", text=text, source="this line's readings") for text in found]
+
+
+KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
+"""Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""
+
+
+def gaps_below(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[str]:
+    """Bays whose gap at the ground lets through whom the fence is to keep: the worst gap anywhere in the bay.
+
+    A dip between the posts counts as much as the low side of a step.
+    """
+    most_m = KEEPS_M[spec.keeps]
+    worst: list[tuple[float, Bay]] = []
+    for bay in out.bays:
+        if bay.opening is not None:
+            continue
+        from_m, to_m = bay.start.station_m, bay.end.station_m
+        gap_m = max(
+            bay.foot_m(spec.gap_m, at) - ground.height_m(at) for at in (from_m, *ground.breaks_m(from_m, to_m), to_m)
+        )
+        if gap_m > most_m + 1e-6:
+            worst.append((gap_m, bay))
+    if not worst:
+        return []
+    gap_m, bay = max(worst, key=lambda found: found[0])
+    many = f"{len(worst)} bays leave" if len(worst) > 1 else "One bay leaves"
+    at = tape.distance(bay.start.station_m)
+    return [
+        f"{many} more than {tape.length(most_m)} at the ground, which lets {spec.keeps} through: the worst {tape.length(gap_m)}, "
+        f"in the bay from {at}. Shorter bays, rake in place of steps, a lower gap or base boards would help"
+    ]
 
 
 def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
@@ -156,7 +196,7 @@ def tasks(spec: FenceSpec, footings: list[Footing], parts: list[Part]) -> list[T
             id=f"{sid}/boards",
             what="Boards on",
             about=(sid,),
-            work=(("boards", count("board"), ""),),
+            work=(("boards", count("board"), ""),) if count("board") else (("slats", count("rail"), ""),),
             after=((f"{sid}/rails", ""),),
         ),
     ]

@@ -8,8 +8,9 @@ from steady.ground.site import Site
 from steady.plan.model import Part, Place
 from steady.rulebooks.answers import WindOnFence
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.build import beside, set_back_m
+from steady.structures.fence.build import set_back_m
 from steady.structures.fence.findings import Timber
+from steady.structures.fence.line import beside
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.arch import ArchFound, reckon, solid_height_m

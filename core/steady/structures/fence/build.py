@@ -1,51 +1,27 @@
-"""A fence's pieces with their places: posts and footings, raked rails, butted boards, fixings, marks and curves."""
+"""A fence's pieces with their places: posts and footings, rails or slats, fixings, marks and curves."""
 
 import math
 from collections import defaultdict
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.footings.hole import layers
 from steady.ground.profile import Profile
-from steady.layout.path import Leg
 from steady.layout.rails import rail_stock_m
-from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place, Vec
+from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place
 from steady.structures.fence.findings import Reckoning, Timber
+from steady.structures.fence.infill import OUTER, rows
+from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
 from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.stock import Stick
 
-UP: Vec = (0.0, 0.0, 1.0)
-SAME_LENGTH_M = 0.0254 / 128
-"""Pieces closer in length than this are cut alike: under any tape mark [our own]."""
 SCREWS_PER_CROSSING = 2
 SCREWS_PER_RAIL_END = 2
-RIP_LEAST_M = 0.0508
-
-
-@dataclass(frozen=True, slots=True)
-class Stretch:
-    """Bays without an opening or corner between them: boards run through from start to end (stations)."""
-
-    leg: Leg
-    from_m: float
-    to_m: float
-    bays: tuple[Bay, ...]
-
-
-def side(spec: FenceSpec) -> float:
-    """+1 where rails and boards stand on the left of the line, −1 on its right."""
-    return 1.0 if spec.boards_on == "left" else -1.0
 
 
 def set_back_m(spec: FenceSpec, timber: Timber, post: Stick) -> float:
     """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
     return -side(spec) * (post.width_m - timber.post.width_m) / 2
-
-
-def beside(leg: Leg, station_m: float, offset_m: float) -> tuple[float, float]:
-    """The point so far to the left of a station."""
-    x_m, y_m = leg.point(station_m)
-    return x_m - offset_m * math.sin(leg.heading_rad), y_m + offset_m * math.cos(leg.heading_rad)
 
 
 def posts_and_footings(
@@ -120,40 +96,14 @@ def hand_dug(spec: FenceSpec, station_m: float) -> str:
     return min(near, key=lambda found: found[0])[1].what if near else ""
 
 
-def stretches(out: SetOut) -> list[Stretch]:
-    """Where boards run through: broken at openings and corners; half a post beyond a free post."""
-    found: list[Stretch] = []
-    group: list[Bay] = []
-
-    def close() -> None:
-        if group:
-            leg = group[0].start.leg
-            first, last = group[0].start, group[-1].end
-            from_m = first.station_m - (
-                first.stick.width_m / 2 if first.kind in ("end", "gate") or first.opening else 0.0
-            )
-            to_m = last.station_m + (last.stick.width_m / 2 if last.kind in ("end", "gate") or last.opening else 0.0)
-            found.append(Stretch(leg, from_m, to_m, tuple(group)))
-            group.clear()
-
-    for bay in out.bays:
-        if bay.opening is not None:
-            close()
-            continue
-        if group and bay.start.kind == "corner":
-            close()
-        group.append(bay)
-    close()
-    return found
-
-
 def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -> list[Part]:
-    """Rails bay by bay, raked between the ground at the posts, ends cut plumb; alike ones grouped."""
+    """Rails (or slats) bay by bay, along their bay's infill, ends cut plumb; alike ones grouped."""
     stick, post_m = timber.rail, timber.post.width_m
-    on_edge = spec.rail_laid == "on edge"
+    lie = rows(spec, stick)
+    on_edge = lie.on_edge
     depth_m = stick.width_m if on_edge else stick.thickness_m
-    offset_m = side(spec) * (post_m / 2 + stick.thickness_m / 2) if on_edge else 0.0
-    step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
+    # On edge they lie on the posts' face; flat ones stand between the posts, flush with that face.
+    offset_m = side(spec) * (post_m / 2 + (stick.thickness_m if on_edge else -stick.width_m) / 2)
     groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
@@ -173,15 +123,15 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
             scale = 1 / math.hypot(1.0, grade)
             along = (math.cos(leg.heading_rad) * scale, math.sin(leg.heading_rad) * scale, grade * scale)
             up = (-math.cos(leg.heading_rad) * grade * scale, -math.sin(leg.heading_rad) * grade * scale, scale)
-            z_m = bay.start.ground_m + spec.gap_m + spec.rail_inset_m + grade * (from_m - bay.start.station_m)
+            z_m = bay.foot_m(spec.gap_m, from_m) + lie.first_m
             groups[key].append(
                 Place(
                     id=f"{spec.id}/rail/{bay.id}",
                     at=(x_m, y_m, z_m),
                     along=along,
                     up=up,
-                    count=spec.rails_count,
-                    step=(0.0, 0.0, step_m),
+                    count=lie.count,
+                    step=(0.0, 0.0, lie.step_m),
                 )
             )
             known = sizes.get(key)
@@ -208,108 +158,18 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     return parts
 
 
-def share_boards(run_m: float, board_m: float) -> tuple[int, int, float]:
-    """Butted boards over a stretch: full boards, ripped boards (0, 1 or 2) and the width of each.
+def fixings(spec: FenceSpec, timber: Timber, board_parts: list[Part], rail_parts: list[Part]) -> list[Part]:
+    """Screws: two at each crossing of a board and a rail, two at each rail end [common practice].
 
-    A sliver is shared: one full board is given up and two equal rips stand at the ends.
-
-    Source: workshop geometry; least rip 2 in [common practice].
+    A board that laps over others is screwed through two boards, with longer ones.
     """
-    full = math.floor(run_m / board_m + 1e-6)
-    left_m = run_m - full * board_m
-    if left_m <= 1e-4:
-        return full, 0, 0.0
-    if left_m >= RIP_LEAST_M or full == 0:
-        return full, 1, left_m
-    return full - 1, 2, (board_m + left_m) / 2
-
-
-def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
-    """Boards butted plumb over each stretch: one place a bay for its full boards, rips at the ends."""
-    stick, post_m = timber.board, timber.post.width_m
-    rail_m = timber.rail.thickness_m if spec.rail_laid == "on edge" else 0.0
-    offset_m = side(spec) * (post_m / 2 + rail_m + stick.thickness_m / 2)
-    width_m = stick.width_m
-    rows: list[Place] = []
-    rips: dict[int, list[Place]] = defaultdict(list)
-    for run in runs:
-        full, ripped, rip_m = share_boards(run.to_m - run.from_m, width_m)
-        lead_m = rip_m if ripped == 2 else 0.0
-        cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-        first = 0
-        for index, bay in enumerate(run.bays):
-            reach_m = bay.end.station_m if index + 1 < len(run.bays) else run.to_m
-            # A board belongs to the bay that its middle stands in.
-            beyond = full if index + 1 == len(run.bays) else math.ceil((reach_m - run.from_m - lead_m) / width_m - 0.5)
-            beyond = min(max(beyond, first), full)
-            if beyond > first:
-                at_m = run.from_m + lead_m + (first + 0.5) * width_m
-                x_m, y_m = beside(run.leg, at_m, offset_m)
-                rows.append(
-                    Place(
-                        id=f"{spec.id}/boards/{bay.id}",
-                        at=(x_m, y_m, _foot_m(spec, bay, at_m)),
-                        along=UP,
-                        up=(cos, sin, 0.0),
-                        count=beyond - first,
-                        step=(width_m * cos, width_m * sin, width_m * bay.grade),
-                    )
-                )
-                first = beyond
-        ends = [(run.from_m + rip_m / 2, run.bays[0])] if ripped == 2 else []
-        if ripped:
-            ends.append((run.to_m - rip_m / 2, run.bays[-1]))
-        for at_m, bay in ends:
-            x_m, y_m = beside(run.leg, at_m, offset_m)
-            place = Place(
-                id=f"{spec.id}/rip/{bay.id}/{'a' if at_m < run.from_m + rip_m else 'b'}",
-                at=(x_m, y_m, _foot_m(spec, bay, at_m)),
-                along=UP,
-                up=(cos, sin, 0.0),
-            )
-            rips[round(rip_m / SAME_LENGTH_M)].append(place)
-    mass_per_m2 = stick.density_kg_per_m3 * stick.thickness_m * spec.height_m
-    parts = []
-    if rows:
-        parts.append(
-            Part(
-                id=f"{spec.id}/boards",
-                role="board",
-                item=stick.key,
-                length_m=spec.height_m,
-                section_m=(stick.thickness_m, width_m),
-                places=tuple(rows),
-                mass_kg=mass_per_m2 * width_m,
-                stick_m=spec.height_m,
-            )
-        )
-    for units, places in sorted(rips.items()):
-        rip_m = units * SAME_LENGTH_M
-        parts.append(
-            Part(
-                id=f"{spec.id}/rips/{units}",
-                role="board",
-                item=stick.key,
-                length_m=spec.height_m,
-                section_m=(stick.thickness_m, rip_m),
-                places=tuple(places),
-                cuts=(Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(rip_m,)),),
-                mass_kg=mass_per_m2 * rip_m,
-                stick_m=spec.height_m,
-            )
-        )
-    return parts
-
-
-def _foot_m(spec: FenceSpec, bay: Bay, at_m: float) -> float:
-    return bay.start.ground_m + spec.gap_m + bay.grade * (at_m - bay.start.station_m)
-
-
-def fixings(spec: FenceSpec, board_parts: list[Part], rail_parts: list[Part]) -> list[Part]:
-    """Screws: two at each crossing of a board and a rail, two at each rail end [common practice]."""
+    crossings = SCREWS_PER_CROSSING * rows(spec, timber.rail).count
+    outer = tuple(part for part in board_parts if part.id.endswith(OUTER))
+    inner = tuple(part for part in board_parts if part not in outer)
     made = []
     for name, parts, each in (
-        ("board screw", board_parts, SCREWS_PER_CROSSING * spec.rails_count),
+        ("board screw", inner, crossings),
+        ("outer board screw", outer, crossings),
         ("rail screw", rail_parts, 2 * SCREWS_PER_RAIL_END),
     ):
         places = tuple(place for part in parts for place in part.places)

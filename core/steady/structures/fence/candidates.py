@@ -13,6 +13,7 @@ from steady.structures.fence.spec import FenceSpec
 from steady.yard.stock import stick, sticks
 
 Change = tuple[tuple[str, object], ...]
+BOARDED = ("butted", "even gaps", "board on board")
 BAYS_M = tuple(feet * FT for feet in (8, 7, 6, 5, 4))
 
 
@@ -40,8 +41,8 @@ def candidates(spec: FenceSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
         widths = [None, *wider[:1]]
         for bay_m in bays:
             for rail in rails:
-                for laid in ("on edge", "flat"):
-                    for count in (2, 3):
+                for laid in ("on edge", "flat") if spec.infill.style in BOARDED else (spec.rail_laid,):
+                    for count in (2, 3) if spec.infill.style != "slats" else (spec.rails_count,):
                         for width_m in widths:
                             wish: dict[str, object] = {
                                 "post": post.key, "bay_max_m": bay_m, "rail": rail, "rail_laid": laid,

@@ -24,6 +24,7 @@ class Reckoning:
     depths: dict[str, Depth] = field(default_factory=dict)
     pulls: dict[str, tuple[PullOnPost, ...]] = field(default_factory=dict)
     slams: dict[str, Slam] = field(default_factory=dict)
+    rise_m: dict[str, float] = field(default_factory=dict)
     high: dict[str, HighWind] = field(default_factory=dict)
 
 

@@ -6,10 +6,12 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, arches, build, gates
+from steady.structures.fence import advice, arches, build, gates, infill
 from steady.structures.fence.findings import Timber
+from steady.structures.fence.line import stretches
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
+from steady.structures.fence.setout import tops as stepped_tops
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.choices import YardChoices
 from steady.yard.stock import stick
@@ -40,17 +42,18 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         board=stick(spec.board, "board", "board"),
         gate_post=stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post"),
     )
+    infill.refuse(spec, timber)
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
     out = set_out(spec, ground, yard, timber, width_m, tape)
     hangings = gates.hang(spec, out, timber, book)
     overhead = arches.stand(spec, site, out, timber, book)
-    tops = arches.tops(overhead)
+    tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
     found = reckon(spec, site, book, out, timber, width_m, hangings, overhead)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops)
-    runs = build.stretches(out)
-    rails, boards = build.rails(spec, runs, timber, yard.trim_m), build.boards(spec, runs, timber)
-    parts = [*posts, *rails, *boards, *build.fixings(spec, boards, rails), *gates.parts(spec, hangings, timber)]
+    runs = stretches(out)
+    rails, boards = build.rails(spec, runs, timber, yard.trim_m), infill.boards(spec, runs, timber)
+    parts = [*posts, *rails, *boards, *build.fixings(spec, timber, boards, rails), *gates.parts(spec, hangings, timber)]
     parts += arches.parts(spec, overhead, timber)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
@@ -72,8 +75,8 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         tasks=(*advice.tasks(spec, footings, parts), *gates.tasks(spec, hangings)),
         cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
         details=tuple(gates.details(spec, hangings)),
-        conflicts=(*out.conflicts, *advice.too_long(parts, yard, tape)),
-        notes=out.notes,
+        conflicts=(*out.conflicts, *advice.gaps_below(spec, out, ground, tape), *advice.too_long(parts, yard, tape)),
+        notes=(*out.notes, *infill.notes(spec, runs, timber, tape)),
     )
 
 

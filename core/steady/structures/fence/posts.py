@@ -97,17 +97,18 @@ class PostReckoner:
         demands: list[tuple[str, float, Step]] = []
         working: dict[str, tuple[Step, ...]] = {}
         force = self._force(max(0.0, from_m), to_m)
-        arm_m = self.loads.wind.arm_m if self.loads.wind is not None else 0.0
+        # A stepped panel stands higher above this post's ground: all that pushes on it does, too.
+        rise_m = self.found.rise_m.get(post.id, 0.0)
+        top_m = self.top_m + rise_m
+        arm_m = (self.loads.wind.arm_m if self.loads.wind is not None else 0.0) + rise_m
         if force is not None and post.id in self.found.high:
             high = self.found.high[post.id]
             both, arm_m = together(force[0], arm_m, high)
             force = (both, *force, high.force)
         if force is not None and self.loads.wind is not None:
-            steps = (*self.loads.wind.working, *force[1:], force[0], self.loads.wind.arm_step)
+            steps = (*self.loads.wind.working, *force[1:], force[0], self._arm(self.loads.wind.arm_step, rise_m))
             self._ground(about, "Wind", force[0].value * self.u.force_n, arm_m, factor, demands, working, steps)
-        self._ground(
-            about, "A person leaning", self.person_n, self.top_m, factor, demands, working, (self.person_step,)
-        )
+        self._ground(about, "A person leaning", self.person_n, top_m, factor, demands, working, (self.person_step,))
         pulls = self.found.pulls.get(post.id, ())
         if pulls:
             self._leaf_in_ground(about, pulls, force[0] if force else None, arm_m, demands, working)
@@ -116,15 +117,26 @@ class PostReckoner:
             least = self.site.embedment_least_m
             demands.append(("Local least", least, _given("local least", least, "user: local rule", self.u)))
         depth = needed(demands)
-        built_m = self._built(about, post, depth)
+        built_m = self._built(about, post, depth, top_m)
         self._hold(about, depth, built_m, working)
         if force is not None and self.loads.wind is not None:
             self._bend(about, "wind", force[0], arm_m / self.u.span_m, force[1:])
-        self._bend(about, "a person leaning", self.person, self.top_m / self.u.span_m, ())
+        self._bend(about, "a person leaning", self.person, top_m / self.u.span_m, ())
         if post.id in self.found.slams:
             self._bend_by_slam(about, self.found.slams[post.id])
         if pulls:
             self._bend_by_leaf(about, pulls, force[0] if force else None, arm_m)
+
+    def _arm(self, level: Step, rise_m: float) -> Step:
+        """Where the wind pushes, raised by what a stepped panel stands higher at this post."""
+        if rise_m <= 0:
+            return level
+        rise = rise_m / self.u.span_m
+        return Step(
+            symbol="h_s", value=level.value + rise, unit=level.unit, formula=f"{level.symbol} + u",
+            inputs=((level.symbol, level.value, level.unit), ("u", rise, self.u.span)),
+            source="geometry: the panel's step above this post's ground", says="height of the wind's push",
+        )  # fmt: skip
 
     def _leaf_in_ground(
         self,
@@ -289,12 +301,12 @@ class PostReckoner:
         demands.append((name, si(depth), depth))
         working[name] = (*before, *steps)
 
-    def _built(self, about: str, post: Post, depth: Depth) -> float:
+    def _built(self, about: str, post: Post, depth: Depth, top_m: float) -> float:
         spec = self.spec
         needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m)
         built_m = needed_m
         governs = depth.governs
-        usual_m = habit_m(self.top_m)
+        usual_m = habit_m(top_m)
         if not {"Wind", "A person leaning"} & {name for name, _ in depth.demands} and built_m < usual_m:
             # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
             built_m, governs = rounded_up_m(usual_m, spec.depth_step_m), "trade habit, not reckoned"

@@ -9,6 +9,7 @@ from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, Step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
+from steady.structures.fence.infill import rows
 from steady.structures.fence.setout import Bay
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.wood import outdoors
@@ -25,7 +26,8 @@ class RailReckoner:
         self._alike: dict[tuple[float, float], list[tuple[str, Step, Step, tuple[Step, ...], str]]] = {}
         self._fresh: list[tuple[str, Step, Step, tuple[Step, ...], str]] = []
         rail, board = timber.rail, timber.board
-        flat = spec.rail_laid == "flat"
+        slats = spec.infill.style == "slats"
+        flat = spec.rail_laid == "flat" and not slats
         wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
         # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
         self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)
@@ -34,7 +36,9 @@ class RailReckoner:
         self.refused: OutsideScope | None = None
         self.person_n, self.person_step = book.person_leaning()
         self.sag_ratio, self.sag_step = book.sag_limit()
-        dead_kg_per_m = board.density_kg_per_m3 * board.thickness_m * spec.height_m / spec.rails_count
+        # Slats carry themselves alone; boards that lap are taken as two layers.
+        layers = 0 if slats else 2 if spec.infill.style in ("board on board", "both faces") else 1
+        dead_kg_per_m = layers * board.density_kg_per_m3 * board.thickness_m * spec.height_m / spec.rails_count
         dead_kg_per_m += rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
         dead = dead_kg_per_m * GRAVITY / u.line_n_per_m
         self.dead = Step(
@@ -49,15 +53,16 @@ class RailReckoner:
             self.creep = book.creep_factor(outdoors(rail))
         except OutsideScope as refused:
             self.refused = refused
-        spacing_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
-        ends_m = spec.rail_inset_m + spacing_m / 2
-        self.strip_m = max(ends_m, spacing_m) if spec.rails_count > 2 else spec.height_m / 2
+        self.noun = "Slats" if slats else "Rails"
+        lie = rows(spec, rail)
+        ends_m = lie.first_m + lie.step_m / 2
+        self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / 2
 
     def reckon(self, bay: Bay) -> None:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
         if self.refused is not None:
-            self.found.not_covered.append(gap("Rails", about, self.refused))
+            self.found.not_covered.append(gap(self.noun, about, self.refused))
             return
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
         span_length = round(bay.width_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
@@ -124,7 +129,7 @@ class RailReckoner:
             says="wind sideways and dead load downward together",
         )  # fmt: skip
         self._add(
-            "Rails bend",
+            f"{self.noun} bend",
             demand,
             _one(self.added_source),
             (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
@@ -141,7 +146,7 @@ class RailReckoner:
             source=self.person_step.source,
         )
         moment, stress = self._stress("f_b", load.value * span[1] / 4, self.across, "P * L / 4", load, span)
-        self._add("Rails bend", stress, self.f_across, (load, moment, self.across), "a person leaning")
+        self._add(f"{self.noun} bend", stress, self.f_across, (load, moment, self.across), "a person leaning")
 
     def _sag(self, span: tuple[str, float, str]) -> None:
         u = self.u
@@ -160,7 +165,7 @@ class RailReckoner:
             symbol="y_most", value=per * span[1] / self.sag_ratio, unit=u.size, formula=f"{per} * L / n",
             inputs=(span, ("n", self.sag_ratio, "")), source=self.sag_step.source,
         )  # fmt: skip
-        self._add("Rails sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
+        self._add(f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
 
     def _add(self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str) -> None:
         self._fresh.append((name, demand, limit, working, case))

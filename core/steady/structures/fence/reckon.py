@@ -12,7 +12,7 @@ from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls, slams
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
-from steady.structures.fence.setout import SetOut
+from steady.structures.fence.setout import SetOut, tops
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
@@ -36,6 +36,7 @@ def reckon(
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
+    found.rise_m = {post: top - spec.height_m - spec.gap_m for post, top in tops(spec, out).items()}
     loads = _wind(spec, site, book, out)
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))

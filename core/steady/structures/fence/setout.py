@@ -9,6 +9,7 @@ from steady.ground.profile import Profile
 from steady.layout.bays import TOLERANCE_M, bays_round_zones, merge_zones
 from steady.layout.path import CORNER_RAD, Leg, Path
 from steady.layout.rails import longest_level_m
+from steady.layout.slopes import stepped_bays
 from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.spec import FenceSpec, Opening
@@ -40,12 +41,16 @@ class Post:
 
 @dataclass(frozen=True, slots=True)
 class Bay:
-    """What stands between two neighbouring posts: infill, or the opening named."""
+    """What stands between two neighbouring posts: infill, or the opening named.
+
+    `level_m`: height of a stepped bay's infill at its bottom; None where the infill runs with the ground.
+    """
 
     id: str
     start: Post
     end: Post
     opening: Opening | None = None
+    level_m: float | None = None
 
     @property
     def width_m(self) -> float:
@@ -54,8 +59,16 @@ class Bay:
 
     @property
     def grade(self) -> float:
-        """Rise over level between the ground at its two posts."""
+        """Rise over level of the infill: the ground's between its two posts, 0 where it is stepped."""
+        if self.level_m is not None:
+            return 0.0
         return (self.end.ground_m - self.start.ground_m) / self.width_m
+
+    def foot_m(self, gap_m: float, station_m: float) -> float:
+        """Height of the infill's bottom at a station; `gap_m`: above the ground at raked posts."""
+        if self.level_m is not None:
+            return self.level_m
+        return self.start.ground_m + gap_m + self.grade * (station_m - self.start.station_m)
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +131,28 @@ def set_out(
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
+    bays = [_stepped(spec, ground, bay) for bay in bays]
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
+
+
+def _stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
+    follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
+    if follows == "raked" or bay.opening is not None:
+        return bay
+    [step] = stepped_bays(ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
+    return replace(bay, level_m=step.bottom_m)
+
+
+def tops(spec: FenceSpec, out: SetOut) -> dict[str, float]:
+    """How far above its ground each post stands that carries a stepped bay: up to the higher of its two."""
+    found: dict[str, float] = {}
+    for bay in out.bays:
+        if bay.level_m is None:
+            continue
+        for post in (bay.start, bay.end):
+            above_m = bay.level_m + spec.height_m - post.ground_m
+            found[post.id] = max(above_m, found.get(post.id, spec.gap_m + spec.height_m))
+    return found
 
 
 def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber) -> list[Post]:
@@ -190,14 +224,17 @@ def bay_limit(
 ) -> tuple[float, str]:
     """The greatest bay in a stretch and what limits it: the crew's wish, or the longest rail on sale on that grade."""
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
+    on_edge = spec.rail_laid == "on edge" or spec.infill.style == "slats"
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return spec.bay_max_m, "your greatest bay"
-    depth_m = rail.width_m if spec.rail_laid == "on edge" else rail.thickness_m
-    reach_m = longest_level_m(on_sale[-1].length_m, ground.steepest(from_m, to_m), depth_m, yard.trim_m)
+    depth_m = rail.width_m if on_edge else rail.thickness_m
+    stepped = all(straight.follows == "stepped" for straight in spec.straights)
+    grade = 0.0 if stepped else ground.steepest(from_m, to_m)
+    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m)
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
-    reach_m += min(widths) if spec.rail_laid == "flat" else -max(widths)
+    reach_m += -max(widths) if on_edge else min(widths)
     if not reach_m > 0.3:
         raise InputError(
             "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"

@@ -16,11 +16,15 @@ Station = Annotated[float, Ge(0), Le(5000)]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Straight:
-    """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive)."""
+    """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
+
+    `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each.
+    """
 
     id: Id
     length_m: Annotated[float, Gt(0), Le(2000)]
     turn_rad: Annotated[float, Ge(-2.97), Le(2.97)] = 0.0
+    follows: Literal["raked", "stepped"] = "raked"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -80,10 +84,30 @@ class PracticeDetail:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class FenceSpec:
-    """A raked, butted-board fence on wood posts in concrete.
+class Infill:
+    """What closes the bays.
 
     Args:
+        style: butted: plumb boards side by side; even gaps: boards with alike gaps; board on board: every second board laps over
+            its neighbours; both faces: alternate boards on the two faces of rails as wide as the posts; slats: level sticks
+            of the rail's stock on the posts' face, no boards.
+        gap_most_m: Greatest gap between boards, even gaps.
+        overlap_m: Least lap of neighbouring boards, board on board and both faces.
+        spacer_m: Spacer wished between slats; the one that comes out even at the height is built.
+    """
+
+    style: Literal["butted", "even gaps", "board on board", "both faces", "slats"] = "butted"
+    gap_most_m: Annotated[float, Gt(0.001), Le(0.3)] = 0.01905
+    overlap_m: Annotated[float, Ge(0), Le(0.1)] = 0.0254
+    spacer_m: Annotated[float, Gt(0.001), Le(0.15)] = 0.0127
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FenceSpec:
+    """A fence of wood posts in concrete with rails and boards, or slats.
+
+    Args:
+        keeps: Who must not get through below: sets the greatest gap at the ground.
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
@@ -112,6 +136,8 @@ class FenceSpec:
     rail_laid: Literal["on edge", "flat"] = "on edge"
     rail_inset_m: Annotated[float, Ge(0.03), Le(0.6)] = 0.1778
     board: Words = "board 1x6 pine"
+    infill: Infill = Infill()
+    keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
     boards_on: Literal["left", "right"] = "left"
     bay_max_m: Annotated[float, Ge(0.6), Le(4.9)] = 2.4384
     bay_min_m: Annotated[float, Ge(0.3), Le(2)] = 0.6096

@@ -1,0 +1,57 @@
+"""Tui Terrace: a house under the New Zealand and Australia school."""
+
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Locate, Site
+from steady.jobs.document import Job, Reading, Structure
+from steady.structures.fence.entry import read_line
+from steady.structures.fence.spec import FenceSpec, Infill
+from steady.yard.choices import YardChoices
+
+SCREEN = "bin-screen"
+
+
+def bin_screen() -> FenceSpec:
+    """Level slats round two sides of the bins, open toward the drive."""
+    return FenceSpec(
+        id=SCREEN,
+        straights=read_line("0 c2.7l90 4.5", "m").straights,
+        post="post 115 SG8",
+        rail="rail 45x90 SG8",
+        board="board 19x140",
+        infill=Infill(style="slats", spacer_m=0.02),
+        height_m=1.35,
+        gap_m=0.06,
+        bay_max_m=0.85,
+        gravel_m=0.1,
+        hole_width_m=0.35,
+        depth_step_m=0.025,
+        boards_on="right",
+    )
+
+
+def tui_terrace() -> Job:
+    """The screen, on a strip beside the paving."""
+    readings_m = ((0, 0.0), (2.7, -0.03), (4.5, -0.05))
+    site = Site(
+        use="house",
+        soil="good ground",
+        cohesion_pa=50_000.0,
+        frost_m=0.0,
+        embedment_least_m=0.45,
+        wind_speed_m_per_s=37.0,
+        exposure="B",
+        north_rad=0.5,
+        locate=Locate(ticket="TT-31", expires="2026-12-12", owners_answered=True),
+        grounds=(Ground(line=SCREEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),),
+    )
+    return Job(
+        name="Tui Terrace",
+        place="beside the drive",
+        client="the family at Tui Terrace",
+        wanted="The bins out of sight from the street, with air through and a way in for the truck day.",
+        school="nz",
+        reading=Reading(system="metric", mark_m=0.001),
+        site=site,
+        yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
+        structures=(Structure(name="Bin screen", spec=bin_screen()),),
+    )
