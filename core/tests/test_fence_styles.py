@@ -7,6 +7,10 @@ import unittest
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
+from steady.jobs.choices import choose
+from steady.jobs.document import Job, Structure
+from steady.layout.baymodes import equal_nudged, equal_with_more, posts_in_zones
+from steady.layout.bays import bays_round_zones
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.structures.fence.spec import FenceSpec, Infill, Straight
@@ -101,6 +105,58 @@ class StyleTest(unittest.TestCase):
         with self.assertRaises(InputError) as caught:
             planned(spec, site())
         self.assertEqual(caught.exception.field, "infill/overlap_m")
+
+
+class BayModesTest(unittest.TestCase):
+    def test_each_mode_keeps_its_word_round_random_bands(self) -> None:
+        rng = random.Random(23)
+        for _ in range(150):
+            run, most = rng.uniform(4, 30), rng.uniform(1.8, 2.6)
+            zones = [(at, at + rng.uniform(0.2, 1.2)) for at in (rng.uniform(0.5, run - 1.8) for _ in range(2))]
+            fewest = bays_round_zones(run, most, 0.6, zones)
+            alike, nudged = equal_with_more(run, most, 0.6, zones), equal_nudged(run, most, 0.6, zones)
+            for found in (alike, nudged):
+                if found is None:
+                    continue
+                widths = [b - a for a, b in itertools.pairwise(found.stations_m)]
+                self.assertLessEqual(max(widths), most + 1e-6)
+                self.assertFalse(posts_in_zones(found.stations_m, zones))
+                self.assertAlmostEqual(found.stations_m[-1], run)
+                if fewest.fits:
+                    self.assertGreaterEqual(len(found.stations_m), len(fewest.stations_m))
+            if alike is not None:
+                self.assertEqual(alike.widths_count, 1)
+            if alike is not None and nudged is not None:
+                # Moving a few never takes more posts than adding until all bays are alike.
+                self.assertLessEqual(len(nudged.stations_m), len(alike.stations_m))
+
+    def test_only_posts_in_a_band_are_nudged(self) -> None:
+        found = equal_nudged(12.0, 2.4, 0.6, [(4.7, 4.9)])
+        assert found is not None
+        even = [12 * k / (len(found.stations_m) - 1) for k in range(len(found.stations_m))]
+        moved = [abs(a - b) for a, b in zip(found.stations_m, even, strict=True) if abs(a - b) > 1e-9]
+        self.assertLessEqual(len(moved), 1)
+
+    def test_panels_are_whole_but_for_the_cut_one_away_from_the_gate(self) -> None:
+        plan = planned(made("butted", bays="panels", panel_m=6 * FT, bay_max_m=8 * FT, length_ft=44))
+        at = [mark.station_m for mark in plan.marks]
+        widths = [b - a for a, b in itertools.pairwise(at)]
+        for width in widths[:-1]:
+            self.assertAlmostEqual(width, 6 * FT + 5.5 * IN, 6)
+        self.assertLess(widths[-1], 6 * FT)
+        self.assertFalse(plan.conflicts)
+        wide = planned(made("butted", bays="panels", panel_m=8 * FT, bay_max_m=6 * FT))
+        self.assertIn("panel's bay", wide.conflicts[0])
+
+    def test_ways_are_planned_whole_and_say_why_not(self) -> None:
+        rows = choose(Job(name="T", site=site(), structures=(Structure(name="F", spec=made("butted")),)), "f")
+        self.assertEqual({row.group for row in rows}, {"bays", "styles"})
+        self.assertEqual(sum(row.chosen for row in rows), 2)
+        faces = next(row for row in rows if row.says.startswith("both faces"))
+        self.assertEqual(faces.whole, "fails")
+        self.assertIn("as wide as the posts", faces.why)
+        lapped = next(row for row in rows if row.says.startswith("board on board"))
+        self.assertGreater(lapped.price_change or 0, 0)
 
 
 class SteppedTest(unittest.TestCase):

@@ -5,12 +5,14 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError
 from steady.jobs.document import Job, find
 from steady.rulebooks.registry import rulebook
-from steady.structures.deck.search import Choice
+from steady.structures.choice import Choice
 from steady.structures.registry import CHOICES, plan
 from steady.takeoff.bill import quick_price
 
 MOST_PRICED = 24
 """Choices priced by planning them whole, those that pass first; the rest show no price."""
+FEW = 6
+"""In so small a group all are priced, those that fail, too."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -45,22 +47,26 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         return ()
     book, tape = rulebook(job.school), job.reading.tape()
     try:
-        found = list(CHOICES[spec.kind](spec, job.site, book, tape))
+        found = list(CHOICES[spec.kind](spec, job.site, book, job.yard, tape))
     except InputError as error:
         raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
     today = quick_price(plan(spec, job.site, book, job.yard, tape), job.yard)
     prices: dict[int, float] = {}
     for group in dict.fromkeys(choice.group for choice in found):
-        good = [k for k, choice in enumerate(found) if choice.group == group and choice.whole != "fails"]
-        for k in good[: MOST_PRICED // 2]:
+        rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
+        good = [k for k in rows if found[k].whole != "fails"]
+        for k in rows if len(rows) <= FEW else good[: MOST_PRICED // 2]:
             made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
             prices[k] = quick_price(made, job.yard)
 
     def worded(k: int, choice: Choice) -> PricedChoice:
+        def shown(value_m: float | None) -> str:
+            return "" if value_m is None else tape.length(value_m)
+
         price = prices.get(k)
         return PricedChoice(
-            group=choice.group, says=choice.says, change=choice.change, reaches=tape.length(choice.reaches_m),
-            table=tape.length(choice.table_m) if choice.table_m is not None else "", slack=tape.length(choice.slack_m),
+            group=choice.group, says=choice.says, change=choice.change, reaches=shown(choice.reaches_m),
+            table=shown(choice.table_m), slack=shown(choice.slack_m),
             governs=choice.governs, exact=choice.exact, whole=choice.whole, why=choice.why, use=choice.use,
             chosen=choice.chosen, price=price, price_change=None if price is None else price - today,
         )  # fmt: skip

@@ -6,14 +6,16 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
+from steady.structures.choice import Choice
 from steady.structures.deck.plan import plan_deck
-from steady.structures.deck.search import Choice, choices
 from steady.structures.deck.search import candidates as deck_candidates
+from steady.structures.deck.search import choices
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.deck.spec import hold as hold_deck
 from steady.structures.fence.candidates import Change, candidates
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec, hold_post
+from steady.structures.fence.ways import ways
 from steady.yard.choices import YardChoices
 
 Spec = FenceSpec | DeckSpec
@@ -24,7 +26,7 @@ CANDIDATES: dict[str, Callable[..., Iterator[tuple[str, Change]]]] = {
     "fence": candidates,
     "deck": deck_candidates,
 }
-CHOICES: dict[str, Callable[..., Iterator[Choice]]] = {"deck": choices}
+CHOICES: dict[str, Callable[..., Iterator[Choice]]] = {"fence": ways, "deck": choices}
 HOLD: dict[str, Callable[..., Spec]] = {"fence": hold_post, "deck": hold_deck}
 """Each kind's planner, the changes that might help it, members to choose from, and how one of its things is held."""
 

@@ -1261,6 +1261,9 @@ export interface components {
          * @description A fence of wood posts in concrete with rails and boards, or slats.
          *
          *     Args:
+         *         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
+         *             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
+         *         panel_m: Width of a panel, for bays in panels.
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
@@ -1284,6 +1287,12 @@ export interface components {
              * @default 0.6096
              */
             bay_min_m: number;
+            /**
+             * Bays
+             * @default fewest posts
+             * @enum {string}
+             */
+            bays: "fewest posts" | "equal" | "nudged" | "panels";
             /**
              * Board
              * @default board 1x6 pine
@@ -1377,6 +1386,11 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["Opening"][];
+            /**
+             * Panel M
+             * @default 1.8288
+             */
+            panel_m: number;
             /**
              * Plug M
              * @default 0.1016

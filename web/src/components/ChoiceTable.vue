@@ -2,7 +2,8 @@
 import { computed } from 'vue'
 import type { Choice } from '@/api/types'
 
-const props = defineProps<{ choices: Choice[]; busy: boolean; what: string }>()
+const props = withDefaults(defineProps<{ choices: Choice[]; busy: boolean; what: string; whole?: string }>(), { whole: 'deck' })
+const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
   const order = { passes: 0, 'not covered': 1, fails: 2 } as Record<string, number>
@@ -20,12 +21,12 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
 <template>
   <p v-if="busy && !choices.length" class="quiet" aria-busy="true">Trying every {{ what }}, each with all that stands under it.</p>
   <table v-else>
-    <thead><tr><th>Choice</th><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th><th>The whole deck with it</th><th class="n">Price</th></tr></thead>
+    <thead><tr><th>Choice</th><template v-if="measured"><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th></template><th>The whole {{ whole }} with it</th><th class="n">Price</th></tr></thead>
     <tbody v-for="group in groups" :key="group.says">
-      <tr v-if="group.says"><td colspan="7" class="quiet small apart">{{ group.says }}</td></tr>
+      <tr v-if="group.says"><td :colspan="measured ? 7 : 3" class="quiet small apart">{{ group.says }}</td></tr>
       <tr v-for="(choice, i) in group.rows" :key="choice.says + i" :class="{ on: choice.chosen }" @mouseenter="emit('preview', choice)" @mouseleave="emit('preview', null)" @click="emit('take', choice)">
         <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.chosen" class="quiet small"> as it is</span></td>
-        <td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td>
+        <template v-if="measured"><td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td></template>
         <td><span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span> <span class="small quiet">{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span></td>
         <td class="n">{{ money(choice.price_change) }}</td>
       </tr>

@@ -117,6 +117,11 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <PickField inline label="Stands" :model-value="spec.attach" :options="JOINS" :path="path + '/attach'" @update:model-value="pick('attach', 'how it stands')($event)" />
         <PickField v-if="spec.attach === 'ledger'" inline label="The wall" :model-value="spec.ledger.wall" :options="walls" :path="path + '/ledger/wall'" @update:model-value="edit((at) => void (at.ledger.wall = String($event)), 'the wall')" />
         <PickField v-if="spec.attach === 'ledger'" inline label="Ledger on" :model-value="spec.ledger.fixing" :options="FIXINGS" @update:model-value="edit((at) => void (at.ledger.fixing = $event as never), 'fixings of the ledger')" />
+        <template v-if="spec.attach === 'existing'">
+          <label class="rating">Its joists<input :value="spec.existing.joist" maxlength="200" placeholder="as read, for example 2×8" @change="edit((at) => void (at.existing.joist = ($event.target as HTMLInputElement).value), 'the deck that stands')" /></label>
+          <LengthField inline label="They stand apart" bare="in" :model-value="spec.existing.spacing_m" :tape="store.tape" :path="path + '/existing/spacing_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.spacing_m = $event!), 'the deck that stands')" />
+          <LengthField inline label="Ours lies lower by" bare="in" :model-value="spec.existing.lower_m" :tape="store.tape" :path="path + '/existing/lower_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.lower_m = $event!), 'the deck that stands')" />
+        </template>
         <PickField v-if="spec.attach !== 'ledger' && !spec.bridge" inline label="Kept upright by" :model-value="spec.upright" :options="UPRIGHT" @update:model-value="pick('upright', 'what keeps it upright')($event)" />
       </section>
       <section>

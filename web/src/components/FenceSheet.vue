@@ -2,13 +2,14 @@
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import type { FenceSpec, Handle, Option } from '@/api/types'
+import type { Choice, FenceSpec, Handle, Option } from '@/api/types'
 import LineCanvas from '@/components/LineCanvas.vue'
 import Reckoning from '@/components/Reckoning.vue'
 import SheetDrawer from '@/components/SheetDrawer.vue'
 import SpecPanel from '@/components/SpecPanel.vue'
 import { useFence } from '@/composables/useFence'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { bayOf } from '@/logic/places'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -20,7 +21,7 @@ const problem = computed(() => problems.value[0]?.message ?? failed.value)
 
 function select(id: string): void {
   if (!sheet.value) return
-  const inner = id.replace('/hole/', '/post/').replace(/\/(rail|boards)\//, '/bay/').replace(/\/rip\/(.*)\/[ab]$/, '/bay/$1')
+  const inner = bayOf(id.replace('/hole/', '/post/'))
   const there = [...sheet.value.posts, ...sheet.value.bays].some((item) => item.id === inner)
   selected.value = there ? inner : ''
 }
@@ -31,7 +32,12 @@ function lock(handle: Handle): void {
   if (handle.locked) unlock(handle)
   else store.change((job) => specOf(job).locks.push({ id: handle.id.replace(`${structure.value}/post/`, ''), at_m: handle.station_m, why: '' }), 'locked a post')
 }
-const change = (option: Option) => (job: Parameters<Parameters<typeof store.change>[0]>[0]) => {
+const preview = (option: Option | Choice | null) => store.preview(option && option.change.length ? change(option) : null)
+function take(option: Option | Choice): void {
+  store.preview(null)
+  if (option.change.length) store.change(change(option), option.says)
+}
+const change = (option: Option | Choice) => (job: Parameters<Parameters<typeof store.change>[0]>[0]) => {
   const at = specOf(job) as unknown as Record<string, unknown>
   for (const [field, value] of option.change as unknown as [keyof FenceSpec, unknown][]) at[field] = value
 }
@@ -73,12 +79,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :sheet="sheet" :tape="store.tape" :selected="selected"
           @select="select" @drag="(h, s) => store.preview(move(h, s))" @drop="drop" @cancel="store.preview(null)"
         />
-        <SheetDrawer :sheet="sheet" :structure="structure" :selected="selected" :start="String(route.meta.drawer ?? 'marks')" @select="select" />
+        <SheetDrawer :sheet="sheet" :structure="structure" :selected="selected" :start="String(route.meta.drawer ?? 'marks')" @select="select" @preview="preview" @take="take" />
       </template>
     </main>
     <Reckoning
       v-if="sheet && known" :sheet="sheet" :selected="selected" :structure="structure" :failed="problem"
-      @select="select" @lock="lock" @preview="store.preview($event ? change($event) : null)" @take="store.change(change($event), $event.says)"
+      @select="select" @lock="lock" @preview="preview" @take="take"
     />
   </div>
 </template>

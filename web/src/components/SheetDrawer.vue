@@ -2,14 +2,16 @@
 import { useEventListener, watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { MarkRow, Sheet, Takeoff } from '@/api/types'
+import type { Choice, MarkRow, Sheet, Takeoff } from '@/api/types'
+import ChoiceTable from '@/components/ChoiceTable.vue'
 import LineTable from '@/components/LineTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import { useJob } from '@/stores/job'
+import { bayOf } from '@/logic/places'
 import { showLength } from '@/logic/units'
 
 const props = defineProps<{ sheet: Sheet; structure: string; selected: string; start: string }>()
-const emit = defineEmits<{ select: [id: string] }>()
+const emit = defineEmits<{ select: [id: string]; preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const store = useJob()
 const tab = ref(props.start)
 const open = ref(true)
@@ -18,6 +20,8 @@ const to = ref<'centre' | 'near face' | 'far face'>('centre')
 const mirrored = ref(false)
 const marks = ref<MarkRow[]>([])
 const takeoff = ref<Takeoff | null>(null)
+const choices = ref<Choice[]>([])
+const busy = ref(false)
 const fault = ref('')
 
 watchDebounced(
@@ -28,11 +32,17 @@ watchDebounced(
     try {
       if (tab.value === 'marks')
         marks.value = (await ask(api.POST('/api/reckon/marks', { body: { document, structure: props.structure, from_end: fromEnd.value, to: to.value, mirrored: mirrored.value } }))).marks
+      if (tab.value === 'ways') {
+        busy.value = true
+        choices.value = (await ask(api.POST('/api/reckon/choices', { body: { document, structure: props.structure, selected: '' } }))).choices as Choice[]
+      }
       if (tab.value === 'pieces' || tab.value === 'cut plan')
         takeoff.value = await ask(api.POST('/api/reckon/takeoff', { body: { document, structure: props.structure, selected: '' } }))
       fault.value = ''
     } catch (error) {
       fault.value = (error as Error).message
+    } finally {
+      busy.value = false
     }
   },
   { debounce: 180, immediate: true },
@@ -40,6 +50,7 @@ watchDebounced(
 const tabs = computed(() => [
   ['marks', 'Marks', String(props.sheet.posts.length)],
   ['line', 'Line', ''],
+  ['ways', 'Ways to build it', ''],
   ['holes', 'Holes', String(props.sheet.posts.length)],
   ['pieces', 'Pieces', takeoff.value ? String(takeoff.value.pieces.reduce((sum, row) => sum + row.count, 0)) : ''],
   ['cut plan', 'Cut plan', ''],
@@ -49,7 +60,8 @@ function choose(name: string): void {
   open.value = !(open.value && tab.value === name)
   tab.value = name
 }
-const holds = (places: string[]) => places.includes(props.selected) || places.some((id) => id.replace('/rail/', '/bay/').replace('/boards/', '/bay/') === props.selected)
+const of = (group: string) => choices.value.filter((choice) => choice.group === group)
+const holds = (places: string[]) => places.includes(props.selected) || places.some((id) => bayOf(id) === props.selected)
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
   if (at.matches('input, textarea') || event.ctrlKey || event.metaKey) return
@@ -86,6 +98,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </table>
       </template>
       <LineTable v-else-if="tab === 'line'" :structure="structure" />
+      <div v-else-if="tab === 'ways'" class="side">
+        <section><h3>Bays</h3><ChoiceTable :choices="of('bays')" :busy="busy" what="way of spacing the posts" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
+        <section><h3>What closes them</h3><ChoiceTable :choices="of('styles')" :busy="busy" what="style" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
+      </div>
       <table v-else-if="tab === 'holes'">
         <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th /></tr></thead>
         <tbody>
@@ -99,7 +115,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <table v-if="takeoff">
           <thead><tr><th>Piece</th><th>Of</th><th>Count</th><th>Length</th><th>Out of a stick</th><th>End cuts</th><th>Each</th></tr></thead>
           <tbody>
-            <tr v-for="row in takeoff.pieces" :key="row.id" :class="{ on: holds(row.places) }" @click="emit('select', (row.places[0] ?? '').replace('/rail/', '/bay/').replace('/boards/', '/bay/').replace(/\/rip\/(.*)\/[ab]$/, '/bay/$1'))">
+            <tr v-for="row in takeoff.pieces" :key="row.id" :class="{ on: holds(row.places) }" @click="emit('select', bayOf(row.places[0] ?? ''))">
               <td>{{ row.role }}<template v-if="row.width_m">, ripped to {{ showLength(row.width_m, store.tape) }}</template></td><td>{{ row.says }}</td><td class="strong">{{ row.count }}</td><td class="strong">{{ showLength(row.length_m, store.tape) }}</td><td>{{ showLength(row.stick_m, store.tape) }}</td><td>{{ row.bevel_rad ? `${Math.abs((row.bevel_rad * 180) / Math.PI).toFixed(1)}° bevel` : 'square' }}</td><td>{{ store.tape.system === 'imperial' ? `${(row.mass_kg / 0.45359237).toFixed(0)} lb` : `${row.mass_kg.toFixed(0)} kg` }}</td>
             </tr>
           </tbody>
@@ -127,6 +143,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .tab[aria-selected='true'] { border-bottom-color: var(--chalk); color: var(--chalk); }
 .file { margin-left: auto; font-size: 13px; }
 .panel { height: 178px; overflow: auto; padding: 2px 24px 12px; border-top: 1px solid var(--line); }
+.side h3 { margin: 8px 0 2px; font-size: 13px; }
 .choices { display: flex; gap: 18px; align-items: baseline; margin: 4px 0; position: sticky; left: 0; }
 .choices select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); padding: 2px 4px; }
 thead th { position: sticky; top: -2px; background: var(--paper); }

@@ -30,6 +30,12 @@ const STYLES = [
   { value: 'both faces', says: 'on both faces' },
   { value: 'slats', says: 'as slats' },
 ]
+const SPACED = [
+  { value: 'fewest posts', says: 'with the fewest posts' },
+  { value: 'equal', says: 'all bays alike' },
+  { value: 'nudged', says: 'alike, a few nudged' },
+  { value: 'panels', says: 'in panels' },
+]
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
 const slats = computed(() => spec.value?.infill.style === 'slats')
 const lapped = computed(() => spec.value?.infill.style === 'board on board' || spec.value?.infill.style === 'both faces')
@@ -82,6 +88,8 @@ const fall = computed(() => {
         <LengthField inline label="Height" :model-value="spec.height_m" :tape="store.tape" :path="path + '/height_m'" @update:model-value="length('height_m', 'height')($event)" />
         <LengthField inline label="Gap at the ground" bare="in" :model-value="spec.gap_m" :tape="store.tape" :path="path + '/gap_m'" @update:model-value="length('gap_m', 'gap')($event)" />
         <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
+        <PickField inline label="Spaced" :model-value="spec.bays" :options="SPACED" :path="path + '/bays'" @update:model-value="pick('bays', 'spacing of the posts')($event)" />
+        <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
         <PickField inline :label="slats ? 'Slats' : 'Rails'" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />

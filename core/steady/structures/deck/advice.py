@@ -2,6 +2,7 @@
 
 from steady.data.loader import keyed
 from steady.ground.site import Site
+from steady.measure.show import Tape
 from steady.plan.model import Caution, Part, Task
 from steady.structures.deck.findings import Timber
 from steady.structures.deck.framing import Frame
@@ -11,6 +12,7 @@ from steady.structures.deck.spec import DeckSpec
 TWO_LIFT_KG = 23.0
 """Over 50 lb a piece is lifted by two [common practice]."""
 DEEP_M = 0.28
+SAME_SPACING_M = 0.006
 
 
 def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
@@ -69,6 +71,29 @@ def cautions(
         row = keyed("deck_walls")[spec.ledger.wall]
         if row.text["ledger"] != "yes":
             say("licence", f"No ledger here: {row.text['reason']}", row.source)
+    if spec.attach == "existing":
+        for text in _beside(spec, Tape(system="metric" if metric else "imperial")):
+            say("drawing", text, "the survey of the deck that stands")
     if frost:
         say("drawing", frost, "see the working")
     return made
+
+
+def _beside(spec: DeckSpec, tape: Tape) -> list[str]:
+    """What the deck that stands asks of this one: its joists read before ours are set, and the step between the two."""
+    old, found = spec.existing, []
+    if not old.joist:
+        found.append(
+            "Read the joists of the deck that stands: what they are, how far apart, and how high their tops lie"
+        )
+    elif abs(old.spacing_m - spec.spacing_m) > SAME_SPACING_M:
+        ours, theirs = tape.length(spec.spacing_m), tape.length(old.spacing_m)
+        found.append(
+            f"Its joists ({old.joist}) stand {theirs} apart, ours {ours}: boards do not run through on one line of screws"
+        )
+    if old.lower_m > 0:
+        step = tape.length(old.lower_m)
+        found.append(
+            f"The new boards lie {step} below the old: mark the edge, and take the step for a stair's riser where it is one"
+        )
+    return found

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -10,39 +10,19 @@ from steady.measure.show import Tape
 from steady.plan.model import Basis, Check
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
+from steady.structures.choice import Choice
 from steady.structures.deck.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
 from steady.structures.deck.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.joists import ask_of
 from steady.structures.deck.plan import Reckoned, reckon_deck
 from steady.structures.deck.spec import DeckSpec, Pin
+from steady.yard.choices import YardChoices
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
 CLEAR_M = 0.0508
 """Comfort kept between a hole and a rock, as between a fence's hole and a band [common practice]."""
 EXACT_SHARE = 0.005
 """Within half a per cent of its limit a choice leaves nothing over, and is set apart [our own line]."""
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Choice:
-    """One joist or beam: what it reaches by the reckoning and by the table, what is needed, and how the whole deck fares with it.
-
-    `whole`: passes: everything under it passes, too; fails or not covered, with `why`. `chosen`: as it is now.
-    """
-
-    group: str
-    says: str
-    change: Change
-    reaches_m: float
-    table_m: float | None
-    needs_m: float
-    slack_m: float
-    governs: str
-    exact: bool
-    whole: str
-    why: str
-    use: float
-    chosen: bool
 
 
 def candidates(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
@@ -83,7 +63,7 @@ def _past_rocks(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
         yield f"{one_more} posts under each beam, clear of what is in the way", (("posts", one_more),)
 
 
-def choices(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[Choice]:
+def choices(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
     laid = reckon_deck(spec, site, book)
     fixed: dict[str, object] = {}

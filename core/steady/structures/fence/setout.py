@@ -6,7 +6,8 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
-from steady.layout.bays import TOLERANCE_M, bays_round_zones, merge_zones
+from steady.layout.baymodes import equal_nudged, equal_with_more, in_panels, posts_in_zones
+from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones, merge_zones
 from steady.layout.path import CORNER_RAD, Leg, Path
 from steady.layout.rails import longest_level_m
 from steady.layout.slopes import stepped_bays
@@ -244,6 +245,35 @@ def bay_limit(
     return spec.bay_max_m, "your greatest bay"
 
 
+def _spaced(spec: FenceSpec, run_m: float, limit_m: float, zones: list[Zone], timber: Timber, before: Post) -> Bays:
+    """Bays of one stretch in the way wished for; where equal bays cannot be, the fewest posts."""
+    least_m = min(spec.bay_min_m, limit_m)
+    found: Bays | None = None
+    if spec.bays == "panels" and run_m > timber.post.width_m + 0.05:
+        # A cut panel stands away from a gate.
+        return in_panels(
+            run_m, spec.panel_m, timber.post.width_m, cut_at_start=not before.opening and before.kind != "end"
+        )
+    if spec.bays == "equal":
+        found = equal_with_more(run_m, limit_m, least_m, zones)
+    elif spec.bays == "nudged":
+        found = equal_nudged(run_m, limit_m, least_m, zones)
+    return found or bays_round_zones(run_m, limit_m, least_m, zones)
+
+
+def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit_m: float, why: str, tape: Tape) -> list[str]:
+    """What panels of one width cannot go round."""
+    widest_m = max((b - a for a, b in itertools.pairwise(answer.stations_m)), default=0.0)
+    found = [
+        f"A post at {tape.distance(from_m + at)} stands in a no-dig band: panels leave it no room to move. Start the panels "
+        "elsewhere, or space the bays freely here"
+        for at in posts_in_zones(answer.stations_m, zones)
+    ]
+    if widest_m > limit_m + TOLERANCE_M:
+        found.append(f"A panel's bay is {tape.length(widest_m)}: {why} is {tape.length(limit_m)}")
+    return found
+
+
 def _between(
     spec: FenceSpec,
     ground: Profile,
@@ -264,7 +294,9 @@ def _between(
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
-    answer = bays_round_zones(run_m, limit_m, min(spec.bay_min_m, limit_m), inside)
+    answer = _spaced(spec, run_m, limit_m, inside, timber, before)
+    if spec.bays == "panels":
+        conflicts += _panel_clashes(answer, from_m, inside, limit_m, why, tape)
     if not answer.fits and run_m > TOLERANCE_M:
         worst = max(merge_zones(inside), key=lambda zone: zone[1] - zone[0])
         what = next(

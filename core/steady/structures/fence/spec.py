@@ -107,6 +107,9 @@ class FenceSpec:
     """A fence of wood posts in concrete with rails and boards, or slats.
 
     Args:
+        bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
+            band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
+        panel_m: Width of a panel, for bays in panels.
         keeps: Who must not get through below: sets the greatest gap at the ground.
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
@@ -140,6 +143,8 @@ class FenceSpec:
     keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
     boards_on: Literal["left", "right"] = "left"
     bay_max_m: Annotated[float, Ge(0.6), Le(4.9)] = 2.4384
+    bays: Literal["fewest posts", "equal", "nudged", "panels"] = "fewest posts"
+    panel_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
     bay_min_m: Annotated[float, Ge(0.3), Le(2)] = 0.6096
     foot: Literal["open below", "closed below"] = "open below"
     gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016

@@ -104,7 +104,7 @@ class Command(BaseCommand):
         from trellis_server.models import Job
 
         person = get_user_model().objects.filter(username=DEMO_NAME).first()
-        job = Job.objects.filter(crew__members=person).first() if person else None
+        job = Job.objects.filter(crew__members=person, name="Larkspur Rise").first() if person else None
         if person is None or job is None or job.current is None:
             self.stdout.write("A drag's round trip: run ./trellis demo once first, for its data")
             return
@@ -190,8 +190,8 @@ class Command(BaseCommand):
         for words in ("16x12 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
             once = best(lambda: reckon_deck(spec, site, book), 5)  # noqa: B023
-            search = best(lambda: list(choices(spec, site, book, Tape())), 3)  # noqa: B023
-            found = list(choices(spec, site, book, Tape()))
+            search = best(lambda: list(choices(spec, site, book, YardChoices(), Tape())), 3)  # noqa: B023
+            found = list(choices(spec, site, book, YardChoices(), Tape()))
             good = sum(choice.whole != "fails" for choice in found)
             shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
             self.stdout.write(f"  {words}: {shown} of {once * 1e3:.1f} ms")

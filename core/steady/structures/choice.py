@@ -1,0 +1,28 @@
+"""One thing to choose from, whatever kind of structure offers it."""
+
+from dataclasses import dataclass
+
+Change = tuple[tuple[str, object], ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Choice:
+    """One member or way of building, and how the whole fares with it.
+
+    A member says what it reaches by the reckoning and by the table, and what is needed (m); a way of building does not. `whole`:
+    passes: all that stands under it passes, too; fails or not covered, with `why`. `chosen`: as it is now.
+    """
+
+    group: str
+    says: str
+    change: Change
+    reaches_m: float | None = None
+    table_m: float | None = None
+    needs_m: float | None = None
+    slack_m: float | None = None
+    governs: str = ""
+    exact: bool = False
+    whole: str
+    why: str
+    use: float
+    chosen: bool
