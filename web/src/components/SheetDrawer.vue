@@ -50,7 +50,7 @@ watchDebounced(
 const tabs = computed(() => [
   ['marks', 'Marks', String(props.sheet.posts.length)],
   ['line', 'Line', ''],
-  ['ways', 'Ways to build it', ''],
+  ['ways', 'Ways', ''],
   ['holes', 'Holes', String(props.sheet.posts.length)],
   ['pieces', 'Pieces', takeoff.value ? String(takeoff.value.pieces.reduce((sum, row) => sum + row.count, 0)) : ''],
   ['cut plan', 'Cut plan', ''],
@@ -77,7 +77,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <button v-for="[name, says, count] in tabs" :id="'tab-' + name" :key="name" role="tab" :aria-selected="open && tab === name" :aria-controls="'panel'" class="tab" @click="choose(name!)">{{ says }} <span class="quiet">{{ count }}</span></button>
       </div>
       <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/sheets.pdf?from_end=${fromEnd}&to=${to}&mirrored=${mirrored}`" target="_blank">Site sheets</a>
-      <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/working.pdf`" target="_blank">The working, to print</a>
+      <a class="file" :href="`/api/jobs/${store.id}/files/${structure}/working.pdf`" target="_blank">The working</a>
     </div>
     <div v-if="open" id="panel" role="tabpanel" :aria-labelledby="'tab-' + tab" class="panel" tabindex="0">
       <p v-if="fault" class="fault">{{ fault }}</p>
@@ -139,9 +139,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .drawer { flex: none; background: var(--paper); border-top: 1px solid var(--line); }
 .bar { display: flex; align-items: center; padding: 0 14px; height: 38px; }
 .tabs { display: flex; gap: 4px; }
-.tab { background: none; border: 0; border-bottom: 3px solid transparent; padding: 8px 10px 6px; cursor: pointer; font-weight: 600; }
+.tab { background: none; border: 0; border-bottom: 3px solid transparent; padding: 8px 8px 6px; cursor: pointer; font-weight: 600; font-size: 13px; white-space: nowrap; }
 .tab[aria-selected='true'] { border-bottom-color: var(--chalk); color: var(--chalk); }
-.file { margin-left: auto; font-size: 13px; }
+.file { margin-left: auto; font-size: 13px; white-space: nowrap; } .file + .file { margin-left: 12px; }
 .panel { height: 178px; overflow: auto; padding: 2px 24px 12px; border-top: 1px solid var(--line); }
 .side h3 { margin: 8px 0 2px; font-size: 13px; }
 .choices { display: flex; gap: 18px; align-items: baseline; margin: 4px 0; position: sticky; left: 0; }

@@ -91,7 +91,8 @@ def _ways(spec: DeckSpec, site: Site, book: Rulebook) -> Iterator[Choice]:
         whole, why, use = _whole(turned, site, book)
         posts = sum(len(one.posts) for one in frame.beams)
         way = "out from" if run == "out" else "along"
-        says = f"{way} the house: {len(frame.joists)} joists, {len(frame.beams)} beams, {posts} posts"
+        beams = f"{len(frame.beams)} beam{'' if len(frame.beams) == 1 else 's'}"
+        says = f"{way} the house: {len(frame.joists)} joists, {beams}, {posts} posts"
         told = (("joists_run", run), ("beams", None), ("posts", None), ("pins", ()))
         yield Choice(
             group="ways", says=says, change=told if run != spec.joists_run else (), reaches_m=frame.longest_span_m, table_m=None,

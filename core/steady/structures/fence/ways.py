@@ -8,7 +8,7 @@ from steady.errors import InputError
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Plan
-from steady.plan.verdict import governing
+from steady.plan.verdict import governing, verdict
 from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.plan import plan_fence
@@ -46,15 +46,20 @@ def _choice(
     except InputError as error:
         return Choice(group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen)
     whole, why, use = _fares(made)
+    worst = governing(made)
+    exact = worst is not None and verdict(worst) == "nothing to spare"
     says = _says(made, name, tape) if group == "bays" else _closes(made, name)
-    return Choice(group=group, says=says, change=() if chosen else change, whole=whole, why=why, use=use, chosen=chosen)
+    return Choice(
+        group=group, says=says, change=() if chosen else change, exact=exact, whole=whole, why=why, use=use, chosen=chosen
+    )  # fmt: skip
 
 
 def _says(made: Plan, name: str, tape: Tape) -> str:
     at = [mark.station_m for mark in made.marks]
     widths = sorted({round(b - a, 4) for a, b in itertools.pairwise(at)})
     longest = tape.length(widths[-1]) if widths else ""
-    return f"{name}: {len(at)} posts, {len(widths)} different bays, the longest {longest}"
+    alike = "all bays alike" if len(widths) == 1 else f"{len(widths)} different bays"
+    return f"{name}: {len(at)} posts, {alike}, the longest {longest}"
 
 
 def _closes(made: Plan, name: str) -> str:
