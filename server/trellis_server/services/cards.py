@@ -42,11 +42,14 @@ def card(job: Job) -> dict[str, Any]:
             line_m = max((m.station_m for m in plan.marks), default=0.0)
             row["length"] = size_words(plan, line_m, document.reading.tape())
             if shown:
+                # A picture this small shows what closes the fence: boards, or the slats where there are none.
+                boarded = any(shape.layer in ("board", "decking") for shape in shown.shapes)
+                kept = SMALL if boarded else SMALL | {"rail"}
                 row["view"] = {
                     "name": shown.name,
                     "title": shown.title,
                     "bounds": shown.bounds,
-                    "shapes": [shape for shape in shown.shapes if shape.layer in SMALL],
+                    "shapes": [shape for shape in shown.shapes if shape.layer in kept],
                 }
         except InputError as error:
             row["problem"] = error.message

@@ -35,7 +35,7 @@ const scale = computed(() => fits.value.scale)
 const planRight = computed(() => (fits.value.beside ? RULE + 8 + 70 + (across.value * scale.value) + Math.max(0, (width.value - RULE - 240 - (across.value + wideSection.value) * scale.value) / 2) : width.value))
 const x0 = computed(() => RULE + (planRight.value - RULE - 46 - across.value * scale.value) / 2 - plan.value.bounds[0] * scale.value)
 const y0 = computed(() => RULE + 22 + plan.value.bounds[3] * scale.value)
-const planBottom = computed(() => (fits.value.beside ? height.value : y0.value - plan.value.bounds[1] * scale.value + 8))
+const planBottom = computed(() => (fits.value.beside ? height.value : y0.value - plan.value.bounds[1] * scale.value + 18))
 const sx0 = computed(() => (fits.value.beside ? planRight.value + 22 : RULE + (width.value - RULE - 90 - wideSection.value * scale.value) / 2) - section.value.bounds[0] * scale.value)
 const sy0 = computed(() => (fits.value.beside ? RULE + 56 : planBottom.value + 34) + section.value.bounds[3] * scale.value)
 const X = (x: number) => x0.value + x * scale.value
@@ -137,7 +137,7 @@ const edges = computed(() => props.sheet.handles.filter((handle) => handle.id.in
         <text :x="axis(held.handle) === 'x' ? X(held.at) + 5 : RULE + 14" :y="axis(held.handle) === 'x' ? RULE + 16 : Y(held.at) - 5">{{ showDistance(held.at, tape) }}</text>
       </g>
       <path :d="fits.beside ? `M${planRight} ${RULE}V${height}` : `M0 ${planBottom}H${width}`" class="split" />
-      <text :x="fits.beside ? planRight + 16 : 16" :y="fits.beside ? RULE + 20 : planBottom + 20" class="title">Section along the joists <tspan class="soft">{{ fits.beside ? 'same scale' : 'same scale; heights from the finished deck' }}</tspan></text>
+      <text :x="fits.beside ? planRight + 16 : 16" :y="fits.beside ? RULE + 20 : planBottom + 20" class="title">Section along the joists <tspan class="soft">same scale</tspan></text>
       <ViewShapes :view="shown(section)" :sx="scale" :sy="scale" :x0="sx0" :y0="sy0" :selected="selected" @grab="(id) => emit('select', inner(id))" @pick="emit('select', inner($event))" />
     </svg>
   </div>

@@ -111,10 +111,10 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <div class="layers"><label v-for="[says, layers] in LAYERS" :key="says"><input type="checkbox" :checked="seen(layers)" @change="toggle(layers)" /> {{ says }}</label></div>
       </section>
       <section>
-        <h3>The deck</h3>
-        <LengthField inline label="Along the house" :model-value="box.width" :tape="store.tape" :path="path + '/outline'" @update:model-value="resize('x_m', box.right, $event)" />
-        <LengthField inline label="Out from it" :model-value="box.depth" :tape="store.tape" @update:model-value="resize('y_m', box.front, $event)" />
-        <PickField inline label="Stands" :model-value="spec.attach" :options="JOINS" :path="path + '/attach'" @update:model-value="pick('attach', 'how it stands')($event)" />
+        <h3>{{ spec.bridge ? 'The footbridge' : 'The deck' }}</h3>
+        <LengthField inline :label="spec.bridge ? 'Wide' : 'Along the house'" :model-value="box.width" :tape="store.tape" :path="path + '/outline'" @update:model-value="resize('x_m', box.right, $event)" />
+        <LengthField inline :label="spec.bridge ? 'Long' : 'Out from it'" :model-value="box.depth" :tape="store.tape" @update:model-value="resize('y_m', box.front, $event)" />
+        <PickField v-if="!spec.bridge" inline label="Stands" :model-value="spec.attach" :options="JOINS" :path="path + '/attach'" @update:model-value="pick('attach', 'how it stands')($event)" />
         <PickField v-if="spec.attach === 'ledger'" inline label="The wall" :model-value="spec.ledger.wall" :options="walls" :path="path + '/ledger/wall'" @update:model-value="edit((at) => void (at.ledger.wall = String($event)), 'the wall')" />
         <PickField v-if="spec.attach === 'ledger'" inline label="Ledger on" :model-value="spec.ledger.fixing" :options="FIXINGS" @update:model-value="edit((at) => void (at.ledger.fixing = $event as never), 'fixings of the ledger')" />
         <template v-if="spec.attach === 'existing'">
@@ -128,8 +128,8 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <h3>Joists</h3>
         <PickField inline label="Of" :model-value="spec.joist" :options="items('joist')" :path="path + '/joist'" @update:model-value="pick('joist', 'joists')($event)" />
         <LengthField inline label="Spacing" bare="in" :model-value="spec.spacing_m" :tape="store.tape" :path="path + '/spacing_m'" @update:model-value="length('spacing_m', 'spacing of the joists')($event)" />
-        <PickField inline label="Run" :model-value="spec.joists_run" :options="RUN" @update:model-value="pick('joists_run', 'way of the joists')($event)" />
-        <PickField inline label="They" :model-value="spec.joists_over" :options="OVER" @update:model-value="pick('joists_over', 'joists over beams')($event)" />
+        <PickField v-if="!spec.bridge" inline label="Run" :model-value="spec.joists_run" :options="RUN" @update:model-value="pick('joists_run', 'way of the joists')($event)" />
+        <PickField v-if="!spec.bridge" inline label="They" :model-value="spec.joists_over" :options="OVER" @update:model-value="pick('joists_over', 'joists over beams')($event)" />
         <PickField v-if="store.document?.school === 'ca'" inline label="Stiffened by" :model-value="spec.stiffening" :options="STIFF" @update:model-value="pick('stiffening', 'stiffening')($event)" />
         <PickField inline label="Leave over at least" :model-value="spec.least_slack_ratio" :options="[0, 0.05, 0.1, 0.15, 0.2].map((value) => ({ value, says: value ? `${value * 100} % of the limit` : 'nothing: to the limit' }))" @update:model-value="pick('least_slack_ratio', 'least slack')($event)" />
         <LengthField v-if="!spec.bridge" inline label="Past the beam" bare="in" :model-value="spec.overhang_m" :tape="store.tape" :path="path + '/overhang_m'" @update:model-value="length('overhang_m', 'overhang of the joists')($event)" />

@@ -20,7 +20,7 @@ const bay = computed(() => props.sheet.bays.find((item) => item.id === props.sel
 const handle = computed(() => props.sheet.handles.find((item) => item.id === props.selected) ?? null)
 const number = (id: string) => props.sheet.posts.find((item) => item.id === id)?.number
 const member = computed(() => props.sheet.members.find((item) => item.id === props.selected) ?? null)
-const whole = computed(() => (props.sheet.members.length ? 'The whole deck' : 'The whole fence'))
+const whole = computed(() => (!props.sheet.members.length ? 'The whole fence' : props.sheet.members.some((item) => item.what === 'stringers') ? 'The whole footbridge' : 'The whole deck'))
 const title = computed(() => {
   if (member.value) return member.value.name
   if (post.value) return `Post ${post.value.number}`

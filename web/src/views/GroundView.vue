@@ -143,7 +143,7 @@ function north(): void {
         <p class="row"><label><input v-model="kind" type="radio" value="height" /> heights</label> <label><input v-model="kind" type="radio" value="rod" /> rod readings</label></p>
         <LengthField v-if="kind === 'rod'" v-model="instrument" label="Height of instrument above the job's zero" :tape="store.tape" />
         <label for="paste" class="small quiet">Rows</label>
-        <Textarea id="paste" v-model="pasted" rows="7" class="rows" placeholder="0, 0&#10;12', -2 in&#10;24', -7 1/2 in" spellcheck="false" />
+        <Textarea id="paste" v-model="pasted" rows="7" class="rows" :placeholder="store.tape.system === 'metric' ? '0, 0\n2.4 m, -40 mm\n4.8 m, -110 mm' : '0, 0\n12\', -2 in\n24\', -7 1/2 in'" spellcheck="false" />
         <p><button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button> <label class="plain small file">From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file" /></label></p>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <p v-if="read" class="small" role="status">{{ read.shots.length }} readings taken<template v-if="read.shots.length">, {{ showDistance(read.shots[0]!.at_m, store.tape) }} to {{ showDistance(read.shots[read.shots.length - 1]!.at_m, store.tape) }}</template>.</p>

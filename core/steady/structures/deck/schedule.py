@@ -25,7 +25,7 @@ def members(
     what = "stringers" if spec.bridge is not None else "joists"
     made = [
         Member(
-            id=f"{me}/joists", what="joists", name=f"{what.capitalize()}, span {tape.length(frame.longest_span_m)}",
+            id=f"{me}/joists", what=what, name=f"{what.capitalize()}, span {tape.length(frame.longest_span_m)}",
             says=f"{len(frame.joists)} of {timber.joist.says} at {tape.length(spec.spacing_m)}{past}",
         )
     ]  # fmt: skip
