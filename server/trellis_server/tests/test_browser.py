@@ -391,6 +391,35 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Ledger", exact=True).click()
         expect(page.locator(".reckoning")).to_contain_text("Joist hanger holds")
 
+    def test_a_fence_is_closed_another_way_and_stepped(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/sheet/orchard-side")
+        expect(page.locator(".canvas svg").first).to_be_visible()
+        page.get_by_role("tab", name="Ways").click()
+        row = page.locator(".drawer tbody tr", has_text="board on board:").first
+        expect(row).to_contain_text("boards", timeout=20_000)
+        expect(page.locator(".drawer")).to_contain_text("as wide as the posts are thick")  # why both faces cannot be
+        row.get_by_role("button").click()
+        expect(page.get_by_label("Least lap")).to_be_visible()
+        self.saved()
+        page.get_by_label("Bays", exact=True).click()
+        page.get_by_role("option", name="stepped, level panels").click()
+        page.get_by_role("tab", name="Line").click()
+        expect(page.locator(".drawer select").filter(has_text="stepped").first).to_have_value("stepped")
+        lap = page.get_by_label("Least lap")
+        lap.fill("6 in")
+        lap.press("Tab")
+        expect(page.get_by_role("alert").first).to_contain_text("at most 3")
+        lap.fill("3 in")
+        lap.press("Tab")
+        expect(page.get_by_role("alert").first).to_contain_text("at most half a board")
+        page.get_by_role("button", name="Undo").first.click()
+        page.get_by_label("Set", exact=True).click()
+        page.get_by_role("option", name="as slats").click()
+        expect(page.locator(".reckoning")).to_contain_text("Slats bend")
+        page.get_by_role("tab", name="Cautions").click()
+        expect(page.locator(".drawer")).to_contain_text("spacer block")
+
     def test_a_missing_page_and_a_missing_job_say_so(self) -> None:
         self.open("/nowhere/at/all")
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")

@@ -47,8 +47,15 @@ export const useJob = defineStore('job', () => {
     take(await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } })))
   }
 
+  let stepping: Promise<void> | null = null
+
   /** Changes the document and saves it soon after. */
   function change(edit: (job: Job) => void, says: string): void {
+    if (stepping) {
+      // An undo is on its way: the change is made on what it brings, not lost to it.
+      void stepping.catch(() => undefined).then(() => change(edit, says))
+      return
+    }
     if (!document.value) return
     const next = copy(document.value)
     edit(next)
@@ -109,7 +116,16 @@ export const useJob = defineStore('job', () => {
     }
   }
 
-  async function step(way: 'undo' | 'redo'): Promise<void> {
+  function step(way: 'undo' | 'redo'): Promise<void> {
+    const before = stepping?.catch(() => undefined) ?? Promise.resolve()
+    const now: Promise<void> = before.then(() => walk(way)).finally(() => {
+      if (stepping === now) stepping = null
+    })
+    stepping = now
+    return now
+  }
+
+  async function walk(way: 'undo' | 'redo'): Promise<void> {
     await flush()
     if (saved.value !== 'saved') return
     const params = { path: { job_id: id.value } }
