@@ -24,7 +24,12 @@ def _to_3(document: Json) -> Json:
     return {**document, "format": 3}
 
 
-MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3}
+def _to_4(document: Json) -> Json:
+    """Format 4 says how bays are spaced, closed and stepped; what is not said is as every fence was before."""
+    return {**document, "format": 4}
+
+
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4}
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 
 

@@ -1662,10 +1662,10 @@ export interface components {
             client: string;
             /**
              * Format
-             * @default 3
+             * @default 4
              * @constant
              */
-            format: 3;
+            format: 4;
             /** Name */
             name: string;
             /**
