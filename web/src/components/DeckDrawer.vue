@@ -110,20 +110,5 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.drawer { flex: none; background: var(--paper); border-top: 1px solid var(--line); }
-.bar { display: flex; align-items: center; padding: 0 14px; height: 38px; }
-.tabs { display: flex; gap: 2px; }
-.tab { background: none; border: 0; border-bottom: 3px solid transparent; padding: 8px 8px 6px; cursor: pointer; font-weight: 600; font-size: 13px; white-space: nowrap; }
-.tab[aria-selected='true'] { border-bottom-color: var(--chalk); color: var(--chalk); }
-.file { margin-left: auto; font-size: 13px; white-space: nowrap; } .file + .file { margin-left: 12px; }
-.panel { height: 196px; overflow: auto; padding: 2px 20px 12px; border-top: 1px solid var(--line); }
-.panel :deep(thead th) { position: sticky; top: -2px; background: var(--paper); z-index: 1; }
-tbody tr { cursor: pointer; }
-tbody tr:hover { background: var(--ground-2); }
-tr.on { background: var(--chalk-soft) !important; }
-.pick { background: none; border: 0; padding: 0; min-width: 24px; min-height: 24px; text-align: left; cursor: pointer; }
 .ways { display: flex; gap: 6px; margin: 6px 0; }
-.cautions { margin: 6px 0; padding-left: 18px; display: grid; gap: 4px; }
-.cautions b { text-transform: capitalize; }
-.clash { color: var(--fail); }
 </style>
