@@ -2,6 +2,8 @@
 
 import io
 import json
+import math
+import random
 import re
 import tempfile
 import unittest
@@ -158,3 +160,47 @@ class QuantitiesTest(unittest.TestCase):
         for text, kind in (("12", "force"), ("12 ft", "force"), ("x", "angle"), ("", "volume"), ("3 parsec", "length")):
             with self.assertRaises(InputError):
                 parse_quantity(text, kind, "x")
+
+
+JUNK: tuple[object, ...] = (
+    "0 in", "1 in", "-3 in", "100 ft", "1e9 m", "5.5 in", "3 deg", "90 deg", "-10 deg", "0", 0, 1, -1, 0.5, 1e308, True, False,
+    None, "", [], [[]], [["0 in", "0 in"]], [["0 in", "0 in"], ["10 ft", "1 ft"]], ["0 in", "8 ft", "16 ft"], "abc", "80 lb",
+    "10 L", "24 h", "5 C", "40 F", "-300 C", "20 min", "10 kN", "8000 MPa", "3 m/s", "500 kg/m3", "20 kg/m", "80 kg",
+    float("nan"), float("inf"), 12, [["a", "3 h", [["b", "1 h"]]], ["b", "2 h", [["a", "1 h"]]]], [["a", "3 h", []]],
+    "round", "square", "none", "centres", "faces", [["8 ft", "10 deg", "10 deg"]],
+)  # fmt: skip
+
+
+class JunkTest(unittest.TestCase):
+    def test_no_input_breaks_a_sum_and_no_answer_is_beyond_numbers(self) -> None:
+        rng = random.Random(41)
+        for name, asked in SUMS.items():
+            for _ in range(40):
+                raw = {item.name: rng.choice(JUNK) for item in asked.inputs if rng.random() < 0.95}
+                for output in asked.outputs:
+                    found = answer(asked, raw, output.name)
+                    self.assertIn(found.status, ("ok", "refuse", "invalid"), name)
+                    if found.status != "ok":
+                        self.assertTrue(found.reason, (name, output.name, raw))
+                    elif isinstance(found.value, float):
+                        self.assertTrue(math.isfinite(found.value), (name, output.name, raw))
+
+    def test_each_input_that_is_needed_is_asked_for_by_name(self) -> None:
+        for name in (
+            "setout.panel_bays",
+            "slope.raked_bay",
+            "infill.pickets",
+            "concrete.hole_volume",
+            "cut.beam_plies",
+        ):
+            asked = find(name)
+            found = answer(asked, {}, asked.outputs[0].name)
+            self.assertEqual(found.status, "invalid")
+            self.assertIn(found.reason.split(":")[0], [item.name for item in asked.inputs])
+
+    def test_every_sum_says_what_it_asks_and_names_a_source(self) -> None:
+        known = set(sources())
+        for name, asked in SUMS.items():
+            self.assertTrue(asked.asks.endswith("?"), name)
+            self.assertTrue(asked.source.split(":")[0].split(" ")[0].rstrip(",;") in known or asked.source, name)
+            self.assertEqual(len({o.name for o in asked.outputs}), len(asked.outputs), name)

@@ -233,6 +233,28 @@ class FilesTest(TestCase):
         counted = sum(int(row["count"]) for row in pieces)
         self.assertEqual(counted, sum(part.count for part in self.plan.parts if part.length_m))
 
+    def test_every_structure_of_every_demo_job_comes_out_on_paper_and_in_files(self) -> None:
+        from trellis_server.demo.jobs import all_jobs
+
+        for document in all_jobs():
+            job = self.caller.new_job(documents.dump(document))
+            for structure in document.structures:
+                plan = plan_structure(document, structure.spec.id)
+                for name, start in (
+                    ("marks.csv", b""),
+                    ("pieces.csv", b""),
+                    ("sheets.pdf", b"%PDF"),
+                    ("plan.svg", b""),
+                ):
+                    with self.subTest(job=document.name, structure=structure.name, file=name):
+                        answer = self.caller.send("GET", f"/api/jobs/{job}/files/{structure.spec.id}/{name}")
+                        self.assertEqual(answer.status_code, 200, answer.content[:200])
+                        self.assertTrue(bytes(answer.content).startswith(start))
+                        if name == "pieces.csv":
+                            rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
+                            counted = sum(int(row["count"]) for row in rows)
+                            self.assertEqual(counted, sum(part.count for part in plan.parts if part.length_m))
+
     def test_the_same_ids_on_page_svg_and_dxf(self) -> None:
         found = {v.name: v for v in views(self.plan, self.document.reading.tape())}
         wanted = {shape.id for name in ("plan", "tape", "elevation") for shape in found[name].shapes}

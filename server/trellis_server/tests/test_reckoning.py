@@ -142,6 +142,25 @@ class ReckonTest(TestCase):
         self.assertEqual(self.ask("options")["options"], [])
         self.assertGreater(len(self.ask("takeoff")["pieces"]), 3)
 
+    def test_ways_to_build_a_fence_are_planned_and_priced_and_one_is_taken(self) -> None:
+        document = small_job()
+        asked = {"document": document, "structure": "windbreak", "selected": ""}
+        rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
+        self.assertEqual({row["group"] for row in rows}, {"bays", "styles"})
+        lapped = next(row for row in rows if row["says"].startswith("board on board"))
+        self.assertGreater(lapped["price_change"], 0)
+        spec = document["structures"][0]["spec"]
+        for field, value in lapped["change"]:
+            spec[field] = value
+        sheet = self.caller.send("POST", "/api/reckon/plan", asked).json()
+        self.assertIn("lap", " ".join(sheet["notes"]))
+        spec["infill"] = {**spec["infill"], "style": "woven"}
+        answer = self.caller.send("POST", "/api/reckon/plan", asked)
+        self.assertEqual(answer.status_code, 422)
+        [problem] = answer.json()["problems"]
+        self.assertEqual(problem["field"], "document/structures/0/spec/infill/style")
+        self.assertIn("board on board", problem["message"])
+
     def test_a_deck_from_words_its_choices_and_its_paper(self) -> None:
         body = {"text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
         spec = self.caller.send("POST", "/api/reckon/deck", body).json()
