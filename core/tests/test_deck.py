@@ -29,7 +29,7 @@ from steady.structures.deck.entry import read_deck
 from steady.structures.deck.framing import halves_m, shares_m
 from steady.structures.deck.members import Piece, envelope
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.deck.spec import Bridge, DeckSpec, GuardDesign, Ledger, Pin, Spot, StairDesign
+from steady.structures.deck.spec import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
 from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
@@ -409,6 +409,34 @@ class BuildTest(unittest.TestCase):
         for end in ends:
             self.assertTrue(abs(end - width) < 0.01 or any(abs(end - post) < 0.01 for post in posts), end)
         self.assertTrue(bill(found, yard, cuts(found, yard, better=False)).complete)
+
+    def test_no_two_plies_are_joined_over_one_post(self) -> None:
+        for words in ("30x14 up3", "44x12 up3", "24x12 up3"):
+            for plies in (2, 3):
+                found = planned(deck(words, plies=plies))
+                over: dict[float, set[str]] = {}
+                for part in found.parts:
+                    for place in part.places if part.role == "beam" else ():
+                        end = round(place.at[0] + part.length_m, 3)
+                        over.setdefault(end, set()).add(str(round(place.at[1], 4)))
+                width = float(words.split("x")[0]) * FT
+                joints = {end: rows for end, rows in over.items() if end < width - 0.1}
+                if found.conflicts:
+                    self.assertIn("each ply joined over a post of its own", " ".join(found.conflicts))
+                else:
+                    self.assertTrue(all(len(rows) == 1 for rows in joints.values()), (words, plies, joints))
+
+    def test_a_deck_beside_one_that_stands_says_what_was_surveyed(self) -> None:
+        beside = deck(
+            "12x10 up2",
+            attach="existing",
+            existing=Existing(joist="2×8 at the old deck", spacing_m=24 * IN, lower_m=6 * IN),
+        )
+        text = " ".join(caution.text for caution in planned(beside).cautions)
+        self.assertIn("stand 2′ 0″ apart, ours 1′ 4″", text)
+        self.assertIn("6″ below the old", text)
+        unread = planned(deck("12x10 up2", attach="existing"))
+        self.assertIn("Read the joists of the deck that stands", " ".join(caution.text for caution in unread.cautions))
 
     def test_counts_by_two_independent_ways_agree(self) -> None:
         spec = deck("16x12 up3", frame_boards=0)

@@ -11,6 +11,7 @@ from steady.footings.neat import Hole, neat, overdig
 from steady.ground.profile import Profile
 from steady.layout.infill import between_end_gaps, centred, even_gaps, last_board, overlapped, slat_screen, stock_panels
 from steady.layout.panels import panel_bays
+from steady.layout.plies import beam_plies
 from steady.layout.sight import slats_hide, view_between
 from steady.layout.slopes import boards_to_line, stepped_bays
 from steady.layout.topline import fewest_pieces
@@ -20,7 +21,6 @@ from steady.plan.model import Footing
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
 from steady.schedule.sequence import Step, job_length, one_crew_hours
 from steady.takeoff.nesting import nested_length_m
-from steady.takeoff.plies import beam_plies
 
 
 class InfillTest(unittest.TestCase):

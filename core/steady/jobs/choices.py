@@ -50,14 +50,17 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         found = list(CHOICES[spec.kind](spec, job.site, book, job.yard, tape))
     except InputError as error:
         raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
-    today = quick_price(plan(spec, job.site, book, job.yard, tape), job.yard)
+    now = plan(spec, job.site, book, job.yard, tape)
+    today = quick_price(now, job.yard)
     prices: dict[int, float] = {}
+    clashes: dict[int, str] = {}
     for group in dict.fromkeys(choice.group for choice in found):
         rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
         good = [k for k in rows if found[k].whole != "fails"]
         for k in rows if len(rows) <= FEW else good[: MOST_PRICED // 2]:
             made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
             prices[k] = quick_price(made, job.yard)
+            clashes[k] = next((text for text in made.conflicts if text not in now.conflicts), "")
 
     def worded(k: int, choice: Choice) -> PricedChoice:
         def shown(value_m: float | None) -> str:
@@ -67,7 +70,8 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         return PricedChoice(
             group=choice.group, says=choice.says, change=choice.change, reaches=shown(choice.reaches_m),
             table=shown(choice.table_m), slack=shown(choice.slack_m),
-            governs=choice.governs, exact=choice.exact, whole=choice.whole, why=choice.why, use=choice.use,
+            governs=choice.governs, exact=choice.exact, use=choice.use,
+            whole="fails" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
             chosen=choice.chosen, price=price, price_change=None if price is None else price - today,
         )  # fmt: skip
 

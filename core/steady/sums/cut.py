@@ -1,12 +1,12 @@
 """Sums of cutting: stock to buy, bevelled pieces in a stick, culls, and the plies of a built-up beam."""
 
 from steady.errors import InputError
+from steady.layout.plies import Plies, beam_plies
 from steady.measure.quantities import parse_quantity
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.takeoff.cutting import CutPlan, Stock, cut_plan
 from steady.takeoff.nesting import buy_with_culls, nested_length_m
-from steady.takeoff.plies import Plies, beam_plies
 
 
 def _plan(given: Given) -> CutPlan:

@@ -6,10 +6,11 @@ from collections import defaultdict
 from collections.abc import Sequence
 from dataclasses import replace
 
-from steady.errors import InputError
+from steady.errors import InputError, OutsideScope
 from steady.footings.hole import layers
 from steady.layout.decking import Courses, courses, joined
 from steady.layout.outline import Edge, Point
+from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
 from steady.structures.deck.findings import Timber
 from steady.structures.deck.framing import BeamRun, Frame, height_of
@@ -146,43 +147,46 @@ def _blocking(b: Builder, z: float) -> None:
             b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")
 
 
-def ply_breaks(run: BeamRun, ply: int, longest_m: float) -> list[float]:
-    """Where one ply is jointed: over posts only, neighbours over different posts where there are enough.
+def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[float]]:
+    """Where each ply begins, is joined and ends: over inner posts only, no two over the same one.
 
     Raises:
-        InputError: No post within reach of the longest stick.
+        InputError: No stick on sale reaches so.
     """
     posts = [post.u_m for post in run.posts]
-    cuts, at = [run.from_m], run.from_m
-    while run.to_m - at > longest_m + 1e-6:
-        reach = [p for p in posts if at + 0.1 < p <= at + longest_m + 1e-6]
-        if not reach:
-            raise InputError(
-                "beam", "The longest stick on sale does not reach from post to post: more posts, or another stick"
-            )
-        back = ply % len(reach) if at == run.from_m else 0
-        at = reach[-1 - back]
-        cuts.append(at)
-    return [*cuts, run.to_m]
+    whole = [run.from_m, run.to_m]
+    if run.to_m - run.from_m <= max(lengths_m) + 1e-6:
+        return [whole] * plies
+    try:
+        found = beam_plies(posts, plies, lengths_m, ends_m=(run.from_m, run.to_m)) if len(posts) > 1 else None
+    except OutsideScope as refused:
+        raise InputError("beam", f"{refused.reason}: {refused.would_have_to_change}") from None
+    if found is None:
+        raise InputError(
+            "beam",
+            "No stick on sale reaches from post to post with each ply joined over a post of its own: more posts, longer "
+            "sticks, or a splice that someone designs",
+        )
+    return [[run.from_m, *joints, run.to_m] for joints in found.joints_m]
 
 
-def beams(b: Builder, longest_m: float) -> list[str]:
+def beams(b: Builder, lengths_m: list[float]) -> list[str]:
     """Plies of every beam; clashes where no stick reaches from post to post."""
     spec, timber = b.spec, b.timber
     t, deep = timber.beam.thickness_m, timber.beam.width_m
     _, z = levels(spec, timber)
     clashes = []
     for run in b.frame.beams:
-        for ply in range(spec.plies):
+        try:
+            breaks = ply_breaks(run, spec.plies, lengths_m)
+        except InputError as error:
+            clashes.append(f"{run.id}: {error.message}")
+            breaks = [[run.from_m, run.to_m]] * spec.plies
+        for ply, cuts in enumerate(breaks):
             # Bolted beside the post, half of the plies stand on each of its faces.
             v = run.v_m + (ply - (spec.plies - 1) / 2) * t
             if spec.seat == "beside":
                 v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
-            try:
-                cuts = ply_breaks(run, ply, longest_m)
-            except InputError as error:
-                clashes.append(f"{run.id}: {error.message}")
-                cuts = [run.from_m, run.to_m]
             for k, (a, c) in enumerate(itertools.pairwise(cuts)):
                 b.add(
                     "beam", timber.beam, c - a, (t, deep),

@@ -19,8 +19,20 @@ class Plies:
     bought_m: float
 
 
-def beam_plies(posts_m: Sequence[float], plies: int, stock_m: Sequence[float], overhang_m: float = 0.0) -> Plies | None:
+def beam_plies(
+    posts_m: Sequence[float],
+    plies: int,
+    stock_m: Sequence[float],
+    overhang_m: float = 0.0,
+    *,
+    ends_m: tuple[float, float] | None = None,
+) -> Plies | None:
     """The plies that buy the least length, then have the fewest joints; None where no stock reaches.
+
+    Args:
+        posts_m: Stations of the posts; joints stand over inner ones: beyond an end post a piece would hang by its nails.
+        overhang_m: Past the end posts, both ends.
+        ends_m: The beam's ends, where they are not alike.
 
     Raises:
         InputError: Fewer than two posts, posts out of order, no ply.
@@ -33,12 +45,12 @@ def beam_plies(posts_m: Sequence[float], plies: int, stock_m: Sequence[float], o
         raise InputError("posts", "needs two stations or more, rising")
     if plies < 1 or plies > 6:
         raise InputError("plies", "must be from 1 to 6")
+    ends = ends_m or (posts_m[0] - overhang_m, posts_m[-1] + overhang_m)
     inner = posts_m[1:-1]
     if len(inner) > MOST_INNER:
         raise OutsideScope(
             f"joints are tried over {MOST_INNER} inner posts at most", "a shorter beam, or one in two parts"
         )
-    ends = posts_m[0] - overhang_m, posts_m[-1] + overhang_m
     lengths = sorted(stock_m)
     costs: dict[int, float] = {}
     for mask in range(1 << len(inner)):
