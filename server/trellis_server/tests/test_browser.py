@@ -3,6 +3,7 @@
 import json
 import re
 from collections.abc import Callable
+from typing import Any
 from unittest import mock
 
 from django.http import HttpRequest, HttpResponse
@@ -52,10 +53,13 @@ class SignedIn(BrowserTestCase):
             self.page.wait_for_timeout(100)
         self.fail("it was not saved in eight seconds")
 
-    def spec(self) -> dict[str, object]:
+    def document(self) -> dict[str, Any]:
         self.job.refresh_from_db()
         assert self.job.current
-        return dict(self.job.current.document["structures"][0]["spec"])
+        return dict(self.job.current.document)
+
+    def spec(self) -> dict[str, object]:
+        return dict(self.document()["structures"][0]["spec"])
 
 
 class JobTest(SignedIn):
@@ -295,7 +299,7 @@ class JobTest(SignedIn):
         self.open(f"/jobs/{self.job.pk}/brief")
         page.get_by_label("School of rules that decides").click()
         page.get_by_role("option", name="United Kingdom").click()
-        self.saved()
+        self.eventually(lambda: self.document()["school"] == "uk")
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
         expect(page.locator("body")).to_contain_text("not covered")
 
