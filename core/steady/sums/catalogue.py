@@ -7,16 +7,19 @@ from steady.sums import (
     concrete,
     cut,
     deck,
+    floating,
     footing,
     gate,
     hardware,
     infill,
+    roof,
     schedule,
     setout,
+    shade,
     slope,
     timber,
     weather,
-)  # fmt: skip
+)
 from steady.sums.model import Sum
 
 SUMS: dict[str, Sum] = {
@@ -36,6 +39,9 @@ SUMS: dict[str, Sum] = {
         footing,
         gate,
         hardware,
+        roof,
+        shade,
+        floating,
     )
     for found in module.SUMS
 }
