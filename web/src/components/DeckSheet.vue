@@ -2,19 +2,21 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Choice, DeckSpec, Handle, Option } from '@/api/types'
+import type { Handle } from '@/api/types'
 import DeckCanvas from '@/components/DeckCanvas.vue'
 import DeckDrawer from '@/components/DeckDrawer.vue'
 import DeckPanel from '@/components/DeckPanel.vue'
 import Reckoning from '@/components/Reckoning.vue'
 import { useDeck } from '@/composables/useDeck'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { useOffers } from '@/composables/useOffers'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
 const route = useRoute()
 const { sheet, selected, structure, problems, failed, run } = useJobSheet()
 const { move, unpin, edit, specOf } = useDeck(structure)
+const { preview, take } = useOffers(specOf)
 const problem = computed(() => problems.value[0]?.message ?? failed.value)
 const hidden = ref<string[]>(['diagonal'])
 
@@ -28,15 +30,6 @@ function drop(handle: Handle, at_m: number): void {
 function lock(handle: Handle): void {
   if (handle.locked) unpin(handle)
   else edit((at) => void at.pins.push({ id: handle.id.split('/').pop()!, at_m: handle.station_m, why: '' }), 'pinned it here')
-}
-const change = (option: Option | Choice) => (job: Parameters<Parameters<typeof store.change>[0]>[0]) => {
-  const at = specOf(job) as unknown as Record<string, unknown>
-  for (const [field, value] of option.change as unknown as [keyof DeckSpec, unknown][]) at[field] = value
-}
-const preview = (option: Option | Choice | null) => store.preview(option && option.change.length ? change(option) : null)
-function take(option: Option | Choice): void {
-  store.preview(null)
-  if (option.change.length) store.change(change(option), option.says)
 }
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 function walk(way: number): void {

@@ -2,13 +2,14 @@
 import { useEventListener } from '@vueuse/core'
 import { computed } from 'vue'
 import { useRoute } from 'vue-router'
-import type { Choice, FenceSpec, Handle, Option } from '@/api/types'
+import type { Handle } from '@/api/types'
 import LineCanvas from '@/components/LineCanvas.vue'
 import Reckoning from '@/components/Reckoning.vue'
 import SheetDrawer from '@/components/SheetDrawer.vue'
 import SpecPanel from '@/components/SpecPanel.vue'
 import { useFence } from '@/composables/useFence'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { useOffers } from '@/composables/useOffers'
 import { bayOf } from '@/logic/places'
 import { useJob } from '@/stores/job'
 
@@ -17,6 +18,7 @@ const route = useRoute()
 const { sheet, selected, structure, problems, failed, run } = useJobSheet()
 const { move, unlock, specOf, spec } = useFence(structure)
 const known = computed(() => !!spec.value)
+const { preview, take } = useOffers(specOf)
 const problem = computed(() => problems.value[0]?.message ?? failed.value)
 
 function select(id: string): void {
@@ -31,15 +33,6 @@ function drop(handle: Handle, station: number): void {
 function lock(handle: Handle): void {
   if (handle.locked) unlock(handle)
   else store.change((job) => specOf(job).locks.push({ id: handle.id.replace(`${structure.value}/post/`, ''), at_m: handle.station_m, why: '' }), 'locked a post')
-}
-const preview = (option: Option | Choice | null) => store.preview(option && option.change.length ? change(option) : null)
-function take(option: Option | Choice): void {
-  store.preview(null)
-  if (option.change.length) store.change(change(option), option.says)
-}
-const change = (option: Option | Choice) => (job: Parameters<Parameters<typeof store.change>[0]>[0]) => {
-  const at = specOf(job) as unknown as Record<string, unknown>
-  for (const [field, value] of option.change as unknown as [keyof FenceSpec, unknown][]) at[field] = value
 }
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 function walk(way: number): void {
