@@ -9,6 +9,7 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from steady.errors import InputError
 
@@ -34,8 +35,7 @@ class SpreadLoad:
     end_n_per_m: float
 
 
-@dataclass(frozen=True, slots=True)
-class Piece:
+class Piece(NamedTuple):
     """Between two breaks: V = v0 + v1 x + v2 x², M = m0 + v0 x + v1 x²/2 + v2 x³/3, x from the piece's start."""
 
     from_m: float
@@ -117,8 +117,11 @@ class Solved:
         found = [0.0]
         for piece in self.pieces:
             span_m = piece.to_m - piece.from_m
-            at = [0.0, span_m, *_roots(piece.v2, piece.v1, piece.v0)]
-            found += [piece.moment_n_m(x) for x in at if 0 <= x <= span_m]
+            found.append(piece.m0)
+            found.append(piece.moment_n_m(span_m))
+            for x in _roots(piece.v2, piece.v1, piece.v0):
+                if 0 < x < span_m:
+                    found.append(piece.moment_n_m(x))
         return min(found), max(found)
 
     def shear_extreme_n(self) -> float:
@@ -244,12 +247,13 @@ def _support_moments(
 ) -> list[float]:
     count = len(supports)
     moments = [0.0] * count
-    moments[0] = -sum(load * (supports[0] - at) for at, load in points if at < supports[0]) + sum(
-        _spread_about(s, 0.0, supports[0], supports[0])[1] for s in spreads
-    )
-    moments[-1] = -sum(load * (at - supports[-1]) for at, load in points if at > supports[-1]) - sum(
-        _spread_about(s, supports[-1], length_m, supports[-1])[1] for s in spreads
-    )
+    first, last = supports[0], supports[-1]
+    if first > 0:
+        moments[0] = -sum(load * (first - at) for at, load in points if at < first)
+        moments[0] += sum(_spread_about(s, 0.0, first, first)[1] for s in spreads)
+    if last < length_m:
+        moments[-1] = -sum(load * (at - last) for at, load in points if at > last)
+        moments[-1] -= sum(_spread_about(s, last, length_m, last)[1] for s in spreads)
     if count == 2:
         return moments
     spans = [b - a for a, b in itertools.pairwise(supports)]
@@ -341,13 +345,23 @@ def _reactions(
         far = first / span_m + (moments[j] - moments[j + 1]) / span_m
         reactions[j + 1] += far
         reactions[j] += force - far
-    for j, at_support in enumerate(supports):
-        reactions[j] += sum(load for at, load in points if at == at_support)
-    reactions[0] += sum(load for at, load in points if at < supports[0])
-    reactions[0] += sum(_spread_about(s, 0.0, supports[0], 0.0)[0] for s in spreads)
-    reactions[last] += sum(load for at, load in points if at > supports[-1])
-    reactions[last] += sum(_spread_about(s, supports[-1], length_m, 0.0)[0] for s in spreads)
+    # A load on a support goes straight into it; what overhangs into the end support.
+    for at, load in points:
+        if at <= supports[0]:
+            reactions[0] += load
+        elif at >= supports[-1]:
+            reactions[last] += load
+        elif at in supports:
+            reactions[supports.index(at)] += load
+    if supports[0] > 0:
+        reactions[0] += sum(_spread_about(s, 0.0, supports[0], 0.0)[0] for s in spreads)
+    if supports[-1] < length_m:
+        reactions[last] += sum(_spread_about(s, supports[-1], length_m, 0.0)[0] for s in spreads)
     return reactions
+
+
+_Part = tuple[float, float, float, float, float, float]
+"""A piece before its slope and deflection are known: from, to, m0, v0, v1, v2."""
 
 
 def _pieces(
@@ -356,9 +370,9 @@ def _pieces(
     reactions: list[float],
     points: list[tuple[float, float]],
     spreads: list[_Spread],
-) -> list[Piece]:
+) -> list[_Part]:
     shear = moment = 0.0
-    made: list[Piece] = []
+    made: list[_Part] = []
     jumps: dict[float, float] = {}
     for at, load in points:
         jumps[at] = jumps.get(at, 0.0) - load
@@ -367,34 +381,34 @@ def _pieces(
     for a, b in itertools.pairwise(breaks):
         shear += jumps.get(a, 0.0)
         w0 = w1 = 0.0
-        for s in spreads:
-            if s[0] <= a and s[1] >= b:
-                slope = (s[3] - s[2]) / (s[1] - s[0])
-                w0 += s[2] + slope * (a - s[0])
+        for low, high, start, end in spreads:
+            if low <= a and high >= b:
+                slope = (end - start) / (high - low)
+                w0 += start + slope * (a - low)
                 w1 += slope
-        piece = Piece(a, b, moment, shear, -w0, -w1 / 2)
-        made.append(piece)
-        moment, shear = piece.moment_n_m(b - a), piece.shear_n(b - a)
+        v1, v2, x = -w0, -w1 / 2, b - a
+        made.append((a, b, moment, shear, v1, v2))
+        moment += x * (shear + x * (v1 / 2 + x * v2 / 3))
+        shear += x * (v1 + x * v2)
     return made
 
 
 def _with_slopes(
-    pieces: list[Piece], supports: list[float], sinks: list[float], stiffness_n_m2: float
+    parts: list[_Part], supports: list[float], sinks: list[float], stiffness_n_m2: float
 ) -> tuple[Piece, ...]:
     """Integrate the curvature twice from the start, then lay the result on the first two supports."""
     slope = y = 0.0
     raw: list[tuple[float, float]] = []
-    at_support: dict[float, float] = {supports[0]: 0.0} if pieces and pieces[0].from_m == supports[0] else {}
-    for p in pieces:
+    at_support: dict[float, float] = {supports[0]: 0.0} if parts and parts[0][0] == supports[0] else {}
+    for a, b, m0, v0, v1, v2 in parts:
         raw.append((slope, y))
-        x = p.to_m - p.from_m
-        y += x * slope - x * x * (p.m0 / 2 + x * (p.v0 / 6 + x * (p.v1 / 24 + x * p.v2 / 60))) / stiffness_n_m2
-        slope -= x * (p.m0 + x * (p.v0 / 2 + x * (p.v1 / 6 + x * p.v2 / 12))) / stiffness_n_m2
-        at_support[p.to_m] = y
+        x = b - a
+        y += x * slope - x * x * (m0 / 2 + x * (v0 / 6 + x * (v1 / 24 + x * v2 / 60))) / stiffness_n_m2
+        slope -= x * (m0 + x * (v0 / 2 + x * (v1 / 6 + x * v2 / 12))) / stiffness_n_m2
+        at_support[b] = y
     first, last = supports[0], supports[-1]
     turn = ((sinks[-1] - sinks[0]) - (at_support[last] - at_support[first])) / (last - first)
     lift = sinks[0] - at_support[first] - turn * first
     return tuple(
-        Piece(p.from_m, p.to_m, p.m0, p.v0, p.v1, p.v2, s + turn, y0 + lift + turn * p.from_m)
-        for p, (s, y0) in zip(pieces, raw, strict=True)
-    )
+        Piece(*part, s + turn, y0 + lift + turn * part[0]) for part, (s, y0) in zip(parts, raw, strict=True)
+    )  # fmt: skip
