@@ -220,11 +220,12 @@ def _table(
 
 
 def cautions_page(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sheet) -> None:
-    """The headline, clashes and cautions."""
+    """The headline, clashes, notes to build by, and cautions."""
     y = head(canvas, size, facts, sheet, "Before and during the work")
     practice = f"   Practice accepted by {sheet.accepted}." if sheet.accepted else ""
     blocks = [("", sheet.headline + "." + practice)]
     blocks += [("Clash", text) for text in sheet.conflicts]
+    blocks += [("Note", text) for text in sheet.notes]
     blocks += [(caution.kind.capitalize(), caution.text) for caution in sheet.cautions]
     for kind, text in blocks:
         canvas.setFont(BOLD, 11)
