@@ -182,6 +182,18 @@ class TakeoffTest(unittest.TestCase):
         self.assertGreater(bill(plan, dear, cuts(plan, dear)).total, found.total + 1000)
 
 
+class PacksTest(unittest.TestCase):
+    def test_all_uses_of_one_screw_are_bought_together(self) -> None:
+        plan = planned(fence(**BENT), site(0.08, 70))
+        yard = YardChoices()
+        lines = [line for line in bill(plan, yard, cuts(plan, yard)).lines if line.unit == "packs"]
+        self.assertEqual(len({line.item for line in lines}), len(lines))
+        uses = [part for part in plan.parts if part.item == "board screw"]
+        self.assertGreater(len(uses), 1)  # the fence's own, and each leaf's
+        [screws] = [line for line in lines if line.item == "board screw"]
+        self.assertEqual(screws.count, -(-sum(part.count for part in uses) // 350))
+
+
 class SheetTest(unittest.TestCase):
     def test_sums_show_every_term(self) -> None:
         plan = planned(fence(**BENT, foot="closed below"))

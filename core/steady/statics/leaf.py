@@ -7,7 +7,7 @@ brace its greatest force: a brace is sized for it however stiff the corners are.
 import math
 from dataclasses import dataclass
 
-from steady.errors import InputError
+from steady.errors import InputError, above_zero
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -21,12 +21,6 @@ class Brace:
     rail_force_n: float
     rail_bending_n_m: float
     drop_m: float | None = None
-
-
-def _above(**values: float) -> None:
-    for name, value in values.items():
-        if not value > 0:
-            raise InputError(name, "must be above 0")
 
 
 def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, load_at_latch_n: float) -> float:
@@ -59,7 +53,7 @@ def brace_to_rail(
 
     Source: statics, pinned joints; tested against a general structural library.
     """
-    _above(width=width_m, height=height_m)
+    above_zero(width=width_m, height=height_m)
     if not (weight_n >= 0 and load_at_latch_n >= 0 and weight_n + load_at_latch_n > 0):
         raise InputError("weight", "must be above 0, or a load at the latch")
     at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
@@ -77,7 +71,7 @@ def brace_to_rail(
     force = shear * length / height_m
     drop = None
     if stiffness_n is not None:
-        _above(brace_stiffness=stiffness_n)
+        above_zero(brace_stiffness=stiffness_n)
         drop = force * length / stiffness_n * (length / height_m) * (width_m / reach)
     return Brace(
         latch_load_n=load,
@@ -113,7 +107,7 @@ def brace_to_stile(
 
     Source: statics, pinned joints.
     """
-    _above(weight=weight_n, width=width_m, height=height_m)
+    above_zero(weight=weight_n, width=width_m, height=height_m)
     if not 0 < brace_height_m <= height_m + 1e-12:
         raise InputError("brace_height", "must be above 0 and at most the height")
     at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
@@ -135,7 +129,7 @@ def hinge_pull_n(
     *, weight_n: float, weight_from_hinge_m: float, spacing_m: float, width_m: float = 0.0, load_at_latch_n: float = 0.0
 ) -> float:
     """Level pull, out at the top and in at the bottom. Source: statics."""
-    _above(hinge_spacing=spacing_m)
+    above_zero(hinge_spacing=spacing_m)
     if weight_n < 0 or weight_from_hinge_m < 0 or load_at_latch_n < 0:
         raise InputError("weight", "must be 0 or more")
     if load_at_latch_n > 0 and not width_m > 0:
@@ -156,13 +150,13 @@ def unbraced_drop_m(
 
     Source: statics: P B² / 24 (B / EI_rail + h / EI_stile), and P B² / (4 k) for four springy corners.
     """
-    _above(width=width_m, height=height_m, rail_stiffness=rail_n_m2, stile_stiffness=stile_n_m2)
+    above_zero(width=width_m, height=height_m, rail_stiffness=rail_n_m2, stile_stiffness=stile_n_m2)
     if latch_load < 0:
         raise InputError("latch_load", "must be 0 or more")
     stiff = latch_load * width_m**2 / 24 * (width_m / rail_n_m2 + height_m / stile_n_m2)
     if corner_n_m_per_rad is None:
         return stiff
-    _above(corner_stiffness=corner_n_m_per_rad)
+    above_zero(corner_stiffness=corner_n_m_per_rad)
     return stiff + latch_load * width_m**2 / (4 * corner_n_m_per_rad)
 
 
@@ -171,7 +165,7 @@ def boards_drop_m(*, latch_load: float, width_m: float, boards: int, slip_n_per_
 
     Source: statics, derived; not checked against a frame library.
     """
-    _above(width=width_m, boards=boards, nail_slip=slip_n_per_m, nail_pitch=pitch_m)
+    above_zero(width=width_m, boards=boards, nail_slip=slip_n_per_m, nail_pitch=pitch_m)
     return latch_load * width_m**2 / (boards * slip_n_per_m * pitch_m**2)
 
 
@@ -221,7 +215,7 @@ def latch_sag(
 
     Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip (L_b / h)(B / x_b); post turn B.
     """
-    _above(weight=weight_n, width=width_m, height=height_m, hinge_spacing=hinge_spacing_m)
+    above_zero(weight=weight_n, width=width_m, height=height_m, hinge_spacing=hinge_spacing_m)
     for name, value in (
         ("hinge_play", hinge_play_m),
         ("hinge_drop", hinge_drop_m),
@@ -257,13 +251,13 @@ def post_turn_rad(
     soil_n_m_per_rad: float | None = None,
 ) -> float:
     """Turn of the hinge post between its hinges: (M / EI)(y_b + h_h / 3), and M / k of the soil. Source: statics."""
-    _above(hinge_spacing=hinge_spacing_m, post_stiffness=post_n_m2)
+    above_zero(hinge_spacing=hinge_spacing_m, post_stiffness=post_n_m2)
     if moment_n_m < 0 or lower_hinge_m < 0:
         raise InputError("moment" if moment_n_m < 0 else "lower_hinge", "must be 0 or more")
     turn = moment_n_m / post_n_m2 * (lower_hinge_m + hinge_spacing_m / 3)
     if soil_n_m_per_rad is None:
         return turn
-    _above(soil_stiffness=soil_n_m_per_rad)
+    above_zero(soil_stiffness=soil_n_m_per_rad)
     return turn + moment_n_m / soil_n_m_per_rad
 
 
@@ -291,7 +285,7 @@ def wheel(
 
     Source: statics, level ground.
     """
-    _above(
+    above_zero(
         weight=weight_n,
         weight_from_hinge=weight_from_hinge_m,
         wheel_from_hinge=wheel_from_hinge_m,

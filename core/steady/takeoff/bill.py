@@ -145,23 +145,7 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
     lines += _bags(yard, needed.in_all, gravel_m3)
-    for part in plan.parts:
-        if part.length_m == 0 and part.item in goods():
-            good = goods()[part.item]
-            packs = math.ceil(part.count / good.pack_count)
-            price = yard.unit_price(part.item)
-            note = f"{part.count} needed, {good.pack_count} to a pack"
-            lines.append(
-                Line(
-                    item=part.item,
-                    says=good.says,
-                    count=packs,
-                    unit="packs",
-                    price=price,
-                    total=packs * price,
-                    note=note,
-                )
-            )
+    lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
     length_m = line_length_m(plan)
     return Bill(
@@ -205,6 +189,23 @@ def _bags(yard: YardChoices, count: int, gravel_m3: float) -> list[Line]:
                 total=packs * price,
             )
         )
+    return lines
+
+
+def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
+    """Hardware and screws: all uses of one item together, so that its packs are rounded once."""
+    needed: dict[str, int] = {}
+    for part in plan.parts:
+        if part.length_m == 0 and part.item in goods():
+            needed[part.item] = needed.get(part.item, 0) + part.count
+    lines = []
+    for item, count in needed.items():
+        good, price = goods()[item], yard.unit_price(item)
+        packs = math.ceil(count / good.pack_count)
+        note = f"{count} needed, {good.pack_count} to a pack"
+        lines.append(
+            Line(item=item, says=good.says, count=packs, unit="packs", price=price, total=packs * price, note=note)
+        )  # fmt: skip
     return lines
 
 
