@@ -59,7 +59,7 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
         </tbody>
         <tfoot><tr><th>Materials</th><td /><td /><td class="n strong">{{ money(takeoff.bill.total) }}</td><td class="small">{{ money(takeoff.bill.per_ft) }} a foot, {{ money(takeoff.bill.per_m) }} a metre of line</td></tr></tfoot>
       </table>
-      <p class="small quiet">In: timber, concrete, gravel, screws. Not in: labour, delivery, old fence and stumps, spoil, gates and their hardware. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
+      <p class="small quiet">In: timber, concrete, gravel, screws and hardware, gates with theirs. Not in: labour, delivery, taking old work and stumps away, spoil. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
       <div class="pick"><PickField label="Bags of" :model-value="store.document.yard.bag" :options="bags()" @update:model-value="store.change((job) => void (job.yard.bag = String($event)), 'bag')" /></div>
       <h2>How to cut it</h2>
       <CutPlanTable :cuts="takeoff.cuts" :tape="store.tape" />
