@@ -39,7 +39,9 @@ def mark_rows(
         mirrored: Rows in the order in which they lie left to right from the far side of the string.
     """
     total_m = max((mark.station_m for mark in plan.marks), default=0.0)
-    widths = {place.id: part.section_m[1] for part in plan.parts if part.role == "post" for place in part.places}
+    widths = {
+        place.id: part.section_m[1] * place.count for part in plan.parts if part.role == "post" for place in part.places
+    }
     holes = {footing.under: footing.hole_width_m for footing in plan.footings}
     leg_ends: dict[str, float] = {}
     for mark in plan.marks:

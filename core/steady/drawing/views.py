@@ -18,6 +18,16 @@ ZONE_REACH_M = 1.1
 Axes = tuple[int, int]
 PLAN_AXES: Axes = (0, 1)
 ELEVATION_AXES: Axes = (0, 2)
+DRAWN_LIKE = {
+    "cap": "rail",
+    "trim": "board",
+    "stiffener": "rail",
+    "panel": "board",
+    "wire": "wire",
+    "pipe": "pipe",
+    "brace": "rail",
+}
+"""Roles of pieces, and the look they are drawn in."""
 
 
 def views(plan: Plan, tape: Tape) -> tuple[View, ...]:
@@ -44,7 +54,7 @@ def plan_view(plan: Plan, line: Unroll) -> View:
                 id=footing.id, kind="circle", layer="hole", points=((station, across),), size=footing.hole_width_m / 2
             )
         )
-    for role in ("board", "rail", "post", "header", "rung"):
+    for role in ("board", *DRAWN_LIKE, "rail", "brace", "post", "header", "rung"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, PLAN_AXES)]
     shapes.append(
         Shape(id=f"{plan.id}/string", kind="polyline", layer="string", points=((0.0, 0.0), (line.length_m, 0.0)))
@@ -67,7 +77,7 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
             shapes += _zone_below(curve, line, lowest_m)
     for footing in plan.footings:
         shapes += _footing(footing, line)
-    for role in ("board", "rail"):
+    for role in ("board", *DRAWN_LIKE, "rail", "pipe"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     for curve in plan.curves:
         if curve.what == "opening":
@@ -75,7 +85,7 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for part in plan.parts:
         if part.role.startswith("leaf "):
             shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
-    for role in ("post", "rung", "header"):
+    for role in ("brace", "post", "rung", "header"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
 
@@ -157,7 +167,8 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
     made = []
     for place in part.places:
         outline, step = _outline(part, place, line, axes)
-        made.append(Shape(id=place.id, kind="polygon", layer=part.role, points=outline, count=place.count, step=step))
+        layer = DRAWN_LIKE.get(part.role, part.role)
+        made.append(Shape(id=place.id, kind="polygon", layer=layer, points=outline, count=place.count, step=step))
     return made
 
 
@@ -190,25 +201,23 @@ def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[
     return hull(corners), way
 
 
+IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
+
+
 def _footing(footing: Footing, line: Unroll) -> list[Shape]:
     station, _, ground_m = line.point(footing.at, line.leg_of(footing.at))
     made = []
     for layer in footing.layers:
-        if layer.what in ("gravel", "concrete"):
-            low, high, half = ground_m + layer.bottom_m, ground_m + layer.top_m, layer.width_m / 2
-            made.append(
-                Shape(
-                    id=footing.id,
-                    kind="polygon",
-                    layer=layer.what,
-                    points=(
-                        (station - half, low),
-                        (station + half, low),
-                        (station + half, high),
-                        (station - half, high),
-                    ),
-                )
-            )
+        if layer.what not in IN_GROUND:
+            continue
+        low, high, half = ground_m + layer.bottom_m, ground_m + layer.top_m, layer.width_m / 2
+        foot, neck = (layer.bell_width_m / 2, low + layer.bell_m) if layer.bell_m > 0 else (half, low)
+        outline = [(station - foot, low), (station + foot, low)]
+        if layer.bell_m > 0:
+            outline += [(station + half, neck), (station + half, high), (station - half, high), (station - half, neck)]
+        else:
+            outline += [(station + half, high), (station - half, high)]
+        made.append(Shape(id=footing.id, kind="polygon", layer=layer.what, points=tuple(outline)))
     return made
 
 

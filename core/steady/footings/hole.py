@@ -16,6 +16,7 @@ class HoleTakes:
 
     concrete_m3: float
     gravel_m3: float
+    sand_m3: float = 0.0
 
 
 def layers(
@@ -42,30 +43,39 @@ def layers(
     return tuple(made)
 
 
+FILLS = ("gravel", "sand", "concrete")
+
+
 def volumes(footing: Footing) -> HoleTakes:
-    """Concrete and gravel of one footing from its layers: shaft and bell, less the post that stands in the concrete.
+    """Concrete, gravel and sand of one footing from its layers: shaft and bell, less what stands in them.
 
     Raises:
         InputError: A square post whose diagonal does not fit a round hole.
 
     Source: geometry; a bell is a frustum.
     """
-    post = next((layer for layer in footing.layers if layer.what == "post"), None)
-    concrete_m3 = gravel_m3 = 0.0
+    stand = [layer for layer in footing.layers if layer.what in ("post", "pipe")]
+    takes = dict.fromkeys(FILLS, 0.0)
     for layer in footing.layers:
-        if layer.what not in ("gravel", "concrete"):
+        if layer.what not in FILLS:
             continue
-        volume_m3 = _area_m2(layer) * (layer.top_m - layer.bottom_m)
-        if layer.what == "gravel":
-            gravel_m3 += volume_m3
-            continue
-        if post is not None:
+        takes[layer.what] += _shaft_m3(layer)
+        for post in stand:
+            inside_m = min(layer.top_m, post.top_m) - max(layer.bottom_m, post.bottom_m)
+            if inside_m <= 0:
+                continue
             if post.shape == "square" and layer.shape == "round" and post.width_m * math.sqrt(2) > layer.width_m + 1e-9:
                 raise InputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
-            inside_m = min(layer.top_m, post.top_m) - max(layer.bottom_m, post.bottom_m)
-            volume_m3 -= _area_m2(post) * max(0.0, inside_m)
-        concrete_m3 += volume_m3
-    return HoleTakes(concrete_m3, gravel_m3)
+            takes[layer.what] -= _area_m2(post) * inside_m
+    return HoleTakes(takes["concrete"], takes["gravel"], takes["sand"])
+
+
+def _shaft_m3(layer: Layer) -> float:
+    high_m = layer.top_m - layer.bottom_m
+    if not (layer.bell_m > 0 and layer.bell_width_m > layer.width_m):
+        return _area_m2(layer) * high_m
+    d, wide, share = layer.width_m, layer.bell_width_m, math.pi / 4 if layer.shape == "round" else 1.0
+    return _area_m2(layer) * (high_m - layer.bell_m) + share * layer.bell_m / 3 * (d * d + d * wide + wide * wide)
 
 
 def _area_m2(layer: Layer) -> float:

@@ -13,7 +13,7 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.registry import Spec, plan
 from steady.yard.choices import YardChoices
 
-FORMAT = 4
+FORMAT = 5
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -58,7 +58,7 @@ class KeptSum:
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[4] = 4
+    format: Literal[5] = 5
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

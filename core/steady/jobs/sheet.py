@@ -15,7 +15,7 @@ from steady.drawing.unroll import Unroll, string_of
 from steady.drawing.views import views
 from steady.footings.hole import volumes
 from steady.measure.show import Tape
-from steady.measure.units import FT, IN
+from steady.measure.units import FT, IN, LB
 from steady.plan.model import Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
 from steady.plan.verdict import Verdict, governing, overall, verdict
 from steady.yard.choices import YardChoices
@@ -61,6 +61,9 @@ class PostRow:
     bags: float
     bags_count: int
     hand_dug: str
+    foot: str
+    pull_out: str
+    upright: str
     habit: str
     reckoned: str
     verdict: Verdict
@@ -238,6 +241,8 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
     yield_m3 = bag_yield_m3(yard.bag)
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
+        if mark.id not in holes:
+            continue  # one that stands already, or the start again where a loop closes
         footing, part = holes[mark.id], posts.get(mark.id)
         # Where a deck is too low for a post its beam lies on the concrete; a clash says so.
         length_m = part.length_m if part else 0.0
@@ -245,7 +250,8 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
         takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
         habit = habits.get(mark.id)
         gravel_m = sum(layer.top_m - layer.bottom_m for layer in footing.layers if layer.what == "gravel")
-        over_m = length_m - footing.embedment_m - mark.cut_height_m
+        stands_m = -footing.foot_m if footing.foot_m > 0 else footing.embedment_m
+        over_m = length_m - stands_m - mark.cut_height_m
         rows.append(
             PostRow(
                 id=mark.id,
@@ -274,6 +280,9 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 bags=takes_m3 / yield_m3,
                 bags_count=math.ceil(takes_m3 / yield_m3 - 1e-9),
                 hand_dug=footing.hand_dug,
+                foot=footing.kind,
+                pull_out=_pull_out(footing, tape),
+                upright=footing.keeps_upright,
                 habit=f"{tape.length(habit.value_m)}: {habit.says}" if habit else "",
                 reckoned=tape.length(habit.needed_m) if habit else "",
                 verdict=word,
@@ -282,6 +291,14 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
             )
         )
     return tuple(rows)
+
+
+def _pull_out(footing: Footing, tape: Tape) -> str:
+    """What a foot holds against being lifted, in the crew's units, and why."""
+    if not footing.pull_out_says:
+        return ""
+    force = f"{footing.pull_out_n / LB:,.0f} lb" if tape.system == "imperial" else f"{footing.pull_out_n / 1000:.2f} kN"
+    return f"{force}: {footing.pull_out_says}" if footing.pull_out_n > 0 else f"none: {footing.pull_out_says}"
 
 
 def _reading(mark: Mark, tape: Tape) -> str:
@@ -293,13 +310,21 @@ def _reading(mark: Mark, tape: Tape) -> str:
 
 def _post_terms(footing: Footing, cut_height_m: float, over_m: float) -> tuple[tuple[str, float], ...]:
     if footing.foot_m > 0:
-        return (("top above ground", cut_height_m), ("less what its foot stands on", -footing.foot_m))
+        less = ("less what its foot stands on", -footing.foot_m)
+        over = (("cut allowance", over_m),) if over_m > 1e-6 else ()
+        return (("top above ground", cut_height_m), less, *over)
     return (("embedment", footing.embedment_m), ("above ground", cut_height_m), ("cut allowance", over_m))
 
 
 def _hole_terms(footing: Footing, gravel_m: float, tape: Tape) -> tuple[Term, ...]:
+    if gravel_m >= footing.hole_m - 1e-6:
+        return _terms((("tamped gravel", footing.hole_m),), tape) if footing.hole_m > 0 else ()
     plug_m = footing.hole_m - footing.embedment_m - gravel_m
-    terms = [("gravel", gravel_m), ("concrete below the post", plug_m), ("embedment", footing.embedment_m)]
+    name = "embedment" if footing.keeps_upright in ("", "the ground") else "pier in the ground"
+    if plug_m < -1e-6:
+        terms = [("dug", footing.hole_m), ("driven on", -plug_m)]
+        return _terms(tuple(terms), tape)
+    terms = [("gravel", gravel_m), ("concrete below the post", plug_m), (name, footing.embedment_m)]
     return _terms(tuple((says, value) for says, value in terms if value > 1e-6), tape)
 
 

@@ -126,19 +126,26 @@ class Part:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Layer:
-    """One layer of a footing, heights relative to the ground at its post (down is negative)."""
+    """One layer of a footing, heights relative to the ground at its post (down is negative).
 
-    what: Literal["soil", "gravel", "concrete", "post", "air"]
+    A bell: the lowest `bell_m` widens to `bell_width_m` at the bottom.
+    """
+
+    what: Literal["soil", "gravel", "sand", "concrete", "slab", "block", "pipe", "post", "air"]
     bottom_m: float
     top_m: float
     width_m: float
     shape: Literal["round", "square"]
     bell_m: float = 0.0
+    bell_width_m: float = 0.0
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Footing:
-    """A hole and what goes into it, bottom first; `at` is on the ground; `foot_m`: a post on a base stands so far over it."""
+    """A hole and what goes into it, bottom first; `at` is on the ground; `foot_m`: a post on a base stands so far over it.
+
+    `pull_out_n`: what it holds against being lifted, by `pull_out_says`; `keeps_upright`: what does, where the ground does not.
+    """
 
     id: Id
     under: Id
@@ -152,6 +159,9 @@ class Footing:
     width_governed_by: str
     hand_dug: str = ""
     foot_m: float = 0.0
+    pull_out_n: float = 0.0
+    pull_out_says: str = ""
+    keeps_upright: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

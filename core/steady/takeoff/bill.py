@@ -144,7 +144,8 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     takes = [volumes(footing) for footing in plan.footings]
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
-    lines += _bags(yard, needed.in_all, gravel_m3)
+    sand_m3 = math.fsum(take.sand_m3 for take in takes)
+    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3)))
     lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
     length_m = line_length_m(plan)
@@ -167,7 +168,7 @@ def _length(item: str, length_m: float) -> str:
     return f"{length_m:.2f} m" if metric else f"{length_m / FT:g} ft"
 
 
-def _bags(yard: YardChoices, count: int, gravel_m3: float) -> list[Line]:
+def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...]) -> list[Line]:
     lines = []
     if count:
         price = yard.unit_price(yard.bag)
@@ -176,19 +177,13 @@ def _bags(yard: YardChoices, count: int, gravel_m3: float) -> list[Line]:
             Line(item=yard.bag, says=goods()[yard.bag].says, count=count, unit="bags", price=price,
                  total=count * price, note=note)
         )  # fmt: skip
-    if gravel_m3 > 0:
-        packs = math.ceil(gravel_m3 / bag_yield_m3(yard.gravel) - 1e-9)
-        price = yard.unit_price(yard.gravel)
-        lines.append(
-            Line(
-                item=yard.gravel,
-                says=goods()[yard.gravel].says,
-                count=packs,
-                unit="bags",
-                price=price,
-                total=packs * price,
+    for item, volume_m3 in loose:
+        if volume_m3 > 0:
+            packs = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9)
+            price = yard.unit_price(item)
+            lines.append(
+                Line(item=item, says=goods()[item].says, count=packs, unit="bags", price=price, total=packs * price)
             )
-        )
     return lines
 
 

@@ -48,6 +48,11 @@ class YardChoices:
         return "gravel 25 kg" if self.bag.endswith("kg") else "gravel 50 lb"
 
     @property
+    def sand(self) -> str:
+        """Sand in bags of the same measure."""
+        return "sand 25 kg" if self.bag.endswith("kg") else "sand 50 lb"
+
+    @property
     def sample_prices(self) -> bool:
         """Whether any price still comes from the made-up sample list."""
         return len(self.prices) < 5

@@ -1258,9 +1258,21 @@ export interface components {
         };
         /**
          * FenceSpec
-         * @description A fence of wood posts in concrete with rails and boards, or slats.
+         * @description A fence of posts with rails and boards, slats, louvres, panels or wire.
          *
          *     Args:
+         *         closed: The last straight ends where the first begins; that corner's post is counted once.
+         *         ends: How the line begins and ends.
+         *         lift_outs: Bays that lift out.
+         *         foot: How posts stand, `foot_detail` its sizes.
+         *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
+         *         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
+         *         posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
+         *         top_low_m: A straight top line stays within this height above the ground, and ...
+         *         top_high_m: ... this one; None: a tenth of the height either way.
+         *         weather: Ice and salt ask for stainless fixings, and posts deeper than the frost.
+         *         finish: How the wood is finished.
+         *         look: Who approved the look.
          *         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
          *             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
          *         panel_m: Width of a panel, for bays in panels.
@@ -1307,16 +1319,86 @@ export interface components {
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
             /**
+             * Closed
+             * @default false
+             */
+            closed: boolean;
+            /**
              * Depth Step M
              * @default 0.0254
              */
             depth_step_m: number;
             /**
+             * Ends
+             * @default [
+             *       {
+             *         "at": "post",
+             *         "packing_m": 0
+             *       },
+             *       {
+             *         "at": "post",
+             *         "packing_m": 0
+             *       }
+             *     ]
+             */
+            ends: [
+                components["schemas"]["LineEnd"],
+                components["schemas"]["LineEnd"]
+            ];
+            /**
+             * @default {
+             *       "coats": 2,
+             *       "coverage_m2_per_l": 8,
+             *       "kind": "none",
+             *       "when": "after building"
+             *     }
+             */
+            finish: components["schemas"]["Finish"];
+            /**
              * Foot
              * @default open below
              * @enum {string}
              */
-            foot: "open below" | "closed below";
+            foot: "open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block";
+            /**
+             * @default {
+             *       "bell_m": 0.2,
+             *       "bell_width_m": null,
+             *       "block_height_m": 0.2,
+             *       "block_kg": 25,
+             *       "block_width_m": 0.28,
+             *       "clear_m": 0.05,
+             *       "collar_below_m": 0.075,
+             *       "dug_m": 0.6,
+             *       "edge_least_m": null,
+             *       "edge_m": null,
+             *       "friction_ratio": 0.35,
+             *       "notched": false,
+             *       "pier_above_m": 0.1,
+             *       "pier_width_m": null,
+             *       "pipe": "",
+             *       "pipe_up_m": 0.75,
+             *       "slab_m": 0.1,
+             *       "steel": {
+             *         "modulus_m3": null,
+             *         "safety": 1.67,
+             *         "said_by": "",
+             *         "strength_pa": null,
+             *         "wall_m": 0.0039
+             *       },
+             *       "upright": {
+             *         "anchors_count": 2,
+             *         "brace_reach_m": 0.9,
+             *         "brace_up_m": 0.9,
+             *         "by": "nothing",
+             *         "hold_n": null,
+             *         "lever_m": 0.1,
+             *         "moment_n_m": null,
+             *         "safety": 1.5
+             *       }
+             *     }
+             */
+            foot_detail: components["schemas"]["FootDetail"];
             /**
              * Format
              * @default 1
@@ -1346,10 +1428,21 @@ export interface components {
             id: string;
             /**
              * @default {
+             *       "base": "open",
+             *       "cap": false,
+             *       "first": "at the start",
              *       "gap_most_m": 0.01905,
+             *       "grows": "nothing",
+             *       "mesh_m": 0.1016,
+             *       "mesh_upright": true,
              *       "overlap_m": 0.0254,
+             *       "sight_rail": false,
              *       "spacer_m": 0.0127,
-             *       "style": "butted"
+             *       "stiffener_over_m": null,
+             *       "stock": "",
+             *       "style": "butted",
+             *       "tilt_rad": 0.7853981633974483,
+             *       "trim": false
              *     }
              */
             infill: components["schemas"]["Infill"];
@@ -1366,10 +1459,16 @@ export interface components {
              */
             kind: "fence";
             /**
+             * Lift Outs
+             * @default []
+             */
+            lift_outs: components["schemas"]["LiftOut"][];
+            /**
              * Locks
              * @default []
              */
             locks: components["schemas"]["Lock"][];
+            look?: components["schemas"]["LookApproved"] | null;
             /**
              * Margin M
              * @default 0.0508
@@ -1392,10 +1491,20 @@ export interface components {
              */
             panel_m: number;
             /**
+             * Plies Count
+             * @default 0
+             */
+            plies_count: number;
+            /**
              * Plug M
              * @default 0.1016
              */
             plug_m: number;
+            /**
+             * Ply Screw Pitch M
+             * @default 0.3
+             */
+            ply_screw_pitch_m: number;
             /**
              * Post
              * @default post 6x6 pine
@@ -1406,6 +1515,12 @@ export interface components {
              * @default 0.0508
              */
             post_allowance_m: number;
+            /**
+             * Posts Cut
+             * @default long
+             * @enum {string}
+             */
+            posts_cut: "long" | "exact";
             practice?: components["schemas"]["PracticeDetail"] | null;
             /**
              * Rail
@@ -1436,6 +1551,16 @@ export interface components {
              * @enum {string}
              */
             string_side: "left" | "right";
+            /** Top High M */
+            top_high_m?: number | null;
+            /** Top Low M */
+            top_low_m?: number | null;
+            /**
+             * Weather
+             * @default usual
+             * @enum {string}
+             */
+            weather: "usual" | "ice and salt";
             /**
              * Zones
              * @default []
@@ -1451,6 +1576,155 @@ export interface components {
             name: string;
             /** Value */
             value: string;
+        };
+        /**
+         * Finish
+         * @description How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says.
+         */
+        Finish: {
+            /**
+             * Coats
+             * @default 2
+             */
+            coats: number;
+            /**
+             * Coverage M2 Per L
+             * @default 8
+             */
+            coverage_m2_per_l: number;
+            /**
+             * Kind
+             * @default none
+             * @enum {string}
+             */
+            kind: "none" | "oil" | "stain" | "paint";
+            /**
+             * When
+             * @default after building
+             * @enum {string}
+             */
+            when: "before building" | "after building";
+        };
+        /**
+         * FootDetail
+         * @description The sizes of a foot; which of them count depends on its kind.
+         *
+         *     Args:
+         *         bell_width_m: Width of the hole at its bottom, belled against pulling out; None: no bell.
+         *         bell_m: Height of the bell.
+         *         notched: The post's foot is notched to key into the concrete: its cut is treated again, and it earns no credit.
+         *         dug_m: Depth of the dug upper part of a driven post.
+         *         collar_below_m: How far below grade a driven post's concrete stops.
+         *         pipe: Pipe in a wood sleeve.
+         *         pipe_up_m: How far the pipe reaches up into the sleeve.
+         *         clear_m: Wood kept clear of ground, pier or slab.
+         *         pier_above_m: Top of the pier above ground.
+         *         pier_width_m: Width of the pier; None: the hole's.
+         *         slab_m: Thickness of the slab.
+         *         edge_m: From the post's middle to the nearest edge of the slab; None: not measured.
+         *         edge_least_m: The anchors' least edge distance, as their maker says; None: not known.
+         *         block_kg: Mass of one block, with what lies on it for good.
+         *         block_width_m: Width of a block.
+         *         block_height_m: Height of a block.
+         *         friction_ratio: Friction of blocks on their bed.
+         */
+        FootDetail: {
+            /**
+             * Bell M
+             * @default 0.2
+             */
+            bell_m: number;
+            /** Bell Width M */
+            bell_width_m?: number | null;
+            /**
+             * Block Height M
+             * @default 0.2
+             */
+            block_height_m: number;
+            /**
+             * Block Kg
+             * @default 25
+             */
+            block_kg: number;
+            /**
+             * Block Width M
+             * @default 0.28
+             */
+            block_width_m: number;
+            /**
+             * Clear M
+             * @default 0.05
+             */
+            clear_m: number;
+            /**
+             * Collar Below M
+             * @default 0.075
+             */
+            collar_below_m: number;
+            /**
+             * Dug M
+             * @default 0.6
+             */
+            dug_m: number;
+            /** Edge Least M */
+            edge_least_m?: number | null;
+            /** Edge M */
+            edge_m?: number | null;
+            /**
+             * Friction Ratio
+             * @default 0.35
+             */
+            friction_ratio: number;
+            /**
+             * Notched
+             * @default false
+             */
+            notched: boolean;
+            /**
+             * Pier Above M
+             * @default 0.1
+             */
+            pier_above_m: number;
+            /** Pier Width M */
+            pier_width_m?: number | null;
+            /**
+             * Pipe
+             * @default
+             */
+            pipe: string;
+            /**
+             * Pipe Up M
+             * @default 0.75
+             */
+            pipe_up_m: number;
+            /**
+             * Slab M
+             * @default 0.1
+             */
+            slab_m: number;
+            /**
+             * @default {
+             *       "modulus_m3": null,
+             *       "safety": 1.67,
+             *       "said_by": "",
+             *       "strength_pa": null,
+             *       "wall_m": 0.0039
+             *     }
+             */
+            steel: components["schemas"]["Steel"];
+            /**
+             * @default {
+             *       "anchors_count": 2,
+             *       "brace_reach_m": 0.9,
+             *       "brace_up_m": 0.9,
+             *       "by": "nothing",
+             *       "hold_n": null,
+             *       "lever_m": 0.1,
+             *       "moment_n_m": null,
+             *       "safety": 1.5
+             *     }
+             */
+            upright: components["schemas"]["Upright"];
         };
         /**
          * Ground
@@ -1606,33 +1880,100 @@ export interface components {
          *     Args:
          *         style: butted: plumb boards side by side; even gaps: boards with alike gaps; board on board: every second board laps over
          *             its neighbours; both faces: alternate boards on the two faces of rails as wide as the posts; slats: level sticks
-         *             of the rail's stock on the posts' face, no boards.
+         *             of the rail's stock on the posts' face, no boards; louvres: level boards tilted between the posts; bought panels:
+         *             made panels between the posts; stock panels: welded wire panels on the posts' face; wire mesh: a roll on rails.
          *         gap_most_m: Greatest gap between boards, even gaps.
          *         overlap_m: Least lap of neighbouring boards, board on board and both faces.
          *         spacer_m: Spacer wished between slats; the one that comes out even at the height is built.
+         *         first: Where the first board or gap lies: at the start, or on the middle of each stretch.
+         *         tilt_rad: Louvres: from lying flat (0) to closed.
+         *         mesh_m: Greatest opening of a stock panel or mesh.
+         *         mesh_upright: Stock panels: the long openings run up and down.
+         *         stock: The stock panel or mesh bought.
+         *         stiffener_over_m: A slat's bay longer than this has a plumb stiffener behind it; None: by the slat's thickness.
+         *         cap: A level cap board over the posts and boards.
+         *         trim: Battens over the boards' ends, top and bottom.
+         *         base: What closes a gap at the ground: nothing, base boards, boards scribed to the ground, or staked wire.
+         *         grows: What climbs it.
+         *         sight_rail: A timber top rail over wire, so that people and animals see it.
          */
         Infill: {
+            /**
+             * Base
+             * @default open
+             * @enum {string}
+             */
+            base: "open" | "base boards" | "scribed" | "staked wire";
+            /**
+             * Cap
+             * @default false
+             */
+            cap: boolean;
+            /**
+             * First
+             * @default at the start
+             * @enum {string}
+             */
+            first: "at the start" | "board on the middle" | "gap on the middle" | "even ends";
             /**
              * Gap Most M
              * @default 0.01905
              */
             gap_most_m: number;
             /**
+             * Grows
+             * @default nothing
+             * @enum {string}
+             */
+            grows: "nothing" | "light climbers" | "heavy climbers";
+            /**
+             * Mesh M
+             * @default 0.1016
+             */
+            mesh_m: number;
+            /**
+             * Mesh Upright
+             * @default true
+             */
+            mesh_upright: boolean;
+            /**
              * Overlap M
              * @default 0.0254
              */
             overlap_m: number;
             /**
+             * Sight Rail
+             * @default false
+             */
+            sight_rail: boolean;
+            /**
              * Spacer M
              * @default 0.0127
              */
             spacer_m: number;
+            /** Stiffener Over M */
+            stiffener_over_m?: number | null;
+            /**
+             * Stock
+             * @default
+             */
+            stock: string;
             /**
              * Style
              * @default butted
              * @enum {string}
              */
-            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats";
+            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats" | "louvres" | "bought panels" | "stock panels" | "wire mesh";
+            /**
+             * Tilt Rad
+             * @default 0.7853981633974483
+             */
+            tilt_rad: number;
+            /**
+             * Trim
+             * @default false
+             */
+            trim: boolean;
         };
         /**
          * ItemCuts
@@ -1662,10 +2003,10 @@ export interface components {
             client: string;
             /**
              * Format
-             * @default 4
+             * @default 5
              * @constant
              */
-            format: 4;
+            format: 5;
             /** Name */
             name: string;
             /**
@@ -2136,6 +2477,22 @@ export interface components {
             wall: string;
         };
         /**
+         * LiftOut
+         * @description A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
+         *
+         *     Args:
+         *         at_m: Centre of its first side post.
+         *         clear_m: Clear between the side posts.
+         */
+        LiftOut: {
+            /** At M */
+            at_m: number;
+            /** Clear M */
+            clear_m: number;
+            /** Id */
+            id: string;
+        };
+        /**
          * Line
          * @description One line to buy.
          */
@@ -2183,6 +2540,26 @@ export interface components {
             text: string;
         };
         /**
+         * LineEnd
+         * @description How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
+         *
+         *     `packing_m`: between the wall's face, where the tape starts, and the post. `stands`: a post that stands already is neither
+         *     bought nor dug for; what it holds is surveyed, not reckoned.
+         */
+        LineEnd: {
+            /**
+             * At
+             * @default post
+             * @enum {string}
+             */
+            at: "post" | "wall" | "standing post";
+            /**
+             * Packing M
+             * @default 0
+             */
+            packing_m: number;
+        };
+        /**
          * Locate
          * @description The locate of buried services before digging; nothing here is assumed for the user.
          */
@@ -2227,6 +2604,24 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * LookApproved
+         * @description Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
+         */
+        LookApproved: {
+            /** By */
+            by: string;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
         };
         /**
          * MarkRow
@@ -2317,9 +2712,12 @@ export interface components {
         };
         /**
          * NoDig
-         * @description A stretch without holes: a service, rock or root crossing the line.
+         * @description A stretch that changes where posts stand, or how: a service, rock or root, a way to keep clear, a slab.
          *
          *     Args:
+         *         kind: no dig: no hole touches the band; clear way: a door, an escape way or turning room that no post may stand in;
+         *             slab: what lies there is cored or bolted on; old hole: loose ground of an old post.
+         *         foot: How a post stands that falls within it; None: none may.
          *         at_m: Station where its middle crosses the line.
          *         half_width_m: Half its own size plus the locate's tolerance: no hole may touch this band.
          *         crossing_rad: Angle at which it crosses; a right angle gives the shortest stretch.
@@ -2339,6 +2737,8 @@ export interface components {
              * @default depth unknown
              */
             depth: string;
+            /** Foot */
+            foot?: ("open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block") | null;
             /** Half Width M */
             half_width_m: number;
             /**
@@ -2348,6 +2748,12 @@ export interface components {
             hand_dig_m: number;
             /** Id */
             id: string;
+            /**
+             * Kind
+             * @default no dig
+             * @enum {string}
+             */
+            kind: "no dig" | "clear way" | "slab" | "old hole";
             /**
              * Letter
              * @default S
@@ -2618,6 +3024,8 @@ export interface components {
             embedment: string;
             /** Embedment M */
             embedment_m: number;
+            /** Foot */
+            foot: string;
             /** Governed By */
             governed_by: string;
             /** Governs */
@@ -2656,6 +3064,8 @@ export interface components {
             post_length_m: number;
             /** Post Terms */
             post_terms: components["schemas"]["Term"][];
+            /** Pull Out */
+            pull_out: string;
             /** Reading */
             reading: string;
             /** Reckoned */
@@ -2664,6 +3074,8 @@ export interface components {
             station_m: number;
             /** Timber */
             timber: string;
+            /** Upright */
+            upright: string;
             /** Use */
             use: number;
             /**
@@ -3352,6 +3764,37 @@ export interface components {
             width_m: number;
         };
         /**
+         * Steel
+         * @description Steel as its maker rates it; the crew types it. None: not known, so not covered.
+         *
+         *     Args:
+         *         modulus_m3: Elastic section modulus across the line; a pipe's is reckoned from its size.
+         *         strength_pa: Yield strength.
+         *         safety: What the strength is divided by.
+         *         wall_m: Wall of a pipe.
+         */
+        Steel: {
+            /** Modulus M3 */
+            modulus_m3?: number | null;
+            /**
+             * Safety
+             * @default 1.67
+             */
+            safety: number;
+            /**
+             * Said By
+             * @default
+             */
+            said_by: string;
+            /** Strength Pa */
+            strength_pa?: number | null;
+            /**
+             * Wall M
+             * @default 0.0039
+             */
+            wall_m: number;
+        };
+        /**
          * Step
          * @description One line of working, in the unit that its formula is printed in.
          *
@@ -3433,7 +3876,8 @@ export interface components {
          * Straight
          * @description One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
          *
-         *     `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each.
+         *     `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each;
+         *     a level or straight top runs straight over rolling ground, with as few breaks as the heights allow.
          */
         Straight: {
             /**
@@ -3441,7 +3885,7 @@ export interface components {
              * @default raked
              * @enum {string}
              */
-            follows: "raked" | "stepped";
+            follows: "raked" | "stepped" | "straight top";
             /** Id */
             id: string;
             /** Length M */
@@ -3586,6 +4030,58 @@ export interface components {
             text: string;
             /** Value M */
             value_m: number;
+        };
+        /**
+         * Upright
+         * @description What keeps a post upright that does not stand in the ground.
+         *
+         *     Args:
+         *         by: nothing; brace: a raking timber behind each post; rated base: a base whose maker states a moment; own weight: the
+         *             corners make one body that stands by its weight.
+         *         brace_reach_m: From the post to the brace's foot, level.
+         *         brace_up_m: Height on the post where the brace meets it.
+         *         moment_n_m: The base's rated moment.
+         *         hold_n: Rated pull of one anchor: of a base's, or at a brace's foot.
+         *         anchors_count: Anchors of one base on its pulled side.
+         *         lever_m: From the anchors that pull to the edge that the base turns about.
+         *         safety: What ratings are divided by.
+         */
+        Upright: {
+            /**
+             * Anchors Count
+             * @default 2
+             */
+            anchors_count: number;
+            /**
+             * Brace Reach M
+             * @default 0.9
+             */
+            brace_reach_m: number;
+            /**
+             * Brace Up M
+             * @default 0.9
+             */
+            brace_up_m: number;
+            /**
+             * By
+             * @default nothing
+             * @enum {string}
+             */
+            by: "nothing" | "brace" | "rated base" | "own weight";
+            /** Hold N */
+            hold_n?: number | null;
+            /**
+             * Lever M
+             * @default 0.1
+             */
+            lever_m: number;
+            /** Moment N M */
+            moment_n_m?: number | null;
+            /**
+             * Safety
+             * @default 1.5
+             */
+            safety: number;
         };
         /**
          * UsualSite

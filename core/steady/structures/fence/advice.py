@@ -1,10 +1,15 @@
-"""Cautions and tasks of a fence: what can hurt someone, what must be seen first, and the order of the work."""
+"""Cautions of a fence and what cannot be: what can hurt someone, what must be seen first, gaps and pieces that do not fit."""
+
+from typing import Literal
 
 from steady.ground.profile import Profile
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.measure.units import IN
-from steady.plan.model import Caution, Footing, Part, Task
+from steady.plan.model import Caution, Part
+from steady.structures.fence.feet import way_at
+from steady.structures.fence.findings import Timber
+from steady.structures.fence.infill import WIRED, rows
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.choices import YardChoices
@@ -56,24 +61,58 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
             source=PRACTICE,
         )
     )
-    if spec.foot == "closed below":
-        found.append(
-            Caution(
-                about=spec.id,
-                kind="rot",
-                text="A closed cup of concrete under a wood post holds water: the post rots sooner. Open below drains",
-                source="common practice",
-            )
-        )
-    if spec.infill.style != "butted":
-        text = "Wind is reckoned on a closed face: gaps in the infill are not counted in its favour"
-        found.append(Caution(about=spec.id, kind="drawing", text=text, source="our own reading, on the safe side"))
+    for way in dict.fromkeys(way_at(spec, post.station_m) for post in out.posts):
+        kind: Literal["rot", "hurt"] = "rot" if way.key == "closed below" else "hurt"
+        found.append(Caution(about=spec.id, kind=kind, text=way.caution, source=way.source))
+        if way.stands == "block" and site.frost_m > 0:
+            text = "Frost lifts loose blocks: a bed that drains, and level them again every spring"
+            found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
+    found += _of_style(spec)
     if spec.keeps == "a rooting animal":
         text = "What roots goes under: mesh buried along the line, or a board in the ground, as well as a small gap"
         found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
     found += _by_use(spec, site)
     found += _ground(spec, out, ground, tape)
     return found
+
+
+def _of_style(spec: FenceSpec) -> list[Caution]:
+    """Cautions of what closes the fence, climbs it, and coats it."""
+    said: list[tuple[Literal["hurt", "drawing", "rot"], str]] = []
+    if spec.infill.style in ("both faces", "board on board"):
+        said.append(
+            ("drawing", "Wind is reckoned on a closed face: the air between the boards is not counted in its favour")
+        )
+    if spec.infill.style in WIRED:
+        said.append(
+            ("hurt", "Wire springs and cuts: gloves and eye protection, ends bent back, never let go of a roll")
+        )
+    if spec.infill.style == "bought panels":
+        said.append(
+            ("drawing", "What a bought panel itself bears is its maker's to say: only posts and feet are reckoned here")
+        )
+    if spec.infill.grows != "nothing":
+        text = "Climbers close the face to the wind when they have grown, and hold water against the wood"
+        said.append(("rot", text))
+    if spec.weather == "ice and salt":
+        said.append(
+            ("rot", "Ice and salt: stainless fixings and hardware throughout, posts 6 in (150 mm) below the frost")
+        )
+    if spec.keeps == "a child":
+        said.append(
+            (
+                "hurt",
+                "For a child: nothing to climb on outside, rails on the inside. At a pool other rules hold: ask the office",
+            )
+        )
+    if spec.closed or spec.foot == "loose block":
+        said.append(
+            ("drawing", "Keep the corners joined while it is built: a frame on its own stands only when two sides meet")
+        )
+    if spec.lift_outs:
+        said.append(("hurt", "A bay that lifts out is carried by two; cover the loose post's sleeve while it is out"))
+    source = "common practice"
+    return [Caution(about=spec.id, kind=kind, text=text, source=source) for kind, text in said]
 
 
 def _by_use(spec: FenceSpec, site: Site) -> list[Caution]:
@@ -96,8 +135,8 @@ def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[C
             "ground beyond is drawn level. Take one more reading at each end of the line"
         )
     for bay in out.bays:
-        if bay.level_m is not None:
-            continue  # a stepped panel stands above the highest ground of its bay
+        if bay.level_m is not None or bay.line_m is not None or spec.infill.base == "scribed":
+            continue  # a stepped panel stands above the highest ground of its bay; boards cut to the ground clear it
         hump_m = ground.hump_m(bay.start.station_m, bay.end.station_m)
         if hump_m > max(spec.gap_m, HUMP_M):
             found.append(
@@ -151,53 +190,24 @@ def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     return found
 
 
-def tasks(spec: FenceSpec, footings: list[Footing], parts: list[Part]) -> list[Task]:
-    """The order of work, in quantities."""
-    sid = spec.id
-    posts = tuple(footing.under for footing in footings)
-
-    def count(role: str) -> float:
-        return float(sum(part.count for part in parts if part.role == role))
-
-    holes_m = sum(footing.hole_m for footing in footings)
-    rows = [
-        Task(id=f"{sid}/locate", what="Locate buried services", about=(sid,), work=(), hold="every owner has answered"),
-        Task(
-            id=f"{sid}/set-out",
-            what="Set ends, corners and gate posts' marks, then string the straights and mark the rest",
-            about=posts,
-            work=(("marks", float(len(posts)), ""),),
-            after=((f"{sid}/locate", ""),),
-        ),
-        Task(
-            id=f"{sid}/dig",
-            what="Dig the holes, gravel in",
-            about=posts,
-            work=(("holes", float(len(posts)), ""), ("depth", holes_m, "m")),
-            after=((f"{sid}/set-out", ""),),
-            hold="holes looked at before concrete",
-        ),
-        Task(
-            id=f"{sid}/set",
-            what="Set ends, corners and gate posts, string, then the middle posts; plumb both ways; concrete",
-            about=posts,
-            work=(("posts", float(len(posts)), ""),),
-            after=((f"{sid}/dig", ""),),
-        ),
-        Task(
-            id=f"{sid}/rails",
-            what="Cut posts to the line, rails on",
-            about=(sid,),
-            work=(("rails", count("rail"), ""),),
-            after=((f"{sid}/set", "cure"),),
-            hold="plumb checked again before rails",
-        ),
-        Task(
-            id=f"{sid}/boards",
-            what="Boards on",
-            about=(sid,),
-            work=(("boards", count("board"), ""),) if count("board") else (("slats", count("rail"), ""),),
-            after=((f"{sid}/rails", ""),),
-        ),
+def rails_in_soil(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
+    """Bays under a straight top whose lowest rail would lie in the ground."""
+    lie = rows(spec, timber.rail)
+    if not lie.count:
+        return []
+    under_m = lie.first_m - (timber.rail.width_m if lie.on_edge else timber.rail.thickness_m) / 2
+    worst = []
+    for bay in out.bays:
+        if bay.line_m is None:
+            continue
+        at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
+        clear_m = min(bay.foot_m(spec.gap_m, s) + under_m - ground.height_m(s) for s in at)
+        if clear_m < 0.01:
+            worst.append((clear_m, bay))
+    if not worst:
+        return []
+    clear_m, bay = min(worst, key=lambda found: found[0])
+    return [
+        f"The lowest rail lies {tape.length(max(0.0, -clear_m))} in the ground in the bay from "
+        f"{tape.distance(bay.start.station_m)}: raise the least height of the top, or set the rails further in"
     ]
-    return rows

@@ -2,88 +2,119 @@
 
 import math
 from collections import defaultdict
+from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.footings.hole import layers
 from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
-from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place
+from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place, Vec
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.feet import FootWay, foot_m, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.findings import Reckoning, Timber
-from steady.structures.fence.infill import OUTER, rows
+from steady.structures.fence.infill import rows
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
 from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.stock import Stick
 
-SCREWS_PER_CROSSING = 2
-SCREWS_PER_RAIL_END = 2
-
 
 def set_back_m(spec: FenceSpec, timber: Timber, post: Stick) -> float:
     """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
-    return -side(spec) * (post.width_m - timber.post.width_m) / 2
+    return -side(spec) * (post.thickness_m - timber.post.thickness_m) / 2
 
 
 def posts_and_footings(
-    spec: FenceSpec, out: SetOut, found: Reckoning, timber: Timber, hole_width_m: float, tops: dict[str, float]
+    spec: FenceSpec,
+    out: SetOut,
+    found: Reckoning,
+    timber: Timber,
+    hole_width_m: float,
+    tops: dict[str, float],
+    book: Rulebook,
 ) -> tuple[list[Part], list[Footing]]:
-    """Posts, grouped by length, and the hole under each. Length = embedment + gap + boards + cut allowance.
+    """Posts, grouped by length, and what each stands in or on.
 
-    `tops`: posts that stand higher than the boards, and how far above their ground.
+    In the ground a post's length is embedment + gap + boards + cut allowance; on a base it is the top less its foot.
+    `tops`: posts that stand higher or lower than the boards' height, and how far above their ground.
     """
     by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
     footings = []
     for post in out.posts:
+        if post.kind in NOT_OURS:
+            continue
+        way = way_at(spec, post.station_m)
         embed_m = found.embedment_m[post.id]
         above_m = tops.get(post.id, spec.gap_m + spec.height_m)
         stick = post.stick
+        foot = foot_m(spec, way)
         x_m, y_m = beside(post.leg, post.station_m, set_back_m(spec, timber, stick))
         heading = (math.cos(post.leg.heading_rad), math.sin(post.leg.heading_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
-        place = Place(id=pid, at=(x_m, y_m, post.ground_m - embed_m), along=UP, up=heading)
-        by_length[(stick.key, round((embed_m + above_m + spec.post_allowance_m) / SAME_LENGTH_M))].append(place)
-        plug_m = spec.plug_m if spec.foot == "closed below" else 0.0
-        hand = hand_dug(spec, post.station_m)
-        footings.append(
-            Footing(
-                id=f"{spec.id}/hole/{post.id}",
-                under=pid,
-                at=(x_m, y_m, post.ground_m),
-                kind=f"post in concrete, {spec.foot}",
-                layers=layers(
-                    embedment_m=embed_m,
-                    gravel_m=spec.gravel_m,
-                    plug_m=plug_m,
-                    hole_width_m=hole_width_m,
-                    post_width_m=stick.width_m,
-                    above_ground_m=above_m,
-                ),
-                embedment_m=embed_m,
-                hole_m=spec.gravel_m + plug_m + embed_m,
-                hole_width_m=hole_width_m,
-                depth_governed_by=found.governs[post.id],
-                width_governed_by="typed by the crew" if spec.hole_width_m else "three post widths, next auger up",
-                hand_dug=hand,
-            )
+        length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
+        place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
+        by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
+        footing = Footing(
+            id=f"{spec.id}/hole/{post.id}",
+            under=pid,
+            at=(x_m, y_m, post.ground_m),
+            kind=way.says,
+            layers=layers(spec, way, stick, embedment_m=embed_m, hole_width_m=hole_width_m, above_ground_m=above_m),
+            embedment_m=embed_m,
+            hole_m=hole_depth_m(spec, way, embed_m),
+            hole_width_m=_wide_m(spec, way, hole_width_m),
+            depth_governed_by=found.governs[post.id],
+            width_governed_by="typed by the crew" if spec.hole_width_m else "three post widths, next auger up",
+            hand_dug=hand_dug(spec, post.station_m),
+            foot_m=foot,
+            keeps_upright="the ground" if way.in_ground else spec.foot_detail.upright.by,
         )
+        holds_n, says = pull_out_n(spec, way, footing, book)
+        footings.append(replace(footing, pull_out_n=holds_n, pull_out_says=says))
     parts = []
     known = {post.stick.key: post.stick for post in out.posts}
     for (key, units), places in sorted(by_length.items()):
         stick, length_m = known[key], units * SAME_LENGTH_M
         which = "posts" if stick == timber.post else "gate-posts"
-        parts.append(
-            Part(
-                id=f"{spec.id}/{which}/{units}",
-                role="post",
-                item=stick.key,
-                length_m=length_m,
-                section_m=(stick.thickness_m, stick.width_m),
-                places=tuple(places),
-                mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
-                stick_m=length_m,
-            )
-        )
+        parts.append(_post_part(f"{spec.id}/{which}/{units}", stick, length_m, places, timber))
     return parts, footings
+
+
+NOT_OURS = ("closing", "standing")
+"""Posts that are neither bought nor dug for: the start counted again, and one that stands already."""
+
+
+def allowance_m(spec: FenceSpec) -> float:
+    """What a post is longer than it needs to be, cut off along the string; nothing where posts are cut before."""
+    return spec.post_allowance_m if spec.posts_cut == "long" else 0.0
+
+
+def _wide_m(spec: FenceSpec, way: FootWay, hole_width_m: float) -> float:
+    if way.stands == "block":
+        return spec.foot_detail.block_width_m
+    if way.stands == "pier":
+        return spec.foot_detail.pier_width_m or hole_width_m
+    return hole_width_m if way.stands != "slab" else 0.0
+
+
+def _post_part(part_id: str, stick: Stick, length_m: float, places: list[Place], timber: Timber) -> Part:
+    """Posts of one length; built-up ones as their plies, side by side along the line."""
+    ply = timber.ply if timber.ply is not None and stick == timber.post else None
+    if ply is None:
+        return Part(
+            id=part_id, role="post", item=stick.key, length_m=length_m, section_m=(stick.thickness_m, stick.width_m),
+            places=tuple(places), mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
+            stick_m=length_m,
+        )  # fmt: skip
+    count, thick = round(stick.width_m / ply.thickness_m), ply.thickness_m
+    moved = []
+    for place in places:
+        back = thick * (count - 1) / 2
+        at = (place.at[0] - place.up[0] * back, place.at[1] - place.up[1] * back, place.at[2])
+        moved.append(replace(place, at=at, count=count, step=(place.up[0] * thick, place.up[1] * thick, 0.0)))
+    return Part(
+        id=part_id, role="post", item=ply.key, length_m=length_m, section_m=(ply.width_m, thick), places=tuple(moved),
+        mass_kg=ply.density_kg_per_m3 * thick * ply.width_m * length_m, stick_m=length_m,
+    )  # fmt: skip
 
 
 def hand_dug(spec: FenceSpec, station_m: float) -> str:
@@ -97,23 +128,24 @@ def hand_dug(spec: FenceSpec, station_m: float) -> str:
 
 
 def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -> list[Part]:
-    """Rails (or slats) bay by bay, along their bay's infill, ends cut plumb; alike ones grouped."""
-    stick, post_m = timber.rail, timber.post.width_m
+    """Rails, slats or louvres bay by bay, along their bay's infill, ends cut plumb; alike ones grouped.
+
+    A bay that lifts out has long rails, over all of it.
+    """
+    stick, post_m = timber.rail, timber.post.thickness_m
     lie = rows(spec, stick)
+    if not lie.count:
+        return []
     on_edge = lie.on_edge
     depth_m = stick.width_m if on_edge else stick.thickness_m
-    # On edge they lie on the posts' face; flat ones stand between the posts, flush with that face.
+    # On edge they lie on the posts' face; flat ones stand between the posts, flush with that face; louvres in their middle.
     offset_m = side(spec) * (post_m / 2 + (stick.thickness_m if on_edge else -stick.width_m) / 2)
+    if lie.tilt_rad is not None:
+        offset_m = 0.0
     groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
-        for bay in run.bays:
-            from_m, to_m = bay.start.station_m, bay.end.station_m
-            if on_edge:
-                from_m = run.from_m if bay is run.bays[0] else from_m
-                to_m = run.to_m if bay is run.bays[-1] else to_m
-            else:
-                from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
+        for bay, from_m, to_m in _spans(run, on_edge):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
@@ -123,6 +155,8 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
             scale = 1 / math.hypot(1.0, grade)
             along = (math.cos(leg.heading_rad) * scale, math.sin(leg.heading_rad) * scale, grade * scale)
             up = (-math.cos(leg.heading_rad) * grade * scale, -math.sin(leg.heading_rad) * grade * scale, scale)
+            if lie.tilt_rad is not None:
+                up = _tilted(leg.heading_rad, lie.tilt_rad, side(spec))
             z_m = bay.foot_m(spec.gap_m, from_m) + lie.first_m
             groups[key].append(
                 Place(
@@ -137,6 +171,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
             known = sizes.get(key)
             sizes[key] = (edge_m, max(stick_m, known[1] if known else 0.0), grade)
     parts = []
+    upright = on_edge or lie.tilt_rad is not None
     for key, places in sorted(groups.items()):
         edge_m, stick_m, grade = sizes[key]
         bevel_rad = math.atan(grade)
@@ -148,7 +183,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
                 role="rail",
                 item=stick.key,
                 length_m=edge_m,
-                section_m=(stick.thickness_m, depth_m) if on_edge else (stick.width_m, stick.thickness_m),
+                section_m=(stick.thickness_m, stick.width_m) if upright else (stick.width_m, stick.thickness_m),
                 places=tuple(places),
                 cuts=cuts,
                 mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * edge_m,
@@ -158,34 +193,25 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     return parts
 
 
-def fixings(spec: FenceSpec, timber: Timber, board_parts: list[Part], rail_parts: list[Part]) -> list[Part]:
-    """Screws: two at each crossing of a board and a rail, two at each rail end [common practice].
+def _spans(run: Stretch, on_edge: bool) -> Iterator[tuple[Bay, float, float]]:
+    """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays."""
+    if run.bays[0].lift_out:
+        yield run.bays[0], run.from_m, run.to_m
+        return
+    for bay in run.bays:
+        from_m, to_m = bay.start.station_m, bay.end.station_m
+        if on_edge:
+            from_m = run.from_m if bay is run.bays[0] else from_m
+            to_m = run.to_m if bay is run.bays[-1] else to_m
+        else:
+            from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
+        yield bay, from_m, to_m
 
-    A board that laps over others is screwed through two boards, with longer ones.
-    """
-    crossings = SCREWS_PER_CROSSING * rows(spec, timber.rail).count
-    outer = tuple(part for part in board_parts if part.id.endswith(OUTER))
-    inner = tuple(part for part in board_parts if part not in outer)
-    made = []
-    for name, parts, each in (
-        ("board screw", inner, crossings),
-        ("outer board screw", outer, crossings),
-        ("rail screw", rail_parts, 2 * SCREWS_PER_RAIL_END),
-    ):
-        places = tuple(place for part in parts for place in part.places)
-        if places:
-            made.append(
-                Part(
-                    id=f"{spec.id}/{name.replace(' ', '-')}",
-                    role="screw",
-                    item=name,
-                    length_m=0.0,
-                    section_m=(0.0, 0.0),
-                    places=places,
-                    each=each,
-                )
-            )
-    return made
+
+def _tilted(heading_rad: float, tilt_rad: float, toward: float) -> Vec:
+    """The direction of a louvre's width: from lying flat across the line to standing up."""
+    flat, high = math.cos(tilt_rad) * toward, math.sin(tilt_rad)
+    return (-math.sin(heading_rad) * flat, math.cos(heading_rad) * flat, high)
 
 
 def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float]) -> list[Mark]:
@@ -198,7 +224,7 @@ def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float])
             line=line,
             station_m=post.station_m,
             to=spec.mark_to,
-            kind="gate" if post.opening and post.kind != "end" and post.kind != "corner" else post.kind,
+            kind="gate" if post.opening and post.kind not in ("end", "corner", "closing") else post.kind,
             label=post.label,
             tape_on_ground_m=ground.tape_on_ground_m(post.station_m) if straight else None,
             cut_height_m=tops.get(post.id, spec.gap_m + spec.height_m),
@@ -223,6 +249,9 @@ def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
         )
     )
     for zone, (_, _, _, low_m, high_m) in zip(spec.zones, out.blocked, strict=True):
+        if zone.foot is not None:
+            half_m = zone.half_width_m / math.sin(zone.crossing_rad)
+            low_m, high_m = zone.at_m - half_m, zone.at_m + half_m
         points = tuple((*path.leg_at(max(0.0, s)).point(s), ground.height_m(s)) for s in (low_m, zone.at_m, high_m))
         made.append(
             Curve(

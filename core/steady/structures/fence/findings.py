@@ -4,12 +4,22 @@ from dataclasses import dataclass, field
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
-from steady.plan.model import Basis, Check, NotCovered, Practice
+from steady.plan.model import Basis, Check, NotCovered, Practice, Step
 from steady.rulebooks.answers import WindOnFence
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.reckon import PullOnPost
 from steady.structures.gate.slam import Slam
 from steady.yard.stock import Stick
+
+
+@dataclass(frozen=True, slots=True)
+class Loads:
+    """Wind on the whole line, or why there is none; `open_share`: what an open face takes of a closed one's."""
+
+    wind: WindOnFence | None
+    zones: tuple[tuple[float, float, float], ...]
+    refused: OutsideScope | None
+    open_share: Step | None = None
 
 
 @dataclass(slots=True)
@@ -26,25 +36,19 @@ class Reckoning:
     slams: dict[str, Slam] = field(default_factory=dict)
     rise_m: dict[str, float] = field(default_factory=dict)
     high: dict[str, HighWind] = field(default_factory=dict)
-
-
-@dataclass(frozen=True, slots=True)
-class Loads:
-    """Wind on the whole line, or why there is none."""
-
-    wind: WindOnFence | None
-    zones: tuple[tuple[float, float, float], ...]
-    refused: OutsideScope | None
+    loads: Loads | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Timber:
-    """The timbers a fence is made of."""
+    """The timbers a fence is made of. `ply`: what built-up posts are laminated of; `stock`: the panel or wire it is closed with."""
 
     post: Stick
     rail: Stick
     board: Stick
     gate_post: Stick
+    ply: Stick | None = None
+    stock: Stick | None = None
 
 
 def gap(name: str, about: str, refused: OutsideScope) -> NotCovered:

@@ -1,34 +1,41 @@
-"""What closes a fence's bays: where each board stands by style, and how rails or slats are stacked."""
+"""What closes a fence's bays: how rails, slats or louvres are stacked, how much of the face is solid, and what cannot be."""
 
 import math
-from collections import defaultdict
-from collections.abc import Iterator
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
-from steady.layout.infill import SlatScreen, between_end_gaps, last_board, overlapped, slat_screen
+from steady.layout.infill import SlatScreen, between_end_gaps, overlapped, slat_screen
 from steady.layout.sight import view_between
 from steady.measure.show import Tape
 from steady.measure.units import IN, MM
-from steady.plan.model import Cut, Part, Place
+from steady.structures.fence.boards import RIP_LEAST_M, SLIM_M, rows_over
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
+from steady.structures.fence.line import Stretch
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.stock import Stick
 
-RIP_LEAST_M = 0.0508
-OUTER = "/outer"
-SLIM_M = 0.0001
+BOARDED = ("butted", "even gaps", "board on board", "both faces")
+WIRED = ("stock panels", "wire mesh")
+RECHECK_EVERY = 5
+"""After so many spacer blocks the height is checked against a mark from the datum [common practice]."""
+STIFF_OVER = 30.0
+"""A slat longer than this many times its thickness wants a stiffener behind it [our own, on common practice]."""
+GROWN = {"nothing": 0.0, "light climbers": 0.5, "heavy climbers": 1.0}
+"""Least share of the face that stands to the wind when climbers have grown [our own, on the safe side]."""
 
 
 @dataclass(frozen=True, slots=True)
 class Rows:
-    """Rails or slats of a bay: how many, the first one's middle above the infill's bottom, and the step up (m)."""
+    """Rails, slats or louvres of a bay: how many, the first one's middle above the infill's bottom, and the step up (m).
+
+    `on_edge`: on the posts' face; else between the posts. `tilt_rad`: louvres, from lying flat.
+    """
 
     count: int
     first_m: float
     step_m: float
     on_edge: bool
+    tilt_rad: float | None = None
 
 
 def screen(spec: FenceSpec, stick: Stick) -> SlatScreen:
@@ -53,118 +60,49 @@ def rows(spec: FenceSpec, stick: Stick) -> Rows:
     if spec.infill.style == "slats":
         found = screen(spec, stick)
         return Rows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, True)
+    if spec.infill.style == "louvres":
+        count, pitch_m = louvres(spec, stick)
+        return Rows(count, pitch_m / 2, pitch_m, False, spec.infill.tilt_rad)
+    if spec.infill.style == "bought panels":
+        return Rows(0, 0.0, 0.0, False)
+    if spec.infill.style in WIRED:
+        # Wire hangs on the posts; a timber rail along its top only so that it is seen.
+        return Rows(int(spec.infill.sight_rail), spec.height_m - stick.width_m / 2, 0.0, True)
     step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
     return Rows(spec.rails_count, spec.rail_inset_m, step_m, spec.rail_laid == "on edge")
 
 
-@dataclass(frozen=True, slots=True)
-class _Row:
-    """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
+def louvres(spec: FenceSpec, stick: Stick) -> tuple[int, float]:
+    """Louvres over the height, and their pitch: as few as leave no view square through.
 
-    Layer 0 stands on the rails, 1 over it, 2 on the rails' other face.
+    Source: workshop geometry: no square-on view when w sin(tilt) + b cos(tilt) reaches the pitch.
     """
-
-    first_m: float
-    pitch_m: float
-    count: int
-    width_m: float
-    layer: int = 0
+    covers_m = stick.width_m * math.sin(spec.infill.tilt_rad) + stick.thickness_m * math.cos(spec.infill.tilt_rad)
+    count = math.ceil(spec.height_m / covers_m - 1e-9)
+    return count, spec.height_m / count
 
 
-def _boards_over(spec: FenceSpec, run_m: float, board_m: float) -> list[_Row]:
-    """Boards of one stretch by style. A stretch too narrow for the style is butted."""
-    style = spec.infill.style
-    if style == "even gaps" and run_m > 2 * board_m:
-        count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)
-        return [_Row(board_m / 2, board_m + gap_m, count, board_m)]
-    if style in ("board on board", "both faces") and run_m > 2 * board_m:
-        lapped = overlapped(run_m, board_m, spec.infill.overlap_m)
-        pitch_m = board_m - lapped.overlap_m
-        under, over = (lapped.boards + 1) // 2, lapped.boards // 2
-        layer = 1 if style == "board on board" else 2
-        return [
-            _Row(board_m / 2, 2 * pitch_m, under, board_m),
-            _Row(board_m / 2 + pitch_m, 2 * pitch_m, over, board_m, layer),
-        ]
-    ends = last_board(run_m, board_m, 0.0, RIP_LEAST_M)
-    lead_m = ends.rip_m if ends.rips == 2 else 0.0
-    found = [_Row(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
-    if ends.rips == 2:
-        found.append(_Row(lead_m / 2, 0.0, 1, lead_m))
-    if ends.rips and ends.rip_m > SLIM_M:
-        found.append(_Row(run_m - ends.rip_m / 2, 0.0, 1, ends.rip_m))
-    return found
+def solidity(spec: FenceSpec, timber: Timber) -> float:
+    """Share of the face that stands to the wind, climbers counted; 1 where air goes round and not through."""
+    style, share = spec.infill.style, 1.0
+    if style == "even gaps":
+        share = timber.board.width_m / (timber.board.width_m + spec.infill.gap_most_m)
+    elif style == "slats":
+        share = screen(spec, timber.rail).slats * timber.rail.width_m / spec.height_m
+    elif style in WIRED and timber.stock is not None:
+        wire = timber.stock.thickness_m / spec.infill.mesh_m
+        share = min(1.0, 1 - (1 - wire) ** 2)
+        if spec.infill.sight_rail:
+            share = min(1.0, share + timber.rail.width_m / spec.height_m)
+    return max(share, GROWN[spec.infill.grows])
 
 
-def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
-    """Boards, plumb, over each stretch: one place a bay for its full boards, rips at the ends."""
-    if spec.infill.style == "slats":
-        return []
-    stick = timber.board
-    placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
-    for run in runs:
-        for row in _boards_over(spec, run.to_m - run.from_m, stick.width_m):
-            key = (round(row.width_m / SAME_LENGTH_M), row.layer)
-            placed[key] += _places(spec, run, row, _offset_m(spec, timber, row.layer))
-    full = round(stick.width_m / SAME_LENGTH_M)
-    mass_per_m2 = stick.density_kg_per_m3 * stick.thickness_m * spec.height_m
-    parts = []
-    for (units, layer), places in sorted(placed.items(), key=lambda item: (item[0][0] != full, item[0])):
-        width_m = stick.width_m if units == full else units * SAME_LENGTH_M
-        rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width_m,))
-        name = f"{spec.id}/boards" if units == full else f"{spec.id}/rips/{units}"
-        parts.append(
-            Part(
-                id=name + {0: "", 1: OUTER, 2: "/back"}[layer],
-                role="board",
-                item=stick.key,
-                length_m=spec.height_m,
-                section_m=(stick.thickness_m, width_m),
-                places=tuple(places),
-                cuts=() if units == full else (rip,),
-                mass_kg=mass_per_m2 * width_m,
-                stick_m=spec.height_m,
-            )
-        )
-    return parts
-
-
-def _offset_m(spec: FenceSpec, timber: Timber, layer: int) -> float:
-    """How far left of the line a layer's boards have their middle."""
-    rail_m = timber.rail.thickness_m if spec.rail_laid == "on edge" else 0.0
-    face_m = timber.post.width_m / 2 + rail_m + timber.board.thickness_m / 2
-    if layer == 2:
-        return -side(spec) * (timber.post.width_m / 2 + timber.board.thickness_m / 2)
-    return side(spec) * (face_m + layer * timber.board.thickness_m)
-
-
-def _places(spec: FenceSpec, run: Stretch, row: _Row, offset_m: float) -> Iterator[Place]:
-    """One place a bay: a board belongs to the bay that its middle stands in."""
-    cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-    first = 0
-    for index, bay in enumerate(run.bays):
-        last = index + 1 == len(run.bays)
-        reach_m = (run.to_m if last else bay.end.station_m) - run.from_m
-        beyond = row.count
-        if not last:
-            at_most = math.ceil((reach_m - row.first_m) / row.pitch_m) if row.pitch_m else int(row.first_m < reach_m)
-            beyond = min(max(at_most, first), row.count)
-        if beyond > first:
-            at_m = run.from_m + row.first_m + first * row.pitch_m
-            x_m, y_m = beside(run.leg, at_m, offset_m)
-            what = "boards" if row.pitch_m else "rip"
-            which = ("" if row.pitch_m else "/a" if index == 0 and row.first_m < row.width_m else "/b") + (
-                f"/{row.layer}" if row.layer else ""
-            )
-            yield Place(
-                id=f"{spec.id}/{what}/{bay.id}{which}",
-                at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),
-                along=UP,
-                up=(cos, sin, 0.0),
-                count=beyond - first,
-                step=(row.pitch_m * cos, row.pitch_m * sin, row.pitch_m * bay.grade),
-            )
-            first = beyond
+def stiffeners(spec: FenceSpec, stick: Stick, bay_m: float) -> int:
+    """Plumb stiffeners behind the slats of one bay, evenly."""
+    if spec.infill.style != "slats":
+        return 0
+    over_m = spec.infill.stiffener_over_m or STIFF_OVER * stick.thickness_m
+    return max(0, math.ceil(bay_m / over_m - 1e-9) - 1)
 
 
 def refuse(spec: FenceSpec, timber: Timber) -> None:
@@ -183,20 +121,39 @@ def refuse(spec: FenceSpec, timber: Timber) -> None:
         )
     if style == "slats":
         screen(spec, timber.rail)
+    if style in WIRED and timber.stock is not None:
+        if spec.height_m > timber.stock.width_m + 1e-6:
+            tall = f"{timber.stock.width_m:.2f} m ({timber.stock.width_m / 0.3048:.1f} ft)"
+            raise InputError("height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one")
+        if spec.infill.mesh_m <= timber.stock.thickness_m:
+            raise InputError("infill/mesh_m", "The openings are no wider than the wire")
+    if style == "bought panels" and timber.stock is not None and spec.height_m > timber.stock.width_m + 1e-6:
+        raise InputError("height_m", "The panel bought is lower than this: lower the fence or pick a higher panel")
+    if style == "bought panels" and spec.bays != "panels":
+        raise InputError("bays", "Bought panels stand between posts a panel apart: space the bays in panels")
+    if spec.infill.base == "scribed" and style not in BOARDED:
+        raise InputError("infill/base", "Only plumb boards are scribed to the ground: use base boards here")
 
 
 def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
     """What the crew sets its blocks and gauges by, and what can be seen through the fence."""
     style, board_m = spec.infill.style, timber.board.width_m
     if style == "slats":
-        found = screen(spec, timber.rail)
-        left = f", {tape.length(found.left_m)} is left at the bottom" if found.left_m > SLIM_M else ""
+        return _slat_notes(spec, timber, runs, tape)
+    if style == "louvres":
+        count, pitch_m = louvres(spec, timber.rail)
         return [
-            f"{found.slats} slats a bay, spacer block {tape.length(found.cut_m)}{left}. Check the height to the last mark "
-            "every fifth slat: blocks add up their errors"
+            f"{count} louvres a bay at {tape.length(pitch_m)}, tilted {math.degrees(spec.infill.tilt_rad):.0f}° from lying flat: "
+            "nothing is seen square through. Upper edge toward the side that must not see in"
         ]
+    if style in WIRED:
+        way = "long openings upright" if spec.infill.mesh_upright else "long openings level"
+        small = ", the small ones at the bottom" if spec.infill.mesh_upright else ""
+        return [f"Wire on the side that the animals push from, {way}{small}; cut on a wire, ends bent back"]
     lengths = [run.to_m - run.from_m for run in runs if run.to_m - run.from_m > 2 * board_m]
-    if not lengths or style == "butted":
+    if spec.infill.first in MIDDLES and style in ("butted", "even gaps") and lengths:
+        return _middle_notes(spec, lengths, timber, tape)
+    if not lengths or style == "butted" or style not in BOARDED:
         return []
     if style == "even gaps":
         gaps = [between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths]
@@ -214,6 +171,44 @@ def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> l
     return [f"{said}. {seen}"]
 
 
+def _slat_notes(spec: FenceSpec, timber: Timber, runs: list[Stretch], tape: Tape) -> list[str]:
+    found = screen(spec, timber.rail)
+    left = f", {tape.length(found.left_m)} is left at the bottom" if found.left_m > SLIM_M else ""
+    said = [f"{found.slats} slats a bay, spacer block {tape.length(found.cut_m)}{left}"]
+    pitch_m = timber.rail.width_m + found.cut_m
+    checks = range(RECHECK_EVERY, found.slats + 1, RECHECK_EVERY)
+    marks = ", ".join(f"{k}th {tape.length(found.left_m + k * pitch_m - found.cut_m)}" for k in checks)
+    if marks:
+        said.append(f"Check marks from the datum, tops of the slats: {marks}. Blocks add up their errors, marks do not")
+    most = max((stiffeners(spec, timber.rail, bay.width_m) for run in runs for bay in run.bays), default=0)
+    if most:
+        said.append(
+            f"{most} plumb {'stiffener' if most == 1 else 'stiffeners'} behind the slats of the longest bay: they bow"
+        )
+    return said
+
+
 def _range(values_m: list[float], tape: Tape) -> str:
     low, high = tape.length(min(values_m)), tape.length(max(values_m))
     return low if low == high else f"{low} to {high}"
+
+
+MIDDLES = ("board on the middle", "gap on the middle", "even ends")
+
+
+def _middle_notes(spec: FenceSpec, lengths: list[float], timber: Timber, tape: Tape) -> list[str]:
+    """Where the first marks are from the middle of each stretch, and how wide its end pieces come out."""
+    said = []
+    for run_m in lengths[:4]:
+        rows = rows_over(spec, run_m, timber.board.width_m)
+        full = rows[0]
+        ends = [row.width_m for row in rows if row.count == 1 and row.width_m < timber.board.width_m - SLIM_M]
+        first_m = min(
+            (abs(full.first_m + k * full.pitch_m - run_m / 2) for k in range(full.count)), default=0.0
+        )  # fmt: skip
+        piece = f", end pieces {tape.length(ends[0])}" if ends else ", no end pieces"
+        slim = ": a sliver, shift by half a board" if ends and ends[0] < RIP_LEAST_M else ""
+        said.append(
+            f"Stretch of {tape.distance(run_m)}: first board's middle {tape.length(first_m)} from its middle{piece}{slim}"
+        )
+    return said

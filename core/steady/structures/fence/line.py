@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from steady.layout.path import Leg
 from steady.plan.model import Vec
-from steady.structures.fence.setout import Bay, SetOut
+from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -21,6 +21,16 @@ class Stretch:
     from_m: float
     to_m: float
     bays: tuple[Bay, ...]
+
+
+FREE = ("end", "gate", "wall", "standing", "lift-out")
+PLAY_M = 0.006
+"""Play at each side of a bay that lifts out [common practice]."""
+
+
+def _beyond_m(post: Post) -> float:
+    """How far boards run past a post's middle where nothing joins on: to its outer face."""
+    return post.stick.width_m / 2 if post.kind in FREE or post.opening else 0.0
 
 
 def side(spec: FenceSpec) -> float:
@@ -43,10 +53,12 @@ def stretches(out: SetOut) -> list[Stretch]:
         if group:
             leg = group[0].start.leg
             first, last = group[0].start, group[-1].end
-            from_m = first.station_m - (
-                first.stick.width_m / 2 if first.kind in ("end", "gate") or first.opening else 0.0
-            )
-            to_m = last.station_m + (last.stick.width_m / 2 if last.kind in ("end", "gate") or last.opening else 0.0)
+            from_m, to_m = first.station_m - _beyond_m(first), last.station_m + _beyond_m(last)
+            if group[0].lift_out:
+                from_m, to_m = (
+                    first.station_m + first.stick.width_m / 2 + PLAY_M,
+                    last.station_m - last.stick.width_m / 2 - PLAY_M,
+                )
             found.append(Stretch(leg, from_m, to_m, tuple(group)))
             group.clear()
 
@@ -56,7 +68,8 @@ def stretches(out: SetOut) -> list[Stretch]:
             continue
         # Stepped panels meet on their post's middle, each with boards of its own.
         stepped = bay.level_m is not None or (group and group[-1].level_m is not None)
-        if group and (bay.start.kind == "corner" or stepped):
+        broken = group and (bay.lift_out != group[-1].lift_out or (bay.line_m is None) != (group[-1].line_m is None))
+        if group and (bay.start.kind == "corner" or stepped or broken):
             close()
         group.append(bay)
     close()

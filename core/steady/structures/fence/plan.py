@@ -1,18 +1,25 @@
 """A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
+import math
+from dataclasses import replace
+
 from steady.errors import InputError
 from steady.footings.depth import hole_width_m
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, arches, build, gates, infill
-from steady.structures.fence.findings import Timber
+from steady.structures.fence import advice, arches, build, extras, feet, fixings, gates, infill, steps
+from steady.structures.fence.boards import boards
+from steady.structures.fence.coats import coats, finish_tasks
+from steady.structures.fence.findings import Loads, Timber
+from steady.structures.fence.liftouts import lift_outs
 from steady.structures.fence.line import stretches
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
 from steady.structures.fence.setout import tops as stepped_tops
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.upright import own_weight
 from steady.yard.choices import YardChoices
 from steady.yard.stock import stick
 
@@ -36,13 +43,9 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         InputError: Malformed input, with the field's path inside the spec.
     """
     _refuse(spec)
-    timber = Timber(
-        post=stick(spec.post, "post", "post"),
-        rail=stick(spec.rail, "rail", "rail"),
-        board=stick(spec.board, "board", "board"),
-        gate_post=stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post"),
-    )
+    timber = timbers(spec)
     infill.refuse(spec, timber)
+    feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
     out = set_out(spec, ground, yard, timber, width_m, tape)
@@ -50,11 +53,18 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     overhead = arches.stand(spec, site, out, timber, book)
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
     found = reckon(spec, site, book, out, timber, width_m, hangings, overhead)
-    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops)
+    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
     runs = stretches(out)
-    rails, boards = build.rails(spec, runs, timber, yard.trim_m), infill.boards(spec, runs, timber)
-    parts = [*posts, *rails, *boards, *build.fixings(spec, timber, boards, rails), *gates.parts(spec, hangings, timber)]
+    parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
+    parts += extras.infill_parts(spec, runs, timber)
+    parts += [*extras.trims(spec, runs, timber), *extras.base(spec, runs, timber, ground)]
+    parts += extras.feet(spec, out, footings, timber)
+    parts += [*fixings.fixings(spec, timber, parts), *gates.parts(spec, hangings, timber)]
     parts += arches.parts(spec, overhead, timber)
+    parts += lift_outs(spec, out)
+    parts += coats(spec, parts)
+    if site.use != "public":
+        own_weight(spec, out, parts, len(footings), found.loads or NO_LOADS, book, found)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -72,22 +82,62 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
         handles=tuple(_handles(spec, out)),
-        tasks=(*advice.tasks(spec, footings, parts), *gates.tasks(spec, hangings)),
+        tasks=(*steps.tasks(spec, out, footings, parts), *gates.tasks(spec, hangings), *finish_tasks(spec, parts)),
         cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
         details=tuple(gates.details(spec, hangings)),
-        conflicts=(*out.conflicts, *advice.gaps_below(spec, out, ground, tape), *advice.too_long(parts, yard, tape)),
-        notes=(*out.notes, *infill.notes(spec, runs, timber, tape)),
+        conflicts=(
+            *out.conflicts,
+            *advice.gaps_below(spec, out, ground, tape),
+            *advice.rails_in_soil(spec, out, timber, ground, tape),
+            *advice.too_long(parts, yard, tape),
+        ),
+        notes=(
+            *out.notes,
+            *infill.notes(spec, runs, timber, tape),
+            *extras.gate_pieces(spec, timber),
+            *steps.foot_notes(spec, out, footings, tape),
+            *fixings.notes(spec, out, timber, parts, tape),
+        ),
     )
 
 
+NO_LOADS = Loads(None, (), None)
+
+
+def timbers(spec: FenceSpec) -> Timber:
+    """The sticks that a fence is made of; a built-up post is its plies side by side along the line.
+
+    Raises:
+        InputError: The yard has no such stick.
+    """
+    post, rail = stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail")
+    gate_post = stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post")
+    ply = None
+    if spec.plies_count:
+        if spec.plies_count < 2:
+            raise InputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
+        ply = rail
+        post = replace(
+            post, key=f"built-up {spec.plies_count} × {rail.key}", says=f"{spec.plies_count} plies of {rail.says}",
+            thickness_m=rail.width_m, width_m=spec.plies_count * rail.thickness_m, species=rail.species, size=rail.size,
+            density_kg_per_m3=rail.density_kg_per_m3,
+        )  # fmt: skip
+        if spec.openings and not spec.gate_post:
+            gate_post = post
+    return Timber(
+        post=post, rail=rail, board=stick(spec.board, "board", "board"), gate_post=gate_post, ply=ply,
+        stock=extras.stock_of(spec, stick(spec.post, "post", "post")),
+    )  # fmt: skip
+
+
 def _refuse(spec: FenceSpec) -> None:
-    if 2 * spec.rail_inset_m >= spec.height_m:
+    if spec.infill.style in infill.BOARDED and 2 * spec.rail_inset_m >= spec.height_m:
         raise InputError("rail_inset_m", "The rails would meet: set them nearer to the boards' ends")
     if spec.built_on is Basis.PRACTICE and spec.practice is None:
         raise InputError("practice", "Building on practice needs the detail and the name of whoever accepts it")
     if spec.built_on is Basis.TABLE:
         raise InputError("built_on", "There is no table for fences: build on the reckoning or on a practice detail")
-    for name in ("straights", "openings", "zones", "locks"):
+    for name in ("straights", "openings", "zones", "locks", "lift_outs"):
         seen: set[str] = set()
         for index, item in enumerate(getattr(spec, name)):
             if item.id in seen:
@@ -97,7 +147,8 @@ def _refuse(spec: FenceSpec) -> None:
 
 def _hole_width(spec: FenceSpec, timber: Timber) -> float:
     # One auger digs the whole fence: it is as wide as the widest post wants.
-    widest_m = max(timber.post.width_m, timber.gate_post.width_m if spec.openings else 0.0)
+    across_m = math.hypot(timber.post.width_m, timber.post.thickness_m)
+    widest_m = max(across_m / 2**0.5, timber.gate_post.width_m if spec.openings else 0.0)
     width_m = spec.hole_width_m or hole_width_m(widest_m)
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         width_m = spec.practice.hole_width_m
@@ -121,6 +172,8 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
             field = f"locks/{locks[post.id]}/at_m"
         elif post.opening in openings and post.kind == "gate":
             field = f"openings/{openings[post.opening]}/at_m"
+        elif post.kind in ("lift-out", "loose", "wall") or post.id == "start" or spec.closed:
+            continue
         elif post.id == "end":
             field = f"straights/{len(spec.straights) - 1}/length_m"
         elif post.kind in ("corner", "bend"):

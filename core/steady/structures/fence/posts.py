@@ -8,17 +8,27 @@ from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.ground.site import Site
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
-from steady.plan.model import Basis, Check, Practice, Step
+from steady.plan.model import Basis, Check, NotCovered, Practice, Step
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
+from steady.structures.fence.feet import FootWay, pipe_of, side_width_m, way_at
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.steel import maker_strength, pipe_modulus, steel_modulus
+from steady.structures.fence.upright import PierAsk, Push, UprightReckoner
 from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
 from steady.structures.gate.slam import Slam
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick, sticks
+
+PIER_LEAST_M = 0.3048
+"""A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""
+
+
+BELOW_ICE_M = 0.15
+"""Where ice and salt lie a post goes so far below the frost [common practice]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,11 +61,17 @@ class PostReckoner:
         self.top_m = spec.height_m + spec.gap_m
         self.person_n, self.person_step = book.person_leaning()
         self.lateral_pa_per_m, self.soil_refused = 0.0, None
-        self._depths: dict[tuple[float, float, float], tuple[Step, tuple[Step, ...]]] = {}
+        self._depths: dict[tuple[float, float, float, float], tuple[Step, tuple[Step, ...]]] = {}
+        self._width_m = hole_width_m
+        self.ways: dict[str, FootWay] = {}
+        self.upright = UprightReckoner(spec, book, timber.rail, found)
         self._built_steps: dict[float, Step] = {}
         self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
         self._woods: dict[str, _PostWood] = {}
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
+        if spec.weather == "ice and salt" and site.frost_m > 0:
+            source = "user: frost depth; practice: 6 in (150 mm) more where ice and salt lie"
+            self._frost = _given("below the frost", site.frost_m + BELOW_ICE_M, source, self.u)
         self.person = Step(
             symbol="P",
             value=self.person_step.value,
@@ -72,14 +88,19 @@ class PostReckoner:
 
     def _wood(self, stick: Stick) -> "_PostWood":
         """What bending needs of one stick, reckoned once for all its posts."""
+        if stick.key not in self._woods and stick.species == "steel":
+            self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.spec.foot_detail.steel, self.u))
         if stick.key not in self._woods:
             strength = leaf_strength = refused = None
             try:
-                strength = self.book.bending_strength(outdoors(stick), "wind")
-                leaf_strength = self.book.bending_strength(outdoors(stick), "floor")
+                # A built-up post is as strong as its plies side by side, each on edge to the wind.
+                wood = self.timber.ply if self.timber.ply is not None and stick == self.timber.post else stick
+                strength = self.book.bending_strength(outdoors(wood), "wind")
+                leaf_strength = self.book.bending_strength(outdoors(wood), "floor")
             except OutsideScope as outside:
                 refused = outside
-            b, d = stick.thickness_m / self.u.size_m, stick.width_m / self.u.size_m
+            # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
+            b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
             modulus = Step(
                 symbol="S", value=b * d**2 / 6, unit=self.u.modulus, formula="b * d ** 2 / 6",
                 inputs=(("b", b, self.u.size), ("d", d, self.u.size)), source="geometry",
@@ -87,16 +108,52 @@ class PostReckoner:
             self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus)
         return self._woods[stick.key]
 
-    def reckon(self, post: Post, before: Post | None, after: Post | None) -> None:
-        """One post: what it carries, how deep it goes, whether it bends too far."""
+    def _steel(self, key: str, modulus: Step | None) -> _PostWood:
+        """Steel by its maker's figures, as the crew typed them; what is missing is not covered."""
+        strength = maker_strength(self.spec.foot_detail.steel, self.u)
+        refused = None
+        if strength is None or modulus is None:
+            what = "strength" if strength is None else "section modulus"
+            refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
+            strength = None
+        none = Step(symbol="S", value=1.0, unit=self.u.modulus, formula="", inputs=(), source="user: not entered")
+        return _PostWood(key, strength, strength, refused, modulus or none)
+
+    def _at_ground(self, post: Post) -> "_PostWood":
+        """What bends at the ground: the post, or the pipe that its sleeve stands over."""
+        if self.ways[post.id].key != "over a pipe":
+            return self._wood(post.stick)
+        pipe = pipe_of(self.spec)
+        if pipe.key not in self._woods:
+            self._woods[pipe.key] = self._steel(
+                pipe.key, pipe_modulus(pipe.width_m, self.spec.foot_detail.steel, self.u)
+            )
+        return self._woods[pipe.key]
+
+    def reckon(self, post: Post, before: Post | None, after: Post | None, wraps_m: float = 0.0) -> None:
+        """One post: what it carries, how deep it goes, whether it bends too far.
+
+        `wraps_m`: half of the last bay of a closed loop, which this first post carries, too.
+        """
         about = f"{self.spec.id}/post/{post.id}"
-        self.now = self._wood(post.stick)
+        if post.kind == "standing":
+            self.found.not_covered.append(
+                NotCovered(
+                    name="A post that stands already", about=about, basis=Basis.RECKONED,
+                    reason="what an existing post holds is not known", crew=True,
+                    would_have_to_change="survey it: plumb, sound at the ground line, and how deep it stands",
+                )
+            )  # fmt: skip
+            return
+        way = self.ways[post.id] = way_at(self.spec, post.station_m)
+        self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
+        self.now = self._at_ground(post)
         from_m = (before.station_m + post.station_m) / 2 if before else post.station_m - post.stick.width_m / 2
         to_m = (after.station_m + post.station_m) / 2 if after else post.station_m + post.stick.width_m / 2
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         demands: list[tuple[str, float, Step]] = []
         working: dict[str, tuple[Step, ...]] = {}
-        force = self._force(max(0.0, from_m), to_m)
+        force = self._force(max(0.0, from_m), to_m, wraps_m)
         # A stepped panel stands higher above this post's ground: all that pushes on it does, too.
         rise_m = self.found.rise_m.get(post.id, 0.0)
         top_m = self.top_m + rise_m
@@ -105,6 +162,9 @@ class PostReckoner:
             high = self.found.high[post.id]
             both, arm_m = together(force[0], arm_m, high)
             force = (both, *force, high.force)
+        if not way.in_ground:
+            self._on_base(post, way, force, arm_m, top_m, factor)
+            return
         if force is not None and self.loads.wind is not None:
             steps = (*self.loads.wind.working, *force[1:], force[0], self._arm(self.loads.wind.arm_step, rise_m))
             self._ground(about, "Wind", force[0].value * self.u.force_n, arm_m, factor, demands, working, steps)
@@ -112,7 +172,7 @@ class PostReckoner:
         pulls = self.found.pulls.get(post.id, ())
         if pulls:
             self._leaf_in_ground(about, pulls, force[0] if force else None, arm_m, demands, working)
-        demands.append(("Frost", self.site.frost_m, self._frost))
+        demands.append(("Frost", si(self._frost), self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
             demands.append(("Local least", least, _given("local least", least, "user: local rule", self.u)))
@@ -126,6 +186,35 @@ class PostReckoner:
             self._bend_by_slam(about, self.found.slams[post.id])
         if pulls:
             self._bend_by_leaf(about, pulls, force[0] if force else None, arm_m)
+
+    def _on_base(
+        self, post: Post, way: FootWay, force: tuple[Step, ...] | None, arm_m: float, top_m: float, factor: float
+    ) -> None:
+        """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
+        about = f"{self.spec.id}/post/{post.id}"
+        pushes = [Push("a person leaning", self.person, self.person_n, top_m, (self.person_step,))]
+        if force is not None and self.loads.wind is not None:
+            steps = (*self.loads.wind.working, *force[1:], force[0])
+            pushes.insert(0, Push("wind", force[0], force[0].value * self.u.force_n, arm_m, steps))
+        elif self.loads.refused is not None:
+            pass  # said once for the whole line
+        self.upright.reckon(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
+        self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "nothing is dug"
+        if way.stands == "pier":
+            if self.soil_refused is not None:
+                self.found.not_covered.append(gap("Pier holds in the ground", about, self.soil_refused))
+            demands = [("Frost", si(self._frost), self._frost)]
+            least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
+            demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
+            ask = PierAsk(self._width_m, self.lateral_pa_per_m, self.site.cohesion_pa, factor, tuple(demands))
+            self.upright.pier_m(post, way, pushes if self.soil_refused is None else [], ask)
+        else:
+            self.found.governs[post.id] = "a slab that is there" if way.stands == "slab" else "a block on its bed"
+        up_m = self.spec.foot_detail.upright.brace_up_m if self.spec.foot_detail.upright.by == "brace" else 0.0
+        for push in pushes:
+            # Above a brace what hangs over bends the post; below it the span's own moment is less [on the safe side].
+            over_m = max(push.arm_m - up_m, push.arm_m / 4)
+            self._bend(about, push.case, push.force, over_m / self.u.span_m, push.steps)
 
     def _arm(self, level: Step, rise_m: float) -> Step:
         """Where the wind pushes, raised by what a stepped panel stands higher at this post."""
@@ -161,7 +250,7 @@ class PostReckoner:
                 if push is None:
                     depth, more = self.book.embedment_for_moment(
                         moment_n_m=moment_n_m,
-                        width_m=self.hole_width_m,
+                        width_m=self._width_m,
                         lateral_pa_per_m=self.lateral_pa_per_m,
                         cohesion_pa=self.site.cohesion_pa,
                         soil_factor=1.0,
@@ -172,7 +261,7 @@ class PostReckoner:
                     depth, more = self.book.embedment(
                         load_n=push.value * self.u.force_n,
                         height_m=height_m,
-                        width_m=self.hole_width_m,
+                        width_m=self._width_m,
                         lateral_pa_per_m=self.lateral_pa_per_m,
                         cohesion_pa=self.site.cohesion_pa,
                         soil_factor=1.0,
@@ -212,6 +301,8 @@ class PostReckoner:
     def _bend_by_slam(self, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
         try:
+            if self.now.key not in sticks() or sticks()[self.now.key].species == "steel":
+                raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
             limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "impact")
         except OutsideScope as refused:
             self.found.not_covered.append(gap("Latch post under a slam", about, refused))
@@ -242,9 +333,12 @@ class PostReckoner:
             says=says,
         )
 
-    def _force(self, from_m: float, to_m: float) -> tuple[Step, ...] | None:
+    def _force(self, from_m: float, to_m: float, wraps_m: float = 0.0) -> tuple[Step, ...] | None:
         """Wind force on the post (lb), then the pressures it came from."""
         parts = gather(self.loads.zones, from_m, to_m)
+        if wraps_m > 0:
+            end_m = self.loads.zones[-1][1] if self.loads.zones else 0.0
+            parts = [*parts, *gather(self.loads.zones, end_m - wraps_m, end_m)]
         if not parts:
             return None
         u = self.u
@@ -266,6 +360,8 @@ class PostReckoner:
             if self.loads.wind
             else []
         )
+        if self.loads.open_share is not None:
+            met.append(self.loads.open_share)
         return (force, *met)
 
     def _ground(
@@ -283,13 +379,13 @@ class PostReckoner:
             if name == "Wind":
                 self.found.not_covered.append(gap("Holds in the ground", about, self.soil_refused))
             return
-        key = (round(load_n, 6), round(arm_m, 9), factor)
+        key = (round(load_n, 6), round(arm_m, 9), factor, self._width_m)
         try:
             if key not in self._depths:
                 self._depths[key] = self.book.embedment(
                     load_n=load_n,
                     height_m=arm_m,
-                    width_m=self.hole_width_m,
+                    width_m=self._width_m,
                     lateral_pa_per_m=self.lateral_pa_per_m,
                     cohesion_pa=self.site.cohesion_pa,
                     soil_factor=factor,

@@ -6,7 +6,7 @@ from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Basis, Check, Step
+from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.infill import rows
@@ -25,20 +25,25 @@ class RailReckoner:
         # Bays alike in span and wind share their working: name, demand, limit, steps, case.
         self._alike: dict[tuple[float, float], list[tuple[str, Step, Step, tuple[Step, ...], str]]] = {}
         self._fresh: list[tuple[str, Step, Step, tuple[Step, ...], str]] = []
-        rail, board = timber.rail, timber.board
-        slats = spec.infill.style == "slats"
-        flat = spec.rail_laid == "flat" and not slats
+        rail = timber.rail
+        slats = spec.infill.style in ("slats", "louvres")
+        lie = rows(spec, rail)
+        self.count = lie.count
+        flat = not lie.on_edge and lie.tilt_rad is None
         wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
         # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
         self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)
-        self.down = _modulus("S_d", wide if flat else thin, thin if flat else wide, u)
-        self.inertia = _inertia(wide if flat else thin, thin if flat else wide, u)
+        # A louvre leans: its weak axis is taken both ways [on the safe side].
+        lying = flat or lie.tilt_rad is not None
+        self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u)
+        self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
         self.refused: OutsideScope | None = None
         self.person_n, self.person_step = book.person_leaning()
         self.sag_ratio, self.sag_step = book.sag_limit()
         # Slats carry themselves alone; boards that lap are taken as two layers.
-        layers = 0 if slats else 2 if spec.infill.style in ("board on board", "both faces") else 1
-        dead_kg_per_m = layers * board.density_kg_per_m3 * board.thickness_m * spec.height_m / spec.rails_count
+        dead_kg_per_m = _hung_kg_per_m2(spec, timber) * spec.height_m / max(1, 1 if slats else lie.count)
+        if slats:
+            dead_kg_per_m = GROWS_KG_PER_M2[spec.infill.grows] * lie.step_m
         dead_kg_per_m += rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
         dead = dead_kg_per_m * GRAVITY / u.line_n_per_m
         self.dead = Step(
@@ -53,14 +58,24 @@ class RailReckoner:
             self.creep = book.creep_factor(outdoors(rail))
         except OutsideScope as refused:
             self.refused = refused
-        self.noun = "Slats" if slats else "Rails"
-        lie = rows(spec, rail)
+        self.noun = {"slats": "Slats", "louvres": "Louvres"}.get(spec.infill.style, "Rails")
         ends_m = lie.first_m + lie.step_m / 2
         self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / 2
 
     def reckon(self, bay: Bay) -> None:
         """The worst rail of one bay."""
         about = f"{self.spec.id}/bay/{bay.id}"
+        if self.spec.infill.style == "bought panels":
+            self.found.not_covered.append(
+                NotCovered(
+                    name="The panel itself", about=about, basis=Basis.RECKONED, crew=True,
+                    reason="what a bought panel bears is its maker's to say",
+                    would_have_to_change="ask its maker for wind and load",
+                )
+            )  # fmt: skip
+            return
+        if not self.count:
+            return
         if self.refused is not None:
             self.found.not_covered.append(gap(self.noun, about, self.refused))
             return
@@ -169,6 +184,19 @@ class RailReckoner:
 
     def _add(self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str) -> None:
         self._fresh.append((name, demand, limit, working, case))
+
+
+GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0}
+"""Wet climbers on a square metre of fence [our own, on common practice]."""
+
+
+def _hung_kg_per_m2(spec: FenceSpec, timber: Timber) -> float:
+    """What hangs on the rails: boards, lapped ones as two layers, or wire; and what climbs them."""
+    layers = {"board on board": 2, "both faces": 2, "butted": 1, "even gaps": 1}.get(spec.infill.style, 0)
+    kg = layers * timber.board.density_kg_per_m3 * timber.board.thickness_m
+    if timber.stock is not None and spec.infill.style != "bought panels":
+        kg += timber.stock.density_kg_per_m3 * timber.stock.thickness_m
+    return kg + GROWS_KG_PER_M2[spec.infill.grows]
 
 
 def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:

@@ -3,13 +3,15 @@
 Gate leaves bring their own checks, and their pull to the posts that carry them. Nothing is said to pass for public use.
 """
 
-from steady.errors import OutsideScope
+from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
-from steady.plan.model import Basis, NotCovered
+from steady.plan.model import Basis, NotCovered, Step
+from steady.rulebooks.answers import WindFace, WindPlace
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.arches import Standing
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls, slams
+from steady.structures.fence.infill import solidity
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.setout import SetOut, tops
@@ -36,8 +38,8 @@ def reckon(
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
-    found.rise_m = {post: top - spec.height_m - spec.gap_m for post, top in tops(spec, out).items()}
-    loads = _wind(spec, site, book, out)
+    found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
+    loads = _wind(spec, site, book, out, solidity(spec, timber))
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
     found.not_covered.append(
@@ -51,13 +53,17 @@ def reckon(
     )
     posts = PostReckoner(spec, site, book, loads, timber, hole_width_m, found)
     for index, post in enumerate(out.posts):
+        if post.kind == "closing":
+            continue
         before = out.posts[index - 1] if index else None
         after = out.posts[index + 1] if index + 1 < len(out.posts) else None
-        posts.reckon(post, before, after)
+        wraps_m = (out.posts[-1].station_m - out.posts[-2].station_m) / 2 if spec.closed and not index else 0.0
+        posts.reckon(post, before, after, wraps_m)
     rails = RailReckoner(spec, book, loads, timber, found)
     for bay in out.bays:
-        if bay.opening is None:
+        if bay.opening is None and not bay.lift_out:
             rails.reckon(bay)
+    found.loads = loads
     brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:
@@ -72,7 +78,7 @@ def reckon(
     return found
 
 
-def _wind(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut) -> Loads:
+def _wind(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, solidity_ratio: float) -> Loads:
     try:
         wind = book.wind_on_fence(
             length_m=out.path.length_m,
@@ -84,4 +90,34 @@ def _wind(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut) -> Loads:
         )
     except OutsideScope as refused:
         return Loads(None, (), refused)
-    return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in wind.zones), None)
+    share = open_share(spec, site, book, out, solidity_ratio)
+    zones = tuple((z.from_m, z.to_m, z.pressure_pa * (share.value if share else 1.0)) for z in wind.zones)
+    return Loads(wind, zones, None, share)
+
+
+def open_share(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, solidity_ratio: float) -> Step | None:
+    """What open infill takes of a closed face's wind, by the school's own rule; None where none is earned or known."""
+    if solidity_ratio >= 1 - 1e-9:
+        return None
+    place = WindPlace(speed_m_per_s=site.wind_speed_m_per_s, exposure=site.exposure, edition=site.edition)
+    top_m = spec.height_m + spec.gap_m
+    length_m = max(out.path.length_m, spec.height_m)
+    try:
+        closed, open_face = (
+            book.face_pressure(
+                place,
+                WindFace(length_m=length_m, solid_height_m=spec.height_m, top_height_m=top_m, solidity=solid),
+                "",
+                None,
+            )
+            for solid in (1.0, solidity_ratio)
+        )
+    except (OutsideScope, InputError):
+        return None
+    if not 0 < open_face.value < closed.value:
+        return None
+    return Step(
+        symbol="r_o", value=open_face.value / closed.value, unit="", formula="p_o / p_c",
+        inputs=(("p_o", open_face.value, open_face.unit), ("p_c", closed.value, closed.unit)),
+        source=open_face.source, says=f"of a closed face's wind, with {solidity_ratio:.0%} of the face solid",
+    )  # fmt: skip

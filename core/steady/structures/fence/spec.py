@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.plan.model import Basis
+from steady.structures.fence.footspec import FootDetail, FootKind
 from steady.structures.gate.spec import Arch, LeafDesign
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
@@ -18,13 +19,14 @@ Station = Annotated[float, Ge(0), Le(5000)]
 class Straight:
     """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
 
-    `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each.
+    `follows`: raked bays run with the ground between their posts; stepped ones are level, above the highest ground in each;
+    a level or straight top runs straight over rolling ground, with as few breaks as the heights allow.
     """
 
     id: Id
     length_m: Annotated[float, Gt(0), Le(2000)]
     turn_rad: Annotated[float, Ge(-2.97), Le(2.97)] = 0.0
-    follows: Literal["raked", "stepped"] = "raked"
+    follows: Literal["raked", "stepped", "straight top"] = "raked"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,9 +45,12 @@ class Opening:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NoDig:
-    """A stretch without holes: a service, rock or root crossing the line.
+    """A stretch that changes where posts stand, or how: a service, rock or root, a way to keep clear, a slab.
 
     Args:
+        kind: no dig: no hole touches the band; clear way: a door, an escape way or turning room that no post may stand in;
+            slab: what lies there is cored or bolted on; old hole: loose ground of an old post.
+        foot: How a post stands that falls within it; None: none may.
         at_m: Station where its middle crosses the line.
         half_width_m: Half its own size plus the locate's tolerance: no hole may touch this band.
         crossing_rad: Angle at which it crosses; a right angle gives the shortest stretch.
@@ -54,6 +59,8 @@ class NoDig:
     """
 
     id: Id
+    kind: Literal["no dig", "clear way", "slab", "old hole"] = "no dig"
+    foot: FootKind | None = None
     what: Words = "buried service"
     letter: Annotated[str, MaxLen(2)] = "S"
     at_m: Station
@@ -61,6 +68,32 @@ class NoDig:
     crossing_rad: Annotated[float, Gt(0.08), Le(1.5708)] = 1.5707963267948966
     hand_dig_m: Annotated[float, Ge(0), Le(10)] = 0.0
     depth: Words = "depth unknown"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LineEnd:
+    """How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
+
+    `packing_m`: between the wall's face, where the tape starts, and the post. `stands`: a post that stands already is neither
+    bought nor dug for; what it holds is surveyed, not reckoned.
+    """
+
+    at: Literal["post", "wall", "standing post"] = "post"
+    packing_m: Annotated[float, Ge(0), Le(0.3)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LiftOut:
+    """A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
+
+    Args:
+        at_m: Centre of its first side post.
+        clear_m: Clear between the side posts.
+    """
+
+    id: Id
+    at_m: Station
+    clear_m: Annotated[float, Gt(0.6), Le(6)]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -90,23 +123,87 @@ class Infill:
     Args:
         style: butted: plumb boards side by side; even gaps: boards with alike gaps; board on board: every second board laps over
             its neighbours; both faces: alternate boards on the two faces of rails as wide as the posts; slats: level sticks
-            of the rail's stock on the posts' face, no boards.
+            of the rail's stock on the posts' face, no boards; louvres: level boards tilted between the posts; bought panels:
+            made panels between the posts; stock panels: welded wire panels on the posts' face; wire mesh: a roll on rails.
         gap_most_m: Greatest gap between boards, even gaps.
         overlap_m: Least lap of neighbouring boards, board on board and both faces.
         spacer_m: Spacer wished between slats; the one that comes out even at the height is built.
+        first: Where the first board or gap lies: at the start, or on the middle of each stretch.
+        tilt_rad: Louvres: from lying flat (0) to closed.
+        mesh_m: Greatest opening of a stock panel or mesh.
+        mesh_upright: Stock panels: the long openings run up and down.
+        stock: The stock panel or mesh bought.
+        stiffener_over_m: A slat's bay longer than this has a plumb stiffener behind it; None: by the slat's thickness.
+        cap: A level cap board over the posts and boards.
+        trim: Battens over the boards' ends, top and bottom.
+        base: What closes a gap at the ground: nothing, base boards, boards scribed to the ground, or staked wire.
+        grows: What climbs it.
+        sight_rail: A timber top rail over wire, so that people and animals see it.
     """
 
-    style: Literal["butted", "even gaps", "board on board", "both faces", "slats"] = "butted"
+    style: Literal[
+        "butted",
+        "even gaps",
+        "board on board",
+        "both faces",
+        "slats",
+        "louvres",
+        "bought panels",
+        "stock panels",
+        "wire mesh",
+    ] = "butted"
     gap_most_m: Annotated[float, Gt(0.001), Le(0.3)] = 0.01905
     overlap_m: Annotated[float, Ge(0), Le(0.1)] = 0.0254
     spacer_m: Annotated[float, Gt(0.001), Le(0.15)] = 0.0127
+    first: Literal["at the start", "board on the middle", "gap on the middle", "even ends"] = "at the start"
+    tilt_rad: Annotated[float, Ge(0.1), Le(1.5)] = 0.7853981633974483
+    mesh_m: Annotated[float, Gt(0.005), Le(0.3)] = 0.1016
+    mesh_upright: bool = True
+    stock: Words = ""
+    stiffener_over_m: Annotated[float, Gt(0.2), Le(4)] | None = None
+    cap: bool = False
+    trim: bool = False
+    base: Literal["open", "base boards", "scribed", "staked wire"] = "open"
+    grows: Literal["nothing", "light climbers", "heavy climbers"] = "nothing"
+    sight_rail: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Finish:
+    """How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says."""
+
+    kind: Literal["none", "oil", "stain", "paint"] = "none"
+    when: Literal["before building", "after building"] = "after building"
+    coats: Annotated[int, Ge(1), Le(5)] = 2
+    coverage_m2_per_l: Annotated[float, Gt(0.5), Le(30)] = 8.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LookApproved:
+    """Who approved the look, and of what: the buying list is held until it is, and again when the look changes."""
+
+    by: Annotated[str, MinLen(1), MaxLen(80)]
+    on: Annotated[str, MaxLen(10)] = ""
+    of: Annotated[str, MaxLen(64)] = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class FenceSpec:
-    """A fence of wood posts in concrete with rails and boards, or slats.
+    """A fence of posts with rails and boards, slats, louvres, panels or wire.
 
     Args:
+        closed: The last straight ends where the first begins; that corner's post is counted once.
+        ends: How the line begins and ends.
+        lift_outs: Bays that lift out.
+        foot: How posts stand, `foot_detail` its sizes.
+        plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
+        ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
+        posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
+        top_low_m: A straight top line stays within this height above the ground, and ...
+        top_high_m: ... this one; None: a tenth of the height either way.
+        weather: Ice and salt ask for stainless fixings, and posts deeper than the frost.
+        finish: How the wood is finished.
+        look: Who approved the look.
         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
         panel_m: Width of a panel, for bays in panels.
@@ -146,7 +243,19 @@ class FenceSpec:
     bays: Literal["fewest posts", "equal", "nudged", "panels"] = "fewest posts"
     panel_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
     bay_min_m: Annotated[float, Ge(0.3), Le(2)] = 0.6096
-    foot: Literal["open below", "closed below"] = "open below"
+    closed: bool = False
+    ends: tuple[LineEnd, LineEnd] = (LineEnd(), LineEnd())
+    lift_outs: Annotated[tuple[LiftOut, ...], MaxLen(10)] = ()
+    foot: FootKind = "open below"
+    foot_detail: FootDetail = FootDetail()
+    plies_count: Annotated[int, Ge(0), Le(5)] = 0
+    ply_screw_pitch_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.3
+    posts_cut: Literal["long", "exact"] = "long"
+    top_low_m: Annotated[float, Gt(0.2), Le(5)] | None = None
+    top_high_m: Annotated[float, Gt(0.2), Le(5)] | None = None
+    weather: Literal["usual", "ice and salt"] = "usual"
+    finish: Finish = Finish()
+    look: LookApproved | None = None
     gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
     plug_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
     hole_width_m: Annotated[float, Gt(0.1), Le(1.2)] | None = None

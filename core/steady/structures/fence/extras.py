@@ -1,0 +1,346 @@
+"""What a fence has besides posts, rails and boards: wire and panels, caps, trim, stiffeners, base boards, feet's hardware."""
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator
+
+from steady.errors import InputError
+from steady.ground.profile import Profile
+from steady.layout.slopes import stepped_bays
+from steady.plan.model import Cut, Footing, Part, Place
+from steady.structures.fence.advice import KEEPS_M
+from steady.structures.fence.feet import pipe_of, way_at
+from steady.structures.fence.findings import Timber
+from steady.structures.fence.infill import BOARDED, WIRED, rows, stiffeners
+from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
+from steady.structures.fence.setout import Bay, SetOut
+from steady.structures.fence.spec import FenceSpec
+from steady.yard.stock import Stick, sold_with, stick, stock_lengths
+
+STAKES_EVERY_M = 0.6
+"""Wire is staked to the ground so often where something pushes at its base [common practice]."""
+ROLL_LAP_M = 0.1
+
+
+def infill_parts(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+    """Wire or bought panels; none for boards."""
+    if spec.infill.style in WIRED and timber.stock is not None:
+        return _wire(spec, runs, timber.stock, timber)
+    if spec.infill.style == "bought panels" and timber.stock is not None:
+        return _panels(spec, runs, timber.stock)
+    return []
+
+
+def _grouped(
+    spec: FenceSpec,
+    name: str,
+    role: str,
+    item: Stick,
+    section_m: tuple[float, float],
+    lie: Iterator[tuple[float, Place]],
+) -> list[Part]:
+    """Parts of one item by length, each with its places."""
+    groups: dict[int, list[Place]] = defaultdict(list)
+    for length_m, place in lie:
+        groups[round(length_m / SAME_LENGTH_M)].append(place)
+    full_m2 = item.thickness_m * item.width_m
+    share = min(1.0, section_m[0] * section_m[1] / full_m2)
+    rip = abs(share - 1) > 1e-6 and role not in ("wire", "panel")
+    return [
+        Part(
+            id=f"{spec.id}/{name}/{units}", role=role, item=item.key, length_m=units * SAME_LENGTH_M, section_m=section_m,
+            places=tuple(places), mass_kg=item.density_kg_per_m3 * full_m2 * share * units * SAME_LENGTH_M,
+            stick_m=units * SAME_LENGTH_M,
+            cuts=(Cut(end="inside", kind="rip", at_m=0, mitre_rad=0, bevel_rad=0, size_m=(section_m[1],)),) if rip else (),
+        )
+        for units, places in sorted(groups.items())
+    ]  # fmt: skip
+
+
+def _level(run: Stretch, bay: Bay, from_m: float, offset_m: float, z_m: float, name: str, grade: float = 0.0) -> Place:
+    """Where a level (or raked) piece of a bay starts."""
+    x_m, y_m = beside(run.leg, from_m, offset_m)
+    cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
+    return Place(
+        id=f"{name}/{bay.id}", at=(x_m, y_m, z_m), along=(cos * scale, sin * scale, grade * scale),
+        up=(-cos * grade * scale, -sin * grade * scale, scale),
+    )  # fmt: skip
+
+
+def _wire(spec: FenceSpec, runs: list[Stretch], stock: Stick, timber: Timber) -> list[Part]:
+    """Pieces of wire stretch by stretch, none longer than what is sold; a gate's leaf is cut from the same stock."""
+    longest_m = max((length.length_m for length in stock_lengths(stock.key)), default=4.8)
+    lap_m = spec.infill.mesh_m if spec.infill.style == "stock panels" else ROLL_LAP_M
+    offset_m = side(spec) * (timber.post.thickness_m + stock.thickness_m) / 2
+
+    def lie() -> Iterator[tuple[float, Place]]:
+        for run in runs:
+            at_m = run.from_m
+            while run.to_m - at_m > 0.01:
+                to_m = _reaches(run, at_m, longest_m, spec.gap_m)
+                bay = next((bay for bay in run.bays if at_m < bay.end.station_m - 1e-6), run.bays[-1])
+                end_bay = next((b for b in run.bays if to_m <= b.end.station_m + 1e-6), run.bays[-1])
+                low_m, high_m = bay.foot_m(spec.gap_m, at_m), end_bay.foot_m(spec.gap_m, to_m)
+                long_m = math.hypot(to_m - at_m, high_m - low_m)
+                grade = (high_m - low_m) / (to_m - at_m)
+                place = _level(run, bay, at_m, offset_m, low_m + spec.height_m / 2, f"{spec.id}/wire", grade)
+                yield long_m, place
+                at_m = to_m - (lap_m if to_m < run.to_m - 0.01 else 0.0)
+
+    return _grouped(spec, "wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
+
+
+def _reaches(run: Stretch, at_m: float, longest_m: float, gap_m: float) -> float:
+    """How far one piece of wire goes: to the stretch's end, else to the last post within its length, else mid-bay."""
+    foot = {bay.end.station_m: bay.foot_m(gap_m, bay.end.station_m) for bay in run.bays}
+    start_m = next((b for b in run.bays if at_m < b.end.station_m), run.bays[-1]).foot_m(gap_m, at_m)
+    ends = [*(bay.end.station_m for bay in run.bays[:-1]), run.to_m]
+    last_m = run.bays[-1].end.station_m
+    within = [
+        end
+        for end in ends
+        if end > at_m + 0.01 and math.hypot(end - at_m, foot.get(end, foot[last_m]) - start_m) <= longest_m + 1e-9
+    ]
+    if within:
+        return max(within)
+    steepest = max(math.hypot(1.0, bay.grade) for bay in run.bays)
+    return min(run.to_m, at_m + longest_m / steepest)
+
+
+def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
+    """One made panel a bay, between the posts; narrower ones are cut down."""
+
+    def lie() -> Iterator[tuple[float, Place]]:
+        for run in runs:
+            for bay in run.bays:
+                from_m = bay.start.station_m + bay.start.stick.width_m / 2
+                to_m = bay.end.station_m - bay.end.stick.width_m / 2
+                z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
+                yield to_m - from_m, _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/panel", bay.grade)
+
+    return _grouped(spec, "panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())
+
+
+def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+    """Cap boards over the posts, battens over the boards' ends, stiffeners behind slats, rows' cleats."""
+    board, made = timber.board, []
+    face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_edge else 0.0)
+    over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
+
+    def lie(z_m: float, offset_m: float, name: str) -> Iterator[tuple[float, Place]]:
+        for run in runs:
+            for bay in run.bays:
+                from_m = run.from_m if bay is run.bays[0] else bay.start.station_m
+                to_m = run.to_m if bay is run.bays[-1] else bay.end.station_m
+                foot_m = bay.foot_m(spec.gap_m, from_m)
+                yield (
+                    (to_m - from_m) * math.hypot(1.0, bay.grade),
+                    _level(run, bay, from_m, offset_m, foot_m + z_m, f"{spec.id}/{name}", bay.grade),
+                )
+
+    if spec.infill.cap:
+        z_m = spec.height_m + board.thickness_m / 2
+        made += _grouped(spec, "cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, "cap"))
+    if spec.infill.trim and spec.infill.style in BOARDED:
+        for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
+            level = lie(z_m, side(spec) * over_m, name)
+            made += _grouped(spec, name, "trim", board, (board.thickness_m, board.width_m), level)
+    made += _stiffeners(spec, runs, timber)
+    if spec.infill.style == "louvres":
+        bays = [(run, bay) for run in runs for bay in run.bays]
+        places = tuple(
+            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/cleats") for run, bay in bays
+        )
+        made.append(hardware(spec, "louvre cleat", places, 2))
+    if spec.infill.style == "bought panels":
+        places = tuple(
+            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/clips")
+            for run in runs
+            for bay in run.bays
+        )
+        made.append(hardware(spec, "panel clip", places, 6))
+    return made
+
+
+def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+    """Plumb sticks behind the slats, evenly between the posts."""
+    behind_m = side(spec) * (timber.post.thickness_m / 2 - timber.rail.thickness_m / 2)
+
+    def lie() -> Iterator[tuple[float, Place]]:
+        for run in runs:
+            for bay in run.bays:
+                count = stiffeners(spec, timber.rail, bay.width_m)
+                for k in range(1, count + 1):
+                    at_m = bay.start.station_m + bay.width_m * k / (count + 1)
+                    x_m, y_m = beside(run.leg, at_m, behind_m)
+                    heading = (math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 0.0)
+                    yield (
+                        spec.height_m,
+                        Place(
+                            id=f"{spec.id}/stiffener/{bay.id}/{k}", at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)), along=UP,
+                            up=heading,
+                        ),
+                    )  # fmt: skip
+
+    section = (timber.rail.thickness_m, timber.rail.width_m)
+    return _grouped(spec, "stiffeners", "stiffener", timber.rail, section, lie())
+
+
+def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+    """What closes the gap at the ground: base boards between the posts, or stakes along wire."""
+    if spec.infill.base == "staked wire":
+        places = tuple(
+            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/stakes")
+            for run in runs
+            for bay in run.bays
+        )
+        each = max((math.ceil(bay.width_m / STAKES_EVERY_M) for run in runs for bay in run.bays), default=0)
+        return [hardware(spec, "ground stake", places, each)] if each else []
+    if spec.infill.base != "base boards":
+        return []
+    board = timber.board
+
+    def lie() -> Iterator[tuple[float, Place]]:
+        for run in runs:
+            for bay in run.bays:
+                count = base_boards(spec, bay, ground, board.width_m)
+                from_m = bay.start.station_m + bay.start.stick.width_m / 2
+                to_m = bay.end.station_m - bay.end.stick.width_m / 2
+                for k in range(count):
+                    z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
+                    place = _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/base/{k}", bay.grade)
+                    yield (to_m - from_m) * math.hypot(1.0, bay.grade), place
+
+    return _grouped(spec, "base", "board", board, (board.thickness_m, board.width_m), lie())
+
+
+def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> int:
+    """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to its own least gap.
+
+    Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
+    """
+    allowed_m = max(spec.gap_m, min(KEEPS_M[spec.keeps], 0.05))
+    if bay.level_m is not None:
+        [step] = stepped_bays(
+            ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m, gravel_board_m=board_m,
+            gap_most_m=allowed_m,
+        )  # fmt: skip
+        return step.gravel_boards
+    at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
+    gap_m = max(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+    return max(0, math.ceil((gap_m - allowed_m - 1e-9) / board_m))
+
+
+def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
+    """Something bought by the piece, at its places."""
+    return Part(
+        id=f"{spec.id}/{item.replace(' ', '-')}", role="hardware", item=item, length_m=0.0, section_m=(0.0, 0.0),
+        places=places, each=each,
+    )  # fmt: skip
+
+
+def feet(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) -> list[Part]:
+    """Bases, anchors, blocks, pipes, braces, caps and sleeves that the posts' feet ask for."""
+    made: list[Part] = []
+    posts = {f"{spec.id}/post/{post.id}": post for post in out.posts}
+    by_kind: dict[str, list[Footing]] = defaultdict(list)
+    for footing in footings:
+        by_kind[way_at(spec, posts[footing.under].station_m).key].append(footing)
+    up = spec.foot_detail.upright
+
+    def at(kinds: tuple[str, ...]) -> tuple[Place, ...]:
+        return tuple(
+            Place(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
+            for kind in kinds
+            for footing in by_kind[kind]
+        )
+
+    if at(("base on pier", "base on slab")):
+        made.append(hardware(spec, "post base", at(("base on pier", "base on slab")), 1))
+    if at(("base on slab",)):
+        made.append(hardware(spec, "slab anchor", at(("base on slab",)), 2 * up.anchors_count))
+    if at(("loose block",)):
+        made.append(hardware(spec, "deck block", at(("loose block",)), 1))
+    if at(("part driven", "over a pipe")):
+        made.append(hardware(spec, "post cap cover", at(("part driven", "over a pipe")), 1))
+    loose = tuple(
+        Place(id=footing.under, at=footing.at, along=UP, up=(1.0, 0.0, 0.0))
+        for footing in footings
+        if posts[footing.under].kind == "loose"
+    )
+    if loose:
+        made.append(hardware(spec, "ground sleeve", loose, 1))
+    if by_kind["over a pipe"]:
+        pipe = pipe_of(spec)
+        made += _grouped(
+            spec, "pipes", "pipe", pipe, (pipe.thickness_m, pipe.width_m),
+            (
+                (
+                    footing.embedment_m + spec.foot_detail.pipe_up_m,
+                    Place(
+                        id=f"{footing.under}/pipe", at=(*footing.at[:2], footing.at[2] - footing.embedment_m), along=UP,
+                        up=(1.0, 0.0, 0.0),
+                    ),
+                )
+                for footing in by_kind["over a pipe"]
+            ),
+        )  # fmt: skip
+    if up.by == "brace":
+        made += _braces(
+            spec, out, [f for kind in ("base on pier", "base on slab", "loose block") for f in by_kind[kind]], timber
+        )
+    return made
+
+
+def _braces(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) -> list[Part]:
+    """A raking brace behind each post, on the side away from the boards."""
+    up, rail = spec.foot_detail.upright, timber.rail
+    posts = {f"{spec.id}/post/{post.id}": post for post in out.posts}
+
+    def lie() -> Iterator[tuple[float, Place]]:
+        for footing in footings:
+            leg, away = posts[footing.under].leg, -side(spec)
+            across = (-math.sin(leg.heading_rad) * away, math.cos(leg.heading_rad) * away)
+            x, y, z = footing.at
+            long_m = math.hypot(up.brace_reach_m, up.brace_up_m)
+            run, rise = up.brace_reach_m / long_m, up.brace_up_m / long_m
+            yield (
+                long_m,
+                Place(
+                    id=f"{footing.under}/brace", at=(x + across[0] * up.brace_reach_m, y + across[1] * up.brace_reach_m, z),
+                    along=(-across[0] * run, -across[1] * run, rise), up=(across[0] * rise, across[1] * rise, run),
+                ),
+            )  # fmt: skip
+
+    return _grouped(spec, "braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
+
+
+def gate_pieces(spec: FenceSpec, timber: Timber) -> list[str]:
+    """What a gate's leaf takes from the same wire, in a sentence; empty where nothing is cut from panels."""
+    if spec.infill.style != "stock panels" or not spec.openings or timber.stock is None:
+        return []
+    mesh_m, found = spec.infill.mesh_m, []
+    for opening in spec.openings:
+        whole = math.floor((opening.clear_m + 1e-9) / mesh_m)
+        found.append(
+            f"{opening.what.capitalize()}: its leaf is closed with {whole} openings of the same wire, cut from an off-cut"
+        )
+    return found
+
+
+def stock_of(spec: FenceSpec, like: Stick) -> Stick | None:
+    """The panel or wire a fence is closed with: the one named, or the first that the yard sells beside its posts.
+
+    Raises:
+        InputError: The yard has none of that name or sells none here.
+    """
+    role = {"bought panels": "panel", "stock panels": "wire", "wire mesh": "wire"}.get(spec.infill.style)
+    if role is None:
+        return None
+    if spec.infill.stock:
+        return stick(spec.infill.stock, role, "infill/stock")
+    start = "welded" if spec.infill.style == "stock panels" else "woven"
+    found = [item for item in sold_with(like, role) if role == "panel" or item.says.startswith(start)]
+    if not found:
+        raise InputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
+    return found[0]

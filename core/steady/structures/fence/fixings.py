@@ -1,0 +1,205 @@
+"""Fixings of a fence by rule: long enough to hold, too short to poke through, counted crossing by crossing."""
+
+import math
+from dataclasses import dataclass
+
+from steady.data.loader import keyed
+from steady.measure.show import Tape
+from steady.measure.units import MM
+from steady.plan.model import Part, Place
+from steady.structures.fence.boards import OUTER
+from steady.structures.fence.findings import Timber
+from steady.structures.fence.infill import WIRED, rows
+from steady.structures.fence.setout import SetOut
+from steady.structures.fence.spec import FenceSpec
+from steady.yard.stock import goods
+
+SHORT_OF_M = 3 * MM
+"""A point stops so far short of the far face [common practice]."""
+HOLDS_M = 25 * MM
+"""Least penetration of a board's screw into what holds it [common practice, 1 in]."""
+HOLDS_DIAMETERS = 6.0
+"""Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
+PLACEHOLDERS_A_RAIL = 2
+BRACES_A_POST = 2
+POSTS_PROPPED = 8
+"""Props stay up a day: so many posts are set in one [common practice]."""
+
+
+@dataclass(frozen=True, slots=True)
+class Joint:
+    """Two pieces screwed together: what is gone through, what holds, and how many screws at each place.
+
+    Args:
+        wants: Role of the screw; board or structural.
+        through_m: Thickness gone through.
+        into_m: What is left to hold in; None: far more than any screw is long.
+    """
+
+    says: str
+    wants: str
+    through_m: float
+    into_m: float | None
+    places: tuple[Place, ...]
+    each: int
+
+
+@dataclass(frozen=True, slots=True)
+class Picked:
+    """The screw for a joint and how deep it holds; None where no screw on sale suits."""
+
+    joint: Joint
+    item: str | None
+    length_m: float
+    holds_m: float
+
+
+def pick(joint: Joint) -> Picked:
+    """The longest screw of its kind that does not poke through and holds deep enough.
+
+    A board's screw may be no longer than it need be by more than the list allows; a structural one is as long as fits.
+    """
+    best: Picked | None = None
+    for key, row in keyed("yard_screws").items():
+        if row.text["kind"] != joint.wants:
+            continue
+        length_m, thick_m = row.number("length_m"), row.number("diameter_m")
+        holds_m = length_m - joint.through_m
+        least_m = HOLDS_M if joint.wants == "board" else HOLDS_DIAMETERS * thick_m
+        pokes = joint.into_m is not None and holds_m > joint.into_m - SHORT_OF_M
+        if holds_m < least_m - 0.0005 or pokes:
+            continue
+        shorter_will_do = joint.wants == "board" and best is not None and length_m > best.length_m
+        if best is None or (not shorter_will_do and (joint.wants == "board" or length_m > best.length_m)):
+            best = Picked(joint, key, length_m, holds_m)
+    return best or Picked(joint, None, 0.0, 0.0)
+
+
+def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
+    """Every kind of screwed crossing of a fence and where it is."""
+    lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
+    flat = not lie.on_edge
+    # Boards meet a rail on edge through its thickness; one laid flat through its width.
+    rail_deep_m = rail.width_m if flat else rail.thickness_m
+    made: list[Joint] = []
+
+    def of(test: str, role: str = "board") -> tuple[Place, ...]:
+        return tuple(p for part in parts if part.role == role and test in part.id for p in part.places)
+
+    outer = tuple(p for part in parts if part.role == "board" and part.id.endswith(OUTER) for p in part.places)
+    inner = tuple(
+        p for part in parts if part.role == "board" and not part.id.endswith(OUTER) and "/base/" not in part.id
+        for p in part.places
+    )  # fmt: skip
+    made.append(Joint("Board to rail", "board", board.thickness_m, rail_deep_m, inner, 2 * lie.count))
+    made.append(Joint("Outer board to rail", "board", 2 * board.thickness_m, rail_deep_m, outer, 2 * lie.count))
+    rails = tuple(p for part in parts if part.role == "rail" for p in part.places)
+    if lie.tilt_rad is not None:
+        made.append(Joint("Louvre end into its cleat", "board", rail.thickness_m, None, rails, 2 * 2))
+    elif flat:
+        # Between the posts a rail is screwed at a slant: the point reaches the post through about a third of its length.
+        made.append(
+            Joint("Rail end to post, at a slant", "structural", rail.thickness_m, timber.post.width_m / 2, rails, 2 * 2)
+        )
+    else:
+        made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
+    made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
+    made.append(Joint("Trim to boards", "board", board.thickness_m, board.thickness_m + rail_deep_m, of("", "trim"), 6))
+    made.append(Joint("Base board to post", "board", board.thickness_m, timber.post.thickness_m, of("/base/"), 4))
+    stiff = of("", "stiffener")
+    made.append(Joint("Stiffener to slats", "board", rail.thickness_m, rail.thickness_m, stiff, 2 * lie.count))
+    if timber.ply is not None:
+        ply = timber.ply
+        posts = [part for part in parts if part.role == "post" and part.item == ply.key]
+        for part in posts:
+            pairs = (math.floor(part.length_m / spec.ply_screw_pitch_m) + 1) * (spec.plies_count - 1)
+            places = tuple(part.places)
+            # Each screw joins two plies; a place is a whole post, its plies counted by the part.
+            made.append(Joint("Plies of a post", "structural", ply.thickness_m, ply.thickness_m, places, 2 * pairs))
+    return [joint for joint in made if joint.places]
+
+
+def fixings(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Part]:
+    """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
+    made = []
+    for number, joint in enumerate(joints(spec, timber, parts)):
+        picked = pick(joint)
+        if picked.item is None:
+            continue
+        plies = joint.says == "Plies of a post"
+        made.append(
+            Part(
+                id=f"{spec.id}/screws/{number}", role="screw", item=picked.item, length_m=0.0, section_m=(0.0, 0.0),
+                places=tuple(_once(p) for p in joint.places) if plies else joint.places, each=joint.each,
+            )
+        )  # fmt: skip
+    wires = tuple(p for part in parts if part.role == "wire" for p in part.places)
+    if wires:
+        posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
+        each = math.ceil(spec.height_m / (2 * spec.infill.mesh_m)) + 1
+        made.append(_good(spec, "staple", posts, each))
+    return made
+
+
+def _once(place: Place) -> Place:
+    return Place(id=place.id, at=place.at, along=place.along, up=place.up)
+
+
+def _good(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
+    return Part(
+        id=f"{spec.id}/{item.replace(' ', '-')}", role="hardware", item=item, length_m=0.0, section_m=(0.0, 0.0),
+        places=places, each=each,
+    )  # fmt: skip
+
+
+def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape: Tape) -> list[str]:
+    """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
+    said = []
+    seen: set[str] = set()
+    for joint in joints(spec, timber, parts):
+        if joint.says in seen:
+            continue
+        seen.add(joint.says)
+        picked = pick(joint)
+        if picked.item is None:
+            total = f", {tape.length(joint.through_m + joint.into_m)} in all" if joint.into_m is not None else ""
+            said.append(
+                f"{joint.says}: no screw on the list holds through {tape.length(joint.through_m)} without poking out{total}. "
+                "Bolt it, or use a bracket, and add it to the list"
+            )
+            continue
+        spare = ""
+        if joint.into_m is not None and joint.into_m < 0.1:
+            spare = f", {tape.length(joint.into_m - picked.holds_m)} short of the far face"
+        name = goods()[picked.item].says
+        said.append(f"{joint.says}: {name}, {tape.length(picked.holds_m)} into what holds it{spare}")
+    lie = rows(spec, timber.rail)
+    if lie.count and not lie.on_edge and lie.tilt_rad is None and spec.infill.style == "both faces":
+        said.append(
+            "Both faces share a rail: set the back's screws half a board along from the front's, so that they pass"
+        )
+    if any(post.kind == "corner" for post in out.posts) and lie.count:
+        said.append(
+            "At a corner post set the second rail's screws 1 in (25 mm) above the first's, so that they pass each other"
+        )
+    if lie.on_edge and lie.count and spec.infill.style not in WIRED:
+        half = tape.length(timber.post.width_m / 2)
+        said.append(f"Two ends meet on a post, {half} each: predrill both screws, at least half that from the end")
+    return said
+
+
+def temporary(spec: FenceSpec, footings: int, rails: float) -> tuple[tuple[str, float, str], ...]:
+    """What is put in and taken out again: props and placeholder screws, for the list of the day."""
+    posts = min(footings, POSTS_PROPPED)
+    work: list[tuple[str, float, str]] = [
+        ("temporary props, two a post set that day", float(BRACES_A_POST * posts), "")
+    ]
+    if rails and spec.infill.style not in WIRED:
+        work.append(
+            (
+                "placeholder screws, one a rail end, ticked off as the structural ones go in",
+                PLACEHOLDERS_A_RAIL * rails,
+                "",
+            )
+        )
+    return tuple(work)

@@ -1,0 +1,325 @@
+"""Lines of every kind: loops, walls, bays that lift out, straight tops; and every other infill, measured on the pieces."""
+
+import itertools
+import math
+import random
+import unittest
+from collections import Counter
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.ground.profile import Profile
+from steady.jobs.sheet import sheet
+from steady.measure.show import Tape
+from steady.measure.units import FT, IN
+from steady.plan.model import Part, Plan
+from steady.structures.fence.fixings import joints, pick
+from steady.structures.fence.infill import solidity
+from steady.structures.fence.plan import timbers
+from steady.structures.fence.spec import Finish, Infill, LiftOut, LineEnd, Straight
+from steady.takeoff.bill import bill, cuts
+from steady.yard.choices import YardChoices
+
+from tests.make import fence, on_ground, planned, site
+
+SQUARE = tuple(Straight(id=f"s{k}", length_m=4.0, turn_rad=math.pi / 2 if k else 0.0) for k in range(4))
+ROLLING = [(0.0, 0.0), (3.0, -0.12), (6.0, 0.05), (9.0, -0.1), (12.0, -0.02)]
+
+
+def of(plan: Plan, role: str) -> list[Part]:
+    return [part for part in plan.parts if part.role == role]
+
+
+class LoopTest(unittest.TestCase):
+    def test_a_loop_counts_its_closing_corner_once(self) -> None:
+        plan = planned(fence(straights=SQUARE, closed=True, height_m=1.0, bay_max_m=2.1), site(length_ft=60))
+        places = [tuple(round(v, 3) for v in footing.at[:2]) for footing in plan.footings]
+        self.assertEqual(len(places), len(set(places)))
+        self.assertEqual(len(plan.footings), 8)  # four corners and one between each
+        self.assertEqual(sum(part.count for part in of(plan, "post")), 8)
+        rows = sheet(plan, Tape(), YardChoices())
+        self.assertEqual(len(rows.bays), 8)
+        self.assertEqual(len(rows.posts), 8)
+
+    def test_the_first_post_of_a_loop_carries_half_of_the_last_bay(self) -> None:
+        def push(closed: bool) -> float:
+            plan = planned(fence(straights=SQUARE, closed=closed, height_m=1.0, bay_max_m=2.1), site(length_ft=60))
+            check = next(
+                c for c in plan.checks if c.about == "f/post/start" and c.case == "wind" and c.name.startswith("Bends")
+            )
+            return next(step.value for step in check.working if step.symbol == "P")
+
+        self.assertGreater(push(True), 1.7 * push(False))
+
+    def test_a_loop_that_does_not_close_says_by_how_much(self) -> None:
+        with self.assertRaises(InputError) as refused:
+            planned(fence(straights=(*SQUARE[:3], replace(SQUARE[3], length_m=3.0)), closed=True))
+        self.assertIn("1.00 m", refused.exception.message)
+        self.assertEqual(refused.exception.field, "straights/3/length_m")
+
+
+class EndTest(unittest.TestCase):
+    def test_against_a_wall_the_first_post_stands_half_its_width_off(self) -> None:
+        ends = (LineEnd(at="wall", packing_m=0.02), LineEnd())
+        plan = planned(fence(30, ends=ends), site(length_ft=30))
+        self.assertAlmostEqual(plan.marks[0].station_m, 5.5 * IN / 2 + 0.02)
+
+    def test_a_post_that_stands_already_is_not_bought_and_not_reckoned(self) -> None:
+        both = planned(fence(30), site(length_ft=30))
+        plan = planned(fence(30, ends=(LineEnd(at="standing post"), LineEnd())), site(length_ft=30))
+        self.assertEqual(len(plan.footings), len(both.footings) - 1)
+        self.assertEqual(len(plan.marks), len(both.marks))
+        self.assertFalse([check for check in plan.checks if check.about == "f/post/start"])
+        self.assertTrue([gap for gap in plan.not_covered if gap.about == "f/post/start"])
+
+
+class LiftOutTest(unittest.TestCase):
+    def test_a_bay_lifts_out_on_long_rails_with_a_loose_post(self) -> None:
+        spec = fence(40, lift_outs=(LiftOut(id="v", at_m=4.0, clear_m=3.0),), bay_max_m=6 * FT, height_m=4 * FT)
+        plan = planned(spec, site(length_ft=40))
+        kinds = Counter(mark.kind for mark in plan.marks)
+        self.assertEqual((kinds["lift-out"], kinds["loose"]), (2, 1))
+        rails = [(part, place) for part in of(plan, "rail") for place in part.places if place.id.endswith("v-a")]
+        self.assertEqual(len(rails), 1)
+        self.assertAlmostEqual(rails[0][0].length_m, 3.0 - 2 * 0.006, delta=1e-3)
+        sleeves = [part for part in plan.parts if part.item == "ground sleeve"]
+        self.assertEqual(sum(part.count for part in sleeves), 1)
+        # Nothing of the rest of the fence reaches into the bay that lifts out.
+        low, high = 4.0 + 5.5 * IN / 2, 4.0 + 3.0 + 5.5 * IN / 2
+        for part in of(plan, "rail"):
+            for place in part.places:
+                start, end = place.at[0], place.at[0] + part.length_m
+                inside = start >= low - 1e-6 and end <= high + 1e-6
+                self.assertTrue(inside or end <= low + 0.14 + 1e-6 or start >= high - 0.14 - 1e-6, (start, end))
+
+
+class StraightTopTest(unittest.TestCase):
+    def made(self, seed: int = 3, **changes: object) -> tuple[Plan, Profile]:
+        rng = random.Random(seed)
+        shots = [(x, z + rng.uniform(-0.03, 0.03)) for x, z in ROLLING]
+        spec = fence(
+            straights=(Straight(id="a", length_m=12.0, follows="straight top"),), height_m=1.4, bay_max_m=1.9, gap_m=0.04,
+            **changes,
+        )  # fmt: skip
+        where = on_ground(spec, shots)
+        return planned(spec, where), where.profile("f")
+
+    def test_every_board_meets_the_line_and_clears_the_soil(self) -> None:
+        for seed in range(8):
+            plan, ground = self.made(seed)
+            if plan.conflicts:
+                continue
+            tops = []
+            for part in of(plan, "board"):
+                for place in part.places:
+                    half = part.section_m[1] / 2
+                    soil = max(ground.height_m(place.at[0] + k * half / 8) for k in range(-8, 9))
+                    self.assertGreaterEqual(place.at[2] - soil, 0.04 - 2e-3)
+                    tops.append((place.at[0], place.at[2] + part.length_m))
+            tops.sort()
+            # A straight line: between breaks the slope from board to board is the same.
+            grades = [
+                round((b[1] - a[1]) / (b[0] - a[0]), 2) for a, b in itertools.pairwise(tops) if b[0] - a[0] > 0.05
+            ]
+            changes = sum(1 for a, b in itertools.pairwise(grades) if abs(a - b) > 0.02)
+            self.assertLessEqual(changes, 8)
+
+    def test_posts_reach_the_line(self) -> None:
+        plan, ground = self.made(1)
+        for part in of(plan, "post"):
+            for place in part.places:
+                mark = next(mark for mark in plan.marks if mark.id == place.id)
+                top = place.at[2] + part.length_m - 2 * IN
+                self.assertAlmostEqual(top, ground.height_m(mark.station_m) + mark.cut_height_m, delta=1e-3)
+
+    def test_ground_too_rough_for_the_band_is_said(self) -> None:
+        spec = fence(
+            straights=(Straight(id="a", length_m=12.0, follows="straight top"),), height_m=1.4, bay_max_m=12, top_low_m=1.40,
+            top_high_m=1.41,
+        )  # fmt: skip
+        plan = planned(replace(spec, bay_max_m=2.0), on_ground(spec, [(0, 0), (5.0, 0.9), (5.6, -0.9), (12, 0.0)]))
+        self.assertTrue(any("No straight top" in text for text in plan.conflicts))
+
+    def test_scribed_boards_follow_the_ground(self) -> None:
+        spec = fence(39.37, infill=Infill(base="scribed"), gap_m=0.03, height_m=1.3, bay_max_m=2.0)
+        where = on_ground(spec, ROLLING)
+        plan, ground = planned(spec, where), where.profile("f")
+        for part in of(plan, "board"):
+            for place in part.places:
+                half = part.section_m[1] / 2
+                soil = min(ground.height_m(place.at[0] + k * half / 8) for k in range(-8, 9))
+                self.assertAlmostEqual(place.at[2] - soil, 0.03, delta=2e-3)
+
+
+class BaseBoardTest(unittest.TestCase):
+    def test_base_boards_close_the_low_side_of_every_step(self) -> None:
+        spec = fence(
+            straights=(Straight(id="a", length_m=12.0, follows="stepped"),), infill=Infill(base="base boards"), height_m=1.2,
+            bay_max_m=2.0, keeps="a small animal",
+        )  # fmt: skip
+        where = on_ground(spec, [(0.0, 0.0), (12.0, -1.6)])
+        plan, ground = planned(spec, where), where.profile("f")
+        low = {}
+        for part in of(plan, "board"):
+            for place in part.places:
+                bay = place.id.rsplit("/", 1)[1] if "/base/" in place.id else place.id.split("/")[2]
+                under = place.at[2] - part.section_m[1] / 2 if "/base/" in place.id else place.at[2]
+                low[bay] = min(low.get(bay, 9.0), under)
+        self.assertTrue(any("/base/" in part.id for part in of(plan, "board")))
+        for before, after in itertools.pairwise(plan.marks):
+            bay = before.id.split("/")[-1]
+            self.assertLessEqual(low[bay] - ground.height_m(after.station_m), 0.0508 + 1e-6)
+
+
+class InfillTest(unittest.TestCase):
+    def test_louvres_hide_square_on_by_rays(self) -> None:
+        for tilt in (0.5, 0.785, 1.1):
+            spec = fence(24, infill=Infill(style="louvres", tilt_rad=tilt), height_m=1.3, bay_max_m=4 * FT)
+            plan = planned(spec, site(length_ft=24))
+            part = of(plan, "rail")[0]
+            place = part.places[0]
+            self.assertAlmostEqual(math.hypot(*place.up), 1.0, places=9)
+            half_w, half_t = 5.5 * IN / 2 if "2x6" in part.item else 3.5 * IN / 2, 1.5 * IN / 2
+            covered = []
+            for k in range(place.count):
+                middle = place.at[2] + k * place.step[2]
+                high = half_w * math.sin(tilt) + half_t * math.cos(tilt)
+                covered.append((middle - high, middle + high))
+            foot, top = place.at[2] - place.step[2] / 2, place.at[2] - place.step[2] / 2 + 1.3
+            for k in range(1, 200):
+                z = foot + (top - foot) * k / 200
+                self.assertTrue(any(a - 1e-9 <= z <= b + 1e-9 for a, b in covered), (tilt, z))
+
+    def test_wire_pieces_cover_every_stretch_and_fit_what_is_sold(self) -> None:
+        rng = random.Random(8)
+        for _ in range(15):
+            style = rng.choice(("stock panels", "wire mesh"))
+            length = rng.uniform(12, 90)
+            spec = fence(length, infill=Infill(style=style), height_m=1.1, bay_max_m=64 * IN)  # type: ignore[arg-type]
+            plan = planned(spec, site(rng.uniform(0, 0.1), length_ft=length))
+            pieces = sorted(
+                (p.at[0], p.at[0] + part.length_m * p.along[0]) for part in of(plan, "wire") for p in part.places
+            )
+            self.assertLess(pieces[0][0], 0)
+            self.assertGreater(pieces[-1][1], length * FT)
+            for a, b in itertools.pairwise(pieces):
+                self.assertLess(b[0], a[1] + 1e-6)
+            self.assertFalse([text for text in plan.conflicts if "longest on sale" in text])
+
+    def test_bought_panels_one_a_bay_and_their_strength_is_the_makers(self) -> None:
+        spec = fence(40, infill=Infill(style="bought panels"), bays="panels", panel_m=6 * FT, height_m=1.8)
+        plan = planned(spec, site(length_ft=40))
+        self.assertEqual(sum(part.count for part in of(plan, "panel")), len(plan.marks) - 1)
+        self.assertFalse(of(plan, "rail") or of(plan, "board"))
+        self.assertTrue(any(gap.name == "The panel itself" and gap.crew for gap in plan.not_covered))
+        made = bill(plan, YardChoices(), cuts(plan, YardChoices()))
+        panels = sum(line.count for line in made.lines if line.item == "panel 6x6 made")
+        self.assertLessEqual(panels, len(plan.marks) - 1)
+
+    def test_wind_by_the_open_share(self) -> None:
+        # Rules, worked example 7: a 50 % picket in exposure C takes 8.31 psf on the gross where a closed one takes 13.50.
+        spec = fence(
+            100, infill=Infill(style="even gaps", gap_most_m=5.5 * IN), height_m=6 * FT, gap_m=0.0, bay_max_m=8 * FT
+        )
+        self.assertAlmostEqual(solidity(spec, timbers(spec)), 0.5)
+        closed = replace(spec, infill=Infill())
+
+        def middle(plan: Plan) -> float:
+            check = next(c for c in plan.checks if c.about == "f/post/start+6" and c.name == "Bends at the ground")
+            return next(step.value for step in check.working if step.symbol == "P")
+
+        # The run's 100 ft at heights 6 ft: closed 13.50 psf; ours cuts each zone by the same share.
+        ratio = middle(planned(spec)) / middle(planned(closed))
+        self.assertAlmostEqual(ratio, 8.31 / 13.50, delta=0.01)
+
+    def test_climbers_close_the_face_and_hang_on_the_rails(self) -> None:
+        bare = fence(30, infill=Infill(style="even gaps", gap_most_m=3 * IN), height_m=1.2)
+        grown = replace(bare, infill=replace(bare.infill, grows="heavy climbers"))
+        self.assertEqual(solidity(grown, timbers(grown)), 1.0)
+        loads = [next(c for c in planned(s).checks if c.name == "Rails sag").working[0].value for s in (bare, grown)]
+        self.assertGreater(loads[1], loads[0])
+
+    def test_cap_trim_and_stiffeners_have_true_lengths(self) -> None:
+        spec = fence(30, infill=Infill(cap=True, trim=True), height_m=1.2)
+        plan = planned(spec, site(0.05, length_ft=30))
+        for role, rows in (("cap", 1), ("trim", 2)):
+            along = sum(part.length_m * part.count for part in of(plan, role))
+            self.assertAlmostEqual(along, rows * (30 * FT + 5.5 * IN) * math.hypot(1, 0.05), delta=0.01)
+        slats = fence(24, infill=Infill(style="slats", stiffener_over_m=0.8), height_m=1.2, bay_max_m=6 * FT)
+        made = planned(slats, site(length_ft=24))
+        self.assertEqual(sum(part.count for part in of(made, "stiffener")), 2 * (len(made.marks) - 1))
+
+    def test_first_board_on_the_middle(self) -> None:
+        for first in ("board on the middle", "gap on the middle", "even ends"):
+            spec = fence(17.3, infill=Infill(style="even gaps", first=first, gap_most_m=0.02))  # type: ignore[arg-type]
+            plan = planned(spec, site(length_ft=17.3))
+            ends = []
+            for part in of(plan, "board"):
+                for place in part.places:
+                    for k in range(place.count):
+                        at = place.at[0] + k * place.step[0]
+                        ends.append((at - part.section_m[1] / 2, at + part.section_m[1] / 2))
+            ends.sort()
+            middle = 17.3 * FT / 2
+            inside = any(a < middle < b for a, b in ends)
+            self.assertEqual(inside, first == "board on the middle" if first != "even ends" else inside)
+            self.assertAlmostEqual(ends[0][0] + ends[-1][1], 2 * middle, delta=1e-3)
+            gaps = [b[0] - a[1] for a, b in itertools.pairwise(ends)]
+            self.assertLessEqual(max(gaps), 0.02 + 2e-4)
+
+
+class FixingTest(unittest.TestCase):
+    def test_no_screw_pokes_through_and_each_holds(self) -> None:
+        seen = 0
+        for style in ("butted", "even gaps", "board on board", "slats", "louvres"):
+            for laid in ("on edge", "flat"):
+                for plies in (0, 3):
+                    spec = fence(
+                        24, infill=Infill(style=style, cap=True, trim=style == "butted"), rail_laid=laid, plies_count=plies,  # type: ignore[arg-type]
+                        height_m=1.2,
+                    )  # fmt: skip
+                    plan = planned(spec, site(length_ft=24))
+                    for joint in joints(spec, timbers(spec), list(plan.parts)):
+                        found = pick(joint)
+                        if found.item is None:
+                            self.assertTrue(
+                                any(note.startswith(joint.says) and "no screw" in note for note in plan.notes)
+                            )
+                            continue
+                        seen += 1
+                        self.assertGreaterEqual(found.holds_m, 0.0245)
+                        if joint.into_m is not None:
+                            self.assertLess(joint.through_m + joint.into_m - found.length_m, 9)
+                            self.assertGreaterEqual(joint.through_m + joint.into_m - found.length_m, 0.0029)
+        self.assertGreater(seen, 40)
+
+    def test_counts_by_two_ways(self) -> None:
+        plan = planned(fence(30, rails_count=3), site(length_ft=30))
+        boards = sum(part.count for part in of(plan, "board"))
+        rails = sum(part.count for part in of(plan, "rail"))
+        screws: Counter[str] = Counter()
+        for part in of(plan, "screw"):
+            screws[part.item] += part.count
+        self.assertEqual(screws["board screw"], boards * 3 * 2)
+        self.assertEqual(screws["rail screw 6"], rails * 4)
+
+
+class FinishTest(unittest.TestCase):
+    def test_surface_of_one_board_by_hand(self) -> None:
+        spec = fence(30, finish=Finish(kind="stain", coats=2, coverage_m2_per_l=8.0, when="before building"))
+        plan = planned(spec, site(length_ft=30))
+        task = next(task for task in plan.tasks if task.id == "f/finish")
+        area = 0.0
+        for part in plan.parts:
+            if part.role in ("rail", "board"):
+                area += part.count * 2 * (part.section_m[0] + part.section_m[1]) * part.length_m
+            if part.role == "post":
+                area += part.count * 4 * 5.5 * IN * (6 * FT + 2 * IN)
+        self.assertAlmostEqual(dict((w[0], w[1]) for w in task.work)["surface"], area, delta=0.1)
+        tins = next(part for part in plan.parts if part.role == "finish")
+        self.assertEqual(tins.count, math.ceil(area * 2 / 8 * 1.1))
+        self.assertTrue(any(after == ("f/finish", "") for t in plan.tasks if t.id == "f/boards" for after in t.after))
+
+    def test_exact_posts_have_no_allowance(self) -> None:
+        long, exact = (planned(fence(30, posts_cut=cut), site(length_ft=30)) for cut in ("long", "exact"))
+        self.assertAlmostEqual(of(long, "post")[0].length_m - of(exact, "post")[0].length_m, 2 * IN, delta=1e-3)
