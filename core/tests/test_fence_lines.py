@@ -60,13 +60,12 @@ class LoopTest(unittest.TestCase):
 
 class EndTest(unittest.TestCase):
     def test_against_a_wall_the_first_post_stands_half_its_width_off(self) -> None:
-        ends = (LineEnd(at="wall", packing_m=0.02), LineEnd())
-        plan = planned(fence(30, ends=ends), site(length_ft=30))
+        plan = planned(fence(30, start_at=LineEnd(at="wall", packing_m=0.02)), site(length_ft=30))
         self.assertAlmostEqual(plan.marks[0].station_m, 5.5 * IN / 2 + 0.02)
 
     def test_a_post_that_stands_already_is_not_bought_and_not_reckoned(self) -> None:
         both = planned(fence(30), site(length_ft=30))
-        plan = planned(fence(30, ends=(LineEnd(at="standing post"), LineEnd())), site(length_ft=30))
+        plan = planned(fence(30, start_at=LineEnd(at="standing post")), site(length_ft=30))
         self.assertEqual(len(plan.footings), len(both.footings) - 1)
         self.assertEqual(len(plan.marks), len(both.marks))
         self.assertFalse([check for check in plan.checks if check.about == "f/post/start"])

@@ -39,7 +39,7 @@ class Shape:
 class View:
     """One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top)."""
 
-    name: Literal["plan", "tape", "elevation", "shape", "detail", "section"]
+    name: Literal["plan", "tape", "elevation", "shape", "detail", "section", "sample"]
     title: str
     shapes: tuple[Shape, ...]
     bounds: tuple[float, float, float, float]

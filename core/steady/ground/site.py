@@ -5,6 +5,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
+from steady.ground.permits import SiteNote
 from steady.ground.profile import Profile
 from steady.ground.readings import Shot
 
@@ -38,7 +39,7 @@ class Site:
     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
     `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
     `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
-    strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none.
+    strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office said, and when.
     """
 
     use: Use = "house"
@@ -54,6 +55,7 @@ class Site:
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     locate: Locate = Locate()
+    notes: Annotated[tuple[SiteNote, ...], MaxLen(60)] = ()
     grounds: Annotated[tuple[Ground, ...], MaxLen(200)] = ()
 
     def profile(self, line: str) -> Profile:

@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError
 from steady.jobs.document import Job, find
+from steady.jobs.quote import hours
 from steady.rulebooks.registry import rulebook
 from steady.structures.choice import Choice
 from steady.structures.registry import CHOICES, plan
@@ -17,7 +18,7 @@ FEW = 6
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PricedChoice:
-    """A choice in the crew's own words, and its price beside today's."""
+    """A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes."""
 
     group: str
     says: str
@@ -31,6 +32,8 @@ class PricedChoice:
     why: str
     use: float
     chosen: bool
+    lasts: str = ""
+    hours: float | None = None
     price: float | None = None
     price_change: float | None = None
 
@@ -53,6 +56,7 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     now = plan(spec, job.site, book, job.yard, tape)
     today = quick_price(now, job.yard)
     prices: dict[int, float] = {}
+    took: dict[int, float] = {}
     clashes: dict[int, str] = {}
     for group in dict.fromkeys(choice.group for choice in found):
         rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
@@ -60,6 +64,7 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         for k in rows if len(rows) <= FEW else good[: MOST_PRICED // 2]:
             made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
             prices[k] = quick_price(made, job.yard)
+            took[k] = hours(made, job.quote)
             clashes[k] = next((text for text in made.conflicts if text not in now.conflicts), "")
 
     def worded(k: int, choice: Choice) -> PricedChoice:
@@ -72,7 +77,8 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
             table=shown(choice.table_m), slack=shown(choice.slack_m),
             governs=choice.governs, exact=choice.exact, use=choice.use,
             whole="fails" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
-            chosen=choice.chosen, price=price, price_change=None if price is None else price - today,
+            chosen=choice.chosen, lasts=choice.lasts, hours=took.get(k),
+            price=price, price_change=None if price is None else price - today,
         )  # fmt: skip
 
     return tuple(worded(k, choice) for k, choice in enumerate(found))

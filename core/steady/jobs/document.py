@@ -7,9 +7,12 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.ground.site import Site
+from steady.jobs.dimensions import KeyDimension
+from steady.jobs.quote import Quote
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
+from steady.schedule.days import Day
 from steady.structures.registry import Spec, plan
 from steady.yard.choices import YardChoices
 
@@ -69,6 +72,9 @@ class Job:
     yard: YardChoices = YardChoices()
     structures: Annotated[tuple[Structure, ...], MaxLen(50)] = ()
     sums: Annotated[tuple[KeptSum, ...], MaxLen(200)] = ()
+    dimensions: Annotated[tuple[KeyDimension, ...], MaxLen(100)] = ()
+    days: Annotated[tuple[Day, ...], MaxLen(100)] = ()
+    quote: Quote = Quote()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

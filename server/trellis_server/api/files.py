@@ -9,6 +9,7 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.drawing.marks import Face, mark_rows
+from steady.drawing.sample import sample
 from steady.errors import InputError
 from steady.jobs.document import find, plan_structure
 from steady.jobs.sheet import sheet
@@ -136,6 +137,34 @@ def sheets(
     rows = mark_rows(plan, tape, from_end=from_end, to=to, mirrored=mirrored)
     body = site_sheets(facts, found_sheet, rows, paper)
     return _file(body, "application/pdf", f"{structure}-site-sheets.pdf", inline=True)
+
+
+@router.get("/{uuid:job_id}/files/{structure}/sample.pdf", response=REFUSALS)
+def full_size(
+    request: HttpRequest,
+    job_id: uuid.UUID,
+    structure: str,
+    paper: Literal["letter", "a4"] = "letter",
+    at: str = "",
+    wide: str = "",
+) -> HttpResponse:
+    """A full-size sample of the face, over as many pages as it takes."""
+    from trellis_server.documents.sample_pdf import sample_pages  # as above
+
+    job = jobs.state(jobs.job_of(request.user, job_id)).document
+    tape = job.reading.tape()
+    bare: Literal["in", "mm"] = "in" if job.reading.system == "imperial" else "mm"
+    _, structure_row = find(job, structure)
+    found = sheet(plan_structure(job, structure), tape, job.yard)
+    elevation = next((view for view in found.views if view.name == "elevation"), None)
+    if elevation is None:
+        raise InputError("structure", "Only a fence has a face to print a sample of")
+    at_m = parse_length(at, bare, "at") if at else found.bays[0].from_m if found.bays else 0.0
+    wide_m = parse_length(wide, bare, "wide") if wide else 0.4
+    cut = sample(elevation, at_m=at_m, wide_m=wide_m)
+    high = tape.length(cut.bounds[3] - cut.bounds[1])
+    body = sample_pages(cut, f"{job.name}: {structure_row.name}", f"{tape.length(wide_m)} wide, {high} high", paper)
+    return _file(body, "application/pdf", f"{structure}-sample.pdf", inline=True)
 
 
 @router.get("/{uuid:job_id}/files/{structure}/working.pdf", response=REFUSALS)

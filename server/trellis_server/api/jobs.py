@@ -11,6 +11,7 @@ from steady.structures.fence.spec import FenceSpec
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     Conflict,
+    FoundBody,
     ImportBody,
     JobCard,
     JobState,
@@ -101,6 +102,12 @@ def undo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpRespons
 def redo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpResponse:
     """Redo what was undone."""
     return _answer(jobs.redo(request.user, job_id, body.base))
+
+
+@router.post("/{uuid:job_id}/found", response={200: JobState, 409: Conflict, **REFUSALS})
+def found_something(request: HttpRequest, job_id: uuid.UUID, body: FoundBody) -> HttpResponse:
+    """A hole met something: hold the posts that are set, keep holes off it, and solve the rest again."""
+    return _answer(readings.go_round_find(request.user, job_id, body))
 
 
 @router.get("/{uuid:job_id}/readings", response={200: ReadingsAnswer, **REFUSALS})

@@ -8,22 +8,29 @@ from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.ground.readings import read_rows
 from steady.jobs.choices import choose
-from steady.jobs.document import plan_structure
+from steady.jobs.dimensions import disagreements, stopped
+from steady.jobs.document import find, plan_structure
 from steady.jobs.options import options
+from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
 from steady.rulebooks.registry import rulebook
+from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
 from steady.structures.deck.ledger import walls
 from steady.structures.deck.spec import DeckSpec
+from steady.structures.fence.look import held, look_of
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
+from steady.takeoff.message import merchant_message
 from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     ChoicesAnswer,
+    DaysAnswer,
+    DaysBody,
     DigAnswer,
     GroundBody,
     LineBody,
@@ -84,7 +91,23 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
         {**_fields(cut), "plan": {**_fields(cut.plan), "above_bound": cut.plan.above_bound} if cut.plan else None}
         for cut in item_cuts
     ]
-    return fast({"pieces": pieces(made), "cuts": rows, "bill": bill(made, job.yard, item_cuts)})
+    bought = bill(made, job.yard, item_cuts)
+    _, structure = find(job, body.structure)
+    fence = structure.spec if isinstance(structure.spec, FenceSpec) else None
+    waits = [held(fence)] if fence is not None and held(fence) else []
+    waits += stopped(job.dimensions, body.structure, ("buy",), job.reading.tape())
+    return fast(
+        {
+            "pieces": pieces(made),
+            "cuts": rows,
+            "bill": bought,
+            "quote": quote(made, bought, job.quote),
+            "look": look_of(fence) if fence is not None else "",
+            "held": waits,
+            # A list that is held is not sent: there is nothing to copy yet.
+            "message": "" if waits else merchant_message(bought, structure.name, job.place),
+        }
+    )
 
 
 def _fields(item: object) -> dict[str, object]:
@@ -138,9 +161,25 @@ def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """What of the locate still holds back the first hole, today."""
     today = date.today()
     locate = body.document.site.locate
+    tape = body.document.reading.tape()
     points = open_points(locate, today)
+    points += stopped(body.document.dimensions, body.structure, ("set-out", "dig"), tape)
     left = days_left(locate, today)
-    return fast({"on": today.isoformat(), "ready": not points, "open_points": points, "days_left": left})
+    return fast(
+        {
+            "on": today.isoformat(),
+            "ready": not points,
+            "open_points": points,
+            "days_left": left,
+            "disagreements": disagreements(body.document.dimensions, body.structure, tape),
+        }
+    )
+
+
+@router.post("/days", response={200: DaysAnswer, **REFUSALS})
+def days(request: HttpRequest, body: DaysBody) -> HttpResponse:
+    """What each typed day is good for: go, take care, or not today."""
+    return fast({"days": [answer(day) for day in body.document.days]})
 
 
 @router.get("/reference", response={200: ReferenceAnswer, **REFUSALS})

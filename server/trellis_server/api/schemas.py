@@ -5,16 +5,19 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from annotated_types import MaxLen, MinLen
+from annotated_types import Gt, Le, MaxLen, MinLen
 from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.ground.readings import Readings
 from steady.jobs.choices import PricedChoice
+from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
+from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
 from steady.plan.model import Option
+from steady.schedule.days import DayAnswer
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 
 
@@ -165,6 +168,29 @@ class TakeoffAnswer(Schema):
     pieces: list[PieceRow]
     cuts: list[ItemCuts]
     bill: Bill
+    quote: Quoted
+    look: str = ""
+    held: list[str] = []
+    message: str = ""
+
+
+class DaysBody(Closed):
+    document: Job
+
+
+class DaysAnswer(Schema):
+    """What each typed day is good for."""
+
+    days: list[DayAnswer]
+
+
+class FoundBody(Closed):
+    """A hole met something: which post's, what it is, and half of what must stay free of holes."""
+
+    structure: Annotated[str, MaxLen(60)]
+    post: Annotated[str, MaxLen(200)]
+    what: Annotated[str, MinLen(1), MaxLen(60)]
+    half_width_m: Annotated[float, Gt(0), Le(3)] = 0.15
 
 
 class OptionsAnswer(Schema):
@@ -186,6 +212,7 @@ class DigAnswer(Schema):
     ready: bool
     open_points: list[str]
     days_left: int | None
+    disagreements: list[Disagreement] = []
 
 
 class ReadingBody(Closed):

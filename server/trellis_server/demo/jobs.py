@@ -2,13 +2,18 @@
 
 from dataclasses import replace
 
+from steady.ground.permits import SiteNote
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
+from steady.jobs.dimensions import KeyDimension
 from steady.jobs.document import Job, Structure
+from steady.jobs.quote import Quote
 from steady.measure.units import FT, IN, LB, MPH, PLF
+from steady.schedule.days import Day
 from steady.structures.deck.spec import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
 from steady.structures.fence.entry import read_line
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.look import look_of
+from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, Straight
 from steady.structures.gate.spec import Arch, LeafDesign
 
 from trellis_server.demo.kestrel import kestrel_ridge
@@ -132,6 +137,7 @@ def larkspur_rise() -> Job:
         bay_max_m=7 * FT,
         hole_width_m=18 * IN,
     )
+    spec = replace(spec, look=LookApproved(by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec)))
     site = Site(
         use="house",
         soil="clay",
@@ -139,6 +145,25 @@ def larkspur_rise() -> Job:
         wind_speed_m_per_s=105 * MPH,
         exposure="B",
         north_rad=0.5,
+        notes=(
+            SiteNote(
+                id="height",
+                structure=WINDBREAK,
+                kind="height limit",
+                value_m=6.5 * FT,
+                text="6 ft 6 in along the drive, no permit up to that",
+                source="clerk at the town office",
+                on="2026-11-12",
+            ),
+            SiteNote(
+                id="setback",
+                kind="setback",
+                value_m=2 * FT,
+                text="off the edge of the drive",
+                source="the deed's plan",
+                on="2026-11-12",
+            ),
+        ),
         locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
         grounds=tuple(
             Ground(line=line_id, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in shots))
@@ -155,6 +180,33 @@ def larkspur_rise() -> Job:
         client="the house at Larkspur Rise",
         wanted="Shelter from the wind along the drive; a way through for the mower and one for people.",
         site=site,
+        dimensions=(
+            KeyDimension(
+                id="gate-post",
+                what="Walk gate's first post from the start",
+                structure=WINDBREAK,
+                stage="dig",
+                first_m=38 * FT + 4 * IN,
+                first_from="the survey",
+                second_m=38 * FT,
+                second_from="the sketch on the fridge",
+                decided="first",
+                decided_by="Wren",
+            ),
+        ),
+        days=(
+            Day(
+                id="pour",
+                work="pour",
+                on="2026-12-03",
+                temperature_c=7.0,
+                rain_mm=2.0,
+                wind_m_per_s=3.0,
+                strength_h=24.0,
+            ),
+            Day(id="lift", work="lift", on="2026-12-05", temperature_c=5.0, rain_mm=0.0, wind_m_per_s=8.0),
+        ),
+        quote=Quote(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
         structures=(
             Structure(name="Windbreak", spec=spec),
             Structure(name="Herb yard", spec=herb_yard()),

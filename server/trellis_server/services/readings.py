@@ -2,18 +2,22 @@
 
 import uuid
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import datetime
 from typing import Protocol
 
 from django.db import transaction
 from steady.errors import InputError
+from steady.jobs.document import find as find_structure
 from steady.jobs.document import plan_structure
 from steady.measure.units import IN
 from steady.plan.model import Plan
 from steady.record.asbuilt import compare
+from steady.structures.fence.found import go_round
+from steady.structures.fence.spec import FenceSpec
 
 from trellis_server.models import Job, SiteReading
-from trellis_server.services.jobs import Person, job_of, state
+from trellis_server.services.jobs import Conflicted, Person, State, job_of, save, state
 
 
 class Measured(Protocol):
@@ -66,6 +70,57 @@ def keep(person: Person, job_id: uuid.UUID, readings: Sequence[Measured]) -> Job
                 author_id=person.pk,
             )
         return job
+
+
+class Find(Protocol):
+    """What a hole met, as a phone sends it."""
+
+    @property
+    def structure(self) -> str: ...
+    @property
+    def post(self) -> str: ...
+    @property
+    def what(self) -> str: ...
+    @property
+    def half_width_m(self) -> float: ...
+
+
+def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conflicted:
+    """Save a plan that goes round what a hole met, the posts that are set held where they stand.
+
+    Raises:
+        Missing: There is no such job here.
+        InputError: No such fence or post, or the post is set.
+    """
+    with transaction.atomic():
+        now = state(job_of(person, job_id))
+        document = now.document
+        index, structure = find_structure(document, find.structure)
+        if not isinstance(structure.spec, FenceSpec):
+            raise InputError("structure", "Only a fence's posts can step aside; move a deck's footing on its sheet")
+        plan = plan_structure(document, find.structure)
+        spec = go_round(
+            structure.spec, plan, _standing(now.job, plan), find.post, find.what, find.half_width_m
+        )  # fmt: skip
+        structures = list(document.structures)
+        structures[index] = replace(structure, spec=spec)
+        return save(
+            person, job_id, now.revision.number, replace(document, structures=tuple(structures)),
+            f"went round what a hole met: {find.what}",
+        )  # fmt: skip
+
+
+def _standing(job: Job, plan: Plan) -> dict[str, float]:
+    """Posts that are set, and where each stands: as last measured, else as planned."""
+    marks = {mark.id: mark.station_m for mark in plan.marks}
+    done: dict[str, bool] = {}
+    measured: dict[str, float] = {}
+    for reading in job.readings.order_by("measured_at", "received_at"):
+        if reading.what == "set":
+            done[reading.about] = reading.done
+        elif reading.what == "stands at" and reading.value_m is not None:
+            measured[reading.about] = reading.value_m
+    return {about: measured.get(about, marks[about]) for about, yes in done.items() if yes and about in marks}
 
 
 def rows(job: Job) -> list[dict[str, object]]:

@@ -4,9 +4,11 @@ import copy
 import json
 import random
 import uuid
-from typing import Any
+from typing import Any, get_args, get_type_hints
 
 from django.test import TestCase
+from steady.structures.fence.footspec import FootKind
+from steady.structures.fence.spec import Infill
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
@@ -147,6 +149,13 @@ class FuzzTest(TestCase):
             "/api/reckon/line": {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
             "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
             "/api/reckon/deck": {"text": "16x12 up3 less4x3right", "id": "d", "bare": "ft", "school": "us"},
+            "/api/reckon/days": {"document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}},
+            "/api/jobs/{job_id}/found": {
+                "structure": "windbreak",
+                "post": "windbreak/post/start+1",
+                "what": "rock at 14 in",
+                "half_width_m": 0.2,
+            },
             "/api/reckon/ground": {"text": "0,0\n12,1 in", "kind": "rod", "instrument_m": 1.5, "bare": "ft"},
         }[path]
 
@@ -168,6 +177,30 @@ class FuzzTest(TestCase):
         deck["spec"]["spots"] = [{"id": "r", "what": "rock", "x_m": 2.0, "y_m": 3.0, "radius_m": 0.3}]
         deck["spec"]["pins"] = [{"id": "beam-1", "at_m": 2.8, "why": ""}]
         self.feed("POST", "/api/reckon/plan", good)
+
+    def test_fences_of_every_foot_and_infill_are_fed(self) -> None:
+        """Rare fields, too: whatever is typed into them is answered or refused, never a crash."""
+        rng = random.Random(77)
+        styles, feet = get_args(get_type_hints(Infill)["style"]), get_args(FootKind)
+        good = self.good("/api/reckon/plan")
+        good["document"]["structures"] = good["document"]["structures"][:1]
+        spec = good["document"]["structures"][0]["spec"]
+        spec.update(
+            lift_outs=[{"id": "v", "at_m": 4.0, "clear_m": 2.0}], foot_detail={"upright": {"by": "brace"}, "steel": {}},
+            start_at={"at": "wall", "packing_m": 0.01}, end_at={"at": "standing post"}, finish={"kind": "oil"}, top_low_m=1.5,
+            plies_count=0, closed=False, height_m=1.1,
+        )  # fmt: skip
+        answered = 0
+        for _ in range(300):
+            body = copy.deepcopy(good)
+            at = body["document"]["structures"][0]["spec"]
+            at["foot"], at["infill"] = rng.choice(feet), {"style": rng.choice(styles), "cap": True, "mesh_m": 0.1}
+            at["foot_detail"]["upright"]["by"] = rng.choice(("nothing", "brace", "rated base", "own weight"))
+            at["bays"] = rng.choice(("fewest posts", "panels"))
+            answer = self.caller.send("POST", "/api/reckon/plan", broken(body, rng) if rng.random() < 0.8 else body)
+            self.assertLess(answer.status_code, 500, str(body)[:3000])
+            answered += answer.status_code == 200
+        self.assertGreater(answered, 60)
 
     def feed(self, method: str, path: str, good: Any = None) -> None:
         good = good or self.good(path)

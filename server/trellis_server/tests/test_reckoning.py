@@ -146,7 +146,7 @@ class ReckonTest(TestCase):
         document = small_job()
         asked = {"document": document, "structure": "windbreak", "selected": ""}
         rows = self.caller.send("POST", "/api/reckon/choices", asked).json()["choices"]
-        self.assertEqual({row["group"] for row in rows}, {"bays", "styles"})
+        self.assertEqual({row["group"] for row in rows}, {"bays", "feet", "styles"})
         lapped = next(row for row in rows if row["says"].startswith("board on board"))
         self.assertGreater(lapped["price_change"], 0)
         spec = document["structures"][0]["spec"]

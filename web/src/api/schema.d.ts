@@ -132,6 +132,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/files/{structure}/sample.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Full Size
+         * @description A full-size sample of the face, over as many pages as it takes.
+         */
+        get: operations["trellis_server_api_files_full_size"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/files/{structure}/sheets.pdf": {
         parameters: {
             query?: never;
@@ -186,6 +206,26 @@ export interface paths {
         get: operations["trellis_server_api_files_drawing_svg"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Found Something
+         * @description A hole met something: hold the posts that are set, keep holes off it, and solve the rest again.
+         */
+        post: operations["trellis_server_api_jobs_found_something"];
         delete?: never;
         options?: never;
         head?: never;
@@ -290,6 +330,26 @@ export interface paths {
          * @description Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it.
          */
         post: operations["trellis_server_api_reckoning_members_to_choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Days
+         * @description What each typed day is good for: go, take care, or not today.
+         */
+        post: operations["trellis_server_api_reckoning_days"];
         delete?: never;
         options?: never;
         head?: never;
@@ -957,6 +1017,76 @@ export interface components {
             sticks: number;
         };
         /**
+         * Day
+         * @description One day of work and its weather as typed. `strength_h`: the bag's own hours at 20 °C before it is loaded.
+         */
+        Day: {
+            /** Id */
+            id: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Rain Mm
+             * @default 0
+             */
+            rain_mm: number;
+            /**
+             * Strength H
+             * @default 24
+             */
+            strength_h: number;
+            /**
+             * Temperature C
+             * @default 15
+             */
+            temperature_c: number;
+            /**
+             * Wind M Per S
+             * @default 3
+             */
+            wind_m_per_s: number;
+            /**
+             * Work
+             * @default pour
+             * @enum {string}
+             */
+            work: "dig" | "pour" | "lift";
+        };
+        /**
+         * DayAnswer
+         * @description What a day is good for: go, take care, or not today; why; and the hours a pour waits, least and most by two ways.
+         */
+        DayAnswer: {
+            /** Id */
+            id: string;
+            /** Reasons */
+            reasons: string[];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "go" | "take care" | "not today";
+            /** Waits Least H */
+            waits_least_h?: number | null;
+            /** Waits Most H */
+            waits_most_h?: number | null;
+        };
+        /**
+         * DaysAnswer
+         * @description What each typed day is good for.
+         */
+        DaysAnswer: {
+            /** Days */
+            days: components["schemas"]["DayAnswer"][];
+        };
+        /** DaysBody */
+        DaysBody: {
+            document: components["schemas"]["Job"];
+        };
+        /**
          * DeckSpec
          * @description A deck on joists and beams.
          *
@@ -1228,12 +1358,34 @@ export interface components {
         DigAnswer: {
             /** Days Left */
             days_left: number | null;
+            /**
+             * Disagreements
+             * @default []
+             */
+            disagreements: components["schemas"]["Disagreement"][];
             /** On */
             on: string;
             /** Open Points */
             open_points: string[];
             /** Ready */
             ready: boolean;
+        };
+        /**
+         * Disagreement
+         * @description A dimension whose two documents differ, in words; the stage that waits; empty `decided` holds it back.
+         */
+        Disagreement: {
+            /** Decided */
+            decided: string;
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "set-out" | "dig" | "frame" | "buy";
         };
         /**
          * Existing
@@ -1262,7 +1414,7 @@ export interface components {
          *
          *     Args:
          *         closed: The last straight ends where the first begins; that corner's post is counted once.
-         *         ends: How the line begins and ends.
+         *         start_at: How the line begins; `end_at` how it ends.
          *         lift_outs: Bays that lift out.
          *         foot: How posts stand, `foot_detail` its sizes.
          *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
@@ -1329,22 +1481,12 @@ export interface components {
              */
             depth_step_m: number;
             /**
-             * Ends
-             * @default [
-             *       {
-             *         "at": "post",
-             *         "packing_m": 0
-             *       },
-             *       {
-             *         "at": "post",
-             *         "packing_m": 0
-             *       }
-             *     ]
+             * @default {
+             *       "at": "post",
+             *       "packing_m": 0
+             *     }
              */
-            ends: [
-                components["schemas"]["LineEnd"],
-                components["schemas"]["LineEnd"]
-            ];
+            end_at: components["schemas"]["LineEnd"];
             /**
              * @default {
              *       "coats": 2,
@@ -1543,6 +1685,13 @@ export interface components {
              * @default 3
              */
             rails_count: number;
+            /**
+             * @default {
+             *       "at": "post",
+             *       "packing_m": 0
+             *     }
+             */
+            start_at: components["schemas"]["LineEnd"];
             /** Straights */
             straights: components["schemas"]["Straight"][];
             /**
@@ -1725,6 +1874,23 @@ export interface components {
              *     }
              */
             upright: components["schemas"]["Upright"];
+        };
+        /**
+         * FoundBody
+         * @description A hole met something: which post's, what it is, and half of what must stay free of holes.
+         */
+        FoundBody: {
+            /**
+             * Half Width M
+             * @default 0.15
+             */
+            half_width_m: number;
+            /** Post */
+            post: string;
+            /** Structure */
+            structure: string;
+            /** What */
+            what: string;
         };
         /**
          * Ground
@@ -2002,6 +2168,16 @@ export interface components {
              */
             client: string;
             /**
+             * Days
+             * @default []
+             */
+            days: components["schemas"]["Day"][];
+            /**
+             * Dimensions
+             * @default []
+             */
+            dimensions: components["schemas"]["KeyDimension"][];
+            /**
              * Format
              * @default 5
              * @constant
@@ -2014,6 +2190,27 @@ export interface components {
              * @default
              */
             place: string;
+            /**
+             * @default {
+             *       "board_min": 3,
+             *       "crew_count": 2,
+             *       "day_h": 8,
+             *       "delivery_price": null,
+             *       "hour_high": 60,
+             *       "hour_low": 40,
+             *       "leaf_min": 240,
+             *       "least_charge": 0,
+             *       "material_band_ratio": 0.05,
+             *       "old_fence_m": 0,
+             *       "old_fence_price_per_m": null,
+             *       "post_min": 60,
+             *       "rail_min": 8,
+             *       "spoil_price_per_m3": null,
+             *       "stump_price": null,
+             *       "stumps_count": 0
+             *     }
+             */
+            quote: components["schemas"]["Quote"];
             /**
              * @default {
              *       "mark_m": 0.0015875,
@@ -2045,6 +2242,7 @@ export interface components {
              *         "ticket": ""
              *       },
              *       "north_rad": 0,
+             *       "notes": [],
              *       "rain_snow_pa": 0,
              *       "soil": "clay",
              *       "use": "house",
@@ -2146,6 +2344,72 @@ export interface components {
             note: string;
             /** Sum */
             sum: string;
+        };
+        /**
+         * KeyDimension
+         * @description One dimension from two documents.
+         *
+         *     Args:
+         *         structure: The structure's id; empty: all.
+         *         stage: What must wait while they disagree.
+         *         within_m: They may differ by so much.
+         *         decided: Which document holds; empty: nobody has decided.
+         */
+        KeyDimension: {
+            /**
+             * Decided
+             * @default
+             * @enum {string}
+             */
+            decided: "" | "first" | "second";
+            /**
+             * Decided By
+             * @default
+             */
+            decided_by: string;
+            /**
+             * First From
+             * @default
+             */
+            first_from: string;
+            /**
+             * First M
+             * @default 0
+             */
+            first_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Second From
+             * @default
+             */
+            second_from: string;
+            /**
+             * Second M
+             * @default 0
+             */
+            second_m: number;
+            /**
+             * Stage
+             * @default dig
+             * @enum {string}
+             */
+            stage: "set-out" | "dig" | "frame" | "buy";
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
+            /**
+             * What
+             * @default
+             */
+            what: string;
+            /**
+             * Within M
+             * @default 0.003
+             */
+            within_m: number;
         };
         /**
          * KnownRow
@@ -3108,7 +3372,7 @@ export interface components {
         };
         /**
          * PricedChoice
-         * @description A choice in the crew's own words, and its price beside today's.
+         * @description A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes.
          */
         PricedChoice: {
             /** Change */
@@ -3124,6 +3388,13 @@ export interface components {
             governs: string;
             /** Group */
             group: string;
+            /** Hours */
+            hours?: number | null;
+            /**
+             * Lasts
+             * @default
+             */
+            lasts: string;
             /** Price */
             price?: number | null;
             /** Price Change */
@@ -3172,6 +3443,119 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * Quote
+         * @description What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
+         *
+         *     Minutes here are an estimate to start from, not data: every crew types its own.
+         */
+        Quote: {
+            /**
+             * Board Min
+             * @default 3
+             */
+            board_min: number;
+            /**
+             * Crew Count
+             * @default 2
+             */
+            crew_count: number;
+            /**
+             * Day H
+             * @default 8
+             */
+            day_h: number;
+            /** Delivery Price */
+            delivery_price?: number | null;
+            /**
+             * Hour High
+             * @default 60
+             */
+            hour_high: number;
+            /**
+             * Hour Low
+             * @default 40
+             */
+            hour_low: number;
+            /**
+             * Leaf Min
+             * @default 240
+             */
+            leaf_min: number;
+            /**
+             * Least Charge
+             * @default 0
+             */
+            least_charge: number;
+            /**
+             * Material Band Ratio
+             * @default 0.05
+             */
+            material_band_ratio: number;
+            /**
+             * Old Fence M
+             * @default 0
+             */
+            old_fence_m: number;
+            /** Old Fence Price Per M */
+            old_fence_price_per_m?: number | null;
+            /**
+             * Post Min
+             * @default 60
+             */
+            post_min: number;
+            /**
+             * Rail Min
+             * @default 8
+             */
+            rail_min: number;
+            /** Spoil Price Per M3 */
+            spoil_price_per_m3?: number | null;
+            /** Stump Price */
+            stump_price?: number | null;
+            /**
+             * Stumps Count
+             * @default 0
+             */
+            stumps_count: number;
+        };
+        /**
+         * QuoteLine
+         * @description One line, from low to high.
+         */
+        QuoteLine: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Quoted
+         * @description The whole: lines, totals, what is out, person-hours and days of the crew.
+         */
+        Quoted: {
+            /** Days High */
+            days_high: number;
+            /** Days Low */
+            days_low: number;
+            /** High */
+            high: number;
+            /** Hours */
+            hours: number;
+            /** Lines */
+            lines: components["schemas"]["QuoteLine"][];
+            /** Low */
+            low: number;
+            /** Out */
+            out: string[];
         };
         /**
          * Reading
@@ -3560,7 +3944,7 @@ export interface components {
          *     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
          *     `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
          *     `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
-         *     strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none.
+         *     strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office said, and when.
          */
         Site: {
             /**
@@ -3621,6 +4005,11 @@ export interface components {
              */
             north_rad: number;
             /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["SiteNote"][];
+            /**
              * Rain Snow Pa
              * @default 0
              */
@@ -3641,6 +4030,43 @@ export interface components {
              * @default 46.9392
              */
             wind_speed_m_per_s: number;
+        };
+        /**
+         * SiteNote
+         * @description One thing that was asked and answered. `value_m`: the limit, where the note is one; `on`: the day it was said;
+         *     `structure`: whose it is, empty: everything's here.
+         */
+        SiteNote: {
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default other
+             * @enum {string}
+             */
+            kind: "height limit" | "setback" | "permit" | "boundary" | "flood or drainage" | "other";
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
+            /**
+             * Text
+             * @default
+             */
+            text: string;
+            /** Value M */
+            value_m?: number | null;
         };
         /**
          * Slack
@@ -3985,8 +4411,24 @@ export interface components {
             bill: components["schemas"]["Bill"];
             /** Cuts */
             cuts: components["schemas"]["ItemCuts"][];
+            /**
+             * Held
+             * @default []
+             */
+            held: string[];
+            /**
+             * Look
+             * @default
+             */
+            look: string;
+            /**
+             * Message
+             * @default
+             */
+            message: string;
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
+            quote: components["schemas"]["Quoted"];
         };
         /**
          * Task
@@ -4113,7 +4555,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "plan" | "tape" | "elevation" | "shape" | "detail" | "section";
+            name: "plan" | "tape" | "elevation" | "shape" | "detail" | "section" | "sample";
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Title */
@@ -4578,6 +5020,51 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_files_full_size: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+                at?: string;
+                wide?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                structure: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_files_sheets: {
         parameters: {
             query?: {
@@ -4697,6 +5184,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_jobs_found_something: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FoundBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Conflict"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -5032,6 +5590,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChoicesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -3,6 +3,8 @@ import { computed } from 'vue'
 import type { Choice } from '@/api/types'
 
 const props = withDefaults(defineProps<{ choices: Choice[]; busy: boolean; what: string; whole?: string }>(), { whole: 'deck' })
+const timed = computed(() => props.choices.some((choice) => choice.hours != null))
+const wide = computed(() => (measured.value ? 7 : 3) + (timed.value ? 1 : 0))
 const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
@@ -21,13 +23,14 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
 <template>
   <p v-if="busy && !choices.length" class="quiet" aria-busy="true">Trying every {{ what }}, each with all that stands under it.</p>
   <table v-else>
-    <thead><tr><th>Choice</th><template v-if="measured"><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th></template><th>The whole {{ whole }} with it</th><th class="n">Price</th></tr></thead>
+    <thead><tr><th>Choice</th><template v-if="measured"><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th></template><th>The whole {{ whole }} with it</th><th v-if="timed" class="n">Hours</th><th class="n">Price</th></tr></thead>
     <tbody v-for="group in groups" :key="group.says">
-      <tr v-if="group.says"><td :colspan="measured ? 7 : 3" class="quiet small apart">{{ group.says }}</td></tr>
+      <tr v-if="group.says"><td :colspan="wide" class="quiet small apart">{{ group.says }}</td></tr>
       <tr v-for="(choice, i) in group.rows" :key="choice.says + i" :class="{ on: choice.chosen }" @mouseenter="emit('preview', choice)" @mouseleave="emit('preview', null)" @click="emit('take', choice)">
-        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.chosen" class="quiet small"> as it is</span></td>
+        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.chosen" class="quiet small"> as it is</span><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span></td>
         <template v-if="measured"><td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td></template>
         <td><span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span> <span class="small quiet">{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span></td>
+        <td v-if="timed" class="n">{{ choice.hours == null ? '' : choice.hours.toFixed(0) }}</td>
         <td class="n">{{ money(choice.price_change) }}</td>
       </tr>
     </tbody>
@@ -37,6 +40,7 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
 <style scoped>
 .n { text-align: right; white-space: nowrap; }
 .pick { background: none; border: 0; padding: 0; text-align: left; cursor: pointer; min-height: 24px; }
+.lasts { display: block; max-width: 44ch; white-space: normal; }
 .apart { padding-top: 10px; }
 tr { cursor: pointer; }
 tbody tr:hover { background: var(--ground-2); }

@@ -23,9 +23,17 @@ function addGate(): void {
 }
 function addBand(): void {
   edit('a no-dig band', (at) =>
-    at.zones.push({ id: fresh(at.zones, 'no-dig'), what: 'buried service', letter: 'S', at_m: middle(), half_width_m: 0.6096, crossing_rad: Math.PI / 2, hand_dig_m: 0.9144, depth: 'depth unknown' }),
+    at.zones.push({ id: fresh(at.zones, 'no-dig'), kind: 'no dig', foot: null, what: 'buried service', letter: 'S', at_m: middle(), half_width_m: 0.6096, crossing_rad: Math.PI / 2, hand_dig_m: 0.9144, depth: 'depth unknown' }),
   )
 }
+function addLiftOut(): void {
+  edit('a bay that lifts out', (at) => (at.lift_outs ??= []).push({ id: fresh(at.lift_outs, 'lift-out'), at_m: middle(), clear_m: 3.048 }))
+}
+function joined(which: 'start_at' | 'end_at', at: string): void {
+  edit('how the line is joined', (spec) => void (spec[which] = { at: at as 'post', packing_m: 0 }))
+}
+const KINDS = [['no dig', 'no digging'], ['clear way', 'a way to keep clear'], ['slab', 'a slab'], ['old hole', 'an old post hole']] as const
+const FEET_HERE = ['cored slab', 'base on slab', 'base on pier', 'open below', 'closed below'] as const
 function addLock(): void {
   edit('a post that stays', (at) => at.locks.push({ id: fresh(at.locks, 'lock'), at_m: middle(), why: '' }))
 }
@@ -45,7 +53,7 @@ function crossing(index: number, text: string): void {
   const value = Number(text)
   if (value > 5 && value <= 90) edit('crossing', (at) => void (at.zones[index]!.crossing_rad = (value * Math.PI) / 180))
 }
-type Lists = 'straights' | 'openings' | 'zones' | 'locks'
+type Lists = 'straights' | 'openings' | 'zones' | 'locks' | 'lift_outs'
 function away(list: Lists, index: number): void {
   edit('took a part of the line away', (at) => void (at[list] as unknown[]).splice(index, 1))
 }
@@ -61,8 +69,13 @@ function away(list: Lists, index: number): void {
           <label class="small">turn, degrees<input :value="degrees(item.turn_rad)" inputmode="decimal" @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))" /></label>
           <label class="small">to the<select :value="side(item.turn_rad)" @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"><option>left</option><option>right</option></select></label>
         </template>
-        <label class="small">bays<select :value="item.follows" @change="edit('bays', (at) => void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'))"><option>raked</option><option>stepped</option></select></label>
+        <label class="small">bays<select :value="item.follows" @change="edit('bays', (at) => void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'))"><option>raked</option><option>stepped</option><option>straight top</option></select></label>
         <button v-if="spec.straights.length > 1" class="link small" :aria-label="`away with straight ${i + 1}`" @click="away('straights', i)">away</button>
+      </div>
+      <div class="row joins">
+        <label class="small">it starts<select :value="spec.start_at?.at" :disabled="spec.closed" @change="joined('start_at', ($event.target as HTMLSelectElement).value)"><option value="post">with a post</option><option value="wall">against a wall</option><option value="standing post">at a post that stands</option></select></label>
+        <label class="small">it ends<select :value="spec.end_at?.at" :disabled="spec.closed" @change="joined('end_at', ($event.target as HTMLSelectElement).value)"><option value="post">with a post</option><option value="wall">against a wall</option><option value="standing post">at a post that stands</option></select></label>
+        <label class="small tick"><input type="checkbox" :checked="spec.closed" @change="edit('closed loop', (at) => void (at.closed = ($event.target as HTMLInputElement).checked))" /> closed: it ends where it began</label>
       </div>
     </section>
     <section>
@@ -79,14 +92,24 @@ function away(list: Lists, index: number): void {
       </div>
     </section>
     <section>
-      <h3>No-dig bands <button class="link small" @click="addBand">add one</button></h3>
-      <p v-if="!spec.zones.length" class="small quiet">None known. Every located service, rock or root goes here.</p>
+      <h3>Bays that lift out <button class="link small" @click="addLiftOut">add one</button></h3>
+      <div v-for="(item, i) in spec.lift_outs" :key="item.id" class="row straight">
+        <LengthField label="First post at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/lift_outs/${i}/at_m`" @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.at_m = $event!))" />
+        <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/lift_outs/${i}/clear_m`" @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.clear_m = $event!))" />
+        <button class="link small" :aria-label="`away with the bay that lifts out, ${i + 1}`" @click="away('lift_outs', i)">away</button>
+      </div>
+    </section>
+    <section>
+      <h3>What is there: services, rock, doors, slabs <button class="link small" @click="addBand">add one</button></h3>
+      <p v-if="!spec.zones.length" class="small quiet">None known. Every located service, rock, root, door and slab goes here.</p>
       <div v-for="(item, i) in spec.zones" :key="item.id" class="row zone">
+        <label class="small">kind<select :value="item.kind" @change="edit('kind', (at) => void (at.zones[i]!.kind = ($event.target as HTMLSelectElement).value as 'no dig'))"><option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option></select></label>
         <label class="small">what<input :value="item.what" maxlength="60" @change="edit('band', (at) => Object.assign(at.zones[i]!, { what: ($event.target as HTMLInputElement).value, letter: ($event.target as HTMLInputElement).value.slice(0, 1).toUpperCase() }))" /></label>
         <LengthField label="Middle at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/zones/${i}/at_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))" />
         <LengthField label="Keep off each side" bare="in" :model-value="item.half_width_m" :tape="store.tape" :path="`${path}/zones/${i}/half_width_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))" />
         <LengthField label="Dig by hand within" bare="in" optional="no band" :model-value="item.hand_dig_m || null" :tape="store.tape" :path="`${path}/zones/${i}/hand_dig_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.hand_dig_m = $event ?? 0))" />
-        <label class="small">crosses at, degrees<input :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
+        <label class="small">crosses, °<input :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
+        <label class="small">a post there<select :value="item.foot ?? ''" @change="edit('foot there', (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null))"><option value="">none may stand</option><option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option></select></label>
         <label class="small">its depth<input :value="item.depth" maxlength="60" @change="edit('band', (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'))" /></label>
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('zones', i)">away</button>
       </div>
@@ -107,7 +130,10 @@ function away(list: Lists, index: number): void {
 .row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
 .straight { grid-template-columns: 120px 110px 90px auto; justify-content: start; }
 .gate { grid-template-columns: 120px repeat(3, 100px) 64px auto; justify-content: start; }
-.zone { grid-template-columns: 120px repeat(3, 104px) 100px 110px auto; justify-content: start; }
+.zone { grid-template-columns: 118px 110px repeat(3, 98px) 70px 112px 104px auto; justify-content: start; }
+.joins { grid-template-columns: 150px 150px auto; justify-content: start; }
+.joins .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
+.joins .tick input { width: auto; height: auto; }
 label.small { display: grid; color: var(--ink-2); gap: 2px; }
 input, select { background: var(--paper); border: 1px solid var(--line); border-radius: 3px; padding: 4px 7px; font-weight: 600; color: var(--ink); width: 100%; min-width: 0; height: 30px; font-size: 14px; }
 .link { padding-bottom: 6px; text-align: left; }

@@ -100,13 +100,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <LineTable v-else-if="tab === 'line'" :structure="structure" />
       <div v-else-if="tab === 'ways'" class="side">
         <section><h3>Bays</h3><ChoiceTable :choices="of('bays')" :busy="busy" what="way of spacing the posts" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
+        <section><h3>What they stand in or on</h3><ChoiceTable :choices="of('feet')" :busy="busy" what="foot" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
         <section><h3>What closes them</h3><ChoiceTable :choices="of('styles')" :busy="busy" what="style" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
       </div>
       <table v-else-if="tab === 'holes'">
-        <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th /></tr></thead>
+        <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th>Holds against lifting</th><th /></tr></thead>
         <tbody>
           <tr v-for="post in sheet.posts" :key="post.id" :class="{ on: post.id === selected }" @click="emit('select', post.id)">
-            <td><button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button></td><td class="strong">{{ post.hole }}</td><td>{{ post.embedment }}</td><td>{{ post.gravel }}</td><td>{{ post.hole_width }}</td><td>{{ post.governs }}</td><td>{{ post.post_length }}</td><td>{{ post.cut_height }}</td><td>{{ post.bags.toFixed(1) }}</td><td class="strong">{{ post.hand_dug ? 'by hand' : '' }}</td>
+            <td><button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button></td><td class="strong">{{ post.hole }}</td><td>{{ post.embedment }}</td><td>{{ post.gravel }}</td><td>{{ post.hole_width }}</td><td>{{ post.governs }}</td><td>{{ post.post_length }}</td><td>{{ post.cut_height }}</td><td>{{ post.bags.toFixed(1) }}</td><td>{{ post.pull_out.split(':')[0] }}</td><td class="strong">{{ post.hand_dug ? 'by hand' : '' }}</td>
           </tr>
         </tbody>
       </table>

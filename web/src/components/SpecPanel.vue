@@ -4,6 +4,8 @@ import type { Dig, FenceSpec, Sheet } from '@/api/types'
 import { api, ask } from '@/api/client'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import FootPanel from '@/components/FootPanel.vue'
+import InfillPanel from '@/components/InfillPanel.vue'
 import PracticeForm from '@/components/PracticeForm.vue'
 import { useFence } from '@/composables/useFence'
 import { showLength } from '@/logic/units'
@@ -23,13 +25,6 @@ const items = (role: string) => (reference.reference?.items ?? []).filter((item)
 const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
 const pick = (name: keyof FenceSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
 
-const STYLES = [
-  { value: 'butted', says: 'butted' },
-  { value: 'even gaps', says: 'with even gaps' },
-  { value: 'board on board', says: 'board on board' },
-  { value: 'both faces', says: 'on both faces' },
-  { value: 'slats', says: 'as slats' },
-]
 const SPACED = [
   { value: 'fewest posts', says: 'with the fewest posts' },
   { value: 'equal', says: 'all bays alike' },
@@ -37,14 +32,14 @@ const SPACED = [
   { value: 'panels', says: 'in panels' },
 ]
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
-const slats = computed(() => spec.value?.infill.style === 'slats')
-const lapped = computed(() => spec.value?.infill.style === 'board on board' || spec.value?.infill.style === 'both faces')
-const infill = (name: keyof FenceSpec['infill'], says: string) => (value: string | number | null) => {
-  if (spec.value && value !== null) set('infill', { ...spec.value.infill, [name]: value } as FenceSpec['infill'], says)
-}
+const style = computed(() => spec.value?.infill?.style ?? 'butted')
+const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
+/** Wire and bought panels have no rails of their own; a rail's stock is still what braces and sight rails are made of. */
+const railed = computed(() => !['bought panels', 'stock panels', 'wire mesh'].includes(style.value))
 const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },
   { value: 'stepped', says: 'stepped, level panels' },
+  { value: 'straight top', says: 'a straight top over the ground' },
   { value: 'mixed', says: 'by straight' },
 ]
 const follows = computed(() => {
@@ -53,7 +48,7 @@ const follows = computed(() => {
 })
 function follow(way: string | number | null): void {
   // By straight: each says its own in the table of the line.
-  if (spec.value && (way === 'raked' || way === 'stepped')) set('straights', spec.value.straights.map((item) => ({ ...item, follows: way })), `${way} bays`)
+  if (spec.value && (way === 'raked' || way === 'stepped' || way === 'straight top')) set('straights', spec.value.straights.map((item) => ({ ...item, follows: way })), `${way} bays`)
 }
 
 const dig = ref<Dig | null>(null)
@@ -92,22 +87,17 @@ const fall = computed(() => {
         <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
-        <PickField inline :label="slats ? 'Slats' : 'Rails'" :model-value="spec.rail" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
-        <div v-if="!slats" class="two">
-          <PickField label="How many" :model-value="spec.rails_count" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
-          <PickField label="Laid" :model-value="spec.rail_laid" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
+        <PickField inline :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
+        <div v-if="railed && !sticks" class="two">
+          <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
+          <PickField label="Laid" :model-value="spec.rail_laid!" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
         </div>
-        <PickField v-if="!slats" inline label="Boards" :model-value="spec.board" :options="items('board')" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
-        <PickField inline label="Set" :model-value="spec.infill.style" :options="STYLES" :path="path + '/infill/style'" @update:model-value="infill('style', 'infill')($event)" />
-        <LengthField v-if="spec.infill.style === 'even gaps'" inline label="Greatest gap" bare="in" :model-value="spec.infill.gap_most_m" :tape="store.tape" :path="path + '/infill/gap_most_m'" @update:model-value="infill('gap_most_m', 'greatest gap')($event)" />
-        <LengthField v-if="lapped" inline label="Least lap" bare="in" :model-value="spec.infill.overlap_m" :tape="store.tape" :path="path + '/infill/overlap_m'" @update:model-value="infill('overlap_m', 'lap')($event)" />
-        <LengthField v-if="slats" inline label="Spacer wished" bare="in" :model-value="spec.infill.spacer_m" :tape="store.tape" :path="path + '/infill/spacer_m'" @update:model-value="infill('spacer_m', 'spacer')($event)" />
+        <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
+        <InfillPanel :structure="structure" />
       </section>
       <section>
-        <h3>The hole</h3>
-        <LengthField inline label="Width" bare="in" optional="3 posts" :model-value="spec.hole_width_m ?? null" :tape="store.tape" :path="path + '/hole_width_m'" @update:model-value="length('hole_width_m', 'hole width')($event)" />
-        <LengthField inline label="Gravel" bare="in" :model-value="spec.gravel_m" :tape="store.tape" :path="path + '/gravel_m'" @update:model-value="length('gravel_m', 'gravel')($event)" />
-        <PickField inline label="Concrete" :model-value="spec.foot" :options="[{ value: 'open below', says: 'round the post, open below' }, { value: 'closed below', says: 'closed below the post' }]" @update:model-value="pick('foot', 'foot')($event)" />
+        <h3>The foot</h3>
+        <FootPanel :structure="structure" :sheet="sheet" />
         <p class="basis">Built on <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>. <button class="link small" @click="practice = true">change</button></p>
       </section>
       <section>

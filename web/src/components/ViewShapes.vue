@@ -98,6 +98,11 @@ const labels = computed(() =>
 .s.soil { fill: url(#soil); stroke: none; }
 .s.ground-line { stroke: #6b5836; stroke-width: 1.5; }
 .s.concrete { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 70%, #000); }
+.s.sand { fill: url(#sand); stroke: color-mix(in srgb, var(--sand) 70%, #000); }
+.s.slab { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 60%, #000); }
+.s.block { fill: color-mix(in srgb, var(--concrete) 82%, #000); stroke: var(--ink-2); }
+.s.pipe { fill: var(--steel); stroke: color-mix(in srgb, var(--steel) 60%, #000); }
+.s.wire { fill: url(#wire); stroke: color-mix(in srgb, var(--steel) 70%, #000); }
 .s.gravel { fill: url(#gravel); stroke: color-mix(in srgb, var(--gravel) 70%, #000); }
 .s.post { fill: var(--post); stroke: color-mix(in srgb, var(--post) 60%, #000); }
 .s.rail, .s.header, .s.rung { fill: var(--rail); stroke: color-mix(in srgb, var(--rail) 70%, #000); stroke-width: 0.6; }

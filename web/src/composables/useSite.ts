@@ -64,6 +64,20 @@ export function useSite(job: string, structure: string) {
     keepSaid(job, mine.value)
     void send()
   }
+  /** Asks the plan to go round what a hole met; answers in a sentence what came of it. */
+  async function goRound(post: string, what: string, half_width_m: number): Promise<string> {
+    await send()
+    if (queue.value.length) return 'Kept here. No signal: the rest is solved again from the desk, or say it once more when there is.'
+    try {
+      await ask(api.POST('/api/jobs/{job_id}/found', { params: { path: { job_id: job } }, body: { structure, post, what: what.slice(0, 60), half_width_m } }))
+      await fetchPlan()
+      const clash = sheet.value?.conflicts[0]
+      return clash ? `Kept, but it does not go: ${clash}` : 'The rest is solved again: posts that are set stay, no hole meets a band.'
+    } catch (error) {
+      hear(error)
+      return (error as Refused).message
+    }
+  }
   const last = (about: string, what: string) => [...mine.value].reverse().find((item) => item.about === about && item.what === what) ?? null
   const waiting = computed(() => queue.value.length)
 
@@ -77,7 +91,7 @@ export function useSite(job: string, structure: string) {
     void send()
   })
   const timer = setInterval(() => void (queue.value.length && send()), 8000)
-  return { document, sheet, signal, online, fault, waiting, say, last, fetchPlan, stop: () => clearInterval(timer) }
+  return { document, sheet, signal, online, fault, waiting, say, last, fetchPlan, goRound, stop: () => clearInterval(timer) }
 }
 
 /** Made here so that it works on plain http too, where the browser's own is withheld. */

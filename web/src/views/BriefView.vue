@@ -5,6 +5,8 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { Job } from '@/api/types'
+import DimensionsBox from '@/components/DimensionsBox.vue'
+import NotesBox from '@/components/NotesBox.vue'
 import KeptSums from '@/components/KeptSums.vue'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
@@ -137,6 +139,8 @@ function remove(id: string): void {
           <p id="deck-how" class="small quiet"><b>up3</b> height above the ground (up3+4: more at the outer edge) · <b>less4x3right</b> a piece off the outer right corner leaves an L · <b>corner2left</b> a corner cut off · <b>free</b> on its own posts.</p>
           <p><button class="main" :disabled="busy || !deckLine.trim()">Frame it</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '4.8x3.6 up0.9' : '16x12 up3')">Start with {{ store.tape.system === 'metric' ? '4.8 × 3.6 m' : '16 × 12 ft' }}</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '1.0x3.0 up0.3' : '3\'6x10 up1', true)">A footbridge</button></p>
         </form>
+        <NotesBox />
+        <DimensionsBox />
         <KeptSums />
         <h2>Take it along</h2>
         <p><a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> · <a href="/schema/job.json" target="_blank">how the file is built</a></p>

@@ -4,7 +4,9 @@ import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Dig } from '@/api/types'
+import DaysBox from '@/components/DaysBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
@@ -46,6 +48,7 @@ const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
 /** A task is held back while a caution that stops it is not cleared. */
 const heldBack = (id: string) => !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
 const waits = (task: { after: unknown[] }) => (task.after as [string, string][]).some(([, wait]) => wait === 'cure')
+const work = (rows: [string, number, string][]) => rows.map(([what, amount, unit]) => (unit ? `${what} ${unit === 'm' ? showLength(amount, store.tape) : `${amount} ${unit === 'm2' ? 'm²' : unit}`}` : `${amount} ${what}`)).join(', ')
 const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [])
 </script>
 
@@ -81,11 +84,13 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
         </div>
         <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
         <p class="small">Files: <a :href="file('marks.csv')">marks, CSV</a> · <a :href="file('pieces.csv')">pieces, CSV</a> · <a :href="file('plan.svg')">plan, SVG</a> · <a :href="file('elevation.svg')">elevation, SVG</a> · <a :href="file('drawing.dxf')">drawing, DXF at true size</a></p>
+        <DaysBox />
         <h2>Order of work</h2>
         <ol class="work">
           <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">
             {{ task.what }}<template v-if="heldBack(task.id)"> (held back)</template>.
             <template v-if="waits(task)">Not before the concrete has its strength: setting is not strength. </template>
+            <span v-if="task.work.length" class="small quiet">{{ work(task.work as [string, number, string][]) }}. </span>
             <span v-if="task.hold" class="quiet">Hold: {{ task.hold }}.</span>
           </li>
         </ol>

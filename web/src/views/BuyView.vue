@@ -3,6 +3,9 @@ import { watchDebounced } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Takeoff } from '@/api/types'
+import LookBox from '@/components/LookBox.vue'
+import QuoteBox from '@/components/QuoteBox.vue'
+import SwapBox from '@/components/SwapBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import PickField from '@/components/PickField.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
@@ -37,6 +40,16 @@ function price(item: string, text: string, length_m: number | null, says: string
     job.yard.prices.push({ item, price: value, length_m })
   }, `price of ${says}`)
 }
+const copied = ref(false)
+async function copy(text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text)
+    copied.value = true
+    setTimeout(() => (copied.value = false), 2500)
+  } catch {
+    fault.value = 'This browser does not let a page copy: select the message and copy it by hand'
+  }
+}
 const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.key, says: bag.says }))
 </script>
 
@@ -59,8 +72,23 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
         </tbody>
         <tfoot><tr><th>Materials</th><td /><td /><td class="n strong">{{ money(takeoff.bill.total) }}</td><td class="small">{{ money(takeoff.bill.per_ft) }} a foot, {{ money(takeoff.bill.per_m) }} a metre of line</td></tr></tfoot>
       </table>
-      <p class="small quiet">In: timber, concrete, gravel, screws and hardware, gates with theirs. Not in: labour, delivery, taking old work and stumps away, spoil. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
+      <p class="small quiet">In: timber, wire and panels, what fills the holes, screws and hardware, gates with theirs, the finish. The rest is in the price below. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
       <div class="pick"><PickField label="Bags of" :model-value="store.document.yard.bag" :options="bags()" @update:model-value="store.change((job) => void (job.yard.bag = String($event)), 'bag')" /></div>
+      <div class="dealings">
+        <div>
+          <QuoteBox :quote="takeoff.quote" />
+          <section aria-label="To the merchant">
+            <h2>To the merchant</h2>
+            <template v-if="takeoff.message">
+              <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ takeoff.message }}</pre>
+              <p><button class="plain" @click="copy(takeoff.message)">{{ copied ? 'Copied' : 'Copy as a text message' }}</button></p>
+            </template>
+            <ul v-else class="held"><li v-for="text in takeoff.held" :key="text">The list is held. {{ text }}.</li></ul>
+          </section>
+          <SwapBox :structure="structure" :total="takeoff.bill.total" />
+        </div>
+        <LookBox v-if="takeoff.look" :structure="structure" :look="takeoff.look" :held="takeoff.held ?? []" />
+      </div>
       <h2>How to cut it</h2>
       <CutPlanTable :cuts="takeoff.cuts" :tape="store.tape" />
     </template>
@@ -73,5 +101,10 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
 .n { text-align: right; white-space: nowrap; }
 .bill input { width: 80px; text-align: right; border: 1px solid transparent; background: none; border-radius: 3px; padding: 2px 4px; }
 .bill input:hover, .bill input:focus { border-color: var(--chalk); background: var(--paper); }
+.dealings { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(300px, 1fr); gap: 40px; margin: 8px 0 20px; }
+.dealings > div { display: grid; gap: 18px; align-content: start; }
+.message { background: var(--paper); border: 1px solid var(--line); border-radius: 3px; padding: 8px 12px; white-space: pre-wrap; font: inherit; font-size: 14px; max-height: 220px; overflow-y: auto; margin: 4px 0; }
+.held { color: var(--fail); font-weight: 600; padding-left: 18px; margin: 4px 0; }
+@media (max-width: 860px) { .dealings { grid-template-columns: 1fr; } }
 .pick { width: 260px; margin: 12px 0 20px; }
 </style>

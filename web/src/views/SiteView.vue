@@ -6,10 +6,10 @@ import FractionPad from '@/components/FractionPad.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { fenceOf } from '@/composables/useFence'
 import { useSite } from '@/composables/useSite'
-import { showDistance, showLength } from '@/logic/units'
+import { parseLength, showDistance, showLength } from '@/logic/units'
 
 const props = defineProps<{ job: string; structure: string }>()
-const { document, sheet, signal, fault, waiting, say, last, fetchPlan, stop } = useSite(props.job, props.structure)
+const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(props.job, props.structure)
 const index = ref(Number(sessionStorage.getItem(`trellis.at.${props.structure}`) ?? 0))
 const hand = ref(localStorage.getItem('trellis.hand') ?? 'right')
 const pad = ref<ReadingBody['what'] | null>(null)
@@ -54,10 +54,20 @@ function tick(): void {
   if (!post.value) return
   say(post.value.id, 'set', null, !isSet.value)
 }
-function keepHit(): void {
-  if (post.value && note.value.trim()) say(post.value.id, 'hit something', null, true, note.value.trim())
+const around = ref('')
+const solving = ref('')
+/** Keeps what was met; with signal the rest of the line is solved again at once, the posts that are set held where they stand. */
+async function keepHit(): Promise<void> {
+  const found = note.value.trim()
+  if (!post.value || !found) return
+  const at = post.value
+  say(at.id, 'hit something', null, true, found)
   note.value = ''
   hit.value = false
+  const half = around.value.trim() ? parseLength(around.value, tape.value.system === 'metric' ? 'mm' : 'in') : null
+  around.value = ''
+  solving.value = 'Solving the rest again.'
+  solving.value = await goRound(at.id, found, half ?? 0.15)
 }
 function swap(): void {
   hand.value = hand.value === 'right' ? 'left' : 'right'
@@ -153,7 +163,8 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <button @click="hit = !hit">hit something</button>
         <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
       </nav>
-      <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="400" placeholder="rock at 14 in" /><button class="set">Keep</button></form>
+      <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="60" :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'" /><label for="around">Keep holes off it, each side</label><input id="around" v-model="around" maxlength="12" :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'" /><button class="set">Keep, and go round it</button></form>
+      <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
     </main>
     <FractionPad v-if="pad && post" :title="`Post ${post.number}: ${pad}`" :start="value(pad)" :planned="planned" :tape="tape" @done="keep" @close="pad = null" />
@@ -191,6 +202,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 .walk button { min-height: 56px; border: 1px solid var(--line); background: var(--ground-2); border-radius: 4px; font-size: 16px; font-weight: 600; cursor: pointer; }
 .walk button:disabled { opacity: 0.6; }
 .hit { display: grid; gap: 6px; margin-top: 8px; } .hit input { min-height: 56px; font-size: 18px; padding: 0 10px; border: 2px solid var(--line); border-radius: 4px; background: var(--paper); }
+.solved { font-weight: 600; margin: 8px 0; }
 .foot-row { display: flex; justify-content: space-between; margin: 8px 0 16px; }
 .foot-row .link { min-height: 56px; }
 </style>

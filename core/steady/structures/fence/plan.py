@@ -5,6 +5,7 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.footings.depth import hole_width_m
+from steady.ground.permits import too_high
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
@@ -15,6 +16,7 @@ from steady.structures.fence.coats import coats, finish_tasks
 from steady.structures.fence.findings import Loads, Timber
 from steady.structures.fence.liftouts import lift_outs
 from steady.structures.fence.line import stretches
+from steady.structures.fence.look import look_detail
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
 from steady.structures.fence.setout import tops as stepped_tops
@@ -84,12 +86,13 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         handles=tuple(_handles(spec, out)),
         tasks=(*steps.tasks(spec, out, footings, parts), *gates.tasks(spec, hangings), *finish_tasks(spec, parts)),
         cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
-        details=tuple(gates.details(spec, hangings)),
+        details=(*gates.details(spec, hangings), *look_detail(spec, runs, timber)),
         conflicts=(
             *out.conflicts,
             *advice.gaps_below(spec, out, ground, tape),
             *advice.rails_in_soil(spec, out, timber, ground, tape),
             *advice.too_long(parts, yard, tape),
+            *too_high(site.notes, spec.id, _above_ground(spec, out, tops), tape),
         ),
         notes=(
             *out.notes,
@@ -156,6 +159,11 @@ def _hole_width(spec: FenceSpec, timber: Timber) -> float:
     if widest_m * 2**0.5 > width_m + 1e-9:
         raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
     return width_m
+
+
+def _above_ground(spec: FenceSpec, out: SetOut, tops: dict[str, float]) -> list[tuple[float, float]]:
+    """How high the fence stands above its own ground at every post."""
+    return [(post.station_m, tops.get(post.id, spec.gap_m + spec.height_m)) for post in out.posts]
 
 
 def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:

@@ -300,10 +300,11 @@ def _line_end(spec: FenceSpec, path: Path, timber: Timber, which: int) -> tuple[
     Raises:
         InputError: A loop that does not close, or one that is joined to a wall.
     """
-    end, at_m, post_id = spec.ends[which], path.length_m if which else 0.0, ("start", "end")[which]
+    end = spec.end_at if which else spec.start_at
+    at_m, post_id = (path.length_m, "end") if which else (0.0, "start")
     if spec.closed:
-        if any(item.at != "post" for item in spec.ends):
-            raise InputError(f"ends/{which}/at", "A closed loop has no ends to join to a wall")
+        if end.at != "post":
+            raise InputError(f"{post_id}_at/at", "A closed loop has no ends to join to a wall")
         last = path.legs[-1].point(path.length_m)
         off_m = math.hypot(*last)
         if off_m > CLOSES_M or len(path.legs) < 3:

@@ -193,7 +193,7 @@ class FenceSpec:
 
     Args:
         closed: The last straight ends where the first begins; that corner's post is counted once.
-        ends: How the line begins and ends.
+        start_at: How the line begins; `end_at` how it ends.
         lift_outs: Bays that lift out.
         foot: How posts stand, `foot_detail` its sizes.
         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
@@ -244,7 +244,8 @@ class FenceSpec:
     panel_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
     bay_min_m: Annotated[float, Ge(0.3), Le(2)] = 0.6096
     closed: bool = False
-    ends: tuple[LineEnd, LineEnd] = (LineEnd(), LineEnd())
+    start_at: LineEnd = LineEnd()
+    end_at: LineEnd = LineEnd()
     lift_outs: Annotated[tuple[LiftOut, ...], MaxLen(10)] = ()
     foot: FootKind = "open below"
     foot_detail: FootDetail = FootDetail()

@@ -3,6 +3,7 @@
 import itertools
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import get_args, get_type_hints
 
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -11,12 +12,15 @@ from steady.plan.model import Basis, Plan
 from steady.plan.verdict import governing, verdict
 from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
+from steady.structures.fence.feet import foot_ways
+from steady.structures.fence.footspec import FootKind
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, Infill
 from steady.yard.choices import YardChoices
 
 BAYS = ("fewest posts", "equal", "nudged")
-STYLES = ("butted", "even gaps", "board on board", "both faces", "slats")
+STYLES = get_args(get_type_hints(Infill)["style"])
+FEET = get_args(FootKind)
 
 
 def ways(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Iterator[Choice]:
@@ -26,8 +30,10 @@ def ways(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: T
         change: Change = (("bays", name),)
         yield _choice("bays", name, change, spec.bays == name, spec, site, book, yard, tape)
     for name in STYLES:
-        change = (("infill", replace(spec.infill, style=name)),)  # type: ignore[arg-type]
+        change = (("infill", replace(spec.infill, style=name)),)
         yield _choice("styles", name, change, spec.infill.style == name, spec, site, book, yard, tape)
+    for name in FEET:
+        yield _choice("feet", name, (("foot", name),), spec.foot == name, spec, site, book, yard, tape)
 
 
 def _choice(
@@ -48,10 +54,40 @@ def _choice(
     whole, why, use = _fares(made)
     worst = governing(made)
     exact = worst is not None and verdict(worst) == "nothing to spare"
-    says = _says(made, name, tape) if group == "bays" else _closes(made, name)
+    says = (
+        _says(made, name, tape)
+        if group == "bays"
+        else _closes(made, name)
+        if group == "styles"
+        else _stands(made, tape)
+    )
+    lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     return Choice(
-        group=group, says=says, change=() if chosen else change, exact=exact, whole=whole, why=why, use=use, chosen=chosen
+        group=group, says=says, change=() if chosen else change, exact=exact, whole=whole, why=why, use=use, chosen=chosen,
+        lasts=lasts,
     )  # fmt: skip
+
+
+LASTS = {
+    "butted": "Boards shrink to a gap; no air, so wet longest at the rails",
+    "even gaps": "Dries well; boards are changed one by one",
+    "board on board": "Wet between the laps; two layers to look after",
+    "both faces": "Air on both sides of every board",
+    "slats": "Dries well; thin slats bow over long bays",
+    "louvres": "Water lies on flat blades: slope them, finish the upper edges",
+    "bought panels": "As long as its maker says; changed whole",
+    "stock panels": "Galvanised wire outlasts the posts",
+    "wire mesh": "Galvanised; strained again every few years",
+}
+"""How a style stands up to the years [common practice]."""
+
+
+def _stands(made: Plan, tape: Tape) -> str:
+    if not made.footings:
+        return "no posts of its own"
+    deepest = max(made.footings, key=lambda footing: footing.hole_m)
+    dug = f"holes to {tape.length(deepest.hole_m)}" if deepest.hole_m > 0 else "no holes"
+    return f"{deepest.kind}: {dug}"
 
 
 def _says(made: Plan, name: str, tape: Tape) -> str:
@@ -63,11 +99,16 @@ def _says(made: Plan, name: str, tape: Tape) -> str:
 
 
 def _closes(made: Plan, name: str) -> str:
-    boards = sum(part.count for part in made.parts if part.role == "board")
-    rails = sum(part.count for part in made.parts if part.role == "rail")
+    boards, rails, wires, panels = (
+        sum(part.count for part in made.parts if part.role == role) for role in ("board", "rail", "wire", "panel")
+    )
     mass = sum(part.mass_kg * part.count for part in made.parts)
-    what = f"{boards} boards, {rails} rails" if boards else f"{rails} slats"
-    return f"{name}: {what}, {mass:.0f} kg of wood"
+    what = (
+        f"{boards} boards, {rails} rails" if boards else f"{rails} {name if name in ('slats', 'louvres') else 'rails'}"
+    )
+    if wires or panels:
+        what = f"{panels} panels" if panels else f"{wires} lengths of wire"
+    return f"{name}: {what}, {mass:.0f} kg"
 
 
 def _fares(made: Plan) -> tuple[str, str, float]:

@@ -1,0 +1,137 @@
+"""A price with its range: what is in, what is out, and the hours it rests on."""
+
+import math
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Gt, Le
+
+from steady.plan.model import Plan
+from steady.takeoff.bill import Bill
+
+BULKS = 1.25
+"""Soil out of a hole takes a quarter more room than in it [common practice]."""
+HOURS_BAND = 0.25
+"""Hours are the crew's own estimate: a quarter either way [estimate, low]."""
+
+Price = Annotated[float, Ge(0), Le(1e6)]
+Minutes = Annotated[float, Ge(0), Le(2000)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Quote:
+    """What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
+
+    Minutes here are an estimate to start from, not data: every crew types its own.
+    """
+
+    crew_count: Annotated[int, Ge(1), Le(12)] = 2
+    post_min: Minutes = 60.0
+    rail_min: Minutes = 8.0
+    board_min: Minutes = 3.0
+    leaf_min: Minutes = 240.0
+    hour_low: Price = 40.0
+    hour_high: Price = 60.0
+    material_band_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.05
+    old_fence_m: Annotated[float, Ge(0), Le(5000)] = 0.0
+    old_fence_price_per_m: Price | None = None
+    stumps_count: Annotated[int, Ge(0), Le(500)] = 0
+    stump_price: Price | None = None
+    spoil_price_per_m3: Price | None = None
+    delivery_price: Price | None = None
+    least_charge: Price = 0.0
+    day_h: Annotated[float, Gt(0), Le(14)] = 8.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class QuoteLine:
+    """One line, from low to high."""
+
+    says: str
+    low: float
+    high: float
+    note: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Quoted:
+    """The whole: lines, totals, what is out, person-hours and days of the crew."""
+
+    lines: tuple[QuoteLine, ...]
+    low: float
+    high: float
+    out: tuple[str, ...]
+    hours: float
+    days_low: float
+    days_high: float
+
+
+def hours(plan: Plan, terms: Quote) -> float:
+    """Person-hours by the crew's own minutes.
+
+    Source: arithmetic: counts × minutes / 60; the minutes are the crew's.
+    """
+
+    def count(*roles: str) -> int:
+        return sum(part.count for part in plan.parts if part.role in roles)
+
+    leaves = sum(max(1, len(curve.label.split("|")) - 2) for curve in plan.curves if curve.what == "opening")
+    minutes = len(plan.footings) * terms.post_min
+    minutes += count("rail", "cap", "trim", "stiffener", "brace", "wire", "panel", "joist", "beam") * terms.rail_min
+    minutes += count("board", "decking") * terms.board_min + leaves * terms.leaf_min
+    return minutes / 60
+
+
+def spoil_m3(plan: Plan) -> float:
+    """Loose soil out of all holes. Source: geometry, and the usual bulking."""
+    return BULKS * math.fsum(math.pi / 4 * f.hole_width_m**2 * max(0.0, f.hole_m) for f in plan.footings)
+
+
+def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
+    """A price from low to high; what has no price is named as left out."""
+    person_h = hours(plan, terms)
+    band = terms.material_band_ratio
+    lines = [
+        QuoteLine(
+            says="Materials", low=bill.total * (1 - band), high=bill.total * (1 + band), note=f"± {band:.0%} on today's list"
+        ),
+        QuoteLine(
+            says="Labour", low=person_h * (1 - HOURS_BAND) * terms.hour_low, high=person_h * (1 + HOURS_BAND) * terms.hour_high,
+            note=f"{person_h:.0f} person-hours, a quarter either way",
+        ),
+    ]  # fmt: skip
+    out: list[str] = []
+    soil = spoil_m3(plan)
+
+    def extra(says: str, amount: float, unit: str, each: float | None, missing: str) -> None:
+        if each is None:
+            out.append(missing)
+        elif amount > 0:
+            lines.append(
+                QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}".strip())
+            )
+
+    if terms.old_fence_m > 0:
+        extra("Old fence away", terms.old_fence_m, "m", terms.old_fence_price_per_m, "taking the old fence away")
+    else:
+        out.append("taking an old fence away")
+    if terms.stumps_count:
+        extra("Old stumps out", float(terms.stumps_count), "stumps", terms.stump_price, "digging old stumps out")
+    else:
+        out.append("digging old stumps out")
+    extra("Spoil away", soil, "m³ loose", terms.spoil_price_per_m3, f"taking {soil:.1f} m³ of spoil away")
+    extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
+    out += ["rock, water or a service found while digging", "permit fees"]
+    low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
+    if high < terms.least_charge:
+        lines.append(
+            QuoteLine(says="Up to the least charge", low=terms.least_charge - low, high=terms.least_charge - high)
+        )
+        low = high = terms.least_charge
+    elif low < terms.least_charge:
+        low = terms.least_charge
+    a_day = terms.crew_count * terms.day_h
+    return Quoted(
+        lines=tuple(lines), low=low, high=high, out=tuple(out), hours=person_h,
+        days_low=person_h * (1 - HOURS_BAND) / a_day, days_high=person_h * (1 + HOURS_BAND) / a_day,
+    )  # fmt: skip

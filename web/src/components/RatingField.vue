@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed, ref, useId, watch } from 'vue'
+import { useProblem } from '@/composables/useProblems'
+import { parseRating, showRating, unitSays, type RatingKind } from '@/logic/ratings'
+import type { Tape } from '@/logic/units'
+
+const props = withDefaults(defineProps<{ modelValue: number | null; tape: Tape; label: string; kind: RatingKind; path?: string; empty?: string /** what no value means; without it one is needed */ }>(), { path: '', empty: '' })
+const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
+const id = useId()
+const text = ref('')
+const fault = ref('')
+const refused = useProblem(() => props.path)
+const shown = computed(() => showRating(props.modelValue, props.kind, props.tape))
+watch(shown, (value) => (text.value = value), { immediate: true })
+function commit(): void {
+  if (text.value.trim() === shown.value) return
+  const value = parseRating(text.value, props.kind, props.tape)
+  const unit = unitSays(props.kind, props.tape)
+  if (value === null || (value === undefined && !props.empty) || (value !== undefined && value !== null && value <= 0)) {
+    fault.value = unit ? `A number above 0, as "12 ${unit}"` : 'A number above 0'
+    return
+  }
+  fault.value = ''
+  emit('update:modelValue', value ?? null)
+}
+function back(): void {
+  text.value = shown.value
+  fault.value = ''
+}
+</script>
+
+<template>
+  <div class="rating">
+    <label :for="id">{{ label }}</label>
+    <input :id="id" v-model="text" :placeholder="empty" autocomplete="off" :aria-invalid="!!(fault || refused)" :aria-describedby="id + 'f'" @change="commit" @keydown.esc="back" />
+    <span :id="id + 'f'" class="fault" role="alert">{{ fault || refused }}</span>
+  </div>
+</template>
+
+<style scoped>
+.rating { display: grid; grid-template-columns: minmax(0, 1fr); row-gap: 1px; }
+label { font-size: 12.5px; color: var(--ink-2); }
+input { width: 100%; min-width: 0; padding: 4px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font-weight: 600; font-size: 14px; }
+input[aria-invalid='true'] { border-color: var(--fail); }
+.fault:empty { display: none; }
+</style>
