@@ -11,7 +11,7 @@ from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of
 from steady.measure.show import Tape
 from steady.measure.units import FT
-from steady.plan.model import Curve, Footing, Part, Place, Plan, Vec
+from steady.plan.model import Curve, Footing, Mark, Part, Place, Plan, Vec
 
 SOIL_BELOW_M = 0.35
 ZONE_REACH_M = 1.1
@@ -85,6 +85,9 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for part in plan.parts:
         if part.role.startswith("leaf "):
             shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
+    for mark in plan.marks:
+        if mark.kind == "closing":
+            shapes += _again(plan, mark)
     for role in ("brace", "post", "rung", "header"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
@@ -199,6 +202,23 @@ def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[
                 corner = [at[i] + along[i] * slide + up[i] * side_up + wide[i] * side_wide for i in range(3)]
                 corners.append((round(corner[axes[0]], 6), round(corner[axes[1]], 6)))
     return hull(corners), way
+
+
+def _again(plan: Plan, mark: Mark) -> list[Shape]:
+    """Where a loop closes the first post shows once more, in outline: it is one post."""
+    first = next(
+        (p for part in plan.parts if part.role == "post" for p in part.places if p.id == plan.marks[0].id), None
+    )
+    part = next((part for part in plan.parts if first in part.places), None)
+    if first is None or part is None:
+        return []
+    half, low = part.section_m[1] * first.count / 2, first.at[2]
+    left, right, high = mark.station_m - half, mark.station_m + half, low + part.length_m
+    corners = ((left, low), (right, low), (right, high), (left, high))
+    return [
+        Shape(id=mark.id, kind="polygon", layer="again", points=corners),
+        _text(mark.id, "1 again", (mark.station_m, high), size=11, shift=(0, 6), layer="gate-label"),
+    ]
 
 
 IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")

@@ -59,7 +59,11 @@ def disagreements(dimensions: Sequence[KeyDimension], structure: str, tape: Tape
         first, second = item.first_from or "the first document", item.second_from or "the second document"
         says = f"{item.what or 'A dimension'}: {tape.length(item.first_m)} by {first}, {tape.length(item.second_m)} by {second}"
         chosen = {"first": first, "second": second}.get(item.decided, "")
-        decided = f"{chosen} holds, decided by {item.decided_by}" if chosen and item.decided_by else ""
+        decided = (
+            f"{chosen[:1].upper()}{chosen[1:]} holds, decided by {item.decided_by}"
+            if chosen and item.decided_by
+            else ""
+        )
         found.append(Disagreement(id=item.id, stage=item.stage, says=says, decided=decided))
     return found
 

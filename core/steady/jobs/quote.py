@@ -108,7 +108,7 @@ def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
             out.append(missing)
         elif amount > 0:
             lines.append(
-                QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}".strip())
+                QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}" if unit else "")
             )
 
     if terms.old_fence_m > 0:

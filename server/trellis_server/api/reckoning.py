@@ -20,6 +20,7 @@ from steady.schedule.locate import days_left, open_points
 from steady.structures.deck.ledger import walls
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.fence.look import held, look_of
+from steady.structures.fence.presets import preset
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
@@ -135,7 +136,8 @@ def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
 @router.post("/line", response={200: FenceSpec, **REFUSALS})
 def line(request: HttpRequest, body: LineBody) -> HttpResponse:
     """A fence from running readings, with the crew's last choices."""
-    return fast(from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school))
+    spec = from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school)
+    return fast(preset(spec, body.preset))
 
 
 @router.post("/deck", response={200: DeckSpec, **REFUSALS})

@@ -18,6 +18,7 @@ from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
 from steady.plan.model import Option
 from steady.schedule.days import DayAnswer
+from steady.structures.fence.presets import Preset
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 
 
@@ -155,6 +156,7 @@ class LineBody(Closed):
     id: Annotated[str, MinLen(1), MaxLen(40)]
     bare: Literal["ft", "in", "m", "mm"] = "ft"
     school: Literal["us", "ca", "nz", "uk"] = "us"
+    preset: Preset = "fence"
 
 
 class GroundBody(Closed):

@@ -6,12 +6,14 @@ from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
 from steady.structures.fence.entry import read_line
+from steady.structures.fence.presets import preset
 from steady.structures.fence.spec import FenceSpec, Infill, Straight
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
 PEN = "goose-pen"
 PANELS = "low-panels"
+RUN = "hen-run"
 
 
 def goose_pen() -> FenceSpec:
@@ -67,6 +69,21 @@ def low_panels() -> FenceSpec:
     )
 
 
+def hen_run() -> FenceSpec:
+    """A run of welded panels round the hens, closed all the way."""
+    start = FenceSpec(
+        id=RUN,
+        straights=read_line("0 c4.8r90 c9.6r90 c14.4r90 19.2", "m").straights,
+        post="post 100 C24",
+        rail="rail 47x100 C24",
+        board="board 22x100",
+        gravel_m=0.1,
+        hole_width_m=0.35,
+        depth_step_m=0.025,
+    )
+    return preset(start, "stock pen")
+
+
 def quillet_plots() -> Job:
     """The pen, on ground that falls toward the ditch."""
     readings_m = ((0, 0.0), (4.2, -0.08), (8, -0.22), (11.4, -0.31), (13.2, -0.27), (16, -0.05))
@@ -98,5 +115,6 @@ def quillet_plots() -> Job:
         structures=(
             Structure(name="Goose pen", spec=goose_pen()),
             Structure(name="Low panels between plots", spec=low_panels()),
+            Structure(name="Hen run", spec=hen_run()),
         ),
     )

@@ -1,13 +1,17 @@
 """Tui Terrace: a house under the New Zealand and Australia school."""
 
+from dataclasses import replace
+
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
 from steady.structures.fence.entry import read_line
+from steady.structures.fence.presets import preset
 from steady.structures.fence.spec import FenceSpec, Infill
 from steady.yard.choices import YardChoices
 
 SCREEN = "bin-screen"
+YARD = "wash-yard"
 
 
 def bin_screen() -> FenceSpec:
@@ -27,6 +31,13 @@ def bin_screen() -> FenceSpec:
         depth_step_m=0.025,
         boards_on="right",
     )
+
+
+def wash_yard() -> FenceSpec:
+    """A low screen on three sides of the clothes line, standing on loose blocks under the paving: nothing is dug."""
+    start = replace(bin_screen(), id=YARD, straights=read_line("0 c1l90 c3.1l90 4.1", "m").straights)
+    spec = preset(start, "enclosure on blocks")
+    return replace(spec, foot_detail=replace(spec.foot_detail, block_kg=180.0))
 
 
 def tui_terrace() -> Job:
@@ -53,5 +64,8 @@ def tui_terrace() -> Job:
         reading=Reading(system="metric", mark_m=0.001),
         site=site,
         yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
-        structures=(Structure(name="Bin screen", spec=bin_screen()),),
+        structures=(
+            Structure(name="Bin screen", spec=bin_screen()),
+            Structure(name="Wash yard on blocks", spec=wash_yard()),
+        ),
     )

@@ -42,6 +42,7 @@ STROKES: dict[str, tuple[str, float]] = {
     "concrete": ("#6d7673", 6.0),
     "gravel": ("#6b645b", 6.0),
     "sand": ("#a08c52", 6.0),
+    "again": ("#4a2e12", 5.0),
     "slab": ("#6d7673", 6.0),
     "block": ("#4f5754", 6.0),
     "pipe": ("#4d555b", 6.0),

@@ -13,7 +13,10 @@ from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.usual import at_home
 
 ADAPTER: TypeAdapter[FenceSpec] = TypeAdapter(FenceSpec)
-OWN = {"id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice"}
+OWN = {
+    "id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice", "closed", "start_at", "end_at",
+    "lift_outs", "look",
+}  # fmt: skip
 """What belongs to one fence alone; all other fields are choices that the next fence starts from."""
 
 

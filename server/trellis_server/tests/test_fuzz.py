@@ -187,7 +187,7 @@ class FuzzTest(TestCase):
         spec = good["document"]["structures"][0]["spec"]
         spec.update(
             lift_outs=[{"id": "v", "at_m": 4.0, "clear_m": 2.0}], foot_detail={"upright": {"by": "brace"}, "steel": {}},
-            start_at={"at": "wall", "packing_m": 0.01}, end_at={"at": "standing post"}, finish={"kind": "oil"}, top_low_m=1.5,
+            start_at={"at": "wall", "packing_m": 0.01}, end_at={"at": "standing post"}, finish={"kind": "oil"}, top_high_m=2.5,
             plies_count=0, closed=False, height_m=1.1,
         )  # fmt: skip
         answered = 0

@@ -2795,6 +2795,12 @@ export interface components {
             /** Id */
             id: string;
             /**
+             * Preset
+             * @default fence
+             * @enum {string}
+             */
+            preset: "fence" | "slat screen" | "stock pen" | "enclosure on blocks";
+            /**
              * School
              * @default us
              * @enum {string}

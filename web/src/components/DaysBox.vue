@@ -62,6 +62,7 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
 </template>
 
 <style scoped>
+h2 { margin: 14px 0 2px; }
 .day { display: grid; grid-template-columns: 40px 128px repeat(4, minmax(0, 74px)) auto; gap: 8px; align-items: end; padding: 6px 0; border-bottom: 1px solid var(--line); }
 .day b { padding-bottom: 6px; }
 .answer { grid-column: 1 / -1; margin: 0; font-size: 13.5px; }

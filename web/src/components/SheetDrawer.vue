@@ -103,7 +103,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <section><h3>What they stand in or on</h3><ChoiceTable :choices="of('feet')" :busy="busy" what="foot" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
         <section><h3>What closes them</h3><ChoiceTable :choices="of('styles')" :busy="busy" what="style" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
       </div>
-      <table v-else-if="tab === 'holes'">
+      <table v-else-if="tab === 'holes'" class="tight">
         <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th>Holds against lifting</th><th /></tr></thead>
         <tbody>
           <tr v-for="post in sheet.posts" :key="post.id" :class="{ on: post.id === selected }" @click="emit('select', post.id)">
@@ -137,6 +137,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
+.tight td:not(:nth-child(6)) { white-space: nowrap; }
 .side h3 { margin: 8px 0 2px; font-size: 13px; }
 .choices { display: flex; gap: 18px; align-items: baseline; margin: 4px 0; position: sticky; left: 0; }
 .choices select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); padding: 2px 4px; }

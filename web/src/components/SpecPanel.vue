@@ -93,6 +93,9 @@ const fall = computed(() => {
           <PickField label="Laid" :model-value="spec.rail_laid!" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
         </div>
         <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
+      </section>
+      <section>
+        <h3>What closes it</h3>
         <InfillPanel :structure="structure" />
       </section>
       <section>

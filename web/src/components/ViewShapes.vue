@@ -101,6 +101,7 @@ const labels = computed(() =>
 .s.sand { fill: url(#sand); stroke: color-mix(in srgb, var(--sand) 70%, #000); }
 .s.slab { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 60%, #000); }
 .s.block { fill: color-mix(in srgb, var(--concrete) 82%, #000); stroke: var(--ink-2); }
+.s.again { fill: none; stroke: var(--post); stroke-dasharray: 4 3; }
 .s.pipe { fill: var(--steel); stroke: color-mix(in srgb, var(--steel) 60%, #000); }
 .s.wire { fill: url(#wire); stroke: color-mix(in srgb, var(--steel) 70%, #000); }
 .s.gravel { fill: url(#gravel); stroke: color-mix(in srgb, var(--gravel) 70%, #000); }

@@ -17,6 +17,11 @@ const router = useRouter()
 const reference = useReference()
 const line = ref('')
 const title = ref('')
+const as = ref<'fence' | 'slat screen' | 'stock pen' | 'enclosure on blocks'>('fence')
+const PRESETS = [
+  { value: 'fence', says: 'a fence' }, { value: 'slat screen', says: 'a slat screen' }, { value: 'stock pen', says: 'a stock pen of welded panels' },
+  { value: 'enclosure on blocks', says: 'an enclosure on loose blocks' },
+]
 const fault = ref('')
 const busy = ref(false)
 
@@ -61,7 +66,7 @@ async function add(words: string): Promise<void> {
   fault.value = ''
   try {
     const id = freeId(store.document)
-    const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school } }))
+    const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school, preset: as.value } }))
     store.change((job) => void job.structures.push({ name: title.value.trim() || `Fence ${job.structures.length + 1}`, spec }), 'a new fence')
     await store.flush()
     await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
@@ -80,7 +85,7 @@ async function addDeck(words: string, bridge = false): Promise<void> {
   deckFault.value = ''
   try {
     const id = freeId(store.document, bridge ? 'bridge' : 'deck')
-    const spec = await ask(api.POST('/api/reckon/deck', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school } }))
+    const spec = await ask(api.POST('/api/reckon/deck', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school, preset: 'fence' } }))
     if (bridge) Object.assign(spec, { attach: 'free', bridge: { people: 'walker', bearing_m: 0.15, water_m: null } })
     store.change((job) => void job.structures.push({ name: deckTitle.value.trim() || (bridge ? 'Footbridge' : `Deck ${job.structures.length + 1}`), spec }), bridge ? 'a new bridge' : 'a new deck')
     await store.flush()
@@ -124,6 +129,7 @@ function remove(id: string): void {
         <form class="line" @submit.prevent="add(line)">
           <h3>A fence from running readings</h3>
           <label for="fence">Its name</label><InputText id="fence" v-model="title" maxlength="120" placeholder="Fence along the lane" />
+          <PickField label="What it is" :model-value="as" :options="PRESETS" @update:model-value="as = $event as typeof as" />
           <label for="line">Readings along one tape</label>
           <InputText id="line" v-model="line" placeholder="0 c38 g4 c81 g11 118'6" autocomplete="off" spellcheck="false" :aria-invalid="!!fault" aria-describedby="how" />
           <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -139,22 +145,25 @@ function remove(id: string): void {
           <p id="deck-how" class="small quiet"><b>up3</b> height above the ground (up3+4: more at the outer edge) · <b>less4x3right</b> a piece off the outer right corner leaves an L · <b>corner2left</b> a corner cut off · <b>free</b> on its own posts.</p>
           <p><button class="main" :disabled="busy || !deckLine.trim()">Frame it</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '4.8x3.6 up0.9' : '16x12 up3')">Start with {{ store.tape.system === 'metric' ? '4.8 × 3.6 m' : '16 × 12 ft' }}</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '1.0x3.0 up0.3' : '3\'6x10 up1', true)">A footbridge</button></p>
         </form>
-        <NotesBox />
-        <DimensionsBox />
         <KeptSums />
         <h2>Take it along</h2>
         <p><a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> · <a href="/schema/job.json" target="_blank">how the file is built</a></p>
       </section>
     </div>
+    <div class="said">
+      <NotesBox />
+      <DimensionsBox />
+    </div>
   </main>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: 1fr 1.15fr; gap: 44px; margin-top: 14px; }
+.said { display: grid; gap: 22px; margin: 22px 0 40px; }
+.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr); gap: 44px; margin-top: 14px; }
 .form, .line { display: grid; gap: 6px; align-content: start; }
 .form > label, .line > label { font-size: 12.5px; color: var(--ink-2); margin-top: 6px; margin-bottom: -4px; }
 .list { list-style: none; padding: 0; margin: 8px 0 0; }
 .list li { display: flex; justify-content: space-between; padding: 6px 0; border-bottom: 1px solid var(--line); }
 .line { margin: 20px 0 26px; }
-@media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
+@media (max-width: 760px) { .two { grid-template-columns: minmax(0, 1fr); } }
 </style>

@@ -190,6 +190,24 @@ def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     return found
 
 
+def feet_in_the_way(spec: FenceSpec, timber: Timber, tape: Tape) -> list[str]:
+    """Feet that stand out of the ground, wider than their post, where the infill comes down in front of them."""
+    detail = spec.foot_detail
+    kinds = {spec.foot, *(zone.foot for zone in spec.zones if zone.foot is not None)}
+    stands = {
+        "loose block": (detail.block_height_m, detail.block_width_m),
+        "base on pier": (detail.pier_above_m, detail.pier_width_m or spec.hole_width_m or 3 * timber.post.width_m),
+    }
+    found = []
+    for kind, (high_m, wide_m) in stands.items():
+        if kind in kinds and wide_m > timber.post.thickness_m + 1e-6 and spec.gap_m < high_m - 1e-6:
+            found.append(
+                f"The infill meets the {'blocks' if kind == 'loose block' else 'piers'}: they stand {tape.length(high_m)} out of "
+                f"the ground, the gap below is {tape.length(spec.gap_m)}. Raise the gap to {tape.length(high_m)}, or set them lower"
+            )
+    return found
+
+
 def rails_in_soil(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
     """Bays under a straight top whose lowest rail would lie in the ground."""
     lie = rows(spec, timber.rail)

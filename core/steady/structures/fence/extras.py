@@ -41,16 +41,19 @@ def _grouped(
 ) -> list[Part]:
     """Parts of one item by length, each with its places."""
     groups: dict[int, list[Place]] = defaultdict(list)
+    longest: dict[int, float] = {}
     for length_m, place in lie:
-        groups[round(length_m / SAME_LENGTH_M)].append(place)
+        units = round(length_m / SAME_LENGTH_M)
+        groups[units].append(place)
+        longest[units] = max(length_m, longest.get(units, 0.0))
     full_m2 = item.thickness_m * item.width_m
     share = min(1.0, section_m[0] * section_m[1] / full_m2)
     rip = abs(share - 1) > 1e-6 and role not in ("wire", "panel")
     return [
         Part(
-            id=f"{spec.id}/{name}/{units}", role=role, item=item.key, length_m=units * SAME_LENGTH_M, section_m=section_m,
-            places=tuple(places), mass_kg=item.density_kg_per_m3 * full_m2 * share * units * SAME_LENGTH_M,
-            stick_m=units * SAME_LENGTH_M,
+            id=f"{spec.id}/{name}/{units}", role=role, item=item.key, length_m=longest[units], section_m=section_m,
+            places=tuple(places), mass_kg=item.density_kg_per_m3 * full_m2 * share * longest[units],
+            stick_m=longest[units],
             cuts=(Cut(end="inside", kind="rip", at_m=0, mitre_rad=0, bevel_rad=0, size_m=(section_m[1],)),) if rip else (),
         )
         for units, places in sorted(groups.items())

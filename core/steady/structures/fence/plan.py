@@ -66,7 +66,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     parts += lift_outs(spec, out)
     parts += coats(spec, parts)
     if site.use != "public":
-        own_weight(spec, out, parts, len(footings), found.loads or NO_LOADS, book, found)
+        own_weight(spec, out, parts, len(footings), found.loads or NO_LOADS, book, found, timber.rail)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -92,6 +92,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *advice.gaps_below(spec, out, ground, tape),
             *advice.rails_in_soil(spec, out, timber, ground, tape),
             *advice.too_long(parts, yard, tape),
+            *advice.feet_in_the_way(spec, timber, tape),
             *too_high(site.notes, spec.id, _above_ground(spec, out, tops), tape),
         ),
         notes=(

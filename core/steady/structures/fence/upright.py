@@ -220,7 +220,14 @@ class PierAsk:
 
 
 def own_weight(
-    spec: FenceSpec, out: SetOut, parts: list[Part], blocks: int, loads: Loads, book: Rulebook, found: Reckoning
+    spec: FenceSpec,
+    out: SetOut,
+    parts: list[Part],
+    blocks: int,
+    loads: Loads,
+    book: Rulebook,
+    found: Reckoning,
+    rail: Stick,
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
@@ -267,6 +274,7 @@ def own_weight(
                 working=(force,), case="wind",
             )
         )  # fmt: skip
+        _top_held(spec, out, index, force, about, rail, book, found)
         slides = Step(
             symbol="P_has", value=total * detail.friction_ratio / u.force_n, unit=u.force, formula="W * m",
             inputs=(("W", total / u.force_n, u.force), ("m", detail.friction_ratio, "")),
@@ -278,6 +286,56 @@ def own_weight(
                 case="wind",
             )
         )  # fmt: skip
+
+
+def _top_held(
+    spec: FenceSpec, out: SetOut, index: int, force: Step, about: str, rail: Stick, book: Rulebook, found: Reckoning
+) -> None:
+    """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
+
+    It carries half of the wind: as a span where both ends are corners, as an arm where one is.
+    """
+    u, leg = book.units, out.path.legs[index]
+    corners = {post.station_m for post in out.posts if post.kind in ("corner", "closing")}
+    held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
+    if not held:
+        found.not_covered.append(
+            NotCovered(
+                name="Top held between corners", about=about, basis=Basis.RECKONED,
+                reason="no corner holds the top of this straight: its posts are hinges in their blocks",
+                would_have_to_change="a return at an end, braces, or feet in the ground",
+            )
+        )  # fmt: skip
+        return
+    long, share = (leg.to_m - leg.from_m) / u.span_m, 8 if held == 2 else 2
+    flat = spec.rail_laid == "flat"
+    wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
+    b, d = (thin, wide) if flat else (wide, thin)
+    modulus = Step(
+        symbol="S", value=b * d**2 / 6, unit=u.modulus, formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
+    )  # fmt: skip
+    moment = Step(
+        symbol="M", value=force.value / 2 * long / share, unit=u.moment, formula=f"P / 2 * L / {share}",
+        inputs=(("P", force.value, u.force), ("L", long, u.span)),
+        source="statics: the top rail carries half, " + ("corner to corner" if held == 2 else "out from its one corner"),
+    )  # fmt: skip
+    stress = Step(
+        symbol="f_b", value=u.bend * moment.value / modulus.value, unit=u.stress, formula=f"{u.bend} * M / S",
+        inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)), source="statics",
+        says="bending stress in the top rail between corners",
+    )  # fmt: skip
+    try:
+        limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+    except OutsideScope as refused:
+        found.not_covered.append(gap("Top held between corners", about, refused))
+        return
+    found.checks.append(
+        Check(
+            name="Top held between corners", about=about, basis=Basis.RECKONED, sense="at most", demand=stress, limit=limit,
+            working=(force, moment, modulus), case="wind",
+        )
+    )  # fmt: skip
 
 
 def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:
