@@ -12,7 +12,7 @@ from steady.takeoff.bill import quick_price
 
 MOST_PRICED = 24
 """Choices priced by planning them whole, those that pass first; the rest show no price."""
-FEW = 6
+FEW = 10
 """In so small a group all are priced, those that fail, too."""
 
 

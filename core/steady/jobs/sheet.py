@@ -61,6 +61,7 @@ class PostRow:
     bags: float
     bags_count: int
     hand_dug: str
+    bottom: str
     foot: str
     pull_out: str
     upright: str
@@ -280,6 +281,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
                 bags=takes_m3 / yield_m3,
                 bags_count=math.ceil(takes_m3 / yield_m3 - 1e-9),
                 hand_dug=footing.hand_dug,
+                bottom=tape.length(footing.at[2] - footing.hole_m - plan.footings[0].at[2]),
                 foot=footing.kind,
                 pull_out=_pull_out(footing, tape),
                 upright=footing.keeps_upright,

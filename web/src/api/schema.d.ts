@@ -1433,6 +1433,8 @@ export interface components {
          *         gap_m: From the ground at the posts to the boards.
          *         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
          *             the side of the rails.
+         *         end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
+         *         rail_bays: On edge, one rail runs over so many bays where they lie in one line.
          *         bay_max_m: Greatest bay wished, centre to centre, level.
          *         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
          *         hole_width_m: None: about three post widths on the next auger up.
@@ -1487,6 +1489,8 @@ export interface components {
              *     }
              */
             end_at: components["schemas"]["LineEnd"];
+            /** End Post */
+            end_post?: string | null;
             /**
              * @default {
              *       "coats": 2,
@@ -1669,6 +1673,11 @@ export interface components {
              * @default rail 2x4 pine
              */
             rail: string;
+            /**
+             * Rail Bays
+             * @default 1
+             */
+            rail_bays: number;
             /**
              * Rail Inset M
              * @default 0.1778
@@ -2990,6 +2999,7 @@ export interface components {
          *         foot: How a post stands that falls within it; None: none may.
          *         at_m: Station where its middle crosses the line.
          *         half_width_m: Half its own size plus the locate's tolerance: no hole may touch this band.
+         *         off_m: How far a spot lies off the line; 0 for what crosses it.
          *         crossing_rad: Angle at which it crosses; a right angle gives the shortest stretch.
          *         hand_dig_m: Within this distance of its middle a hole is dug by hand only; 0 for none.
          *         depth: What is known of its depth; never assumed.
@@ -3029,6 +3039,11 @@ export interface components {
              * @default S
              */
             letter: string;
+            /**
+             * Off M
+             * @default 0
+             */
+            off_m: number;
             /**
              * What
              * @default buried service
@@ -3286,6 +3301,8 @@ export interface components {
             bags: number;
             /** Bags Count */
             bags_count: number;
+            /** Bottom */
+            bottom: string;
             /** Cut Height */
             cut_height: string;
             /** Cut Height M */

@@ -38,6 +38,11 @@ function close(value: string | number): void {
     if (value === 'both faces') at.rail_laid = 'flat'
   }, 'infill')
 }
+function tilt(field: HTMLInputElement): void {
+  const value = Number(field.value.replace(',', '.'))
+  if (value >= 6 && value <= 85) put('tilt_rad', 'tilt')((value * Math.PI) / 180)
+  else field.value = String(Math.round((it.value.tilt_rad! * 180) / Math.PI))
+}
 const plain = (values: readonly string[]) => values.map((value) => ({ value, says: value }))
 </script>
 
@@ -51,8 +56,9 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
     <LengthField v-if="lapped" inline label="Least lap" bare="in" :model-value="it.overlap_m!" :tape="store.tape" :path="path + '/infill/overlap_m'" @update:model-value="put('overlap_m', 'lap')($event)" />
     <LengthField v-if="style === 'slats'" inline label="Spacer wished" bare="in" :model-value="it.spacer_m!" :tape="store.tape" :path="path + '/infill/spacer_m'" @update:model-value="put('spacer_m', 'spacer')($event)" />
     <LengthField v-if="style === 'slats'" inline label="Stiffener over" bare="in" optional="30 thicknesses" :model-value="it.stiffener_over_m ?? null" :tape="store.tape" :path="path + '/infill/stiffener_over_m'" @update:model-value="put('stiffener_over_m', 'stiffener')($event)" />
-    <label v-if="style === 'louvres'" class="small field">Tilt from lying flat, degrees<input :value="Math.round((it.tilt_rad! * 180) / Math.PI)" inputmode="numeric" @change="(($event.target as HTMLInputElement).valueOf(), put('tilt_rad', 'tilt')(Math.min(85, Math.max(6, Number(($event.target as HTMLInputElement).value) || 45)) * Math.PI / 180))" /></label>
+    <label v-if="style === 'louvres'" class="small field">Tilt from lying flat, degrees<input :value="Math.round((it.tilt_rad! * 180) / Math.PI)" inputmode="numeric" @change="tilt($event.target as HTMLInputElement)" /></label>
     <LengthField v-if="wired" inline label="Greatest opening" bare="in" :model-value="it.mesh_m!" :tape="store.tape" :path="path + '/infill/mesh_m'" @update:model-value="put('mesh_m', 'mesh')($event)" />
+    <label v-if="style === 'stock panels'" class="tick small"><input type="checkbox" :checked="it.mesh_upright" @change="put('mesh_upright', 'way up of the wire')(($event.target as HTMLInputElement).checked)" /> long openings upright, small ones at the bottom</label>
     <PickField v-if="style === 'butted' || style === 'even gaps'" inline label="First board" :model-value="it.first!" :options="plain(['at the start', 'board on the middle', 'gap on the middle', 'even ends'])" @update:model-value="put('first', 'first board')($event)" />
     <PickField inline label="At the ground" :model-value="it.base!" :options="[{ value: 'open', says: 'left open' }, { value: 'base boards', says: 'base boards' }, { value: 'scribed', says: 'boards scribed to it' }, { value: 'staked wire', says: 'staked down' }]" :path="path + '/infill/base'" @update:model-value="put('base', 'the foot of the infill')($event)" />
     <label class="tick small"><input type="checkbox" :checked="it.cap" @change="put('cap', 'cap')(($event.target as HTMLInputElement).checked)" /> a cap board on top</label>

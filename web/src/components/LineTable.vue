@@ -23,7 +23,7 @@ function addGate(): void {
 }
 function addBand(): void {
   edit('a no-dig band', (at) =>
-    at.zones.push({ id: fresh(at.zones, 'no-dig'), kind: 'no dig', foot: null, what: 'buried service', letter: 'S', at_m: middle(), half_width_m: 0.6096, crossing_rad: Math.PI / 2, hand_dig_m: 0.9144, depth: 'depth unknown' }),
+    at.zones.push({ id: fresh(at.zones, 'no-dig'), kind: 'no dig', foot: null, what: 'buried service', letter: 'S', at_m: middle(), half_width_m: 0.6096, off_m: 0, crossing_rad: Math.PI / 2, hand_dig_m: 0.9144, depth: 'depth unknown' }),
   )
 }
 function addLiftOut(): void {
@@ -108,6 +108,7 @@ function away(list: Lists, index: number): void {
         <LengthField label="Middle at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/zones/${i}/at_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))" />
         <LengthField label="Keep off each side" bare="in" :model-value="item.half_width_m" :tape="store.tape" :path="`${path}/zones/${i}/half_width_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))" />
         <LengthField label="Dig by hand within" bare="in" optional="no band" :model-value="item.hand_dig_m || null" :tape="store.tape" :path="`${path}/zones/${i}/hand_dig_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.hand_dig_m = $event ?? 0))" />
+        <LengthField label="Off the line" bare="in" optional="crosses it" :model-value="item.off_m || null" :tape="store.tape" :path="`${path}/zones/${i}/off_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.off_m = $event ?? 0))" />
         <label class="small">crosses, °<input :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
         <label class="small">a post there<select :value="item.foot ?? ''" @change="edit('foot there', (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null))"><option value="">none may stand</option><option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option></select></label>
         <label class="small">its depth<input :value="item.depth" maxlength="60" @change="edit('band', (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'))" /></label>
@@ -130,7 +131,7 @@ function away(list: Lists, index: number): void {
 .row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
 .straight { grid-template-columns: 120px 110px 90px auto; justify-content: start; }
 .gate { grid-template-columns: 120px repeat(3, 100px) 64px auto; justify-content: start; }
-.zone { grid-template-columns: 118px 110px repeat(3, 98px) 70px 112px 104px auto; justify-content: start; }
+.zone { grid-template-columns: 118px 110px repeat(4, 92px) 62px 108px 104px auto; justify-content: start; }
 .joins { grid-template-columns: 150px 150px auto; justify-content: start; }
 .joins .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
 .joins .tick input { width: auto; height: auto; }

@@ -6,6 +6,7 @@ import type { Choice, MarkRow, Sheet, Takeoff } from '@/api/types'
 import ChoiceTable from '@/components/ChoiceTable.vue'
 import LineTable from '@/components/LineTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
+import { fenceOf } from '@/composables/useFence'
 import { useJob } from '@/stores/job'
 import { bayOf } from '@/logic/places'
 import { showLength } from '@/logic/units'
@@ -60,6 +61,8 @@ function choose(name: string): void {
   open.value = !(open.value && tab.value === name)
   tab.value = name
 }
+/** Posts cut before they are set need a level for the bottom of every hole. */
+const exact = computed(() => fenceOf(store.shown?.structures.find((item) => item.spec.id === props.structure)?.spec)?.posts_cut === 'exact')
 const of = (group: string) => choices.value.filter((choice) => choice.group === group)
 const holds = (places: string[]) => places.includes(props.selected) || places.some((id) => bayOf(id) === props.selected)
 useEventListener('keydown', (event: KeyboardEvent) => {
@@ -104,10 +107,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <section><h3>What closes them</h3><ChoiceTable :choices="of('styles')" :busy="busy" what="style" whole="fence" @preview="emit('preview', $event)" @take="emit('take', $event)" /></section>
       </div>
       <table v-else-if="tab === 'holes'" class="tight">
-        <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th>Holds against lifting</th><th /></tr></thead>
+        <thead><tr><th>Post</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th><th>Cut above ground</th><th>Bags</th><th v-if="exact">Bottom level</th><th>Against lifting</th><th /></tr></thead>
         <tbody>
           <tr v-for="post in sheet.posts" :key="post.id" :class="{ on: post.id === selected }" @click="emit('select', post.id)">
-            <td><button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button></td><td class="strong">{{ post.hole }}</td><td>{{ post.embedment }}</td><td>{{ post.gravel }}</td><td>{{ post.hole_width }}</td><td>{{ post.governs }}</td><td>{{ post.post_length }}</td><td>{{ post.cut_height }}</td><td>{{ post.bags.toFixed(1) }}</td><td>{{ post.pull_out.split(':')[0] }}</td><td class="strong">{{ post.hand_dug ? 'by hand' : '' }}</td>
+            <td><button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button></td><td class="strong">{{ post.hole }}</td><td>{{ post.embedment }}</td><td>{{ post.gravel }}</td><td>{{ post.hole_width }}</td><td>{{ post.governs }}</td><td>{{ post.post_length }}</td><td>{{ post.cut_height }}</td><td>{{ post.bags.toFixed(1) }}</td><td v-if="exact" class="strong">{{ post.bottom }}</td><td>{{ post.pull_out.split(':')[0] }}</td><td class="strong">{{ post.hand_dug ? 'by hand' : '' }}</td>
           </tr>
         </tbody>
       </table>

@@ -87,11 +87,13 @@ const fall = computed(() => {
         <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
+        <PickField inline label="End posts" :model-value="spec.end_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event || null)" />
         <PickField inline :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
         <div v-if="railed && !sticks" class="two">
           <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
           <PickField label="Laid" :model-value="spec.rail_laid!" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
         </div>
+        <PickField v-if="railed && spec.rail_laid === 'on edge'" inline label="One rail runs over" :model-value="spec.rail_bays ?? 1" :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))" @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)" />
         <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
       </section>
       <section>

@@ -51,7 +51,7 @@ const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).to
   <section v-if="spec" aria-label="Something else instead">
     <h2>The merchant has something else</h2>
     <p class="row"><label class="small">In place of the <select v-model="slot" @change="to = ''; answer = null"><option value="post">posts</option><option value="rail">rails</option><option value="board">boards</option></select></label>
-      <label class="small">use <select v-model="to" @change="look"><option value="" disabled>pick one</option><option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option></select></label></p>
+      <span class="small">use <select v-model="to" aria-label="Use instead" @change="look"><option value="" disabled>pick one</option><option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option></select></span></p>
     <p v-if="busy" class="quiet small" aria-busy="true">Reckoning the whole plan with it.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <template v-if="answer">

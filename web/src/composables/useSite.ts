@@ -14,7 +14,7 @@ export function useSite(job: string, structure: string) {
   const signal = ref(true)
   const fault = ref('')
   const online = useOnline()
-  let sending = false
+  let sending: Promise<void> | null = null
 
   async function fetchPlan(): Promise<void> {
     try {
@@ -36,9 +36,13 @@ export function useSite(job: string, structure: string) {
     else if (refused.status === 401) fault.value = 'Sign in again; what was measured is kept here meanwhile.'
     else fault.value = refused.message
   }
-  async function send(): Promise<void> {
-    if (sending || !queue.value.length) return
-    sending = true
+  /** One batch after another; whoever asks meanwhile waits for the one on its way. */
+  function send(): Promise<void> {
+    sending ??= sendAll().finally(() => (sending = null))
+    return sending
+  }
+  async function sendAll(): Promise<void> {
+    if (!queue.value.length) return
     const batch = queue.value.slice(0, 100)
     try {
       await ask(api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } }, body: { readings: batch } }))
@@ -48,10 +52,9 @@ export function useSite(job: string, structure: string) {
       signal.value = true
     } catch (error) {
       hear(error)
-    } finally {
-      sending = false
+      return
     }
-    if (signal.value && queue.value.length && !fault.value) void send()
+    if (queue.value.length) await sendAll()
   }
   /** Keeps a reading here first, then sends it. */
   function say(about: string, what: ReadingBody['what'], value_m: number | null, done = false, note = ''): void {

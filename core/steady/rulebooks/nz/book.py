@@ -28,6 +28,7 @@ from steady.rulebooks.answers import (
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, rafter_span, worst_span
 from steady.rulebooks.nz import ground, loads, timber
+from steady.rulebooks.treatment import treatment
 
 
 class NewZealand(Rulebook):
@@ -233,7 +234,7 @@ class NewZealand(Rulebook):
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
         """NZS 3602."""
-        return loads.treatment(part)
+        return treatment("nz", part)
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool

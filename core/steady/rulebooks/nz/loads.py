@@ -167,16 +167,3 @@ def soils() -> tuple[Soil, ...]:
     return tuple(
         Soil(row.text["key"], row.text["says"], row.number("bearing_pa"), 0.0, row.source) for row in table("nz_soil")
     )
-
-
-def treatment(part: str) -> tuple[str, str]:
-    """Hazard class and note.
-
-    Raises:
-        InputError: No such part.
-    """
-    row = keyed("treatment_classes").get(f"nz {part}")
-    if row is None:
-        known = ", ".join(key.split(" ", 1)[1] for key in keyed("treatment_classes") if key.startswith("nz"))
-        raise InputError("part", f"must be one of {known}")
-    return row.text["class"], row.text["note"]

@@ -242,7 +242,7 @@ class UnitedKingdom(Rulebook):
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
         """EN 335, BS 8417."""
-        return loads.treatment("uk", part, clearance_m)
+        return loads.treatment(part, clearance_m)
 
     def deck_live_pa(
         self, *, ground_snow_pa: float | None, rain_pa: float | None, deck_width_m: float | None, raised: bool

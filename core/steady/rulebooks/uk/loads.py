@@ -16,6 +16,7 @@ from steady.rulebooks.answers import (
     given_step,
 )
 from steady.rulebooks.fences import middle_arm, zones_of
+from steady.rulebooks.treatment import treatment as by_table
 
 _COMBOS = "ec0: 6.10; high"
 AIR = 1.226
@@ -249,17 +250,12 @@ def canopy_coefficient(slope_rad: float, obstructed: bool, uplift: bool) -> floa
     return between(points, slope_rad)
 
 
-def treatment(school: str, part: str, clearance_m: float | None) -> tuple[str, str]:
-    """Class and note of a part, from the school's table.
+def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
+    """Class and note of a part; joists and bearers near the ground are in ground contact.
 
     Raises:
         InputError: No such part.
     """
-    row = keyed("treatment_classes").get(f"{school} {part}")
-    if row is None:
-        known = ", ".join(key.split(" ", 1)[1] for key in keyed("treatment_classes") if key.startswith(school))
-        raise InputError("part", f"must be one of {known}")
-    found, note = row.text["class"], row.text["note"]
-    if school == "uk" and part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
+    if part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
         return "UC4", "within 150 mm of the ground"
-    return found, note
+    return by_table("uk", part)

@@ -36,6 +36,7 @@ from steady.rulebooks.answers import (
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
+from steady.rulebooks.treatment import treatment
 from steady.rulebooks.us import fasteners, ground, loads, members, people, sizes, spans, timber, wind
 
 
@@ -433,6 +434,10 @@ class UnitedStates(Rulebook):
     ) -> float:
         """ASCE 7 Fig. 29.3-1."""
         return wind.face_coefficient(face, zone or "run")
+
+    def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
+        """AWPA use categories of what stands in the ground; nothing else is in our table."""
+        return treatment("us", part)
 
     def porosity_factor(self, solidity: float) -> float:
         """ASCE 7 Fig. 29.3-1 note."""

@@ -145,7 +145,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
-        for bay, from_m, to_m in _spans(run, on_edge):
+        for bay, from_m, to_m in _spans(run, on_edge, spec.rail_bays):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
@@ -193,19 +193,42 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     return parts
 
 
-def _spans(run: Stretch, on_edge: bool) -> Iterator[tuple[Bay, float, float]]:
+def _spans(run: Stretch, on_edge: bool, over_bays: int = 1) -> Iterator[tuple[Bay, float, float]]:
     """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays."""
     if run.bays[0].lift_out:
         yield run.bays[0], run.from_m, run.to_m
         return
-    for bay in run.bays:
-        from_m, to_m = bay.start.station_m, bay.end.station_m
+    over = over_bays if on_edge else 1
+    for group in _in_line(run.bays, over):
+        bay = group[0]
+        from_m, to_m = bay.start.station_m, group[-1].end.station_m
         if on_edge:
             from_m = run.from_m if bay is run.bays[0] else from_m
-            to_m = run.to_m if bay is run.bays[-1] else to_m
+            to_m = run.to_m if group[-1] is run.bays[-1] else to_m
         else:
             from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
         yield bay, from_m, to_m
+
+
+SAME_GRADE = 0.002
+"""Bays whose grades differ by less lie in one line: a rail bends so much unseen [our own]."""
+
+
+def _in_line(bays: tuple[Bay, ...], most: int) -> list[list[Bay]]:
+    """Neighbouring bays that one rail can run over: as many as wished, while they lie in one line."""
+    groups: list[list[Bay]] = []
+    for bay in bays:
+        joins = (
+            groups
+            and len(groups[-1]) < most
+            and bay.level_m is None
+            and abs(bay.grade - groups[-1][-1].grade) < SAME_GRADE
+        )
+        if joins:
+            groups[-1].append(bay)
+        else:
+            groups.append([bay])
+    return groups
 
 
 def _tilted(heading_rad: float, tilt_rad: float, toward: float) -> Vec:

@@ -47,6 +47,7 @@ class Timber:
     rail: Stick
     board: Stick
     gate_post: Stick
+    end_post: Stick | None = None
     ply: Stick | None = None
     stock: Stick | None = None
 

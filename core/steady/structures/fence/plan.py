@@ -10,7 +10,7 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, arches, build, extras, feet, fixings, gates, infill, steps
+from steady.structures.fence import advice, arches, build, extras, feet, fixings, gates, infill, materials, steps
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
 from steady.structures.fence.findings import Loads, Timber
@@ -98,6 +98,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         notes=(
             *out.notes,
             *infill.notes(spec, runs, timber, tape),
+            *materials.where_notes(spec, footings, parts, book),
             *extras.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),
             *fixings.notes(spec, out, timber, parts, tape),
@@ -128,7 +129,9 @@ def timbers(spec: FenceSpec) -> Timber:
         )  # fmt: skip
         if spec.openings and not spec.gate_post:
             gate_post = post
+    end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
     return Timber(
+        end_post=end_post,
         post=post, rail=rail, board=stick(spec.board, "board", "board"), gate_post=gate_post, ply=ply,
         stock=extras.stock_of(spec, stick(spec.post, "post", "post")),
     )  # fmt: skip
@@ -152,7 +155,8 @@ def _refuse(spec: FenceSpec) -> None:
 def _hole_width(spec: FenceSpec, timber: Timber) -> float:
     # One auger digs the whole fence: it is as wide as the widest post wants.
     across_m = math.hypot(timber.post.width_m, timber.post.thickness_m)
-    widest_m = max(across_m / 2**0.5, timber.gate_post.width_m if spec.openings else 0.0)
+    ends_m = timber.end_post.width_m if timber.end_post is not None else 0.0
+    widest_m = max(across_m / 2**0.5, ends_m, timber.gate_post.width_m if spec.openings else 0.0)
     width_m = spec.hole_width_m or hole_width_m(widest_m)
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         width_m = spec.practice.hole_width_m

@@ -15,7 +15,7 @@ from steady.layout.slopes import stepped_bays
 from steady.layout.topline import fewest_pieces
 from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.spec import FenceSpec, Opening
+from steady.structures.fence.spec import FenceSpec, NoDig, Opening
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick
 
@@ -113,11 +113,25 @@ def blocked_stretches(
             # A post may stand here, on another foot: nothing is blocked.
             found.append((zone.at_m, zone.at_m, zone.what, zone.at_m, zone.at_m))
             continue
+        if zone.off_m > 0:
+            found.append(_off_the_line(zone, hole_width_m, spec.margin_m))
+            continue
         half_m = (post_m if zone.kind == "clear way" else hole_width_m) / 2
         tight_m = (zone.half_width_m + half_m) / math.sin(zone.crossing_rad)
         easy_m = (zone.half_width_m + half_m + spec.margin_m) / math.sin(zone.crossing_rad)
         found.append((zone.at_m - easy_m, zone.at_m + easy_m, zone.what, zone.at_m - tight_m, zone.at_m + tight_m))
     return found
+
+
+def _off_the_line(zone: NoDig, hole_width_m: float, margin_m: float) -> tuple[float, float, str, float, float]:
+    """A spot beside the line: half length √(R² − e²), none where it lies farther off than R.
+
+    Source: workshop geometry.
+    """
+    tight = zone.half_width_m + hole_width_m / 2
+    easy = tight + margin_m
+    tight_m, easy_m = (math.sqrt(max(0.0, reach**2 - zone.off_m**2)) for reach in (tight, easy))
+    return (zone.at_m - easy_m, zone.at_m + easy_m, zone.what, zone.at_m - tight_m, zone.at_m + tight_m)
 
 
 def set_out(
@@ -154,9 +168,28 @@ def set_out(
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
+    posts, bays = _end_posts(posts, bays, timber)
     bays = [_in_lift_out(spec, _stepped(spec, ground, bay)) for bay in bays]
     bays = _straight_tops(spec, ground, bays, conflicts, notes, tape)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
+
+
+def _end_posts(posts: list[Post], bays: list[Bay], timber: Timber) -> tuple[list[Post], list[Bay]]:
+    """Free ends and the posts next to them in their own size; gate posts keep theirs."""
+    if timber.end_post is None:
+        return posts, bays
+    near = {0, 1, len(posts) - 1, len(posts) - 2} if posts[0].kind == "end" and posts[-1].kind == "end" else set()
+    if not near:
+        near = {k for k, free in ((0, 0), (1, 0), (-1, -1), (-2, -1)) if posts[free].kind == "end"}
+        near = {k % len(posts) for k in near}
+    sized = {
+        post.id: replace(post, stick=timber.end_post)
+        for k, post in enumerate(posts)
+        if k in near and not post.opening and post.kind in ("end", "line", "locked")
+    }
+    return [sized.get(post.id, post) for post in posts], [
+        replace(bay, start=sized.get(bay.start.id, bay.start), end=sized.get(bay.end.id, bay.end)) for bay in bays
+    ]
 
 
 def _stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
@@ -377,7 +410,7 @@ def bay_limit(
     depth_m = rail.width_m if on_edge else rail.thickness_m
     stepped = all(straight.follows == "stepped" for straight in spec.straights)
     grade = 0.0 if stepped else ground.steepest(from_m, to_m)
-    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m)
+    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m) / (spec.rail_bays if on_edge else 1)
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
     reach_m += -max(widths) if on_edge else min(widths)

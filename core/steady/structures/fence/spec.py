@@ -53,6 +53,7 @@ class NoDig:
         foot: How a post stands that falls within it; None: none may.
         at_m: Station where its middle crosses the line.
         half_width_m: Half its own size plus the locate's tolerance: no hole may touch this band.
+        off_m: How far a spot lies off the line; 0 for what crosses it.
         crossing_rad: Angle at which it crosses; a right angle gives the shortest stretch.
         hand_dig_m: Within this distance of its middle a hole is dug by hand only; 0 for none.
         depth: What is known of its depth; never assumed.
@@ -65,6 +66,7 @@ class NoDig:
     letter: Annotated[str, MaxLen(2)] = "S"
     at_m: Station
     half_width_m: Annotated[float, Gt(0), Le(30)]
+    off_m: Annotated[float, Ge(0), Le(30)] = 0.0
     crossing_rad: Annotated[float, Gt(0.08), Le(1.5708)] = 1.5707963267948966
     hand_dig_m: Annotated[float, Ge(0), Le(10)] = 0.0
     depth: Words = "depth unknown"
@@ -212,6 +214,8 @@ class FenceSpec:
         gap_m: From the ground at the posts to the boards.
         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
             the side of the rails.
+        end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
+        rail_bays: On edge, one rail runs over so many bays where they lie in one line.
         bay_max_m: Greatest bay wished, centre to centre, level.
         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
         hole_width_m: None: about three post widths on the next auger up.
@@ -231,9 +235,11 @@ class FenceSpec:
     gap_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     post: Words = "post 6x6 pine"
     gate_post: Words | None = None
+    end_post: Words | None = None
     rail: Words = "rail 2x4 pine"
     rails_count: Annotated[int, Ge(2), Le(4)] = 3
     rail_laid: Literal["on edge", "flat"] = "on edge"
+    rail_bays: Annotated[int, Ge(1), Le(4)] = 1
     rail_inset_m: Annotated[float, Ge(0.03), Le(0.6)] = 0.1778
     board: Words = "board 1x6 pine"
     infill: Infill = Infill()

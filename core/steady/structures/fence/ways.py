@@ -47,10 +47,13 @@ def _choice(
     yard: YardChoices,
     tape: Tape,
 ) -> Choice:
+    lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     try:
         made = plan_fence(replace(spec, **dict(change)), site, book, yard, tape)  # type: ignore[arg-type]
     except InputError as error:
-        return Choice(group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen)
+        return Choice(
+            group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen, lasts=lasts
+        )  # fmt: skip
     whole, why, use = _fares(made)
     worst = governing(made)
     exact = worst is not None and verdict(worst) == "nothing to spare"
@@ -61,7 +64,6 @@ def _choice(
         if group == "styles"
         else _stands(made, tape)
     )
-    lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     return Choice(
         group=group, says=says, change=() if chosen else change, exact=exact, whole=whole, why=why, use=use, chosen=chosen,
         lasts=lasts,
