@@ -11,13 +11,14 @@ Face = Literal["centre", "near face", "far face"]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class MarkRow:
-    """One post's mark: `reading_m` is the exact reading, `reading` is it on the crew's tape."""
+    """One post's mark: `station_m` where it stands, `reading_m` the exact reading, `reading` is it on the crew's tape."""
 
     id: str
     number: int
     kind: str
     label: str
     leg: str
+    station_m: float
     reading_m: float
     reading: str
     leg_reading: str
@@ -60,6 +61,7 @@ def mark_rows(
                 kind=mark.kind,
                 label=mark.label,
                 leg=mark.leg,
+                station_m=mark.station_m,
                 reading_m=reading_m,
                 reading=tape.distance(reading_m),
                 leg_reading=tape.distance(mark.leg_station_m + (-shift_m if from_end else shift_m)),

@@ -127,6 +127,7 @@ def sheets(
         mirrored=mirrored,
         offset=tape.length(offset_m) if offset_m else "",
         string_side=getattr(structure_row.spec, "string_side", ""),
+        exact=getattr(structure_row.spec, "posts_cut", "") == "exact",
     )
     found_sheet = sheet(plan, tape, job.yard)
     if found_sheet.members:

@@ -38,6 +38,7 @@ class SheetFacts:
     mirrored: bool
     offset: str
     string_side: str
+    exact: bool = False
 
 
 def fonts() -> None:
@@ -154,12 +155,14 @@ def _straight(
     width, _ = size
     title = f"Straight {number} of {count}"
     y = head(canvas, size, facts, sheet, title)
-    stations = [posts[row.id].station_m for row in rows]
+    stations = [row.station_m for row in rows]
     box = (MARGIN, y - 178, width - 2 * MARGIN, 172.0)
-    numbers = [(posts[r.id].station_m, posts[r.id].ground_m + posts[r.id].cut_height_m, str(r.number)) for r in rows]
+    stood = [(row, posts[row.id]) for row in rows if row.id in posts]
+    numbers = [(row.station_m, post.ground_m + post.cut_height_m, str(row.number)) for row, post in stood]
     paint(canvas, elevation, (min(stations) - 0.8, max(stations) + 0.8), box, facts.mirrored, numbers)
     y -= 190
-    tall = ROW + (9 if sheet.accepted else 0)
+    beside = _beside(facts, sheet)
+    tall = ROW + (9 if beside else 0)
     fit = max(4, int((y - MARGIN - 40) / tall) - 1)
     for start in range(0, len(rows), fit):
         part = rows[start : start + fit]
@@ -167,7 +170,7 @@ def _straight(
             foot(canvas, size)
             canvas.showPage()
             y = head(canvas, size, facts, sheet, f"{title}, more")
-        y = _table(canvas, width, y, part, posts, tall)
+        y = _table(canvas, width, y, part, posts, tall, beside)
     if facts.offset:
         canvas.setFont(REGULAR, 10.5)
         note = f"Offset stakes: one each side of every mark, {facts.offset} square off the string, clear of the auger."
@@ -179,6 +182,27 @@ def _straight(
     canvas.showPage()
 
 
+def _beside(facts: SheetFacts, sheet: Sheet) -> dict[str, str]:
+    """A second line under a post's row where it needs one: practice, a level to hit, or a foot unlike the others."""
+    usual = max((post.foot for post in sheet.posts), key=[post.foot for post in sheet.posts].count, default="")
+    found = {}
+    for post in sheet.posts:
+        words = []
+        if sheet.accepted:
+            words.append(f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}")
+        if facts.exact:
+            words.append(f"bottom of the hole at level {post.bottom} from post 1's ground")
+        if post.foot != usual:
+            words.append(post.foot)
+        if words:
+            found[post.id] = "; ".join(words)
+    return found
+
+
+SHORT = {
+    "end": "end", "corner": "corner", "gate": "gate", "locked": "locked", "bend": "bend", "wall": "wall", "standing": "there",
+    "closing": "again", "lift-out": "lift", "loose": "loose",
+}  # fmt: skip
 COLUMNS = (
     ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.40), ("wide", 0.48), ("cut above ground", 0.56),
     ("dig", 0.735), ("measured", 0.83),
@@ -186,7 +210,13 @@ COLUMNS = (
 
 
 def _table(
-    canvas: Canvas, width: float, y: float, rows: list[MarkRow], posts: dict[str, PostRow], tall: float
+    canvas: Canvas,
+    width: float,
+    y: float,
+    rows: list[MarkRow],
+    posts: dict[str, PostRow],
+    tall: float,
+    beside: dict[str, str],
 ) -> float:
     inner = width - 2 * MARGIN
     canvas.setFont(REGULAR, 9.5)
@@ -196,25 +226,24 @@ def _table(
     canvas.setLineWidth(1.0)
     canvas.line(MARGIN, y, width - MARGIN, y)
     for index, row in enumerate(rows):
-        post = posts[row.id]
+        post = posts.get(row.id)
         if index % 2:
             canvas.setFillColor(HexColor("#eeeeee"))
             canvas.rect(MARGIN, y - tall, inner, tall, stroke=0, fill=1)
             canvas.setFillColor(black)
-        kind = {"line": "", "end": " end", "corner": " corner", "gate": " gate", "locked": " locked", "bend": " bend"}
-        cells = (
-            f"{row.number}{kind.get(row.kind, '')}", row.reading, post.hole, post.gravel, post.hole_width, post.cut_height,
-            "BY HAND" if post.hand_dug else "",
-        )  # fmt: skip
+        name_of = f"{row.number} {SHORT.get(row.kind, '')}".strip()
+        cells: tuple[str, ...] = (name_of, row.reading, row.label)
+        if post is not None:
+            by_hand = "BY HAND" if post.hand_dug else ""
+            cells = (name_of, row.reading, post.hole, post.gravel, post.hole_width, post.cut_height, by_hand)
         for (name, at), cell in zip(COLUMNS, cells, strict=False):
             canvas.setFont(BOLD if name in ("mark", "hole deep", "dig") else REGULAR, 13 if name == "mark" else 11.5)
             canvas.drawString(MARGIN + at * inner, y - 14, cell)
         canvas.setLineWidth(0.8)
         canvas.line(MARGIN + 0.83 * inner, y - 15.5, width - MARGIN, y - 15.5)
-        if tall > ROW:
+        if row.id in beside:
             canvas.setFont(REGULAR, 8.5)
-            note = f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}"
-            canvas.drawString(MARGIN + 0.275 * inner, y - 25, note)
+            canvas.drawString(MARGIN + 0.275 * inner, y - 25, beside[row.id])
         y -= tall
     return y
 

@@ -34,11 +34,25 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
     ]  # fmt: skip
     table: list[list[object]] = [head]
     for row in rows:
-        post = posts[row.id]
+        post = posts.get(row.id)
+        # A post that stands already, or the start again where a loop closes, has a mark and no hole.
+        hole = (
+            ["", "", "", "", "", "", "", row.label]
+            if post is None
+            else [
+                post.hole,
+                f"{post.hole_m:.6f}",
+                post.hole_width,
+                post.gravel,
+                post.embedment,
+                post.post_length,
+                post.cut_height,
+                post.governs,
+            ]
+        )
         table.append(
             [row.number, row.id, row.kind, row.reading, f"{row.reading_m:.6f}", row.leg_reading, row.ground_tape,
-             row.hole_near, row.hole_far, post.hole, f"{post.hole_m:.6f}", post.hole_width, post.gravel, post.embedment,
-             post.post_length, post.cut_height, post.governs, ""]
+             row.hole_near, row.hole_far, *hole, ""]
         )  # fmt: skip
     return _text(table)
 

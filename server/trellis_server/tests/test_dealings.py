@@ -89,6 +89,23 @@ class DealingsTest(TestCase):
         deck = self.caller.send("GET", f"/api/jobs/{job}/files/kitchen-deck/sample.pdf")
         self.assertEqual(deck.status_code, 422)
 
+    def test_posts_of_every_kind_go_on_paper_and_in_the_table(self) -> None:
+        spec = self.job["structures"][0]["spec"]
+        spec |= {
+            "posts_cut": "exact", "start_at": {"at": "standing post"}, "end_at": {"at": "wall"},
+            "lift_outs": [{"id": "v", "at_m": 3.0, "clear_m": 2.4}],
+            "zones": [{"id": "s", "kind": "slab", "foot": "cored slab", "what": "paving", "at_m": 1.5, "half_width_m": 0.9}],
+        }  # fmt: skip
+        job = self.caller.new_job(self.job)
+        table = self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/marks.csv")
+        kinds = {line.split(",")[2] for line in table.content.decode().splitlines()[1:]}
+        self.assertEqual(kinds, {"standing", "line", "lift-out", "loose", "wall"})
+        self.assertTrue(
+            self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/sheets.pdf").content.startswith(b"%PDF")
+        )
+        for name in ("drawing.dxf", "elevation.svg", "working.pdf", "pieces.csv"):
+            self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/{name}").status_code, 200, name)
+
     def test_rock_on_site_holds_set_posts_and_solves_the_rest_again(self) -> None:
         job = self.caller.new_job(self.job)
         before = self.ask("marks")["marks"]

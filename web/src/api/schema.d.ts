@@ -2904,7 +2904,7 @@ export interface components {
         };
         /**
          * MarkRow
-         * @description One post's mark: `reading_m` is the exact reading, `reading` is it on the crew's tape.
+         * @description One post's mark: `station_m` where it stands, `reading_m` the exact reading, `reading` is it on the crew's tape.
          */
         MarkRow: {
             /** Ground Tape */
@@ -2929,6 +2929,8 @@ export interface components {
             reading: string;
             /** Reading M */
             reading_m: number;
+            /** Station M */
+            station_m: number;
         };
         /** MarksAnswer */
         MarksAnswer: {
