@@ -122,7 +122,7 @@ class GroundTest(unittest.TestCase):
         self.assertAlmostEqual(bends[0].limit.value, 250e6 / 1.67 / 6894.757, delta=1)
         moment = 200 * (3 * FT + 2 * IN) / FT * 12
         self.assertAlmostEqual(bends[0].demand.value, moment / (12e-6 / IN**3), delta=1)
-        self.assertAlmostEqual(known.footings[1].hole_m, 0.6, places=6)
+        self.assertAlmostEqual(known.footings[1].hole_m, 24 * IN, places=6)
 
     def test_a_pipe_bends_by_its_own_section(self) -> None:
         plan = on("over a pipe", foot_detail=FootDetail(steel=Steel(strength_pa=240e6, wall_m=0.154 * IN)))

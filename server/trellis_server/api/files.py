@@ -161,7 +161,7 @@ def full_size(
     if elevation is None:
         raise InputError("structure", "Only a fence has a face to print a sample of")
     at_m = parse_length(at, bare, "at") if at else found.bays[0].from_m if found.bays else 0.0
-    wide_m = parse_length(wide, bare, "wide") if wide else 0.4
+    wide_m = parse_length(wide, bare, "wide") if wide else 0.36
     cut = sample(elevation, at_m=at_m, wide_m=wide_m)
     high = tape.length(cut.bounds[3] - cut.bounds[1])
     body = sample_pages(cut, f"{job.name}: {structure_row.name}", f"{tape.length(wide_m)} wide, {high} high", paper)

@@ -204,8 +204,8 @@ SHORT = {
     "closing": "again", "lift-out": "lift", "loose": "loose",
 }  # fmt: skip
 COLUMNS = (
-    ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.40), ("wide", 0.48), ("cut above ground", 0.56),
-    ("dig", 0.735), ("measured", 0.83),
+    ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.385), ("wide", 0.475), ("cut above ground", 0.57),
+    ("dig", 0.74), ("measured", 0.83),
 )  # fmt: skip
 
 

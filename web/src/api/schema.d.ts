@@ -1508,23 +1508,23 @@ export interface components {
             foot: "open below" | "closed below" | "tamped gravel" | "tamped sand" | "part driven" | "over a pipe" | "base on pier" | "base on slab" | "cored slab" | "loose block";
             /**
              * @default {
-             *       "bell_m": 0.2,
+             *       "bell_m": 0.2032,
              *       "bell_width_m": null,
-             *       "block_height_m": 0.2,
+             *       "block_height_m": 0.2032,
              *       "block_kg": 25,
-             *       "block_width_m": 0.28,
-             *       "clear_m": 0.05,
-             *       "collar_below_m": 0.075,
-             *       "dug_m": 0.6,
+             *       "block_width_m": 0.2794,
+             *       "clear_m": 0.0508,
+             *       "collar_below_m": 0.0762,
+             *       "dug_m": 0.6096,
              *       "edge_least_m": null,
              *       "edge_m": null,
              *       "friction_ratio": 0.35,
              *       "notched": false,
-             *       "pier_above_m": 0.1,
+             *       "pier_above_m": 0.0508,
              *       "pier_width_m": null,
              *       "pipe": "",
-             *       "pipe_up_m": 0.75,
-             *       "slab_m": 0.1,
+             *       "pipe_up_m": 0.762,
+             *       "slab_m": 0.1016,
              *       "steel": {
              *         "modulus_m3": null,
              *         "safety": 1.67,
@@ -1534,11 +1534,11 @@ export interface components {
              *       },
              *       "upright": {
              *         "anchors_count": 2,
-             *         "brace_reach_m": 0.9,
-             *         "brace_up_m": 0.9,
+             *         "brace_reach_m": 0.9144,
+             *         "brace_up_m": 0.9144,
              *         "by": "nothing",
              *         "hold_n": null,
-             *         "lever_m": 0.1,
+             *         "lever_m": 0.1016,
              *         "moment_n_m": null,
              *         "safety": 1.5
              *       }
@@ -1789,14 +1789,14 @@ export interface components {
         FootDetail: {
             /**
              * Bell M
-             * @default 0.2
+             * @default 0.2032
              */
             bell_m: number;
             /** Bell Width M */
             bell_width_m?: number | null;
             /**
              * Block Height M
-             * @default 0.2
+             * @default 0.2032
              */
             block_height_m: number;
             /**
@@ -1806,22 +1806,22 @@ export interface components {
             block_kg: number;
             /**
              * Block Width M
-             * @default 0.28
+             * @default 0.2794
              */
             block_width_m: number;
             /**
              * Clear M
-             * @default 0.05
+             * @default 0.0508
              */
             clear_m: number;
             /**
              * Collar Below M
-             * @default 0.075
+             * @default 0.0762
              */
             collar_below_m: number;
             /**
              * Dug M
-             * @default 0.6
+             * @default 0.6096
              */
             dug_m: number;
             /** Edge Least M */
@@ -1840,7 +1840,7 @@ export interface components {
             notched: boolean;
             /**
              * Pier Above M
-             * @default 0.1
+             * @default 0.0508
              */
             pier_above_m: number;
             /** Pier Width M */
@@ -1852,12 +1852,12 @@ export interface components {
             pipe: string;
             /**
              * Pipe Up M
-             * @default 0.75
+             * @default 0.762
              */
             pipe_up_m: number;
             /**
              * Slab M
-             * @default 0.1
+             * @default 0.1016
              */
             slab_m: number;
             /**
@@ -1873,11 +1873,11 @@ export interface components {
             /**
              * @default {
              *       "anchors_count": 2,
-             *       "brace_reach_m": 0.9,
-             *       "brace_up_m": 0.9,
+             *       "brace_reach_m": 0.9144,
+             *       "brace_up_m": 0.9144,
              *       "by": "nothing",
              *       "hold_n": null,
-             *       "lever_m": 0.1,
+             *       "lever_m": 0.1016,
              *       "moment_n_m": null,
              *       "safety": 1.5
              *     }
@@ -4521,12 +4521,12 @@ export interface components {
             anchors_count: number;
             /**
              * Brace Reach M
-             * @default 0.9
+             * @default 0.9144
              */
             brace_reach_m: number;
             /**
              * Brace Up M
-             * @default 0.9
+             * @default 0.9144
              */
             brace_up_m: number;
             /**
@@ -4539,7 +4539,7 @@ export interface components {
             hold_n?: number | null;
             /**
              * Lever M
-             * @default 0.1
+             * @default 0.1016
              */
             lever_m: number;
             /** Moment N M */

@@ -44,7 +44,7 @@ const sample = computed(() => `/api/jobs/${store.id}/files/${props.structure}/sa
       <p class="small">{{ detail.title }}</p>
       <DetailCanvas :view="detail.view" small class="drawing" />
     </template>
-    <p class="small sample">Full size on paper: <label>wide <input v-model="wide" :placeholder="store.tape.system === 'imperial' ? '16 in' : '400 mm'" /></label> <label>on <select v-model="paper"><option value="letter">Letter</option><option value="a4">A4</option></select></label> <a :href="sample" target="_blank">print a sample</a></p>
+    <p class="small sample">Full size on paper: <label>wide <input v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" /></label> <label>on <select v-model="paper"><option value="letter">Letter</option><option value="a4">A4</option></select></label> <a :href="sample" target="_blank">print a sample</a></p>
     <p v-if="approved" class="ok">Approved by {{ spec?.look?.by }}, {{ spec?.look?.on }}.</p>
     <form v-else @submit.prevent="approve">
       <p v-for="text in held" :key="text" class="fault">{{ text }}</p>

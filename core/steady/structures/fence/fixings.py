@@ -20,6 +20,8 @@ HOLDS_M = 25 * MM
 """Least penetration of a board's screw into what holds it [common practice, 1 in]."""
 HOLDS_DIAMETERS = 6.0
 """Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
+SLANT_REACH = 0.75
+"""A screw at a slant reaches at most so much of the post's width [our own]."""
 PLACEHOLDERS_A_RAIL = 2
 BRACES_A_POST = 2
 POSTS_PROPPED = 8
@@ -97,10 +99,9 @@ def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
     if lie.tilt_rad is not None:
         made.append(Joint("Louvre end into its cleat", "board", rail.thickness_m, None, rails, 2 * 2))
     elif flat:
-        # Between the posts a rail is screwed at a slant: the point reaches the post through about a third of its length.
-        made.append(
-            Joint("Rail end to post, at a slant", "structural", rail.thickness_m, timber.post.width_m / 2, rails, 2 * 2)
-        )
+        # Between the posts a rail is screwed at a slant, short of the rail that comes from the other side.
+        into_m = SLANT_REACH * timber.post.width_m
+        made.append(Joint("Rail end to post, at a slant", "structural", rail.thickness_m, into_m, rails, 2 * 2))
     else:
         made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
     made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
@@ -177,6 +178,10 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
     if lie.count and not lie.on_edge and lie.tilt_rad is None and spec.infill.style == "both faces":
         said.append(
             "Both faces share a rail: set the back's screws half a board along from the front's, so that they pass"
+        )
+    if lie.count and not lie.on_edge and lie.tilt_rad is None:
+        said.append(
+            "Rails that meet at a post from both sides: one rail's screws above the middle, the other's below, to pass"
         )
     if any(post.kind == "corner" for post in out.posts) and lie.count:
         said.append(

@@ -46,12 +46,12 @@ class Upright:
     """
 
     by: Literal["nothing", "brace", "rated base", "own weight"] = "nothing"
-    brace_reach_m: Annotated[float, Gt(0.1), Le(4)] = 0.9
-    brace_up_m: Annotated[float, Gt(0.1), Le(4)] = 0.9
+    brace_reach_m: Annotated[float, Gt(0.1), Le(4)] = 0.9144
+    brace_up_m: Annotated[float, Gt(0.1), Le(4)] = 0.9144
     moment_n_m: Annotated[float, Gt(0), Le(1e5)] | None = None
     hold_n: Annotated[float, Gt(0), Le(1e6)] | None = None
     anchors_count: Annotated[int, Ge(1), Le(4)] = 2
-    lever_m: Annotated[float, Gt(0.01), Le(0.5)] = 0.1
+    lever_m: Annotated[float, Gt(0.01), Le(0.5)] = 0.1016
     safety: Annotated[float, Ge(1), Le(10)] = 1.5
 
 
@@ -80,21 +80,28 @@ class FootDetail:
     """
 
     bell_width_m: Annotated[float, Gt(0.1), Le(1.5)] | None = None
-    bell_m: Annotated[float, Gt(0), Le(0.6)] = 0.2
+    bell_m: Annotated[float, Gt(0), Le(0.6)] = 0.2032
     notched: bool = False
-    dug_m: Annotated[float, Gt(0.1), Le(2)] = 0.6
-    collar_below_m: Annotated[float, Ge(0), Le(0.5)] = 0.075
+    dug_m: Annotated[float, Gt(0.1), Le(2)] = 0.6096
+    collar_below_m: Annotated[float, Ge(0), Le(0.5)] = 0.0762
     steel: Steel = Steel()
     pipe: Annotated[str, MaxLen(60)] = ""
-    pipe_up_m: Annotated[float, Gt(0.1), Le(3)] = 0.75
-    clear_m: Annotated[float, Ge(0), Le(0.3)] = 0.05
-    pier_above_m: Annotated[float, Ge(0), Le(1)] = 0.1
+    pipe_up_m: Annotated[float, Gt(0.1), Le(3)] = 0.762
+    clear_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
+    pier_above_m: Annotated[float, Ge(0), Le(1)] = 0.0508
     pier_width_m: Annotated[float, Gt(0.1), Le(1.2)] | None = None
-    slab_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.1
+    slab_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.1016
     edge_m: Annotated[float, Ge(0), Le(5)] | None = None
     edge_least_m: Annotated[float, Ge(0), Le(1)] | None = None
     block_kg: Annotated[float, Gt(0), Le(2000)] = 25.0
-    block_width_m: Annotated[float, Gt(0.05), Le(1)] = 0.28
-    block_height_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.2
+    block_width_m: Annotated[float, Gt(0.05), Le(1)] = 0.2794
+    block_height_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.2032
     friction_ratio: Annotated[float, Gt(0), Le(1)] = 0.35
     upright: Upright = Upright()
+
+
+METRIC = FootDetail(
+    bell_m=0.2, dug_m=0.6, collar_below_m=0.075, pipe_up_m=0.75, clear_m=0.05, pier_above_m=0.05, slab_m=0.1, block_width_m=0.28,
+    block_height_m=0.2, upright=Upright(brace_reach_m=0.9, brace_up_m=0.9, lever_m=0.1),
+)  # fmt: skip
+"""The same sizes as a crew with a metric tape has them."""

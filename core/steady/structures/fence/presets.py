@@ -6,7 +6,7 @@ from typing import Literal
 
 from steady.layout.path import Path
 from steady.measure.units import IN
-from steady.structures.fence.footspec import FootDetail, Upright
+from steady.structures.fence.footspec import METRIC, FootDetail
 from steady.structures.fence.setout import CLOSES_M
 from steady.structures.fence.spec import FenceSpec, Infill
 from steady.yard.stock import sticks
@@ -22,6 +22,7 @@ PAVED_KG = 60.0
 def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
     """The fence with a preset's choices; its line, timbers and site stay."""
     metric = sticks()[spec.post].metric if spec.post in sticks() else False
+    feet = METRIC if metric else FootDetail()
     if name == "slat screen":
         return replace(
             spec, infill=Infill(style="slats", spacer_m=0.02 if metric else 0.75 * IN), height_m=1.5 if metric else 60 * IN,
@@ -35,8 +36,8 @@ def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
         )  # fmt: skip
     if name == "enclosure on blocks":
         return replace(
-            spec, foot="loose block", gap_m=FootDetail().block_height_m,
-            foot_detail=FootDetail(block_kg=PAVED_KG, upright=Upright(by="own weight")),
+            spec, foot="loose block", gap_m=feet.block_height_m,
+            foot_detail=replace(feet, block_kg=PAVED_KG, upright=replace(feet.upright, by="own weight")),
             infill=Infill(style="even gaps", gap_most_m=0.03 if metric else 1.25 * IN), height_m=1.0 if metric else 39 * IN,
             bay_max_m=min(spec.bay_max_m, 1.2 if metric else 48 * IN), rails_count=2, rail_laid="flat",
         )  # fmt: skip
