@@ -322,3 +322,36 @@ class FinishTest(unittest.TestCase):
     def test_exact_posts_have_no_allowance(self) -> None:
         long, exact = (planned(fence(30, posts_cut=cut), site(length_ft=30)) for cut in ("long", "exact"))
         self.assertAlmostEqual(of(long, "post")[0].length_m - of(exact, "post")[0].length_m, 2 * IN, delta=1e-3)
+
+
+class ThroughTest(unittest.TestCase):
+    def test_boards_dry_by_the_books_figure(self) -> None:
+        # Workshop rules 3.4: a 5.5-in pine board from 30 to 12 % shrinks 0.256 in.
+        notes = " ".join(planned(fence(30), site(length_ft=30)).notes)
+        self.assertIn("5½″ dries about ¼″ narrower", notes)
+
+    def test_gaps_are_judged_when_dry_and_strictly(self) -> None:
+        for gap_in, clash in ((3.7, False), (3.9, True), (4.4, True)):
+            infill = Infill(style="even gaps", gap_most_m=gap_in * IN)
+            spec = fence(300, infill=infill, keeps="a child", board="board 1x4 cedar")
+            texts = [t for t in planned(spec, site(length_ft=300)).conflicts if "gap between boards" in t]
+            self.assertEqual(bool(texts), clash, gap_in)
+
+    def test_wire_as_wide_as_its_guest_lets_it_through(self) -> None:
+        for mesh_in, clash in ((1.9, False), (2.0, True)):
+            spec = fence(
+                30,
+                infill=Infill(style="wire mesh", mesh_m=mesh_in * IN),
+                keeps="a small animal",
+                height_m=1.1,
+                gap_m=0.02,
+            )
+            texts = [t for t in planned(spec, site(length_ft=30)).conflicts if "opening of the wire" in t]
+            self.assertEqual(bool(texts), clash)
+
+    def test_base_boards_and_scribing_keep_what_a_step_lets_through(self) -> None:
+        line = (Straight(id="a", length_m=9.0, follows="stepped"),)
+        for base, clash in (("open", True), ("base boards", False), ("scribed", False)):
+            spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)  # type: ignore[arg-type]
+            plan = planned(spec, on_ground(spec, [(0.0, 0.0), (9.0, -0.9)]))
+            self.assertEqual(bool([t for t in plan.conflicts if "at the ground" in t]), clash, base)

@@ -5,12 +5,11 @@ from typing import Literal
 from steady.ground.profile import Profile
 from steady.ground.site import Site
 from steady.measure.show import Tape
-from steady.measure.units import IN
 from steady.plan.model import Caution, Part
 from steady.structures.fence.feet import way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, rows
-from steady.structures.fence.setout import Bay, SetOut
+from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
 from steady.yard.choices import YardChoices
 
@@ -144,37 +143,6 @@ def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[C
                 f"{tape.distance(bay.start.station_m)} and {tape.distance(bay.end.station_m)}: shave it or cut the boards"
             )
     return [Caution(about=spec.id, kind="drawing", text=text, source="this line's readings") for text in found]
-
-
-KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
-"""Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""
-
-
-def gaps_below(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[str]:
-    """Bays whose gap at the ground lets through whom the fence is to keep: the worst gap anywhere in the bay.
-
-    A dip between the posts counts as much as the low side of a step.
-    """
-    most_m = KEEPS_M[spec.keeps]
-    worst: list[tuple[float, Bay]] = []
-    for bay in out.bays:
-        if bay.opening is not None:
-            continue
-        from_m, to_m = bay.start.station_m, bay.end.station_m
-        gap_m = max(
-            bay.foot_m(spec.gap_m, at) - ground.height_m(at) for at in (from_m, *ground.breaks_m(from_m, to_m), to_m)
-        )
-        if gap_m > most_m + 1e-6:
-            worst.append((gap_m, bay))
-    if not worst:
-        return []
-    gap_m, bay = max(worst, key=lambda found: found[0])
-    many = f"{len(worst)} bays leave" if len(worst) > 1 else "One bay leaves"
-    at = tape.distance(bay.start.station_m)
-    return [
-        f"{many} more than {tape.length(most_m)} at the ground, which lets {spec.keeps} through: the worst {tape.length(gap_m)}, "
-        f"in the bay from {at}. Shorter bays, rake in place of steps, a lower gap or base boards would help"
-    ]
 
 
 def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:

@@ -6,15 +6,14 @@ from collections.abc import Iterator
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
-from steady.layout.slopes import stepped_bays
 from steady.plan.model import Cut, Footing, Part, Place
-from steady.structures.fence.advice import KEEPS_M
 from steady.structures.fence.feet import pipe_of, way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import BOARDED, WIRED, rows, stiffeners
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
 from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.through import base_boards
 from steady.yard.stock import Stick, sold_with, stick, stock_lengths
 
 STAKES_EVERY_M = 0.6
@@ -215,23 +214,6 @@ def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) 
                     yield (to_m - from_m) * math.hypot(1.0, bay.grade), place
 
     return _grouped(spec, "base", "board", board, (board.thickness_m, board.width_m), lie())
-
-
-def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> int:
-    """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to its own least gap.
-
-    Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
-    """
-    allowed_m = max(spec.gap_m, min(KEEPS_M[spec.keeps], 0.05))
-    if bay.level_m is not None:
-        [step] = stepped_bays(
-            ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m, gravel_board_m=board_m,
-            gap_most_m=allowed_m,
-        )  # fmt: skip
-        return step.gravel_boards
-    at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
-    gap_m = max(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
-    return max(0, math.ceil((gap_m - allowed_m - 1e-9) / board_m))
 
 
 def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:

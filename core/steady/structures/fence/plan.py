@@ -10,7 +10,19 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Plan
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import advice, arches, build, extras, feet, fixings, gates, infill, materials, steps
+from steady.structures.fence import (
+    advice,
+    arches,
+    build,
+    extras,
+    feet,
+    fixings,
+    gates,
+    infill,
+    materials,
+    steps,
+    through,
+)
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
 from steady.structures.fence.findings import Loads, Timber
@@ -89,7 +101,8 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         details=(*gates.details(spec, hangings), *look_detail(spec, runs, timber)),
         conflicts=(
             *out.conflicts,
-            *advice.gaps_below(spec, out, ground, tape),
+            *through.gaps_below(spec, out, timber, ground, tape),
+            *through.gaps_between(spec, runs, timber, tape),
             *advice.rails_in_soil(spec, out, timber, ground, tape),
             *advice.too_long(parts, yard, tape),
             *advice.feet_in_the_way(spec, timber, tape),
@@ -98,6 +111,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         notes=(
             *out.notes,
             *infill.notes(spec, runs, timber, tape),
+            *through.drying_notes(spec, runs, timber, tape),
             *materials.where_notes(spec, footings, parts, book),
             *extras.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),
