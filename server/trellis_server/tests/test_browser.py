@@ -236,7 +236,7 @@ class JobTest(SignedIn):
     def test_prices_are_the_crews_own(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
-        total = page.locator("tfoot .strong")
+        total = page.locator(".bill tfoot .strong")
         expect(total).to_be_visible(timeout=10_000)
         before = total.inner_text()
         field = page.get_by_label("Price of Concrete 80 lb bag")
@@ -418,8 +418,8 @@ class JobTest(SignedIn):
         lap.press("Tab")
         expect(page.get_by_role("alert").first).to_contain_text("at most half a board")
         page.get_by_role("button", name="Undo").first.click()
-        page.get_by_label("Set", exact=True).click()
-        page.get_by_role("option", name="as slats").click()
+        page.get_by_label("Closed with").click()
+        page.get_by_role("option", name="slats", exact=True).click()
         expect(page.locator(".reckoning")).to_contain_text("Slats bend")
         page.get_by_role("tab", name="Cautions").click()
         expect(page.locator(".drawer")).to_contain_text("spacer block")

@@ -16,7 +16,8 @@ async function compare(): Promise<void> {
     return
   }
   try {
-    const all = await Promise.all(document.structures.map((item) => ask(api.POST('/api/reckon/dig', { body: { document, structure: item.spec.id, selected: '' } }))))
+    const named = new Set(document.dimensions.map((item) => item.structure || document.structures[0]!.spec.id))
+    const all = await Promise.all([...named].map((structure) => ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } }))))
     found.value = [...new Map(all.flatMap((dig) => dig.disagreements ?? []).map((item) => [item.id, item])).values()]
   } catch {
     found.value = []

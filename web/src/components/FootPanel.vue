@@ -47,7 +47,7 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
 <template>
   <template v-if="spec && detail">
     <PickField inline label="Posts stand in or on" :model-value="spec.foot ?? 'open below'" :options="FEET" :path="path + '/foot'" @update:model-value="set('foot', $event as FenceSpec['foot'], 'foot of the posts')" />
-    <LengthField v-if="!has('base on slab', 'loose block') || kinds.size > 1" inline label="Hole width" bare="in" optional="3 posts" :model-value="spec.hole_width_m ?? null" :tape="store.tape" :path="path + '/hole_width_m'" @update:model-value="set('hole_width_m', $event, 'hole width')" />
+    <LengthField v-if="!has('base on slab', 'loose block') || kinds.size > 1" inline label="Width" bare="in" optional="3 posts" :model-value="spec.hole_width_m ?? null" :tape="store.tape" :path="path + '/hole_width_m'" @update:model-value="set('hole_width_m', $event, 'hole width')" />
     <LengthField v-if="!has('base on slab', 'part driven')" inline label="Gravel" bare="in" :model-value="spec.gravel_m ?? 0.1" :tape="store.tape" :path="path + '/gravel_m'" @update:model-value="set('gravel_m', $event ?? 0, 'gravel')" />
     <LengthField v-if="has('part driven')" inline label="Dug part" bare="in" :model-value="detail.dug_m!" :tape="store.tape" :path="at('dug_m')" @update:model-value="put('dug_m', 'dug part')($event)" />
     <LengthField v-if="has('part driven')" inline label="Collar stops below grade" bare="in" :model-value="detail.collar_below_m!" :tape="store.tape" :path="at('collar_below_m')" @update:model-value="put('collar_below_m', 'collar')($event ?? 0)" />
