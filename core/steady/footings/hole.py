@@ -47,6 +47,11 @@ FILLS = ("gravel", "sand", "concrete")
 
 
 def volumes(footing: Footing) -> HoleTakes:
+    """What one footing takes: see `volumes_of`."""
+    return volumes_of(footing.layers)
+
+
+def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
     """Concrete, gravel and sand of one footing from its layers: shaft and bell, less what stands in them.
 
     Raises:
@@ -54,9 +59,9 @@ def volumes(footing: Footing) -> HoleTakes:
 
     Source: geometry; a bell is a frustum.
     """
-    stand = [layer for layer in footing.layers if layer.what in ("post", "pipe")]
+    stand = [layer for layer in layers if layer.what in ("post", "pipe")]
     takes = dict.fromkeys(FILLS, 0.0)
-    for layer in footing.layers:
+    for layer in layers:
         if layer.what not in FILLS:
             continue
         takes[layer.what] += _shaft_m3(layer)

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
-from steady.plan.model import Curve, Cut, Footing, Mark, Part, Place, Vec
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay, foot_m, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.findings import Reckoning, Timber
@@ -39,6 +39,8 @@ def posts_and_footings(
     """
     by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
     footings = []
+    alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
+    by_width = "typed by the crew" if spec.hole_width_m else "three post widths, next auger up"
     for post in out.posts:
         if post.kind in NOT_OURS:
             continue
@@ -53,23 +55,30 @@ def posts_and_footings(
         length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
         place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
         by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
-        footing = Footing(
-            id=f"{spec.id}/hole/{post.id}",
-            under=pid,
-            at=(x_m, y_m, post.ground_m),
-            kind=way.says,
-            layers=layers(spec, way, stick, embedment_m=embed_m, hole_width_m=hole_width_m, above_ground_m=above_m),
-            embedment_m=embed_m,
-            hole_m=hole_depth_m(spec, way, embed_m),
-            hole_width_m=_wide_m(spec, way, hole_width_m),
-            depth_governed_by=found.governs[post.id],
-            width_governed_by="typed by the crew" if spec.hole_width_m else "three post widths, next auger up",
-            hand_dug=hand_dug(spec, post.station_m),
-            foot_m=foot,
-            keeps_upright="the ground" if way.in_ground else spec.foot_detail.upright.by,
+        like = (way.key, stick.key, embed_m, above_m)
+        if like not in alike:
+            made = layers(spec, way, stick, embedment_m=embed_m, hole_width_m=hole_width_m, above_ground_m=above_m)
+            alike[like] = (made, *pull_out_n(spec, way, made, book))
+        stack, holds_n, says = alike[like]
+        footings.append(
+            Footing(
+                id=f"{spec.id}/hole/{post.id}",
+                under=pid,
+                at=(x_m, y_m, post.ground_m),
+                kind=way.says,
+                layers=stack,
+                embedment_m=embed_m,
+                hole_m=hole_depth_m(spec, way, embed_m),
+                hole_width_m=_wide_m(spec, way, hole_width_m),
+                depth_governed_by=found.governs[post.id],
+                width_governed_by=by_width,
+                hand_dug=hand_dug(spec, post.station_m),
+                foot_m=foot,
+                pull_out_n=holds_n,
+                pull_out_says=says,
+                keeps_upright="the ground" if way.in_ground else spec.foot_detail.upright.by,
+            )
         )
-        holds_n, says = pull_out_n(spec, way, footing, book)
-        footings.append(replace(footing, pull_out_n=holds_n, pull_out_says=says))
     parts = []
     known = {post.stick.key: post.stick for post in out.posts}
     for (key, units), places in sorted(by_length.items()):

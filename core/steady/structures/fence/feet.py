@@ -6,9 +6,9 @@ from functools import cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError
-from steady.footings.hole import volumes
+from steady.footings.hole import volumes_of
 from steady.measure.units import GRAVITY
-from steady.plan.model import Footing, Layer
+from steady.plan.model import Layer
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.footspec import FootKind
 from steady.structures.fence.spec import FenceSpec
@@ -184,7 +184,7 @@ def pipe_of(spec: FenceSpec) -> Stick:
     return found[0]
 
 
-def pull_out_n(spec: FenceSpec, way: FootWay, footing: Footing, book: Rulebook) -> tuple[float, str]:
+def pull_out_n(spec: FenceSpec, way: FootWay, made: tuple[Layer, ...], book: Rulebook) -> tuple[float, str]:
     """What the foot holds against being lifted, and why (N). Skin friction earns nothing.
 
     Source: the school's share of lasting weight against uplift.
@@ -201,5 +201,5 @@ def pull_out_n(spec: FenceSpec, way: FootWay, footing: Footing, book: Rulebook) 
         return 0.0, "nothing but soil lies against it: none is counted"
     if spec.foot_detail.notched and way.stands == "ground":
         return 0.0, "a notched foot earns no credit"
-    weight_n = share * volumes(footing).concrete_m3 * concrete_n_per_m3
+    weight_n = share * volumes_of(made).concrete_m3 * concrete_n_per_m3
     return weight_n, f"{share:g} of its concrete's weight"
