@@ -1,6 +1,7 @@
 """Hinges and latches as the yard knows them: the gap each asks for where none is typed."""
 
 from dataclasses import dataclass
+from functools import cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError
@@ -18,6 +19,7 @@ class GateHardware:
     source: str
 
 
+@cache
 def gate_hardware() -> tuple[GateHardware, ...]:
     """Every kind, in the order of the table [common practice]."""
     return tuple(
