@@ -24,6 +24,11 @@ SMALL = {
     "guard-post",
     "guard-cap",
     "stringer",
+    "wire",
+    "sand",
+    "slab",
+    "block",
+    "pipe",
 }
 
 
@@ -38,7 +43,7 @@ def card(job: Job) -> dict[str, Any]:
             found = {view.name: view for view in views(plan, document.reading.tape())}
             shown = found.get("elevation") or found.get("section")
             row["verdict"] = overall(plan)
-            row["posts"] = len(plan.marks)
+            row["posts"] = len(plan.footings)
             line_m = max((m.station_m for m in plan.marks), default=0.0)
             row["length"] = size_words(plan, line_m, document.reading.tape())
             if shown:

@@ -11,11 +11,12 @@ const ranked = computed(() => {
   const order = { passes: 0, 'not covered': 1, fails: 2 } as Record<string, number>
   return [...props.choices].sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
 })
-const good = computed(() => ranked.value.filter((choice) => choice.whole !== 'fails' && !choice.exact))
-const exact = computed(() => ranked.value.filter((choice) => choice.exact && choice.whole !== 'fails'))
+const good = computed(() => ranked.value.filter((choice) => choice.whole === 'passes' && !choice.exact))
+const exact = computed(() => ranked.value.filter((choice) => choice.exact && choice.whole === 'passes'))
+const unknown = computed(() => ranked.value.filter((choice) => choice.whole === 'not covered'))
 const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails'))
 const groups = computed(() => [
-  { says: '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Too little', rows: bad.value },
+  { says: '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Not covered: something has to be entered or asked first', rows: unknown.value }, { says: 'Too little', rows: bad.value },
 ].filter((group) => group.rows.length))
 const money = (value: number | null | undefined) => (value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`)
 </script>

@@ -68,6 +68,6 @@ h2 { margin: 14px 0 2px; }
 .answer { grid-column: 1 / -1; margin: 0; font-size: 13.5px; }
 label.small { display: grid; color: var(--ink-2); min-width: 0; white-space: nowrap; }
 input { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; min-width: 0; width: 100%; height: 30px; }
-.link.small { padding-bottom: 2px; }
+.link.small { padding-bottom: 2px; justify-self: start; }
 @media (max-width: 560px) { .day { grid-template-columns: 1fr 1fr; } }
 </style>

@@ -129,7 +129,7 @@ function away(list: Lists, index: number): void {
 <style scoped>
 .line { display: grid; grid-template-columns: 1fr; gap: 8px; padding-top: 6px; }
 .row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
-.straight { grid-template-columns: 120px 110px 90px auto; justify-content: start; }
+.straight { grid-template-columns: 120px 110px 90px 116px auto; justify-content: start; }
 .gate { grid-template-columns: 120px repeat(3, 100px) 64px auto; justify-content: start; }
 .zone { grid-template-columns: 118px 110px repeat(4, 92px) 62px 108px 104px auto; justify-content: start; }
 .joins { grid-template-columns: 150px 150px auto; justify-content: start; }

@@ -25,6 +25,8 @@ const items = (role: string) => (reference.reference?.items ?? []).filter((item)
 const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
 const pick = (name: keyof FenceSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
 
+/** A pick list needs a value for none. */
+const LINE = 'as the line'
 const SPACED = [
   { value: 'fewest posts', says: 'with the fewest posts' },
   { value: 'equal', says: 'all bays alike' },
@@ -86,8 +88,8 @@ const fall = computed(() => {
         <PickField inline label="Spaced" :model-value="spec.bays" :options="SPACED" :path="path + '/bays'" @update:model-value="pick('bays', 'spacing of the posts')($event)" />
         <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
-        <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event || null)" />
-        <PickField inline label="End posts" :model-value="spec.end_post ?? ''" :options="[{ value: '', says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event || null)" />
+        <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)" />
+        <PickField inline label="End posts" :model-value="spec.end_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)" />
         <PickField inline :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
         <div v-if="railed && !sticks" class="two">
           <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />

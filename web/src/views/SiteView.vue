@@ -137,7 +137,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <div class="head pad-x"><h1>Post {{ post.number }} of {{ posts.length }}</h1><span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span></div>
       <p class="reading pad-x" :class="{ pair: framing }"><span v-for="part in post.reading.split(', ')" :key="part">{{ part }}</span></p>
       <p v-if="framing" class="where pad-x">from the left end of the house's edge: along it, and square out from it, to the post's centre</p>
-      <p v-else class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side</p>
+      <p v-else class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side. {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.</p>
       <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
         <ViewShapes v-if="framing" :view="framing" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :texts="false" :selected="post.id" />
         <ViewShapes v-else-if="elevation" :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
@@ -146,8 +146,8 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
           <rect :x="W / 2 + 36" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20" width="118" height="36" />
           <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">{{ post.hole }}</text>
           <rect :x="6" y="6" width="136" height="26" /><text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
-          <rect :x="6" :y="drawing.h - 68" width="128" height="62" />
-          <text x="12" :y="drawing.h - 50" class="fact">hole {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
+          <rect :x="6" :y="drawing.h - 68" width="150" height="62" />
+          <text x="12" :y="drawing.h - 50" class="fact">{{ post.upright === 'the ground' ? 'hole' : 'foot' }} {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
         </g>
       </svg>
       <dl v-if="framing" class="hole-facts pad-x"><div><dt>hole</dt><dd>{{ post.hole }} deep</dd></div><div><dt>wide</dt><dd>{{ post.hole_width }}</dd></div><div><dt>gravel</dt><dd>{{ post.gravel }}</dd></div><div><dt>bags</dt><dd>{{ post.bags_count }}</dd></div><div><dt>top above ground</dt><dd>{{ post.cut_height }}</dd></div></dl>
