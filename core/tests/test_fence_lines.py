@@ -355,3 +355,36 @@ class ThroughTest(unittest.TestCase):
             spec = fence(straights=line, infill=Infill(base=base), keeps="a small animal", bay_max_m=2.0, gap_m=0.03)  # type: ignore[arg-type]
             plan = planned(spec, on_ground(spec, [(0.0, 0.0), (9.0, -0.9)]))
             self.assertEqual(bool([t for t in plan.conflicts if "at the ground" in t]), clash, base)
+
+
+class StrengthTest(unittest.TestCase):
+    def test_bays_are_no_longer_than_their_rails_bear_and_no_shorter_than_they_must(self) -> None:
+        for style, fall in (("butted", 0.0), ("slats", 0.05), ("louvres", 0.0), ("even gaps", 0.1)):
+            spec = fence(60, infill=Infill(style=style), height_m=4 * FT, rails_count=2, bay_max_m=8 * FT)  # type: ignore[arg-type]
+            where = site(fall, length_ft=60, exposure="B")
+            long = planned(spec, where)
+            capped = planned(replace(spec, bay_by_strength=True), where)
+            rails = [[c.use for c in plan.checks if "/bay/" in c.about] for plan in (long, capped)]
+            self.assertGreater(max(rails[0]), 1)  # eight-foot bays are too long for 2x4 rails here
+            self.assertLessEqual(max(rails[1]), 1 + 1e-9)
+            # One post fewer would break the rails: the bays are the longest that pass.
+            bays = len(capped.marks) - 1
+            wider = planned(replace(spec, bay_max_m=60 * FT / (bays - 1) + 1e-6, bays="equal"), where)
+            self.assertGreater(max(c.use for c in wider.checks if "/bay/" in c.about), 1, style)
+
+    def test_what_governs_is_named_when_a_band_is_too_wide_for_it(self) -> None:
+        from steady.structures.fence.spec import NoDig
+
+        zone = NoDig(id="z", at_m=8.0, half_width_m=0.8)
+        spec = fence(60, zones=(zone,), bay_by_strength=True, height_m=4 * FT, rails_count=2, bay_max_m=9 * FT)
+        texts = planned(spec, site(length_ft=60)).conflicts
+        self.assertTrue(any("what a rail bears" in text for text in texts), texts)
+
+    def test_a_panels_clips_widen_its_bay_and_not_the_panel(self) -> None:
+        spec = fence(
+            40, infill=Infill(style="bought panels"), bays="panels", panel_m=6 * FT, clip_gap_m=0.02, height_m=1.8
+        )
+        plan = planned(spec, site(length_ft=40))
+        self.assertAlmostEqual(plan.marks[2].station_m - plan.marks[1].station_m, 6 * FT + 5.5 * IN + 0.02)
+        full = max(part.length_m for part in plan.parts if part.role == "panel")
+        self.assertAlmostEqual(full, 6 * FT, places=6)

@@ -36,6 +36,7 @@ def from_line(text: str, structure_id: str, bare: Bare, choices: dict[str, Any],
     }
     known = {field.name for field in fields(FenceSpec)} - OWN
     kept = {name: value for name, value in choices.items() if name in known}
+    kept.setdefault("bay_by_strength", True)
     try:
         found = ADAPTER.validate_python({**kept, **laid})
     except ValidationError:

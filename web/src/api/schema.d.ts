@@ -1427,7 +1427,8 @@ export interface components {
          *         look: Who approved the look.
          *         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
          *             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
-         *         panel_m: Width of a panel, for bays in panels.
+         *         panel_m: Width of a panel, for bays in panels; `clip_gap_m` what its clips add to it, both sides together.
+         *         bay_by_strength: No bay is longer than its rails bear.
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
@@ -1443,6 +1444,11 @@ export interface components {
          *         mark_to: What the tape mark stands for.
          */
         FenceSpec: {
+            /**
+             * Bay By Strength
+             * @default false
+             */
+            bay_by_strength: boolean;
             /**
              * Bay Max M
              * @default 2.4384
@@ -1472,6 +1478,11 @@ export interface components {
             boards_on: "left" | "right";
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
+            /**
+             * Clip Gap M
+             * @default 0
+             */
+            clip_gap_m: number;
             /**
              * Closed
              * @default false

@@ -85,8 +85,10 @@ const fall = computed(() => {
         <LengthField inline label="Height" :model-value="spec.height_m" :tape="store.tape" :path="path + '/height_m'" @update:model-value="length('height_m', 'height')($event)" />
         <LengthField inline label="Gap at the ground" bare="in" :model-value="spec.gap_m" :tape="store.tape" :path="path + '/gap_m'" @update:model-value="length('gap_m', 'gap')($event)" />
         <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
+        <label class="tick small"><input type="checkbox" :checked="spec.bay_by_strength" @change="set('bay_by_strength', ($event.target as HTMLInputElement).checked, 'bays by strength')" /> no longer than its rails bear</label>
         <PickField inline label="Spaced" :model-value="spec.bays" :options="SPACED" :path="path + '/bays'" @update:model-value="pick('bays', 'spacing of the posts')($event)" />
         <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
+        <LengthField v-if="spec.bays === 'panels'" inline label="Clips, both sides" bare="in" optional="none" :model-value="spec.clip_gap_m || null" :tape="store.tape" :path="path + '/clip_gap_m'" @update:model-value="set('clip_gap_m', $event ?? 0, 'clips')" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)" />
         <PickField inline label="End posts" :model-value="spec.end_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)" />
@@ -131,6 +133,8 @@ h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line
 .structure { display: flex; justify-content: space-between; text-decoration: none; color: var(--ink); padding: 3px 0 3px 8px; border-left: 3px solid transparent; }
 .structure.here { border-color: var(--chalk); font-weight: 600; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+.tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
+.tick input { accent-color: var(--chalk); }
 .basis { margin: 4px 0 0; font-size: 13px; }
 .open { margin: 0; padding-left: 16px; font-size: 12.5px; color: var(--fail); }
 p { margin: 0; }

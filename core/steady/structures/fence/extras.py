@@ -118,6 +118,7 @@ def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
                 from_m = bay.start.station_m + bay.start.stick.width_m / 2
                 to_m = bay.end.station_m - bay.end.stick.width_m / 2
                 z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
+                from_m, to_m = from_m + spec.clip_gap_m / 2, to_m - spec.clip_gap_m / 2
                 yield to_m - from_m, _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/panel", bay.grade)
 
     return _grouped(spec, "panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())

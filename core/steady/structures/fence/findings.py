@@ -36,7 +36,6 @@ class Reckoning:
     slams: dict[str, Slam] = field(default_factory=dict)
     rise_m: dict[str, float] = field(default_factory=dict)
     high: dict[str, HighWind] = field(default_factory=dict)
-    loads: Loads | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -187,6 +187,10 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
         said.append(
             "At a corner post set the second rail's screws 1 in (25 mm) above the first's, so that they pass each other"
         )
+    if lie.count and not lie.on_edge:
+        said.append(
+            "What stands between posts is cut 1/16 in (2 mm) short of the gap as measured there, not as planned"
+        )
     if lie.on_edge and lie.count and spec.infill.style not in WIRED:
         half = tape.length(timber.post.width_m / 2)
         said.append(f"Two ends meet on a post, {half} each: predrill both screws, at least half that from the end")

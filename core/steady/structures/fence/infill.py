@@ -168,7 +168,8 @@ def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> l
     if view is not None:
         low, high = math.degrees(view[0]), math.degrees(view[1])
         seen = f"Hidden from square on; seen through from {low:.0f}° to {high:.0f}° off square"
-    return [f"{said}. {seen}"]
+    slot, run = tape.length(timber.rail.width_m), tape.length(board_m - widest.overlap_m)
+    return [f"{said}. {seen}. Air: a slot of {slot} in every {run} of the run"]
 
 
 def _slat_notes(spec: FenceSpec, timber: Timber, runs: list[Stretch], tape: Tape) -> list[str]:

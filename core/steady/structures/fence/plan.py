@@ -25,15 +25,17 @@ from steady.structures.fence import (
 )
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
-from steady.structures.fence.findings import Loads, Timber
+from steady.structures.fence.findings import Timber
 from steady.structures.fence.liftouts import lift_outs
 from steady.structures.fence.line import stretches
 from steady.structures.fence.look import look_detail
+from steady.structures.fence.rails import bears_bay
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import SetOut, set_out
 from steady.structures.fence.setout import tops as stepped_tops
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.upright import own_weight
+from steady.structures.fence.wind import wind_on
 from steady.yard.choices import YardChoices
 from steady.yard.stock import stick
 
@@ -62,11 +64,13 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
-    out = set_out(spec, ground, yard, timber, width_m, tape)
+    loads = wind_on(spec, site, book, timber)
+    bears = bears_bay(spec, book, loads, timber) if spec.bay_by_strength else None
+    out = set_out(spec, ground, yard, timber, width_m, tape, bears)
     hangings = gates.hang(spec, out, timber, book)
     overhead = arches.stand(spec, site, out, timber, book)
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
-    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead)
+    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
     runs = stretches(out)
     parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
@@ -78,7 +82,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     parts += lift_outs(spec, out)
     parts += coats(spec, parts)
     if site.use != "public":
-        own_weight(spec, out, parts, len(footings), found.loads or NO_LOADS, book, found, timber.rail)
+        own_weight(spec, out, parts, len(footings), loads, book, found, timber.rail)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -118,9 +122,6 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *fixings.notes(spec, out, timber, parts, tape),
         ),
     )
-
-
-NO_LOADS = Loads(None, (), None)
 
 
 def timbers(spec: FenceSpec) -> Timber:

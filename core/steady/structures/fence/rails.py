@@ -1,6 +1,7 @@
 """The checks of a fence's rails: wind and dead load together, a leaning person, sag over years."""
 
 import math
+from collections.abc import Callable
 
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
@@ -101,6 +102,22 @@ class RailReckoner:
             for name, demand, limit, working, case in self._alike[key]
         ]
 
+    def longest_m(self, pressure_pa: float) -> float | None:
+        """The longest span on which the worst rail passes, under a pressure; None where it is not reckoned (m)."""
+        if self.refused is not None or not self.count:
+            return None
+
+        def passes(span_m: float) -> bool:
+            self._fresh = []
+            self._worst_rail(span_m / self.u.span_m, pressure_pa)
+            return all(demand.value <= limit.value for _, demand, limit, _, _ in self._fresh)
+
+        low_m, high_m = 0.0, LONGEST_M
+        while high_m - low_m > FINEST_M:
+            middle_m = (low_m + high_m) / 2
+            low_m, high_m = (middle_m, high_m) if passes(middle_m) else (low_m, middle_m)
+        return low_m
+
     def _worst_rail(self, span_length: float, pressure_pa: float) -> None:
         span = ("L", span_length, self.u.span)
         load = self.dead_design
@@ -197,6 +214,28 @@ def _hung_kg_per_m2(spec: FenceSpec, timber: Timber) -> float:
     if timber.stock is not None and spec.infill.style != "bought panels":
         kg += timber.stock.density_kg_per_m3 * timber.stock.thickness_m
     return kg + GROWS_KG_PER_M2[spec.infill.grows]
+
+
+LONGEST_M = 6.0
+"""No rail is looked for beyond this."""
+FINEST_M = 0.0254 / 16
+
+
+def bears_bay(spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber) -> Callable[[float, float], float | None]:
+    """The longest rail, along its slope, that bears wind, person and years between two stations; None: not reckoned (m).
+
+    Source: the rails' own checks, their span halved in on until they just pass.
+    """
+    reckoner = RailReckoner(spec, book, loads, timber, Reckoning())
+    known: dict[float, float | None] = {}
+
+    def longest(from_m: float, to_m: float) -> float | None:
+        pressure_pa = max((p for _, p in gather(loads.zones, from_m, to_m)), default=0.0)
+        if pressure_pa not in known:
+            known[pressure_pa] = reckoner.longest_m(pressure_pa)
+        return known[pressure_pa]
+
+    return longest
 
 
 def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:

@@ -3,15 +3,12 @@
 Gate leaves bring their own checks, and their pull to the posts that carry them. Nothing is said to pass for public use.
 """
 
-from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
-from steady.plan.model import Basis, NotCovered, Step
-from steady.rulebooks.answers import WindFace, WindPlace
+from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.arches import Standing
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls, slams
-from steady.structures.fence.infill import solidity
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.setout import SetOut, tops
@@ -32,6 +29,7 @@ def reckon(
     hole_width_m: float,
     hangings: list[Hanging],
     arches: list[Standing],
+    loads: Loads,
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     found = Reckoning()
@@ -39,7 +37,6 @@ def reckon(
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
     found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
-    loads = _wind(spec, site, book, out, solidity(spec, timber))
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
     found.not_covered.append(
@@ -63,7 +60,6 @@ def reckon(
     for bay in out.bays:
         if bay.opening is None and not bay.lift_out:
             rails.reckon(bay)
-    found.loads = loads
     brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:
@@ -76,48 +72,3 @@ def reckon(
             for basis in (Basis.RECKONED, Basis.TABLE)
         ]
     return found
-
-
-def _wind(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, solidity_ratio: float) -> Loads:
-    try:
-        wind = book.wind_on_fence(
-            length_m=out.path.length_m,
-            solid_height_m=spec.height_m,
-            top_height_m=spec.height_m + spec.gap_m,
-            speed_m_per_s=site.wind_speed_m_per_s,
-            exposure=site.exposure,
-            edition=site.edition,
-        )
-    except OutsideScope as refused:
-        return Loads(None, (), refused)
-    share = open_share(spec, site, book, out, solidity_ratio)
-    zones = tuple((z.from_m, z.to_m, z.pressure_pa * (share.value if share else 1.0)) for z in wind.zones)
-    return Loads(wind, zones, None, share)
-
-
-def open_share(spec: FenceSpec, site: Site, book: Rulebook, out: SetOut, solidity_ratio: float) -> Step | None:
-    """What open infill takes of a closed face's wind, by the school's own rule; None where none is earned or known."""
-    if solidity_ratio >= 1 - 1e-9:
-        return None
-    place = WindPlace(speed_m_per_s=site.wind_speed_m_per_s, exposure=site.exposure, edition=site.edition)
-    top_m = spec.height_m + spec.gap_m
-    length_m = max(out.path.length_m, spec.height_m)
-    try:
-        closed, open_face = (
-            book.face_pressure(
-                place,
-                WindFace(length_m=length_m, solid_height_m=spec.height_m, top_height_m=top_m, solidity=solid),
-                "",
-                None,
-            )
-            for solid in (1.0, solidity_ratio)
-        )
-    except (OutsideScope, InputError):
-        return None
-    if not 0 < open_face.value < closed.value:
-        return None
-    return Step(
-        symbol="r_o", value=open_face.value / closed.value, unit="", formula="p_o / p_c",
-        inputs=(("p_o", open_face.value, open_face.unit), ("p_c", closed.value, closed.unit)),
-        source=open_face.source, says=f"of a closed face's wind, with {solidity_ratio:.0%} of the face solid",
-    )  # fmt: skip

@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from steady.data.between import between
@@ -23,6 +24,9 @@ CLOSES_M = 0.05
 """A loop closes when its end comes back so near to its start; what is left lies in the last bay [our own]."""
 SAME_POST_M = 0.02
 """Two fixed posts nearer than this are one post [our own]."""
+
+
+Bears = Callable[[float, float], float | None]
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,9 +139,17 @@ def _off_the_line(zone: NoDig, hole_width_m: float, margin_m: float) -> tuple[fl
 
 
 def set_out(
-    spec: FenceSpec, ground: Profile, yard: YardChoices, timber: Timber, hole_width_m: float, tape: Tape
+    spec: FenceSpec,
+    ground: Profile,
+    yard: YardChoices,
+    timber: Timber,
+    hole_width_m: float,
+    tape: Tape,
+    bears: Bears | None = None,
 ) -> SetOut:
     """All posts and bays of the line.
+
+    `bears`: the longest rail that bears its load between two stations, where bays are capped by it.
 
     Raises:
         InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
@@ -164,7 +176,7 @@ def set_out(
             bays.append(Bay(opening.id, before, after, opening))
             posts.append(after)
             continue
-        inner = _between(spec, ground, yard, before, after, blocked, timber, conflicts, notes, path, tape)
+        inner = _between(spec, ground, yard, before, after, blocked, timber, conflicts, notes, path, tape, bears)
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
@@ -399,14 +411,21 @@ def _name(post: Post) -> str:
 
 
 def bay_limit(
-    spec: FenceSpec, ground: Profile, yard: YardChoices, timber: Timber, before: Post, after: Post
+    spec: FenceSpec,
+    ground: Profile,
+    yard: YardChoices,
+    timber: Timber,
+    before: Post,
+    after: Post,
+    bears: Bears | None = None,
 ) -> tuple[float, str]:
-    """The greatest bay in a stretch and what limits it: the crew's wish, or the longest rail on sale on that grade."""
+    """The greatest bay in a stretch and what limits it: the crew's wish, the longest rail on sale, or what a rail bears."""
+    wish_m, wished = _wish(spec, ground, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
     on_edge = spec.rail_laid == "on edge" or spec.infill.style == "slats"
     on_sale = yard.lengths(rail.key)
     if not on_sale:
-        return spec.bay_max_m, "your greatest bay"
+        return wish_m, wished
     depth_m = rail.width_m if on_edge else rail.thickness_m
     stepped = all(straight.follows == "stepped" for straight in spec.straights)
     grade = 0.0 if stepped else ground.steepest(from_m, to_m)
@@ -418,8 +437,19 @@ def bay_limit(
         raise InputError(
             "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"
         )
-    if reach_m < spec.bay_max_m:
+    if reach_m < wish_m:
         return reach_m, f"the longest {rail.says} on sale"
+    return wish_m, wished
+
+
+def _wish(spec: FenceSpec, ground: Profile, before: Post, after: Post, bears: Bears | None) -> tuple[float, str]:
+    """The crew's greatest bay, or less where a rail bears no more; a rail too weak for any bay is left to its check."""
+    longest_m = bears(before.station_m, after.station_m) if bears is not None else None
+    if longest_m is None:
+        return spec.bay_max_m, "your greatest bay"
+    level_m = longest_m / math.hypot(1.0, ground.steepest(before.station_m, after.station_m))
+    if spec.bay_min_m <= level_m < spec.bay_max_m:
+        return level_m, "what a rail bears"
     return spec.bay_max_m, "your greatest bay"
 
 
@@ -430,7 +460,10 @@ def _spaced(spec: FenceSpec, run_m: float, limit_m: float, zones: list[Zone], ti
     if spec.bays == "panels" and run_m > timber.post.width_m + 0.05:
         # A cut panel stands away from a gate.
         return in_panels(
-            run_m, spec.panel_m, timber.post.width_m, cut_at_start=not before.opening and before.kind != "end"
+            run_m,
+            spec.panel_m + spec.clip_gap_m,
+            timber.post.width_m,
+            cut_at_start=not before.opening and before.kind != "end",
         )
     if spec.bays == "equal":
         found = equal_with_more(run_m, limit_m, least_m, zones)
@@ -464,11 +497,12 @@ def _between(
     notes: list[str],
     path: Path,
     tape: Tape,
+    bears: Bears | None,
 ) -> list[Post]:
     """Posts after `before` up to and with `after`; when nothing fits, equal bays and a conflict that says by how much."""
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
-    limit_m, why = bay_limit(spec, ground, yard, timber, before, after)
+    limit_m, why = bay_limit(spec, ground, yard, timber, before, after, bears)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
