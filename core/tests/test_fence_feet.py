@@ -214,6 +214,21 @@ class BaseTest(unittest.TestCase):
         check = next(c for c in plan.checks if c.name == "Stands by its weight" and c.about == "f/straight/s1")
         self.assertAlmostEqual(check.demand.value, holds / (LB * FT), delta=0.02 * check.demand.value)
 
+    def test_a_rated_base_on_a_loose_block_is_no_hold(self) -> None:
+        plan = on("loose block", foot_detail=FootDetail(upright=RATED))
+        gaps = [gap for gap in plan.not_covered if gap.name == "What keeps it upright"]
+        self.assertEqual(len(gaps), len(plan.footings))
+        self.assertFalse([check for check in plan.checks if check.name == "Base holds upright"])
+
+    def test_parallel_straights_stand_in_one_gust(self) -> None:
+        shaped = self.blocks(((2.0, 0.0), (4.0, math.pi / 2), (2.0, math.pi / 2)))
+        push = {c.about: c.limit.value for c in shaped.checks if c.name == "Does not slide"}
+        alone = {c.about: c.working[0].value for c in shaped.checks if c.name == "Top held between corners"}
+        both = alone["f/straight/s0"] + alone["f/straight/s2"]
+        self.assertAlmostEqual(push["f/straight/s0"], both, places=6)
+        self.assertAlmostEqual(push["f/straight/s2"], both, places=6)
+        self.assertAlmostEqual(push["f/straight/s1"], alone["f/straight/s1"], places=6)
+
     def test_gate_posts_on_bases_are_not_covered(self) -> None:
         from steady.structures.fence.spec import Opening
 

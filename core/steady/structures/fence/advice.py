@@ -9,8 +9,8 @@ from steady.plan.model import Caution, Part
 from steady.structures.fence.feet import way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, rows
-from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
 from steady.yard.choices import YardChoices
 
 PRACTICE = "common practice; local rules come first"

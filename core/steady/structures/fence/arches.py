@@ -11,8 +11,8 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.build import set_back_m
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.line import beside
-from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.gate.arch import ArchFound, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
 from steady.yard.stock import Stick, stick

@@ -13,8 +13,8 @@ from steady.structures.fence.feet import FootWay, foot_m, hole_depth_m, layers, 
 from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.infill import rows
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
-from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, Post, SetOut
 from steady.yard.stock import Stick
 
 

@@ -11,8 +11,8 @@ from steady.structures.fence.feet import pipe_of, way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import BOARDED, WIRED, rows, stiffeners
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
-from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.fence.through import base_boards
 from steady.yard.stock import Stick, sold_with, stick, stock_lengths
 

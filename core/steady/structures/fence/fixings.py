@@ -10,8 +10,8 @@ from steady.plan.model import Part, Place
 from steady.structures.fence.boards import OUTER
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, rows
-from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
 from steady.yard.stock import goods
 
 SHORT_OF_M = 3 * MM

@@ -8,8 +8,8 @@ from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m

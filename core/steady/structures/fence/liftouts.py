@@ -1,8 +1,8 @@
 """Hardware of bays that lift out: hooks for their long rails, and nothing screwed to the posts."""
 
 from steady.plan.model import Part, Place
-from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
 
 
 def lift_outs(spec: FenceSpec, out: SetOut) -> list[Part]:

@@ -5,8 +5,8 @@ from dataclasses import dataclass
 
 from steady.layout.path import Leg
 from steady.plan.model import Vec
-from steady.structures.fence.setout import Bay, Post, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, Post, SetOut
 
 UP: Vec = (0.0, 0.0, 1.0)
 SAME_LENGTH_M = 0.0254 / 128

@@ -31,9 +31,10 @@ from steady.structures.fence.line import stretches
 from steady.structures.fence.look import look_detail
 from steady.structures.fence.rails import bears_bay
 from steady.structures.fence.reckon import reckon
-from steady.structures.fence.setout import SetOut, set_out
-from steady.structures.fence.setout import tops as stepped_tops
+from steady.structures.fence.setout import set_out
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
+from steady.structures.fence.tops import tops as stepped_tops
 from steady.structures.fence.upright import own_weight
 from steady.structures.fence.wind import wind_on
 from steady.yard.choices import YardChoices

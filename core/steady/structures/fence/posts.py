@@ -13,8 +13,8 @@ from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay, pipe_of, side_width_m, way_at
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
-from steady.structures.fence.setout import Post
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Post
 from steady.structures.fence.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.upright import PierAsk, Push, UprightReckoner
 from steady.structures.gate.arch import together

@@ -6,8 +6,8 @@ from typing import Literal
 
 from steady.layout.path import Path
 from steady.measure.units import IN
+from steady.structures.fence.fixed import CLOSES_M
 from steady.structures.fence.footspec import METRIC, FootDetail
-from steady.structures.fence.setout import CLOSES_M
 from steady.structures.fence.spec import FenceSpec, Infill
 from steady.yard.stock import sticks
 

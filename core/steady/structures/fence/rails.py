@@ -11,8 +11,8 @@ from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.infill import rows
-from steady.structures.fence.setout import Bay
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay
 from steady.structures.wood import outdoors
 
 

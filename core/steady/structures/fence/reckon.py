@@ -11,8 +11,9 @@ from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls, slams
 from steady.structures.fence.posts import PostReckoner
 from steady.structures.fence.rails import RailReckoner
-from steady.structures.fence.setout import SetOut, tops
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
+from steady.structures.fence.tops import tops
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 

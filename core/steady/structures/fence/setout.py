@@ -3,104 +3,23 @@
 import itertools
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
-from steady.data.between import between
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.layout.baymodes import equal_nudged, equal_with_more, in_panels, posts_in_zones
 from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones, merge_zones
-from steady.layout.path import CORNER_RAD, Leg, Path
+from steady.layout.path import Path
 from steady.layout.rails import longest_level_m
-from steady.layout.slopes import stepped_bays
-from steady.layout.topline import fewest_pieces
 from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.spec import FenceSpec, NoDig, Opening
+from steady.structures.fence.fixed import fixed_posts, name_of
+from steady.structures.fence.spec import FenceSpec, NoDig
+from steady.structures.fence.stations import Bay, Post, SetOut
+from steady.structures.fence.tops import stepped, straight_tops
 from steady.yard.choices import YardChoices
-from steady.yard.stock import Stick
-
-CLOSES_M = 0.05
-"""A loop closes when its end comes back so near to its start; what is left lies in the last bay [our own]."""
-SAME_POST_M = 0.02
-"""Two fixed posts nearer than this are one post [our own]."""
-
 
 Bears = Callable[[float, float], float | None]
-
-
-@dataclass(frozen=True, slots=True)
-class Post:
-    """A post of the line.
-
-    `kind`: end, corner, bend, gate, locked, lift-out, loose (of a lift-out bay), wall, standing (already there), closing (the
-    start again, where a loop closes) or line; `opening` for gate posts.
-    """
-
-    id: str
-    station_m: float
-    kind: str
-    leg: Leg
-    ground_m: float
-    stick: Stick
-    label: str = ""
-    opening: str = ""
-
-    @property
-    def fixed(self) -> bool:
-        """Whether the solver may not move it."""
-        return self.kind != "line"
-
-
-@dataclass(frozen=True, slots=True)
-class Bay:
-    """What stands between two neighbouring posts: infill, or the opening named.
-
-    `level_m`: height of a stepped bay's infill at its bottom; None where the infill runs with the ground. `line_m`: heights of
-    the infill's nominal bottom at both posts where its top runs straight. `lift_out`: the lift-out bay it belongs to.
-    """
-
-    id: str
-    start: Post
-    end: Post
-    opening: Opening | None = None
-    level_m: float | None = None
-    line_m: tuple[float, float] | None = None
-    lift_out: str = ""
-
-    @property
-    def width_m(self) -> float:
-        """Level, centre to centre."""
-        return self.end.station_m - self.start.station_m
-
-    @property
-    def grade(self) -> float:
-        """Rise over level of the infill: the ground's between its two posts, 0 where it is stepped."""
-        if self.level_m is not None:
-            return 0.0
-        if self.line_m is not None:
-            return (self.line_m[1] - self.line_m[0]) / self.width_m
-        return (self.end.ground_m - self.start.ground_m) / self.width_m
-
-    def foot_m(self, gap_m: float, station_m: float) -> float:
-        """Height of the infill's bottom at a station; `gap_m`: above the ground at raked posts."""
-        if self.level_m is not None:
-            return self.level_m
-        if self.line_m is not None:
-            return self.line_m[0] + self.grade * (station_m - self.start.station_m)
-        return self.start.ground_m + gap_m + self.grade * (station_m - self.start.station_m)
-
-
-@dataclass(frozen=True, slots=True)
-class SetOut:
-    """The line set out."""
-
-    path: Path
-    posts: tuple[Post, ...]
-    bays: tuple[Bay, ...]
-    blocked: tuple[tuple[float, float, str, float, float], ...]
-    conflicts: tuple[str, ...]
-    notes: tuple[str, ...]
 
 
 def blocked_stretches(
@@ -155,7 +74,7 @@ def set_out(
         InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
     """
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
-    fixed = _fixed_posts(spec, path, ground, timber)
+    fixed = fixed_posts(spec, path, ground, timber)
     blocked = blocked_stretches(spec, hole_width_m, timber.post.width_m)
     conflicts: list[str] = []
     notes: list[str] = []
@@ -164,7 +83,7 @@ def set_out(
             if low_m + TOLERANCE_M < held.station_m < high_m - TOLERANCE_M:
                 by_m = min(held.station_m - low_m, high_m - held.station_m)
                 conflicts.append(
-                    f"{_name(held)} at {tape.distance(held.station_m)} stands in the {what} band: move it "
+                    f"{name_of(held)} at {tape.distance(held.station_m)} stands in the {what} band: move it "
                     f"{tape.length(by_m)}, or dig by hand and unlock the band"
                 )
     posts: list[Post] = [fixed[0]]
@@ -181,8 +100,8 @@ def set_out(
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
     posts, bays = _end_posts(posts, bays, timber)
-    bays = [_in_lift_out(spec, _stepped(spec, ground, bay)) for bay in bays]
-    bays = _straight_tops(spec, ground, bays, conflicts, notes, tape)
+    bays = [_in_lift_out(spec, stepped(spec, ground, bay)) for bay in bays]
+    bays = straight_tops(spec, ground, bays, conflicts, notes, tape)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
@@ -204,210 +123,11 @@ def _end_posts(posts: list[Post], bays: list[Bay], timber: Timber) -> tuple[list
     ]
 
 
-def _stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
-    follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
-    if follows != "stepped" or bay.opening is not None:
-        return bay
-    [step] = stepped_bays(ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
-    return replace(bay, level_m=step.bottom_m)
-
-
 def _in_lift_out(spec: FenceSpec, bay: Bay) -> Bay:
     for item in spec.lift_outs:
         if bay.start.id in (f"{item.id}-a",) or bay.start.id.startswith(f"{item.id}-loose"):
             return replace(bay, lift_out=item.id)
     return bay
-
-
-def _straight_tops(
-    spec: FenceSpec, ground: Profile, bays: list[Bay], conflicts: list[str], notes: list[str], tape: Tape
-) -> list[Bay]:
-    """Bays whose top runs straight over rolling ground, leg by leg, in the fewest pieces the heights allow."""
-    made = list(bays)
-    wish_m = spec.gap_m + spec.height_m
-    low_m = spec.top_low_m or wish_m - spec.height_m / 10
-    high_m = spec.top_high_m or wish_m + spec.height_m / 10
-    step_m = 0.0127 if tape.system == "imperial" else 0.01
-    if low_m > high_m:
-        raise InputError("top_high_m", "The greatest height of the top is below its least")
-    for straight in spec.straights:
-        if straight.follows != "straight top":
-            continue
-        ours = [k for k, bay in enumerate(bays) if bay.start.leg.id == straight.id and bay.opening is None]
-        for run in _unbroken(ours):
-            posts = [bays[run[0]].start.station_m, *(bays[k].end.station_m for k in run)]
-            try:
-                line = fewest_pieces(ground, posts, least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
-            except OutsideScope as refused:
-                notes.append(f"The top follows the ground here: {refused.reason}")
-                continue
-            if line is None:
-                conflicts.append(
-                    f"No straight top from {tape.distance(posts[0])} to {tape.distance(posts[-1])} stays between "
-                    f"{tape.length(low_m)} and {tape.length(high_m)} above the ground: widen the two, step, or rake"
-                )
-                continue
-            breaks = len(line) - 2
-            turns = ", ".join(tape.distance(at) for at, _ in line[1:-1])
-            notes.append(
-                f"Top from {tape.distance(posts[0])}: one straight line"
-                if not breaks
-                else f"Top from {tape.distance(posts[0])}: {breaks} breaks, at {turns}. String it between them"
-            )
-            for k in run:
-                bay = bays[k]
-                ends = [between(line, at) - spec.height_m for at in (bay.start.station_m, bay.end.station_m)]
-                made[k] = replace(bay, line_m=(ends[0], ends[1]))
-    return made
-
-
-def _unbroken(indexes: list[int]) -> list[list[int]]:
-    runs: list[list[int]] = []
-    for k in indexes:
-        if runs and k == runs[-1][-1] + 1:
-            runs[-1].append(k)
-        else:
-            runs.append([k])
-    return runs
-
-
-def tops(spec: FenceSpec, out: SetOut) -> dict[str, float]:
-    """How far above its ground each post stands whose top does not follow the ground: up to the higher of its two bays."""
-    found: dict[str, float] = {}
-    for bay in out.bays:
-        if bay.level_m is None and bay.line_m is None:
-            continue
-        for post in (bay.start, bay.end):
-            above_m = bay.foot_m(spec.gap_m, post.station_m) + spec.height_m - post.ground_m
-            if bay.line_m is not None and post.id not in found:
-                found[post.id] = above_m
-                continue
-            found[post.id] = max(above_m, found.get(post.id, spec.gap_m + spec.height_m))
-    for bay in out.bays:
-        if bay.level_m is None and bay.line_m is None and bay.opening is None:
-            # Beside a raked bay a post is no lower than that bay asks.
-            for post in (bay.start, bay.end):
-                if post.id in found:
-                    found[post.id] = max(found[post.id], spec.gap_m + spec.height_m)
-    return found
-
-
-def _fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber) -> list[Post]:
-    wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(spec, path, timber, 0)]
-    for index, leg in enumerate(path.legs[1:], start=1):
-        corner = abs(path.turn_rad(index)) >= CORNER_RAD
-        turn = math.degrees(path.turn_rad(index))
-        side = "left" if turn > 0 else "right"
-        label = f"turn {abs(turn):.0f}° {side}" if corner else "bend"
-        wanted.append((leg.from_m, 1, leg.id, "corner" if corner else "bend", label, ""))
-    wanted.append(_line_end(spec, path, timber, 1))
-    wanted += _lift_outs(spec, path, timber)
-    for index, opening in enumerate(spec.openings):
-        first_m = opening.at_m
-        last_m = first_m + opening.clear_m + timber.gate_post.width_m
-        leg = path.leg_at(first_m)
-        if last_m > path.length_m + TOLERANCE_M:
-            raise InputError(
-                f"openings/{index}/at_m", f"The {opening.what} runs past the end of the line: move it back"
-            )
-        if last_m > leg.to_m + TOLERANCE_M:
-            raise InputError(
-                f"openings/{index}/at_m", f"The {opening.what} lies across a corner: a gate must lie in one straight"
-            )
-        wanted.append((first_m, 2, f"{opening.id}-a", "gate", opening.what, f"{opening.id}/a"))
-        wanted.append((last_m, 2, f"{opening.id}-b", "gate", opening.what, f"{opening.id}/b"))
-    for index, lock in enumerate(spec.locks):
-        if lock.at_m > path.length_m + TOLERANCE_M:
-            raise InputError(f"locks/{index}/at_m", "This locked post stands past the end of the line")
-        wanted.append((lock.at_m, 3, lock.id, "locked", lock.why, ""))
-    _refuse_overlap(spec, timber.gate_post)
-    made: list[Post] = []
-    for station_m, rank, post_id, kind, label, opening_id in sorted(wanted):
-        if made and station_m - made[-1].station_m < SAME_POST_M:
-            kept = made[-1]
-            if rank == 2 or kept.opening:
-                opened = opening_id if opening_id.endswith("/a") else kept.opening or opening_id
-                kind_kept = kept.kind if kept.kind != "locked" else kind
-                made[-1] = replace(
-                    kept, kind=kind_kept, stick=timber.gate_post, label=kept.label or label, opening=opened
-                )
-            continue
-        stick = timber.gate_post if opening_id else timber.post
-        made.append(
-            Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), stick, label, opening_id)
-        )
-    return made
-
-
-def _line_end(spec: FenceSpec, path: Path, timber: Timber, which: int) -> tuple[float, int, str, str, str, str]:
-    """The first (0) or last (1) fixed post.
-
-    Raises:
-        InputError: A loop that does not close, or one that is joined to a wall.
-    """
-    end = spec.end_at if which else spec.start_at
-    at_m, post_id = (path.length_m, "end") if which else (0.0, "start")
-    if spec.closed:
-        if end.at != "post":
-            raise InputError(f"{post_id}_at/at", "A closed loop has no ends to join to a wall")
-        last = path.legs[-1].point(path.length_m)
-        off_m = math.hypot(*last)
-        if off_m > CLOSES_M or len(path.legs) < 3:
-            raise InputError(
-                f"straights/{len(spec.straights) - 1}/length_m",
-                f"The loop does not close: its end lies {off_m:.2f} m ({off_m / 0.3048:.1f} ft) from its start. Mend the last "
-                "lengths and turns",
-            )
-        turn = math.degrees(math.remainder(path.legs[0].heading_rad - path.legs[-1].heading_rad, 2 * math.pi))
-        label = f"turn {abs(turn):.0f}° {'left' if turn > 0 else 'right'}"
-        return (at_m, 0, post_id, "closing" if which else "corner", "the start again" if which else label, "")
-    if end.at == "wall":
-        back_m = timber.post.width_m / 2 + end.packing_m
-        return (at_m - back_m if which else at_m + back_m, 0, post_id, "wall", "against the wall", "")
-    if end.at == "standing post":
-        return (at_m, 0, post_id, "standing", "stands already", "")
-    return (at_m, 0, post_id, "end", "", "")
-
-
-def _lift_outs(spec: FenceSpec, path: Path, timber: Timber) -> list[tuple[float, int, str, str, str, str]]:
-    """Side posts of the bays that lift out, and their loose posts between, evenly."""
-    found: list[tuple[float, int, str, str, str, str]] = []
-    for index, item in enumerate(spec.lift_outs):
-        last_m = item.at_m + item.clear_m + timber.post.width_m
-        leg = path.leg_at(item.at_m)
-        if last_m > leg.to_m + TOLERANCE_M:
-            raise InputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its straight's end: move it back")
-        for opening in spec.openings:
-            if item.at_m < opening.at_m + opening.clear_m and opening.at_m < last_m - SAME_POST_M:
-                raise InputError(f"lift_outs/{index}/at_m", f"The lift-out bay lies over the {opening.what}: move one")
-        loose = math.ceil((last_m - item.at_m - TOLERANCE_M) / spec.bay_max_m) - 1
-        found.append((item.at_m, 1, f"{item.id}-a", "lift-out", "lift-out bay", ""))
-        for k in range(1, loose + 1):
-            at_m = item.at_m + (last_m - item.at_m) * k / (loose + 1)
-            found.append((at_m, 1, f"{item.id}-loose-{k}", "loose", "loose post", ""))
-        found.append((last_m, 1, f"{item.id}-b", "lift-out", "lift-out bay", ""))
-    return found
-
-
-def _refuse_overlap(spec: FenceSpec, post: Stick) -> None:
-    spans = sorted((o.at_m, o.at_m + o.clear_m + post.width_m, i) for i, o in enumerate(spec.openings))
-    for before, after in itertools.pairwise(spans):
-        if after[0] < before[1] - SAME_POST_M:
-            raise InputError(f"openings/{after[2]}/at_m", "Two gates overlap: move one of them")
-    for index, lock in enumerate(spec.locks):
-        for low_m, high_m, at in spans:
-            if low_m + SAME_POST_M < lock.at_m < high_m - SAME_POST_M:
-                what = spec.openings[at].what
-                raise InputError(f"locks/{index}/at_m", f"This locked post stands inside the {what}: unlock or move it")
-
-
-def _name(post: Post) -> str:
-    names = {
-        "end": "The end post", "wall": "The post against the wall", "standing": "The post that stands already",
-        "corner": "The corner post", "closing": "The corner post", "gate": f"A post of the {post.label}",
-        "lift-out": "A post of the lift-out bay", "loose": "The loose post of the lift-out bay",
-    }  # fmt: skip
-    return names.get(post.kind, "The locked post")
 
 
 def bay_limit(

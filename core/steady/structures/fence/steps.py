@@ -7,8 +7,8 @@ from steady.plan.model import Footing, Part, Task
 from steady.structures.fence.build import NOT_OURS
 from steady.structures.fence.feet import FootWay, way_at
 from steady.structures.fence.fixings import temporary
-from steady.structures.fence.setout import SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import SetOut
 
 CUT = {"long": "Cut posts to the line, ", "exact": "Check every post's top against the line, "}
 INFILL = {

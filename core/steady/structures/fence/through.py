@@ -12,8 +12,8 @@ from steady.measure.units import IN
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, screen
 from steady.structures.fence.line import Stretch
-from steady.structures.fence.setout import Bay, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Bay, SetOut
 
 KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
 """Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""

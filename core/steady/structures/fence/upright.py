@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from steady.errors import OutsideScope
 from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
+from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Part, Step
 from steady.rulebooks.answers import Standing
@@ -13,8 +14,8 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay
 from steady.structures.fence.findings import Loads, Reckoning, gap
 from steady.structures.fence.footspec import Upright
-from steady.structures.fence.setout import Post, SetOut
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import Post, SetOut
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
@@ -58,6 +59,12 @@ class UprightReckoner:
         if self.up.by == "nothing":
             why = "a base is a hinge: nothing here keeps the post upright"
             self._gap(about, "What keeps it upright", why, ADD_BRACES)
+            return
+        if self.up.by == "rated base" and way.stands == "block":
+            why = "a rated base on a loose block turns over with its block"
+            self._gap(
+                about, "What keeps it upright", why, "braces, its own weight as one body, or a foot in the ground"
+            )
             return
         for push in pushes:
             if self.up.by == "brace":
@@ -231,7 +238,7 @@ def own_weight(
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
-    The corners must be joined. It turns about its farthest blocks; the school's share of lasting weight holds it.
+    The corners must be joined, and parallel straights share one gust: none is taken to shelter another. It turns about its farthest blocks; the school's share of lasting weight holds it.
 
     Source: statics of a rigid body; friction is the user's.
     """
@@ -245,6 +252,9 @@ def own_weight(
     stands = [post.leg.point(post.station_m) for post in out.posts]
     weights += [(x, y, detail.block_kg * GRAVITY * blocks / len(stands)) for x, y in stands]
     total = math.fsum(w for _, _, w in weights) * share
+    on_leg = [
+        math.fsum(p * w for p, w in gather(loads.zones, leg.from_m, leg.to_m)) * spec.height_m for leg in out.path.legs
+    ]
     for index, leg in enumerate(out.path.legs):
         normal = (-math.sin(leg.heading_rad), math.cos(leg.heading_rad))
         places = [x * normal[0] + y * normal[1] for x, y in stands]
@@ -252,12 +262,13 @@ def own_weight(
             share * math.fsum(w * (max(places) + half_m - (x * normal[0] + y * normal[1])) for x, y, w in weights),
             share * math.fsum(w * ((x * normal[0] + y * normal[1]) - min(places) + half_m) for x, y, w in weights),
         )
-        force_n = math.fsum(p * w for w, p in gather(loads.zones, leg.from_m, leg.to_m)) * spec.height_m
         about = f"{spec.id}/straight/{spec.straights[index].id}"
-        force = Step(
-            symbol="P", value=force_n / u.force_n, unit=u.force, formula="", inputs=(),
-            source="statics: the wind's zones over this straight", says="wind on this straight",
-        )  # fmt: skip
+        # Straights that face the same way stand in one wind: what it does to all of them tips the whole.
+        faces = [
+            abs(math.cos(other.heading_rad - leg.heading_rad)) * on_leg[k] for k, other in enumerate(out.path.legs)
+        ]
+        force = _wind_step(math.fsum(faces), u, "wind on all straights by how much they face it")
+        alone = _wind_step(on_leg[index], u, "wind on this straight")
         arm = loads.wind.arm_m / u.span_m
         tips = Step(
             symbol="M", value=force.value * arm, unit=u.moment, formula="P * h_a",
@@ -274,7 +285,7 @@ def own_weight(
                 working=(force,), case="wind",
             )
         )  # fmt: skip
-        _top_held(spec, out, index, force, about, rail, book, found)
+        _top_held(spec, out, index, alone, about, rail, book, found)
         slides = Step(
             symbol="P_has", value=total * detail.friction_ratio / u.force_n, unit=u.force, formula="W * m",
             inputs=(("W", total / u.force_n, u.force), ("m", detail.friction_ratio, "")),
@@ -286,6 +297,13 @@ def own_weight(
                 case="wind",
             )
         )  # fmt: skip
+
+
+def _wind_step(force_n: float, u: Units, says: str) -> Step:
+    return Step(
+        symbol="P", value=force_n / u.force_n, unit=u.force, formula="", inputs=(), source="statics: the wind's zones",
+        says=says,
+    )  # fmt: skip
 
 
 def _top_held(
