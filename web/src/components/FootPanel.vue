@@ -26,7 +26,7 @@ const FEET = [
 const UP = [
   { value: 'nothing', says: 'nothing yet' }, { value: 'brace', says: 'a raking brace each' }, { value: 'rated base', says: 'a base with a rating' },
 ]
-const ups = computed(() => (spec.value?.foot === 'loose block' ? [...UP, { value: 'own weight', says: 'its own weight, corners joined' }] : UP))
+const ups = computed(() => (spec.value?.foot === 'loose block' ? [...UP.filter((way) => way.value !== 'rated base' || up.value?.by === 'rated base'), { value: 'own weight', says: 'its own weight, corners joined' }] : UP))
 const kinds = computed(() => new Set([spec.value?.foot, ...(spec.value?.zones ?? []).map((zone) => zone.foot).filter(Boolean)]))
 const has = (...names: string[]) => names.some((name) => kinds.value.has(name as FenceSpec['foot']))
 const based = computed(() => has('base on pier', 'base on slab', 'loose block'))

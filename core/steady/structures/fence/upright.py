@@ -238,7 +238,8 @@ def own_weight(
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
-    The corners must be joined, and parallel straights share one gust: none is taken to shelter another. It turns about its farthest blocks; the school's share of lasting weight holds it.
+    The corners must be joined, and parallel straights share one gust: none is taken to shelter another. It turns about its
+    farthest blocks; the school's share of lasting weight holds it.
 
     Source: statics of a rigid body; friction is the user's.
     """
