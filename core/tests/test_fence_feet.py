@@ -252,6 +252,27 @@ class SlabTest(unittest.TestCase):
         half_m = 0.5 + plan.footings[0].hole_width_m / 2
         self.assertTrue(all(abs(mark.station_m - 5.0) >= half_m - 1e-6 for mark in plan.marks))
 
+    def test_loose_ground_of_an_old_hole_never_passes(self) -> None:
+        old = NoDig(id="o", kind="old hole", foot="open below", what="old post hole", at_m=5.0, half_width_m=1.2)
+        plan = planned(fence(36, zones=(old,), height_m=3 * FT, bay_max_m=4 * FT), site(length_ft=36))
+        inside = {mark.id for mark in plan.marks if abs(mark.station_m - 5.0) <= 1.2}
+        gaps = {gap.about for gap in plan.not_covered if gap.name == "Loose ground of an old hole"}
+        self.assertTrue(inside)
+        self.assertEqual(gaps, inside)
+
+    def test_what_lies_across_is_said_by_what_it_is(self) -> None:
+        kinds = (
+            ("no dig", "depth unknown", True),
+            ("clear way", "kept clear", False),
+            ("slab", "pipes and wires", True),
+        )
+        for kind, words, stops in kinds:
+            zone = NoDig(id="z", kind=kind, what="thing", at_m=5.0, half_width_m=0.4)  # type: ignore[arg-type]
+            plan = planned(fence(36, zones=(zone,)), site(length_ft=36))
+            [caution] = [c for c in plan.cautions if c.about == "f/zone/z"]
+            self.assertIn(words, caution.text)
+            self.assertEqual(bool(caution.stops), stops)
+
     def test_a_clear_way_is_kept_by_posts_not_by_holes(self) -> None:
         door = NoDig(id="d", kind="clear way", what="back door", at_m=5.0, half_width_m=0.6)
         plan = planned(fence(36, zones=(door,), bay_max_m=6 * FT), site(length_ft=36))

@@ -18,6 +18,8 @@ ZONE_REACH_M = 1.1
 Axes = tuple[int, int]
 PLAN_AXES: Axes = (0, 1)
 ELEVATION_AXES: Axes = (0, 2)
+ON_THE_LINE = {"zone": "zone", "way": "way", "slab": "paving"}
+"""Things across the line, and the look each is drawn in: hatched only where no hole may be."""
 DRAWN_LIKE = {
     "cap": "rail",
     "trim": "board",
@@ -43,7 +45,7 @@ def plan_view(plan: Plan, line: Unroll) -> View:
     """From above, pulled straight."""
     shapes: list[Shape] = []
     for curve in plan.curves:
-        if curve.what == "zone":
+        if curve.what in ON_THE_LINE:
             shapes += _zone(curve, line, -ZONE_REACH_M, ZONE_REACH_M)
         elif curve.what == "opening":
             shapes += _swing(curve, line)
@@ -88,6 +90,8 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for mark in plan.marks:
         if mark.kind == "closing":
             shapes += _again(plan, mark)
+        elif mark.kind == "standing":
+            shapes += _standing(plan, mark, line)
     for role in ("brace", "post", "rung", "header"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
@@ -221,6 +225,26 @@ def _again(plan: Plan, mark: Mark) -> list[Shape]:
     ]
 
 
+STOOD_M = 0.1
+"""Width that a post which stands already is drawn with: nobody said its size."""
+
+
+def _standing(plan: Plan, mark: Mark, line: Unroll) -> list[Shape]:
+    """A post that stands already, in outline from the ground up: its foot is not known."""
+    ground = next((curve for curve in plan.curves if curve.what == "ground"), None)
+    if ground is None:
+        return []
+    rows = sorted((line.point(p, line.leg_of(p))[0], p[2]) for p in ground.points)
+    foot = min(rows, key=lambda row: abs(row[0] - mark.station_m))[1]
+    left, right, high = mark.station_m - STOOD_M / 2, mark.station_m + STOOD_M / 2, foot + mark.cut_height_m
+    return [
+        Shape(
+            id=mark.id, kind="polygon", layer="again", points=((left, foot), (right, foot), (right, high), (left, high))
+        ),
+        _text(mark.id, "stands", (mark.station_m, high), size=11, shift=(0, 6), layer="gate-label"),
+    ]
+
+
 IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
 
 
@@ -256,9 +280,15 @@ def _ground(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
 def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
     letter, what, depth = ([*curve.label.split("|"), "", "", ""])[:3]
     a, middle, b = (line.point(p, line.leg_of(p))[0] for p in curve.points)
+    centre = ((middle, low), (middle, high))
     return [
-        Shape(id=curve.id, kind="polygon", layer="zone", points=((a, low), (b, low), (b, high), (a, high))),
-        Shape(id=curve.id, kind="polyline", layer="zone-line", points=((middle, low), (middle, high))),
+        Shape(
+            id=curve.id,
+            kind="polygon",
+            layer=ON_THE_LINE[curve.what],
+            points=((a, low), (b, low), (b, high), (a, high)),
+        ),
+        *([Shape(id=curve.id, kind="polyline", layer="zone-line", points=centre)] if curve.what == "zone" else []),
         _text(
             curve.id,
             f"{letter}  {what}, {depth}",

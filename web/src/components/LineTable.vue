@@ -131,7 +131,7 @@ function away(list: Lists, index: number): void {
 .row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
 .straight { grid-template-columns: 120px 110px 90px 116px auto; justify-content: start; }
 .gate { grid-template-columns: 120px repeat(3, 100px) 64px auto; justify-content: start; }
-.zone { grid-template-columns: 118px 110px repeat(4, 92px) 62px 108px 104px auto; justify-content: start; }
+.zone { grid-template-columns: repeat(auto-fill, minmax(102px, 1fr)); border-bottom: 1px solid var(--line); padding-bottom: 8px; }
 .joins { grid-template-columns: 150px 150px auto; justify-content: start; }
 .joins .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
 .joins .tick input { width: auto; height: auto; }

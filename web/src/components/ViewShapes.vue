@@ -33,7 +33,7 @@ function path(shape: Shape): string {
   }
   return d
 }
-const GRABBED = new Set(['post', 'zone', 'zone-line', 'leaf', 'beam'])
+const GRABBED = new Set(['post', 'zone', 'way', 'paving', 'zone-line', 'leaf', 'beam'])
 const reaches = (shape: Shape) => {
   const xs = shape.points.map((p) => p[0])
   const more = (shape.count - 1) * shape.step[0]
@@ -101,6 +101,8 @@ const labels = computed(() =>
 .s.sand { fill: url(#sand); stroke: color-mix(in srgb, var(--sand) 70%, #000); }
 .s.slab { fill: var(--concrete); stroke: color-mix(in srgb, var(--concrete) 60%, #000); }
 .s.block { fill: color-mix(in srgb, var(--concrete) 82%, #000); stroke: var(--ink-2); }
+.s.way { fill: none; stroke: var(--zone); stroke-dasharray: 6 4; }
+.s.paving { fill: color-mix(in srgb, var(--concrete) 45%, transparent); stroke: var(--ink-2); }
 .s.again { fill: none; stroke: var(--post); stroke-dasharray: 4 3; }
 .s.pipe { fill: var(--steel); stroke: color-mix(in srgb, var(--steel) 60%, #000); }
 .s.wire { fill: url(#wire); stroke: color-mix(in srgb, var(--steel) 70%, #000); }

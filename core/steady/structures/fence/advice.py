@@ -9,7 +9,7 @@ from steady.plan.model import Caution, Part
 from steady.structures.fence.feet import way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, rows
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, NoDig
 from steady.structures.fence.stations import SetOut
 from steady.yard.choices import YardChoices
 
@@ -31,18 +31,7 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
             cleared_by="locate",
         )
     ]
-    for zone in spec.zones:
-        hand = f" Within {tape.length(zone.hand_dig_m)} of its middle dig by hand, no auger." if zone.hand_dig_m else ""
-        found.append(
-            Caution(
-                about=f"{spec.id}/zone/{zone.id}",
-                kind="hurt",
-                text=f"{zone.what.capitalize()} crosses at {tape.distance(zone.at_m)}: {zone.depth}.{hand}",
-                source=PRACTICE,
-                stops=(dig,),
-                cleared_by="locate",
-            )
-        )
+    found += [_across(spec, zone, tape) for zone in spec.zones]
     found += [
         Caution(about=spec.id, kind="hurt", text=text, source=PRACTICE)
         for text in (
@@ -73,6 +62,26 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
     found += _by_use(spec, site)
     found += _ground(spec, out, ground, tape)
     return found
+
+
+def _across(spec: FenceSpec, zone: NoDig, tape: Tape) -> Caution:
+    """What lies across the line: a service stops the dig until it is located; a door asks for room; a slab is looked at first."""
+    about, at = f"{spec.id}/zone/{zone.id}", tape.distance(zone.at_m)
+    what = f"{zone.what[:1].upper()}{zone.what[1:]}"
+    if zone.kind == "clear way":
+        text = f"{what} at {at}: kept clear of posts, and of tools and spoil while you work"
+        return Caution(about=about, kind="hurt", text=text, source=PRACTICE)
+    if zone.kind == "slab":
+        text = f"{what} at {at}: look for pipes and wires in and under it before it is cored or drilled"
+        return Caution(
+            about=about, kind="hurt", text=text, source=PRACTICE, stops=(f"{spec.id}/dig",), cleared_by="locate"
+        )  # fmt: skip
+    hand = f" Within {tape.length(zone.hand_dig_m)} of its middle dig by hand, no auger." if zone.hand_dig_m else ""
+    loose = " Its ground is loose: the values of sound soil do not hold there." if zone.kind == "old hole" else ""
+    return Caution(
+        about=about, kind="hurt", text=f"{what} crosses at {at}: {zone.depth}.{hand}{loose}", source=PRACTICE,
+        stops=(f"{spec.id}/dig",), cleared_by="locate",
+    )  # fmt: skip
 
 
 def _of_style(spec: FenceSpec) -> list[Caution]:
@@ -146,16 +155,17 @@ def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[C
 
 
 def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
-    """Pieces longer than anything on sale."""
-    found = []
+    """Pieces longer than anything on sale, one sentence a kind of stick."""
+    over: dict[str, list[Part]] = {}
     for part in parts:
         on_sale = yard.lengths(part.item)
         if part.length_m > 0 and on_sale and part.stick_m > on_sale[-1].length_m + 1e-6:
-            found.append(
-                f"{part.count} × {part.item} need {tape.length(part.stick_m)}: the longest on sale is "
-                f"{tape.length(on_sale[-1].length_m)}. Shorter bays, a lower fence or a longer stock would help"
-            )
-    return found
+            over.setdefault(part.item, []).append(part)
+    return [
+        f"{sum(part.count for part in long)} × {item} need up to {tape.length(max(part.stick_m for part in long))}: the longest on "
+        f"sale is {tape.length(yard.lengths(item)[-1].length_m)}. Shorter bays, a lower fence or a longer stock would help"
+        for item, long in over.items()
+    ]
 
 
 def feet_in_the_way(spec: FenceSpec, timber: Timber, tape: Tape) -> list[str]:

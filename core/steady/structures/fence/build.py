@@ -9,11 +9,11 @@ from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.feet import FootWay, foot_m, hole_depth_m, layers, pull_out_n, way_at
+from steady.structures.fence.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.infill import rows
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, NoDig
 from steady.structures.fence.stations import Bay, Post, SetOut
 from steady.yard.stock import Stick
 
@@ -267,6 +267,17 @@ def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float])
     ]
 
 
+DRAWN_AS = {"clear way": "way", "slab": "slab"}
+"""Things on the line that are not drawn as no-dig bands."""
+
+
+def _says(zone: NoDig) -> str:
+    """What a thing on the line means for posts, in a few words."""
+    if zone.foot is not None:
+        return foot_ways()[zone.foot].says
+    return {"clear way": "kept clear", "slab": "no post in it"}.get(zone.kind, zone.depth)
+
+
 def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
     """The string, the ground, no-dig bands and openings."""
     path = out.path
@@ -288,9 +299,9 @@ def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
         made.append(
             Curve(
                 id=f"{spec.id}/zone/{zone.id}",
-                what="zone",
+                what=DRAWN_AS.get(zone.kind, "zone"),
                 points=points,
-                label=f"{zone.letter}|{zone.what}|{zone.depth}",
+                label=f"{zone.letter}|{zone.what}|{_says(zone)}",
             )
         )
     for bay in out.bays:

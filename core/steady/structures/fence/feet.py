@@ -11,7 +11,7 @@ from steady.measure.units import GRAVITY
 from steady.plan.model import Layer
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.footspec import FootKind
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec import FenceSpec, NoDig
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
 SLAB_SHOWN_M = 0.6
@@ -56,9 +56,14 @@ def foot_ways() -> dict[str, FootWay]:
 def way_at(spec: FenceSpec, station_m: float) -> FootWay:
     """The foot of a post at a station: the fence's, or what an existing slab or old hole there asks for."""
     for zone in spec.zones:
-        if zone.foot is not None and abs(station_m - zone.at_m) <= zone.half_width_m / math.sin(zone.crossing_rad):
+        if zone.foot is not None and within(zone, station_m):
             return foot_ways()[zone.foot]
     return foot_ways()[spec.foot]
+
+
+def within(zone: NoDig, station_m: float) -> bool:
+    """Whether a station lies in what crosses the line there."""
+    return abs(station_m - zone.at_m) <= zone.half_width_m / math.sin(zone.crossing_rad)
 
 
 def side_width_m(spec: FenceSpec, way: FootWay, stick: Stick, hole_width_m: float) -> float:

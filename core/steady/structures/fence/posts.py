@@ -11,7 +11,7 @@ from steady.measure.trade import Units
 from steady.plan.model import Basis, Check, NotCovered, Practice, Step
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.feet import FootWay, pipe_of, side_width_m, way_at
+from steady.structures.fence.feet import FootWay, pipe_of, side_width_m, way_at, within
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Post
@@ -145,6 +145,13 @@ class PostReckoner:
                 )
             )  # fmt: skip
             return
+        if any(zone.kind == "old hole" and within(zone, post.station_m) for zone in self.spec.zones):
+            self.found.not_covered.append(
+                NotCovered(
+                    name="Loose ground of an old hole", about=about, basis=Basis.RECKONED,
+                    reason="loose fill has no soil values", would_have_to_change="dig it out to sound ground, or move the post",
+                )
+            )  # fmt: skip
         way = self.ways[post.id] = way_at(self.spec, post.station_m)
         self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
         self.now = self._at_ground(post)
