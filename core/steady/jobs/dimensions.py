@@ -7,8 +7,16 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.measure.show import Tape
+from steady.plan.model import Task
 
 Stage = Literal["set-out", "dig", "frame", "buy"]
+WAITS: dict[Stage, tuple[str, ...]] = {
+    "set-out": ("set-out", "dig", "pour", "set", "ledger", "sills"),
+    "dig": ("dig", "pour", "set"),
+    "frame": ("rails", "boards", "beams", "joists", "guard-posts", "stairs", "guard", "sills", "ledger"),
+    "buy": (),
+}
+"""Tasks of any structure that wait with a stage, by the last word of their ids."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,6 +74,13 @@ def disagreements(dimensions: Sequence[KeyDimension], structure: str, tape: Tape
         )
         found.append(Disagreement(id=item.id, stage=item.stage, says=says, decided=decided))
     return found
+
+
+def held_tasks(dimensions: Sequence[KeyDimension], structure: str, tasks: Sequence[Task], tape: Tape) -> list[str]:
+    """Ids of the tasks that wait until someone decides between two documents."""
+    stages = {item.stage for item in disagreements(dimensions, structure, tape) if not item.decided}
+    waiting = {name for stage in stages for name in WAITS[stage]}
+    return [task.id for task in tasks if task.id.rsplit("/", 1)[-1] in waiting]
 
 
 def stopped(dimensions: Sequence[KeyDimension], structure: str, stages: Sequence[Stage], tape: Tape) -> list[str]:

@@ -8,8 +8,8 @@ from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.ground.readings import read_rows
 from steady.jobs.choices import choose
-from steady.jobs.dimensions import disagreements, stopped
-from steady.jobs.document import find, plan_structure
+from steady.jobs.dimensions import disagreements, held_tasks, stopped
+from steady.jobs.document import Job, find, plan_structure
 from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
@@ -174,8 +174,17 @@ def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "open_points": points,
             "days_left": left,
             "disagreements": disagreements(body.document.dimensions, body.structure, tape),
+            "held_tasks": _held(body.document, body.structure),
         }
     )
+
+
+def _held(job: Job, structure: str) -> list[str]:
+    """Tasks that two documents hold back; none to ask for where nothing disagrees."""
+    tape = job.reading.tape()
+    if not disagreements(job.dimensions, structure, tape):
+        return []
+    return held_tasks(job.dimensions, structure, plan_structure(job, structure).tasks, tape)
 
 
 @router.post("/days", response={200: DaysAnswer, **REFUSALS})

@@ -215,6 +215,7 @@ class DigAnswer(Schema):
     open_points: list[str]
     days_left: int | None
     disagreements: list[Disagreement] = []
+    held_tasks: list[str] = []
 
 
 class ReadingBody(Closed):

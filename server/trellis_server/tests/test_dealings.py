@@ -54,6 +54,13 @@ class DealingsTest(TestCase):
         self.assertTrue(any("Two documents" in text for text in dig["open_points"]))
         self.assertEqual(dig["disagreements"][0]["decided"], "")
 
+    def test_an_undecided_dimension_holds_the_tasks_of_its_stage(self) -> None:
+        self.job["dimensions"] = [{"id": "k", "what": "rail height", "stage": "frame", "first_m": 0.2, "second_m": 0.3}]
+        dig = self.ask("dig")
+        self.assertEqual(dig["held_tasks"], ["windbreak/rails", "windbreak/boards"])
+        self.job["dimensions"][0] |= {"decided": "second", "decided_by": "Moss"}
+        self.assertEqual(self.ask("dig")["held_tasks"], [])
+
     def test_a_quote_has_its_range_and_what_is_out(self) -> None:
         quoted = self.ask("takeoff")["quote"]
         self.assertLess(quoted["low"], quoted["high"])

@@ -1363,6 +1363,11 @@ export interface components {
              * @default []
              */
             disagreements: components["schemas"]["Disagreement"][];
+            /**
+             * Held Tasks
+             * @default []
+             */
+            held_tasks: string[];
             /** On */
             on: string;
             /** Open Points */

@@ -46,7 +46,7 @@ const link = computed(() => {
 const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
 const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
 /** A task is held back while a caution that stops it is not cleared. */
-const heldBack = (id: string) => !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
+const heldBack = (id: string) => (dig.value?.held_tasks ?? []).includes(id) || !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
 const waits = (task: { after: unknown[] }) => (task.after as [string, string][]).some(([, wait]) => wait === 'cure')
 const work = (rows: [string, number, string][]) => rows.map(([what, amount, unit]) => (unit ? `${what} ${unit === 'm' ? showLength(amount, store.tape) : `${amount} ${unit === 'm2' ? 'm²' : unit}`}` : `${amount} ${what}`)).join(', ')
 const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [])
@@ -86,6 +86,7 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
         <p class="small">Files: <a :href="file('marks.csv')">marks, CSV</a> · <a :href="file('pieces.csv')">pieces, CSV</a> · <a :href="file('plan.svg')">plan, SVG</a> · <a :href="file('elevation.svg')">elevation, SVG</a> · <a :href="file('drawing.dxf')">drawing, DXF at true size</a></p>
         <DaysBox />
         <h2>Order of work</h2>
+        <p v-for="item in (dig?.disagreements ?? []).filter((one) => !one.decided && (one.stage === 'frame' || one.stage === 'buy'))" :key="item.id" class="fault small">Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, in the brief.</p>
         <ol class="work">
           <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">
             {{ task.what }}<template v-if="heldBack(task.id)"> (held back)</template>.

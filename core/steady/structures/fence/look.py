@@ -3,6 +3,7 @@
 import hashlib
 import itertools
 import math
+from dataclasses import replace
 
 from steady.layout.infill import between_end_gaps, overlapped
 from steady.layout.sight import view_between
@@ -102,6 +103,10 @@ def look_detail(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[De
                 Trace(what="nearest", points=((at[0] - dx, at[1] - dy), (at[0] + dx, at[1] + dy)), label=label)
             )
     measures = [Measure(says="pitch of the pattern", value_m=pitch_m)]
+    if words == "level":
+        # Slats and louvres are cut through plumb: one above the other, looked through from the side.
+        bars = [replace(bar, start=bar.start[::-1], end=bar.end[::-1]) for bar in bars]
+        traces = [replace(trace, points=(trace.points[0][::-1], trace.points[1][::-1])) for trace in traces]
     return [
         Detail(
             id=f"{spec.id}/look", about=spec.id, title=title, bars=tuple(bars), traces=tuple(traces),
