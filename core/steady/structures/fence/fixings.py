@@ -20,6 +20,7 @@ HOLDS_M = 25 * MM
 """Least penetration of a board's screw into what holds it [common practice, 1 in]."""
 HOLDS_DIAMETERS = 6.0
 """Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
+SAME_M = 0.0005
 SLANT_REACH = 0.75
 """A screw at a slant reaches at most so much of the post's width [our own]."""
 PLACEHOLDERS_A_RAIL = 2
@@ -33,7 +34,7 @@ class Joint:
     """Two pieces screwed together: what is gone through, what holds, and how many screws at each place.
 
     Args:
-        wants: Role of the screw; board or structural.
+        wants: Role of the screw: board, structural or ply.
         through_m: Thickness gone through.
         into_m: What is left to hold in; None: far more than any screw is long.
     """
@@ -57,24 +58,17 @@ class Picked:
 
 
 def pick(joint: Joint) -> Picked:
-    """The longest screw of its kind that does not poke through and holds deep enough.
-
-    A board's screw may be no longer than it need be by more than the list allows; a structural one is as long as fits.
-    """
-    best: Picked | None = None
-    for key, row in keyed("yard_screws").items():
+    """The shortest screw of its kind that holds deep enough and does not poke through."""
+    for key, row in sorted(keyed("yard_screws").items(), key=lambda item: item[1].number("length_m")):
         if row.text["kind"] != joint.wants:
             continue
-        length_m, thick_m = row.number("length_m"), row.number("diameter_m")
+        length_m = row.number("length_m")
         holds_m = length_m - joint.through_m
-        least_m = HOLDS_M if joint.wants == "board" else HOLDS_DIAMETERS * thick_m
+        least_m = HOLDS_M if joint.wants == "board" else HOLDS_DIAMETERS * row.number("diameter_m")
         pokes = joint.into_m is not None and holds_m > joint.into_m - SHORT_OF_M
-        if holds_m < least_m - 0.0005 or pokes:
-            continue
-        shorter_will_do = joint.wants == "board" and best is not None and length_m > best.length_m
-        if best is None or (not shorter_will_do and (joint.wants == "board" or length_m > best.length_m)):
-            best = Picked(joint, key, length_m, holds_m)
-    return best or Picked(joint, None, 0.0, 0.0)
+        if holds_m >= least_m - SAME_M and not pokes:
+            return Picked(joint, key, length_m, holds_m)
+    return Picked(joint, None, 0.0, 0.0)
 
 
 def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
@@ -116,7 +110,7 @@ def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
             pairs = (math.floor(part.length_m / spec.ply_screw_pitch_m) + 1) * (spec.plies_count - 1)
             places = tuple(part.places)
             # Each screw joins two plies; a place is a whole post, its plies counted by the part.
-            made.append(Joint("Plies of a post", "structural", ply.thickness_m, ply.thickness_m, places, 2 * pairs))
+            made.append(Joint("Plies of a post", "ply", ply.thickness_m, ply.thickness_m, places, 2 * pairs))
     return [joint for joint in made if joint.places]
 
 
