@@ -1,13 +1,16 @@
 """What is settled round a fence, over the API and in the browser: the look, the list, the days, two documents, finds on site."""
 
+import copy
 import json
 import math
 import re
 import uuid
-from typing import Any
+from typing import Any, get_args, get_type_hints
 
 from django.test import TestCase
 from playwright.sync_api import expect
+from steady.structures.fence.footspec import FootKind
+from steady.structures.fence.spec import Infill
 
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
@@ -112,6 +115,34 @@ class DealingsTest(TestCase):
         )
         for name in ("drawing.dxf", "elevation.svg", "working.pdf", "pieces.csv"):
             self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/{name}").status_code, 200, name)
+
+    def test_every_foot_and_every_infill_comes_out_on_paper_in_files_and_on_the_bill(self) -> None:
+        spec = self.job["structures"][0]["spec"]
+        spec |= {"height_m": 1.1, "bay_max_m": 1.7, "panel_m": 1.5}
+        kept = copy.deepcopy(spec)
+        feet = [{"foot": foot} for foot in get_args(FootKind)]
+        styles = [{"infill": {"style": style, "cap": True}} for style in get_args(get_type_hints(Infill)["style"])]
+        for change in [*feet, *styles]:
+            spec.clear()
+            spec |= {**copy.deepcopy(kept), **change}
+            if spec["foot"] == "part driven":
+                spec |= {"post": "post steel channel", "gate_post": None}
+            if spec["infill"].get("style") == "bought panels":
+                spec["bays"] = "panels"
+            job = self.caller.new_job(self.job)
+            with self.subTest(change=change):
+                for name, start in (
+                    ("sheets.pdf", b"%PDF"),
+                    ("drawing.dxf", b"  0"),
+                    ("elevation.svg", b"<svg"),
+                    ("marks.csv", b"post"),
+                ):
+                    answer = self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/{name}")
+                    self.assertEqual(answer.status_code, 200, name)
+                    self.assertTrue(answer.content.startswith(start), name)
+                bought = self.ask("takeoff")["bill"]
+                self.assertGreater(bought["total"], 0)
+                self.assertAlmostEqual(sum(line["total"] for line in bought["lines"]), bought["total"])
 
     def test_rock_on_site_holds_set_posts_and_solves_the_rest_again(self) -> None:
         job = self.caller.new_job(self.job)
@@ -223,6 +254,24 @@ class DealingsInBrowserTest(SignedIn):
         page.locator("section", has_text="Bays that lift out").last.get_by_role("button", name="add one").click()
         page.get_by_role("tab", name="Marks").click()
         expect(page.get_by_role("cell", name="lift-out bay").first).to_be_visible()
+
+    def test_every_infill_is_picked_drawn_and_told(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/sheet/orchard-side")
+        for pick, panel, told in (
+            ("louvres", "Tilt from lying flat, degrees", "louvres a bay"),
+            ("welded stock panels", "Greatest opening", "cut on a wire"),
+            ("bought panels", "Panel", "maker"), ("boards, butted", "First board", "narrower"),
+        ):  # fmt: skip
+            page.get_by_label("Closed with").click()
+            page.get_by_role("option", name=pick, exact=True).click()
+            expect(page.get_by_label(panel, exact=True).first).to_be_visible()
+            expect(page.locator(".canvas svg").first).to_be_visible()
+            tab = page.get_by_role("tab", name="Cautions")
+            if tab.get_attribute("aria-selected") != "true":
+                tab.click()
+            expect(page.locator(".drawer")).to_contain_text(told)
+        self.saved()
 
     def test_rock_on_the_phone_moves_the_rest_at_once(self) -> None:
         page = self.page

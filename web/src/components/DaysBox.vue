@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DayAnswer, Job } from '@/api/types'
 import { useJob } from '@/stores/job'
+import KeptInput from '@/components/KeptInput.vue'
 
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
@@ -50,11 +51,11 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
     <p class="small quiet">Type what the forecast says. <button class="link small" @click="add('dig')">a day to dig</button> · <button class="link small" @click="add('pour')">a day to pour</button> · <button class="link small" @click="add('lift')">a day to lift</button></p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
       <b>{{ day.work }}</b>
-      <label class="small">on<input type="date" :value="day.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">{{ UNITS.t.says }}<input :value="round(UNITS.t.show(day.temperature_c!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, -40, 55, UNITS.t.keep, (at, v) => void (at.temperature_c = v))" /></label>
-      <label class="small">{{ UNITS.r.says }}<input :value="round(UNITS.r.show(day.rain_mm!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 500, UNITS.r.keep, (at, v) => void (at.rain_mm = v))" /></label>
-      <label class="small">{{ UNITS.w.says }}<input :value="round(UNITS.w.show(day.wind_m_per_s!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 70, UNITS.w.keep, (at, v) => void (at.wind_m_per_s = v))" /></label>
-      <label v-if="day.work === 'pour'" class="small">bag's hours<input :value="day.strength_h" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0.5, 2000, (v) => v, (at, v) => void (at.strength_h = v))" /></label>
+      <label class="small">on<KeptInput type="date" :value="day.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">{{ UNITS.t.says }}<KeptInput :value="round(UNITS.t.show(day.temperature_c!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, -40, 55, UNITS.t.keep, (at, v) => void (at.temperature_c = v))" /></label>
+      <label class="small">{{ UNITS.r.says }}<KeptInput :value="round(UNITS.r.show(day.rain_mm!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 500, UNITS.r.keep, (at, v) => void (at.rain_mm = v))" /></label>
+      <label class="small">{{ UNITS.w.says }}<KeptInput :value="round(UNITS.w.show(day.wind_m_per_s!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 70, UNITS.w.keep, (at, v) => void (at.wind_m_per_s = v))" /></label>
+      <label v-if="day.work === 'pour'" class="small">bag's hours<KeptInput :value="day.strength_h" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0.5, 2000, (v) => v, (at, v) => void (at.strength_h = v))" /></label>
       <button class="link small" :aria-label="`away with the day to ${day.work}`" @click="store.change((job) => void job.days!.splice(i, 1), 'took a day away')">away</button>
       <p v-if="of(day.id)" class="answer"><span class="verdict" :class="{ go: 'passes', 'take care': 'nothing', 'not today': 'fails' }[of(day.id)!.verdict]">{{ of(day.id)!.verdict }}</span> <template v-if="of(day.id)!.waits_least_h">Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template>{{ of(day.id)!.reasons.join('. ') }}</p>
     </div>

@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, toRef } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DeckSpec, Sheet } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import { useDeck } from '@/composables/useDeck'
@@ -118,7 +119,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         <PickField v-if="spec.attach === 'ledger'" inline label="The wall" :model-value="spec.ledger.wall" :options="walls" :path="path + '/ledger/wall'" @update:model-value="edit((at) => void (at.ledger.wall = String($event)), 'the wall')" />
         <PickField v-if="spec.attach === 'ledger'" inline label="Ledger on" :model-value="spec.ledger.fixing" :options="FIXINGS" @update:model-value="edit((at) => void (at.ledger.fixing = $event as never), 'fixings of the ledger')" />
         <template v-if="spec.attach === 'existing'">
-          <label class="rating">Its joists<input :value="spec.existing.joist" maxlength="200" placeholder="as read, for example 2×8" @change="edit((at) => void (at.existing.joist = ($event.target as HTMLInputElement).value), 'the deck that stands')" /></label>
+          <label class="rating">Its joists<KeptInput :value="spec.existing.joist" maxlength="200" placeholder="as read, for example 2×8" @change="edit((at) => void (at.existing.joist = ($event.target as HTMLInputElement).value), 'the deck that stands')" /></label>
           <LengthField inline label="They stand apart" bare="in" :model-value="spec.existing.spacing_m" :tape="store.tape" :path="path + '/existing/spacing_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.spacing_m = $event!), 'the deck that stands')" />
           <LengthField inline label="Ours lies lower by" bare="in" :model-value="spec.existing.lower_m" :tape="store.tape" :path="path + '/existing/lower_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.lower_m = $event!), 'the deck that stands')" />
         </template>
@@ -181,7 +182,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
       </section>
       <section>
         <h3>Makers' numbers, with your safety factor</h3>
-        <label v-for="row in RATINGS" :key="row.key" class="rating">{{ row.says }}<input :value="typed[row.key] ?? force(row.now)" placeholder="not entered" autocomplete="off" @input="typed = { [row.key]: ($event.target as HTMLInputElement).value }" @change="rating(($event.target as HTMLInputElement).value, row.key, row.put)" /><span v-if="typed[row.key + '!']" class="fault" role="alert">{{ typed[row.key + '!'] }}</span></label>
+        <label v-for="row in RATINGS" :key="row.key" class="rating">{{ row.says }}<KeptInput :value="typed[row.key] ?? force(row.now)" placeholder="not entered" autocomplete="off" @input="typed = { [row.key]: ($event.target as HTMLInputElement).value }" @change="rating(($event.target as HTMLInputElement).value, row.key, row.put)" /><span v-if="typed[row.key + '!']" class="fault" role="alert">{{ typed[row.key + '!'] }}</span></label>
       </section>
       <section v-if="!spec.bridge">
         <h3>Also on it</h3>

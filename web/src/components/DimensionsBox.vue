@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Dig, Job } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useJob } from '@/stores/job'
 
@@ -40,15 +41,15 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
     <h2>Two documents, one dimension <button class="link small" @click="add">compare one</button></h2>
     <p v-if="!store.document?.dimensions?.length" class="small quiet">Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone decides.</p>
     <div v-for="(item, i) in store.document?.dimensions" :key="item.id" class="one" :class="{ clash: clash(item.id) && !clash(item.id)!.decided }">
-      <label class="small">what<input :value="item.what" maxlength="200" placeholder="offset of post 3" @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">what<KeptInput :value="item.what" maxlength="200" placeholder="offset of post 3" @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
       <label class="small">of<select :value="item.structure" @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"><option value="">the whole job</option><option v-for="s in store.document?.structures" :key="s.spec.id" :value="s.spec.id">{{ s.name }}</option></select></label>
       <label class="small">before<select :value="item.stage" @change="edit(i, (at) => void (at.stage = ($event.target as HTMLSelectElement).value as Dimension['stage']))"><option v-for="stage in STAGES" :key="stage">{{ stage }}</option></select></label>
-      <label class="small">one document<input :value="item.first_from" maxlength="120" @change="edit(i, (at) => void (at.first_from = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">one document<KeptInput :value="item.first_from" maxlength="120" @change="edit(i, (at) => void (at.first_from = ($event.target as HTMLInputElement).value))" /></label>
       <LengthField label="it says" :model-value="item.first_m!" :tape="store.tape" :path="`dimensions/${i}/first_m`" @update:model-value="$event !== null && edit(i, (at) => void (at.first_m = $event!))" />
-      <label class="small">the other<input :value="item.second_from" maxlength="120" @change="edit(i, (at) => void (at.second_from = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">the other<KeptInput :value="item.second_from" maxlength="120" @change="edit(i, (at) => void (at.second_from = ($event.target as HTMLInputElement).value))" /></label>
       <LengthField label="it says" :model-value="item.second_m!" :tape="store.tape" :path="`dimensions/${i}/second_m`" @update:model-value="$event !== null && edit(i, (at) => void (at.second_m = $event!))" />
       <label class="small">holds<select :value="item.decided" @change="edit(i, (at) => void (at.decided = ($event.target as HTMLSelectElement).value as ''))"><option value="">not decided</option><option value="first">{{ item.first_from || 'the first' }}</option><option value="second">{{ item.second_from || 'the second' }}</option></select></label>
-      <label class="small">decided by<input :value="item.decided_by" maxlength="80" @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">decided by<KeptInput :value="item.decided_by" maxlength="80" @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))" /></label>
       <button class="link small" :aria-label="`away with ${item.what || 'the dimension'}`" @click="store.change((job) => void job.dimensions!.splice(i, 1), 'took a dimension away')">away</button>
       <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">{{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.</p>
     </div>

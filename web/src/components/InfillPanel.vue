@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import { useFence } from '@/composables/useFence'
@@ -56,7 +57,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
     <LengthField v-if="lapped" inline label="Least lap" bare="in" :model-value="it.overlap_m!" :tape="store.tape" :path="path + '/infill/overlap_m'" @update:model-value="put('overlap_m', 'lap')($event)" />
     <LengthField v-if="style === 'slats'" inline label="Spacer wished" bare="in" :model-value="it.spacer_m!" :tape="store.tape" :path="path + '/infill/spacer_m'" @update:model-value="put('spacer_m', 'spacer')($event)" />
     <LengthField v-if="style === 'slats'" inline label="Stiffener over" bare="in" optional="30 thicknesses" :model-value="it.stiffener_over_m ?? null" :tape="store.tape" :path="path + '/infill/stiffener_over_m'" @update:model-value="put('stiffener_over_m', 'stiffener')($event)" />
-    <label v-if="style === 'louvres'" class="small field">Tilt from lying flat, degrees<input :value="Math.round((it.tilt_rad! * 180) / Math.PI)" inputmode="numeric" @change="tilt($event.target as HTMLInputElement)" /></label>
+    <label v-if="style === 'louvres'" class="small field">Tilt from lying flat, degrees<KeptInput :value="Math.round((it.tilt_rad! * 180) / Math.PI)" inputmode="numeric" @change="tilt($event.target as HTMLInputElement)" /></label>
     <LengthField v-if="wired" inline label="Greatest opening" bare="in" :model-value="it.mesh_m!" :tape="store.tape" :path="path + '/infill/mesh_m'" @update:model-value="put('mesh_m', 'mesh')($event)" />
     <label v-if="style === 'stock panels'" class="tick small"><input type="checkbox" :checked="it.mesh_upright" @change="put('mesh_upright', 'way up of the wire')(($event.target as HTMLInputElement).checked)" /> long openings upright, small ones at the bottom</label>
     <PickField v-if="style === 'butted' || style === 'even gaps'" inline label="First board" :model-value="it.first!" :options="plain(['at the start', 'board on the middle', 'gap on the middle', 'even ends'])" @update:model-value="put('first', 'first board')($event)" />

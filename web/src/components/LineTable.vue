@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/composables/useFence'
 import { useJob } from '@/stores/job'
@@ -66,7 +67,7 @@ function away(list: Lists, index: number): void {
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
         <LengthField :label="`Straight ${i + 1}`" :model-value="item.length_m" :tape="store.tape" :path="`${path}/straights/${i}/length_m`" @update:model-value="$event !== null && edit('length', (at) => void (at.straights[i]!.length_m = $event!))" />
         <template v-if="i">
-          <label class="small">turn, degrees<input :value="degrees(item.turn_rad)" inputmode="decimal" @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))" /></label>
+          <label class="small">turn, degrees<KeptInput :value="degrees(item.turn_rad)" inputmode="decimal" @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))" /></label>
           <label class="small">to the<select :value="side(item.turn_rad)" @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"><option>left</option><option>right</option></select></label>
         </template>
         <label class="small">bays<select :value="item.follows" @change="edit('bays', (at) => void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'))"><option>raked</option><option>stepped</option><option>straight top</option></select></label>
@@ -82,7 +83,7 @@ function away(list: Lists, index: number): void {
       <h3>Gates <button class="link small" @click="addGate">add one</button></h3>
       <p v-if="!spec.openings.length" class="small quiet">No gate in this line.</p>
       <div v-for="(item, i) in spec.openings" :key="item.id" class="row gate">
-        <label class="small">what<input :value="item.what" maxlength="60" @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))" /></label>
+        <label class="small">what<KeptInput :value="item.what" maxlength="60" @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))" /></label>
         <LengthField label="First post at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/openings/${i}/at_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.at_m = $event!))" />
         <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/openings/${i}/clear_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))" />
         <LengthField label="First leaf" optional="one leaf" :model-value="item.leaves_m[0] ?? null" :tape="store.tape" @update:model-value="leaves(i, $event)" />
@@ -104,14 +105,14 @@ function away(list: Lists, index: number): void {
       <p v-if="!spec.zones.length" class="small quiet">None known. Every located service, rock, root, door and slab goes here.</p>
       <div v-for="(item, i) in spec.zones" :key="item.id" class="row zone">
         <label class="small">kind<select :value="item.kind" @change="edit('kind', (at) => void (at.zones[i]!.kind = ($event.target as HTMLSelectElement).value as 'no dig'))"><option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option></select></label>
-        <label class="small">what<input :value="item.what" maxlength="60" @change="edit('band', (at) => Object.assign(at.zones[i]!, { what: ($event.target as HTMLInputElement).value, letter: ($event.target as HTMLInputElement).value.slice(0, 1).toUpperCase() }))" /></label>
+        <label class="small">what<KeptInput :value="item.what" maxlength="60" @change="edit('band', (at) => Object.assign(at.zones[i]!, { what: ($event.target as HTMLInputElement).value, letter: ($event.target as HTMLInputElement).value.slice(0, 1).toUpperCase() }))" /></label>
         <LengthField label="Middle at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/zones/${i}/at_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))" />
         <LengthField label="Keep off each side" bare="in" :model-value="item.half_width_m" :tape="store.tape" :path="`${path}/zones/${i}/half_width_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))" />
         <LengthField label="Dig by hand within" bare="in" optional="no band" :model-value="item.hand_dig_m || null" :tape="store.tape" :path="`${path}/zones/${i}/hand_dig_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.hand_dig_m = $event ?? 0))" />
         <LengthField label="Off the line" bare="in" optional="crosses it" :model-value="item.off_m || null" :tape="store.tape" :path="`${path}/zones/${i}/off_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.off_m = $event ?? 0))" />
-        <label class="small">crosses, °<input :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
+        <label class="small">crosses, °<KeptInput :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
         <label class="small">a post there<select :value="item.foot ?? ''" @change="edit('foot there', (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null))"><option value="">none may stand</option><option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option></select></label>
-        <label class="small">its depth<input :value="item.depth" maxlength="60" @change="edit('band', (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'))" /></label>
+        <label class="small">its depth<KeptInput :value="item.depth" maxlength="60" @change="edit('band', (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'))" /></label>
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('zones', i)">away</button>
       </div>
     </section>
@@ -119,7 +120,7 @@ function away(list: Lists, index: number): void {
       <h3>Posts that stay <button class="link small" @click="addLock">add one</button></h3>
       <div v-for="(item, i) in spec.locks" :key="item.id" class="row straight">
         <LengthField :label="`Stays at`" :model-value="item.at_m" :tape="store.tape" :path="`${path}/locks/${i}/at_m`" @update:model-value="$event !== null && edit('lock', (at) => void (at.locks[i]!.at_m = $event!))" />
-        <label class="small">why<input :value="item.why" maxlength="120" @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))" /></label>
+        <label class="small">why<KeptInput :value="item.why" maxlength="120" @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))" /></label>
         <button class="link small" :aria-label="`away with the post that stays, ${i + 1}`" @click="away('locks', i)">away</button>
       </div>
     </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Job } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useJob } from '@/stores/job'
 
@@ -23,9 +24,9 @@ const edit = (i: number, change: (note: Note) => void) => store.change((job) => 
       <label class="small">kind<select :value="note.kind" @change="edit(i, (at) => void (at.kind = ($event.target as HTMLSelectElement).value as Note['kind']))"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
       <LengthField v-if="note.kind === 'height limit' || note.kind === 'setback'" label="limit" optional="none" :model-value="note.value_m ?? null" :tape="store.tape" :path="`site/notes/${i}/value_m`" @update:model-value="edit(i, (at) => void (at.value_m = $event))" />
       <label class="small">for<select :value="note.structure" @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"><option value="">everything</option><option v-for="item in store.document?.structures" :key="item.spec.id" :value="item.spec.id">{{ item.name }}</option></select></label>
-      <label class="small words">what was said<input :value="note.text" maxlength="400" @change="edit(i, (at) => void (at.text = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">by whom<input :value="note.source" maxlength="200" @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">on<input type="date" :value="note.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small words">what was said<KeptInput :value="note.text" maxlength="400" @change="edit(i, (at) => void (at.text = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">by whom<KeptInput :value="note.source" maxlength="200" @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))" /></label>
+      <label class="small">on<KeptInput type="date" :value="note.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
       <button class="link small" :aria-label="`away with the note, ${note.kind}`" @click="store.change((job) => void job.site.notes!.splice(i, 1), 'took a note away')">away</button>
     </div>
   </section>

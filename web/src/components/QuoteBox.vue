@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Job, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
+import KeptInput from '@/components/KeptInput.vue'
 
 type Terms = NonNullable<Job['quote']>
 defineProps<{ quote: Takeoff['quote'] }>()
@@ -38,7 +39,7 @@ const shown = (name: keyof Terms) => String(store.document?.quote?.[name] ?? '')
     <details>
       <summary>Your terms: minutes, hours, what else you charge</summary>
       <p class="small quiet">Minutes are an estimate to start from, not data. Type what your own crew takes. An empty price is left out of the quote, and named.</p>
-      <div class="terms"><label v-for="[name, says, kind] in FIELDS" :key="name" class="small">{{ says }}<input :value="shown(name)" inputmode="decimal" :placeholder="kind === 'maybe' ? 'not in' : ''" @change="put(name, kind, $event.target as HTMLInputElement)" /></label></div>
+      <div class="terms"><label v-for="[name, says, kind] in FIELDS" :key="name" class="small">{{ says }}<KeptInput :value="shown(name)" inputmode="decimal" :placeholder="kind === 'maybe' ? 'not in' : ''" @change="put(name, kind, $event.target as HTMLInputElement)" /></label></div>
     </details>
   </section>
 </template>

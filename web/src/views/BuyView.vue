@@ -3,6 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Takeoff } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import LookBox from '@/components/LookBox.vue'
 import QuoteBox from '@/components/QuoteBox.vue'
 import SwapBox from '@/components/SwapBox.vue'
@@ -66,7 +67,7 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
         <tbody>
           <tr v-for="line in takeoff.bill.lines" :key="line.says">
             <td>{{ line.says }}</td><td class="n">{{ line.count }} {{ line.unit }}</td>
-            <td class="n"><input :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.length_m ?? null, line.says)" /></td>
+            <td class="n"><KeptInput :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.length_m ?? null, line.says)" /></td>
             <td class="n">{{ money(line.total) }}</td><td class="quiet small">{{ line.note }}</td>
           </tr>
         </tbody>

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api, ask } from '@/api/client'
 import type { FenceSpec, Job, Sheet } from '@/api/types'
+import KeptInput from '@/components/KeptInput.vue'
 import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -212,7 +213,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <LengthField label="Under the hinge end" bare="in" :model-value="leaf.gap_m ?? null" :tape="store.tape" optional="the least that swings clear" :path="here + '/gap_m'" @update:model-value="length('gap_m', 'gap under the leaf')($event)" />
           <LengthField label="Keep clear" bare="in" :model-value="leaf.clear_m" :tape="store.tape" :path="here + '/clear_m'" @update:model-value="length('clear_m', 'clear')($event)" />
         </div>
-        <label>Ground toward the swing, % up<input :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
+        <label>Ground toward the swing, % up<KeptInput :value="typed.grade ?? (leaf.front_grade == null ? '' : String(Math.round(leaf.front_grade * 1000) / 10))" placeholder="not read" autocomplete="off" @input="typed = { grade: ($event.target as HTMLInputElement).value }" @change="grade(($event.target as HTMLInputElement).value)" /></label>
         <label class="tick"><input type="checkbox" :checked="leaf.raked" @change="set('raked', ($event.target as HTMLInputElement).checked, 'raked leaf')" /> leaf follows the slope of the fence</label>
         <label class="tick"><input type="checkbox" :checked="leaf.hinges_lap_boards ?? true" @change="set('hinges_lap_boards', ($event.target as HTMLInputElement).checked, 'hinges on boards or frame')" /> hinges lap the boards</label>
         <label class="tick"><input type="checkbox" :checked="!!opening?.arch" @change="arch(($event.target as HTMLInputElement).checked)" /> an arch over it</label>
@@ -222,7 +223,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <PickField label="Two headers" :model-value="opening.arch.header ?? ''" :options="frames" :path="over + '/header'" @update:model-value="arching('header', String($event), 'headers')" />
           <LengthField label="Rung's length" bare="in" :model-value="opening.arch.rung_m ?? null" :tape="store.tape" :path="over + '/rung_m'" @update:model-value="$event !== null && arching('rung_m', $event, 'length of the rungs')" />
           <LengthField label="Past the posts" bare="in" :model-value="opening.arch.overhang_m ?? null" :tape="store.tape" :path="over + '/overhang_m'" @update:model-value="$event !== null && arching('overhang_m', $event, 'overhang of the headers')" />
-          <label>Wet plants on it, {{ imperial ? 'lb/ft' : 'kN/m' }}<input :value="typed.plants ?? plants" placeholder="none" autocomplete="off" @input="typed = { plants: ($event.target as HTMLInputElement).value }" @change="grow(($event.target as HTMLInputElement).value)" /></label>
+          <label>Wet plants on it, {{ imperial ? 'lb/ft' : 'kN/m' }}<KeptInput :value="typed.plants ?? plants" placeholder="none" autocomplete="off" @input="typed = { plants: ($event.target as HTMLInputElement).value }" @change="grow(($event.target as HTMLInputElement).value)" /></label>
         </div>
         <div class="three">
           <LengthField v-for="(says, i) in ['Opening, top', 'middle', 'bottom']" :key="says" :label="says" bare="in" :model-value="three[i] ?? null" :tape="store.tape" optional="as planned" :path="here + '/measured_m/' + i" @update:model-value="measure(i, $event)" />
@@ -232,20 +233,20 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
           <button class="plain" type="button" @click="stand">Something in the way</button>
         </div>
         <div v-for="(item, i) in leaf.in_the_way" :key="item.id" class="way">
-          <label>What<input :value="item.what" maxlength="60" @change="block(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
+          <label>What<KeptInput :value="item.what" maxlength="60" @change="block(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
           <LengthField label="Along the leaf" :model-value="item.along_m" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.along_m = $event!))" />
           <LengthField label="Out from it" :model-value="item.out_m" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.out_m = $event!))" />
           <LengthField label="Half its size" bare="in" :model-value="item.radius_m ?? 0" :tape="store.tape" @update:model-value="$event !== null && block(i, (at) => void (at.radius_m = $event!))" />
           <button class="link small" type="button" :aria-label="`take away ${item.what}`" @click="store.change(edit((at) => void at.in_the_way!.splice(i, 1)), 'took an obstacle away')">take away</button>
         </div>
-        <label>A person on the latch edge<input :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
-        <label>Maker's rating of one hinge, with your safety factor<input :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
+        <label>A person on the latch edge<KeptInput :value="typed.person_n ?? force(leaf.person_n)" autocomplete="off" @input="typed = { person_n: ($event.target as HTMLInputElement).value }" @change="newtons('person_n', ($event.target as HTMLInputElement).value)" /></label>
+        <label>Maker's rating of one hinge, with your safety factor<KeptInput :value="typed.hinge_rating_n ?? (leaf.hinge_rating_n ? force(leaf.hinge_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { hinge_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('hinge_rating_n', ($event.target as HTMLInputElement).value)" /></label>
         <div class="three">
           <PickField label="Its lag screws" :model-value="leaf.hinge_screws ?? 0" :options="few(0, 12)" @update:model-value="pick('hinge_screws', 'screws of a hinge')($event)" />
           <LengthField v-if="leaf.hinge_screws" label="shank" bare="in" :model-value="leaf.hinge_screw_m ?? null" :tape="store.tape" :path="here + '/hinge_screw_m'" @update:model-value="$event !== null && set('hinge_screw_m', $event, 'shank of the hinge screws')" />
           <LengthField v-if="leaf.hinge_screws" label="bite in post" bare="in" :model-value="leaf.hinge_screw_in_post_m ?? null" :tape="store.tape" :path="here + '/hinge_screw_in_post_m'" @update:model-value="$event !== null && set('hinge_screw_in_post_m', $event, 'bite of the hinge screws')" />
         </div>
-        <label v-if="leaf.brace === 'cable' || leaf.brace === 'both'">Maker's rating of the cable<input :value="typed.cable_rating_n ?? (leaf.cable_rating_n ? force(leaf.cable_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { cable_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('cable_rating_n', ($event.target as HTMLInputElement).value)" /></label>
+        <label v-if="leaf.brace === 'cable' || leaf.brace === 'both'">Maker's rating of the cable<KeptInput :value="typed.cable_rating_n ?? (leaf.cable_rating_n ? force(leaf.cable_rating_n) : '')" placeholder="not entered" autocomplete="off" @input="typed = { cable_rating_n: ($event.target as HTMLInputElement).value }" @change="newtons('cable_rating_n', ($event.target as HTMLInputElement).value)" /></label>
       </section>
       <section class="checks" aria-label="What was reckoned">
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
