@@ -205,6 +205,18 @@ class InfillTest(unittest.TestCase):
                 self.assertLess(b[0], a[1] + 1e-6)
             self.assertFalse([text for text in plan.conflicts if "longest on sale" in text])
 
+    def test_what_is_not_wood_weighs_what_two_people_would_say(self) -> None:
+        # A 16-ft welded panel about 45 lb, a 6-ft wood panel about 65, a 2-in pipe 3.65 lb a foot (from memory, high).
+        from steady.yard.stock import sticks
+
+        for key, long_m, low, high in (
+            ("stock panel 16 ft", 16 * FT, 35, 60), ("panel 6x6 made", 6 * FT, 45, 90), ("pipe 2-3/8 steel", FT, 3.5, 3.8),
+            ("stock panel 4.8 m", 4.8, 40, 65), ("panel 1.83 made", 1.83, 40, 75), ("wire mesh 4 ft", 50 * FT, 40, 80),
+        ):  # fmt: skip
+            stick = sticks()[key]
+            pounds = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * long_m / 0.45359237
+            self.assertTrue(low <= pounds <= high, (key, pounds))
+
     def test_bought_panels_one_a_bay_and_their_strength_is_the_makers(self) -> None:
         spec = fence(40, infill=Infill(style="bought panels"), bays="panels", panel_m=6 * FT, height_m=1.8)
         plan = planned(spec, site(length_ft=40))

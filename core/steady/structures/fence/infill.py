@@ -67,7 +67,9 @@ def rows(spec: FenceSpec, stick: Stick) -> Rows:
         return Rows(0, 0.0, 0.0, False)
     if spec.infill.style in WIRED:
         # Wire hangs on the posts; a timber rail along its top only so that it is seen.
-        return Rows(int(spec.infill.sight_rail), spec.height_m - stick.width_m / 2, 0.0, True)
+        on_edge = spec.rail_laid == "on edge"
+        deep_m = stick.width_m if on_edge else stick.thickness_m
+        return Rows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, on_edge)
     step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
     return Rows(spec.rails_count, spec.rail_inset_m, step_m, spec.rail_laid == "on edge")
 

@@ -34,7 +34,7 @@ def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
                 style="stock panels", sight_rail=True, base="staked wire", mesh_m=0.045 if metric else 1.75 * IN
             ), height_m=1.2 if metric else 48 * IN,
             gap_m=0.02 if metric else 1 * IN, keeps="a small animal", bay_max_m=THIRD_METRIC_M if metric else THIRD_M,
-            closed=_closes(spec),
+            closed=_closes(spec), rail_laid="flat",
         )  # fmt: skip
     if name == "enclosure on blocks":
         return replace(

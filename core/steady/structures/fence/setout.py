@@ -142,7 +142,8 @@ def bay_limit(
     """The greatest bay in a stretch and what limits it: the crew's wish, the longest rail on sale, or what a rail bears."""
     wish_m, wished = _wish(spec, ground, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
-    on_edge = spec.rail_laid == "on edge" or spec.infill.style == "slats"
+    style = spec.infill.style
+    on_edge = style == "slats" or (spec.rail_laid == "on edge" and style != "louvres")
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return wish_m, wished
