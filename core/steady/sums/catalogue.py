@@ -17,6 +17,7 @@ from steady.sums import (
     setout,
     shade,
     slope,
+    sticks,
     timber,
     weather,
 )
@@ -32,6 +33,7 @@ SUMS: dict[str, Sum] = {
         cut,
         schedule,
         timber,
+        sticks,
         beam,
         deck,
         bridge,
