@@ -392,6 +392,13 @@ class StrengthTest(unittest.TestCase):
         texts = planned(spec, site(length_ft=60)).conflicts
         self.assertTrue(any("what a rail bears" in text for text in texts), texts)
 
+    def test_the_cut_panel_stands_where_it_is_least_seen(self) -> None:
+        for where, short in (("the start", 0), ("the end", -1)):
+            spec = fence(29, bays="panels", panel_m=6 * FT, cut_at=where)
+            at = [mark.station_m for mark in planned(spec, site(length_ft=29)).marks]
+            widths = [b - a for a, b in itertools.pairwise(at)]
+            self.assertEqual(widths.index(min(widths)) % len(widths), short % len(widths), where)
+
     def test_a_panels_clips_widen_its_bay_and_not_the_panel(self) -> None:
         spec = fence(
             40, infill=Infill(style="bought panels"), bays="panels", panel_m=6 * FT, clip_gap_m=0.02, height_m=1.8

@@ -1433,6 +1433,7 @@ export interface components {
          *         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
          *             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
          *         panel_m: Width of a panel, for bays in panels; `clip_gap_m` what its clips add to it, both sides together.
+         *         cut_at: Where a cut panel stands in each stretch: away from a gate, or at the end that the crew says is least seen.
          *         bay_by_strength: No bay is longer than its rails bear.
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         height_m: Height of the boards.
@@ -1493,6 +1494,12 @@ export interface components {
              * @default false
              */
             closed: boolean;
+            /**
+             * Cut At
+             * @default away from a gate
+             * @enum {string}
+             */
+            cut_at: "away from a gate" | "the start" | "the end";
             /**
              * Depth Step M
              * @default 0.0254

@@ -179,12 +179,13 @@ def _spaced(spec: FenceSpec, run_m: float, limit_m: float, zones: list[Zone], ti
     least_m = min(spec.bay_min_m, limit_m)
     found: Bays | None = None
     if spec.bays == "panels" and run_m > timber.post.width_m + 0.05:
-        # A cut panel stands away from a gate.
+        by_rule = not before.opening and before.kind != "end"
+        at_start = by_rule if spec.cut_at == "away from a gate" else spec.cut_at == "the start"
         return in_panels(
             run_m,
             spec.panel_m + spec.clip_gap_m,
             timber.post.width_m,
-            cut_at_start=not before.opening and before.kind != "end",
+            cut_at_start=at_start,
         )
     if spec.bays == "equal":
         found = equal_with_more(run_m, limit_m, least_m, zones)

@@ -209,6 +209,7 @@ class FenceSpec:
         bays: fewest posts: then the fewest different bays; equal: all alike, with a post more where one would stand in a no-dig
             band; nudged: equal, the few posts in a band moved to its edge; panels: of one width between the posts, the rest cut.
         panel_m: Width of a panel, for bays in panels; `clip_gap_m` what its clips add to it, both sides together.
+        cut_at: Where a cut panel stands in each stretch: away from a gate, or at the end that the crew says is least seen.
         bay_by_strength: No bay is longer than its rails bear.
         keeps: Who must not get through below: sets the greatest gap at the ground.
         height_m: Height of the boards.
@@ -250,6 +251,7 @@ class FenceSpec:
     bays: Literal["fewest posts", "equal", "nudged", "panels"] = "fewest posts"
     panel_m: Annotated[float, Ge(0.3), Le(3.7)] = 1.8288
     clip_gap_m: Annotated[float, Ge(0), Le(0.1)] = 0.0
+    cut_at: Literal["away from a gate", "the start", "the end"] = "away from a gate"
     bay_by_strength: bool = False
     bay_min_m: Annotated[float, Ge(0.3), Le(2)] = 0.6096
     closed: bool = False
