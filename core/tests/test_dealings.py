@@ -4,6 +4,7 @@ import itertools
 import math
 import unittest
 from dataclasses import replace
+from typing import get_args
 
 from steady.drawing.sample import sample
 from steady.drawing.views import views
@@ -20,8 +21,8 @@ from steady.schedule.days import Day, answer
 from steady.structures.fence.found import go_round
 from steady.structures.fence.look import held, look_of, see_through
 from steady.structures.fence.plan import timbers
-from steady.structures.fence.presets import preset
-from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, NoDig, Straight
+from steady.structures.fence.presets import closed_with, preset
+from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.message import merchant_message
 from steady.yard.choices import YardChoices
@@ -207,6 +208,15 @@ class PresetTest(unittest.TestCase):
         blocks = planned(yard)
         self.assertTrue(all(footing.hole_m <= yard.gravel_m + 1e-9 for footing in blocks.footings))
         self.assertEqual(preset(start, "fence"), start)
+
+    def test_a_way_of_closing_brings_what_it_cannot_do_without(self) -> None:
+        start = fence(30, rail="rail 2x6 pine", infill=Infill(stock="panel 6x6 made"), height_m=1.2)
+        for style in get_args(Style):
+            made = closed_with(start, style)
+            self.assertEqual(made.infill.style, style)
+            planned(made, site(length_ft=30))  # nothing is refused
+        self.assertEqual(closed_with(start, "bought panels").bays, "panels")
+        self.assertEqual(closed_with(start, "slats"), replace(start, infill=Infill(style="slats")))
 
     def test_the_infill_must_clear_the_blocks(self) -> None:
         yard = preset(fence(12), "enclosure on blocks")

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
+from steady.errors import InputError
 from steady.ground.readings import read_rows
 from steady.jobs.choices import choose
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
@@ -20,7 +21,7 @@ from steady.schedule.locate import days_left, open_points
 from steady.structures.deck.ledger import walls
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.fence.look import held, look_of
-from steady.structures.fence.presets import preset
+from steady.structures.fence.presets import closed_with, preset
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
@@ -30,6 +31,7 @@ from steady.yard.stock import goods, sticks, usual
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     ChoicesAnswer,
+    CloseBody,
     DaysAnswer,
     DaysBody,
     DigAnswer,
@@ -138,6 +140,15 @@ def line(request: HttpRequest, body: LineBody) -> HttpResponse:
     """A fence from running readings, with the crew's last choices."""
     spec = from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school)
     return fast(preset(spec, body.preset))
+
+
+@router.post("/close", response={200: FenceSpec, **REFUSALS})
+def close(request: HttpRequest, body: CloseBody) -> HttpResponse:
+    """A fence closed another way, with what that way cannot do without."""
+    _, structure = find(body.document, body.structure)
+    if not isinstance(structure.spec, FenceSpec):
+        raise InputError("structure", "Only a fence is closed with boards, slats, panels or wire")
+    return fast(closed_with(structure.spec, body.style))
 
 
 @router.post("/deck", response={200: DeckSpec, **REFUSALS})

@@ -19,6 +19,7 @@ from steady.jobs.slack import Slack
 from steady.plan.model import Option
 from steady.schedule.days import DayAnswer
 from steady.structures.fence.presets import Preset
+from steady.structures.fence.spec import Style
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 
 
@@ -157,6 +158,14 @@ class LineBody(Closed):
     bare: Literal["ft", "in", "m", "mm"] = "ft"
     school: Literal["us", "ca", "nz", "uk"] = "us"
     preset: Preset = "fence"
+
+
+class CloseBody(Closed):
+    """A fence to be closed another way."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    style: Style
 
 
 class GroundBody(Closed):

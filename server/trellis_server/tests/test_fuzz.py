@@ -149,6 +149,7 @@ class FuzzTest(TestCase):
             "/api/reckon/line": {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
             "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
             "/api/reckon/deck": {"text": "16x12 up3 less4x3right", "id": "d", "bare": "ft", "school": "us"},
+            "/api/reckon/close": {"document": job, "structure": "windbreak", "style": "louvres"},
             "/api/reckon/days": {"document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}},
             "/api/jobs/{job_id}/found": {
                 "structure": "windbreak",

@@ -336,6 +336,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description A fence closed another way, with what that way cannot do without.
+         */
+        post: operations["trellis_server_api_reckoning_close"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/days": {
         parameters: {
             query?: never;
@@ -930,6 +950,20 @@ export interface components {
             path: string;
             /** Theirs */
             theirs?: unknown;
+        };
+        /**
+         * CloseBody
+         * @description A fence to be closed another way.
+         */
+        CloseBody: {
+            document: components["schemas"]["Job"];
+            /** Structure */
+            structure: string;
+            /**
+             * Style
+             * @enum {string}
+             */
+            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats" | "louvres" | "bought panels" | "stock panels" | "wire mesh";
         };
         /**
          * CompareBody
@@ -5638,6 +5672,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChoicesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_close: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloseBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FenceSpec"];
                 };
             };
             /** @description Unauthorized */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { computed, toRef } from 'vue'
+import { computed, ref, toRef } from 'vue'
+import { api, ask } from '@/api/client'
 import type { FenceSpec } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -24,20 +25,25 @@ const lapped = computed(() => style.value === 'board on board' || style.value ==
 const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
 const put = (name: keyof Infill, says: string) => (value: unknown) => set('infill', { ...it.value, [name]: value } as Infill, says)
 const paint = (name: keyof Finish, says: string) => (value: unknown) => set('finish', { ...coat.value, [name]: value } as Finish, says)
+const fault = ref('')
 const STYLES = [
   { value: 'butted', says: 'boards, butted' }, { value: 'even gaps', says: 'boards, even gaps' }, { value: 'board on board', says: 'board on board' },
   { value: 'both faces', says: 'boards on both faces' }, { value: 'slats', says: 'slats' }, { value: 'louvres', says: 'louvres' },
   { value: 'bought panels', says: 'bought panels' }, { value: 'stock panels', says: 'welded stock panels' }, { value: 'wire mesh', says: 'wire mesh' },
 ]
-/** A made panel stands between posts a panel apart: the spacing follows the style. */
-function close(value: string | number): void {
-  if (!spec.value) return
-  store.change((job) => {
-    const at = job.structures.find((item) => item.spec.id === props.structure)!.spec as FenceSpec
-    at.infill = { ...at.infill!, style: value as Infill['style'], stock: '' }
-    if (value === 'bought panels') at.bays = 'panels'
-    if (value === 'both faces') at.rail_laid = 'flat'
-  }, 'infill')
+/** What a way of closing cannot do without comes with it: the core says what. */
+async function close(value: string | number): Promise<void> {
+  if (!store.document) return
+  fault.value = ''
+  try {
+    const made = await ask(api.POST('/api/reckon/close', { body: { document: store.document, structure: props.structure, style: value as Infill['style'] } }))
+    store.change((job) => {
+      const at = job.structures.find((item) => item.spec.id === props.structure)!.spec as FenceSpec
+      Object.assign(at, { infill: made.infill, bays: made.bays, rail_laid: made.rail_laid })
+    }, 'infill')
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
 }
 function tilt(field: HTMLInputElement): void {
   const value = Number(field.value.replace(',', '.'))
@@ -50,6 +56,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
 <template>
   <template v-if="spec && it">
     <PickField inline label="Closed with" :model-value="style" :options="STYLES" :path="path + '/infill/style'" @update:model-value="close" />
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <PickField v-if="boarded || it.cap || it.base === 'base boards'" inline label="Boards" :model-value="spec.board!" :options="items('board')" :path="path + '/board'" @update:model-value="set('board', String($event), 'boards')" />
     <PickField v-if="style === 'bought panels'" inline label="Panel" :model-value="it.stock || (items('panel')[0]?.value ?? '')" :options="items('panel')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'panel')($event)" />
     <PickField v-if="wired" inline label="Wire" :model-value="it.stock || (items('wire').find((w) => (style === 'wire mesh') === /woven/.test(w.says))?.value ?? '')" :options="items('wire')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'wire')($event)" />

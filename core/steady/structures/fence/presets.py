@@ -8,7 +8,7 @@ from steady.layout.path import Path
 from steady.measure.units import IN
 from steady.structures.fence.fixed import CLOSES_M
 from steady.structures.fence.footspec import METRIC, FootDetail
-from steady.structures.fence.spec import FenceSpec, Infill
+from steady.structures.fence.spec import FenceSpec, Infill, Style
 from steady.yard.stock import sticks
 
 Preset = Literal["fence", "slat screen", "stock pen", "enclosure on blocks"]
@@ -44,6 +44,18 @@ def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
             bay_max_m=min(spec.bay_max_m, 1.2 if metric else 48 * IN), rails_count=2, rail_laid="flat",
         )  # fmt: skip
     return spec
+
+
+def closed_with(spec: FenceSpec, style: Style) -> FenceSpec:
+    """The fence closed another way, with what that way cannot do without.
+
+    Bought panels stand between posts a panel apart; boards on both faces want rails laid flat between the posts.
+    """
+    stock = spec.infill.stock if style == spec.infill.style else ""
+    made = replace(spec, infill=replace(spec.infill, style=style, stock=stock))
+    if style == "bought panels":
+        return replace(made, bays="panels")
+    return replace(made, rail_laid="flat") if style == "both faces" else made
 
 
 def _closes(spec: FenceSpec) -> bool:

@@ -118,6 +118,19 @@ class PracticeDetail:
     why: Words = ""
 
 
+Style = Literal[
+    "butted",
+    "even gaps",
+    "board on board",
+    "both faces",
+    "slats",
+    "louvres",
+    "bought panels",
+    "stock panels",
+    "wire mesh",
+]
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Infill:
     """What closes the bays.
@@ -143,17 +156,7 @@ class Infill:
         sight_rail: A timber top rail over wire, so that people and animals see it.
     """
 
-    style: Literal[
-        "butted",
-        "even gaps",
-        "board on board",
-        "both faces",
-        "slats",
-        "louvres",
-        "bought panels",
-        "stock panels",
-        "wire mesh",
-    ] = "butted"
+    style: Style = "butted"
     gap_most_m: Annotated[float, Gt(0.001), Le(0.3)] = 0.01905
     overlap_m: Annotated[float, Ge(0), Le(0.1)] = 0.0254
     spacer_m: Annotated[float, Gt(0.001), Le(0.15)] = 0.0127

@@ -3,7 +3,7 @@
 import itertools
 from collections.abc import Iterator
 from dataclasses import replace
-from typing import get_args, get_type_hints
+from typing import get_args
 
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -15,11 +15,13 @@ from steady.structures.choice import Change, Choice
 from steady.structures.fence.feet import foot_ways
 from steady.structures.fence.footspec import FootKind
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.spec import FenceSpec, Infill
+from steady.structures.fence.presets import closed_with
+from steady.structures.fence.spec import FenceSpec, Style
 from steady.yard.choices import YardChoices
 
 BAYS = ("fewest posts", "equal", "nudged")
-STYLES = get_args(get_type_hints(Infill)["style"])
+STYLES: tuple[Style, ...] = get_args(Style)
+CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
 
 
@@ -29,11 +31,14 @@ def ways(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: T
     for name in bays:
         change: Change = (("bays", name),)
         yield _choice("bays", name, change, spec.bays == name, spec, site, book, yard, tape)
-    for name in STYLES:
-        change = (("infill", replace(spec.infill, style=name)),)
-        yield _choice("styles", name, change, spec.infill.style == name, spec, site, book, yard, tape)
-    for name in FEET:
-        yield _choice("feet", name, (("foot", name),), spec.foot == name, spec, site, book, yard, tape)
+    for style in STYLES:
+        made = closed_with(spec, style)
+        change = tuple(
+            (field, getattr(made, field)) for field in CLOSES if getattr(made, field) != getattr(spec, field)
+        )
+        yield _choice("styles", style, change, spec.infill.style == style, spec, site, book, yard, tape)
+    for foot in FEET:
+        yield _choice("feet", foot, (("foot", foot),), spec.foot == foot, spec, site, book, yard, tape)
 
 
 def _choice(
