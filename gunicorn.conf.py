@@ -8,4 +8,7 @@ wsgi_app = "trellis_server.wsgi:application"
 preload_app = True
 control_socket_disable = True
 timeout = 60
+# A worker that has grown is replaced in time; not all at once.
+max_requests = 20_000
+max_requests_jitter = 5_000
 graceful_timeout = 10

@@ -1,9 +1,70 @@
-"""The content policy on every answer."""
+"""The doors: which names are answered, how much one body may hold, and the content policy on every answer."""
 
+import json
+import re
 from collections.abc import Callable
 
 from django.conf import settings
+from django.core.exceptions import DisallowedHost, RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
+
+
+class KnownHost:
+    """Answers only to the names in ALLOWED_HOSTS, on every address: a page on a rebound name reads nothing."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        try:
+            request.get_host()
+        except DisallowedHost:
+            return HttpResponse("This server does not go by that name\n", status=400, content_type="text/plain")
+        return self.get_response(request)
+
+
+PATHS: tuple[tuple[str, int], ...] = (
+    (r"^/api/session", 4_000),
+    (r"^/api/sums", 100_000),
+    (r"/readings$", 1_000_000),
+    (r"/(undo|redo|found)$", 4_000),
+    (r"^/api/", 2_000_000),
+)
+"""Bytes that a body may hold, by address; the first that fits counts. A job of forty structures is about 400 kB."""
+MEMBERS = 60_000
+"""Commas, brackets and braces that a body may hold: each may become an object of a hundred times its size. The largest
+demo job has 2,000."""
+
+
+class BodyLimits:
+    """Refuses bodies that are too large or hold too many members, before anything reads them as JSON."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        if request.method in ("GET", "HEAD", "OPTIONS") or not request.path.startswith("/api/"):
+            return self.get_response(request)
+        limit = next(limit for path, limit in PATHS if re.search(path, request.path))
+        length = request.META.get("CONTENT_LENGTH") or "0"
+        if not length.isdigit():
+            return _refused("The length of this request is not a number", 400)
+        if int(length) > limit:
+            return _refused(f"This is more than one request may hold ({limit // 1000} kB)", 413)
+        try:
+            body = request.body
+        except RequestDataTooBig:
+            return _refused(f"This is more than one request may hold ({limit // 1000} kB)", 413)
+        if len(body) > limit:
+            return _refused(f"This is more than one request may hold ({limit // 1000} kB)", 413)
+        if sum(body.count(sign) for sign in (b",", b"[", b"{")) > MEMBERS:
+            return _refused(f"This has more parts than one request may hold ({MEMBERS:,})", 413)
+        return self.get_response(request)
+
+
+def _refused(title: str, status: int) -> HttpResponse:
+    body = {"type": "about:blank", "title": title, "status": status, "problems": [{"field": "", "message": title}]}
+    return HttpResponse(json.dumps(body), status=status, content_type="application/problem+json")
 
 
 class ContentPolicy:

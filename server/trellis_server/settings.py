@@ -40,8 +40,10 @@ INSTALLED_APPS = [
     "trellis_server.apps.TrellisConfig",
 ]
 MIDDLEWARE = [
+    "trellis_server.middleware.KnownHost",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "trellis_server.middleware.BodyLimits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
@@ -57,7 +59,7 @@ AUTH_PASSWORD_VALIDATORS = [
     {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
     {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
 ]
-DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 
 SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"

@@ -11,7 +11,7 @@ from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of
 from steady.measure.show import Tape
 from steady.measure.units import FT
-from steady.plan.model import Curve, Footing, Mark, Part, Place, Plan, Vec
+from steady.plan.model import Curve, Footing, Mark, Opening, Part, Place, Plan, Vec, Zone
 
 SOIL_BELOW_M = 0.35
 ZONE_REACH_M = 1.1
@@ -45,9 +45,9 @@ def plan_view(plan: Plan, line: Unroll) -> View:
     """From above, pulled straight."""
     shapes: list[Shape] = []
     for curve in plan.curves:
-        if curve.what in ON_THE_LINE:
+        if isinstance(curve, Zone):
             shapes += _zone(curve, line, -ZONE_REACH_M, ZONE_REACH_M)
-        elif curve.what == "opening":
+        elif isinstance(curve, Opening):
             shapes += _swing(curve, line)
     for footing in plan.footings:
         station, across, _ = line.point(footing.at, line.leg_of(footing.at))
@@ -81,9 +81,8 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
         shapes += _footing(footing, line)
     for role in ("board", *DRAWN_LIKE, "rail", "pipe"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
-    for curve in plan.curves:
-        if curve.what == "opening":
-            shapes += _leaves(curve, line)
+    for opening in plan.openings:
+        shapes += _leaves(opening, line)
     for part in plan.parts:
         if part.role.startswith("leaf "):
             shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
@@ -277,8 +276,7 @@ def _ground(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
     ]
 
 
-def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
-    letter, what, depth = ([*curve.label.split("|"), "", "", ""])[:3]
+def _zone(curve: Zone, line: Unroll, low: float, high: float) -> list[Shape]:
     a, middle, b = (line.point(p, line.leg_of(p))[0] for p in curve.points)
     centre = ((middle, low), (middle, high))
     return [
@@ -291,7 +289,7 @@ def _zone(curve: Curve, line: Unroll, low: float, high: float) -> list[Shape]:
         *([Shape(id=curve.id, kind="polyline", layer="zone-line", points=centre)] if curve.what == "zone" else []),
         _text(
             curve.id,
-            f"{letter}  {what}, {depth}",
+            f"{curve.letter}  {curve.label}, {curve.depth}",
             (b, low),
             size=11,
             shift=(6, -2),
@@ -307,20 +305,19 @@ def _zone_below(curve: Curve, line: Unroll, lowest_m: float) -> list[Shape]:
     return [Shape(id=curve.id, kind="polygon", layer="zone", points=outline)]
 
 
-def _leaf_spans(curve: Curve, line: Unroll) -> tuple[float, float, list[float], str, str]:
-    what, swing, *leaves = curve.label.split("|")
+def _leaf_spans(curve: Opening, line: Unroll) -> tuple[float, float, list[float]]:
     leg = line.leg_of(
         tuple((curve.points[0][i] + curve.points[1][i]) / 2 for i in range(3))  # type: ignore[arg-type]
     )
     start, end = line.point(curve.points[0], leg)[0], line.point(curve.points[1], leg)[0]
-    widths = [float(leaf) for leaf in leaves] or [end - start]
+    widths = list(curve.leaves_m) or [end - start]
     scale = (end - start) / sum(widths)
-    return start, end, [width * scale for width in widths], what, swing
+    return start, end, [width * scale for width in widths]
 
 
-def _swing(curve: Curve, line: Unroll) -> list[Shape]:
-    start, end, widths, what, swing = _leaf_spans(curve, line)
-    toward = 1.0 if swing == "in" else -1.0
+def _swing(curve: Opening, line: Unroll) -> list[Shape]:
+    start, end, widths = _leaf_spans(curve, line)
+    toward = 1.0 if curve.swing == "in" else -1.0
     made = []
     for index, width in enumerate(widths):
         hinge, sense = (start, 1.0) if index == 0 else (end, -1.0)
@@ -333,7 +330,7 @@ def _swing(curve: Curve, line: Unroll) -> list[Shape]:
     made.append(
         _text(
             curve.id,
-            f"{what}, swings {swing}",
+            f"{curve.label}, swings {curve.swing}",
             ((start + end) / 2, 0.0),
             size=11,
             shift=(0, -20 if toward > 0 else 12),
@@ -343,8 +340,8 @@ def _swing(curve: Curve, line: Unroll) -> list[Shape]:
     return made
 
 
-def _leaves(curve: Curve, line: Unroll) -> list[Shape]:
-    start, end, widths, _, _ = _leaf_spans(curve, line)
+def _leaves(curve: Opening, line: Unroll) -> list[Shape]:
+    start, end, widths = _leaf_spans(curve, line)
     low0, low1, high1 = curve.points[0][2], curve.points[1][2], curve.points[2][2]
     tall = high1 - low1
     made = []

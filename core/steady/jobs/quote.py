@@ -75,7 +75,7 @@ def hours(plan: Plan, terms: Quote) -> float:
     def count(*roles: str) -> int:
         return sum(part.count for part in plan.parts if part.role in roles)
 
-    leaves = sum(max(1, len(curve.label.split("|")) - 2) for curve in plan.curves if curve.what == "opening")
+    leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings)
     minutes = len(plan.footings) * terms.post_min
     minutes += count("rail", "cap", "trim", "stiffener", "brace", "wire", "panel", "joist", "beam") * terms.rail_min
     minutes += count("board", "decking") * terms.board_min + leaves * terms.leaf_min

@@ -337,7 +337,7 @@ def _terms(terms: tuple[tuple[str, float], ...], tape: Tape) -> tuple[Term, ...]
 def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[BayRow, ...]:
     if string_of(plan) is None:
         return ()
-    openings = {curve.id: curve for curve in plan.curves if curve.what == "opening"}
+    openings = {opening.id: opening for opening in plan.openings}
     rows = []
     spans = _opening_spans(plan)
     for before, after in zip(plan.marks, plan.marks[1:], strict=False):
@@ -355,7 +355,7 @@ def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[Bay
                 from_m=before.station_m,
                 to_m=after.station_m,
                 width=tape.length(width_m),
-                opening=openings[opening].label.split("|")[0] if opening else "",
+                opening=openings[opening].label if opening else "",
                 verdict=word,
                 use=use,
                 governed_by=governed,
@@ -370,11 +370,10 @@ def _opening_spans(plan: Plan) -> dict[str, tuple[float, float]]:
         return {}
     line = Unroll(string)
     found = {}
-    for curve in plan.curves:
-        if curve.what == "opening":
-            a, b = curve.points[0], curve.points[1]
-            leg = line.leg_of(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, 0.0))
-            found[curve.id] = (line.point(a, leg)[0], line.point(b, leg)[0])
+    for opening in plan.openings:
+        a, b = opening.points[0], opening.points[1]
+        leg = line.leg_of(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, 0.0))
+        found[opening.id] = (line.point(a, leg)[0], line.point(b, leg)[0])
     return found
 
 

@@ -176,6 +176,22 @@ class Curve:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Opening(Curve):
+    """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m)."""
+
+    swing: str = ""
+    leaves_m: tuple[float, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Zone(Curve):
+    """A stretch across the line, its near edge, middle and far edge: a service, a way, a slab. `depth`: in words."""
+
+    letter: str = ""
+    depth: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Mark:
     """A reading off one tape, level from the first point of the curve `line`; `across_m`: off a second one, square to it."""
 
@@ -343,3 +359,8 @@ class Plan:
     members: tuple[Member, ...] = field(default=())
     conflicts: tuple[str, ...] = field(default=())
     notes: tuple[str, ...] = field(default=())
+
+    @property
+    def openings(self) -> tuple[Opening, ...]:
+        """Its gates and bays that lift out, along the line."""
+        return tuple(curve for curve in self.curves if isinstance(curve, Opening))

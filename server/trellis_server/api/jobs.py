@@ -38,6 +38,7 @@ def _state(found: jobs.State) -> dict[str, Any]:
         "can_redo": found.can_redo,
         "says": found.revision.says,
         "saved_at": found.revision.made_at,
+        "sent": found.sent,
     }
 
 

@@ -95,6 +95,8 @@ class JobState(Schema):
     can_redo: bool
     says: str
     saved_at: datetime
+    sent: int | None = None
+    """Where a save was joined with another's: the base for what is typed on top of what was sent."""
 
 
 class SaveBody(Closed):

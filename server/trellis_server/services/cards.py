@@ -1,5 +1,6 @@
 """A job in the list: its name, its structures and a small live drawing of each."""
 
+import logging
 from typing import Any
 
 from steady.drawing.views import views
@@ -32,9 +33,22 @@ SMALL = {
 }
 
 
+log = logging.getLogger(__name__)
+BROKEN = "This cannot be drawn: the fault is ours and has been written down. The job itself is kept."
+
+
+def _unread(job: Job) -> dict[str, Any]:
+    row = {"id": "", "name": job.name, "verdict": "", "problem": BROKEN}
+    return {"id": job.pk, "name": job.name, "place": "", "changed_at": job.changed_at, "structures": [row]}
+
+
 def card(job: Job) -> dict[str, Any]:
     """What the list shows of a job. A structure that cannot be planned says why."""
-    document = state(job).document
+    try:
+        document = state(job).document
+    except Exception:
+        log.exception("job %s does not read", job.pk)
+        return _unread(job)
     structures = []
     for structure in document.structures:
         row: dict[str, Any] = {"id": structure.spec.id, "name": structure.name, "verdict": "", "problem": ""}
@@ -58,6 +72,10 @@ def card(job: Job) -> dict[str, Any]:
                 }
         except InputError as error:
             row["problem"] = error.message
+        except Exception:
+            # Whatever goes wrong in one structure stays in it: the list, and the way to mend or remove it, stay open.
+            log.exception("structure %s of job %s cannot be drawn", structure.spec.id, job.pk)
+            row["problem"] = BROKEN
         structures.append(row)
     return {
         "id": job.pk,

@@ -29,6 +29,8 @@ class State:
     can_redo: bool
     changed: tuple[str, ...] = ()
     """Ids of the structures that a save has changed."""
+    sent: int | None = None
+    """Where a save was joined with another's change: the number under which what was sent is kept by itself, to go on from."""
 
 
 @dataclass(frozen=True)
@@ -115,8 +117,10 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         joined = documents.load(merged)
         if clashes:
             return Conflicted(state(job), joined, clashes)
+        # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
+        sent = _keep(job, origin, document, says, person)
         _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
-        return state(job)
+        return replace(state(job), sent=sent.number)
 
 
 def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
@@ -124,9 +128,9 @@ def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
     return tuple(item["spec"]["id"] for item in after["structures"] if old.get(item["spec"]["id"]) != item["spec"])
 
 
-def _append(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> None:
+def _keep(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> Revision:
     last = job.revisions.aggregate(last=Max("number"))["last"] or 0
-    job.current = Revision.objects.create(
+    return Revision.objects.create(
         job=job,
         number=last + 1,
         parent=parent,
@@ -134,6 +138,10 @@ def _append(job: Job, parent: Revision | None, document: Document, says: str, pe
         says=says[:200],
         author_id=person.pk,
     )
+
+
+def _append(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> None:
+    job.current = _keep(job, parent, document, says, person)
     job.name = document.name
     job.save()
     job.redo_steps.all().delete()

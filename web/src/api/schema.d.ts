@@ -2390,6 +2390,8 @@ export interface components {
             saved_at: string;
             /** Says */
             says: string;
+            /** Sent */
+            sent?: number | null;
         };
         /**
          * KeptSum

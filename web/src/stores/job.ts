@@ -101,8 +101,9 @@ export const useJob = defineStore('job', () => {
       const state = await ask(Promise.resolve(answer))
       if (document.value === sent) take(state)
       else {
-        // More was typed meanwhile: keep it, on top of what was just saved.
-        revision.value = state.revision
+        // More was typed meanwhile: keep it, on top of what was just sent. Where the server joined that with someone's
+        // change, the next save starts from what was sent, never from the joined revision that this page has not taken.
+        revision.value = state.sent ?? state.revision
         canUndo.value = state.can_undo
         canRedo.value = false
         saved.value = 'waiting'

@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
-from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.findings import Reckoning, Timber
@@ -297,11 +297,13 @@ def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
             low_m, high_m = zone.at_m - half_m, zone.at_m + half_m
         points = tuple((*path.leg_at(max(0.0, s)).point(s), ground.height_m(s)) for s in (low_m, zone.at_m, high_m))
         made.append(
-            Curve(
+            Zone(
                 id=f"{spec.id}/zone/{zone.id}",
                 what=DRAWN_AS.get(zone.kind, "zone"),
                 points=points,
-                label=f"{zone.letter}|{zone.what}|{_says(zone)}",
+                label=zone.what,
+                letter=zone.letter,
+                depth=_says(zone),
             )
         )
     for bay in out.bays:
@@ -310,14 +312,13 @@ def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
     return made
 
 
-def _opening(spec: FenceSpec, bay: Bay) -> Curve:
+def _opening(spec: FenceSpec, bay: Bay) -> Opening:
     assert bay.opening is not None
-    leaves = bay.opening.leaves_m
     start: Post = bay.start
     x0, y0 = start.leg.point(start.station_m)
     x1, y1 = start.leg.point(bay.end.station_m)
     foot_m = spec.gap_m
-    return Curve(
+    return Opening(
         id=f"{spec.id}/gate/{bay.opening.id}",
         what="opening",
         points=(
@@ -327,5 +328,7 @@ def _opening(spec: FenceSpec, bay: Bay) -> Curve:
             (x0, y0, start.ground_m + foot_m + spec.height_m),
         ),
         closed=True,
-        label="|".join([bay.opening.what, bay.opening.swing, *(f"{leaf:.6f}" for leaf in leaves)]),
+        label=bay.opening.what,
+        swing=bay.opening.swing,
+        leaves_m=bay.opening.leaves_m,
     )

@@ -20,6 +20,9 @@ from steady.structures.fence.tops import stepped, straight_tops
 from steady.yard.choices import YardChoices
 
 Bears = Callable[[float, float], float | None]
+LONGEST_LINE_M = 1500.0
+MOST_POSTS = 700
+"""What one fence may hold, so that it is planned well within a second; a longer line is laid out as several [our own limits]."""
 
 
 def blocked_stretches(
@@ -74,6 +77,12 @@ def set_out(
         InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
     """
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
+    if path.length_m > LONGEST_LINE_M:
+        raise InputError(
+            "straights",
+            f"One line may be {tape.distance(LONGEST_LINE_M)} long, this is {tape.distance(path.length_m)}: "
+            "lay it out as several fences",
+        )
     fixed = fixed_posts(spec, path, ground, timber)
     blocked = blocked_stretches(spec, hole_width_m, timber.post.width_m)
     conflicts: list[str] = []
@@ -99,6 +108,10 @@ def set_out(
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
+        if len(posts) > MOST_POSTS:
+            raise InputError(
+                "bay_max_m", f"One line may have {MOST_POSTS} posts: widen the bays, or lay it out as several fences"
+            )
     posts, bays = _end_posts(posts, bays, timber)
     bays = [_in_lift_out(spec, stepped(spec, ground, bay)) for bay in bays]
     bays = straight_tops(spec, ground, bays, conflicts, notes, tape)

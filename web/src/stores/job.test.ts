@@ -1,0 +1,82 @@
+import { createPinia, setActivePinia } from 'pinia'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Job, JobState } from '@/api/types'
+import { useJob } from '@/stores/job'
+
+const put = vi.hoisted(() => vi.fn())
+const get = vi.hoisted(() => vi.fn())
+vi.mock('@/api/client', async () => {
+  const real = await vi.importActual<typeof import('@/api/client')>('@/api/client')
+  return { ...real, api: { PUT: put, GET: get, POST: vi.fn() } }
+})
+
+const job = (name: string, place: string): Job => ({ name, place, structures: [], sums: [] }) as unknown as Job
+
+function state(revision: number, document: Job, sent: number | null = null): JobState {
+  const rest = { can_undo: true, can_redo: false, says: '', saved_at: '2026-06-01T08:00:00Z' }
+  return { id: 'j', revision, document, sent, ...rest } as JobState
+}
+
+const answered = (data: JobState) => ({ data, response: { ok: true, status: 200 } })
+
+/** Answers of the server, given out one by one by hand. */
+function held() {
+  const waiting: ((answer: unknown) => void)[] = []
+  put.mockImplementation(() => new Promise((done) => waiting.push(done)))
+  return async (data: JobState) => {
+    waiting.shift()?.(answered(data))
+    await vi.advanceTimersByTimeAsync(0)
+  }
+}
+
+describe('saving while another person saves', () => {
+  beforeEach(() => {
+    setActivePinia(createPinia())
+    vi.useFakeTimers()
+    put.mockReset()
+    get.mockResolvedValue(answered(state(1, job('Fence', 'North Lane'))))
+  })
+
+  it('goes on from what was sent when the server joined it with a change of theirs', async () => {
+    const store = useJob()
+    await store.load('j')
+    const answer = held()
+    store.change((doc) => void (doc.name = 'Fence A'), 'name')
+    await vi.advanceTimersByTimeAsync(400)
+    store.change((doc) => void (doc.name = 'Fence AB'), 'name')
+    // The other person moved the place meanwhile: joined as revision 4, what was sent kept as 3.
+    await answer(state(4, job('Fence A', 'South Lane'), 3))
+    await vi.advanceTimersByTimeAsync(400)
+    const second = put.mock.calls[1]?.[1] as { body: { base: number; document: Job } }
+    expect(second.body.base).toBe(3)
+    expect(second.body.document.name).toBe('Fence AB')
+    await answer(state(6, job('Fence AB', 'South Lane'), 5))
+    expect(store.document?.place).toBe('South Lane')
+    expect(store.document?.name).toBe('Fence AB')
+    expect(store.saved).toBe('saved')
+    expect(store.revision).toBe(6)
+  })
+
+  it('takes a joined document whole when nothing more was typed', async () => {
+    const store = useJob()
+    await store.load('j')
+    const answer = held()
+    store.change((doc) => void (doc.name = 'Fence A'), 'name')
+    await vi.advanceTimersByTimeAsync(400)
+    await answer(state(4, job('Fence A', 'South Lane'), 3))
+    expect(store.document?.place).toBe('South Lane')
+    expect(store.revision).toBe(4)
+  })
+
+  it('saves on the new revision when nobody else changed anything', async () => {
+    const store = useJob()
+    await store.load('j')
+    const answer = held()
+    store.change((doc) => void (doc.name = 'Fence A'), 'name')
+    await vi.advanceTimersByTimeAsync(400)
+    store.change((doc) => void (doc.name = 'Fence AB'), 'name')
+    await answer(state(2, job('Fence A', 'North Lane')))
+    await vi.advanceTimersByTimeAsync(400)
+    expect((put.mock.calls[1]?.[1] as { body: { base: number } }).body.base).toBe(2)
+  })
+})
