@@ -19,6 +19,14 @@ class OutsideScope(ValueError):
         self.would_have_to_change = would_have_to_change
 
 
+class TooDeep(OutsideScope):
+    """No depth that the formula may answer holds this: `cap_m` is how deep it reaches."""
+
+    def __init__(self, reason: str, would_have_to_change: str, cap_m: float) -> None:
+        super().__init__(reason, would_have_to_change)
+        self.cap_m = cap_m
+
+
 def above_zero(**values: float) -> None:
     """Refuse a size that is not above 0 (a missing number, too), by its name.
 

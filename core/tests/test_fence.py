@@ -14,7 +14,7 @@ from steady.jobs.slack import slack
 from steady.layout.infill import last_board
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.verdict import governing, overall, verdict
+from steady.plan.verdict import governing, state, verdict
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
 
@@ -43,7 +43,7 @@ class WorkedTest(unittest.TestCase):
         bend = next(c for c in checks(plan, "Bends at the ground", "wind") if c.about == middle.under)
         self.assertAlmostEqual(bend.use, 2139 / 1048, delta=0.003)  # the 4x4 fails by far, and says so
         self.assertEqual(verdict(bend), "fails")
-        self.assertEqual(overall(plan), "fails")
+        self.assertEqual(state(plan), "fails")
 
     def test_the_post_next_to_a_free_end_carries_most(self) -> None:
         plan = planned(fence(100))
@@ -202,7 +202,7 @@ class VerdictsTest(unittest.TestCase):
     def test_public_use_has_no_passes(self) -> None:
         plan = planned(fence(40), site(use="public"))
         self.assertEqual(plan.checks, ())
-        self.assertEqual(overall(plan), "not covered")
+        self.assertEqual(state(plan), "not covered")
         self.assertTrue(all("engineer" in gap.would_have_to_change for gap in plan.not_covered))
         self.assertGreater(count(plan, "post"), 0)
 
@@ -220,13 +220,13 @@ class VerdictsTest(unittest.TestCase):
     def test_a_gate_asks_for_what_nobody_can_know_for_the_crew(self) -> None:
         plan = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
         self.assertLessEqual({"Hinge holds", "Swings clear"}, {gap.name for gap in plan.not_covered})
-        self.assertEqual(overall(planned(fence(40, post="post 4x4 pine"))), "fails")
+        self.assertEqual(state(planned(fence(40, post="post 4x4 pine"))), "fails")
 
     def test_practice_is_built_but_never_passes(self) -> None:
         detail = PracticeDetail(embedment_m=2 * FT, hole_width_m=1 * FT, accepted_by="R. Alder")
         plan = planned(fence(60, built_on=Basis.PRACTICE, practice=detail, post="post 4x4 pine"))
         self.assertEqual({round(f.embedment_m / FT, 6) for f in plan.footings}, {2.0})
-        self.assertEqual(overall(plan), "fails")  # the reckoning stands beside it
+        self.assertEqual(state(plan), "fails")  # the reckoning stands beside it
         self.assertIn("R. Alder", plan.accepted)
 
     def test_options_pass_when_planned_again_and_cheapest_comes_first(self) -> None:

@@ -83,7 +83,7 @@ class GroundTest(unittest.TestCase):
         # Rules, worked example 11: a 4x4 in tamped earth, P 345.6 lb at 3.3 ft, 5.66 ft.
         depth, _ = rulebook("us").embedment(
             load_n=345.6 * LB, height_m=3.3 * FT, width_m=math.hypot(3.5, 3.5) * IN,
-            lateral_pa_per_m=rulebook("us").soil("sand").lateral_pa_per_m, soil_factor=2.0,
+            soil=rulebook("us").soil("sand"), soil_factor=2.0,
         )  # fmt: skip
         self.assertAlmostEqual(depth.value, 5.66, places=2)
         wide, narrow = on("open below"), on("tamped sand")
@@ -120,7 +120,7 @@ class GroundTest(unittest.TestCase):
             check for check in known.checks if check.name == "Bends at the ground" and check.case == "a person leaning"
         ]
         self.assertAlmostEqual(bends[0].limit.value, 250e6 / 1.67 / 6894.757, delta=1)
-        moment = 200 * (3 * FT + 2 * IN) / FT * 12
+        moment = 500 / LB * (3 * FT + 2 * IN) / FT * 12  # a person's 0.5 kN at the top
         self.assertAlmostEqual(bends[0].demand.value, moment / (12e-6 / IN**3), delta=1)
         self.assertAlmostEqual(known.footings[1].hole_m, 24 * IN, places=6)
 
@@ -170,7 +170,7 @@ class BaseTest(unittest.TestCase):
             c for c in plan.checks if c.about == about and c.name == "Brace squeezes" and c.case == "a person leaning"
         )
         # Unknowns: brace force N, and the foot's own reactions X, Z. Three equations of balance, solved in a general library.
-        top_m, push = 3 * FT + 2 * IN, 200.0
+        top_m, push = 3 * FT + 2 * IN, 500.0 / LB
         long_m = math.hypot(reach_m, up_m)
         matrix = np.array([
             [reach_m / long_m, 1.0, 0.0],
@@ -191,9 +191,9 @@ class BaseTest(unittest.TestCase):
                  (("alone", alone), ("shaped", shaped))}  # fmt: skip
         self.assertGreater(worst["alone"], 5 * worst["shaped"])
 
-    def blocks(self, legs: tuple[tuple[float, float], ...], kg: float = 80.0) -> Plan:
+    def blocks(self, legs: tuple[tuple[float, float], ...], kg: float = 80.0, tie_n: float | None = 1e4) -> Plan:
         straights = tuple(Straight(id=f"s{k}", length_m=long, turn_rad=turn) for k, (long, turn) in enumerate(legs))
-        detail = FootDetail(upright=Upright(by="own weight"), block_kg=kg)
+        detail = FootDetail(upright=Upright(by="own weight"), block_kg=kg, tie_rating_n=tie_n)
         spec = fence(10, straights=straights, foot="loose block", foot_detail=detail, height_m=1.2, bay_max_m=1.5)
         return planned(spec, site(exposure="B"))
 
@@ -213,6 +213,25 @@ class BaseTest(unittest.TestCase):
         )
         check = next(c for c in plan.checks if c.name == "Stands by its weight" and c.about == "f/straight/s1")
         self.assertAlmostEqual(check.demand.value, holds / (LB * FT), delta=0.02 * check.demand.value)
+
+    def test_blocks_that_nothing_ties_hold_nothing_down(self) -> None:
+        """Loose blocks stay behind when the frame tips: only the frame's own pieces hold it, blocks still hold its foot."""
+        legs = ((3.0, 0.0), (2.4, math.pi / 2), (3.0, math.pi / 2))
+        loose, tied = self.blocks(legs, kg=150.0, tie_n=None), self.blocks(legs, kg=150.0)
+        weak = self.blocks(legs, kg=150.0, tie_n=300.0)
+
+        def holds(plan: Plan) -> float:
+            return next(
+                c.demand.value for c in plan.checks if c.name == "Stands by its weight" and c.about == "f/straight/s1"
+            )
+
+        frame_kg = sum(part.mass_kg * part.count for part in loose.parts)
+        across_m = max(f.at[0] for f in loose.footings) - min(f.at[0] for f in loose.footings)
+        self.assertLess(holds(loose), 0.6 * frame_kg * GRAVITY * (across_m + 0.28) / (LB * FT))
+        self.assertLess(holds(loose), holds(weak))
+        self.assertLess(holds(weak), holds(tied))
+        slides = [next(c.demand.value for c in plan.checks if c.name == "Does not slide") for plan in (loose, tied)]
+        self.assertAlmostEqual(*slides, places=6)
 
     def test_a_rated_base_on_a_loose_block_is_no_hold(self) -> None:
         plan = on("loose block", foot_detail=FootDetail(upright=RATED))

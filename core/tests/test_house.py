@@ -64,6 +64,10 @@ def steps(made: object) -> list[Step]:
     return [step for check in made.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
 
 
+SHARED = ("answers", "base", "bent", "fences", "pole", "short_posts", "treatment")
+"""Modules that every school may use."""
+
+
 class HouseTest(unittest.TestCase):
     def test_imports_go_one_way(self) -> None:
         found = []
@@ -82,7 +86,7 @@ class HouseTest(unittest.TestCase):
     def test_rulebooks_do_not_import_siblings(self) -> None:
         for path in (CORE / "rulebooks").glob("*/*.py"):
             for other in re.findall(r"steady\.rulebooks\.(\w+)", path.read_text(encoding="utf-8")):
-                self.assertIn(other, ("answers", "base", "bent", "fences", "treatment", path.parent.name), path)
+                self.assertIn(other, (*SHARED, path.parent.name), path)
 
     def test_the_core_runs_without_django(self) -> None:
         code = (

@@ -17,7 +17,7 @@ from steady.loads.tributary import gather
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Footing, Step
 from steady.plan.verdict import verdict
-from steady.rulebooks.us.ground import cubic_root
+from steady.rulebooks.pole import cubic_root
 from steady.rulebooks.us.wind import end_coefficients, run_coefficient
 from steady.statics.beam import SpreadLoad, solve
 from steady.yard.choices import OwnPrice, YardChoices
@@ -173,8 +173,8 @@ class VerdictTest(unittest.TestCase):
 
     def test_four_words(self) -> None:
         self.assertEqual(verdict(self.check(0.5, 1)), "passes")
-        self.assertEqual(verdict(self.check(0.99, 1)), "nothing to spare")
-        self.assertEqual(verdict(self.check(1.0, 1)), "nothing to spare")
+        self.assertEqual(verdict(self.check(0.99, 1)), "at the limit")
+        self.assertEqual(verdict(self.check(1.0, 1)), "at the limit")
         self.assertEqual(verdict(self.check(1.001, 1)), "fails")
         self.assertEqual(verdict(self.check(2, 1, least=True)), "passes")
         self.assertEqual(verdict(self.check(0.5, 1, Basis.PRACTICE)), "practice")

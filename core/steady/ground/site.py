@@ -37,17 +37,25 @@ class Site:
     """What stands still whatever is built.
 
     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
-    `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
-    `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
-    strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office said, and when.
+    `exposure` a word of the school's own; `wind_pressure_pa` the place's pressure for schools that map one (ca: hourly, 1 in 50;
+    uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
+    low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
+    escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
+    are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
+    undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
+    said, and when.
     """
 
     use: Use = "house"
     soil: Annotated[str, MaxLen(60)] = "clay"
     frost_m: Annotated[float, Ge(0), Le(4)] = 0.0
     wind_speed_m_per_s: Annotated[float, Gt(0), Le(110)] = 46.9392
-    exposure: Literal["B", "C", "D", "0", "I", "II", "III", "IV"] = "B"
+    exposure: Literal["B", "C", "D", "0", "I", "II", "III", "IV", "open", "rough"] = "B"
     edition: Literal["ASCE 7-16", "ASCE 7-22"] = "ASCE 7-16"
+    wind_pressure_pa: Annotated[float, Ge(0), Le(10000)] = 0.0
+    wind_importance: Annotated[float, Ge(0.5), Le(1.25)] = 1.0
+    wind_return_years: Annotated[float, Ge(0), Le(500)] = 0.0
+    crest_factor: Annotated[float, Ge(1), Le(3)] = 1.0
     ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0
     bearing_pa: Annotated[float, Ge(0), Le(2e6)] = 0.0

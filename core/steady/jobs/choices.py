@@ -60,7 +60,7 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     clashes: dict[int, str] = {}
     for group in dict.fromkeys(choice.group for choice in found):
         rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
-        good = [k for k in rows if found[k].whole != "fails"]
+        good = [k for k in rows if found[k].whole not in ("fails", "cannot be built")]
         for k in rows if len(rows) <= FEW else good[: MOST_PRICED // 2]:
             made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
             prices[k] = quick_price(made, job.yard)
@@ -76,7 +76,7 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
             group=choice.group, says=choice.says, change=choice.change, reaches=shown(choice.reaches_m),
             table=shown(choice.table_m), slack=shown(choice.slack_m),
             governs=choice.governs, exact=choice.exact, use=choice.use,
-            whole="fails" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
+            whole="cannot be built" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
             chosen=choice.chosen, lasts=choice.lasts, hours=took.get(k),
             price=price, price_change=None if price is None else price - today,
         )  # fmt: skip

@@ -5,7 +5,7 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.jobs.document import Job, find
 from steady.plan.model import Basis, Option, Plan
-from steady.plan.verdict import governing
+from steady.plan.verdict import gaps, governing, named, state
 from steady.rulebooks.registry import rulebook
 from steady.structures.registry import CANDIDATES, plan
 from steady.takeoff.bill import quick_price
@@ -16,13 +16,17 @@ MOST_PER_POST = 3
 
 def passes(candidate: Plan) -> bool:
     """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
-    clear = all(check.use <= 1 + 1e-9 for check in candidate.checks if check.basis is Basis.RECKONED)
-    gaps = [
-        gap
-        for gap in candidate.not_covered
-        if gap.basis is Basis.RECKONED and gap.would_have_to_change and not gap.crew
-    ]
-    return clear and not gaps and not candidate.conflicts and bool(candidate.checks)
+    if state(candidate) in ("cannot be built", "fails"):
+        return False
+    return bool(candidate.checks) and all(gap.crew or not gap.would_have_to_change for gap in gaps(candidate))
+
+
+def loses(now: Plan, candidate: Plan) -> bool:
+    """Whether a change makes something that passes today fail or go uncovered, or misses advice that is met today."""
+    met = {(check.name, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.RECKONED}
+    met -= {(check.name, check.case) for check in now.checks if not check.use <= 1 + 1e-9}
+    missed = {(check.name, check.case) for check in candidate.checks if not check.use <= 1 + 1e-9}
+    return bool(met & missed) or bool({gap.name for gap in gaps(candidate)} - {gap.name for gap in gaps(now)})
 
 
 def options(job: Job, structure_id: str) -> tuple[Option, ...]:
@@ -43,7 +47,7 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
             candidate = plan(replace(spec, **dict(change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
         except InputError:
             continue
-        if not passes(candidate):
+        if not passes(candidate) or loses(now, candidate):
             continue
         price = quick_price(candidate, job.yard)
         if passes_now and price > today - 0.5:
@@ -55,10 +59,10 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
                 says=says,
                 change=change,
                 use=worst.use if worst else 0.0,
-                governs=f"{worst.name.lower()}, {worst.case}" if worst else "",
+                governs=named(worst) if worst else "",
                 price=price,
                 price_change=price - today,
-                not_covered=tuple(sorted({gap.name for gap in candidate.not_covered if gap.basis is Basis.RECKONED})),
+                not_covered=tuple(sorted({gap.name for gap in gaps(candidate)})),
             )
         )
     found.sort(key=lambda option: (round(option.price, 2), len(option.change)))

@@ -16,8 +16,8 @@ from steady.drawing.views import views
 from steady.footings.hole import volumes
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, LB
-from steady.plan.model import Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
-from steady.plan.verdict import Verdict, governing, overall, verdict
+from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
+from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, headline, named, state, verdict
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
 
@@ -109,6 +109,8 @@ class CheckRow:
     name: str
     about: str
     basis: Basis
+    asks: Asks
+    fitted: bool
     case: str
     verdict: Verdict
     use: float
@@ -123,9 +125,10 @@ class Sheet:
     """One structure's sheet."""
 
     id: str
-    verdict: Verdict
+    verdict: State
     headline: str
     gaps: int
+    advice: tuple[str, ...]
     built_on: Basis
     accepted: str
     line_m: float
@@ -160,9 +163,10 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
     line_m = max((mark.station_m for mark in plan.marks), default=0.0)
     return Sheet(
         id=plan.id,
-        verdict=overall(plan),
-        headline=_headline(plan),
-        gaps=len({gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}),
+        verdict=state(plan),
+        headline=headline(plan),
+        gaps=len({gap.about for gap in gaps(plan)}),
+        advice=tuple(f"{check.name}, {check.case}: {_figure(check, tape)}" for check in advice_missed(plan)),
         built_on=plan.built_on,
         accepted=plan.accepted,
         line_m=line_m,
@@ -182,27 +186,13 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
     )
 
 
-def _headline(plan: Plan) -> str:
-    worst = governing(plan)
+def _worst(checks: list[Check], gap: bool = False) -> tuple[Verdict, float, str]:
+    """The verdict of one thing; `gap`: a rule did not reach something about it."""
+    worst = hardest(checks)
     if worst is None:
-        gap = next((gap for gap in plan.not_covered if gap.basis is Basis.RECKONED), None)
-        return f"Not reckoned: {gap.reason}; {gap.would_have_to_change}" if gap else "Nothing to reckon"
-    failing = {c.about for c in plan.checks if c.basis is Basis.RECKONED and verdict(c) == "fails"}
-    gaps = {gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}
-    if failing:
-        text = f"Fails at {len(failing)} {'place' if len(failing) == 1 else 'places'}: "
-        text += f"{worst.name.lower()}, {worst.case}, {worst.use:.2f} of its limit"
-    else:
-        text = f"Passes where reckoned; closest is {worst.name.lower()}, {worst.case}, {worst.use:.2f} of its limit"
-    return text + (f". Not covered at {len(gaps)}" if gaps else "")
-
-
-def _worst(checks: list[Check]) -> tuple[Verdict, float, str]:
-    reckoned = [check for check in checks if check.basis is Basis.RECKONED]
-    if not reckoned:
         return "not covered", 0.0, ""
-    worst = max(reckoned, key=lambda check: check.use)
-    return verdict(worst), worst.use, f"{worst.name.lower()}, {worst.case}"
+    word = verdict(worst)
+    return "not covered" if gap and word != "fails" else word, worst.use, named(worst)
 
 
 def size_words(plan: Plan, line_m: float, tape: Tape) -> str:
@@ -215,16 +205,14 @@ def size_words(plan: Plan, line_m: float, tape: Tape) -> str:
 
 
 def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, ...]:
-    gaps = {gap.about for gap in plan.not_covered if gap.basis is Basis.RECKONED}
+    open_gaps = {gap.about for gap in gaps(plan)}
     rows = []
     for member in plan.members:
         checks = by_about.get(member.id, [])
-        word, use, governed = _worst(checks)
-        if member.id in gaps and word != "fails":
-            word = "not covered"
+        word, use, governed = _worst(checks, member.id in open_gaps)
         tables = [verdict(check) for check in checks if check.basis is Basis.TABLE]
         table: Verdict = next(
-            (v for v in ("fails", "nothing to spare", "passes") if v in tables), "not covered"
+            (v for v in ("fails", "at the limit", "passes") if v in tables), "not covered"
         )  # fmt: skip
         rows.append(
             MemberRow(
@@ -240,6 +228,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
     posts = {place.id: part for part in plan.parts if part.role == "post" for place in part.places}
     habits = {practice.about: practice for practice in plan.practice}
     yield_m3 = bag_yield_m3(yard.bag)
+    open_gaps = {gap.about for gap in gaps(plan)}
     rows = []
     for number, mark in enumerate(plan.marks, start=1):
         if mark.id not in holes:
@@ -247,7 +236,7 @@ def _posts(plan: Plan, tape: Tape, yard: YardChoices, by_about: dict[str, list[C
         footing, part = holes[mark.id], posts.get(mark.id)
         # Where a deck is too low for a post its beam lies on the concrete; a clash says so.
         length_m = part.length_m if part else 0.0
-        word, use, governed = _worst(by_about.get(mark.id, []))
+        word, use, governed = _worst(by_about.get(mark.id, []), mark.id in open_gaps)
         takes_m3 = volumes(footing).concrete_m3 * (1 + yard.concrete_allowance_ratio)
         habit = habits.get(mark.id)
         gravel_m = sum(layer.top_m - layer.bottom_m for layer in footing.layers if layer.what == "gravel")
@@ -339,13 +328,14 @@ def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[Bay
         return ()
     openings = {opening.id: opening for opening in plan.openings}
     rows = []
+    open_gaps = {gap.about for gap in gaps(plan)}
     spans = _opening_spans(plan)
     for before, after in zip(plan.marks, plan.marks[1:], strict=False):
         opening = next(
             (curve_id for curve_id, (a, b) in spans.items() if abs(a - before.station_m) < 0.03 and b > a), ""
         )
         about = opening or before.id.replace("/post/", "/bay/", 1)
-        word, use, governed = _worst(by_about.get(about, []))
+        word, use, governed = _worst(by_about.get(about, []), about in open_gaps)
         width_m = after.station_m - before.station_m
         rows.append(
             BayRow(
@@ -382,6 +372,9 @@ def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Ch
         return [check_row(check, tape) for check in by_about.get(selected, [])]
     worst: dict[tuple[str, str], Check] = {}
     for check in plan.checks:
+        # What the tool made to fit is folded away: it shows with the thing that is picked.
+        if check.fitted and check.use <= 1 + 1e-9:
+            continue
         key = (check.name, check.case)
         if key not in worst or check.use > worst[key].use:
             worst[key] = check
@@ -399,6 +392,8 @@ def check_row(check: Check, tape: Tape) -> CheckRow:
         name=check.name,
         about=check.about,
         basis=check.basis,
+        asks=check.asks,
+        fitted=check.fitted,
         case=check.case,
         verdict=verdict(check),
         use=check.use,

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from steady.errors import InputError
 from steady.jobs.document import Job, find
 from steady.jobs.options import passes
-from steady.plan.model import Basis, Plan
-from steady.plan.verdict import governing
+from steady.plan.model import Plan
+from steady.plan.verdict import governing, named
 from steady.rulebooks.registry import rulebook
 from steady.structures.registry import HOLD, plan
 
@@ -49,7 +49,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
     if post_id not in stands or "/edge/" in post_id:
         raise InputError("post", "There is no such post or beam")
     from_m = stands[post_id]
-    limit_use = max(1.0, max((c.use for c in today.checks if c.basis is Basis.RECKONED), default=1.0))
+    limit_use = max(1.0, max((c.use for c in today.checks if c.counts), default=1.0))
 
     def why_not(station_m: float) -> str:
         try:
@@ -62,7 +62,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
             return "a bay is too long: one more post is needed"
         worst = governing(moved)
         if worst is not None and worst.use > limit_use + 1e-9:
-            return f"{worst.name.lower()}, {worst.case}"
+            return named(worst)
         return "" if passes(moved) or not passes(today) else "no longer passes"
 
     back_m, fails_back = _search(lambda d: why_not(from_m - d))

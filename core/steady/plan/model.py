@@ -20,6 +20,19 @@ class Basis(StrEnum):
     PRACTICE = "practice"
 
 
+class Asks(StrEnum):
+    """Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in."""
+
+    CODE = "code"
+    SAFETY = "our safety limit"
+    ADVICE = "advice"
+    CREW = "the crew's own limit"
+
+
+Advice = Literal["a person leaning", "sag", "wobble"]
+"""Kinds of advice that a crew may take in as limits of its own."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Step:
     """One line of working, in the unit that its formula is printed in.
@@ -39,7 +52,11 @@ class Step:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Check:
-    """A demand against a limit. `case` names the load case or hour; `says` is the verdict's sentence in plain words."""
+    """A demand against a limit. `case` names the load case or hour; `says` is the verdict's sentence in plain words.
+
+    `asks`: who asks for it. `fitted`: the tool itself chose what meets the demand (a depth rounded up, a spacing read from a
+    table), inside every cap and with no demand refused: it passes, and is never what leaves least to spare.
+    """
 
     name: str
     about: Id
@@ -49,6 +66,18 @@ class Check:
     limit: Step
     working: tuple[Step, ...] = ()
     case: str = ""
+    asks: Asks = Asks.CODE
+    fitted: bool = False
+
+    @property
+    def demanded(self) -> bool:
+        """Whether anything is asked at all: a demand of nothing makes no check. NaN does, and fails."""
+        return (self.demand if self.sense == "at most" else self.limit).value != 0
+
+    @property
+    def counts(self) -> bool:
+        """Whether it can fail a plan: advice cannot."""
+        return self.basis is Basis.RECKONED and self.asks is not Asks.ADVICE
 
     @property
     def use(self) -> float:

@@ -248,6 +248,23 @@ class FixingAsk:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class ScrewAsk:
+    """Screws of a fence outdoors under wind: how many, their diameter, how far they reach in, and what is gone through (m).
+
+    `pulled`: along their length, else sideways; `slanted`: driven at a slant through the end of what they hold.
+    """
+
+    count: int
+    diameter_m: float
+    holds_m: float
+    through_m: float
+    wood: Wood
+    density_kg_per_m3: float
+    pulled: bool = True
+    slanted: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Column:
     """A post standing up: what is left after buckling, and what it carries (N)."""
 
@@ -312,6 +329,39 @@ class WindPlace:
     edition: str = ""
     zone: str = ""
     return_years: float = 0.0
+    crest: float = 1.0
+    importance: float = 1.0
+    """`crest`: factor on the pressure for a hill or escarpment; `importance`: for schools that have one."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LegEnd:
+    """How a leg of a fence ends to the wind: free, or against a wall; and how long the fence that turns away there is (m)."""
+
+    free: bool = True
+    return_m: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WindLeg:
+    """One face of a fence to the wind, from corner to corner: its length, solid part and top (m), how solid, how it ends."""
+
+    length_m: float
+    solid_height_m: float
+    top_height_m: float
+    solidity: float = 1.0
+    start: LegEnd = LegEnd()
+    end: LegEnd = LegEnd()
+
+    @property
+    def face(self) -> "WindFace":
+        """The same as a face whose returns are looked at end by end."""
+        return WindFace(
+            length_m=max(self.length_m, self.solid_height_m),
+            solid_height_m=self.solid_height_m,
+            top_height_m=self.top_height_m,
+            solidity=self.solidity,
+        )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -364,6 +414,12 @@ class Soil:
     lateral_pa_per_m: float
     source: str
     friction: float = 0.0
+    cohesion_pa: float = 0.0
+    friction_rad: float = 0.0
+    unit_weight_n_per_m3: float = 0.0
+    dead_top_m: float = 0.0
+    """Strengths for formulas of soil mechanics (undrained shear strength, angle of friction; 0: none), and how much of the top
+    does not count for them."""
 
 
 def si(step: Step) -> float:

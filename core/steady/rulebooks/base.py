@@ -11,7 +11,7 @@ from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.quantities import UNITS
 from steady.measure.trade import IMPERIAL, METRIC, Units
-from steady.measure.units import IN, LB
+from steady.measure.units import IN
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     BeamAsk,
@@ -28,6 +28,7 @@ from steady.rulebooks.answers import (
     PeopleLoad,
     RafterAsk,
     Sag,
+    ScrewAsk,
     Seat,
     Sideways,
     SnowAsk,
@@ -36,6 +37,7 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     Wood,
@@ -44,6 +46,24 @@ from steady.rulebooks.answers import (
     product_step,
     si,
 )
+from steady.statics.dowels import johansen_n, screw_pull_n
+
+
+def screws_by_ec5(ask: ScrewAsk, rho: float, units: Units, source: str) -> Step:
+    """Characteristic value × k_mod of a gust / γ_M; a slant earns nothing more. Source: EN 1995-1-1 8.2.2, 8.7 (medium)."""
+    d, holds, through = ask.diameter_m * 1000, ask.holds_m * 1000, ask.through_m * 1000
+    if not (d > 0 and holds > 0 and through > 0):
+        raise OutsideScope("the screw reaches nothing to hold in", "a longer screw")
+    if ask.pulled:
+        each_n = screw_pull_n(d_mm=d, length_mm=holds, rho=rho)
+    else:
+        my = 0.3 * 600.0 * d**2.6
+        each_n = min(johansen_n(d_mm=d, side_mm=through, main_mm=holds, rho=rho, bored=d > 6, yield_n_mm=my).values())
+    return Step(
+        symbol="R_s", value=ask.count * each_n * 0.9 / 1.3 / units.force_n, unit=units.force, formula="n * R_k * k_mod / g_M",
+        inputs=(("n", float(ask.count), ""), ("R_k", each_n / units.force_n, units.force), ("k_mod", 0.9, ""), ("g_M", 1.3, "")),
+        source=source, says=f"{ask.count} screws of {d:.1f} mm, {holds:.0f} mm into what holds them",
+    )  # fmt: skip
 
 
 class Rulebook:
@@ -113,32 +133,29 @@ class Rulebook:
         )
 
     def embedment(
-        self,
-        *,
-        load_n: float,
-        height_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """Depth a free pole needs against a sideways force at a height, and the steps to it. Raises OutsideScope.
+        """Depth a free pole needs against a sideways force at a height, and the steps to it.
 
-        The load is at the school's design level. `cohesion_pa`: the ground's undrained shear strength, measured; 0: not known.
+        The load is at the school's design level.
+
+        Raises:
+            TooDeep: Deeper than the school's formula may answer.
+            OutsideScope: The soil has no value for it.
         """
         self.none("formula for the depth of posts")
 
     def embedment_for_moment(
-        self,
-        *,
-        moment_n_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """Depth a free pole needs against a pure moment. Raises OutsideScope."""
+        """Depth a free pole needs against a pure moment. Raises as `embedment`."""
         self.none("formula for posts that are turned")
+
+    def moment_in_ground(
+        self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """The greatest bending moment of a pole, where its shear turns below ground. Raises OutsideScope."""
+        self.none("formula for bending below ground")
 
     def pad(self, *, load_n: float, bearing_pa: float, round_pad: bool) -> Pad:
         """A pad for a service load: area = load / bearing. Source: statics."""
@@ -415,6 +432,10 @@ class Rulebook:
         """Height of the resultant above ground: the middle of the solid part."""
         return face.top_height_m - face.solid_height_m / 2
 
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutsideScope."""
+        self.none("wind along a fence")
+
     def wind_on_fence(
         self,
         *,
@@ -460,13 +481,6 @@ class Rulebook:
         self.none("live load of roofs")
 
     # --- people and limits of fences ----------------------------------------------------------------------------------
-    def person_leaning(self) -> tuple[float, Step]:
-        """A person against the fence's top (N): 200 lb, prudent practice where no clause asks it of fences."""
-        source = "practice: a person's push, taken over from guards; no clause asks it of fences"
-        push = 200.0 * LB / self.units.force_n
-        step = self.factored(given_step("P_p", push, self.units.force, source, "a person leaning on the top"), "P_d")
-        return si(step), step
-
     def sag_limit(self) -> tuple[float, Step]:
         """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""
         return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")
@@ -481,6 +495,15 @@ class Rulebook:
     ) -> Step:
         """What one fixing holds in pull-out: per length without a penetration (us), whole otherwise."""
         self.none("rule for pull-out")
+
+    def screws_in_wind(self, ask: ScrewAsk) -> Step:
+        """What screws hold against wind outdoors, at the school's design level.
+
+        Where a school has no rule entered, Eurocode 5's with a characteristic density of 0.85 of the mean [practice, low].
+        """
+        return screws_by_ec5(
+            ask, 0.85 * ask.density_kg_per_m3, self.units, "practice: Eurocode 5 where this code has none entered; low"
+        )
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """Reach into the second ply, reach needed (m), and the rule."""

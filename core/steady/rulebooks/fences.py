@@ -2,30 +2,48 @@
 
 import itertools
 from collections.abc import Callable, Sequence
+from dataclasses import dataclass
 
 from steady.plan.model import Step
 from steady.rulebooks.answers import WindFace, WindZone, si
 
 
-def zones_of(
+@dataclass(frozen=True, slots=True)
+class Band:
+    """A zone at one end of a leg: how far it reaches from there (m), its coefficient, and in words where it lies."""
+
+    to_m: float
+    coefficient: float
+    says: str
+
+
+def zones_between(
     length_m: float,
-    reach_m: Sequence[float],
-    worst: Callable[[float], tuple[float, str]],
+    start: Sequence[Band],
+    end: Sequence[Band],
+    run: tuple[float, str],
     pressure: Callable[[float, str], Step],
 ) -> tuple[WindZone, ...]:
-    """Zones along a line, alike neighbours joined.
+    """Zones along a leg: at each place the worst of the whole run's coefficient and of both ends' bands, alike neighbours joined.
 
     Args:
-        reach_m: How far from a free end each zone reaches; beyond the line they do not count.
-        worst: Coefficient and case at a distance from the start, the worse of both ends.
+        start: Bands from the leg's start, nearest first; none where the wind comes round no edge there.
+        end: The same from its end.
+        run: Coefficient over the whole leg, and its case in words.
         pressure: The step of a coefficient and case.
     """
     cuts = {0.0, length_m}
-    for reach in reach_m:
-        cuts |= {at for at in (reach, length_m - reach) if 0 < at < length_m}
+    cuts |= {band.to_m for band in start if 0 < band.to_m < length_m}
+    cuts |= {length_m - band.to_m for band in end if 0 < length_m - band.to_m < length_m}
     found: list[WindZone] = []
     for from_m, to_m in itertools.pairwise(sorted(cuts)):
-        step = pressure(*worst((from_m + to_m) / 2))
+        middle_m = (from_m + to_m) / 2
+        coefficient, case = run
+        for bands, off_m, name in ((start, middle_m, "start"), (end, length_m - middle_m, "end")):
+            band = next((one for one in bands if off_m <= one.to_m), None)
+            if band is not None and band.coefficient > coefficient:
+                coefficient, case = band.coefficient, f"{band.says} from the {name}"
+        step = pressure(coefficient, case)
         if found and abs(found[-1].pressure_pa - si(step)) < 1e-9:
             found[-1] = WindZone(found[-1].from_m, to_m, found[-1].pressure_pa, found[-1].step)
         else:

@@ -4,10 +4,12 @@ These give ultimate resistance; a safety factor is the caller's, and stands besi
 """
 
 import math
+from bisect import bisect_right
 from collections.abc import Callable
+from functools import lru_cache
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError, OutsideScope, TooDeep
 
 _DEEPEST_M = 6.0
 """Rigid short posts only: deeper ones bend, and these formulas no longer hold (product limit)."""
@@ -46,8 +48,10 @@ def broms_sand_n(
     return 0.5 * unit_weight_n_per_m3 * width_m * depth_m**3 * kp / (arm_m + depth_m)
 
 
-def broms_clay_n(*, depth_m: float, arm_m: float, width_m: float, cohesion_pa: float) -> float:
-    """Ultimate side force in clay: nothing above 1.5 B, 9 c_u B below.
+def broms_clay_n(
+    *, depth_m: float, arm_m: float, width_m: float, cohesion_pa: float, dead_m: float | None = None
+) -> float:
+    """Ultimate side force in clay: nothing above 1.5 B (or `dead_m`), 9 c_u B below.
 
     L = 1.5 B + f + g, f = H / (9 c B), g² = 4 H (e + 1.5 B + f/2) / (9 c B). With q = 9 c B and a = L − 1.5 B this closes to
     H²  + 2 q (2 e + L + 1.5 B) H − q² a² = 0: one positive root.
@@ -58,11 +62,12 @@ def broms_clay_n(*, depth_m: float, arm_m: float, width_m: float, cohesion_pa: f
     Source: Broms 1964a, force balance.
     """
     _positive(depth=depth_m, width=width_m, cohesion=cohesion_pa)
-    a = depth_m - 1.5 * width_m
+    dead = 1.5 * width_m if dead_m is None else dead_m
+    a = depth_m - dead
     if a <= 0:
         raise OutsideScope("the post stands within the top 1.5 widths, where clay gives no hold", "a deeper hole")
     q = 9 * cohesion_pa * width_m
-    b = q * (2 * arm_m + depth_m + 1.5 * width_m)
+    b = q * (2 * arm_m + depth_m + dead)
     return math.sqrt(b**2 + q**2 * a**2) - b
 
 
@@ -143,6 +148,60 @@ def hansen_n(
     return area(0, turn, False) - area(turn, depth_m, False)
 
 
+_GRID_M = 0.02
+
+
+@lru_cache(maxsize=256)
+def _hansen_sums(
+    width_m: float, friction_rad: float, unit_weight_n_per_m3: float, cohesion_pa: float
+) -> tuple[tuple[float, ...], tuple[float, ...]]:
+    """Running force and first moment of Brinch Hansen's pressures, every 2 cm down to 6 m (Simpson, smooth pressures)."""
+    factors = hansen_factors(friction_rad)
+
+    def pressure(z: float) -> float:
+        kq, kc = factors(z / width_m)
+        return (unit_weight_n_per_m3 * z * kq + cohesion_pa * kc) * width_m
+
+    forces, moments = [0.0], [0.0]
+    for k in range(round(_DEEPEST_M / _GRID_M)):
+        a, m, b = k * _GRID_M, (k + 0.5) * _GRID_M, (k + 1) * _GRID_M
+        pa, pm, pb = pressure(a), pressure(m), pressure(b)
+        forces.append(forces[-1] + _GRID_M / 6 * (pa + 4 * pm + pb))
+        moments.append(moments[-1] + _GRID_M / 6 * (a * pa + 4 * m * pm + b * pb))
+    return tuple(forces), tuple(moments)
+
+
+def hansen_depth_m(
+    *,
+    load_n: float,
+    arm_m: float,
+    width_m: float,
+    friction_rad: float,
+    unit_weight_n_per_m3: float,
+    cohesion_pa: float,
+) -> float:
+    """The depth at which Brinch Hansen's ultimate side force reaches a load: the same as `hansen_n`, fast enough to search with.
+
+    Raises:
+        TooDeep: Not within 6 m.
+    """
+    forces, moments = _hansen_sums(width_m, friction_rad, unit_weight_n_per_m3, cohesion_pa)
+    about = [arm_m * f + m for f, m in zip(forces, moments, strict=True)]
+
+    def force_to(turn: float) -> float:
+        k = min(int(turn), len(forces) - 2)
+        return forces[k] + (forces[k + 1] - forces[k]) * (turn - k)
+
+    def resists_n(depth: float) -> float:
+        k = min(int(depth), len(about) - 2)
+        half = (about[k] + (about[k + 1] - about[k]) * (depth - k)) / 2
+        at = max(0, bisect_right(about, half) - 1)
+        turn = at + (half - about[at]) / (about[at + 1] - about[at])
+        return 2 * force_to(turn) - force_to(depth)
+
+    return depth_for_m(lambda d: resists_n(d / _GRID_M), load_n, 0.05)
+
+
 def depth_for_m(resistance: Callable[[float], float], wanted_n: float, least_m: float) -> float:
     """The depth at which a resistance that grows with depth reaches a force.
 
@@ -151,7 +210,11 @@ def depth_for_m(resistance: Callable[[float], float], wanted_n: float, least_m: 
     """
     low, high = least_m, _DEEPEST_M
     if resistance(high) < wanted_n:
-        raise OutsideScope(f"more than {_DEEPEST_M:.0f} m of depth", "a wider hole, better ground or less load")
+        raise TooDeep(
+            f"more than {_DEEPEST_M:.0f} m of depth: no depth is enough",
+            "a wider hole, better ground or less load",
+            _DEEPEST_M,
+        )
     for _ in range(80):
         middle = (low + high) / 2
         if resistance(middle) < wanted_n:

@@ -5,6 +5,7 @@ from collections.abc import Callable
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, LB, LB_FT, PSF
+from steady.rulebooks import pole
 from steady.rulebooks.answers import Pad, Soil, si
 from steady.rulebooks.us import ground
 from steady.rulebooks.us.people import pad_pressure
@@ -63,11 +64,11 @@ def _pole_depth(given: Given) -> float:
         if given.flag("restrained_at_grade"):
             d_ft = ground.constrained_embedment_ft(load / LB, height / FT, width_ft, k)
         else:
-            step, _ = ground.embedment(
+            step, _ = pole.embedment(
                 load_n=load, height_m=height, width_m=width_ft * FT, lateral_pa_per_m=soil, soil_factor=factor
             )
             d_ft = step.value
-    if not d_ft <= ground.DEEPEST_FT:
+    if not d_ft <= pole.DEEPEST_FT:
         raise OutsideScope("deeper than the formula's 12 ft", "a wider hole or better ground")
     return d_ft * FT
 
@@ -139,7 +140,7 @@ def _pole_capacity(given: Given, depth_m: float, arm_m: float) -> float:
     if factor not in (1.0, 2.0):
         raise InputError("soil_factor", "is 1, or 2 for isolated poles")
     d, h, b = depth_m / FT, arm_m / FT, _above(given, "width") / FT
-    if d > ground.DEEPEST_FT:
+    if d > pole.DEEPEST_FT:
         raise OutsideScope("deeper than the formula's 12 ft", "at most 12 ft")
     k = given.quantity("soil_lateral", "pressure per depth") / (PSF / FT) * factor
     if not k > 0:
@@ -148,7 +149,7 @@ def _pole_capacity(given: Given, depth_m: float, arm_m: float) -> float:
         if not h > 0:
             raise InputError("load_height", "must be above 0")
         return d**3 * k * b / (4.25 * h) * LB
-    s1 = min(k * d / 3, ground.MOST_PRESSURE * k)
+    s1 = min(k * d / 3, pole.MOST_PRESSURE * k)
     return d**2 / (d + 1.09 * h) * s1 * b / 2.34 * LB
 
 

@@ -15,7 +15,7 @@ import unittest
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.answers import Wood
+from steady.rulebooks.answers import Soil, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us import ground, wind
 from steady.rulebooks.us.timber import reference, size_factor
@@ -34,7 +34,7 @@ def depth_ft(load_lb: float, height_ft: float, width_ft: float, psf_per_ft: floa
         load_n=load_lb * LB,
         height_m=height_ft * FT,
         width_m=width_ft * FT,
-        lateral_pa_per_m=psf_per_ft * PSF / FT,
+        soil=Soil("typed", "typed", 0.0, psf_per_ft * PSF / FT, "x"),
         soil_factor=factor,
     )
     return step.value
@@ -172,7 +172,7 @@ class EmbedmentTest(unittest.TestCase):
                 "load_n": 1000.0,
                 "height_m": 1.0,
                 "width_m": 0.3,
-                "lateral_pa_per_m": 15000.0,
+                "soil": Soil("x", "x", 0.0, 15000.0, "x"),
                 "soil_factor": 1.0,
             }
             with self.assertRaises(InputError):

@@ -7,7 +7,7 @@ from steady.drawing.views import views
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
 from steady.jobs.sheet import size_words
-from steady.plan.verdict import overall
+from steady.plan.verdict import state as state_of
 
 from trellis_server.models import Job
 from trellis_server.services.jobs import state
@@ -56,7 +56,7 @@ def card(job: Job) -> dict[str, Any]:
             plan = plan_structure(document, structure.spec.id)
             found = {view.name: view for view in views(plan, document.reading.tape())}
             shown = found.get("elevation") or found.get("section")
-            row["verdict"] = overall(plan)
+            row["verdict"] = state_of(plan)
             row["posts"] = len(plan.footings)
             line_m = max((m.station_m for m in plan.marks), default=0.0)
             row["length"] = size_words(plan, line_m, document.reading.tape())

@@ -8,13 +8,13 @@ const wide = computed(() => (measured.value ? 7 : 3) + (timed.value ? 1 : 0))
 const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
-  const order = { passes: 0, 'not covered': 1, fails: 2 } as Record<string, number>
+  const order = { passes: 0, 'at the limit': 1, 'not covered': 2, fails: 3, 'cannot be built': 4 } as Record<string, number>
   return [...props.choices].sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
 })
 const good = computed(() => ranked.value.filter((choice) => choice.whole === 'passes' && !choice.exact))
-const exact = computed(() => ranked.value.filter((choice) => choice.exact && choice.whole === 'passes'))
+const exact = computed(() => ranked.value.filter((choice) => (choice.exact && choice.whole === 'passes') || choice.whole === 'at the limit'))
 const unknown = computed(() => ranked.value.filter((choice) => choice.whole === 'not covered'))
-const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails'))
+const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails' || choice.whole === 'cannot be built'))
 const groups = computed(() => [
   { says: '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Not covered: something has to be entered or asked first', rows: unknown.value }, { says: 'Too little', rows: bad.value },
 ].filter((group) => group.rows.length))

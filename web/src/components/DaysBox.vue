@@ -57,7 +57,7 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
       <label class="small">{{ UNITS.w.says }}<KeptInput :value="round(UNITS.w.show(day.wind_m_per_s!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 70, UNITS.w.keep, (at, v) => void (at.wind_m_per_s = v))" /></label>
       <label v-if="day.work === 'pour'" class="small">bag's hours<KeptInput :value="day.strength_h" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0.5, 2000, (v) => v, (at, v) => void (at.strength_h = v))" /></label>
       <button class="link small" :aria-label="`away with the day to ${day.work}`" @click="store.change((job) => void job.days!.splice(i, 1), 'took a day away')">away</button>
-      <p v-if="of(day.id)" class="answer"><span class="verdict" :class="{ go: 'passes', 'take care': 'nothing', 'not today': 'fails' }[of(day.id)!.verdict]">{{ of(day.id)!.verdict }}</span> <template v-if="of(day.id)!.waits_least_h">Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template>{{ of(day.id)!.reasons.join('. ') }}</p>
+      <p v-if="of(day.id)" class="answer"><span class="verdict" :class="{ go: 'passes', 'take care': 'at', 'not today': 'fails' }[of(day.id)!.verdict]">{{ of(day.id)!.verdict }}</span> <template v-if="of(day.id)!.waits_least_h">Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template>{{ of(day.id)!.reasons.join('. ') }}</p>
     </div>
   </section>
 </template>

@@ -155,10 +155,15 @@ const inset = computed(() => {
       <p class="small">{{ gap.reason }}<template v-if="gap.would_have_to_change">. What would have to change: {{ gap.would_have_to_change }}</template></p>
     </section>
 
+    <section v-if="!selected && sheet.advice.length" class="gap">
+      <p class="strong">Advice missed, {{ sheet.advice.length }}: it fails nothing</p>
+      <p v-for="line in sheet.advice" :key="line" class="small">{{ line }}</p>
+    </section>
+
     <section v-if="!selected" class="help">
       <header class="head"><h3>What would help</h3><button class="plain small" :disabled="looking" @click="lookForHelp">{{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}</button></header>
       <p v-if="optionFault" class="fault">{{ optionFault }}</p>
-      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
+      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' || sheet.verdict === 'cannot be built' ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
       <ul v-if="options?.length" class="options">
         <li v-for="(option, i) in options" :key="i">
           <button @mouseenter="emit('preview', option)" @mouseleave="emit('preview', null)" @focus="emit('preview', option)" @blur="emit('preview', null)" @click="emit('take', option)">

@@ -52,7 +52,7 @@ const open = computed<Record<string, string>>(() => {
     brief: job?.structures.length ? '' : 'nothing to build yet',
     ground: ground > 1 ? '' : 'no level readings yet',
     'set-out': !found ? 'not reckoned' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
-    frame: !found ? 'not reckoned' : found.verdict === 'fails' ? found.headline : '',
+    frame: !found ? 'not reckoned' : found.verdict === 'fails' || found.verdict === 'cannot be built' ? found.headline : '',
     buy: 'look at the list before buying',
     build: 'locate and cautions',
     record: 'readings as built',

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.plan.model import Step
+from steady.rulebooks import short_posts
 from steady.rulebooks.answers import (
     BeamAsk,
     Column,
@@ -25,13 +26,15 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindLeg,
+    WindOnFence,
     WindPlace,
     Wood,
     given_step,
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
-from steady.rulebooks.ca import floors, loads, members, timber
+from steady.rulebooks.ca import floors, ground, loads, members, timber
 
 
 class Canada(Rulebook):
@@ -46,9 +49,32 @@ class Canada(Rulebook):
     stiffens = True
     snow_in_deck_live = True
     tables_are_wet = False
+    load_factor = 1.5
+    load_factor_source = "nbc: Table 4.1.3.2.-A 1.25 D + 1.5 L; high; 1.5 on the dead part, too, on the safe side"
     exposures = ("open", "rough")
     wind_given_as = "pressure"
     face_needs_length = False
+
+    def embedment(
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """The deepest of Broms, Brinch Hansen and, where the soil has a value for it, the pole formula."""
+        return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil, soil_factor=soil_factor)
+
+    def embedment_for_moment(
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """The same for a moment: a small force far up."""
+        far = short_posts.FAR_M
+        return self.embedment(
+            load_n=moment_n_m / far, height_m=far, width_m=width_m, soil=soil, soil_factor=soil_factor
+        )
+
+    def moment_in_ground(
+        self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Broms."""
+        return short_posts.moment_in_ground(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
     def soils(self) -> tuple[Soil, ...]:
         """NBC Table 9.4.4.1."""
@@ -229,6 +255,10 @@ class Canada(Rulebook):
             source="nbc: 4.1.7; high",
         )
         return ce, step
+
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """NBC 4.1.7, times the load factor of wind."""
+        return loads.wind_on_leg(place, leg)
 
     def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
         """NBC 4.1.7."""

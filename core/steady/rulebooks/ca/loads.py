@@ -9,15 +9,21 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
+    LegEnd,
     Pad,
     PeopleLoad,
     Soil,
     WindFace,
+    WindLeg,
+    WindOnFence,
     WindPlace,
     given_step,
     pad_thickness_default,
     pad_width_m,
+    product_step,
 )
+from steady.rulebooks.fences import Band, middle_arm, zones_between
+from steady.rulebooks.short_posts import named_soils
 
 _COMBOS = "nbc: Table 4.1.3.2.-A; high"
 KPA = 1e3
@@ -238,10 +244,60 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     )
 
 
+NEAR_AN_EDGE = 2.0
+"""C_n within two heights of an end or corner [own, low: no clause recalled; the other codes give 2.1 to 3.4 there]."""
+WIND_FACTOR = 1.4
+"""On wind at the ultimate limit state. Source: NBC Table 4.1.3.2.-A (from memory, high)."""
+
+
+def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
+    """Design pressure along one leg: q C_e C_g C_n with the load factor of wind, more within two heights of an edge.
+
+    `place.importance` 0.8 is the code's for low hazard.
+
+    Raises:
+        OutsideScope: No wind pressure, or no exposure word of this school.
+
+    Source: NBC 4.1.7 (from memory: C_e and C_g high, C_n low).
+    """
+    if not place.pressure_pa > 0:
+        raise OutsideScope(
+            "the hourly wind pressure of the place is not entered",
+            "pick the place under Ground, or type its 1-in-50 pressure",
+        )
+    if place.exposure not in ("open", "rough"):
+        raise OutsideScope(f'"{place.exposure}" is no exposure of this code', "open or rough terrain, under Ground")
+    ce, arm = exposure_factor(place.exposure, leg.top_height_m), middle_arm(leg.face)
+    share = max(leg.solidity, 0.5)
+
+    def bands(end: LegEnd) -> tuple[Band, ...]:
+        return (
+            (Band(2 * leg.solid_height_m, NEAR_AN_EDGE, "within 2 heights of an edge, measured"),) if end.free else ()
+        )
+
+    def pressure(cn: float, case: str) -> Step:
+        parts = [
+            ("alpha_W", WIND_FACTOR, ""), ("I_W", place.importance, ""), ("q", place.pressure_pa / KPA, "kPa"),
+            ("C_e", ce.value, ""), ("C_g", GUST, ""), ("C_n", cn, ""),
+        ]  # fmt: skip
+        if share < 1:
+            parts.append(("e", share, ""))
+        if place.crest != 1:
+            parts.append(("C_t", place.crest, ""))
+        return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
+
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), (MIDDLE, "within the run"), pressure)
+    return WindOnFence(zones, arm.value, arm, (ce,))
+
+
 def soils() -> tuple[Soil, ...]:
-    """NBC Table 9.4.4.1 (from memory, high); no lateral value is given."""
-    return tuple(
-        Soil(row.text["key"], row.text["says"], row.number("bearing_pa"), 0.0, row.source) for row in table("ca_soil")
+    """Soils by their hand test, then those of NBC Table 9.4.4.1 (from memory, high) without a side strength."""
+    return (
+        *named_soils("ca"),
+        *(
+            Soil(row.text["key"], row.text["says"], row.number("bearing_pa"), 0.0, row.source)
+            for row in table("ca_soil")
+        ),
     )
 
 

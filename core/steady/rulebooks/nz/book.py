@@ -2,6 +2,7 @@
 
 from steady.errors import InputError
 from steady.plan.model import Step
+from steady.rulebooks import short_posts
 from steady.rulebooks.answers import (
     BeamAsk,
     Column,
@@ -20,6 +21,7 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     Wood,
@@ -27,7 +29,7 @@ from steady.rulebooks.answers import (
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, rafter_span, worst_span
-from steady.rulebooks.nz import ground, loads, timber
+from steady.rulebooks.nz import loads, timber
 from steady.rulebooks.treatment import treatment
 
 
@@ -47,30 +49,29 @@ class NewZealand(Rulebook):
     load_factor_source = "as-nzs-1170: 1170.0 1.2 G + 1.5 Q; high; 1.5 on the dead part, too, on the safe side"
 
     def embedment(
-        self,
-        *,
-        load_n: float,
-        height_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """Broms in clay, by the strength measured."""
-        return ground.embedment(load_n=load_n, height_m=height_m, width_m=width_m, cohesion_pa=cohesion_pa)
+        """Broms, in clay or in sand."""
+        return short_posts.embedment(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
     def embedment_for_moment(
-        self,
-        *,
-        moment_n_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
         """The same for a moment: a small force far up."""
-        far = ground.FAR_M
-        return ground.embedment(load_n=moment_n_m / far, height_m=far, width_m=width_m, cohesion_pa=cohesion_pa)
+        far = short_posts.FAR_M
+        return self.embedment(
+            load_n=moment_n_m / far, height_m=far, width_m=width_m, soil=soil, soil_factor=soil_factor
+        )
+
+    def moment_in_ground(
+        self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Broms."""
+        return short_posts.moment_in_ground(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
+
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """AS/NZS 1170.2; the speed is the zone's ultimate one."""
+        return loads.wind_on_leg(place, leg)
 
     def wind_on_fence(
         self,

@@ -2,20 +2,24 @@
 
 import math
 
-from steady.data.loader import keyed, table
+from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
+    LegEnd,
     PeopleLoad,
     Soil,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     given_step,
+    product_step,
 )
-from steady.rulebooks.fences import middle_arm, zones_of
+from steady.rulebooks.fences import Band, middle_arm, zones_between
+from steady.rulebooks.short_posts import named_soils
 
 _COMBOS = "as-nzs-1170: 1170.0 4.2; high"
 LONG_TERM = {"domestic floor": 0.4, "roof": 0.0}
@@ -128,31 +132,55 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     return 1.3 + 0.5 * (0.3 + math.log10(b_c)) * (0.8 - c_h)
 
 
-def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:
-    """Ultimate pressure along a free-standing wall: square on over the whole run, and 45 degrees on from either free end.
+def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
+    """Ultimate pressure along one leg of a free-standing wall: square on over all of it, and 45 degrees on from each edge.
 
-    Source: AS/NZS 1170.2 (from memory, medium); resultant at the middle of the solid part.
+    Zones reach by the top's height where the face reaches near the ground (c/h above .7), else by the face's own; never less
+    than wind square on. A return of at least one face's height relieves the first zone.
+
+    Source: AS/NZS 1170.2 appendix on free-standing walls (from memory, medium; at corners low).
     """
     times, q = pressure(place)
-    run = face_coefficient(face, "run")
+    c_h = leg.solid_height_m / leg.top_height_m
+    low = c_h <= 0.7
+    by_m = leg.solid_height_m if low else leg.top_height_m
+    # A coefficient at c = h is the least that square-on wind can give in the oblique zones.
+    near, middle, far = (3.0, 1.5, 0.75) if low else (2.4, 1.2, 0.6)
+    cornered = 2.2 if low else 1.8
+    porous = porosity_factor(leg.solidity)
 
-    def worst(at_m: float) -> tuple[float, str]:
-        heights = min(at_m, face.length_m - at_m) / face.solid_height_m
-        zone = "0-2" if heights <= 2 else "2-4" if heights <= 4 else ">4"
-        oblique = face_coefficient(face, zone)
+    def bands(end: LegEnd) -> tuple[Band, ...]:
+        if not end.free:
+            return ()
+        first = cornered if end.return_m >= leg.solid_height_m - 1e-9 else near
+        name = "45 degrees on, within"
         return (
-            (oblique, f"45 degrees on, {zone} heights from an end") if oblique > run else (run, "square on, whole run")
+            Band(2 * by_m, first, f"{name} 2 heights"),
+            Band(4 * by_m, middle, f"{name} 4 heights"),
+            Band(leg.length_m, far, "45 degrees on, beyond 4 heights"),
         )
 
     def on(cp: float, case: str) -> Step:
-        return Step(
-            symbol="p", value=q.value * cp, unit="kPa", formula="q * C_p", inputs=(("q", q.value, "kPa"), ("C_p", cp, "")),
-            source="as-nzs-1170: 1170.2; medium", says=f"{case}, ultimate",
-        )  # fmt: skip
+        parts = [("q", q.value, "kPa"), ("C_p", cp, "")]
+        if leg.solidity < 1 - 1e-9:
+            parts.append(("K_p", porous, ""))
+        if place.crest != 1:
+            parts.append(("M_t2", place.crest, ""))
+        return product_step("p", parts, "kPa", "as-nzs-1170: 1170.2; medium, at corners low", f"{case}, ultimate")
 
-    arm = middle_arm(face)
-    cuts = [2 * face.solid_height_m, 4 * face.solid_height_m]
-    return WindOnFence(zones_of(face.length_m, cuts, worst, on), arm.value, arm, (times, q))
+    arm = middle_arm(leg.face)
+    says = f"square on, the whole leg, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
+    run = (face_coefficient(leg.face, "run"), says)
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
+    return WindOnFence(zones, arm.value, arm, (times, q))
+
+
+def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:
+    """The same along a closed face with two free ends and no returns."""
+    return wind_on_leg(
+        place,
+        WindLeg(length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m),
+    )
 
 
 def porosity_factor(solidity: float) -> float:
@@ -163,7 +191,5 @@ def porosity_factor(solidity: float) -> float:
 
 
 def soils() -> tuple[Soil, ...]:
-    """Good ground of NZS 3604."""
-    return tuple(
-        Soil(row.text["key"], row.text["says"], row.number("bearing_pa"), 0.0, row.source) for row in table("nz_soil")
-    )
+    """Good ground of NZS 3604, and soils by their hand test."""
+    return named_soils("nz")

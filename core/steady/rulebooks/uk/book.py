@@ -18,6 +18,7 @@ from steady.rulebooks.answers import (
     PeopleLoad,
     RafterAsk,
     Sag,
+    ScrewAsk,
     Seat,
     Sideways,
     Soil,
@@ -25,12 +26,13 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     Wood,
     given_step,
 )
-from steady.rulebooks.base import Rulebook
+from steady.rulebooks.base import Rulebook, screws_by_ec5
 from steady.rulebooks.bent import even_span, rafter_span, worst_span
 from steady.rulebooks.uk import fasteners, ground, loads, members, timber
 
@@ -56,29 +58,28 @@ class UnitedKingdom(Rulebook):
         return ground.soils()
 
     def embedment(
-        self,
-        *,
-        load_n: float,
-        height_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
         """PD 6547."""
-        return ground.embedment(load_n, height_m, width_m, lateral_pa_per_m, self.load_factor)
+        return ground.embedment(load_n, height_m, width_m, soil.lateral_pa_per_m, self.load_factor)
 
     def embedment_for_moment(
-        self,
-        *,
-        moment_n_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
         """PD 6547 in the limit of a pure moment."""
-        return ground.embedment_for_moment(moment_n_m, width_m, lateral_pa_per_m, self.load_factor)
+        return ground.embedment_for_moment(moment_n_m, width_m, soil.lateral_pa_per_m, self.load_factor)
+
+    def moment_in_ground(
+        self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Where the shear turns under PD 6547's pressures."""
+        return ground.moment_in_ground(load_n, height_m, width_m, soil.lateral_pa_per_m)
+
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """EN 1991-1-4 7.4.1, times the load factor."""
+        if place.exposure not in self.exposures and not place.pressure_pa > 0:
+            self.none(f'terrain "{place.exposure}"', f"one of {', '.join(self.exposures)}: pick it under Ground")
+        return loads.wind_on_leg(place, leg, self.load_factor)
 
     def wind_on_fence(
         self,
@@ -328,6 +329,16 @@ class UnitedKingdom(Rulebook):
         return fasteners.withdrawal(
             fastener=fastener, diameter_m=diameter_m, penetration_m=penetration_m, grade=wood, axis_rad=axis_rad
         )
+
+    def screws_in_wind(self, ask: ScrewAsk) -> Step:
+        """EN 1995-1-1 with the class's own density; outside its sizes on the safe side of practice."""
+        grade = ask.wood.grade
+        rho = (
+            timber.reference(grade).number("rho_k_kg_per_m3")
+            if grade in keyed("uk_classes")
+            else 0.85 * ask.density_kg_per_m3
+        )
+        return screws_by_ec5(ask, rho, self.units, "ec5: 8.2.2, 8.7, 2.4.3; medium")
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """Eight diameters of a smooth nail."""

@@ -6,6 +6,7 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
 from steady.rulebooks.uk.timber import reference
+from steady.statics.dowels import johansen_n, screw_pull_n
 
 TENSILE_MPA = 600.0
 """f_u of a plain nail (from memory, high); a maker's value replaces it."""
@@ -35,28 +36,8 @@ def lateral(
         raise OutsideScope(f"the point reaches {t2:.0f} mm, less than eight diameters", "a longer nail")
     rho = reference(grade).number("rho_k_kg_per_m3")
     bored = predrilled or (fastener == "wood screw" and d > 6)
-    fh = 0.082 * (1 - 0.01 * d) * rho if bored else 0.082 * rho * d**-0.3
     my = 0.3 * TENSILE_MPA * d**2.6
-    r, beta = t2 / t1, 1.0
-    root = math.sqrt(beta + 2 * beta**2 * (1 + r + r**2) + beta**3 * r**2)
-    modes = {
-        "a": fh * t1 * d,
-        "b": fh * t2 * d,
-        "c": fh * t1 * d / (1 + beta) * (root - beta * (1 + r)),
-        "d": 1.05
-        * fh
-        * t1
-        * d
-        / (2 + beta)
-        * (math.sqrt(2 * beta * (1 + beta) + 4 * beta * (2 + beta) * my / (fh * d * t1**2)) - beta),
-        "e": 1.05
-        * fh
-        * t2
-        * d
-        / (1 + 2 * beta)
-        * (math.sqrt(2 * beta**2 * (1 + beta) + 4 * beta * (1 + 2 * beta) * my / (fh * d * t2**2)) - beta),
-        "f": 1.15 * math.sqrt(2 * beta / (1 + beta)) * math.sqrt(2 * my * fh * d),
-    }
+    modes = johansen_n(d_mm=d, side_mm=t1, main_mm=t2, rho=rho, bored=bored, yield_n_mm=my)
     if rope:
         axial = _axial(fastener, d, t2, rho)
         modes = {
@@ -83,7 +64,7 @@ def _axial(fastener: str, d: float, penetration: float, rho: float) -> float:
     if fastener == "nail":
         reach = min(1.0, max(0.0, penetration / (4 * d) - 2)) if penetration < 12 * d else 1.0
         return 20e-6 * rho**2 * d * penetration * reach
-    return float(0.52 * d**-0.5 * penetration**-0.1 * rho**0.8 * d * penetration * min(d / 8, 1.0))
+    return screw_pull_n(d_mm=d, length_mm=penetration, rho=rho)
 
 
 def withdrawal(*, fastener: str, diameter_m: float, penetration_m: float | None, grade: str, axis_rad: float) -> Step:

@@ -51,7 +51,7 @@ def embedment(
         source=_SOURCE,
         says="depth that holds the moment about its own pivot; d_0 is the depth found by halving, the same",
     )
-    return depth, (load, given_step("D", width_m, "m", "user: the hole", "width of the hole"))
+    return depth, (load, given_step("D", width_m, "m", "tool: the hole that is drawn", "width of the hole"))
 
 
 def embedment_for_moment(
@@ -71,6 +71,25 @@ def embedment_for_moment(
         says="depth at which the ground holds the moment",
     )
     return depth, (moment,)
+
+
+def moment_in_ground(
+    load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float
+) -> tuple[Step, tuple[Step, ...]]:
+    """The greatest moment: pressures G z over the width use up the force at z = √(2 H / (G D)); M = H (e + 2 z / 3)."""
+    _known(lateral_pa_per_m)
+    h, g = load_n / 1000, lateral_pa_per_m / 1000
+    z = Step(
+        symbol="z_0", value=math.sqrt(2 * h / (g * width_m)), unit="m", formula="sqrt(2 * H / (G * D))",
+        inputs=(("H", h, "kN"), ("G", g, "kPa/m"), ("D", width_m, "m")), source="statics: where the shear turns; medium",
+        says="below the ground",
+    )  # fmt: skip
+    moment = Step(
+        symbol="M_g", value=h * (height_m + 2 * z.value / 3), unit="kN.m", formula="H * (e + 2 * z_0 / 3)",
+        inputs=(("H", h, "kN"), ("e", height_m, "m"), ("z_0", z.value, "m")), source="pd-6547: planted posts; medium",
+        says="greatest moment of the post, in the ground",
+    )  # fmt: skip
+    return moment, (z,)
 
 
 def _known(lateral_pa_per_m: float) -> None:

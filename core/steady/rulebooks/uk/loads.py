@@ -1,6 +1,7 @@
 """Loads of the United Kingdom school: combinations, decks, barriers, wind."""
 
 import math
+from dataclasses import replace
 
 from steady.data.between import between
 from steady.data.loader import keyed, table
@@ -9,13 +10,16 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
+    LegEnd,
     PeopleLoad,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     given_step,
+    product_step,
 )
-from steady.rulebooks.fences import middle_arm, zones_of
+from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.treatment import treatment as by_table
 
 _COMBOS = "ec0: 6.10; high"
@@ -175,28 +179,51 @@ def _zones(face: WindFace) -> list[tuple[str, float, float]]:
     return found
 
 
-def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindOnFence:
-    """Design pressure from zone to zone, each place taking the worse of its two free ends; no returns counted.
+def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFence:
+    """Design pressure zone by zone along one leg, each place taking the worse of its two edges.
 
-    Source: EN 1991-1-4 7.4.1 (from memory, high); resultant at the middle of the solid part.
+    Where the next leg turns away for a height or more its edge has returns, between by its length. Below 1 each zone's
+    coefficient falls in a straight line to 1.2 at four fifths solid; an opener face counts as four fifths [on the safe side].
+
+    Source: EN 1991-1-4 7.4.1, Table 7.9 by l/h (from memory, high); resultant at the middle of the solid part.
     """
-    ce, q = velocity_pressure(place, face.top_height_m)
-    reach = _zones(face)
+    if place.pressure_pa > 0:
+        source = "user: peak pressure from the UK charts"
+        ce, q = given_step("c_e", 1.0, "", source), given_step("q_p", place.pressure_pa / 1000, "kPa", source)
+    else:
+        ce, q = velocity_pressure(place, leg.top_height_m)
+    slender = leg.length_m / leg.solid_height_m
 
-    def worst(at_m: float) -> tuple[float, str]:
-        heights = min(at_m, face.length_m - at_m) / face.solid_height_m
-        return next((cp, zone) for zone, to, cp in reach if heights <= to)
+    def zones(return_m: float) -> list[tuple[str, float, float]]:
+        face = replace(leg.face, solidity=max(leg.solidity, 0.8), return_length_m=return_m)
+        return _zones(replace(face, length_m=max(leg.length_m, 1e-3)))
 
-    def pressure(cp: float, zone: str) -> Step:
-        return Step(
-            symbol="p", value=load_factor * q.value * cp, unit="kPa", formula="gamma * q_p * c_p",
-            inputs=(("gamma", load_factor, ""), ("q_p", q.value, "kPa"), ("c_p", cp, "")), source="ec1-4: Table 7.9; high",
-            says=f"zone {zone}, the worse of both ends, design level",
-        )  # fmt: skip
+    def bands(end: LegEnd) -> tuple[Band, ...]:
+        if not end.free:
+            return ()
+        return tuple(
+            Band(to * leg.solid_height_m, cp, f"zone {zone}, l/h {slender:.1f}, measured")
+            for zone, to, cp in zones(end.return_m)
+        )
 
-    cuts = [to * face.solid_height_m for _, to, _ in reach]
-    arm = middle_arm(face)
-    return WindOnFence(zones_of(face.length_m, cuts, worst, pressure), arm.value, arm, (ce, q))
+    def pressure(cp: float, case: str) -> Step:
+        parts = [("gamma", load_factor, ""), ("q_p", q.value, "kPa"), ("c_p", cp, "")]
+        if place.crest != 1:
+            parts.append(("c_o2", place.crest, ""))
+        return product_step("p", parts, "kPa", "ec1-4: Table 7.9 by l/h and solidity; high", f"{case}, design level")
+
+    inner = zones(0.0)[-1]
+    arm = middle_arm(leg.face)
+    found = zones_between(
+        leg.length_m, bands(leg.start), bands(leg.end), (inner[2], "zone D, away from any edge"), pressure
+    )
+    return WindOnFence(found, arm.value, arm, (ce, q))
+
+
+def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindOnFence:
+    """The same along a closed face with two free ends and no returns."""
+    leg = WindLeg(length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m)
+    return wind_on_leg(place, leg, load_factor)
 
 
 def face_coefficient(face: WindFace, zone: str, from_end_m: float | None, to_end_m: float | None) -> float:

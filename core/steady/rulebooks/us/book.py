@@ -5,6 +5,7 @@ import math
 from steady.errors import InputError
 from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
+from steady.rulebooks import pole
 from steady.rulebooks.answers import (
     BeamAsk,
     Column,
@@ -20,6 +21,7 @@ from steady.rulebooks.answers import (
     PeopleLoad,
     RafterAsk,
     Sag,
+    ScrewAsk,
     Seat,
     Sideways,
     SnowAsk,
@@ -28,6 +30,7 @@ from steady.rulebooks.answers import (
     Standing,
     Strength,
     WindFace,
+    WindLeg,
     WindOnFence,
     WindPlace,
     Wood,
@@ -38,6 +41,12 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
 from steady.rulebooks.treatment import treatment
 from steady.rulebooks.us import fasteners, ground, loads, members, people, sizes, spans, timber, wind
+
+WIND_DURATION = 1.6
+WET_SCREW = 0.7
+"""C_D of wind and C_M of screws outdoors. NDS 2.3.2, 11.3.3 (from memory, high and medium)."""
+ROOT_SHARE = 0.7
+"""Root over shank diameter of a thread [common practice, medium]."""
 
 
 class UnitedStates(Rulebook):
@@ -68,37 +77,30 @@ class UnitedStates(Rulebook):
         return ground.soils()
 
     def embedment(
-        self,
-        *,
-        load_n: float,
-        height_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
         """IBC 1807.3.2.1."""
-        return ground.embedment(
+        return pole.embedment(
             load_n=load_n,
             height_m=height_m,
             width_m=width_m,
-            lateral_pa_per_m=lateral_pa_per_m,
+            lateral_pa_per_m=soil.lateral_pa_per_m,
             soil_factor=soil_factor,
         )
 
     def embedment_for_moment(
-        self,
-        *,
-        moment_n_m: float,
-        width_m: float,
-        lateral_pa_per_m: float,
-        soil_factor: float,
-        cohesion_pa: float = 0.0,
+        self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """IBC 1807.3.2.1 in the limit of a pure moment."""
+        """IBC 1807.3.2.1 in the limit."""
         return ground.embedment_for_moment(
-            moment_n_m=moment_n_m, width_m=width_m, lateral_pa_per_m=lateral_pa_per_m, soil_factor=soil_factor
+            moment_n_m=moment_n_m, width_m=width_m, lateral_pa_per_m=soil.lateral_pa_per_m, soil_factor=soil_factor
         )
+
+    def moment_in_ground(
+        self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil
+    ) -> tuple[Step, tuple[Step, ...]]:
+        """Where the shear of the pole formula's pressures turns."""
+        return ground.moment_in_ground(load_n=load_n, height_m=height_m, depth_m=depth_m)
 
     def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
         """IRC R507.3.1."""
@@ -416,6 +418,30 @@ class UnitedStates(Rulebook):
         """IRC R311.7."""
         return people.stair(stringer)
 
+    def screws_in_wind(self, ask: ScrewAsk) -> Step:
+        """NDS 12.2 and 12.3 with the wind's duration and wet service; at a slant C_tn."""
+        fastener = "lag screw" if ask.diameter_m > 0.24 * IN else "wood screw"
+        gravity = timber.species_gravity(ask.wood.species)
+        if ask.pulled:
+            each = fasteners.withdrawal(fastener=fastener, diameter_m=ask.diameter_m, gravity=gravity)
+            one, name = each.value * ask.holds_m / IN, "nds: 12.2"
+        else:
+            each, _ = fasteners.lateral(
+                fastener=fastener, diameter_m=ask.diameter_m * ROOT_SHARE, side_m=ask.through_m, main_m=ask.holds_m,
+                gravity=gravity, angle_rad=math.pi / 2,
+            )  # fmt: skip
+            one, name = each.value, "nds: 12.3"
+        slant = (0.67 if ask.pulled else 0.83) if ask.slanted else 1.0
+        return Step(
+            symbol="R_s", value=ask.count * one * WIND_DURATION * WET_SCREW * slant, unit="lb", formula="n * R * C_D * C_M * C_tn",
+            inputs=(
+                ("n", float(ask.count), ""), ("R", one, "lb"), ("C_D", WIND_DURATION, ""), ("C_M", WET_SCREW, ""),
+                ("C_tn", slant, ""),
+            ),
+            source=f"{name}, 11.3.2, 11.3.3, 12.5.4; medium",
+            says=f"{ask.count} screws of {ask.diameter_m / IN:.3f} in, {ask.holds_m / IN:.2f} in into what holds them",
+        )  # fmt: skip
+
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """10d (3 in) nails through 1-1/2 in plies: half their length into the second."""
         return nail_m - ply_m, 1.5 * IN, "irc: R507.5, two rows of 10d nails; high"
@@ -454,6 +480,10 @@ class UnitedStates(Rulebook):
         if face.solidity >= 0.7:
             return wind.resultant_arm_m(face.solid_height_m, face.top_height_m)
         return super().face_arm_m(face)
+
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """ASCE 7 sections 29.3 and 29.4."""
+        return wind.wind_on_leg(place, leg)
 
     def wind_on_fence(
         self,

@@ -1,16 +1,11 @@
 """Soil values and embedded posts by the International Building Code, sections 1806 and 1807.3."""
 
-import math
-
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError, OutsideScope, TooDeep
 from steady.measure.units import FT, LB, LB_FT, PSF
 from steady.plan.model import Step
 from steady.rulebooks.answers import Soil
-
-DEEPEST_FT = 12.0
-MOST_PRESSURE = 15.0
-"""Lateral pressure stops growing at 15 times the tabular value. IBC 1806.3.3, from memory (high)."""
+from steady.rulebooks.pole import DEEPEST_FT
 
 
 def soils() -> tuple[Soil, ...]:
@@ -36,75 +31,6 @@ def soil(name: str) -> Soil:
             "dig to sound ground of a listed class, or have the ground tested",
         )
     return _soil(name)
-
-
-def embedment(
-    *, load_n: float, height_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
-    """Depth of a free pole against a force at a height above grade.
-
-    Args:
-        load_n: Sideways force at allowable-stress level, > 0.
-        height_m: Its height above grade, 0 or more.
-        width_m: Diameter of the footing, or the diagonal of a square post, > 0.
-        lateral_pa_per_m: Tabular lateral pressure per depth.
-        soil_factor: 2 for isolated poles not hurt by half an inch of movement at grade, otherwise 1 (1806.3.4).
-
-    Returns:
-        The depth (ft) as a Step, and the steps before it.
-
-    Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Deeper than the formula's 12 ft.
-
-    Source: IBC 1807.3.2.1 nonconstrained, d = A/2 (1 + sqrt(1 + 4.36 h/A)), A = 2.34 P/(S1 b), S1 = k d/3. With S1
-    written in d the formula closes to d³ − c d − 1.09 c h = 0, c = 7.02 P/(k b): one positive root.
-    """
-    for name, value in (("load_n", load_n), ("width_m", width_m), ("lateral_pa_per_m", lateral_pa_per_m)):
-        if not value > 0:
-            raise InputError(name, "must be above 0")
-    if not height_m >= 0:
-        raise InputError("height_m", "must be 0 or more")
-    load_lb, h_ft, b_ft = load_n / LB, height_m / FT, width_m / FT
-    k = lateral_pa_per_m / (PSF / FT) * soil_factor
-    c = 7.02 * load_lb / (k * b_ft)
-    d_ft = cubic_root(c, 1.09 * c * h_ft)
-    tabular_most = MOST_PRESSURE * k
-    if k * d_ft / 3 > tabular_most:
-        d_ft = _at_pressure(load_lb, h_ft, b_ft, tabular_most)
-    if not d_ft <= DEEPEST_FT:
-        raise OutsideScope(
-            f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft",
-            "shorter bays, a lower fence, a wider hole or better ground",
-        )
-    s1 = min(k * d_ft / 3, tabular_most)
-    pressure = Step(
-        symbol="S_1",
-        value=s1,
-        unit="psf",
-        formula="min(k * d / 3, 15 * k)",
-        inputs=(("k", k, "psf/ft"), ("d", d_ft, "ft")),
-        source="ibc: 1806.2, 1806.3.3, 1806.3.4; high",
-        says="allowed side pressure at a third of the depth" + (", soil value doubled" if soil_factor == 2 else ""),
-    )
-    a = Step(
-        symbol="A",
-        value=2.34 * load_lb / (s1 * b_ft),
-        unit="ft",
-        formula="2.34 * P / (S_1 * b)",
-        inputs=(("P", load_lb, "lb"), ("S_1", s1, "psf"), ("b", b_ft, "ft")),
-        source="ibc: 1807.3.2.1; high",
-    )
-    depth = Step(
-        symbol="d",
-        value=d_ft,
-        unit="ft",
-        formula="0.5 * A * (1 + sqrt(1 + 4.36 * h / A))",
-        inputs=(("A", a.value, "ft"), ("h", h_ft, "ft")),
-        source="ibc: 1807.3.2.1; high",
-        says="depth the ground asks for",
-    )
-    return depth, (pressure, a)
 
 
 def embedment_for_moment_ft(moment_lb_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
@@ -133,9 +59,10 @@ def embedment_for_moment(
     moment, b_ft = moment_n_m / LB_FT, width_m / FT
     d_ft = embedment_for_moment_ft(moment, b_ft, k)
     if not d_ft <= DEEPEST_FT:
-        raise OutsideScope(
-            f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft",
+        raise TooDeep(
+            f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
             "a narrower or lighter leaf, a wider hole",
+            DEEPEST_FT * FT,
         )
     depth = Step(
         symbol="d",
@@ -149,22 +76,46 @@ def embedment_for_moment(
     return depth, ()
 
 
+def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple[Step, tuple[Step, ...]]:
+    """The greatest moment (lb-ft) of a free pole, and where it lies.
+
+    The pole formula rests on side pressures that grow and turn as a parabola, p = a z − c z² a width, in balance with the force
+    and its moment: c = 36 P (h + 2 d / 3) / d⁴, a = 2 P / d² + 2 c d / 3. The moment is greatest where the shear is nothing.
+
+    Raises:
+        InputError: A value that cannot be.
+
+    Source: statics of IBC 1807.3.2.1's own pressures (medium).
+    """
+    for name, value in (("load_n", load_n), ("depth_m", depth_m)):
+        if not value > 0:
+            raise InputError(name, "must be above 0")
+    p, h, d = load_n / LB, height_m / FT, depth_m / FT
+    c = 36 * p * (h + 2 * d / 3) / d**4
+    a = 2 * p / d**2 + 2 * c * d / 3
+    low, high = 0.0, 2 * d / 3
+    for _ in range(60):
+        middle = (low + high) / 2
+        if p - a * middle**2 / 2 + c * middle**3 / 3 > 0:
+            low = middle
+        else:
+            high = middle
+    z = Step(
+        symbol="z_0", value=low, unit="ft", formula="", inputs=(("P", p, "lb"), ("h", h, "ft"), ("d", d, "ft")),
+        source="statics: where P = a z² / 2 − c z³ / 3; medium", says="below the ground, where the shear turns",
+    )  # fmt: skip
+    moment = Step(
+        symbol="M_g",
+        value=p * (h + low) - a * low**3 / 6 + c * low**4 / 12,
+        unit="lb-ft",
+        formula="P * (h + z_0) - a * z_0 ** 3 / 6 + c * z_0 ** 4 / 12",
+        inputs=(("P", p, "lb"), ("h", h, "ft"), ("z_0", low, "ft"), ("a", a, "lb/ft2"), ("c", c, "lb/ft3")),
+        source="ibc: 1807.3.2.1, statics of its pressures; medium",
+        says="greatest moment of the post, in the ground",
+    )
+    return moment, (z,)
+
+
 def constrained_embedment_ft(load_lb: float, height_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
     """Depth (ft) with a rigid slab at grade against the post. Source: IBC 1807.3.2.2, d = (4.25 P h/(k b))^(1/3)."""
     return float((4.25 * load_lb * height_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))
-
-
-def cubic_root(c: float, e: float) -> float:
-    """The one positive root of d³ − c d − e = 0 (c > 0, e ≥ 0), by Newton from above, where it is convex."""
-    d = math.sqrt(c) + (e ** (1 / 3) if e > 0 else 0.0)
-    for _ in range(60):
-        step = (d**3 - c * d - e) / (3 * d * d - c)
-        d -= step
-        if abs(step) < 1e-14 * d:
-            break
-    return d
-
-
-def _at_pressure(load_lb: float, h_ft: float, b_ft: float, s1_psf: float) -> float:
-    a = 2.34 * load_lb / (s1_psf * b_ft)
-    return 0.5 * a * (1 + math.sqrt(1 + 4.36 * h_ft / a))

@@ -1,10 +1,9 @@
 """Wind on free-standing fences (ASCE 7, 29.3 and 29.4) and on open roofs (27.3.2), at allowable-stress level.
 
-The line is taken as one straight of its whole length, with no reduction for a return at a corner: on the safe side.
-Both free ends are taken as the windward end in turn; at each place the worst case governs.
+A fence is looked at leg by leg, from corner to corner. Both ends of a leg are taken as the windward one in turn; at each place
+the worst case governs.
 """
 
-import itertools
 import math
 from functools import cache
 
@@ -13,7 +12,8 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import WindFace, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.answers import LegEnd, WindFace, WindLeg, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.fences import Band, zones_between
 
 GUST = 0.85
 DIRECTION = 0.85
@@ -100,6 +100,76 @@ def end_coefficients(length_over_height: float, solid_over_top: float) -> tuple[
     return tuple(found)
 
 
+def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
+    """Design pressure zone by zone along one leg: cases A and B over all of it, case C from each end that wind comes round.
+
+    A corner is an edge as a free end is; the fence that turns away there relieves the first height of the leg. Under 70 % solid
+    the figure for open lattice holds, the same all along.
+
+    Raises:
+        OutsideScope: Unknown edition or exposure, or a fence over 60 ft high, outside the tables' use here.
+
+    Source: ASCE 7-16 Fig. 29.3-1 and 29.4-2 (from memory, high).
+    """
+    if leg.top_height_m > 60 * FT:
+        raise OutsideScope("a fence over 60 ft high", "ask an engineer")
+    kz, q = velocity_pressure(leg.top_height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    height_m, solid = leg.solid_height_m, leg.solidity >= 0.7
+    slender, ratio = max(leg.length_m / height_m, 1e-6), min(1.0, height_m / leg.top_height_m)
+    arm = _arm(height_m, leg.top_height_m)
+    about = f"B/s {slender:.1f}, s/h {ratio:.2f}"
+    if not solid:
+        share, coefficient = leg.solidity, open_coefficient(leg.solidity)
+        step = _leg_pressure(q.value, place.crest, coefficient, share, f"open face, {leg.solidity:.0%} solid")
+        return WindOnFence((WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q))
+    porous = porosity_factor(leg.solidity)
+
+    def bands(end: LegEnd) -> tuple[Band, ...]:
+        if not end.free:
+            return ()
+        relief = return_relief(end.return_m / height_m)
+        return tuple(
+            Band(to * height_m, c * (relief if k == 0 else 1.0), f"case C, {about}, zone to {to:.3g} heights")
+            for k, (to, c) in enumerate(end_coefficients(slender, ratio))
+        )
+
+    def pressure(coefficient: float, case: str) -> Step:
+        return _leg_pressure(q.value, place.crest, coefficient * porous, 1.0, case)
+
+    run = (run_coefficient(slender, ratio), f"cases A and B, {about}, the whole leg")
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
+    return WindOnFence(zones, arm.value * FT, arm, (kz, q))
+
+
+def return_relief(heights: float) -> float:
+    """Factor on the first height of a leg at whose end the fence turns away for so many heights; 1 under 0.3.
+
+    Source: ASCE 7-16 Fig. 29.3-1 (from memory, high).
+    """
+    return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
+
+
+def _leg_pressure(q_psf: float, crest: float, coefficient: float, share: float, case: str) -> Step:
+    hill = " * K_zt" if crest != 1 else ""
+    part = " * e" if share != 1 else ""
+    return Step(
+        symbol="p",
+        value=ASD * max(q_psf * crest * GUST * coefficient, LEAST_PSF) * share,
+        unit="psf",
+        formula=f"0.6 * max(q{hill} * G * C_f, p_least){part}",
+        inputs=(
+            ("q", q_psf, "psf"),
+            *((("K_zt", crest, ""),) if hill else ()),
+            ("G", GUST, ""),
+            ("C_f", coefficient, ""),
+            ("p_least", LEAST_PSF, "psf"),
+            *((("e", share, ""),) if part else ()),
+        ),
+        source="asce-7-16: 29.3, Fig. 29.3-1 by B/s and s/h, Fig. 29.4-2, 29.7, 2.4.1; high",
+        says=case,
+    )
+
+
 def wind_on_fence(
     *,
     length_m: float,
@@ -109,51 +179,9 @@ def wind_on_fence(
     exposure: str,
     edition: str,
 ) -> WindOnFence:
-    """Design pressure zone by zone along a solid fence (see the module).
-
-    Raises:
-        OutsideScope: Unknown edition or exposure, or a fence over 60 ft high, outside the tables' use here.
-    """
-    if top_height_m > 60 * FT:
-        raise OutsideScope("a fence over 60 ft high", "ask an engineer")
-    kz, q = velocity_pressure(top_height_m, speed_m_per_s, exposure, edition)
-    height_m = solid_height_m
-    slender, ratio = length_m / height_m, min(1.0, solid_height_m / top_height_m)
-    run = run_coefficient(slender, ratio)
-    ends = end_coefficients(slender, ratio)
-    bounds_m = {0.0, length_m}
-    for to_heights, _ in ends:
-        for at_m in (to_heights * height_m, length_m - to_heights * height_m):
-            if 0 < at_m < length_m:
-                bounds_m.add(at_m)
-    ordered = sorted(bounds_m)
-    zones: list[WindZone] = []
-    for from_m, to_m in itertools.pairwise(ordered):
-        middle_m = (from_m + to_m) / 2
-        coefficient, case = run, "cases A and B, the whole run"
-        for end_m, name in ((middle_m, "start"), (length_m - middle_m, "end")):
-            found = next((c for to_heights, c in ends if end_m <= to_heights * height_m), 0.0)
-            if found > coefficient:
-                coefficient, case = found, f"case C, {end_m / height_m:.1f} heights from the {name}"
-        step = _pressure(q.value, coefficient, case)
-        if zones and abs(zones[-1].pressure_pa - step.value * PSF) < 1e-9:
-            zones[-1] = WindZone(zones[-1].from_m, to_m, zones[-1].pressure_pa, zones[-1].step)
-        else:
-            zones.append(WindZone(from_m, to_m, step.value * PSF, step))
-    arm = _arm(solid_height_m, top_height_m)
-    return WindOnFence(tuple(zones), arm.value * FT, arm, (kz, q))
-
-
-def _pressure(q_psf: float, coefficient: float, case: str) -> Step:
-    return Step(
-        symbol="p",
-        value=ASD * max(q_psf * GUST * coefficient, LEAST_PSF),
-        unit="psf",
-        formula="0.6 * max(q * G * C_f, p_least)",
-        inputs=(("q", q_psf, "psf"), ("G", GUST, ""), ("C_f", coefficient, ""), ("p_least", LEAST_PSF, "psf")),
-        source="asce-7-16: 29.3, Fig. 29.3-1, 29.7, 2.4.1; high",
-        says=case,
-    )
+    """The same along a solid fence with two free ends and no returns."""
+    place = WindPlace(speed_m_per_s=speed_m_per_s, exposure=exposure, edition=edition)
+    return wind_on_leg(place, WindLeg(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m))
 
 
 def porosity_factor(solidity: float) -> float:
@@ -231,12 +259,7 @@ def face_coefficient(face: WindFace, zone: str) -> float:
         raise InputError("zone", "must be run, or heights from the free end as 0-1") from None
     if zone.startswith(">"):
         at += 1e-6
-    if at < 1 and face.return_length_m > 0:
-        # The figure gives no relief under a return of 0.3 heights.
-        short = face.return_length_m / face.solid_height_m
-        relief = between(_RETURNS, short) if short >= 0.3 else 1.0
-    else:
-        relief = 1.0
+    relief = return_relief(face.return_length_m / face.solid_height_m) if at < 1 else 1.0
     for to_heights, coefficient in end_coefficients(slender, ratio):
         if at <= to_heights:
             return coefficient * relief

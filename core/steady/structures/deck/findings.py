@@ -3,7 +3,7 @@
 from dataclasses import dataclass, field, replace
 
 from steady.errors import OutsideScope
-from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import MemberCheck, Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck.loads import DeckLoad
@@ -119,7 +119,7 @@ class Found:
 
     def at_most(
         self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED,
+        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
     ) -> None:  # fmt: skip
         """A demand that must not pass its limit."""
         self.checks.append(
@@ -132,12 +132,14 @@ class Found:
                 limit=limit,
                 working=working,
                 case=case,
+                fitted=fitted,
+                asks=asks,
             )
         )
 
     def at_least(
         self, name: str, about: str, has: Step, needs: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED,
+        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
     ) -> None:  # fmt: skip
         """Something that must reach what is needed."""
         self.checks.append(
@@ -150,6 +152,8 @@ class Found:
                 limit=needs,
                 working=working,
                 case=case,
+                fitted=fitted,
+                asks=asks,
             )
         )
 

@@ -146,7 +146,7 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         footings=tuple(footings),
         curves=tuple(build.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
         marks=tuple(build.marks(spec, posts)),
-        checks=tuple(found.checks),
+        checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),
         practice=(),
         handles=tuple(_handles(spec, laid)),

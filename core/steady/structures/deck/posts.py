@@ -13,6 +13,7 @@ from steady.rulebooks.answers import Soil, Standing, si
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.findings import Found, Timber, post_wood
 from steady.structures.deck.framing import Frame, PostAt, height_of
+from steady.structures.soil import soil_of
 
 LATERAL_SHARE = 0.05
 """Push sideways as a share of what stands on the posts [common practice, no clause]."""
@@ -21,6 +22,10 @@ DEPTH_LEAST_M = 12 * IN
 DEPTH_STEP_M = {True: 25 * MM, False: IN}
 FREE_POST = 2.1
 """End factor of a post that stands fixed in the ground and free at its top. Source: NDS Table G1, practice elsewhere."""
+
+
+DUG = "tool: the greatest demand, rounded up to what is dug"
+TYPED = "user: typed for this deck"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -276,18 +281,27 @@ def _footing(
         _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
     depth = _depth(found, frame, site, about, deck_m, width_m, reaction, top_m)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
+    fitted = not spec.footing_depth_m
     for name, step in depth.demands:
         if step.value > 0:
             has = Step(
-                symbol="d_has", value=built_m / u.span_m, unit=u.span, formula="", inputs=(), source="user: what is built",
+                symbol="d_has", value=built_m / u.span_m, unit=u.span, formula="", inputs=(), source=DUG if fitted else TYPED,
                 says="bottom of the concrete under the ground",
             )  # fmt: skip
             found.at_least(
-                "Footing is deep enough", about, has, found.limit_length(step, si(step)), (step,), name.lower()
+                "Footing is deep enough",
+                about,
+                has,
+                found.limit_length(step, si(step)),
+                (step,),
+                name.lower(),
+                fitted=fitted,
             )
     try:
         thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
-        has = found.length_step("t_has", built_m + spec.pier_above_m, "concrete under the post", "user: what is built")
+        has = found.length_step(
+            "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
+        )
         found.at_least(
             "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), "plain concrete"
         )
@@ -326,7 +340,7 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
         )
         found.gap("Footing is wide enough", about, outside, Basis.TABLE)
         return
-    has = found.length_step("B", width_m, "the footing", "user: what is built")
+    has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
     needs = (
         found.limit_length(pad.working[0], pad.width_m)
         if pad.working
@@ -361,7 +375,7 @@ def _depth(
             push_n = LATERAL_SHARE * sum(reaction) * book.load_factor
             depth, _ = book.embedment(
                 load_n=push_n, height_m=max(top_m, 0.05), width_m=width_m,
-                lateral_pa_per_m=book.soil(site.soil).lateral_pa_per_m, soil_factor=1.0, cohesion_pa=site.cohesion_pa,
+                soil=soil_of(site, book), soil_factor=1.0,
             )  # fmt: skip
             demands.append(("Pushed sideways", si(depth), depth))
         except OutsideScope as refused:

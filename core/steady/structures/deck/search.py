@@ -7,7 +7,8 @@ from dataclasses import replace
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Check
+from steady.plan.model import Basis
+from steady.plan.verdict import hardest, named
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Choice
@@ -179,21 +180,13 @@ def _whole(spec: DeckSpec, site: Site, book: Rulebook) -> tuple[str, str, float]
         again = reckon_deck(spec, site, book, frame_only=True)
     except InputError as error:
         return "fails", error.message, 0.0
-    reckoned = [
-        c for c in again.found.checks if c.basis is Basis.RECKONED and (c.sense == "at most" or c.use > 1 + 1e-9)
-    ]
-    worst: Check | None = max(reckoned, key=lambda check: check.use, default=None)
+    worst = hardest([c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)])
+    if again.conflicts:
+        return "cannot be built", again.conflicts[0], worst.use if worst else 0.0
     # Members leave over what was asked for; boards, guards and depths have no slack to leave.
-    if worst is None or worst.use > 1 - spec.least_slack_ratio + 1e-9 or again.conflicts:
-        name = (
-            again.conflicts[0]
-            if again.conflicts
-            else f"{worst.name.lower()}, {worst.case}"
-            if worst
-            else "nothing reckoned"
-        )
-        return "fails", name, worst.use if worst else 0.0
+    if worst is None or worst.use > 1 - spec.least_slack_ratio + 1e-9:
+        return "fails", named(worst) if worst else "nothing reckoned", worst.use if worst else 0.0
     open_gaps = [gap.name for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
     if open_gaps:
         return "not covered", open_gaps[0], worst.use
-    return "passes", f"{worst.name.lower()}, {worst.case}", worst.use
+    return "passes", named(worst), worst.use

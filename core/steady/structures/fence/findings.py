@@ -4,7 +4,7 @@ from dataclasses import dataclass, field
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
-from steady.plan.model import Basis, Check, NotCovered, Practice, Step
+from steady.plan.model import Basis, Check, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.reckon import PullOnPost
@@ -14,12 +14,11 @@ from steady.yard.stock import Stick
 
 @dataclass(frozen=True, slots=True)
 class Loads:
-    """Wind on the whole line, or why there is none; `open_share`: what an open face takes of a closed one's."""
+    """Wind along the line, or why there is none."""
 
     wind: WindOnFence | None
     zones: tuple[tuple[float, float, float], ...]
     refused: OutsideScope | None
-    open_share: Step | None = None
 
 
 @dataclass(slots=True)
@@ -36,6 +35,8 @@ class Reckoning:
     slams: dict[str, Slam] = field(default_factory=dict)
     rise_m: dict[str, float] = field(default_factory=dict)
     high: dict[str, HighWind] = field(default_factory=dict)
+    extra_m: dict[str, float] = field(default_factory=dict)
+    """How much higher than the boards' own height a post's bays stand to the wind: base boards, a straight top over a dip."""
 
 
 @dataclass(frozen=True, slots=True)

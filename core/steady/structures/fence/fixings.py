@@ -71,6 +71,23 @@ def pick(joint: Joint) -> Picked:
     return Picked(joint, None, 0.0, 0.0)
 
 
+def joints_of_rails(spec: FenceSpec, timber: Timber) -> tuple[Joint, Joint]:
+    """How one rail end meets its post, and one board its rail, without their places."""
+    lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
+    flat = not lie.on_edge
+    end = (
+        Joint("Rail end to post, at a slant", "structural", rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4)
+        if flat
+        else Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, (), 4)
+    )
+    return end, Joint("Board to rail", "board", board.thickness_m, rail.width_m if flat else rail.thickness_m, (), 2)
+
+
+def screw_m(item: str) -> float:
+    """Shank diameter of a screw on the list."""
+    return keyed("yard_screws")[item].number("diameter_m")
+
+
 def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
     """Every kind of screwed crossing of a fence and where it is."""
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board

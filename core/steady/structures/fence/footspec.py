@@ -40,6 +40,7 @@ class Upright:
         brace_up_m: Height on the post where the brace meets it.
         moment_n_m: The base's rated moment.
         hold_n: Rated pull of one anchor: of a base's, or at a brace's foot.
+        shear_n: Rated push sideways of one foot's anchors.
         anchors_count: Anchors of one base on its pulled side.
         lever_m: From the anchors that pull to the edge that the base turns about.
         safety: What ratings are divided by.
@@ -50,6 +51,7 @@ class Upright:
     brace_up_m: Annotated[float, Gt(0.1), Le(4)] = 0.9144
     moment_n_m: Annotated[float, Gt(0), Le(1e5)] | None = None
     hold_n: Annotated[float, Gt(0), Le(1e6)] | None = None
+    shear_n: Annotated[float, Gt(0), Le(1e6)] | None = None
     anchors_count: Annotated[int, Ge(1), Le(4)] = 2
     lever_m: Annotated[float, Gt(0.01), Le(0.5)] = 0.1016
     safety: Annotated[float, Ge(1), Le(10)] = 1.5
@@ -77,6 +79,7 @@ class FootDetail:
         block_width_m: Width of a block.
         block_height_m: Height of a block.
         friction_ratio: Friction of blocks on their bed.
+        tie_rating_n: Rated pull of what ties a post to its block; None: untied, so that a block's weight holds nothing upright.
     """
 
     bell_width_m: Annotated[float, Gt(0.1), Le(1.5)] | None = None
@@ -97,6 +100,7 @@ class FootDetail:
     block_width_m: Annotated[float, Gt(0.05), Le(1)] = 0.2794
     block_height_m: Annotated[float, Gt(0.02), Le(0.6)] = 0.2032
     friction_ratio: Annotated[float, Gt(0), Le(1)] = 0.35
+    tie_rating_n: Annotated[float, Gt(0), Le(1e6)] | None = None
     upright: Upright = Upright()
 
 

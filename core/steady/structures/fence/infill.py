@@ -88,15 +88,34 @@ def solidity(spec: FenceSpec, timber: Timber) -> float:
     """Share of the face that stands to the wind, climbers counted; 1 where air goes round and not through."""
     style, share = spec.infill.style, 1.0
     if style == "even gaps":
-        share = timber.board.width_m / (timber.board.width_m + spec.infill.gap_most_m)
+        board_m = timber.board.width_m
+        lengths = [straight.length_m for straight in spec.straights if straight.length_m > 2 * board_m]
+        # The widest boards' share of any straight: gaps come out no wider than wished.
+        gaps = [between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths]
+        share = board_m / (board_m + min(gaps, default=spec.infill.gap_most_m))
     elif style == "slats":
         share = screen(spec, timber.rail).slats * timber.rail.width_m / spec.height_m
     elif style in WIRED and timber.stock is not None:
         wire = timber.stock.thickness_m / spec.infill.mesh_m
         share = min(1.0, 1 - (1 - wire) ** 2)
-        if spec.infill.sight_rail:
-            share = min(1.0, share + timber.rail.width_m / spec.height_m)
-    return max(share, GROWN[spec.infill.grows])
+    open_share = (
+        (1 - share) * (1 - _rails_share(spec, timber)) * (1 - min(1.0, timber.post.width_m / _least_bay_m(spec)))
+    )
+    return max(1 - open_share, GROWN[spec.infill.grows])
+
+
+def _rails_share(spec: FenceSpec, timber: Timber) -> float:
+    """Share of the height that rails take behind the gaps; slats are the face itself."""
+    if spec.infill.style in ("slats", "louvres"):
+        return 0.0
+    lie = rows(spec, timber.rail)
+    deep_m = timber.rail.width_m if lie.on_edge else timber.rail.thickness_m
+    return min(1.0, lie.count * deep_m / spec.height_m)
+
+
+def _least_bay_m(spec: FenceSpec) -> float:
+    """The bay that posts are counted by: bays come out no wider than wished, so half of it is taken at most for a post's share."""
+    return max(spec.bay_min_m, min(spec.bay_max_m, spec.panel_m if spec.bays == "panels" else spec.bay_max_m) * 0.75)
 
 
 def stiffeners(spec: FenceSpec, stick: Stick, bay_m: float) -> int:

@@ -71,7 +71,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     hangings = gates.hang(spec, out, timber, book)
     overhead = arches.stand(spec, site, out, timber, book)
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
-    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads)
+    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads, ground)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
     runs = stretches(out)
     parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
@@ -97,7 +97,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         footings=tuple(footings),
         curves=tuple(build.curves(spec, out, ground)),
         marks=tuple(build.marks(spec, out, ground, tops)),
-        checks=tuple(found.checks),
+        checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
         handles=tuple(_handles(spec, out)),

@@ -7,13 +7,17 @@ from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
-from steady.structures.fence.infill import rows
+from steady.structures.fence.infill import WIRED, rows
+from steady.structures.fence.leaning import leaning, leaning_asks
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
 from steady.structures.wood import outdoors
+
+_Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
+"""A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
 
 
 class RailReckoner:
@@ -24,8 +28,8 @@ class RailReckoner:
         u = self.u = book.units
         self.added_source = book.added_source
         # Bays alike in span and wind share their working: name, demand, limit, steps, case.
-        self._alike: dict[tuple[float, float], list[tuple[str, Step, Step, tuple[Step, ...], str]]] = {}
-        self._fresh: list[tuple[str, Step, Step, tuple[Step, ...], str]] = []
+        self._alike: dict[tuple[float, float], list[_Row]] = {}
+        self._fresh: list[_Row] = []
         rail = timber.rail
         slats = spec.infill.style in ("slats", "louvres")
         lie = rows(spec, rail)
@@ -39,7 +43,10 @@ class RailReckoner:
         self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u)
         self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
         self.refused: OutsideScope | None = None
-        self.person_n, self.person_step = book.person_leaning()
+        self.book = book
+        self.person_step = leaning(spec, book)[1]
+        self.leans = leaning_asks(spec)
+        self.sags = Asks.CREW if "sag" in spec.own_limits else Asks.ADVICE
         self.sag_ratio, self.sag_step = book.sag_limit()
         # Slats carry themselves alone; boards that lap are taken as two layers.
         dead_kg_per_m = _hung_kg_per_m2(spec, timber) * spec.height_m / max(1, 1 if slats else lie.count)
@@ -54,14 +61,17 @@ class RailReckoner:
         self.dead_design = book.factored(self.dead, "w_dd")
         try:
             self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+            self.f_person = book.bending_strength(outdoors(rail, flat=not flat), book.guard_load().load)
             self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
             self.e = book.stiffness(outdoors(rail))
             self.creep = book.creep_factor(outdoors(rail))
         except OutsideScope as refused:
             self.refused = refused
         self.noun = {"slats": "Slats", "louvres": "Louvres"}.get(spec.infill.style, "Rails")
+        self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
         ends_m = lie.first_m + lie.step_m / 2
-        self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / 2
+        self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
+        self.person_share = 1.0 if slats or spec.infill.style in WIRED else top_share(self.heights_m, spec.height_m)
 
     def reckon(self, bay: Bay) -> None:
         """The worst rail of one bay."""
@@ -76,6 +86,7 @@ class RailReckoner:
             )  # fmt: skip
             return
         if not self.count:
+            self._no_rail(about)
             return
         if self.refused is not None:
             self.found.not_covered.append(gap(self.noun, about, self.refused))
@@ -98,9 +109,20 @@ class RailReckoner:
                 limit=limit,
                 working=working,
                 case=case,
+                asks=asks,
             )
-            for name, demand, limit, working, case in self._alike[key]
+            for name, demand, limit, working, case, asks in self._alike[key]
         ]
+
+    def _no_rail(self, about: str) -> None:
+        """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
+        self.found.not_covered.append(
+            NotCovered(
+                name="The wire itself", about=about, basis=Basis.RECKONED, crew=True,
+                reason="what a strained wire or welded panel bears between its posts is its maker's to say",
+                would_have_to_change="ask its maker, or add a timber rail along the top",
+            )
+        )  # fmt: skip
 
     def longest_m(self, pressure_pa: float) -> float | None:
         """The longest span on which the worst rail passes, under a pressure; None where it is not reckoned (m)."""
@@ -110,7 +132,7 @@ class RailReckoner:
         def passes(span_m: float) -> bool:
             self._fresh = []
             self._worst_rail(span_m / self.u.span_m, pressure_pa)
-            return all(demand.value <= limit.value for _, demand, limit, _, _ in self._fresh)
+            return all(row[1].value <= row[2].value for row in self._fresh if row[5] is not Asks.ADVICE)
 
         low_m, high_m = 0.0, LONGEST_M
         while high_m - low_m > FINEST_M:
@@ -169,16 +191,28 @@ class RailReckoner:
         )
 
     def _person(self, span: tuple[str, float, str]) -> None:
+        """A person over a foot of the top, handed to the rails by the boards; one slat takes it alone."""
+        if self.person_step.value <= 0:
+            return
+        wide = min(LEAN_WIDE_M / self.u.span_m, span[1])
         load = Step(
-            symbol="P",
-            value=self.person_step.value,
-            unit=self.person_step.unit,
-            formula="",
-            inputs=(),
-            source=self.person_step.source,
-        )
-        moment, stress = self._stress("f_b", load.value * span[1] / 4, self.across, "P * L / 4", load, span)
-        self._add(f"{self.noun} bend", stress, self.f_across, (load, moment, self.across), "a person leaning")
+            symbol="P_r", value=self.person_step.value * self.person_share, unit=self.person_step.unit, formula="P * k",
+            inputs=(("P", self.person_step.value, self.person_step.unit), ("k", self.person_share, "")),
+            source="statics: boards as stiff levers over the rails", says="the most loaded rail's share of a person at the top",
+        )  # fmt: skip
+        moment = load.value * (span[1] / 4 - wide / 8)
+        bent = Step(
+            symbol="M", value=moment, unit=self.u.moment, formula="P_r * (L / 4 - c / 8)",
+            inputs=((load.symbol, load.value, load.unit), span, ("c", wide, self.u.span)),
+            source="statics: simple span, the push over a short length", says="a person leaning at mid-span",
+        )  # fmt: skip
+        stress = Step(
+            symbol="f_b", value=self.u.bend * moment / self.across.value, unit=self.u.stress,
+            formula=f"{self.u.bend} * M / {self.across.symbol}",
+            inputs=(("M", moment, self.u.moment), (self.across.symbol, self.across.value, self.u.modulus)), source="statics",
+        )  # fmt: skip
+        working = (self.person_step, load, bent, self.across)
+        self._add(f"{self.noun} bend", stress, self.f_person, working, "a person leaning", self.leans)
 
     def _sag(self, span: tuple[str, float, str]) -> None:
         u = self.u
@@ -197,10 +231,30 @@ class RailReckoner:
             symbol="y_most", value=per * span[1] / self.sag_ratio, unit=u.size, formula=f"{per} * L / n",
             inputs=(span, ("n", self.sag_ratio, "")), source=self.sag_step.source,
         )  # fmt: skip
-        self._add(f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years")
+        self._add(
+            f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
+        )
 
-    def _add(self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str) -> None:
-        self._fresh.append((name, demand, limit, working, case))
+    def _add(
+        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks = Asks.CODE
+    ) -> None:
+        self._fresh.append((name, demand, limit, working, case, asks))
+
+
+LEAN_WIDE_M = 0.3
+"""A person pushes over so much of the top [our own, as the other loads of people]."""
+
+
+def top_share(heights_m: list[float], top_m: float) -> float:
+    """The most loaded rail's share of a push at the boards' top: boards as stiff levers over rails that give alike.
+
+    Source: statics: 1/n + (h − y) (y_i − y) / Σ (y_i − y)², the middle y of the rails.
+    """
+    if len(heights_m) < 2:
+        return 1.0
+    middle = math.fsum(heights_m) / len(heights_m)
+    spread = math.fsum((y - middle) ** 2 for y in heights_m)
+    return max(1 / len(heights_m) + (top_m - middle) * (y - middle) / spread for y in heights_m)
 
 
 GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0}

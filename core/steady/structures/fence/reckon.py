@@ -3,22 +3,65 @@
 Gate leaves bring their own checks, and their pull to the posts that carry them. Nothing is said to pass for public use.
 """
 
+import math
+
+from steady.ground.profile import Profile
 from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.arches import Standing
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.gates import Hanging, pulls, slams
-from steady.structures.fence.posts import PostReckoner
+from steady.structures.fence.held import HoldReckoner
+from steady.structures.fence.posts import PostReckoner, Sides
 from steady.structures.fence.rails import RailReckoner
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import SetOut
+from steady.structures.fence.through import base_boards
 from steady.structures.fence.tops import tops
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 
 PUBLIC = "public use is outside what a house tool may answer"
 ASK = "ask an engineer"
+BEND_RAD = 0.02
+"""A turn under this is straight on [our own]."""
+
+
+def sides_of(spec: FenceSpec, out: SetOut, index: int) -> Sides:
+    """Half of each neighbouring bay; a loop's first post carries half of its last bay, too."""
+    post = out.posts[index]
+    half_m = post.stick.width_m / 2
+    low_m, high_m = max(0.0, post.station_m - half_m), post.station_m + half_m
+    end_m = out.path.length_m
+    turn = 0.0
+    if index:
+        low_m = (out.posts[index - 1].station_m + post.station_m) / 2
+        turn = out.path.leg_at(post.station_m + 1e-6).heading_rad - out.posts[index - 1].leg.heading_rad
+    before = (low_m, post.station_m)
+    if not index and spec.closed:
+        before = ((out.posts[-2].station_m + end_m) / 2, end_m)
+        turn = out.path.legs[0].heading_rad - out.path.legs[-1].heading_rad
+    if index + 1 < len(out.posts):
+        high_m = (out.posts[index + 1].station_m + post.station_m) / 2
+    turn = math.remainder(turn, 2 * math.pi)
+    return Sides(before, (post.station_m, high_m), turn if abs(turn) > BEND_RAD else 0.0)
+
+
+def _extra_m(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile) -> dict[str, float]:
+    """How much more than the boards' own height stands to the wind at each post: base boards, and a straight top over a dip."""
+    found: dict[str, float] = {}
+    for bay in out.bays:
+        if bay.opening is not None:
+            continue
+        more_m = 0.0
+        if bay.line_m is not None:
+            more_m = max(bay.foot_m(spec.gap_m, p.station_m) - p.ground_m - spec.gap_m for p in (bay.start, bay.end))
+        if spec.infill.base == "base boards":
+            more_m += base_boards(spec, bay, ground, timber.board.width_m) * timber.board.width_m
+        for post in (bay.start, bay.end):
+            found[post.id] = max(found.get(post.id, 0.0), more_m)
+    return found
 
 
 def reckon(
@@ -31,6 +74,7 @@ def reckon(
     hangings: list[Hanging],
     arches: list[Standing],
     loads: Loads,
+    ground: Profile,
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     found = Reckoning()
@@ -38,6 +82,7 @@ def reckon(
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
     found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
+    found.extra_m = _extra_m(spec, out, timber, ground)
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
     found.not_covered.append(
@@ -51,16 +96,14 @@ def reckon(
     )
     posts = PostReckoner(spec, site, book, loads, timber, hole_width_m, found)
     for index, post in enumerate(out.posts):
-        if post.kind == "closing":
-            continue
-        before = out.posts[index - 1] if index else None
-        after = out.posts[index + 1] if index + 1 < len(out.posts) else None
-        wraps_m = (out.posts[-1].station_m - out.posts[-2].station_m) / 2 if spec.closed and not index else 0.0
-        posts.reckon(post, before, after, wraps_m)
+        if post.kind != "closing":
+            posts.reckon(post, sides_of(spec, out, index))
     rails = RailReckoner(spec, book, loads, timber, found)
+    holds = HoldReckoner(spec, book, loads, timber, found)
     for bay in out.bays:
-        if bay.opening is None and not bay.lift_out:
+        if bay.opening is None:
             rails.reckon(bay)
+            holds.reckon(bay)
     brought_by: list[LeafFound | ArchFound] = [hanging.found for hanging in hangings]
     brought_by += [item.found for item in arches]
     for brought in brought_by:

@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
-from steady.plan.model import Basis
+from steady.plan.model import Advice, Basis
 from steady.structures.fence.footspec import FootDetail, FootKind
 from steady.structures.gate.spec import Arch, LeafDesign
 
@@ -227,6 +227,11 @@ class FenceSpec:
         margin_m: Comfort kept between a hole and a no-dig band.
         depth_step_m: Depths are rounded up to this.
         mark_to: What the tape mark stands for.
+        lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
+        stock_n: What stock push with at half height; our own safety limit.
+        own_limits: Advice that the crew has taken in as limits of its own.
+        guards_drop: The fence stands beside a drop: the code's guard load counts in place of `lean_n`.
+        falls_away: Grade of the ground falling away before the posts, as rise over run.
     """
 
     kind: Literal["fence"] = "fence"
@@ -281,6 +286,11 @@ class FenceSpec:
     string_side: Literal["left", "right"] = "right"
     built_on: Basis = Basis.RECKONED
     practice: PracticeDetail | None = None
+    lean_n: Annotated[float, Ge(0), Le(3000)] = 500.0
+    stock_n: Annotated[float, Ge(0), Le(10000)] = 0.0
+    own_limits: Annotated[tuple[Advice, ...], MaxLen(3)] = ()
+    guards_drop: bool = False
+    falls_away: Annotated[float, Ge(0), Le(1.5)] = 0.0
 
 
 def hold_post(spec: FenceSpec, post_id: str, station_m: float) -> FenceSpec:

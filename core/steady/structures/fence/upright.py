@@ -8,8 +8,8 @@ from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Basis, Check, NotCovered, Part, Step
-from steady.rulebooks.answers import Standing
+from steady.plan.model import Asks, Basis, Check, NotCovered, Part, Step
+from steady.rulebooks.answers import LoadType, Soil, Standing
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay
 from steady.structures.fence.findings import Loads, Reckoning, gap
@@ -24,13 +24,18 @@ ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground
 
 @dataclass(frozen=True, slots=True)
 class Push:
-    """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from."""
+    """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from.
+
+    `load`: how long it lasts; `asks`: who asks for it.
+    """
 
     case: str
     force: Step
     force_n: float
     arm_m: float
     steps: tuple[Step, ...]
+    load: LoadType = "wind"
+    asks: Asks = Asks.CODE
 
 
 class UprightReckoner:
@@ -97,7 +102,7 @@ class UprightReckoner:
         self.found.checks.append(
             Check(
                 name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=demand, limit=limit,
-                working=(*push.steps, *steps), case=push.case,
+                working=(*push.steps, *steps), case=push.case, asks=_safely(push.asks),
             )
         )  # fmt: skip
 
@@ -176,6 +181,28 @@ class UprightReckoner:
             inputs=(("M", moment.value, u.moment), ("r", reach, u.span)), source="statics", says="lift at the brace's foot",
         )  # fmt: skip
         self._held("Brace's foot holds", about, push, pull, moment)
+        self._foot(about, push, pull, moment, high)
+
+    def _foot(self, about: str, push: Push, lift: Step, moment: Step, high: float) -> None:
+        """The post's own foot beside its brace: lifted as much as the brace is squeezed, and pushed back at its bottom."""
+        u = self.u
+        self._held("Post's foot stays down", about, push, lift, moment)
+        shear = Step(
+            symbol="V", value=abs(moment.value / high - push.force.value), unit=u.force, formula="abs(M / h_b - P)",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span), ("P", push.force.value, u.force)), source="statics",
+            says="the post's foot, sideways",
+        )  # fmt: skip
+        level = Step(
+            symbol="V_b", value=moment.value / high, unit=u.force, formula="M / h_b",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span)), source="statics", says="the brace's foot, sideways",
+        )  # fmt: skip
+        for name, demand in (("Post's foot holds sideways", shear), ("Brace's foot holds sideways", level)):
+            if self.up.shear_n is None:
+                why = f"the anchors' rating sideways is not entered; it must hold {demand.value:,.3g} {demand.unit}"
+                self._gap(about, name, why, "type the maker's rated shear", crew=True)
+                continue
+            limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
+            self._check(name, about, push, demand, limit, moment)
 
     def pier_m(self, post: Post, way: FootWay, pushes: list[Push], hold: "PierAsk") -> None:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
@@ -186,12 +213,11 @@ class UprightReckoner:
             # Braced, the pier's top only carries the shear; else all of the moment goes into the ground.
             load_n = push.force_n * abs(1 - push.arm_m / self.up.brace_up_m) if braced else push.force_n
             arm_m = self.spec.foot_detail.pier_above_m if braced else push.arm_m + self.spec.foot_detail.pier_above_m
-            if not load_n > 0:
+            if not load_n > 0 or hold.soil is None or push.asks is Asks.ADVICE:
                 continue
             try:
                 depth, _ = self.book.embedment(
-                    load_n=load_n, height_m=arm_m, width_m=hold.width_m, lateral_pa_per_m=hold.lateral_pa_per_m,
-                    cohesion_pa=hold.cohesion_pa, soil_factor=hold.factor,
+                    load_n=load_n, height_m=arm_m, width_m=hold.width_m, soil=hold.soil, soil_factor=hold.factor,
                 )  # fmt: skip
             except OutsideScope as refused:
                 self.found.not_covered.append(gap(f"Pier holds in the ground: {push.case}", about, refused))
@@ -203,16 +229,21 @@ class UprightReckoner:
         self.found.depths[post.id] = deep
         has = Step(
             symbol="d_has", value=built_m / self.u.span_m, unit=self.u.span, formula="", inputs=(),
-            source="user: what is built", says="pier in the ground",
+            source="tool: the deepest demand, rounded up to what is dug", says="pier in the ground",
         )  # fmt: skip
         for name, limit in deep.demands:
             if limit.value > 0:
                 self.found.checks.append(
                     Check(
                         name="Pier holds in the ground", about=about, basis=Basis.RECKONED, sense="at least", demand=has,
-                        limit=limit, case=name.lower(),
+                        limit=limit, case=name.lower(), fitted=True,
                     )
                 )  # fmt: skip
+
+
+def _safely(asks: Asks) -> Asks:
+    """What keeps a frame upright is never advice alone where somebody pushes it over: a person's push there is our own limit."""
+    return Asks.SAFETY if asks is Asks.ADVICE else asks
 
 
 @dataclass(frozen=True, slots=True)
@@ -220,8 +251,7 @@ class PierAsk:
     """What a pier's depth depends on besides its pushes: width, soil, and the depths asked for anyway."""
 
     width_m: float
-    lateral_pa_per_m: float
-    cohesion_pa: float
+    soil: Soil | None
     factor: float
     demands: tuple[tuple[str, float, Step], ...]
 
@@ -251,8 +281,12 @@ def own_weight(
     share, u, half_m = book.uplift()[0], book.units, detail.block_width_m / 2
     weights = [(x, y, mass * GRAVITY) for x, y, mass in _masses(parts)]
     stands = [post.leg.point(post.station_m) for post in out.posts]
-    weights += [(x, y, detail.block_kg * GRAVITY * blocks / len(stands)) for x, y in stands]
-    total = math.fsum(w for _, _, w in weights) * share
+    blocks_n = [(x, y, detail.block_kg * GRAVITY * blocks / len(stands)) for x, y in stands]
+    total = math.fsum(w for _, _, w in (*weights, *blocks_n)) * share
+    if detail.tie_rating_n is not None:
+        # A block that lies loose under its post holds nothing down: it is lifted off, unless something rated ties it.
+        tie_n = detail.tie_rating_n / detail.upright.safety / share
+        weights += [(x, y, min(weight, tie_n)) for x, y, weight in blocks_n]
     on_leg = [
         math.fsum(p * w for p, w in gather(loads.zones, leg.from_m, leg.to_m)) * spec.height_m for leg in out.path.legs
     ]

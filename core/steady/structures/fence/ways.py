@@ -8,8 +8,8 @@ from typing import get_args
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Plan
-from steady.plan.verdict import governing, verdict
+from steady.plan.model import Plan
+from steady.plan.verdict import gaps, governing, named, state, verdict
 from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.feet import foot_ways
@@ -61,7 +61,7 @@ def _choice(
         )  # fmt: skip
     whole, why, use = _fares(made)
     worst = governing(made)
-    exact = worst is not None and verdict(worst) == "nothing to spare"
+    exact = worst is not None and verdict(worst) == "at the limit"
     says = (
         _says(made, name, tape)
         if group == "bays"
@@ -119,13 +119,11 @@ def _closes(made: Plan, name: str) -> str:
 
 
 def _fares(made: Plan) -> tuple[str, str, float]:
-    if made.conflicts:
-        return "fails", made.conflicts[0], 0.0
-    worst = governing(made)
-    if worst is None:
-        return "not covered", "nothing could be reckoned", 0.0
-    named = f"{worst.name.lower()}, {worst.case}"
-    if worst.use > 1 + 1e-9:
-        return "fails", named, worst.use
-    open_gaps = [gap.name for gap in made.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
-    return ("not covered", open_gaps[0], worst.use) if open_gaps else ("passes", named, worst.use)
+    worst, now = governing(made), state(made)
+    use = worst.use if worst else 0.0
+    if now == "cannot be built":
+        return now, made.conflicts[0], use
+    if now == "not covered":
+        found = gaps(made)
+        return now, found[0].name if found else "nothing could be calculated", use
+    return now, named(worst) if worst else "", use

@@ -1,59 +1,87 @@
-"""Wind on a fence, by the school's own rule, with what an open face earns."""
+"""Wind on a fence, leg by leg, by the school's own rule, with what an open face earns and what a gate that stands open adds."""
 
-import math
+import itertools
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
-from steady.plan.model import Step
-from steady.rulebooks.answers import WindFace, WindPlace
+from steady.layout.path import Path
+from steady.rulebooks.answers import WindLeg, WindOnFence, WindPlace, WindZone
 from steady.rulebooks.base import Rulebook
+from steady.structures.fence.faces import Face, faces, with_gates_open
 from steady.structures.fence.findings import Loads, Timber
 from steady.structures.fence.infill import solidity
 from steady.structures.fence.spec import FenceSpec
 
 
+def place_of(site: Site) -> WindPlace:
+    """Where the wind blows, as the school's rules are asked."""
+    return WindPlace(
+        speed_m_per_s=site.wind_speed_m_per_s,
+        pressure_pa=site.wind_pressure_pa,
+        exposure=site.exposure,
+        edition=site.edition,
+        return_years=site.wind_return_years,
+        crest=site.crest_factor,
+        importance=site.wind_importance,
+    )
+
+
 def wind_on(spec: FenceSpec, site: Site, book: Rulebook, timber: Timber) -> Loads:
-    """Wind on the whole line before a post is set: it depends on the line's length and face alone."""
-    length_m = math.fsum(straight.length_m for straight in spec.straights)
+    """Wind on the whole line before a post is set: it depends on its legs and their face alone."""
+    path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
+    closed = faces(spec, path)
+    place, solid = place_of(site), solidity(spec, timber)
     try:
-        wind = book.wind_on_fence(
-            length_m=length_m,
-            solid_height_m=spec.height_m,
-            top_height_m=spec.height_m + spec.gap_m,
-            speed_m_per_s=site.wind_speed_m_per_s,
-            exposure=site.exposure,
-            edition=site.edition,
+        zones, one = _along(closed, spec, book, place, solid)
+        opened = with_gates_open(spec, closed, timber.gate_post.width_m)
+        more = _along(opened, spec, book, place, solid)[0] if opened else []
+    except (OutsideScope, InputError) as refused:
+        outside = (
+            refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "see the wind under Ground")
         )
-    except OutsideScope as refused:
-        return Loads(None, (), refused)
-    share = open_share(spec, site, book, length_m, solidity(spec, timber))
-    zones = tuple((z.from_m, z.to_m, z.pressure_pa * (share.value if share else 1.0)) for z in wind.zones)
-    return Loads(wind, zones, None, share)
+        return Loads(None, (), outside)
+    worst = _worse(zones, more)
+    wind = WindOnFence(tuple(worst), one.arm_m, one.arm_step, one.working)
+    return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
 
 
-def open_share(spec: FenceSpec, site: Site, book: Rulebook, length_m: float, solidity_ratio: float) -> Step | None:
-    """What open infill takes of a closed face's wind, by the school's own rule; None where none is earned or known."""
-    if solidity_ratio >= 1 - 1e-9:
-        return None
-    place = WindPlace(speed_m_per_s=site.wind_speed_m_per_s, exposure=site.exposure, edition=site.edition)
-    top_m = spec.height_m + spec.gap_m
-    length_m = max(length_m, spec.height_m)
-    try:
-        closed, open_face = (
-            book.face_pressure(
-                place,
-                WindFace(length_m=length_m, solid_height_m=spec.height_m, top_height_m=top_m, solidity=solid),
-                "",
-                None,
-            )
-            for solid in (1.0, solidity_ratio)
-        )
-    except (OutsideScope, InputError):
-        return None
-    if not 0 < open_face.value < closed.value:
-        return None
-    return Step(
-        symbol="r_o", value=open_face.value / closed.value, unit="", formula="p_o / p_c",
-        inputs=(("p_o", open_face.value, open_face.unit), ("p_c", closed.value, closed.unit)),
-        source=open_face.source, says=f"of a closed face's wind, with {solidity_ratio:.0%} of the face solid",
-    )  # fmt: skip
+def _along(
+    found: list[Face], spec: FenceSpec, book: Rulebook, place: WindPlace, solid: float
+) -> tuple[list[WindZone], WindOnFence]:
+    """Zones of several faces in stations of the line, and the wind on the last of them for its arm and working."""
+    zones: list[WindZone] = []
+    for face in found:
+        leg = WindLeg(
+            length_m=face.length_m, solid_height_m=spec.height_m, top_height_m=spec.height_m + spec.gap_m, solidity=solid,
+            start=face.start, end=face.end,
+        )  # fmt: skip
+        one = book.wind_on_leg(place, leg)
+        done_m = 0.0
+        for from_m, to_m in face.stretches:
+            for zone in one.zones:
+                low_m = max(from_m, from_m + zone.from_m - done_m)
+                high_m = min(to_m, from_m + zone.to_m - done_m)
+                if high_m - low_m > 1e-9:
+                    zones.append(WindZone(low_m, high_m, zone.pressure_pa, zone.step))
+            done_m += to_m - from_m
+    return sorted(zones, key=lambda zone: zone.from_m), one
+
+
+def _worse(first: list[WindZone], second: list[WindZone]) -> list[WindZone]:
+    """At every place the greater of two sets of zones."""
+    if not second:
+        return first
+    cuts = sorted({edge for zone in (*first, *second) for edge in (zone.from_m, zone.to_m)})
+    made: list[WindZone] = []
+    for from_m, to_m in itertools.pairwise(cuts):
+        if to_m - from_m < 1e-9:
+            continue
+        here = [zone for zone in (*first, *second) if zone.from_m <= from_m + 1e-9 and zone.to_m >= to_m - 1e-9]
+        worst = max(here, key=lambda zone: zone.pressure_pa, default=None)
+        if worst is None:
+            continue
+        if made and made[-1].step is worst.step and abs(made[-1].to_m - from_m) < 1e-9:
+            made[-1] = WindZone(made[-1].from_m, to_m, worst.pressure_pa, worst.step)
+        else:
+            made.append(WindZone(from_m, to_m, worst.pressure_pa, worst.step))
+    return made

@@ -1,0 +1,25 @@
+"""The ground under a structure as the school's formulas want it: its named soil, with what somebody measured in place of it."""
+
+from dataclasses import replace
+
+from steady.errors import OutsideScope
+from steady.ground.site import Site
+from steady.rulebooks.answers import Soil
+from steady.rulebooks.base import Rulebook
+
+
+def soil_of(site: Site, book: Rulebook) -> Soil:
+    """The soil of a site; a measured shear strength counts in place of the named soil's.
+
+    Raises:
+        OutsideScope: No such soil in this school, and nothing measured.
+    """
+    try:
+        soil = book.soil(site.soil)
+    except OutsideScope:
+        if not site.cohesion_pa > 0:
+            raise
+        soil = Soil("measured", "clay as measured", 0.0, 0.0, "user: shear strength as measured")
+    if site.cohesion_pa > 0:
+        soil = replace(soil, cohesion_pa=site.cohesion_pa, friction_rad=0.0, source="user: shear strength as measured")
+    return soil
