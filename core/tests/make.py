@@ -9,7 +9,8 @@ from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.spec import FenceSpec, Straight
+from steady.structures.fence.spec import FenceSpec, Opening, Straight
+from steady.structures.gate.spec import LeafDesign
 from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 
@@ -47,3 +48,8 @@ def planned(spec: FenceSpec, where: Site | None = None) -> Plan:
 def job(spec: FenceSpec, where: Site | None = None) -> Job:
     """A job around one fence."""
     return Job(name="Test", site=where or site(), structures=(Structure(name="Fence", spec=spec),))
+
+
+def fence_with(leaf: LeafDesign, **more: object) -> FenceSpec:
+    opening = Opening(id="g", at_m=10 * FT, clear_m=4 * FT, leaf=leaf, **more)  # type: ignore[arg-type]
+    return FenceSpec(id="f", straights=(Straight(id="a", length_m=40 * FT),), openings=(opening,))

@@ -20,12 +20,7 @@ from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
-from tests.make import planned, site
-
-
-def fence_with(leaf: LeafDesign, **more: object) -> FenceSpec:
-    opening = Opening(id="g", at_m=10 * FT, clear_m=4 * FT, leaf=leaf, **more)  # type: ignore[arg-type]
-    return FenceSpec(id="f", straights=(Straight(id="a", length_m=40 * FT),), openings=(opening,))
+from tests.make import fence_with, planned, site
 
 
 def found(plan: Plan, name: str) -> list[float]:
@@ -298,7 +293,7 @@ class FenceWithGateTest(unittest.TestCase):
         self.assertAlmostEqual(sum(cuts), math.pi / 2, 9)
         raked = measures(replace(self.LEAF, raked=True, hinge_inset_m=0.2), 0.1)
         # Stiles stand plumb, so the two saw angles still add up to a right angle and the rail's own slope.
-        cuts = [value for says, value in raked.items() if "saw" in says]
+        cuts = [value for says, value in raked.items() if says.startswith("strut's ends")]
         self.assertAlmostEqual(sum(cuts), math.pi / 2 - math.atan(0.1), delta=1e-3)
         self.assertNotAlmostEqual(
             raked["diagonal, bottom hinge corner to top latch corner (raked: they differ)"],
@@ -489,14 +484,17 @@ class HardwareTest(unittest.TestCase):
         self.assertAlmostEqual(stile(gap_m=8 * IN, latch_height_m=6.5 * FT) - plain, 4 * IN + 0.075, 6)
 
     def test_a_slammed_leaf_bends_its_latch_post_by_its_energy(self) -> None:
-        """W v^2 / (6 g s): a third of the leaf's mass at the edge's speed, spent over s; by hand from the leaf's own weight."""
+        """2 KE / s: a third of the leaf's mass at the edge's speed, a springing latch peaks at twice the mean; by hand."""
         plan = planned(fence_with(LeafDesign(slam_m_per_s=2.0, slam_stop_m=0.02)))
         check = next(check for check in plan.checks if check.case == "a slammed leaf")
         self.assertTrue(check.about.endswith("g-b"), check.about)
         force = next(step for step in check.working if step.symbol == "P")
         leaf = next(d for d in plan.details if d.id.endswith("/leaf"))
         weight = next(push.force_n for push in leaf.pushes if push.label == "weight")
-        self.assertAlmostEqual(force.value * LB, weight * 2.0**2 / (6 * 9.80665 * 0.02), 3)
+        self.assertAlmostEqual(force.value * LB, weight * 2.0**2 / (3 * 9.80665 * 0.02), 3)
+        # No duration factor over 1.6 on treated wood (NDS 2.3.2): the blow is held against no more than the wind's.
+        wind = next(c for c in plan.checks if c.about == check.about and c.case == "wind" and c.name == check.name)
+        self.assertLessEqual(check.limit.value, wind.limit.value)
         pair = planned(fence_with(LeafDesign(), leaves_m=(0.6, 0.6)))
         self.assertFalse([check for check in pair.checks if check.case == "a slammed leaf"])
 

@@ -16,7 +16,7 @@ from steady.schedule.days import Day
 from steady.structures.registry import Spec, plan
 from steady.yard.choices import YardChoices
 
-FORMAT = 5
+FORMAT = 6
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -61,7 +61,7 @@ class KeptSum:
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[5] = 5
+    format: Literal[6] = 6
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

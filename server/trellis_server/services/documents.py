@@ -34,7 +34,26 @@ def _to_5(document: Json) -> Json:
     return {**document, "format": 5}
 
 
-MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5}
+def _to_6(document: Json) -> Json:
+    """Format 6 reads the ground beside a gate toward the inside, whichever way its leaf swings."""
+
+    def turned(opening: Json) -> Json:
+        leaf = opening.get("leaf") or {}
+        if opening.get("swing", "in") == "in" or leaf.get("front_grade") is None:
+            return opening
+        leaf = {**leaf, "front_grade": -leaf["front_grade"], "twist_per_m": -leaf.get("twist_per_m", 0.0)}
+        return {**opening, "leaf": leaf}
+
+    structures = []
+    for structure in document.get("structures", ()):
+        spec = structure.get("spec", {})
+        if "openings" in spec:
+            spec = {**spec, "openings": [turned(opening) for opening in spec["openings"]]}
+        structures.append({**structure, "spec": spec})
+    return {**document, "format": 6, "structures": structures}
+
+
+MIGRATIONS: dict[int, Callable[[Json], Json]] = {1: _to_2, 2: _to_3, 3: _to_4, 4: _to_5, 5: _to_6}
 """From format n to n + 1. Format 1 is the first; a test keeps a saved job of every format."""
 
 

@@ -780,6 +780,12 @@ export interface components {
             rungs: number;
         };
         /**
+         * Asks
+         * @description Who asks for a check: a clause of the code, our own safety limit, advice, or advice that the crew has taken in.
+         * @enum {string}
+         */
+        Asks: "code" | "our safety limit" | "advice" | "the crew's own limit";
+        /**
          * Basis
          * @description What a verdict rests on. Never mixed within one check.
          * @enum {string}
@@ -810,7 +816,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
             /** Width */
             width: string;
         };
@@ -896,11 +902,14 @@ export interface components {
         CheckRow: {
             /** About */
             about: string;
+            asks: components["schemas"]["Asks"];
             basis: components["schemas"]["Basis"];
             /** Case */
             case: string;
             /** Figure */
             figure: string;
+            /** Fitted */
+            fitted: boolean;
             /** Name */
             name: string;
             /** Says */
@@ -913,7 +922,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
             /**
              * Working
              * @default []
@@ -1482,6 +1491,11 @@ export interface components {
          *         margin_m: Comfort kept between a hole and a no-dig band.
          *         depth_step_m: Depths are rounded up to this.
          *         mark_to: What the tape mark stands for.
+         *         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
+         *         stock_n: What stock push with at half height; our own safety limit.
+         *         own_limits: Advice that the crew has taken in as limits of its own.
+         *         guards_drop: The fence stands beside a drop: the code's guard load counts in place of `lean_n`.
+         *         falls_away: Grade of the ground falling away before the posts, as rise over run.
          */
         FenceSpec: {
             /**
@@ -1549,6 +1563,11 @@ export interface components {
             /** End Post */
             end_post?: string | null;
             /**
+             * Falls Away
+             * @default 0
+             */
+            falls_away: number;
+            /**
              * @default {
              *       "coats": 2,
              *       "coverage_m2_per_l": 8,
@@ -1589,6 +1608,7 @@ export interface components {
              *         "strength_pa": null,
              *         "wall_m": 0.0039
              *       },
+             *       "tie_rating_n": null,
              *       "upright": {
              *         "anchors_count": 2,
              *         "brace_reach_m": 0.9144,
@@ -1597,7 +1617,8 @@ export interface components {
              *         "hold_n": null,
              *         "lever_m": 0.1016,
              *         "moment_n_m": null,
-             *         "safety": 1.5
+             *         "safety": 1.5,
+             *         "shear_n": null
              *       }
              *     }
              */
@@ -1620,6 +1641,11 @@ export interface components {
              * @default 0.1016
              */
             gravel_m: number;
+            /**
+             * Guards Drop
+             * @default false
+             */
+            guards_drop: boolean;
             /**
              * Height M
              * @default 1.8288
@@ -1662,6 +1688,11 @@ export interface components {
              */
             kind: "fence";
             /**
+             * Lean N
+             * @default 500
+             */
+            lean_n: number;
+            /**
              * Lift Outs
              * @default []
              */
@@ -1688,6 +1719,11 @@ export interface components {
              * @default []
              */
             openings: components["schemas"]["Opening"][];
+            /**
+             * Own Limits
+             * @default []
+             */
+            own_limits: ("a person leaning" | "sag" | "wobble")[];
             /**
              * Panel M
              * @default 1.8288
@@ -1758,6 +1794,11 @@ export interface components {
              *     }
              */
             start_at: components["schemas"]["LineEnd"];
+            /**
+             * Stock N
+             * @default 0
+             */
+            stock_n: number;
             /** Straights */
             straights: components["schemas"]["Straight"][];
             /**
@@ -1842,6 +1883,7 @@ export interface components {
          *         block_width_m: Width of a block.
          *         block_height_m: Height of a block.
          *         friction_ratio: Friction of blocks on their bed.
+         *         tie_rating_n: Rated pull of what ties a post to its block; None: untied, so that a block's weight holds nothing upright.
          */
         FootDetail: {
             /**
@@ -1927,6 +1969,8 @@ export interface components {
              *     }
              */
             steel: components["schemas"]["Steel"];
+            /** Tie Rating N */
+            tie_rating_n?: number | null;
             /**
              * @default {
              *       "anchors_count": 2,
@@ -1936,7 +1980,8 @@ export interface components {
              *       "hold_n": null,
              *       "lever_m": 0.1016,
              *       "moment_n_m": null,
-             *       "safety": 1.5
+             *       "safety": 1.5,
+             *       "shear_n": null
              *     }
              */
             upright: components["schemas"]["Upright"];
@@ -2294,6 +2339,7 @@ export interface components {
              * @default {
              *       "bearing_pa": 0,
              *       "cohesion_pa": 0,
+             *       "crest_factor": 1,
              *       "edition": "ASCE 7-16",
              *       "embedment_least_m": 0,
              *       "exposure": "B",
@@ -2312,6 +2358,9 @@ export interface components {
              *       "rain_snow_pa": 0,
              *       "soil": "clay",
              *       "use": "house",
+             *       "wind_importance": 1,
+             *       "wind_pressure_pa": 0,
+             *       "wind_return_years": 0,
              *       "wind_speed_m_per_s": 46.9392
              *     }
              */
@@ -3035,14 +3084,14 @@ export interface components {
              * Table
              * @enum {string}
              */
-            table: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            table: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
             /** Use */
             use: number;
             /**
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
             /** What */
             what: string;
         };
@@ -3430,7 +3479,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
         };
         /**
          * PracticeDetail
@@ -3920,6 +3969,8 @@ export interface components {
         Sheet: {
             /** Accepted */
             accepted: string;
+            /** Advice */
+            advice: string[];
             /** Bays */
             bays: components["schemas"]["BayRow"][];
             built_on: components["schemas"]["Basis"];
@@ -3960,7 +4011,7 @@ export interface components {
              * Verdict
              * @enum {string}
              */
-            verdict: "passes" | "nothing to spare" | "fails" | "practice" | "not covered";
+            verdict: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
             /** Views */
             views: components["schemas"]["View"][];
         };
@@ -4026,9 +4077,13 @@ export interface components {
          * @description What stands still whatever is built.
          *
          *     `wind_speed_m_per_s` is the basic speed of the school's own map; `soil` a name of the school's own table;
-         *     `exposure` a letter of the school's own; `ground_snow_pa` and the rain that falls on it are those of the place;
-         *     `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear
-         *     strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office said, and when.
+         *     `exposure` a word of the school's own; `wind_pressure_pa` the place's pressure for schools that map one (ca: hourly, 1 in 50;
+         *     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
+         *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
+         *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
+         *     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
+         *     undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
+         *     said, and when.
          */
         Site: {
             /**
@@ -4041,6 +4096,11 @@ export interface components {
              * @default 0
              */
             cohesion_pa: number;
+            /**
+             * Crest Factor
+             * @default 1
+             */
+            crest_factor: number;
             /**
              * Edition
              * @default ASCE 7-16
@@ -4057,7 +4117,7 @@ export interface components {
              * @default B
              * @enum {string}
              */
-            exposure: "B" | "C" | "D" | "0" | "I" | "II" | "III" | "IV";
+            exposure: "B" | "C" | "D" | "0" | "I" | "II" | "III" | "IV" | "open" | "rough";
             /**
              * Frost M
              * @default 0
@@ -4109,6 +4169,21 @@ export interface components {
              * @enum {string}
              */
             use: "house" | "farm" | "workplace" | "public";
+            /**
+             * Wind Importance
+             * @default 1
+             */
+            wind_importance: number;
+            /**
+             * Wind Pressure Pa
+             * @default 0
+             */
+            wind_pressure_pa: number;
+            /**
+             * Wind Return Years
+             * @default 0
+             */
+            wind_return_years: number;
             /**
              * Wind Speed M Per S
              * @default 46.9392
@@ -4568,6 +4643,7 @@ export interface components {
          *         brace_up_m: Height on the post where the brace meets it.
          *         moment_n_m: The base's rated moment.
          *         hold_n: Rated pull of one anchor: of a base's, or at a brace's foot.
+         *         shear_n: Rated push sideways of one foot's anchors.
          *         anchors_count: Anchors of one base on its pulled side.
          *         lever_m: From the anchors that pull to the edge that the base turns about.
          *         safety: What ratings are divided by.
@@ -4608,6 +4684,8 @@ export interface components {
              * @default 1.5
              */
             safety: number;
+            /** Shear N */
+            shear_n?: number | null;
         };
         /**
          * UsualSite

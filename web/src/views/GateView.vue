@@ -120,6 +120,7 @@ async function compare(): Promise<void> {
     ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
     ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
     ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
+    ['hung on the other post', (at) => void (at.hung = at.hung === 'start' ? 'end' : 'start')],
   ]
   beside.value = await Promise.all(
     designs.map(async ([says, change]) => {

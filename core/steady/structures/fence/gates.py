@@ -1,23 +1,25 @@
 """Gates of a fence: each opening's leaves made and reckoned where the fence puts them, their pieces, and what they ask of posts."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
+from steady.loads.tributary import gather
 from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence.findings import Timber
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.findings import Loads, Timber
+from steady.structures.fence.spec import FenceSpec, Opening
 from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.gate import steps
-from steady.structures.gate.detail import arc_detail, leaf_detail, plan_detail, wrong_detail
+from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m
-from steady.structures.gate.leaf import TALL_M, WIDE_M, Hung, make, widths
+from steady.structures.gate.leaf import LAPPED, TALL_M, WIDE_M, Hung, Leaf, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
 from steady.structures.gate.slam import Slam, slam
+from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors
-from steady.yard.stock import stick
+from steady.yard.stock import Stick, stick
 
 HEAVY_N = 222.0
 """Over 50 lb a leaf is lifted by two [common practice]."""
@@ -36,7 +38,7 @@ class Hanging:
     found: LeafFound
 
 
-def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook) -> list[Hanging]:
+def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Loads) -> list[Hanging]:
     """Make and reckon every leaf.
 
     Raises:
@@ -54,41 +56,58 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook) -> list[H
             continue
         index = spec.openings.index(bay.opening)
         try:
-            made += _hang_bay(spec, bay, timber, book, stiffness)
+            made += _hang_bay(spec, bay, timber, book, stiffness, loads)
         except InputError as error:
             raise InputError(f"openings/{index}/{error.field}", error.message) from None
     return made
 
 
-def _hang_bay(spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None) -> list[Hanging]:
+def _hang_bay(
+    spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None, loads: Loads
+) -> list[Hanging]:  # fmt: skip
     opening = bay.opening
     assert opening is not None
-    design = opening.leaf
+    design = _turned(opening)
     frame = stick(design.frame, "rail", "leaf/frame")
     clear_m = bay.width_m - timber.gate_post.width_m
     gate = f"{spec.id}/gate/{opening.id}"
     base = Hung(
-        opening_m=clear_m,
-        wished_m=opening.leaves_m,
-        top_m=spec.height_m + spec.gap_m,
-        fence_gap_m=spec.gap_m,
+        opening_m=clear_m, wished_m=opening.leaves_m, top_m=spec.height_m + spec.gap_m, fence_gap_m=spec.gap_m,
         grade_along=bay.grade,
-    )
+    )  # fmt: skip
+    wind_pa = max((p for _, p in gather(loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
     sizes = widths(design, base)
+
+    def leaves(with_design: LeafDesign) -> list[tuple[Leaf, bool]]:
+        made = []
+        for index, width_m in enumerate(sizes):
+            forward = index == 0 if len(sizes) == 2 else design.hung == "start"
+            hung = replace(base, grade_along=bay.grade if forward else -bay.grade)
+            made.append(
+                (make(with_design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board), forward)
+            )
+        return made
+
+    found = leaves(design)
+    if design.raked and len(found) == 2:
+        # A raked pair is built as one frame to common strings and cut apart: one gap under both.
+        common_m = max(leaf.gap_m for leaf, _ in found)
+        found = [(replace(leaf, design=design), forward) for leaf, forward in leaves(replace(design, gap_m=common_m))]
     made = []
-    for index, width_m in enumerate(sizes):
-        forward = index == 0 if len(sizes) == 2 else design.hung == "start"
-        hung = Hung(
-            opening_m=clear_m,
-            wished_m=opening.leaves_m,
-            top_m=base.top_m,
-            fence_gap_m=spec.gap_m,
-            grade_along=bay.grade if forward else -bay.grade,
-        )
-        leaf = make(design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board)
-        found = reckon(leaf, book, gate, timber.gate_post, stiffness)
-        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, found))
+    for leaf, forward in found:
+        reckoned = reckon(
+            leaf, book, gate, timber.gate_post, stiffness, own_limits=spec.own_limits, wind_pa=wind_pa
+        )  # fmt: skip
+        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
     return made
+
+
+def _turned(opening: Opening) -> LeafDesign:
+    """The design with the ground of the side it swings to: `front_grade` is read toward the inside."""
+    design = opening.leaf
+    if opening.swing == "in" or design.front_grade is None:
+        return design
+    return replace(design, front_grade=-design.front_grade, twist_per_m=-design.twist_per_m)
 
 
 def pulls(hangings: list[Hanging]) -> dict[str, tuple[PullOnPost, ...]]:
@@ -119,7 +138,9 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
     for hanging in hangings:
         assert hanging.bay.opening is not None
         gate = f"{spec.id}/gate/{hanging.bay.opening.id}"
-        made.append(leaf_detail(hanging.found, gate))
+        drawn = leaf_detail(hanging.found, gate)
+        # A leaf that hangs on the far post is drawn as it is seen, its hinge at the right.
+        made.append(drawn if hanging.forward else mirrored(drawn, hanging.found.leaf.width_m))
         made.append(plan_detail(hanging.found, gate))
         made += [
             more for more in (arc_detail(hanging.found, gate), wrong_detail(hanging.found, gate)) if more is not None
@@ -142,12 +163,14 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     made: list[Part] = []
     wooden = [bar for bar in detail.bars if bar.what != "cable"]
     for bar in wooden:
-        # Rails are drawn between joint centres; the piece runs half a stile past both.
-        past_m = leaf.stile_m / 2 if bar.what == "rail" else 0.0
+        # Rails are drawn between joint centres: lapped they run half a stile past both, else they stop half a stile short.
+        half_m = leaf.stile_m / 2 * math.hypot(1.0, leaf.rake)
+        past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
         made.append(_stick_part(spec, hanging, timber, bar, length_m, past_m))
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
-    at = _point(spec, hanging, timber, (leaf.board_rip_m / 2 + board.width_m / 2, leaf.gap_m))
+    first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
+    at = _point(spec, hanging, timber, (first_m + board.width_m / 2, leaf.gap_m))
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = Place(
@@ -161,29 +184,33 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
             )
         )  # fmt: skip
     if leaf.board_rip_m > 0:
-        edge = _point(spec, hanging, timber, (leaf.width_m - leaf.board_rip_m / 2, leaf.gap_m))
+        edges = [leaf.width_m - leaf.board_rip_m / 2, leaf.board_rip_m / 2][: leaf.rips_count]
+        places = tuple(
+            Place(
+                id=f"{leaf.id}/rip", at=_point(spec, hanging, timber, (x, leaf.gap_m)), along=(0.0, 0.0, 1.0), up=along
+            )
+            for x in edges
+        )  # fmt: skip
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(leaf.board_rip_m,))
         made.append(
             Part(
                 id=f"{leaf.id}/rip", role="leaf board", item=board.key, length_m=leaf.height_m,
                 section_m=(board.thickness_m, leaf.board_rip_m), cuts=(rip,), stick_m=leaf.height_m,
                 mass_kg=mass * leaf.board_rip_m / board.width_m,
-                places=(Place(id=f"{leaf.id}/rip", at=edge, along=(0.0, 0.0, 1.0), up=along),),
+                places=places,
             )
         )  # fmt: skip
     crossings = (
-        (leaf.boards_full + (1 if leaf.board_rip_m else 0)) * (2 + leaf.design.cross_rails) * SCREWS_PER_CROSSING
+        (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
+        * (2 + leaf.design.cross_rails)
+        * SCREWS_PER_CROSSING
     )
     post = Place(
         id=f"{leaf.id}/hinges", at=_point(spec, hanging, timber, (0.0, leaf.gap_m)), along=along, up=(0.0, 0.0, 1.0)
     )
-    fixings = [
-        ("board screw", crossings),
-        ("rail screw", 4 * (2 + leaf.design.cross_rails)),
-        ("strap hinge", leaf.hinges),
-    ]
+    fixings = [("board screw", crossings), *_joint_fixings(leaf), (leaf.design.hinge, leaf.hinges)]
     if leaf.index == 0:
-        fixings.append(("gate latch", 1))
+        fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), 1))
     else:
         fixings += [("drop rod", 1), ("drop rod sleeve", 1)]
     if leaf.design.wheel:
@@ -200,6 +227,30 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
             )
         )  # fmt: skip
     return made
+
+
+LATCHES = {"gravity latch": "gate latch"}
+"""Latches that the yard sells under another name."""
+
+
+def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
+    """What joins the frame: two joints to a rail, and the strut's two ends.
+
+    Source: common practice: four short screws a lap, a gusset on both faces with eight screws each, two pocket screws an end, one
+    bolt a joint.
+    """
+    joints = 2 * (2 + leaf.design.cross_rails)
+    corners = 4
+    strut = [("board screw 3", 4)] if leaf.design.brace in ("strut", "both") else []
+    if leaf.design.joint == "half-lap":
+        return [("board screw short", 4 * joints), *strut]
+    if leaf.design.joint == "butt with gusset":
+        inner = joints - corners
+        pockets = [("pocket screw", 2 * inner)] if inner else []
+        return [("gusset plate", 2 * corners), ("board screw", 16 * corners), *pockets, *strut]
+    if leaf.design.joint == "pocket screw":
+        return [("pocket screw", 2 * joints), *strut]
+    return [("frame bolt", joints), *strut]
 
 
 def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, length_m: float, past_m: float) -> Part:
@@ -220,11 +271,18 @@ def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, len
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
         places=(Place(id=bar.id, at=_point(spec, hanging, timber, start), along=direction, up=up),),
-        cuts=(saw,) if bevel else (),
+        cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
-        # Struts are cut to points at both corners: the stick is as long as the line plus what the bevels take.
-        stick_m=length_m + (frame.width_m / math.tan(bevel) if bevel > 0.01 else 0.0),
+        # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
+        stick_m=length_m + (_past_the_middle_m(leaf, frame) if bar.what == "strut" else 0.0),
     )
+
+
+def _past_the_middle_m(leaf: Leaf, frame: Stick) -> float:
+    """How far a strut's longer edge runs past its middle where it ends flat under a rail (m)."""
+    if leaf.reach_m >= leaf.between_m - 1e-9:
+        return 0.0
+    return frame.width_m / 2 * leaf.strut_reach_m / leaf.strut_rise_m
 
 
 def _heading(hanging: Hanging) -> Vec:
@@ -237,10 +295,13 @@ def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, f
     """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
     bay, leaf = hanging.bay, hanging.found.leaf
     post = bay.start if hanging.forward else bay.end
-    off = post.stick.width_m / 2 + hinge_gap_m(leaf.design) + at[0]
+    hinge = post.stick.width_m / 2 + hinge_gap_m(leaf.design)
     x, y = post.leg.point(post.station_m)
     along = _heading(hanging)
-    return (x + along[0] * off, y + along[1] * off, post.ground_m + at[1])
+    # Its heights are above the ground under its hinge, not under the middle of the post; a raked leaf's lines are drawn through
+    # the middle of its hinge stile.
+    ground_m = post.ground_m + leaf.grade_along * hinge + leaf.rake * leaf.stile_m / 2
+    return (x + along[0] * (hinge + at[0]), y + along[1] * (hinge + at[0]), ground_m + at[1])
 
 
 def tasks(spec: FenceSpec, hangings: list[Hanging]) -> list[Task]:

@@ -68,7 +68,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     loads = wind_on(spec, site, book, timber)
     bears = bears_bay(spec, book, loads, timber) if spec.bay_by_strength else None
     out = set_out(spec, ground, yard, timber, width_m, tape, bears)
-    hangings = gates.hang(spec, out, timber, book)
+    hangings = gates.hang(spec, out, timber, book, loads)
     overhead = arches.stand(spec, site, out, timber, book)
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
     found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads, ground)
@@ -107,6 +107,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         conflicts=(
             *out.conflicts,
             *through.gaps_below(spec, out, timber, ground, tape),
+            *through.gaps_under_leaves(spec, [hanging.found.leaf for hanging in hangings], tape),
             *through.gaps_between(spec, runs, timber, tape),
             *advice.rails_in_soil(spec, out, timber, ground, tape),
             *advice.too_long(parts, yard, tape),

@@ -375,7 +375,7 @@ class PostReckoner:
         try:
             if self.now.key not in sticks() or sticks()[self.now.key].species == "steel":
                 raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
-            limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "impact")
+            limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "wind")
         except OutsideScope as refused:
             self.found.not_covered.append(gap("Latch post under a slam", about, refused))
             return

@@ -14,6 +14,7 @@ from steady.structures.fence.infill import WIRED, screen
 from steady.structures.fence.line import Stretch
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay, SetOut
+from steady.structures.gate.leaf import Leaf
 
 KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
 """Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""
@@ -127,6 +128,21 @@ def gaps_below(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, ta
         f"{many} more than {tape.length(most_m)} at the ground, which lets {spec.keeps} through: the worst {tape.length(gap_m)}, "
         f"in the bay from {at}. Shorter bays, rake in place of steps, a lower gap or base boards would help"
     ]
+
+
+def gaps_under_leaves(spec: FenceSpec, leaves: list[Leaf], tape: Tape) -> list[str]:
+    """Leaves that hang so high that whom the fence keeps gets through under them, closed: the worse of hinge and latch end."""
+    most_m = KEEPS_M[spec.keeps]
+    said = []
+    for leaf in leaves:
+        at_latch_m = leaf.gap_m + (leaf.rake - leaf.grade_along) * leaf.width_m
+        gap_m = max(leaf.gap_m, at_latch_m)
+        if gap_m > most_m + 1e-6:
+            said.append(
+                f"Leaf {leaf.index + 1} of {leaf.id.split('/')[-2]} leaves {tape.length(gap_m)} at the ground: more than "
+                f"{tape.length(most_m)} lets {spec.keeps} through. Rake it, swing it the other way, or fill the gap"
+            )
+    return said
 
 
 def _grades(bay: Bay, ground: Profile) -> list[float]:

@@ -1,6 +1,7 @@
 """A leaf drawn large: its frame with the force's path through it, its hinges, and the arc unrolled against the ground."""
 
 import math
+from dataclasses import replace
 
 from steady.plan.model import Bar, Detail, Measure, Push, Trace
 from steady.structures.gate.leaf import Leaf
@@ -37,12 +38,13 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     at = left + leaf.reach_m
     lean = leaf.rake * leaf.reach_m
     if strut:
+        foot = (left + half, low + half)
         bars.append(
             Bar(
                 id=f"{leaf.id}/strut",
                 what="strut",
-                start=(left, low),
-                end=(at, high + lean),
+                start=foot,
+                end=(foot[0] + leaf.strut_reach_m, foot[1] + leaf.strut_rise_m),
                 width_m=leaf.stile_m,
                 force_n=-found.strut.force_n * share,
             )
@@ -97,10 +99,16 @@ def _measures(found: LeafFound) -> list[Measure]:
         made.append(Measure(says="diagonal, bottom hinge corner to top latch corner (raked: they differ)", value_m=one))
         made.append(Measure(says="diagonal, top hinge corner to bottom latch corner", value_m=other))
         made.append(Measure(says="latch stile stands higher by", value_m=rise))
+        made.append(
+            Measure(says="rails' ends, saw from square, plumb to the stiles", angle_rad=math.atan(abs(leaf.rake)))
+        )
+        for k in range(1, 4):
+            at_m = leaf.width_m * k / 4
+            made.append(Measure(says=f"lower edge over the hinge end's, {k} of 4 across", value_m=leaf.rake * at_m))
     else:
         made.append(Measure(says="both diagonals, when it is square", value_m=one))
     if design.brace in ("strut", "both"):
-        lean, long_m = found.strut.angle_rad, found.strut.length_m
+        lean, long_m = math.atan2(leaf.strut_rise_m, leaf.strut_reach_m), leaf.strut_m
         made.append(Measure(says="strut, point to point along its middle", value_m=long_m))
         made.append(Measure(says="strut's ends, saw from square against the stile", angle_rad=lean))
         made.append(
@@ -170,6 +178,22 @@ def plan_detail(found: LeafFound, gate: str) -> Detail:
             Bar(id=f"{leaf.id}/open", what="open", start=(0.0, 0.0), end=path[-1], width_m=thick),
         ),
         traces=tuple(traces),
+    )
+
+
+def mirrored(detail: Detail, width_m: float) -> Detail:
+    """The same leaf hung on its other side: left and right change places."""
+
+    def turned(point: tuple[float, float]) -> tuple[float, float]:
+        return width_m - point[0], point[1]
+
+    return replace(
+        detail,
+        bars=tuple(replace(bar, start=turned(bar.start), end=turned(bar.end)) for bar in detail.bars),
+        pushes=tuple(
+            replace(push, at=turned(push.at), along=(-push.along[0], push.along[1])) for push in detail.pushes
+        ),
+        traces=tuple(replace(trace, points=tuple(turned(p) for p in trace.points)) for trace in detail.traces),
     )
 
 

@@ -16,6 +16,10 @@ HANGING_M = 0.00635
 """A quarter inch more than the least, for the hand that hangs it [our own]."""
 LATCH_NEEDS_M = 0.075
 """Wood above a latch's middle [common practice]."""
+LAPPED = ("half-lap", "bolted")
+"""Joints in which the rails run over the stiles; in the others they stand between them."""
+RIP_LEAST_M = 0.05
+"""A ripped board narrower than this is a sliver: it is shared by both edges, as along a fence [common practice, 2 in]."""
 WIDE_M = 1.5
 """A single leaf wider than this is better made as two [common practice]."""
 
@@ -49,6 +53,8 @@ class Leaf:
     boards_full: int
     board_rip_m: float
     weight_n: float
+    rips_count: int = 1
+    """Ripped boards: one at the latch edge, or two alike at both edges where one would be a sliver."""
 
     @property
     def stile_m(self) -> float:
@@ -70,6 +76,26 @@ class Leaf:
         """Where the brace meets the rail."""
         usual = min(self.tall_m, self.between_m) if self.design.way == "45 degrees" else self.between_m
         return min(self.design.reach_m or usual, self.between_m)
+
+    @property
+    def strut_reach_m(self) -> float:
+        """Level length of the strut, from the inner corner at the bottom hinge to where its point meets the top rail."""
+        return self.reach_m - (self.stile_m if self.reach_m >= self.between_m - 1e-9 else self.stile_m / 2)
+
+    @property
+    def strut_rise_m(self) -> float:
+        """Its rise: between the rails' inner edges, more where the leaf climbs toward the latch."""
+        return self.tall_m - self.stile_m + self.rake * self.strut_reach_m
+
+    @property
+    def strut_m(self) -> float:
+        """The strut as it is cut, point to point along its middle."""
+        return math.hypot(self.strut_reach_m, self.strut_rise_m)
+
+    @property
+    def rail_m(self) -> float:
+        """A rail as it is cut, level: over both stiles where it laps or bolts on them, else between them."""
+        return self.width_m if self.design.joint in LAPPED else self.width_m - 2 * self.stile_m
 
     @property
     def hinge_spacing_m(self) -> float:
@@ -138,14 +164,17 @@ def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: floa
     """
     rake = hung.grade_along if design.raked else 0.0
     lift = _lift(design, hung.grade_along, rake, width_m)
-    gap_m = (
-        design.gap_m if design.gap_m is not None else max(lift.lift_m + HANGING_M if lift else 0.0, hung.fence_gap_m)
-    )
+    # Closed, the leaf lies over the line's own ground, which is known: the least it hangs over that, whatever lies beside.
+    closed_m = design.clear_m + max(0.0, (hung.grade_along - rake) * width_m)
+    least_m = max(lift.lift_m if lift else 0.0, closed_m)
+    gap_m = design.gap_m if design.gap_m is not None else max(least_m + HANGING_M, hung.fence_gap_m)
     height_m = hung.top_m - gap_m
     if height_m < 4 * frame.width_m or width_m < 3 * frame.width_m:
         raise InputError("leaf/frame", "The leaf is too small for its own frame: a thinner stick or a larger opening")
     full = math.floor(width_m / board.width_m + 1e-6)
-    rip_m = max(0.0, width_m - full * board.width_m)
+    rip_m, rips = max(0.0, width_m - full * board.width_m), 1
+    if 1e-4 < rip_m < RIP_LEAST_M and full > 1:
+        full, rip_m, rips = full - 1, (rip_m + board.width_m) / 2, 2
     found = Leaf(
         id=leaf_id,
         index=index,
@@ -161,14 +190,16 @@ def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: floa
         boards_full=full,
         board_rip_m=rip_m if rip_m > 1e-4 else 0.0,
         weight_n=0.0,
+        rips_count=rips,
     )
     return _weighed(found)
 
 
 def _weighed(leaf: Leaf) -> Leaf:
-    wood_m = 2 * leaf.height_m + leaf.stile_down_m + leaf.stile_up_m + (2 + leaf.design.cross_rails) * leaf.width_m
+    wood_m = 2 * leaf.height_m + leaf.stile_down_m + leaf.stile_up_m
+    wood_m += (2 + leaf.design.cross_rails) * leaf.rail_m * math.hypot(1.0, leaf.rake)
     if leaf.design.brace in ("strut", "both"):
-        wood_m += math.hypot(leaf.reach_m, leaf.tall_m + leaf.rake * leaf.reach_m)
+        wood_m += leaf.strut_m
     frame_kg = wood_m * leaf.frame.thickness_m * leaf.frame.width_m * leaf.frame.density_kg_per_m3
     board_kg = leaf.width_m * leaf.height_m * leaf.board.thickness_m * leaf.board.density_kg_per_m3
     weight_n = (frame_kg + board_kg + leaf.design.hardware_kg) * GRAVITY

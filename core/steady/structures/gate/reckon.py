@@ -7,7 +7,7 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.swing import Obstacle, free_swing_rad
 from steady.measure.trade import Units
 from steady.measure.units import IN
-from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.plan.model import Advice, Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Standing, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
@@ -71,23 +71,38 @@ def step(
     )
 
 
-def reckon(leaf: Leaf, book: Rulebook, about: str, post: Stick, post_n_m2: float | None) -> LeafFound:
+def reckon(
+    leaf: Leaf,
+    book: Rulebook,
+    about: str,
+    post: Stick,
+    post_n_m2: float | None,
+    *,
+    own_limits: tuple[Advice, ...] = (),
+    wind_pa: float = 0.0,
+) -> LeafFound:
     """Reckon a leaf.
 
     Args:
         about: The gate's id.
         post: The stick of the hinge post.
         post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
+        own_limits: Advice that the crew has taken in.
+        wind_pa: Design wind on the closed leaf, 0 where it is not known.
     """
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
-    strut, cable = (_brace(leaf, rake) for rake in (leaf.rake, -leaf.rake))
-    found = _Found(leaf, book, about)
+    # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
+    strut = _brace(leaf, leaf.rake, leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
+    cable = _brace(leaf, -leaf.rake, leaf.tall_m, leaf.reach_m)
+    found = _Found(leaf, book, about, own_limits)
     found.brace(strut, cable)
     pull_n = found.hinges()
     found.hinge_screws(pull_n, post)
     now, later = found.sag(post_n_m2)
     found.racking()
     found.wobble()
+    found.wind(wind_pa)
+    found.closed()
     found.swing()
     found.in_the_way()
     found.lean()
@@ -107,13 +122,13 @@ def reckon(leaf: Leaf, book: Rulebook, about: str, post: Stick, post_n_m2: float
     )
 
 
-def _brace(leaf: Leaf, rake: float) -> statics.Brace:
+def _brace(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:
     try:
         return statics.brace_to_rail(
             weight_n=leaf.weight_n,
             width_m=leaf.between_m,
-            height_m=leaf.tall_m,
-            reach_m=leaf.reach_m,
+            height_m=high_m,
+            reach_m=reach_m,
             load_at_latch_n=leaf.design.person_n,
             rake=rake,
         )
@@ -161,16 +176,28 @@ def _pull(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
 class _Found:
     """Checks of one leaf as they are found."""
 
-    def __init__(self, leaf: Leaf, book: Rulebook, about: str) -> None:
-        self.leaf, self.book, self.about = leaf, book, about
+    def __init__(self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...]) -> None:
+        self.leaf, self.book, self.about, self.own_limits = leaf, book, about, own_limits
         self.u = book.units
         self.checks: list[Check] = []
         self.gaps_found: list[NotCovered] = []
         self.facts: list[Step] = []
 
     def _check(
-        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, at_least: bool = False
+        self,
+        name: str,
+        demand: Step,
+        limit: Step,
+        working: tuple[Step, ...],
+        case: str,
+        at_least: bool = False,
+        advice: Advice | None = None,
+        asks: Asks = Asks.SAFETY,
+        fitted: bool = False,
     ) -> None:
+        """A check of this leaf; no clause asks for most of them: our own safety limits, or `advice` of a kind."""
+        if advice is not None:
+            asks = Asks.CREW if advice in self.own_limits else Asks.ADVICE
         self.checks.append(
             Check(
                 name=name,
@@ -181,6 +208,8 @@ class _Found:
                 limit=limit,
                 working=working,
                 case=case,
+                asks=asks,
+                fitted=fitted,
             )
         )
 
@@ -204,8 +233,9 @@ class _Found:
             (("W", w, self.u.force), ("P", p, self.u.force)),
             "half the leaf and a person at the latch edge",
         )
-        force = self._force(load, strut, leaf.rake, "squeezed in a strut")
-        pulled = self._force(load, cable, -leaf.rake, "pulled in a cable")
+        inside = (leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
+        force = self._force(load, strut, leaf.rake, "squeezed in a strut", inside)
+        pulled = self._force(load, cable, -leaf.rake, "pulled in a cable", (leaf.tall_m, leaf.reach_m))
         angle = step("a", math.degrees(brace.angle_rad), "deg", "", (), "brace above level")
         self.facts += [load, pulled if design.brace == "cable" else force, angle]
         case = f"leaf {leaf.index + 1}, a person on the latch edge"
@@ -228,9 +258,8 @@ class _Found:
         if leaf.reach_m < leaf.between_m - 1e-6:
             self._rail_bends(load, case)
 
-    def _force(self, load: Step, brace: statics.Brace, rake: float, says: str) -> Step:
-        leaf = self.leaf
-        b, h, x = leaf.between_m / self.u.size_m, leaf.tall_m / self.u.size_m, leaf.reach_m / self.u.size_m
+    def _force(self, load: Step, brace: statics.Brace, rake: float, says: str, box: tuple[float, float]) -> Step:
+        b, h, x = self.leaf.between_m / self.u.size_m, box[0] / self.u.size_m, box[1] / self.u.size_m
         inputs = (
             ("P_l", load.value, self.u.force),
             ("B", b, self.u.size),
@@ -291,7 +320,9 @@ class _Found:
             "corners and boards side by side, a person on it",
         )
         if design.corner_n_m_per_rad > 0 or len(drops) > 1:
-            self._check("Leaf racks", drop, _latch_tolerance(self.u), steps, f"leaf {leaf.index + 1}, no brace")
+            self._check(
+                "Leaf racks", drop, _latch_tolerance(self.u), steps, f"leaf {leaf.index + 1}, no brace", advice="sag"
+            )
             return
         self._gap(
             "Leaf racks",
@@ -517,7 +548,7 @@ class _Found:
                 parts,
                 "hinges, brace, its joints, and the post",
             )
-            self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}")
+            self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}", advice="sag")
             self.facts.append(demand)
         return now, later
 
@@ -539,8 +570,67 @@ class _Found:
             symbol="d_wmax", value=WOBBLE_LIMIT_M / self.u.size_m, unit=self.u.size, formula="", inputs=(),
             source="practice: feels firm in the hand", says="a hand's push of 20 lb (89 N)",
         )  # fmt: skip
-        self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand")
+        self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
         self.facts.append(demand)
+
+    def wind(self, pressure_pa: float) -> None:
+        """Wind on the closed leaf: half of it on the hinge side, half on latch and rod; their makers say what they hold."""
+        leaf, design, u = self.leaf, self.leaf.design, self.u
+        if not pressure_pa > 0:
+            return
+        p, b, h = pressure_pa / u.pressure_pa, leaf.width_m / u.span_m, leaf.height_m / u.span_m
+        at_hinge = step(
+            "P_w", p * b * h / 4, u.force, "p * b * h / 4", (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span)),
+            "wind on one hinge: a quarter of the leaf's",
+        )  # fmt: skip
+        at_latch = step(
+            "P_l", p * b * h / 2, u.force, "p * b * h / 2", (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span)),
+            "wind on the latch edge: half of the leaf's",
+        )  # fmt: skip
+        case = f"leaf {leaf.index + 1}, closed in the wind"
+        if design.hinge_rating_n > 0:
+            rating = Step(
+                symbol="R_max", value=design.hinge_rating_n / u.force_n, unit=u.force, formula="", inputs=(),
+                source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
+            )  # fmt: skip
+            self._check("Hinge holds in the wind", at_hinge, rating, (), case, asks=Asks.CODE)
+        else:
+            self._gap(
+                "Hinge holds in the wind",
+                f"no rating of the hinge is entered; the wind pulls each with {self._words(at_hinge)}",
+                "the maker's number for one hinge and its screws, with a safety factor in it", crew=True,
+            )  # fmt: skip
+        what = "Latch" if leaf.index == 0 else "Drop rod"
+        if design.latch_rating_n > 0:
+            rating = Step(
+                symbol="R_max", value=design.latch_rating_n / u.force_n, unit=u.force, formula="", inputs=(),
+                source="user: the maker's rating of latch or rod and its screws, with the crew's own safety factor",
+            )  # fmt: skip
+            self._check(f"{what} holds in the wind", at_latch, rating, (), case, asks=Asks.CODE)
+        else:
+            self._gap(
+                f"{what} holds in the wind",
+                f"no rating of the {what.lower()} is entered; the wind pushes it with {self._words(at_latch)}",
+                "the maker's number for it and its screws, with a safety factor in it", crew=True,
+            )  # fmt: skip
+
+    def closed(self) -> None:
+        """The closed leaf over the line's own ground, which is known whatever lies beside."""
+        leaf = self.leaf
+        climb_m = (leaf.grade_along - leaf.rake) * leaf.width_m
+        if climb_m <= 1e-9:
+            return
+        has = step(
+            "z_has", leaf.gap_m / self.u.size_m, self.u.size, "", (), "lower edge at the hinge above the ground there"
+        )
+        needs = step(
+            "z_c", climb_m / self.u.size_m, self.u.size, "m * B",
+            (("m", leaf.grade_along - leaf.rake, ""), ("B", leaf.width_m / self.u.size_m, self.u.size)),
+            "how far the ground climbs to the latch: lift the leaf, rake it, hang it on the other post, or dig the ground away",
+        )  # fmt: skip
+        fitted = leaf.design.gap_m is None
+        case = f"leaf {leaf.index + 1}, closed"
+        self._check("Closed leaf clears the ground", has, needs, (), case, at_least=True, fitted=fitted)
 
     def swing(self) -> None:
         """The lower edge against the ground all round the arc."""
@@ -566,7 +656,10 @@ class _Found:
             (("c", leaf.design.clear_m / self.u.size_m, self.u.size), ("u", rise / self.u.size_m, self.u.size)),
             f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
         )
-        self._check("Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True)
+        fitted = leaf.design.gap_m is None
+        self._check(
+            "Swings clear", has, needs, (), f"leaf {leaf.index + 1}, through the arc", at_least=True, fitted=fitted
+        )
         self.facts.append(needs)
 
     def in_the_way(self) -> None:

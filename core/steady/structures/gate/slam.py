@@ -18,7 +18,8 @@ class Slam:
 
 
 def slam(leaf: Leaf, units: Units) -> Slam | None:
-    """W v² / (6 g s): the turning leaf has a third of its mass at the latch edge's speed. None: no speed is asked for.
+    """W v² / (3 g s): the turning leaf has a third of its mass at the latch edge's speed, and a latch that springs peaks at twice
+    the mean push, 2 · KE / s. None: no speed is asked for.
 
     Source: statics, work and energy; speed and way are common practice.
     """
@@ -29,7 +30,7 @@ def slam(leaf: Leaf, units: Units) -> Slam | None:
     v, g, s = design.slam_m_per_s / span, GRAVITY / span, design.slam_stop_m / span
     speed, gravity = f"{units.span}/s", f"{units.span}/s²"
     force = Step(
-        symbol="P", value=w * v**2 / (6 * g * s), unit=units.force, formula="W * v ** 2 / (6 * g * s)",
+        symbol="P", value=w * v**2 / (3 * g * s), unit=units.force, formula="W * v ** 2 / (3 * g * s)",
         inputs=(("W", w, units.force), ("v", v, speed), ("g", g, gravity), ("s", s, units.span)),
         source="statics: work and energy; the speed of the edge and the way it stops in are practice",
         says=f"leaf {leaf.index + 1} slammed, its energy spent in latch, stop and post",

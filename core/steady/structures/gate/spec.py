@@ -54,7 +54,7 @@ class LeafDesign:
         reach_m: Where the brace meets the rail, level from the hinge stile, in place of `way`.
         hung: The post that carries a single leaf.
         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
-        front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
+        front_grade: Ground toward the inside, up positive, as a ratio; None: not read. Swung out, the leaf meets its other side.
         raked: The leaf follows the fence's grade; otherwise it hangs level.
         hinge, latch: Kinds from the yard; each asks for its own gap. hinge_gap_m, latch_gap_m: measured on what was bought, in
             place of the kind's; None: the kind's.
@@ -73,6 +73,7 @@ class LeafDesign:
         latch_height_m: Above the ground.
         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+        latch_rating_n: The same for the latch, or a second leaf's rod, with its screws.
         hinge_screws: Lag screws of one hinge in its post; 0: not known. `hinge_screw_m` is their shank's diameter and
             `hinge_screw_in_post_m` how far the thread bites.
         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
@@ -121,6 +122,7 @@ class LeafDesign:
     in_the_way: Annotated[tuple[InTheWay, ...], MaxLen(10)] = ()
     cable_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     hinge_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    latch_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     hinge_screws: Annotated[int, Ge(0), Le(20)] = 0
     hinge_screw_m: Annotated[float, Ge(0.002), Le(0.02)] = 0.00635
     hinge_screw_in_post_m: Annotated[float, Ge(0.01), Le(0.2)] = 0.0508
