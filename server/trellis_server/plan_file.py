@@ -1,4 +1,4 @@
-"""Prints the plan of an exported job: ./trellis plan FILE.json [STRUCTURE] [--json]."""
+"""Prints the plan of an exported job: ./trellis plan FILE.json [STRUCTURE] [--json], or FILE.json… --brief."""
 
 import json
 import os
@@ -15,6 +15,7 @@ from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.sheet import sheet
+from steady.plan.verdict import KEYS, governing, headline, named, state
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.services import documents
@@ -22,10 +23,12 @@ from trellis_server.services import documents
 
 def main(words: list[str]) -> int:
     """Read, plan, print. Returns the exit code: 0 planned, 1 refused, 2 misused."""
+    if "--brief" in words:
+        return brief([word for word in words if word != "--brief"])
     as_json = "--json" in words
     words = [word for word in words if word != "--json"]
     if not words:
-        print("usage: ./trellis plan FILE.json [STRUCTURE] [--json]", file=sys.stderr)
+        print("usage: ./trellis plan FILE.json [STRUCTURE] [--json], or FILE.json… --brief", file=sys.stderr)
         return 2
     try:
         job = documents.load(json.loads(Path(words[0]).read_text(encoding="utf-8")))
@@ -47,6 +50,43 @@ def main(words: list[str]) -> int:
     except BrokenPipeError:
         sys.stderr.close()  # whoever read us has seen enough
     return 0
+
+
+def brief(files: list[str]) -> int:
+    """Every structure of every file on a line of JSON. Returns 0 when all were planned, 1 when one was refused, 2 misused."""
+    if not files:
+        print("usage: ./trellis plan FILE.json… --brief", file=sys.stderr)
+        return 2
+    code = 0
+    for name in files:
+        try:
+            job = documents.load(json.loads(Path(name).read_text(encoding="utf-8")))
+            for structure in job.structures:
+                print(json.dumps(brief_of(job, structure.spec.id), ensure_ascii=False))
+        except (OSError, UnicodeDecodeError, json.JSONDecodeError) as error:
+            print(f"trellis plan: {name} cannot be read: {error}", file=sys.stderr)
+            code = 1
+        except InputError as error:
+            print(f"trellis plan: {name}: {error.field}: {error.message}", file=sys.stderr)
+            code = 1
+    return code
+
+
+def brief_of(job: Job, structure: str) -> dict[str, object]:
+    """One structure in a few words and figures, for other programs."""
+    plan = plan_structure(job, structure)
+    worst = governing(plan)
+    return {
+        "id": structure,
+        "state": KEYS[state(plan)],
+        "headline": headline(plan),
+        "governs": named(worst) if worst else "",
+        "utilisation": round(worst.use, 4) if worst else None,
+        "stands_up_to_m_per_s": None,
+        "posts": len(plan.footings),
+        "deepest_hole_m": round(max((footing.hole_m for footing in plan.footings), default=0.0), 4),
+        "price": round(bill(plan, job.yard, cuts(plan, job.yard)).total, 2),
+    }
 
 
 def show(job: Job, name: str) -> None:

@@ -12,7 +12,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Curve, Footing, Part, Place, Plan, Vec
 
 UNDER = ("decking", "tread", "sill", "beam", "joist", "blocking", "rim", "ledger", "brace", "stringer")
-OVER = ("guard cap", "guard post", "post")
+OVER = ("guard rail", "baluster", "guard cap", "guard post", "handrail", "post")
 SOIL_BELOW_M = 0.3
 DIM_M = 0.55
 """Dimension lines stand so far off the outline."""
@@ -202,8 +202,11 @@ def section_view(plan: Plan, ring: Curve, tape: Tape) -> View:
         "decking",
         "stringer",
         "tread",
+        "guard rail",
+        "baluster",
         "guard post",
         "guard cap",
+        "handrail",
     )
     for role in order:
         for part in plan.parts:

@@ -89,7 +89,8 @@ def headline(plan: Plan) -> str:
         places = len({gap.about for gap in found})
         first = next((gap for gap in found if not gap.crew), found[0])
         where = f" at {places} places" if places > 1 else ""
-        return f"Not covered{where}: {first.name.lower()}; {first.reason}{advice}"
+        mend = f": {first.would_have_to_change}" if first.would_have_to_change else ""
+        return f"Not covered{where}: {first.name.lower()}; {first.reason}{mend}{advice}"
     assert worst is not None
     if now == "at the limit":
         return f"At the limit: {named(worst)}, {worst.use:.2f} of its limit{advice}"

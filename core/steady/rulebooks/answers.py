@@ -17,6 +17,7 @@ KINDS: tuple[Kind, ...] = ("bending", "tension", "shear", "bearing", "compressio
 class Wood:
     """Timber as a rulebook needs it. `width_m` is the thickness of one ply, `depth_m` the wider side; `flat` lays it down.
 
+    `shared`: equal members close together help each other; `sheathed`: under a nailed floor, not gapped boards.
     `members`, `spacing_m` and `span_m` tell of equal members side by side, for schools that count them.
     """
 
@@ -30,6 +31,7 @@ class Wood:
     incised: bool = False
     flat: bool = False
     shared: bool = False
+    sheathed: bool = True
     members: int = 0
     spacing_m: float = 0.0
     span_m: float = 0.0

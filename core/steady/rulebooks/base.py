@@ -95,7 +95,12 @@ class Rulebook:
     load_factor_source = "allowable stresses: loads as they are"
     added_source = "statics: shares of strength added; high"
     face_needs_length = True
-    """Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
+    least_bearing_m = (0.035, 0.035)
+    least_bearing_source = "practice: 35 mm on wood"
+    deck_point_n: tuple[float, str] = (0.0, "")
+    """`least_bearing_m`: of joists on a beam, of beams on an end post; `deck_point_n`: a point load beside the spread one.
+
+    Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
 
     `load_factor` is put on people and weight where a school reckons with design resistances: its factor of live loads, on the
     safe side for the dead part.

@@ -25,13 +25,14 @@ LINE = "0 c38'4r18 g4 x59'6~2=water-main c81l14 g4+7 118'6"
 
 
 LEAVES = {
-    "gate-1": LeafDesign(frame="rail 2x4 pine", front_grade=0.02, hinge_rating_n=750 * LB),
+    "gate-1": LeafDesign(frame="rail 2x4 pine", front_grade=0.02, hinge_rating_n=750 * LB, latch_rating_n=200 * LB),
     "gate-2": LeafDesign(
         frame="rail 2x6 pine",
         front_grade=0.01,
         cross_rails=3,
         hinges_count=3,
         hinge_rating_n=1100 * LB,
+        latch_rating_n=300 * LB,
         joint_slip_m=IN / 64,
     ),
 }
@@ -41,7 +42,7 @@ LEAVES = {
 def garden_gate() -> FenceSpec:
     """A gate under an arch between two posts of its own, on a path that rises."""
     line = read_line("0 g3'6@0 3'11.5")
-    leaf = LeafDesign(front_grade=0.03, hinge_rating_n=900 * LB, cross_rails=1)
+    leaf = LeafDesign(front_grade=0.03, hinge_rating_n=900 * LB, latch_rating_n=200 * LB, cross_rails=1)
     arch = Arch(headroom_m=7 * FT, plants_n_per_m=12 * PLF)
     return FenceSpec(
         id="garden-gate",
@@ -68,16 +69,16 @@ def herb_yard() -> FenceSpec:
     )
 
 
-def orchard_side() -> FenceSpec:
-    """Cedar boards with even gaps along the orchard, low enough to look over and too close for a dog."""
+def lower_path() -> FenceSpec:
+    """Pine boards with 2-in gaps along the lower path, low enough to look over and too close for a child."""
     return FenceSpec(
-        id="orchard-side",
+        id="lower-path",
         straights=read_line("0 c26l35 52").straights,
-        infill=Infill(style="even gaps", gap_most_m=2.5 * IN),
+        infill=Infill(style="even gaps", gap_most_m=2 * IN),
         keeps="a child",
-        post="post 6x6 cedar",
-        rail="rail 2x4 cedar",
-        board="board 1x4 cedar",
+        post="post 6x6 pine",
+        rail="rail 2x4 pine",
+        board="board 1x6 pine",
         height_m=3.5 * FT,
         gap_m=2 * IN,
         bay_max_m=6 * FT,
@@ -170,7 +171,7 @@ def larkspur_rise() -> Job:
             for line_id, shots in (
                 (WINDBREAK, readings_ft),
                 ("herb-yard", ((0, 0.0), (9, -0.7), (17, -1.2), (26, -2.1), (34, -2.6))),
-                ("orchard-side", ((0, 0.0), (13, 0.2), (26, 0.1), (39, -0.3), (52, -0.5))),
+                ("lower-path", ((0, 0.0), (13, 0.2), (26, 0.1), (39, -0.3), (52, -0.5))),
             )
         ),
     )
@@ -210,7 +211,7 @@ def larkspur_rise() -> Job:
         structures=(
             Structure(name="Windbreak", spec=spec),
             Structure(name="Herb yard", spec=herb_yard()),
-            Structure(name="Orchard side", spec=orchard_side()),
+            Structure(name="Lower path", spec=lower_path()),
             Structure(name="Kitchen garden gate", spec=garden_gate()),
             Structure(name="Kitchen deck", spec=kitchen_deck()),
         ),

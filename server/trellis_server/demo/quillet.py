@@ -23,6 +23,7 @@ def goose_pen() -> FenceSpec:
         frame="rail 47x100 C24",
         front_grade=0.02,
         hinge_rating_n=3600.0,
+        latch_rating_n=1200.0,
         hinge_gap_m=0.01,
         latch_gap_m=0.012,
         hinge_inset_m=0.15,

@@ -37,7 +37,7 @@ def wash_yard() -> FenceSpec:
     """A low screen on three sides of the clothes line, standing on loose blocks under the paving: nothing is dug."""
     start = replace(bin_screen(), id=YARD, straights=read_line("0 c1l90 c3.1l90 4.1", "m").straights)
     spec = preset(start, "enclosure on blocks")
-    return replace(spec, foot_detail=replace(spec.foot_detail, block_kg=180.0))
+    return replace(spec, foot_detail=replace(spec.foot_detail, block_kg=180.0, tie_rating_n=6000.0))
 
 
 def tui_terrace() -> Job:

@@ -397,7 +397,7 @@ class JobTest(SignedIn):
 
     def test_a_fence_is_closed_another_way_and_stepped(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/orchard-side")
+        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
         expect(page.locator(".canvas svg").first).to_be_visible()
         page.get_by_role("tab", name="Ways").click()
         row = page.locator(".drawer tbody tr", has_text="board on board:").first

@@ -49,7 +49,7 @@ class Phone:
     def patiently(self, method: str, path: str, body: Any = None) -> Any:
         """Tries again while workers are down."""
         last = ""
-        for _ in range(60):
+        for _ in range(600):
             try:
                 return self.call(method, path, body)
             except urllib.error.HTTPError as error:
@@ -115,7 +115,7 @@ class CrashTest(unittest.TestCase):
                 phone.patiently("GET", "/")
                 phone.patiently("POST", "/api/session", {"name": f"c{k}", "password": "correct horse staple"})
                 state = phone.patiently("POST", "/api/jobs", {"document": small_job(f"{k}")})
-                signed_in.wait(60)
+                signed_in.wait(300)
                 for n in range(SAVES):
                     state = phone.patiently("GET", f"/api/jobs/{state['id']}")
                     name = f"client {k} save {n}"
@@ -129,7 +129,7 @@ class CrashTest(unittest.TestCase):
                 faults.append(error)
 
         def kill() -> None:
-            signed_in.wait(60)
+            signed_in.wait(300)
             rng = random.Random(7)
             while not done.wait(rng.uniform(0.4, 1.1)):
                 found = self.workers()
@@ -142,7 +142,7 @@ class CrashTest(unittest.TestCase):
             thread.start()
         killer.start()
         for thread in threads:
-            thread.join(240)
+            thread.join(600)
         done.set()
         killer.join()
         self.assertEqual(faults, [])

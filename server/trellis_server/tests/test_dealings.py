@@ -209,12 +209,12 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_the_look_is_approved_and_the_message_copied(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/buy/orchard-side")
+        self.open(f"/jobs/{self.job.pk}/buy/lower-path")
         expect(page.get_by_text("The list is held.")).to_be_visible()
         expect(page.get_by_text("seen through from 0°")).to_be_visible()
         page.get_by_label("Who says yes to it").fill("the house")
         page.get_by_role("button", name="The look is right").click()
-        expect(page.get_by_label("Message to the merchant")).to_contain_text("Please price and hold for Orchard side")
+        expect(page.get_by_label("Message to the merchant")).to_contain_text("Please price and hold for Lower path")
         page.get_by_label("In place of the").select_option("board")
         page.get_by_label("Use instead").select_option("board 1x6 cedar")
         expect(page.get_by_role("button", name="Take it into the plan")).to_be_visible()
@@ -241,7 +241,7 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_a_loop_a_wall_and_a_lift_out_bay_from_the_line(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/orchard-side")
+        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
         page.get_by_role("tab", name="Line").click()
         page.get_by_label("it starts").select_option("wall")
         expect(page.locator(".canvas")).to_be_visible()
@@ -257,7 +257,7 @@ class DealingsInBrowserTest(SignedIn):
 
     def test_every_infill_is_picked_drawn_and_told(self) -> None:
         page = self.page
-        self.open(f"/jobs/{self.job.pk}/sheet/orchard-side")
+        self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
         for pick, panel, told in (
             ("louvres", "Tilt from lying flat, degrees", "louvres a bay"),
             ("welded stock panels", "Greatest opening", "cut on a wire"),

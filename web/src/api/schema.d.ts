@@ -2290,10 +2290,10 @@ export interface components {
             dimensions: components["schemas"]["KeyDimension"][];
             /**
              * Format
-             * @default 5
+             * @default 6
              * @constant
              */
-            format: 5;
+            format: 6;
             /** Name */
             name: string;
             /**
@@ -2568,7 +2568,7 @@ export interface components {
          *         reach_m: Where the brace meets the rail, level from the hinge stile, in place of `way`.
          *         hung: The post that carries a single leaf.
          *         gap_m: Under the hinge end, closed; None: the least that swings clear, or the fence's own gap where that is more.
-         *         front_grade: Ground toward the side it swings to, up positive, as a ratio; None: not read.
+         *         front_grade: Ground toward the inside, up positive, as a ratio; None: not read. Swung out, the leaf meets its other side.
          *         raked: The leaf follows the fence's grade; otherwise it hangs level.
          *         hinge, latch: Kinds from the yard; each asks for its own gap. hinge_gap_m, latch_gap_m: measured on what was bought, in
          *             place of the kind's; None: the kind's.
@@ -2587,6 +2587,7 @@ export interface components {
          *         latch_height_m: Above the ground.
          *         hinges_lap_boards: The hinges' straps lie on the boards: those boards are on before the hinges.
          *         cable_rating_n, hinge_rating_n: The maker's numbers with the crew's own safety factor in them; 0: not entered.
+         *         latch_rating_n: The same for the latch, or a second leaf's rod, with its screws.
          *         hinge_screws: Lag screws of one hinge in its post; 0: not known. `hinge_screw_m` is their shank's diameter and
          *             `hinge_screw_in_post_m` how far the thread bites.
          *         soil_turn_n_m_per_rad: Stiffness of the hinge post's footing against turning; 0: not known.
@@ -2733,6 +2734,11 @@ export interface components {
              * @default 0.9144
              */
             latch_height_m: number;
+            /**
+             * Latch Rating N
+             * @default 0
+             */
+            latch_rating_n: number;
             /**
              * Measured M
              * @default []
@@ -3224,6 +3230,7 @@ export interface components {
              *       "latch": "gravity latch",
              *       "latch_gap_m": null,
              *       "latch_height_m": 0.9144,
+             *       "latch_rating_n": 0,
              *       "measured_m": [],
              *       "nail_pitch_m": 0.0508,
              *       "nail_slip_n_per_m": 0,

@@ -140,10 +140,10 @@ function remove(id: string): void {
           <h3>A deck from its size</h3>
           <label for="deck">Its name</label><InputText id="deck" v-model="deckTitle" maxlength="120" placeholder="Deck outside the kitchen" />
           <label for="size">Along the house × out from it</label>
-          <InputText id="size" v-model="deckLine" :placeholder="store.tape.system === 'metric' ? '5x3.6 up0.9' : '16x12 up3'" autocomplete="off" spellcheck="false" :aria-invalid="!!deckFault" aria-describedby="deck-how" />
+          <InputText id="size" v-model="deckLine" :placeholder="store.tape.system === 'metric' ? '5x3.6 up0.9' : '18x11 up3'" autocomplete="off" spellcheck="false" :aria-invalid="!!deckFault" aria-describedby="deck-how" />
           <p v-if="deckFault" class="fault" role="alert">{{ deckFault }}</p>
           <p id="deck-how" class="small quiet"><b>up3</b> height above the ground (up3+4: more at the outer edge) · <b>less4x3right</b> a piece off the outer right corner leaves an L · <b>corner2left</b> a corner cut off · <b>free</b> on its own posts.</p>
-          <p><button class="main" :disabled="busy || !deckLine.trim()">Frame it</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '4.8x3.6 up0.9' : '16x12 up3')">Start with {{ store.tape.system === 'metric' ? '4.8 × 3.6 m' : '16 × 12 ft' }}</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '1.0x3.0 up0.3' : '3\'6x10 up1', true)">A footbridge</button></p>
+          <p><button class="main" :disabled="busy || !deckLine.trim()">Frame it</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '4.8x3.6 up0.9' : '18x11 up3')">Start with {{ store.tape.system === 'metric' ? '4.8 × 3.6 m' : '16 × 12 ft' }}</button> <button class="plain" type="button" :disabled="busy" @click="addDeck(store.tape.system === 'metric' ? '1.0x3.0 up0.3' : '3\'6x10 up1', true)">A footbridge</button></p>
         </form>
         <KeptSums />
         <h2>Take it along</h2>

@@ -51,6 +51,8 @@ class Canada(Rulebook):
     tables_are_wet = False
     load_factor = 1.5
     load_factor_source = "nbc: Table 4.1.3.2.-A 1.25 D + 1.5 L; high; 1.5 on the dead part, too, on the safe side"
+    least_bearing_m = (0.038, 0.089)
+    least_bearing_source = "nbc: 9.23.8.1, 9.23.9.1; high"
     exposures = ("open", "rough")
     wind_given_as = "pressure"
     face_needs_length = False

@@ -29,6 +29,7 @@ COLUMN: dict[Kind, tuple[str, str]] = {
 _WET_THIN = {"fb": 0.84, "fv": 0.96, "fc": 0.69, "fcp": 0.67, "ft": 0.84, "e": 0.94, "e05": 0.94}
 _WET_THICK = {"fc": 0.91, "fcp": 0.67}
 _SHARED = {"fb": 1.4, "fv": 1.2, "fc": 1.1, "ft": 1.1}
+_CASE_1 = {"fb": 1.1, "fv": 1.1, "fc": 1.1, "ft": 1.1}
 _NO_DURATION = {"e", "e05"}
 
 
@@ -96,10 +97,15 @@ def duration(load: LoadType, permanent_over_standard: float = 0.0) -> float:
 
 
 def system_factor(column: str, wood: Wood) -> float:
-    """K_H: case 2 for sharing members, 1.1 for built-up beams. O86 6.4.4 (from memory, high)."""
+    """K_H: 1.1 for built-up beams whatever they share, case 2 for members under a nailed floor, case 1 (1.1) for others.
+
+    Source: O86 6.4.4 (from memory, high).
+    """
+    if wood.plies >= 2:
+        return 1.1 if column in ("fb", "fv", "fc", "ft") else 1.0
     if wood.shared:
-        return _SHARED.get(column, 1.0)
-    return 1.1 if wood.plies >= 2 and column in ("fb", "fv", "fc", "ft") else 1.0
+        return _SHARED.get(column, 1.0) if wood.sheathed else _CASE_1.get(column, 1.0)
+    return 1.0
 
 
 @lru_cache(maxsize=4096)

@@ -65,6 +65,8 @@ class UnitedStates(Rulebook):
     joist_longest_m = 18 * FT
     rafter_longest_m = 26 * FT
     beam_table_one_side = True
+    least_bearing_m = (1.5 * IN, 1.5 * IN)
+    least_bearing_source = "irc: R507.6.1; high"
     exposures = ("B", "C", "D")
     exposures_say = ("B: houses, trees", "C: open, scattered obstructions", "D: open water, flats")
     editions = ("ASCE 7-16", "ASCE 7-22")

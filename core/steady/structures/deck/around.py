@@ -3,21 +3,45 @@
 import math
 from dataclasses import dataclass, replace
 
-from steady.errors import InputError
+from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
 from steady.plan.model import Place, Vec
+from steady.rulebooks.answers import Action
+from steady.rulebooks.bent import check_member
 from steady.structures.deck.build import UP, Builder, edge_point
-from steady.structures.deck.findings import Found, Timber
+from steady.structures.deck.findings import Found, Timber, joist_wood
 from steady.structures.deck.framing import Frame, height_of
+from steady.structures.deck.joists import factored
 from steady.structures.deck.spec import DeckSpec, StairDesign
 from steady.structures.guard.reckon import GuardAsk, GuardFound, GuardRun, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
-from steady.yard.stock import sold_with
+from steady.yard.stock import Stick, sold_with
 
 CAP_LONGEST_M = 3.6
 """Caps are cut no longer than this: they are handled overhead by one person [common practice]."""
 GUARD_SETBACK_M = 0.9
 """A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
+
+
+HANDRAIL_M = 0.9144
+"""A handrail's middle over the nosings [common practice, within every code's band]."""
+
+
+def cap_of(timber: Timber) -> Stick:
+    """What a guard's cap, its top rail, is cut from: the widest rail stick of the joists' wood, else the shallowest joist."""
+    rails = [item for item in sold_with(timber.joist, "rail") if item.species == timber.joist.species]
+    joists = [item for item in sold_with(timber.joist, "joist") if item.species == timber.joist.species] or [
+        timber.joist
+    ]
+    return max(rails, key=lambda item: item.width_m) if rails else min(joists, key=lambda item: item.width_m)
+
+
+def rail_of(timber: Timber) -> Stick:
+    """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
+    rails = sold_with(timber.joist, "rail")
+    return next(
+        (item for item in rails if item.species == timber.joist.species), rails[0] if rails else timber.baluster
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -54,7 +78,7 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
 
         ask = StairAsk(
             drop_at=drop_at, width_m=design.width_m, going_m=design.going_m, riser_m=design.riser_m, cut=design.cut,
-            spacing_m=design.spacing_m,
+            spacing_m=design.spacing_m, stringer=timber.stringer, tread_m=timber.board.thickness_m,
         )  # fmt: skip
         about = f"{spec.id}/stair/{design.id}"
         try:
@@ -65,6 +89,54 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
         found.not_covered += one.not_covered
         made.append(Stair(design=design, edge=edge, found=one))
     return made
+
+
+def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[Stair], guard: GuardFound) -> None:
+    """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
+    spec, book, floor = found.spec, found.book, found.load.floor
+    u = book.units
+    for stair in stairs:
+        one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
+        if one.run_m <= 0:
+            continue
+        half_m2 = stair.design.width_m * one.run_m / 2
+        dead_n, live_n = floor.dead_pa * half_m2, floor.live_pa * half_m2
+        along = abs(abs(stair.edge.out[0 if not frame.flip else 1]) - 1.0) < 1e-6
+        # Along a joist the flight hangs at that joist's middle; at the joists' ends between two of them.
+        span_m = min(stair.edge.length_m, frame.longest_span_m) if along else spec.spacing_m
+        each = 1.0 if along else 0.5
+        try:
+            checks = check_member(
+                book, joist_wood(timber.joist, spec, spec.spacing_m), span_m=span_m, about=about, load=floor.load,
+                dead=_at_middle(dead_n * each, span_m), live=_at_middle(live_n * each, span_m),
+            )  # fmt: skip
+            found.members(
+                "Rim", about, tuple(item for item in checks if item.kind in ("bending", "shear")), "under the stair"
+            )
+        except OutsideScope as refused:
+            found.gap("Rim carries the stair", about, refused)
+        demand = factored(found, dead_n / 2, live_n / 2, "R", u.force_n, u.force, "one stringer's end on the rim")
+        found.gap(
+            "Stringers' hangers hold", about,
+            OutsideScope(
+                f"no rating of the stringers' hangers is entered; each must hold {demand.value:,.2f} {u.force}",
+                "the maker's number for one sloped hanger",
+            ),
+            crew=True,
+        )  # fmt: skip
+        if guard.runs and one.rise_m > 0.6:
+            found.gap(
+                "Guard along the stair", about,
+                OutsideScope(
+                    "the stair's own guard is not drawn or counted here",
+                    "a guard down both open sides, its posts held as the deck's, or walls beside the flight",
+                ),
+                crew=True,
+            )  # fmt: skip
+
+
+def _at_middle(load_n: float, span_m: float) -> Action:
+    return Action(moment_n_m=load_n * span_m / 4, shear_n=load_n, sag_n_m3=load_n * span_m**3 / 48)
 
 
 def reckon_guards(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> tuple[Timber, GuardFound]:
@@ -82,7 +154,8 @@ def reckon_guards(found: Found, frame: Frame, timber: Timber, stairs: list[Stair
             sold_with(timber.joist, "post"), key=lambda item: (item.species != timber.guard_post.species, item.width_m)
         )
     ask = GuardAsk(
-        edges=tuple(edges), post=timber.guard_post, baluster=timber.baluster, spacing_max_m=spec.guard.spacing_max_m,
+        edges=tuple(edges), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber),
+        spacing_max_m=spec.guard.spacing_max_m,
         height_m=spec.guard.height_m, lever_m=spec.guard.lever_m, anchor_rating_n=spec.guard.anchor_rating_n,
         always=spec.guard.always, boards_m=timber.board.thickness_m, wet=spec.wet,
     )  # fmt: skip
@@ -104,7 +177,7 @@ def reckon_guards(found: Found, frame: Frame, timber: Timber, stairs: list[Stair
 
 def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
     """The cap in pieces that reach from post to post, joined over posts."""
-    edge, board, half = run.edge, b.timber.board, b.timber.guard_post.width_m / 2
+    edge, board, half = run.edge, cap_of(b.timber), b.timber.guard_post.width_m / 2
     along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
     begins = run.posts_m[0] - half
     for k, post in enumerate(run.posts_m[1:], start=1):
@@ -215,4 +288,13 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                         along=across, up=(edge.out[0], edge.out[1], 0.0),
                     ),
                 )  # fmt: skip
+        if found.handrail:
+            rail = rail_of(timber)
+            hx, hy = edge.at(design.at_m)
+            b.add(
+                "handrail", rail, length, (rail.thickness_m, rail.width_m),
+                Place(
+                    id=f"{b.spec.id}/stair/{design.id}/handrail", at=(hx, hy, HANDRAIL_M - found.riser_m / 2), along=down, up=up
+                ),
+            )  # fmt: skip
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")

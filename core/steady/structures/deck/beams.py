@@ -7,8 +7,9 @@ from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, si
 from steady.rulebooks.bent import check_member
 from steady.structures.deck.findings import Found, Timber, beam_wood
 from steady.structures.deck.framing import BeamRun, Frame
-from steady.structures.deck.joists import factored
+from steady.structures.deck.joists import factored, live_patterns
 from steady.structures.deck.members import Envelope, Piece, envelope, pieces, worst
+from steady.structures.deck.spec import runs_on
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
@@ -34,18 +35,20 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[
     """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
     reactions: dict[str, tuple[float, float]] = {}
     wood = beam_wood(timber.beam, found.spec.plies, found.spec, found.book)
-    unbroken = found.spec.joists_over == "unbroken"
+    unbroken = runs_on(found.spec)
+    patterns = live_patterns(found.spec, frame.joists)
     for run in frame.beams:
+        more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
         about = f"{found.spec.id}/beam/{run.id}"
-        _spans(found, frame, run, wood, about, unbroken)
+        _spans(found, frame, run, wood, about, unbroken, more)
         jointed, whole = effects_of(run, unbroken)
-        _statics(found, run, wood, about, jointed)
+        _statics(found, run, wood, about, jointed, more)
         floor = found.load.floor
         for index, post in enumerate(run.posts):
             # An unbroken beam puts more on its middle posts than halves would: the greater counts.
             dead = max(whole.reactions[index], _half(run, index, unbroken))
             live = max(whole.most[index], _half(run, index, unbroken))
-            reactions[post.id] = (dead * floor.dead_pa, live * floor.live_pa)
+            reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
         _seat(found, run, timber, wood, about, reactions)
     return reactions
 
@@ -58,8 +61,13 @@ def _half(run: BeamRun, index: int, unbroken: bool) -> float:
     return sum(w * max(0.0, min(b, high) - max(a, low)) for a, b, w in loads_on(run, unbroken))
 
 
-def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool) -> None:
+def _spans(
+    found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool, more: float
+) -> None:  # fmt: skip
     spec, book = found.spec, found.book
+    floor = found.load.floor
+    # People where they do most on unbroken joists bring a little more than people everywhere.
+    heavier = (floor.dead_pa + more * floor.live_pa) / (floor.dead_pa + floor.live_pa)
     span = found.length_step("L", max(run.spans_m), "longest span between its posts, centre to centre")
     carries = run.carries_m(unbroken)
     other = run.carries_m(not unbroken)
@@ -69,7 +77,7 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
         f"{'halves' if unbroken else 'unbroken'} would give {other / book.units.span_m:.2f} {book.units.span}",
     )  # fmt: skip
     try:
-        limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries))
+        limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
         step = found.limit_length(limit.step, limit.span_m)
         found.at_most(
             "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), f"set by {limit.governs}"
@@ -98,15 +106,15 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
         found.gap("Beam spans", about, refused, Basis.TABLE)
 
 
-def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope) -> None:
+def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope, more: float) -> None:
     book, floor = found.book, found.load.floor
     try:
-        dead, live = effects.between(floor.dead_pa, floor.live_pa)
+        dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
         between = check_member(book, wood, dead=dead, live=live, span_m=max(run.spans_m), load=floor.load, about=about)
         found.members("Beam", about, between, "between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
-            dead, live = effects.over(floor.dead_pa, floor.live_pa)
+            dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
             over = check_member(book, wood, dead=dead, live=live, span_m=2 * past_m, load=floor.load, about=about)
             found.members("Beam", about, over, "past the end post")
     except OutsideScope as refused:
@@ -142,9 +150,14 @@ def _seat(
             )
             return
     width_m = min(across_m, timber.post.width_m)
+    # A post at the beam's very end has the beam on half of its top.
+    lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
+    has = found.length_step("l_b", lies_m, "the beam on its end post")
+    least = found.length_step("l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source)
+    found.at_least("Beam lies far enough on its post", about, has, least, (), "end post")
     try:
         seat = book.seat(
-            wood, found.load.floor.load, width_m=width_m, length_m=timber.post.width_m,
+            wood, found.load.floor.load, width_m=width_m, length_m=lies_m,
             from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2), kind="discrete",
         )  # fmt: skip
     except (OutsideScope, InputError) as refused:

@@ -21,6 +21,13 @@ SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
 
 
+def carried_m(frame: Frame, spacing_m: float) -> float:
+    """Width of deck on the most loaded stringer: half of it where there are two."""
+    left, _, right, _ = frame.outline.box
+    count = len(frame.joists)
+    return (right - left) / 2 if count <= 2 else min(spacing_m, (right - left) / (count - 1))
+
+
 def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     """Every check of a bridge; sentences on how it feels."""
     spec, book, load = found.spec, found.book, found.load
@@ -33,9 +40,9 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     width_m = right - left
     try:
         if load.point_n:
-            # One person stands on two stringers at most: each takes half, at mid-span.
-            dead = load.floor.dead_pa * spec.spacing_m
-            share = load.point_n / 2
+            # One person at the edge stands over one stringer alone.
+            dead = load.floor.dead_pa * carried_m(frame, spec.spacing_m)
+            share = load.point_n
             found.members(
                 "Stringers", about,
                 check_member(

@@ -13,9 +13,9 @@ from steady.layout.outline import Edge, Point
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
 from steady.structures.deck.findings import Timber
-from steady.structures.deck.framing import BeamRun, Frame, height_of
-from steady.structures.deck.posts import PostFound
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.framing import BeamRun, Frame, Joist, height_of
+from steady.structures.deck.posts import PostFound, brace_leg_m
+from steady.structures.deck.spec import DeckSpec, runs_on
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -96,13 +96,18 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
     t, deep = timber.joist.thickness_m, timber.joist.width_m
     z, _ = levels(spec, timber)
     for joist in frame.joists:
-        # A rim, or the ledger, closes each end.
-        start, end = joist.from_m + t, joist.to_m - t
-        b.add(
-            "joist", timber.joist, end - start, (t, deep),
-            Place(id=f"{spec.id}/{joist.id}", at=b.vec(joist.u_m, start, z), along=b.vec(0.0, 1.0), up=UP),
-        )  # fmt: skip
         hung = frame.on_house and joist.on[0] == ""
+        for k, (start, end) in enumerate(joist_pieces(b, joist)):
+            b.add(
+                "joist", timber.joist, end - start, (t, deep),
+                Place(
+                    id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}", at=b.vec(joist.u_m, start, z),
+                    along=b.vec(0.0, 1.0), up=UP,
+                ),
+            )  # fmt: skip
+            if spec.seat == "flush":
+                b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
+        end = joist.to_m - t
         if hung:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
         b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
@@ -124,6 +129,26 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                 Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=begins, along=direction, up=UP),
             )  # fmt: skip
     _blocking(b, z)
+
+
+def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
+    """Where a joist's pieces begin and end: whole, butted over each inner beam, or hung between flush beams.
+
+    A rim, or the ledger, closes each end.
+    """
+    spec, t = b.spec, b.timber.joist.thickness_m
+    ends = [joist.from_m + t, joist.to_m - t]
+    if spec.seat == "flush":
+        half = spec.plies * b.timber.beam.thickness_m / 2
+        edges = [joist.from_m + t if not joist.on[0] else joist.supports[0] + half]
+        for at in joist.supports[1:-1]:
+            edges += [at - half, at + half]
+        edges.append(joist.supports[-1] - half if joist.on[-1] else joist.to_m - t)
+        return list(zip(edges[::2], edges[1::2], strict=True))
+    if runs_on(spec) or len(joist.supports) < 3:
+        return [(ends[0], ends[1])]
+    cuts = [ends[0], *joist.supports[1:-1], ends[1]]
+    return list(itertools.pairwise(cuts))
 
 
 def _blocking(b: Builder, z: float) -> None:
@@ -223,27 +248,38 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
 
 
 def _braces(b: Builder, posts: list[PostFound]) -> None:
-    stick = b.timber.joist
-    length = math.sqrt(2) * b.spec.brace_m
+    """Knee braces along every beam and across it, to the beam and to a joist pair: a frame racks both ways."""
     by_beam: dict[str, list[PostFound]] = defaultdict(list)
     for post in posts:
         by_beam[post.at.id.rsplit("-", 1)[0]].append(post)
-    for row in by_beam.values():
+    lines = list(by_beam.values())
+    for number, row in enumerate(lines):
+        outward = 1.0 if number == 0 else -1.0
         for index, post in enumerate(row):
-            if post.length_m < b.spec.brace_m + 0.1:
-                continue
-            ways = [1.0] if index == 0 else [-1.0] if index + 1 == len(row) else [1.0, -1.0]
-            for way in ways:
-                start = (*post.site, -post.deck_m + post.top_m - b.spec.brace_m)
-                along = b.vec(way / math.sqrt(2), 0.0, 1 / math.sqrt(2))
-                saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=math.pi / 4)
-                b.add(
-                    "brace", stick, length, (stick.thickness_m, stick.width_m),
-                    Place(id=f"{b.spec.id}/brace/{post.at.id}/{'a' if way > 0 else 'b'}", at=start, along=along,
-                          up=b.vec(-way / math.sqrt(2), 0.0, 1 / math.sqrt(2))),
-                    (saw,), length + stick.width_m,
-                )  # fmt: skip
-                b.fix("knee brace bolt", 2, start, "screw")
+            along = [1.0] if index == 0 else [-1.0] if index + 1 == len(row) else [1.0, -1.0]
+            ways = [(way, 0.0) for way in along]
+            if not b.frame.on_house:
+                ways.append((0.0, outward))
+            for u, v in ways:
+                _knee(b, post, u, v)
+
+
+def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
+    """One brace at 45 degrees from a post, toward (u, v) in the framing axes."""
+    stick = b.timber.joist
+    leg = brace_leg_m(b.spec, post.top_m - post.foot_m)
+    if leg <= 0:
+        return
+    start = (*post.site, -post.deck_m + post.top_m - leg)
+    root = math.sqrt(2)
+    saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=math.pi / 4)
+    name = f"{b.spec.id}/brace/{post.at.id}/{'along' if u else 'across'}{'+' if u + v > 0 else '-'}"
+    b.add(
+        "brace", stick, root * leg, (stick.thickness_m, stick.width_m),
+        Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
+        (saw,), root * leg + stick.width_m,
+    )  # fmt: skip
+    b.fix("knee brace bolt", 4, start, "screw")
 
 
 def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: float) -> Footing:

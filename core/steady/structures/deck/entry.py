@@ -1,7 +1,7 @@
-"""A whole deck on one line: 16x12 up3 less4x3right corner2left free.
+"""A whole deck on one line: 18x11 up3 less4x3right corner2left free.
 
 Words, in order:
-    16x12            width along the house by depth out from it
+    18x11            width along the house by depth out from it
     up3  up2'6+3     how high it stands above the ground (at the house, and with + at the outer edge)
     less4x3right     a piece taken off its outer right corner: 4 along by 3 deep, which leaves an L
     corner2left      its outer left corner cut off at 45 degrees, 2 each way
@@ -16,7 +16,7 @@ from steady.measure.lengths import Bare, parse_length
 from steady.structures.deck.spec import Corner, DeckSpec
 
 FIELD = "readings"
-HELP = "Write 16x12 up3; less4x3right takes a piece off a corner, corner2left cuts one off, free stands it on its own posts"
+HELP = "Write 18x11 up3; less4x3right takes a piece off a corner, corner2left cuts one off, free stands it on its own posts"
 
 
 def read_deck(text: str, deck_id: str, bare: Bare = "ft") -> DeckSpec:

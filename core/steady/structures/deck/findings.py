@@ -70,6 +70,7 @@ def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
     return Wood(
         species=stick_.species, size=stick_.size, grade=stick_.grade, width_m=stick_.thickness_m, depth_m=stick_.width_m,
         wet=spec.wet, incised=stick_.incised, shared=spacing_m <= SHARES_MOST_M + 1e-9,
+        sheathed=False,
     )  # fmt: skip
 
 

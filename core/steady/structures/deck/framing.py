@@ -14,12 +14,14 @@ from steady.errors import InputError
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
 from steady.statics.beam import SpreadLoad, solve
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec import DeckSpec, runs_on
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6
 """Beam lines nearer than this are one [our own]."""
 LEAST_CARRIED_M = 0.05
+FLUSH_EDGE_M = 0.05
+"""A flush beam's middle stands so far inside the deck's edge [our own]."""
 SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
@@ -151,6 +153,9 @@ def frame(
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
         return Frame(outline=framing, plan=plan, flip=flip, joists=sills, beams=(), on_house=False)
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
+    if spec.seat == "flush":
+        # Hung between beams, joists end at them: the outer beam stands just inside the edge.
+        overhang = FLUSH_EDGE_M
     for _ in range(8):
         lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
         conflicts: list[str] = []
@@ -162,7 +167,11 @@ def frame(
         overhang = allowed
     beams = _beams(spec, framing, joists, lines, beam_limit)
     notes: list[str] = []
-    if overhang < spec.overhang_m - NEAR_M:
+    if spec.attach == "ledger" and not on_house:
+        notes.append(
+            "Joists run along the house: none hangs on it, the deck stands on its own posts and must keep itself upright"
+        )
+    if overhang < spec.overhang_m - NEAR_M and spec.seat != "flush":
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
@@ -335,7 +344,7 @@ def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, 
 
 def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], float]) -> BeamRun:
     length = run.to_m - run.from_m
-    carries = run.carries_m(spec.joists_over == "unbroken")
+    carries = run.carries_m(runs_on(spec))
     limit = max(0.3, beam_limit(carries))
     past = min(spec.beam_overhang_m, limit / 4, max(0.0, (length - SHORT_M) / 2))
     between = length - 2 * past

@@ -6,13 +6,13 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.measure.units import LB
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import JoistAsk, SpanFound, Wood, si
+from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
 from steady.structures.deck.findings import Found, Timber, joist_wood
 from steady.structures.deck.framing import Frame, Joist
-from steady.structures.deck.members import Envelope, envelope, pieces, worst
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.members import Envelope, at_supports, envelope, pieces, worst
+from steady.structures.deck.spec import DeckSpec, runs_on
 
 TIP_N = 220 * LB
 TIP_RATIO = 180.0
@@ -58,17 +58,49 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
     if frame.longest_past_m > 1e-6:
         _past(found, frame, wood, about)
     _bearing(found, frame, timber, wood, about)
+    if spec.bridge is None:
+        point_loads(found, frame, timber)
+
+
+def _kind_of(joist: Joist) -> tuple[float, ...]:
+    return (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
 
 
 def kinds(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, Envelope]]:
     """One joist of every kind (ends and supports alike from its own start), with the effects of unit loads on it."""
     made: dict[tuple[float, ...], tuple[Joist, Envelope]] = {}
     for joist in joists:
-        key = (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
+        key = _kind_of(joist)
         if key not in made:
-            parts = pieces(0.0, key[0], key[1:], spec.joists_over == "unbroken")
+            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
             made[key] = joist, worst([envelope(part) for part in parts])
     return list(made.values())
+
+
+def supported(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, tuple[tuple[float, float, float], ...]]]:
+    """One joist of every kind with its dead, greatest and least live reaction at every support, per unit of load."""
+    made: dict[tuple[float, ...], tuple[Joist, tuple[tuple[float, float, float], ...]]] = {}
+    for joist in joists:
+        key = _kind_of(joist)
+        if key not in made:
+            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
+            made[key] = joist, at_supports([envelope(part) for part in parts])
+    return list(made.values())
+
+
+def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]:
+    """By beam: how much more live load comes on it where people stand at their worst than where they stand everywhere.
+
+    Source: statics, the live pattern of unbroken joists handed on to what carries them.
+    """
+    found: dict[str, float] = {}
+    if not runs_on(spec):
+        return found
+    for joist, rows in supported(spec, joists):
+        for name, (dead, most, _) in zip(joist.on, rows, strict=True):
+            if name and dead > 1e-9:
+                found[name] = max(found.get(name, 1.0), most / dead)
+    return found
 
 
 def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
@@ -113,12 +145,15 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             found.limit_length(rule.step, rule.span_m),
             (rule.step,),
             rule.governs,
+            fitted=not spec.pins,
         )
     else:
         quarter = found.length_step(
             "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
         )
-        found.at_most("Joists run past the beam", about, past, quarter, (), "a quarter of the span")
+        found.at_most(
+            "Joists run past the beam", about, past, quarter, (), "a quarter of the span", fitted=not spec.pins
+        )
     try:
         table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
     except OutsideScope as refused:
@@ -138,6 +173,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             (table.step,),
             "table",
             Basis.TABLE,
+            fitted=not spec.pins,
         )
     _back_ends(found, frame, about)
 
@@ -153,8 +189,8 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     live_factor = max(case.live for case in floor_cases(book, ""))
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
     worst_needs, worst_has = 0.0, math.inf
-    for _, effects in kinds(spec, frame.joists):
-        for reaction, least in zip(effects.reactions, effects.least, strict=True):
+    for _, rows in supported(spec, frame.joists):
+        for reaction, _, least in rows:
             needs, has = -least * live * live_factor, reaction * dead * dead_share
             if needs > 1e-6 and needs - has > worst_needs - worst_has:
                 worst_needs, worst_has = needs, has
@@ -193,31 +229,116 @@ def factored(found: Found, dead: float, live: float, symbol: str, unit_n: float,
 
 
 def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str) -> None:
+    """Joists on their beams: crushed square to the grain, and lying on at least what the school asks; a butt halves the seat."""
     spec, book, load = found.spec, found.book, found.load
-    if spec.seat == "flush" or not frame.beams:
+    if not frame.beams:
         return
     u = book.units
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
-    on_beams = 0.0, 0.0
-    for joist, effects in kinds(spec, frame.joists):
-        if len(effects.reactions) != len(joist.on):
-            continue
-        for name, reaction, most in zip(joist.on, effects.reactions, effects.most, strict=True):
-            if name:
-                on_beams = max(on_beams, (reaction * dead, most * live), key=sum)
-    length_m = spec.plies * timber.beam.thickness_m
-    try:
-        seat = book.seat(
-            replace(wood, shared=False), load.floor.load, width_m=timber.joist.thickness_m, length_m=length_m,
-            from_end_m=frame.longest_past_m, kind="discrete",
-        )  # fmt: skip
-    except (OutsideScope, ValueError) as refused:
-        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
-        found.gap("Joists bear on the beam", about, outside)
+    ends, butts = (0.0, 0.0), (0.0, 0.0)
+    for joist, rows in supported(spec, frame.joists):
+        inner = range(1, len(rows) - 1)
+        for k, (name, (reaction, most, _)) in enumerate(zip(joist.on, rows, strict=True)):
+            if not name:
+                continue
+            butted = k in inner and not runs_on(spec)
+            # Two ends meet on one beam: each brings half of what comes there, on half of its top.
+            pair = (reaction * dead / (2 if butted else 1), most * live / (2 if butted else 1))
+            if butted:
+                butts = max(butts, pair, key=sum)
+            else:
+                ends = max(ends, pair, key=sum)
+    if spec.seat == "flush":
+        _hung(found, max(ends, butts, key=sum), about)
         return
-    demand = factored(found, *on_beams, "R", u.force_n, u.force, "one joist on the beam")
-    capacity = seat.capacity
-    limit = capacity if capacity.unit == u.force else Step(
-        symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
+    whole_m = spec.plies * timber.beam.thickness_m
+    for on_beam, length_m, says in ((ends, whole_m, "on the beam"), (butts, whole_m / 2, "butted over the beam")):
+        if sum(on_beam) <= 0:
+            continue
+        has = found.length_step("l_b", length_m, f"one joist {says}")
+        least = found.length_step(
+            "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
+        )
+        found.at_least("Joists lie far enough on the beam", about, has, least, (), says)
+        try:
+            seat = book.seat(
+                replace(wood, shared=False), load.floor.load, width_m=timber.joist.thickness_m, length_m=length_m,
+                from_end_m=frame.longest_past_m if says == "on the beam" else 0.0, kind="discrete",
+            )  # fmt: skip
+        except (OutsideScope, ValueError) as refused:
+            outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
+            found.gap("Joists bear on the beam", about, outside)
+            continue
+        demand = factored(found, *on_beam, "R", u.force_n, u.force, f"one joist {says}")
+        capacity = seat.capacity
+        limit = capacity if capacity.unit == u.force else Step(
+            symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
+        )  # fmt: skip
+        found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), f"square to the grain, {says}")
+
+
+def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
+    """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
+    spec, u = found.spec, found.book.units
+    demand = factored(found, *on_beam, "R", u.force_n, u.force, "one joist in its hanger on a beam")
+    rating = spec.ledger.hanger_rating_n
+    if rating > 0:
+        limit = Step(
+            symbol="R_max", value=rating / u.force_n, unit=u.force, formula="", inputs=(),
+            source="user: the maker's number with the crew's own safety factor",
+        )  # fmt: skip
+        found.at_most("Hangers on the beams hold", about, demand, limit, (), "every nail in")
+        return
+    found.gap(
+        "Hangers on the beams hold", about,
+        OutsideScope(
+            f"no rating of the hangers is entered; each must hold {demand.value:,.2f} {u.force}",
+            "the maker's number for one hanger with every nail in it",
+        ),
+        crew=True,
     )  # fmt: skip
-    found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), "square to the grain")
+
+
+def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> float:
+    """How far an edge joist may span under one person's point load; without such a load, without end (m)."""
+    point_n, _ = book.deck_point_n
+    if not point_n > 0:
+        return math.inf
+    try:
+        capacity_n_m = si(book.moment_capacity(replace(wood, shared=False), "floor"))
+    except OutsideScope:
+        return math.inf
+    dead = found.load.floor.dead_pa * spec.spacing_m / 2
+    reaches = []
+    for case in floor_cases(book, ""):
+        a, b = case.dead * dead / 8, case.live * point_n / 4
+        if b > 0:
+            # a L² + b L = M: the one positive root.
+            reaches.append((math.sqrt(b * b + 4 * a * capacity_n_m) - b) / (2 * a) if a > 0 else capacity_n_m / b)
+    return min(reaches, default=math.inf)
+
+
+def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
+    """One person's point load on the first or last joist, which shares with none and carries half a bay of deck.
+
+    Source: the school's own point load beside its spread one; the share between joists is our own, confirmed on a grid.
+    """
+    spec, book, floor = found.spec, found.book, found.load.floor
+    point_n, source = book.deck_point_n
+    if not point_n > 0:
+        return
+    wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
+    span_m = frame.longest_span_m
+    dead = floor.dead_pa * spec.spacing_m / 2
+    try:
+        checks = check_member(
+            book, wood,
+            dead=Action(moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384),
+            live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
+            span_m=span_m, about=f"{spec.id}/joists",
+        )  # fmt: skip
+    except OutsideScope as refused:
+        found.gap("Joists carry one person", f"{spec.id}/joists", refused)
+        return
+    strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
+    found.members("Joists", f"{spec.id}/joists", strong, f"one person on an edge joist ({source})")

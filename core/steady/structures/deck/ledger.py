@@ -55,11 +55,19 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         )
         spacing_m = spacing_m or si(printed)
         has = Step(
-            symbol="s", value=spacing_m / u.size_m, unit=u.size, formula="", inputs=(), source="user: what is built",
+            symbol="s", value=spacing_m / u.size_m, unit=u.size, formula="", inputs=(),
+            source="user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
             says=f"between {design.fixing}s",
         )  # fmt: skip
         found.at_most(
-            "Ledger fixings stand close enough", about, has, _in_size(found, printed), (printed,), "table", Basis.TABLE
+            "Ledger fixings stand close enough",
+            about,
+            has,
+            _in_size(found, printed),
+            (printed,),
+            "table",
+            Basis.TABLE,
+            fitted=not design.spacing_m,
         )
     except OutsideScope as refused:
         found.gap("Ledger fixings stand close enough", about, refused, Basis.TABLE)

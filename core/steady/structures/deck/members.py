@@ -74,6 +74,18 @@ def pieces(
     return made
 
 
+def at_supports(found: Sequence[Envelope]) -> tuple[tuple[float, float, float], ...]:
+    """Dead, greatest live and least live reaction at every support of a member jointed over them: a butt brings two ends."""
+    rows: list[list[float]] = []
+    for k, one in enumerate(found):
+        for index, row in enumerate(zip(one.reactions, one.most, one.least, strict=True)):
+            if k and index == 0:
+                rows[-1] = [a + b for a, b in zip(rows[-1], row, strict=True)]
+            else:
+                rows.append(list(row))
+    return tuple((dead, most, least) for dead, most, least in rows)
+
+
 def worst(found: Sequence[Envelope]) -> Envelope:
     """The worst of several pieces; reactions are those of the first."""
     names = ("sag", "hog", "shear", "drop", "tip")

@@ -8,6 +8,7 @@ from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.joists import kinds
 from steady.structures.deck.posts import PostFound
+from steady.structures.deck.spec import runs_on
 
 
 def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]) -> list[Detail]:
@@ -38,7 +39,7 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
         )  # fmt: skip
     run = next(run for run in frame.beams if run.id in joist.on)
     post_near = min(range(len(run.posts)), key=lambda k: abs(run.posts[k].u_m - joist.u_m))
-    unbroken = spec.joists_over == "unbroken"
+    unbroken = runs_on(spec)
     carries = run.carries_m(unbroken)
     steps.append(
         Step(

@@ -10,10 +10,11 @@ from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck import advice, around, build
 from steady.structures.deck.beams import reckon_beams
+from steady.structures.deck.boards import reckon_boards
 from steady.structures.deck.bridge import reckon_bridge
 from steady.structures.deck.findings import Found, Timber, beam_wood, joist_wood, timber_of
 from steady.structures.deck.framing import Frame, frame, outline_of
-from steady.structures.deck.joists import ask_of, overhang_limit_m, reckon_joists
+from steady.structures.deck.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
 from steady.structures.deck.ledger import reckon_ledger
 from steady.structures.deck.loads import deck_load
 from steady.structures.deck.path import load_path
@@ -38,6 +39,8 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
         joist_m = book.joist_span((wood,), ask_of(spec, book, found)).span_m * keep
     except OutsideScope:
         joist_m = BLIND_SPAN_M
+    if spec.bridge is None:
+        joist_m = min(joist_m, point_span_m(spec, book, found, wood) * keep)
     beam = beam_wood(timber.beam, spec.plies, spec, book)
 
     def past_limit(back_m: float) -> float:
@@ -88,6 +91,7 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     if spec.bridge is not None:
         notes += reckon_bridge(found, laid, timber)
     reckon_joists(found, laid, timber)
+    reckon_boards(found, timber)
     spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
     reactions = reckon_beams(found, laid, timber)
     posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
@@ -96,6 +100,8 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
         stairs = around.reckon_stairs(found, laid, timber)
         timber, guard = around.reckon_guards(found, laid, timber, stairs)
         _plies(found, timber)
+        around.reckon_stair_loads(found, laid, timber, stairs, guard)
+        _live_is_enough(found, site)
     _out_of_scope(found, site)
     return Reckoned(
         found=found, timber=timber, frame=laid, posts=posts, stairs=stairs, guard=guard, ledger_spacing_m=spacing_m,
@@ -157,6 +163,20 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(deck.notes),
     )
+
+
+def _live_is_enough(found: Found, site: Site) -> None:
+    """A live load typed by the crew against the least that the school asks of decks."""
+    spec, book = found.spec, found.book
+    if spec.live_pa is None or spec.bridge is not None:
+        return
+    try:
+        least = book.deck_live_pa(
+            ground_snow_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, deck_width_m=None, raised=True
+        )
+    except (OutsideScope, InputError):
+        return
+    found.at_least("Live load is the code's", spec.id, found.load.live, least, (), "as typed")
 
 
 def _counts(spec: DeckSpec, laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:

@@ -8,13 +8,20 @@ from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.ground.site import Site
 from steady.layout.outline import Point
 from steady.measure.units import GRAVITY, IN, MM
-from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Soil, Standing, si
+from steady.plan.model import Asks, Basis, Step
+from steady.rulebooks.answers import FixingAsk, Soil, Standing, si
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.findings import Found, Timber, post_wood
 from steady.structures.deck.framing import Frame, PostAt, height_of
+from steady.structures.deck.spec import DeckSpec
 from steady.structures.soil import soil_of
 
+SQUAT_M = 0.3
+"""Posts no taller than this do not rack [our own]."""
+BRACE_SHARE = 0.7
+"""A knee brace reaches down at most so much of its post [our own]."""
+NET_N_PER_M3 = 6284.0
+"""Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""
 LATERAL_SHARE = 0.05
 """Push sideways as a share of what stands on the posts [common practice, no clause]."""
 DEPTH_LEAST_M = 12 * IN
@@ -79,7 +86,7 @@ def reckon_posts(
                     found, frame, timber, site, post, where, deck_m, top_m, foot_m, reactions[post.id], soil, refused
                 )
             )
-            _upright(found, timber, about, height_m, reactions[post.id])
+            _upright(found, frame, timber, about, height_m, reactions[post.id])
             for spot in spec.spots:
                 reach = spot.radius_m + made[-1].width_m / 2
                 off = math.dist(where, (spot.x_m, spot.y_m))
@@ -162,15 +169,22 @@ def _column(
         found.gap("Post is tall", about, refused, Basis.TABLE)
 
 
-def _upright(found: Found, timber: Timber, about: str, height_m: float, reaction: tuple[float, float]) -> None:
-    """What keeps a deck without a house from racking: knee braces or posts fixed in the ground."""
+def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
+    """How far a knee brace reaches down its post: as wished, less on a short post; 0 where a post is too short to rack."""
+    return 0.0 if height_m <= SQUAT_M else min(spec.brace_m, BRACE_SHARE * height_m)
+
+
+def _upright(
+    found: Found, frame: Frame, timber: Timber, about: str, height_m: float, reaction: tuple[float, float]
+) -> None:  # fmt: skip
+    """What keeps a deck that no house holds from racking: knee braces both ways, or posts fixed in the ground."""
     spec, book = found.spec, found.book
-    if spec.attach == "ledger" or spec.bridge is not None:
+    if frame.on_house or spec.bridge is not None:
         return
     u = book.units
     name = "Deck stays upright"
     if spec.upright == "none":
-        if height_m > 0.3:
+        if height_m > SQUAT_M:
             found.gap(
                 name, f"{spec.id}/post",
                 OutsideScope("nothing keeps a deck without a house from racking", "knee braces, or posts fixed in the ground"),
@@ -182,7 +196,10 @@ def _upright(found: Found, timber: Timber, about: str, height_m: float, reaction
         inputs=(("k", LATERAL_SHARE, ""), ("R", total / u.force_n, u.force)),
         source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
     )  # fmt: skip
-    arm_m = height_m if spec.upright == "fixed posts" else max(height_m - spec.brace_m, 0.0)
+    leg_m = brace_leg_m(spec, height_m)
+    if spec.upright == "knee braces" and leg_m <= 0:
+        return
+    arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
     moment = Step(
         symbol="M", value=push.value * arm, unit=u.moment, formula="H * a",
@@ -193,22 +210,26 @@ def _upright(found: Found, timber: Timber, about: str, height_m: float, reaction
     try:
         use = book.column_use(
             post_wood(timber.post, spec), "wind",
-            Standing(height_m=max(height_m, 0.05), axial_n=total * book.load_factor, moment_n_m=si(design), end_factor=1.0),
+            Standing(
+                height_m=max(height_m, 0.05), axial_n=total * book.load_factor, moment_n_m=si(design),
+                end_factor=FREE_POST if spec.upright == "fixed posts" else 1.0,
+            ),
         )  # fmt: skip
     except OutsideScope as refused:
         found.gap(name, about, refused)
         return
     one = Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=use.source)
-    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), spec.upright)
+    says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
+    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), says, asks=Asks.SAFETY)
     if spec.upright == "knee braces":
-        _brace(found, timber, about, height_m, push)
+        _brace(found, timber, about, height_m, leg_m, push)
 
 
-def _brace(found: Found, timber: Timber, about: str, height_m: float, push: Step) -> None:
+def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: float, push: Step) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = found.spec, found.book
     u = book.units
-    c, h = spec.brace_m / u.span_m, height_m / u.span_m
+    c, h = leg_m / u.span_m, height_m / u.span_m
     force = Step(
         symbol="F", value=math.sqrt(2) * push.value * h / c, unit=u.force, formula="sqrt(2) * H * h / c",
         inputs=(("H", push.value, u.force), ("h", h, u.span), ("c", c, u.span)), source="statics: brace at 45 degrees",
@@ -216,7 +237,7 @@ def _brace(found: Found, timber: Timber, about: str, height_m: float, push: Step
     )  # fmt: skip
     try:
         column = book.column(
-            post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * spec.brace_m)
+            post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * leg_m)
         )  # fmt: skip
     except OutsideScope as refused:
         found.gap("Knee brace buckles", about, refused)
@@ -233,7 +254,45 @@ def _brace(found: Found, timber: Timber, about: str, height_m: float, push: Step
         limit,
         (push, force, column.buckling),
         "pushed sideways",
+        asks=Asks.SAFETY,
     )
+    _brace_bolts(found, timber, about, force)
+    found.gap(
+        "Post base holds sideways", about,
+        OutsideScope(
+            f"no rating of the bases is entered; each must hold {push.value:,.3g} {u.force} sideways",
+            "the maker's number for one base, sideways and in pull",
+        ),
+        crew=True,
+    )  # fmt: skip
+
+
+def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
+    """Two bolts at either end of a brace, through brace and post, loaded at a slant to the grain."""
+    book, u = found.book, found.book.units
+    name = "Brace's bolts hold"
+    try:
+        each, mode = book.fastener_lateral(
+            FixingAsk(
+                fastener="bolt", diameter_m=0.5 * IN, side_m=timber.joist.thickness_m, main_m=timber.post.width_m,
+                wood=timber.joist.species or timber.joist.grade, angle_rad=math.pi / 4,
+            )
+        )  # fmt: skip
+        if book.load_factor != 1.0:
+            raise OutsideScope(
+                "this school's values of bolts are characteristic and not brought to design level here", ""
+            )
+    except (OutsideScope, InputError) as refused:
+        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+        text = f"{reason}; they must hold {force.value:,.3g} {u.force}"
+        found.gap(name, about, OutsideScope(text, "brace connectors with their maker's rating"), crew=True)
+        return
+    limit = Step(
+        symbol="R_max", value=2 * si(each) / u.force_n * 1.6 * 0.7, unit=u.force, formula="n * Z * C_D * C_M",
+        inputs=(("n", 2.0, ""), ("Z", si(each) / u.force_n, u.force), ("C_D", 1.6, ""), ("C_M", 0.7, "")),
+        source="nds: 12.3; high; wet service 11.3.3 medium", says=f"2 bolts 1/2 in, one plane, mode {mode}",
+    )  # fmt: skip
+    found.at_most(name, about, force, limit, (each,), "both directions", asks=Asks.SAFETY)
 
 
 def _footing(
@@ -249,10 +308,16 @@ def _footing(
     round_pad = spec.footing_shape == "round"
     least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
     wanted_m, governs = least_m, "room for the post's base"
+    deep_m = spec.footing_depth_m or max(DEPTH_LEAST_M, site.frost_m, site.embedment_least_m)
     if soil is not None:
-        pad = book.pad(load_n=load_n, bearing_pa=soil.bearing_pa, round_pad=round_pad)
+        net_pa = max(soil.bearing_pa - NET_N_PER_M3 * deep_m, soil.bearing_pa / 10)
+        pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
         if pad.width_m > wanted_m:
             wanted_m, governs = pad.width_m, "bearing of the ground"
+        table_m = _table_width_m(found, sum(reaction) / found.load.total_pa, soil, round_pad)
+        if table_m > wanted_m:
+            # What is reckoned may be less than the school's own table asks: the greater is the default.
+            wanted_m, governs = table_m, "the school's table of footings"
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
     area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
     load = Step(
@@ -273,11 +338,13 @@ def _footing(
             formula=f"{per:g} * N / A" if per != 1 else "N / A",
             inputs=(("N", load.value, u.force), ("A", area_unit, f"{u.span}2")), source="statics: service load over the pad",
         )  # fmt: skip
+        bears, heavier = soil.bearing_pa / u.pressure_pa, NET_N_PER_M3 * u.span_m / u.pressure_pa
         limit = Step(
-            symbol="q_max", value=soil.bearing_pa / u.pressure_pa, unit=u.pressure, formula="", inputs=(), source=soil.source,
-            says=soil.says,
+            symbol="q_net", value=bears - heavier * deep_m / u.span_m, unit=u.pressure, formula="q_s - g * t",
+            inputs=(("q_s", bears, u.pressure), ("g", heavier, f"{u.pressure}/{u.span}"), ("t", deep_m / u.span_m, u.span)),
+            source=soil.source, says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
         )  # fmt: skip
-        found.at_most("Ground bears", about, pressure, limit, (load,), soil.says)
+        found.at_most("Ground bears", about, pressure, limit, (load,), soil.says, fitted=not spec.footing_width_m)
         _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
     depth = _depth(found, frame, site, about, deck_m, width_m, reaction, top_m)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
@@ -312,6 +379,18 @@ def _footing(
         depth=depth, width_governed_by="typed by the crew" if spec.footing_width_m else governs,
         embedded_m=built_m if spec.upright == "fixed posts" else 0.0,
     )  # fmt: skip
+
+
+def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> float:
+    """What the school's table of deck footings asks, 0 where it has none or does not reach."""
+    floor = found.load.floor
+    try:
+        return found.book.pad_table(
+            area_m2=area_m2, bearing_pa=soil.bearing_pa, live_pa=floor.live_pa, dead_pa=floor.dead_pa, round_pad=round_pad,
+            storeys=None, column_spacing_m=None,
+        ).width_m  # fmt: skip
+    except (OutsideScope, InputError):
+        return 0.0
 
 
 def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
@@ -370,7 +449,7 @@ def _depth(
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
         demands.append(("Local least", least, given("local least", least, "user: local rule")))
-    if spec.upright == "fixed posts" and spec.attach != "ledger":
+    if spec.upright == "fixed posts" and not frame.on_house:
         try:
             push_n = LATERAL_SHARE * sum(reaction) * book.load_factor
             depth, _ = book.embedment(
@@ -389,7 +468,7 @@ def waiver(found: Found, frame: Frame) -> str:
     lowest = max(corner.height_m for corner in spec.outline)
     try:
         waived, why = found.book.frost_waived(
-            deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=spec.attach == "ledger", masonry=False
+            deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=frame.on_house, masonry=False
         )  # fmt: skip
     except OutsideScope:
         return ""

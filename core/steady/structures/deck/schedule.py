@@ -6,6 +6,7 @@ from steady.structures.deck.around import Stair
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.posts import PostFound
+from steady.structures.deck.spec import runs_on
 from steady.structures.guard.reckon import GuardFound
 
 
@@ -38,7 +39,7 @@ def members(
                 says=f"{timber.joist.says}, {tape.length(frame.plan.edges[0].length_m)}, {spec.ledger.fixing}s",
             )
         )  # fmt: skip
-    unbroken = spec.joists_over == "unbroken"
+    unbroken = runs_on(spec)
     for run in frame.beams:
         ends = ", ".join(tape.length(post.u_m) for post in run.posts)
         made.append(

@@ -16,7 +16,7 @@ from steady.structures.deck.candidates import PLIES, SPACINGS_M, Change, changes
 from steady.structures.deck.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.joists import ask_of
 from steady.structures.deck.plan import Reckoned, reckon_deck
-from steady.structures.deck.spec import DeckSpec, Pin
+from steady.structures.deck.spec import DeckSpec, Pin, runs_on
 from steady.yard.choices import YardChoices
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
@@ -133,7 +133,7 @@ def _joists(
 
 def _beams(spec: DeckSpec, site: Site, book: Rulebook, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
     needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
-    carries_m = max(run.carries_m(spec.joists_over == "unbroken") for run in laid.frame.beams)
+    carries_m = max(run.carries_m(runs_on(spec)) for run in laid.frame.beams)
     joist_m = laid.frame.longest_span_m
     both = any(run.both_sides for run in laid.frame.beams)
     floor = laid.found.load.floor

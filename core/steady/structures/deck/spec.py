@@ -193,6 +193,11 @@ class DeckSpec:
     built_on: Basis = Basis.RECKONED
 
 
+def runs_on(spec: DeckSpec) -> bool:
+    """Whether joists run unbroken over their beams; hung flush between beams they cannot."""
+    return spec.joists_over == "unbroken" and spec.seat != "flush"
+
+
 def hold(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
     """The spec with one of its plan's beams or posts pinned at a place.
 

@@ -1,5 +1,6 @@
 """A guard round a deck: where it is needed, how high, its posts against a person, and openings that no ball passes."""
 
+import itertools
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, field
@@ -9,7 +10,7 @@ from steady.errors import OutsideScope
 from steady.layout.infill import even_gaps
 from steady.layout.outline import Edge
 from steady.measure.trade import Units
-from steady.measure.units import IN
+from steady.measure.units import IN, LB
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Wood, si
 from steady.rulebooks.base import Rulebook
@@ -27,12 +28,14 @@ class GuardAsk:
 
     Args:
         edges: Open edges with the greatest drop to the ground along each, and stretches kept free for stairs (from, to).
+        rail: The cap, laid flat: pushed outward it bends on its wide face.
         height_m: Typed; None: what the school asks.
     """
 
     edges: tuple[tuple[Edge, float, tuple[tuple[float, float], ...]], ...]
     post: Stick
     baluster: Stick
+    rail: Stick
     spacing_max_m: float
     height_m: float | None
     lever_m: float
@@ -97,7 +100,9 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     u = book.units
     # A height that follows the rule is met by making; one that was typed is held against it.
     if asked_m > 0 and ask.height_m is not None:
-        has = _step("h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: what is built")
+        has = _step(
+            "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
+        )
         needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
         found.checks.append(_check("Guard is high enough", about, "at least", has, needs, (), ""))
     gaps = [run.gap_m for run in found.runs]
@@ -106,7 +111,60 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
         ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
         found.checks.append(_check("Nothing passes through", about, "at most", opening, ball, (), ""))
     _post(found, ask, book, about, u, gap)
+    _infill(found, ask, book, about, u, gap)
     return found
+
+
+INFILL_N = {"us": 50 * LB, "ca": 500.0, "nz": 500.0, "uk": 500.0}
+"""A push on the infill: us 50 lb on a square foot (R301.5), elsewhere 0.5 kN [from memory, high]."""
+
+
+def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units, gap: Callable[..., None]) -> None:
+    """One baluster under a push at its middle; and the top rail between two posts under people."""
+    try:
+        people = book.guard_load()
+    except OutsideScope:
+        return
+    push = INFILL_N.get(book.key, 500.0) / u.force_n * people.factor
+    tall = max(0.05, found.height_m - 0.18) / u.span_m
+    longest_m = max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
+    span = max(longest_m - ask.post.width_m, 0.05) / u.span_m
+    line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
+    cases = (
+        (
+            "Baluster bends", ask.baluster, False, push * tall / 4, "a push at its middle",
+            (("P", push, u.force), ("h", tall, u.span)),
+        ),
+        (
+            "Guard's top rail bends", ask.rail, False, people.factor * max(point * span / 4, line * span**2 / 8),
+            "people between two posts", (("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
+        ),
+    )  # fmt: skip
+    for name, stick, flat, value, says, inputs in cases:
+        moment = Step(
+            symbol="M",
+            value=value,
+            unit=u.moment,
+            formula="",
+            inputs=inputs,
+            source=f"statics; {people.source}",
+            says=says,
+        )
+        wood = Wood(
+            species=stick.species, size=stick.size, grade=stick.grade, width_m=stick.thickness_m, depth_m=stick.width_m,
+            wet=ask.wet, flat=flat,
+        )  # fmt: skip
+        try:
+            capacity = book.moment_capacity(wood, people.load)
+        except (OutsideScope, ValueError) as refused:
+            reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
+            text = f"{reason}; it must carry {value:.3g} {u.moment}"
+            gap(name, OutsideScope(text, "what its maker says of a guard system, or a graded stick"), True)
+            continue
+        limit = capacity
+        if capacity.unit != u.moment:
+            limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
+        found.checks.append(_check(name, about, "at most", moment, limit, (), says))
 
 
 def _runs(edge: Edge, free: tuple[tuple[float, float], ...], ask: GuardAsk, sphere_m: float) -> list[GuardRun]:

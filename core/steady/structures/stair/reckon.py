@@ -8,6 +8,7 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
+from steady.yard.stock import Stick
 
 RISER_USUAL_M = 0.18
 """Where a school has no limit entered: about seven inches [common practice]."""
@@ -28,6 +29,8 @@ class StairAsk:
     riser_m: float | None
     cut: bool
     spacing_m: float
+    stringer: Stick
+    tread_m: float
 
 
 @dataclass(slots=True)
@@ -94,7 +97,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         found.checks.append(
             Check(
                 name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=step("x", has_m, says, built),
-                limit=step("x_max", limits[key], "the limit", rule),
+                limit=step("x_max", limits[key], "the limit", rule), fitted=True,
             )
         )  # fmt: skip
 
@@ -102,7 +105,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         found.checks.append(
             Check(
                 name=name, about=about, basis=Basis.RECKONED, sense="at least", demand=step("x", has_m, says, built),
-                limit=step("x_min", limits[key], "the limit", rule),
+                limit=step("x_min", limits[key], "the limit", rule), fitted=True,
             )
         )  # fmt: skip
 
@@ -111,4 +114,54 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
     least("Stair is wide enough", ask.width_m, "width_least", "clear width")
     if run_m > 0:
         most("Stair's stringers span", run_m, "stringer_span", f"{'cut' if ask.cut else 'solid'} stringers, level")
+    _stringers(found, ask, book, about)
     return found
+
+
+THROAT_M = 5 * IN
+"""Wood left below the notches of a cut stringer, at least [common practice, from memory medium]."""
+STRINGERS_M = 16 * IN
+"""Stringers stand so close under 5/4 and 2× treads, unless the tread's maker says otherwise [common practice]."""
+
+
+def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> None:
+    """What is left of a cut stringer, what it is cut from, and how far apart stringers stand under their treads."""
+    u = book.units
+
+    def step(symbol: str, value_m: float, says: str, source: str) -> Step:
+        return Step(
+            symbol=symbol, value=value_m / u.size_m, unit=u.size, formula="", inputs=(), source=source, says=says
+        )
+
+    if found.run_m <= 0:
+        return
+    if ask.cut:
+        notch_m = found.riser_m * ask.going_m / math.hypot(found.riser_m, ask.going_m)
+        left_m = ask.stringer.width_m - notch_m
+        has = Step(
+            symbol="t", value=left_m / u.size_m, unit=u.size, formula="w - r * g / sqrt(r ** 2 + g ** 2)",
+            inputs=(
+                ("w", ask.stringer.width_m / u.size_m, u.size), ("r", found.riser_m / u.size_m, u.size),
+                ("g", ask.going_m / u.size_m, u.size),
+            ),
+            source="geometry", says="left of the stringer below its notches",
+        )  # fmt: skip
+        if left_m <= 0:
+            has = step("t", 1e-6, "nothing is left of the stringer below its notches", "geometry")
+        least = step("t_min", THROAT_M, "5 in (127 mm) at least", "practice: throat of a cut stringer; medium")
+        found.checks.append(
+            Check(
+                name="Stringer's throat", about=about, basis=Basis.RECKONED, sense="at least", demand=has, limit=least,
+                case="cut stringers",
+            )
+        )  # fmt: skip
+    apart_m = (ask.width_m - ask.stringer.thickness_m) / (found.stringers - 1)
+    has = step("s", apart_m, f"{found.stringers} stringers", "geometry")
+    most_m = STRINGERS_M if ask.tread_m < 0.045 else 24 * IN
+    limit = step("s_max", most_m, "under treads of this thickness", "practice: what treads are sold for; medium")
+    found.checks.append(
+        Check(
+            name="Treads reach between stringers", about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=limit,
+            case="centre to centre",
+        )
+    )  # fmt: skip
