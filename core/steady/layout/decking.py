@@ -28,6 +28,9 @@ class Courses:
         return self.full + (1 if self.first_m else 0) + (1 if self.last_m else 0)
 
 
+HAIR_M = 1e-5
+
+
 def last_board_m(depth_m: float, board_m: float, gap_m: float) -> tuple[int, float]:
     """Number of boards and the width of the last: n = ceil((D + g)/(w + g)), D − (n − 1)(w + g).
 
@@ -38,8 +41,9 @@ def last_board_m(depth_m: float, board_m: float, gap_m: float) -> tuple[int, flo
     """
     if not (depth_m > 0 and board_m > 0 and gap_m >= 0):
         raise InputError("depth" if not depth_m > 0 else "board", "must be above 0")
-    count = math.ceil((depth_m + gap_m) / (board_m + gap_m) - 1e-9)
-    return count, depth_m - (count - 1) * (board_m + gap_m)
+    # A board of under a hundredth of a millimetre is rounding, not a board.
+    count = max(1, math.ceil((depth_m + gap_m - HAIR_M) / (board_m + gap_m)))
+    return count, min(board_m, depth_m - (count - 1) * (board_m + gap_m))
 
 
 def courses(depth_m: float, board_m: float, gap_m: float) -> Courses:

@@ -51,7 +51,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         clean = clean.replace(sign, " " + words)
     if "⁄" in clean:
         clean = re.sub(r"([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄", r" \1⁄", clean).translate(_SUPERSCRIPT).replace("⁄", "/")
-    clean = clean.strip()
+    clean = re.sub(r"(?<=['t])\s*-\s*(?=\d)", " ", clean).strip()  # 7'-6" is 7' 6"
     sign_ratio = 1.0
     if clean.startswith("-"):
         sign_ratio, clean = -1.0, clean[1:].strip()

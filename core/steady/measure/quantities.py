@@ -17,7 +17,8 @@ UNITS: dict[str, tuple[str, float]] = {
     "lb": ("force", LB), "N": ("force", 1.0), "kN": ("force", 1000.0),
     "lb-ft": ("moment", LB_FT), "lb-in": ("moment", LB * IN), "in-lb": ("moment", LB * IN),
     "kN.m": ("moment", 1000.0), "N.m": ("moment", 1.0),
-    "psi": ("pressure", PSI), "psf": ("pressure", PSF), "MPa": ("pressure", 1e6), "kPa": ("pressure", 1e3), "Pa": ("pressure", 1.0),
+    "psi": ("pressure", PSI), "psf": ("pressure", PSF), "MPa": ("pressure", 1e6), "GPa": ("pressure", 1e9),
+    "kPa": ("pressure", 1e3), "Pa": ("pressure", 1.0),
     "kN/m2": ("pressure", 1e3), "N/mm2": ("pressure", 1e6),
     "psf/ft": ("pressure per depth", PSF / FT), "kPa/m": ("pressure per depth", 1e3),
     "plf": ("line load", PLF), "lb/ft": ("line load", PLF), "kN/m": ("line load", 1e3), "N/mm": ("line load", 1e3),
@@ -61,11 +62,12 @@ def parse_quantity(value: object, kind: str, field: str) -> float:
         return parse_length(text, "in", field)
     match = _QUANTITY.match(text)
     unit = match[2] or "" if match else ""
-    if (
-        match is None
-        or unit not in UNITS
-        or (UNITS[unit][0] != kind and not (unit == "" and kind in ("number", "percent", "price")))
-    ):
+    if match is not None and unit == "" and kind in ("number", "percent", "price", "count"):
+        value = _number(match[1])
+        if not math.isfinite(value):
+            raise InputError(field, "is too large a number")
+        return value
+    if match is None or unit not in UNITS or UNITS[unit][0] != kind:
         # A mass in pounds is written lb, too.
         if match is not None and kind == "mass" and unit == "lb":
             return _number(match[1]) * LB_MASS

@@ -455,7 +455,14 @@ class Rulebook:
         self.none("wind zones along a fence")
 
     def open_roof_pressure(
-        self, place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool
+        self,
+        place: WindPlace,
+        *,
+        height_m: float,
+        slope_rad: float,
+        obstructed: bool,
+        uplift: bool,
+        own_half: bool = False,
     ) -> Step:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")

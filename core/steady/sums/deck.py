@@ -57,7 +57,10 @@ def _cantilever(given: Given) -> SpanFound:
         return book.joist_cantilever_table(woods_of(given), spacing_m=given.length("spacing"), floor=floor_of(given))
     tip = given.quantity("tip_load", "force", 220 * LB)
     ratio = given.number("tip_deflection_limit", 180.0)
-    return book.joist_cantilever(woods_of(given), back_span_m=_joist(given).span_m, tip_n=tip, tip_limit_ratio=ratio)
+    back_m = given.length("back_span") if given.has("back_span") else _joist(given).span_m
+    if not back_m > 0:
+        raise InputError("back_span", "must be above 0")
+    return book.joist_cantilever(woods_of(given), back_span_m=back_m, tip_n=tip, tip_limit_ratio=ratio)
 
 
 def _height(given: Given) -> SpanFound:
@@ -236,6 +239,12 @@ SUMS = (
         asks="How far may the joists run past the beam?",
         inputs=(
             *JOIST,
+            Input(
+                name="back_span",
+                kind="length",
+                default="the longest that passes",
+                says="the real span behind the overhang",
+            ),
             Input(name="tip_load", kind="force", default="220 lb"),
             Input(name="tip_deflection_limit", kind="number", default="180", says="overhang over this"),
         ),

@@ -174,7 +174,7 @@ SUMS = (
     ),
     Sum(
         name="roof.sheets",
-        asks="How many sheets on a hip side, and what do paired off-cuts save?",
+        asks="How many sheets on a hip side, and how much length do paired off-cuts save?",
         inputs=(
             Input(name="eave", kind="length"),
             Input(name="slope", kind="length", says="up the slope"),

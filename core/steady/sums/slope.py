@@ -107,6 +107,11 @@ def _boards(given: Given) -> tuple[BoardToLine, ...]:
     )  # fmt: skip
 
 
+def _finished(given: Given) -> str:
+    """Lengths as they stand, without what is left on for cutting."""
+    return listed([board.length_m - given.length("allowance", 0.0) for board in _boards(given)])
+
+
 def _stock_lengths(given: Given) -> str:
     on_sale = given.lengths("stock") if given.raw.get("stock") else []
     picked = [post_to_buy_m(board.length_m, on_sale) for board in _boards(given)]
@@ -239,7 +244,11 @@ SUMS = (
         ),
         outputs=(
             Output(name="boards", unit="count", reckon=lambda g: len(_boards(g))),
-            Output(name="finished", unit="text", reckon=lambda g: listed([b.length_m for b in _boards(g)])),
+            Output(
+                name="finished",
+                unit="text",
+                reckon=lambda g: listed([b.length_m - g.length("allowance", 0.0) for b in _boards(g)]),
+            ),
             Output(name="stock_lengths", unit="text", reckon=_stock_lengths),
             Output(name="low_gaps", unit="text", reckon=lambda g: listed([b.low_gap_m for b in _boards(g)])),
             Output(name="last_width", unit="in", reckon=lambda g: _boards(g)[-1].width_m),

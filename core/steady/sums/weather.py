@@ -1,8 +1,11 @@
 """Sums of wind, snow and roofs."""
 
+import math
+
 from steady.errors import InputError
+from steady.loads.tributary import gather
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, RafterAsk, SnowAsk, SpanFound, WindFace, WindPlace, si
+from steady.rulebooks.answers import FloorLoad, LegEnd, RafterAsk, SnowAsk, SpanFound, WindFace, WindLeg, WindPlace, si
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import SCHOOL, SERVICE, WOOD, inputs, load_type, of_step, school_of, woods_of
@@ -65,7 +68,22 @@ def _force(given: Given) -> float:
     spacing = given.length("post_spacing")
     if not spacing > 0:
         raise InputError("post_spacing", "must be above 0")
+    if given.flag("end"):
+        return _near_an_end(given, spacing)
     return _pressure(given) * given.length("solid_height") * spacing
+
+
+def _near_an_end(given: Given, spacing_m: float) -> float:
+    """The most that the end post or the one next to it carries, zone by zone from the free end."""
+    face = _face(given)
+    leg = WindLeg(
+        length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m, solidity=face.solidity,
+        start=LegEnd(return_m=face.return_length_m),
+    )  # fmt: skip
+    zones = [(z.from_m, z.to_m, z.pressure_pa) for z in school_of(given).wind_on_leg(_place(given), leg).zones]
+    widths = ((0.0, spacing_m / 2), (spacing_m / 2, 3 * spacing_m / 2))
+    most = max(math.fsum(p * w for w, p in gather(zones, a, b)) for a, b in widths)
+    return most * face.solid_height_m
 
 
 def _moment(given: Given) -> float:
@@ -85,7 +103,7 @@ def _coefficient(given: Given) -> float:
     )
 
 
-def _open_roof(given: Given) -> Step:
+def _open_roof(given: Given, own_half: bool = False) -> Step:
     height = given.length("height")
     if not height > 0:
         raise InputError("height", "must be above 0")
@@ -95,6 +113,7 @@ def _open_roof(given: Given) -> Step:
         slope_rad=given.quantity("slope", "angle", 0.0),
         obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",
         uplift=given.choice("sense", ("uplift", "down"), "uplift") == "uplift",
+        own_half=own_half,
     )
 
 
@@ -136,7 +155,7 @@ def _density(given: Given) -> float:
         raise InputError("ground_snow", "must be 0 or more")
     # A weight per volume as the books print it: lb/ft³ in one school, kN/m³ in the others.
     found = school_of(given).snow_density(ground)
-    return si(found) if found.unit == "lb/ft3" else found.value * 1000 / 9.80665
+    return si(found)
 
 
 def _rafter(given: Given) -> SpanFound:
@@ -170,6 +189,7 @@ SUMS = (
             Input(name="coefficient", kind="number", default="the school's"),
             Input(name="zone", kind="interior|end|corner", default="interior"),
             Input(name="post_spacing", kind="length"),
+            Input(name="end", kind="flag", default="no", says="the post next to a free end, which carries most"),
         ),
         outputs=(
             Output(name="pressure", unit="psf|kPa", reckon=_pressure),
@@ -229,7 +249,11 @@ SUMS = (
             Input(name="flow", kind="clear|obstructed", default="clear"),
             Input(name="sense", kind="uplift|down", default="uplift"),
         ),
-        outputs=(Output(name="pressure", unit="psf|kPa", reckon=of_step(_open_roof)),),
+        outputs=(
+            Output(name="pressure", unit="psf|kPa", reckon=of_step(_open_roof)),
+            # One post, rafter or tie stands under one half, where the figure's coefficient is up to 1.8 times the mean.
+            Output(name="own_half", unit="psf|kPa", reckon=of_step(lambda g: _open_roof(g, own_half=True))),
+        ),
         source="asce-7-16: Fig. 27.3-4; ec1-4: Table 7.6",
     ),
     Sum(

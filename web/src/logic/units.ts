@@ -36,7 +36,7 @@ export function parseLength(text: string, bare: Bare = 'ft'): number | null {
     for (let k = 0; k < 10; k++) clean = clean.replaceAll(UP[k]!, String(k)).replaceAll(DOWN[k]!, String(k))
     clean = clean.replaceAll('⁄', '/')
   }
-  clean = clean.trim()
+  clean = clean.replace(/(?<=['t])\s*-\s*(?=\d)/g, ' ').trim() // 7'-6" is 7' 6"
   let sign = 1
   if (clean.startsWith('-')) {
     sign = -1

@@ -150,7 +150,8 @@ def beam_slenderness(wood: Wood, unbraced_m: float) -> float:
     """S1 = 1.35 sqrt((L_ay / b) sqrt((d / b)² − 1)). Source: NZS 3603 3.2.5 (from memory, medium)."""
     if not unbraced_m > 0:
         raise InputError("unbraced_length", "must be above 0")
-    b, d = wood.across_m, wood.bending_depth_m
+    # Plies screwed together buckle sideways each on its own: one ply's thickness counts.
+    b, d = wood.width_m if not wood.flat else wood.depth_m, wood.bending_depth_m
     if d <= b:
         return 0.0
     return 1.35 * math.sqrt(unbraced_m / b * math.sqrt((d / b) ** 2 - 1))

@@ -294,7 +294,14 @@ class UnitedKingdom(Rulebook):
         )
 
     def open_roof_pressure(
-        self, place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool
+        self,
+        place: WindPlace,
+        *,
+        height_m: float,
+        slope_rad: float,
+        obstructed: bool,
+        uplift: bool,
+        own_half: bool = False,
     ) -> Step:
         """EN 1991-1-4 Table 7.6, overall coefficient."""
         _, q = self.velocity_pressure(place, height_m)

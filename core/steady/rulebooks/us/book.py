@@ -508,11 +508,18 @@ class UnitedStates(Rulebook):
         )
 
     def open_roof_pressure(
-        self, place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool
+        self,
+        place: WindPlace,
+        *,
+        height_m: float,
+        slope_rad: float,
+        obstructed: bool,
+        uplift: bool,
+        own_half: bool = False,
     ) -> Step:
         """ASCE 7 27.3.2."""
         return wind.open_roof_pressure(
-            place, height_m=height_m, slope_rad=slope_rad, obstructed=obstructed, uplift=uplift
+            place, height_m=height_m, slope_rad=slope_rad, obstructed=obstructed, uplift=uplift, own_half=own_half
         )
 
     def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:

@@ -288,7 +288,9 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     )  # fmt: skip
 
 
-def open_roof_pressure(place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool) -> Step:
+def open_roof_pressure(
+    place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool, own_half: bool = False
+) -> Step:
     """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
 
     Raises:
@@ -306,7 +308,8 @@ def open_roof_pressure(place: WindPlace, *, height_m: float, slope_rad: float, o
     cases: dict[tuple[float, str], list[tuple[float, float]]] = {}
     for row in table("us_open_roof"):
         if row.text["flow"] == flow:
-            mean = (row.number("windward_coefficient") + row.number("leeward_coefficient")) / 2
+            halves = (row.number("windward_coefficient"), row.number("leeward_coefficient"))
+            mean = (min(halves) if uplift else max(halves)) if own_half else sum(halves) / 2
             cases.setdefault((row.number("from_rad"), row.text["case"]), []).append(
                 (math.degrees(row.number("slope_rad")), mean)
             )
@@ -322,5 +325,5 @@ def open_roof_pressure(place: WindPlace, *, height_m: float, slope_rad: float, o
         formula="0.6 * q * G * C_N",
         inputs=(("q", q.value, "psf"), ("G", GUST, ""), ("C_N", worst, "")),
         source="asce-7-16: Fig. 27.3-4, 2.4.1; medium",
-        says=f"mean of both halves, {flow} wind flow; up is negative",
+        says=f"{'the harder blown half' if own_half else 'mean of both halves'}, {flow} wind flow; up is negative",
     )
