@@ -9,12 +9,12 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.options import options, passes
+from steady.jobs.options import options
 from steady.jobs.slack import slack
 from steady.layout.infill import last_board
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Plan
-from steady.plan.verdict import governing, state, verdict
+from steady.plan.verdict import buildable, governing, state, verdict
 from steady.structures.fence.entry import read_line
 from steady.structures.fence.spec import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
 
@@ -209,13 +209,13 @@ class VerdictsTest(unittest.TestCase):
     def test_unknown_ground_never_passes(self) -> None:
         plan = planned(fence(40), site(soil="peat"))
         self.assertEqual(checks(plan, "Holds in the ground", "wind"), [])
-        self.assertFalse(passes(plan))
+        self.assertFalse(buildable(plan))
         self.assertIn("Holds in the ground", {gap.name for gap in plan.not_covered})
 
     def test_beyond_the_pole_formula_is_not_covered(self) -> None:
         plan = planned(fence(40, height_m=3.6), site(soil="clay", wind_speed_m_per_s=90.0, exposure="D"))
         self.assertTrue(any("12 ft" in gap.reason for gap in plan.not_covered))
-        self.assertFalse(passes(plan))
+        self.assertFalse(buildable(plan))
 
     def test_a_gate_asks_for_what_nobody_can_know_for_the_crew(self) -> None:
         plan = planned(fence(40, openings=(Opening(id="g", at_m=10 * FT, clear_m=4 * FT),)))
@@ -236,7 +236,7 @@ class VerdictsTest(unittest.TestCase):
         self.assertTrue(found)
         self.assertEqual([o.price for o in found], sorted(o.price for o in found))
         for option in found:
-            self.assertTrue(passes(planned(replace(spec, **dict(option.change)), work.site)), option.says)  # type: ignore[arg-type]
+            self.assertTrue(buildable(planned(replace(spec, **dict(option.change)), work.site)), option.says)  # type: ignore[arg-type]
             self.assertLessEqual(option.use, 1 + 1e-9)
 
     def test_slack_is_where_planning_again_says(self) -> None:

@@ -374,7 +374,7 @@ class TablesTest(unittest.TestCase):
             "ca_vibration": 18,
             "ca_beam_table": 4,
             "ca_soil": 5,
-            "ca_climate": 11,
+            "ca_places": 680,
             "ca_frost": 15,
             "ca_column_pad": 3,
             "ca_bearing_length": 7,

@@ -13,9 +13,12 @@ django.setup()
 
 from pydantic_core import to_json
 from steady.errors import InputError
-from steady.jobs.document import Job, plan_structure
+from steady.jobs.document import Job, find, plan_structure
 from steady.jobs.sheet import sheet
 from steady.plan.verdict import KEYS, governing, headline, named, state
+from steady.rulebooks.registry import rulebook
+from steady.structures.fence.gust import stands_up_to
+from steady.structures.fence.spec import FenceSpec
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.services import documents
@@ -76,13 +79,17 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
     """One structure in a few words and figures, for other programs."""
     plan = plan_structure(job, structure)
     worst = governing(plan)
+    spec = find(job, structure)[1].spec
+    gust = None
+    if isinstance(spec, FenceSpec):
+        gust = stands_up_to(spec, job.site, rulebook(job.school), job.yard, job.reading.tape(), plan)
     return {
         "id": structure,
         "state": KEYS[state(plan)],
         "headline": headline(plan),
         "governs": named(worst) if worst else "",
         "utilisation": round(worst.use, 4) if worst else None,
-        "stands_up_to_m_per_s": None,
+        "stands_up_to_m_per_s": round(gust.gust_m_per_s, 2) if gust else None,
         "posts": len(plan.footings),
         "deepest_hole_m": round(max((footing.hole_m for footing in plan.footings), default=0.0), 4),
         "price": round(bill(plan, job.yard, cuts(plan, job.yard)).total, 2),

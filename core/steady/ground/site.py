@@ -55,6 +55,8 @@ class Site:
     wind_pressure_pa: Annotated[float, Ge(0), Le(10000)] = 0.0
     wind_importance: Annotated[float, Ge(0.5), Le(1.25)] = 1.0
     wind_return_years: Annotated[float, Ge(0), Le(500)] = 0.0
+    latitude_rad: Annotated[float, Ge(-1.5708), Le(1.5708)] | None = None
+    longitude_rad: Annotated[float, Ge(-3.1416), Le(3.1416)] | None = None
     crest_factor: Annotated[float, Ge(1), Le(3)] = 1.0
     ground_snow_pa: Annotated[float, Ge(0), Le(30000)] = 0.0
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0

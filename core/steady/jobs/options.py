@@ -5,20 +5,13 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.jobs.document import Job, find
 from steady.plan.model import Basis, Option, Plan
-from steady.plan.verdict import gaps, governing, named, state
+from steady.plan.verdict import buildable, gaps, governing, named
 from steady.rulebooks.registry import rulebook
 from steady.structures.registry import CANDIDATES, plan
 from steady.takeoff.bill import quick_price
 
 MOST_OFFERED = 6
 MOST_PER_POST = 3
-
-
-def passes(candidate: Plan) -> bool:
-    """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
-    if state(candidate) in ("cannot be built", "fails"):
-        return False
-    return bool(candidate.checks) and all(gap.crew or not gap.would_have_to_change for gap in gaps(candidate))
 
 
 def loses(now: Plan, candidate: Plan) -> bool:
@@ -38,7 +31,7 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
     _, structure = find(job, structure_id)
     book, tape, spec = rulebook(job.school), job.reading.tape(), structure.spec
     now = plan(spec, job.site, book, job.yard, tape)
-    today, passes_now = quick_price(now, job.yard), passes(now)
+    today, passes_now = quick_price(now, job.yard), buildable(now)
     found: list[Option] = []
     for says, change in CANDIDATES[spec.kind](spec, job.site, book, tape):
         if not change:
@@ -47,7 +40,7 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
             candidate = plan(replace(spec, **dict(change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
         except InputError:
             continue
-        if not passes(candidate) or loses(now, candidate):
+        if not buildable(candidate) or loses(now, candidate):
             continue
         price = quick_price(candidate, job.yard)
         if passes_now and price > today - 0.5:

@@ -5,9 +5,8 @@ from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, find
-from steady.jobs.options import passes
 from steady.plan.model import Plan
-from steady.plan.verdict import governing, named
+from steady.plan.verdict import buildable, governing, named
 from steady.rulebooks.registry import rulebook
 from steady.structures.registry import HOLD, plan
 
@@ -63,7 +62,7 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
         worst = governing(moved)
         if worst is not None and worst.use > limit_use + 1e-9:
             return named(worst)
-        return "" if passes(moved) or not passes(today) else "no longer passes"
+        return "" if buildable(moved) or not buildable(today) else "no longer passes"
 
     back_m, fails_back = _search(lambda d: why_not(from_m - d))
     on_m, fails_on = _search(lambda d: why_not(from_m + d))

@@ -46,6 +46,13 @@ def state(plan: Plan) -> State:
     return "at the limit" if "at the limit" in words else "passes"
 
 
+def buildable(plan: Plan) -> bool:
+    """Nothing fails, nothing clashes, and the only gaps are those that no change of the spec could close."""
+    if state(plan) in ("cannot be built", "fails"):
+        return False
+    return bool(plan.checks) and all(gap.crew or not gap.would_have_to_change for gap in gaps(plan))
+
+
 def governing(plan: Plan) -> Check | None:
     """The check with the least to spare among those a person or a member has left; what was made to fit only where no other is."""
     return hardest(plan.checks)

@@ -406,6 +406,20 @@ class WindOnFence:
     working: tuple[Step, ...]
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ClimatePlace:
+    """A place of a school's own table of climate: loads (Pa) and where it lies (rad)."""
+
+    name: str
+    ground_snow_pa: float
+    rain_snow_pa: float
+    wind_pressure_pa: float
+    wind_1_in_10_pa: float
+    latitude_rad: float
+    longitude_rad: float
+    source: str
+
+
 @dataclass(frozen=True, slots=True)
 class Soil:
     """What the school lets untested ground carry. Lateral and friction 0: the school gives none."""

@@ -15,6 +15,7 @@ from steady.measure.units import IN
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     BeamAsk,
+    ClimatePlace,
     Column,
     Combination,
     FixingAsk,
@@ -90,6 +91,7 @@ class Rulebook:
     editions: tuple[str, ...] = ()
     exposures_say: tuple[str, ...] = ()
     wind_given_as = "speed"
+    usual_pressure_pa = 0.0
     wind_says = "Wind speed of the school's map"
     load_factor = 1.0
     load_factor_source = "allowable stresses: loads as they are"
@@ -98,12 +100,11 @@ class Rulebook:
     least_bearing_m = (0.035, 0.035)
     least_bearing_source = "practice: 35 mm on wood"
     deck_point_n: tuple[float, str] = (0.0, "")
-    """`least_bearing_m`: of joists on a beam, of beams on an end post; `deck_point_n`: a point load beside the spread one.
+    """Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
 
-    Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
-
-    `load_factor` is put on people and weight where a school reckons with design resistances: its factor of live loads, on the
-    safe side for the dead part.
+    `usual_pressure_pa`: where a form for the wind's pressure starts, for schools that ask for one. `least_bearing_m`: of joists on
+    a beam, of beams on an end post; `deck_point_n`: a point load beside the spread one. `load_factor` is put on people and weight
+    where a school reckons with design resistances: its factor of live loads, on the safe side for the dead part.
     """
 
     @property
@@ -125,6 +126,10 @@ class Rulebook:
     # --- ground -----------------------------------------------------------------------------------------------------
     def soils(self) -> tuple[Soil, ...]:
         """Every soil the school names."""
+        return ()
+
+    def places(self, text: str) -> tuple[ClimatePlace, ...]:
+        """Places of the school's climate table whose name begins so; empty where it has none."""
         return ()
 
     def soil(self, name: str) -> Soil:
@@ -436,6 +441,18 @@ class Rulebook:
     def face_arm_m(self, face: WindFace) -> float:
         """Height of the resultant above ground: the middle of the solid part."""
         return face.top_height_m - face.solid_height_m / 2
+
+    def for_gusts(self) -> "Rulebook":
+        """The same school without any least pressure, to ask what a gust alone does."""
+        return self
+
+    def gust_m_per_s(self, place: WindPlace) -> float:
+        """The 3-second gust at 10 m that goes with a place's wind: the school's mapped speed is one."""
+        return place.speed_m_per_s
+
+    def gust_says(self, place: WindPlace) -> str:
+        """The same wind in the school's own terms."""
+        return f"{place.speed_m_per_s:.0f} m/s"
 
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
         """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutsideScope."""

@@ -15,6 +15,7 @@ from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
+from steady.jobs.starts import start
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
@@ -40,6 +41,7 @@ from trellis_server.api.schemas import (
     MarksAnswer,
     MarksBody,
     OptionsAnswer,
+    PlacesAnswer,
     PlanBody,
     Problems,
     ReadingsRead,
@@ -47,6 +49,8 @@ from trellis_server.api.schemas import (
     SheetAnswer,
     SlackAnswer,
     SlackBody,
+    StartAnswer,
+    StartBody,
     TakeoffAnswer,
     WallsAnswer,
 )
@@ -123,6 +127,12 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast({"options": options(body.document, body.structure)})
 
 
+@router.post("/start", response={200: StartAnswer, **REFUSALS})
+def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
+    """A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to."""
+    return fast({"start": start(body.document, body.structure, body.which, body.name)})
+
+
 @router.post("/choices", response={200: ChoicesAnswer, **REFUSALS})
 def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it."""
@@ -161,6 +171,12 @@ def deck(request: HttpRequest, body: LineBody) -> HttpResponse:
 def kinds_of_wall(request: HttpRequest) -> HttpResponse:
     """What a ledger may be asked to hang on."""
     return fast({"walls": [{"value": key, "says": says} for key, says in walls()]})
+
+
+@router.get("/places", response={200: PlacesAnswer, **REFUSALS})
+def places(request: HttpRequest, school: str = "ca", text: str = "") -> HttpResponse:
+    """Places of the school's climate table by the first letters of their name."""
+    return fast({"places": rulebook(school).places(text[:60])})
 
 
 @router.post("/ground", response={200: ReadingsRead, **REFUSALS})
@@ -226,6 +242,7 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
             ],
             "editions": list(book.editions),
             "wind_says": book.wind_says,
+            "wind_pressure_pa": book.usual_pressure_pa,
             "usual": {name: getattr(start, name) for name in ("bag", "soil", "exposure", "wind_speed_m_per_s")},
             "sources": [{"key": key, **row} for key, row in sources().items()],
         }

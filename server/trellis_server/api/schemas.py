@@ -16,7 +16,9 @@ from steady.jobs.document import Job
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
+from steady.jobs.starts import Start, Which
 from steady.plan.model import Option
+from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import DayAnswer
 from steady.structures.fence.presets import Preset
 from steady.structures.fence.spec import Style
@@ -136,6 +138,21 @@ class ImportBody(RootModel[dict[str, Any]]):
 
 class StepBody(Closed):
     base: int
+
+
+class PlacesAnswer(Schema):
+    places: list[ClimatePlace]
+
+
+class StartBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    which: Which
+    name: Annotated[str, MaxLen(80)] = ""
+
+
+class StartAnswer(Schema):
+    start: Start
 
 
 class PlanBody(Closed):
@@ -316,6 +333,7 @@ class ReferenceAnswer(Schema):
     exposures: list[Choice]
     editions: list[str]
     wind_says: str
+    wind_pressure_pa: float
     usual: UsualSite
     sources: list[SourceRow]
 

@@ -167,11 +167,11 @@ class JobTest(SignedIn):
         first = page.locator(".options button").first
         expect(first).to_be_visible(timeout=20_000)
         first.hover()
-        expect(page.locator(".reckoning")).to_contain_text("Passes where reckoned")
+        expect(page.locator(".reckoning")).to_contain_text("Passes; least to spare")
         page.mouse.move(5, 400)
         expect(page.locator(".reckoning")).to_contain_text("Fails at")
         first.click()
-        expect(page.locator(".reckoning")).to_contain_text("Passes where reckoned")
+        expect(page.locator(".reckoning")).to_contain_text("Passes; least to spare")
         self.saved()
 
     def test_practice_is_printed_beside_the_reckoning(self) -> None:
@@ -308,7 +308,7 @@ class JobTest(SignedIn):
         self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
         strut = page.locator("path.bar-strut").first
         expect(strut).to_be_visible(timeout=10_000)
-        expect(page.locator("figure").first).to_contain_text("strut squeezed 417 lb")
+        expect(page.locator("figure").first).to_contain_text("strut squeezed 449 lb")
         expect(page.locator(".checks")).to_contain_text("Swings clear")
         box = strut.bounding_box()
         assert box is not None
@@ -318,10 +318,10 @@ class JobTest(SignedIn):
         page.mouse.move(x - 40, y, steps=4)
         page.mouse.up()
         expect(page.locator(".checks")).to_contain_text("Rail bends past the brace")
-        expect(page.locator("figure").first).not_to_contain_text("strut squeezed 417 lb")
+        expect(page.locator("figure").first).not_to_contain_text("strut squeezed 449 lb")
         self.saved()
         page.get_by_role("button", name="Undo").click()
-        expect(page.locator("figure").first).to_contain_text("strut squeezed 417 lb")
+        expect(page.locator("figure").first).to_contain_text("strut squeezed 449 lb")
         page.get_by_role("button", name="Other designs beside it").click()
         expect(page.locator(".checks table")).to_contain_text("strut near 45°")
 

@@ -516,6 +516,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Places
+         * @description Places of the school's climate table by the first letters of their name.
+         */
+        get: operations["trellis_server_api_reckoning_places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/plan": {
         parameters: {
             query?: never;
@@ -570,6 +590,26 @@ export interface paths {
          * @description How far one post may move each way, and what fails first.
          */
         post: operations["trellis_server_api_reckoning_how_far"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Way To Start
+         * @description A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to.
+         */
+        post: operations["trellis_server_api_reckoning_way_to_start"];
         delete?: never;
         options?: never;
         head?: never;
@@ -959,6 +999,28 @@ export interface components {
             path: string;
             /** Theirs */
             theirs?: unknown;
+        };
+        /**
+         * ClimatePlace
+         * @description A place of a school's own table of climate: loads (Pa) and where it lies (rad).
+         */
+        ClimatePlace: {
+            /** Ground Snow Pa */
+            ground_snow_pa: number;
+            /** Latitude Rad */
+            latitude_rad: number;
+            /** Longitude Rad */
+            longitude_rad: number;
+            /** Name */
+            name: string;
+            /** Rain Snow Pa */
+            rain_snow_pa: number;
+            /** Source */
+            source: string;
+            /** Wind 1 In 10 Pa */
+            wind_1_in_10_pa: number;
+            /** Wind Pressure Pa */
+            wind_pressure_pa: number;
         };
         /**
          * CloseBody
@@ -2346,6 +2408,7 @@ export interface components {
              *       "frost_m": 0,
              *       "ground_snow_pa": 0,
              *       "grounds": [],
+             *       "latitude_rad": null,
              *       "locate": {
              *         "expires": "",
              *         "marks_visible": false,
@@ -2353,6 +2416,7 @@ export interface components {
              *         "private_lines_asked": false,
              *         "ticket": ""
              *       },
+             *       "longitude_rad": null,
              *       "north_rad": 0,
              *       "notes": [],
              *       "rain_snow_pa": 0,
@@ -3398,6 +3462,11 @@ export interface components {
              */
             why: string;
         };
+        /** PlacesAnswer */
+        PlacesAnswer: {
+            /** Places */
+            places: components["schemas"]["ClimatePlace"][];
+        };
         /** PlanBody */
         PlanBody: {
             document: components["schemas"]["Job"];
@@ -3826,6 +3895,8 @@ export interface components {
             /** Sources */
             sources: components["schemas"]["SourceRow"][];
             usual: components["schemas"]["UsualSite"];
+            /** Wind Pressure Pa */
+            wind_pressure_pa: number;
             /** Wind Says */
             wind_says: string;
         };
@@ -4140,6 +4211,8 @@ export interface components {
              * @default []
              */
             grounds: components["schemas"]["Ground"][];
+            /** Latitude Rad */
+            latitude_rad?: number | null;
             /**
              * @default {
              *       "expires": "",
@@ -4150,6 +4223,8 @@ export interface components {
              *     }
              */
             locate: components["schemas"]["Locate"];
+            /** Longitude Rad */
+            longitude_rad?: number | null;
             /**
              * North Rad
              * @default 0
@@ -4354,6 +4429,72 @@ export interface components {
              * @default 0.9144
              */
             width_m: number;
+        };
+        /**
+         * Start
+         * @description One way to build a fence. `change`: the fields that differ from the fence as it is; `why`: where there is no such way.
+         */
+        Start: {
+            /** Bags */
+            bags: number;
+            /** Change */
+            change: [
+                string,
+                unknown
+            ][];
+            /** Gives */
+            gives: string;
+            /** Gust */
+            gust: string;
+            /** Gust M Per S */
+            gust_m_per_s: number | null;
+            /** Headline */
+            headline: string;
+            /** Hours */
+            hours: number;
+            /** Planned */
+            planned: number;
+            /** Posts */
+            posts: number;
+            /** Price */
+            price: number;
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "as it is" | "usual here" | "cheapest";
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /** StartAnswer */
+        StartAnswer: {
+            start: components["schemas"]["Start"];
+        };
+        /** StartBody */
+        StartBody: {
+            document: components["schemas"]["Job"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Structure */
+            structure: string;
+            /**
+             * Which
+             * @enum {string}
+             */
+            which: "as it is" | "usual here" | "cheapest";
         };
         /**
          * Steel
@@ -6229,6 +6370,56 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_reckoning_places: {
+        parameters: {
+            query?: {
+                school?: string;
+                text?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_reckoning_plan: {
         parameters: {
             query?: never;
@@ -6349,6 +6540,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Slack"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_way_to_start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StartAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -2,14 +2,15 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Handle, Option, Sheet, Slack, Step } from '@/api/types'
+import type { Handle, Option, Sheet, Slack, Start, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
+import StartsBox from '@/components/StartsBox.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 
 const props = defineProps<{ sheet: Sheet; selected: string; structure: string; failed?: string }>()
-const emit = defineEmits<{ select: [id: string]; lock: [handle: Handle]; preview: [option: Option | null]; take: [option: Option] }>()
+const emit = defineEmits<{ select: [id: string]; lock: [handle: Handle]; preview: [option: Option | Start | null]; take: [option: Option | Start] }>()
 const store = useJob()
 const basis = ref<'reckoned' | 'table' | 'practice'>('reckoned')
 const opened = ref(-1)
@@ -104,6 +105,8 @@ const inset = computed(() => {
     <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. <router-link :to="{ name: 'gate', params: { structure, opening: bay.id.split('/').pop() } }">Open the gate: leaf, brace, hinges, swing</router-link></template></p>
     <p v-else-if="member" class="line">{{ member.says }}.</p>
     <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
+
+    <StartsBox v-if="!selected && !sheet.members.length" :structure="structure" @preview="emit('preview', $event)" @take="emit('take', $event)" />
 
     <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">
       <ViewShapes :view="inset.view" :sx="inset.scale" :sy="inset.scale" :x0="inset.x0" :y0="inset.y0" :selected="selected" :from="inset.from" :to="inset.to" :texts="false" />

@@ -4,7 +4,7 @@ import Textarea from 'primevue/textarea'
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
-import type { Job } from '@/api/types'
+import type { FenceSpec, Job } from '@/api/types'
 import DimensionsBox from '@/components/DimensionsBox.vue'
 import NotesBox from '@/components/NotesBox.vue'
 import KeptSums from '@/components/KeptSums.vue'
@@ -51,6 +51,8 @@ async function school(value: Job['school']): Promise<void> {
     job.school = value
     if (!home) return
     const { soil, exposure, wind_speed_m_per_s, bag } = home.usual
+    if (home.wind_pressure_pa > 0 && !(job.site.wind_pressure_pa > 0)) job.site.wind_pressure_pa = home.wind_pressure_pa
+    if (!(home.wind_pressure_pa > 0)) job.site.wind_pressure_pa = 0
     if (!home.soils.some((item) => item.name === job.site.soil)) Object.assign(job.site, { soil, wind_speed_m_per_s })
     if (home.exposures.length && !home.exposures.some((item) => item.value === job.site.exposure)) job.site.exposure = exposure as never
     if (!home.bags.some((item) => item.key === job.yard.bag)) job.yard.bag = bag
@@ -67,13 +69,25 @@ async function add(words: string): Promise<void> {
   try {
     const id = freeId(store.document)
     const spec = await ask(api.POST('/api/reckon/line', { body: { text: words, id, bare: store.tape.system === 'metric' ? 'm' : 'ft', school: store.document.school, preset: as.value } }))
-    store.change((job) => void job.structures.push({ name: title.value.trim() || `Fence ${job.structures.length + 1}`, spec }), 'a new fence')
+    const laid = await cheapest(spec, id)
+    store.change((job) => void job.structures.push({ name: title.value.trim() || `Fence ${job.structures.length + 1}`, spec: laid }), 'a new fence')
     await store.flush()
     await router.push({ name: 'set-out', params: { job: store.id, structure: id } })
   } catch (error) {
     fault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {
     busy.value = false
+  }
+}
+/** A new fence opens on the cheapest design that passes; where there is none, as it was typed. */
+async function cheapest(spec: FenceSpec, id: string): Promise<FenceSpec> {
+  if (!store.document) return spec
+  const document = { ...store.document, structures: [{ name: 'New', spec }] }
+  try {
+    const { start } = await ask(api.POST('/api/reckon/start', { body: { document, structure: id, which: 'cheapest', name: '' } }))
+    return { ...spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) } as FenceSpec
+  } catch {
+    return spec
   }
 }
 const deckLine = ref('')
@@ -114,7 +128,7 @@ function remove(id: string): void {
         <p v-if="store.document.site.use === 'public'" class="strong">Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.</p>
         <p v-if="store.document.site.use === 'workplace'" class="small">Workplace: ask the local office which rules and licences apply before building.</p>
         <PickField label="School of rules that decides" :model-value="store.document.school" :options="SCHOOLS" @update:model-value="school($event as Job['school'])" />
-        <p v-if="store.document.school === 'ca'" class="small">Canada's wind on fences is known here only away from ends and corners: a fence is laid out and cut, and what is not covered says so.</p>
+        <p v-if="store.document.school === 'ca'" class="small">Canada asks for the hourly wind pressure of the place, under Ground: no speed.</p>
         <PickField label="The crew reads" :model-value="store.document.reading.mark_m" :options="MARKS" @update:model-value="marks" />
       </section>
       <section>

@@ -6,6 +6,7 @@ import { api, ask } from '@/api/client'
 import type { GroundRead } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import WindFields from '@/components/WindFields.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
@@ -156,14 +157,15 @@ function north(): void {
         <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
         <template v-for="field in WEIGHTS" :key="field.key"><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label><InputText :id="field.key" :model-value="weight(field.key)" inputmode="decimal" :aria-invalid="!!weightFault[field.key]" @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }" @change="weigh(field.key, field.says)" /><p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template>
         <LengthField label="Least embedment by a local rule" bare="in" optional="none" :model-value="site.embedment_least_m || null" :tape="store.tape" path="site/embedment_least_m" @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')" />
-        <label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" />
+        <template v-if="store.document.school !== 'ca'"><label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" /></template>
         <p v-if="speedFault" class="fault">{{ speedFault }}</p>
         <PickField v-if="exposures.length" label="Exposure" :model-value="site.exposure" :options="exposures" @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')" />
+        <WindFields />
         <PickField v-if="editions.length" label="Edition" :model-value="site.edition" :options="editions" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
-        <template v-if="store.document.school === 'nz'"><label for="clay">Strength of the clay as measured with a vane, kPa</label><InputText id="clay" :model-value="String(site.cohesion_pa / 1000)" inputmode="numeric" :aria-invalid="!!cohesionFault" @update:model-value="cohesion = $event ?? ''" @change="strength" /></template>
+        <template v-if="store.document.school === 'nz' || store.document.school === 'ca'"><label for="clay">Strength of the clay as measured with a vane, kPa</label><InputText id="clay" :model-value="String(site.cohesion_pa / 1000)" inputmode="numeric" :aria-invalid="!!cohesionFault" @update:model-value="cohesion = $event ?? ''" @change="strength" /></template>
         <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
         <label for="north">North, degrees left of the line's start</label><InputText id="north" :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)" inputmode="numeric" @update:model-value="direction = $event ?? ''" @change="north" />
-        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost, {{ shownSpeed }} {{ speedUnit.says }}.</p>
+        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost{{ store.document.school === 'ca' ? '' : `, ${shownSpeed} ${speedUnit.says}` }}.</p>
       </section>
     </div>
   </main>

@@ -1,5 +1,6 @@
 """The Canadian school: NBC Part 9 and CSA O86 limit states."""
 
+import math
 from dataclasses import replace
 
 from steady.errors import InputError
@@ -7,6 +8,7 @@ from steady.plan.model import Step
 from steady.rulebooks import short_posts
 from steady.rulebooks.answers import (
     BeamAsk,
+    ClimatePlace,
     Column,
     Combination,
     GuardNeeded,
@@ -34,7 +36,7 @@ from steady.rulebooks.answers import (
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
-from steady.rulebooks.ca import floors, ground, loads, members, timber
+from steady.rulebooks.ca import floors, ground, loads, members, places, timber
 
 
 class Canada(Rulebook):
@@ -53,9 +55,19 @@ class Canada(Rulebook):
     load_factor_source = "nbc: Table 4.1.3.2.-A 1.25 D + 1.5 L; high; 1.5 on the dead part, too, on the safe side"
     least_bearing_m = (0.038, 0.089)
     least_bearing_source = "nbc: 9.23.8.1, 9.23.9.1; high"
+    usual_pressure_pa = 450.0
     exposures = ("open", "rough")
+    exposures_say = ("open: fields, water, scattered trees", "rough: suburbs, woods")
     wind_given_as = "pressure"
     face_needs_length = False
+
+    def places(self, text: str) -> tuple[ClimatePlace, ...]:
+        """NBC 2020 Table C-2."""
+        return places.places(text)
+
+    def creep_factor(self, wood: Wood) -> Step:
+        """Lasting sag doubles outdoors; O86 gives no factor for it."""
+        return given_step("K_cr", 2.0, "", "practice: lasting sag of wet wood doubles; low")
 
     def embedment(
         self, *, load_n: float, height_m: float, width_m: float, soil: Soil, soil_factor: float
@@ -257,6 +269,15 @@ class Canada(Rulebook):
             source="nbc: 4.1.7; high",
         )
         return ce, step
+
+    def gust_m_per_s(self, place: WindPlace) -> float:
+        """q = .00064645 V² in kPa of an hourly mean, and 1.52 of it as a 3-second gust. Source: NBC appendix C; Durst (medium)."""
+        return 1.52 * math.sqrt(place.pressure_pa / 0.64645)
+
+    def gust_says(self, place: WindPlace) -> str:
+        """The hourly pressure, and the speed it means."""
+        hourly = math.sqrt(place.pressure_pa / 0.64645)
+        return f"hourly pressure {place.pressure_pa / 1000:.2f} kPa ({3.6 * hourly:.0f} km/h)"
 
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
         """NBC 4.1.7, times the load factor of wind."""

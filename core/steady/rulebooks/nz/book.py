@@ -70,6 +70,10 @@ class NewZealand(Rulebook):
         """Broms."""
         return short_posts.moment_in_ground(load_n=load_n, height_m=height_m, width_m=width_m, soil=soil)
 
+    def gust_says(self, place: WindPlace) -> str:
+        """The zone's ultimate speed."""
+        return f"{place.speed_m_per_s:.0f} m/s at the site, ultimate"
+
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
         """AS/NZS 1170.2; the speed is the zone's ultimate one."""
         return loads.wind_on_leg(place, leg)

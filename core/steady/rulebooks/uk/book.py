@@ -76,6 +76,18 @@ class UnitedKingdom(Rulebook):
         """Where the shear turns under PD 6547's pressures."""
         return ground.moment_in_ground(load_n, height_m, width_m, soil.lateral_pa_per_m)
 
+    def gust_m_per_s(self, place: WindPlace) -> float:
+        """Ten-minute mean to a 3-second gust by 1.43; a typed peak pressure is a gust already. Source: Durst curve (medium)."""
+        if place.pressure_pa > 0:
+            return math.sqrt(2 * place.pressure_pa / loads.AIR)
+        return 1.43 * place.speed_m_per_s
+
+    def gust_says(self, place: WindPlace) -> str:
+        """v_b with its peak gust, or the typed peak pressure."""
+        if place.pressure_pa > 0:
+            return f"peak pressure {place.pressure_pa / 1000:.2f} kPa"
+        return f"v_b {place.speed_m_per_s:.1f} m/s in terrain {place.exposure}"
+
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
         """EN 1991-1-4 7.4.1, times the load factor."""
         if place.exposure not in self.exposures and not place.pressure_pa > 0:

@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError
-from steady.measure.units import FT, IN, LB, PSF, PSI
+from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
 from steady.plan.model import Step
 from steady.rulebooks import pole
 from steady.rulebooks.answers import (
@@ -65,6 +65,7 @@ class UnitedStates(Rulebook):
     joist_longest_m = 18 * FT
     rafter_longest_m = 26 * FT
     beam_table_one_side = True
+    least_psf = wind.LEAST_PSF
     least_bearing_m = (1.5 * IN, 1.5 * IN)
     least_bearing_source = "irc: R507.6.1; high"
     exposures = ("B", "C", "D")
@@ -483,9 +484,17 @@ class UnitedStates(Rulebook):
             return wind.resultant_arm_m(face.solid_height_m, face.top_height_m)
         return super().face_arm_m(face)
 
+    def gust_says(self, place: WindPlace) -> str:
+        """Basic wind speed as mapped."""
+        return f"{place.speed_m_per_s / MPH:.0f} mph basic wind speed, exposure {place.exposure}"
+
     def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
         """ASCE 7 sections 29.3 and 29.4."""
-        return wind.wind_on_leg(place, leg)
+        return wind.wind_on_leg(place, leg, self.least_psf)
+
+    def for_gusts(self) -> "UnitedStates":
+        """Without the least 16 psf: a gust alone."""
+        return _Gusts()
 
     def wind_on_fence(
         self,
@@ -592,3 +601,9 @@ class UnitedStates(Rulebook):
         if penetration_m is None:
             return each
         return product_step("W_p", [("W", each.value, "lb/in"), ("p", penetration_m / IN, "in")], "lb", each.source)
+
+
+class _Gusts(UnitedStates):
+    """The school without its least wind pressure."""
+
+    least_psf = 0.0

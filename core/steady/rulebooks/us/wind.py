@@ -100,7 +100,7 @@ def end_coefficients(length_over_height: float, solid_over_top: float) -> tuple[
     return tuple(found)
 
 
-def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
+def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) -> WindOnFence:
     """Design pressure zone by zone along one leg: cases A and B over all of it, case C from each end that wind comes round.
 
     A corner is an edge as a free end is; the fence that turns away there relieves the first height of the leg. Under 70 % solid
@@ -120,7 +120,9 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     about = f"B/s {slender:.1f}, s/h {ratio:.2f}"
     if not solid:
         share, coefficient = leg.solidity, open_coefficient(leg.solidity)
-        step = _leg_pressure(q.value, place.crest, coefficient, share, f"open face, {leg.solidity:.0%} solid")
+        step = _leg_pressure(
+            q.value, least_psf, place.crest, coefficient, share, f"open face, {leg.solidity:.0%} solid"
+        )
         return WindOnFence((WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q))
     porous = porosity_factor(leg.solidity)
 
@@ -134,7 +136,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
         )
 
     def pressure(coefficient: float, case: str) -> Step:
-        return _leg_pressure(q.value, place.crest, coefficient * porous, 1.0, case)
+        return _leg_pressure(q.value, least_psf, place.crest, coefficient * porous, 1.0, case)
 
     run = (run_coefficient(slender, ratio), f"cases A and B, {about}, the whole leg")
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
@@ -149,12 +151,14 @@ def return_relief(heights: float) -> float:
     return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
 
 
-def _leg_pressure(q_psf: float, crest: float, coefficient: float, share: float, case: str) -> Step:
+def _leg_pressure(
+    q_psf: float, least_psf: float, crest: float, coefficient: float, share: float, case: str
+) -> Step:  # fmt: skip
     hill = " * K_zt" if crest != 1 else ""
     part = " * e" if share != 1 else ""
     return Step(
         symbol="p",
-        value=ASD * max(q_psf * crest * GUST * coefficient, LEAST_PSF) * share,
+        value=ASD * max(q_psf * crest * GUST * coefficient, least_psf) * share,
         unit="psf",
         formula=f"0.6 * max(q{hill} * G * C_f, p_least){part}",
         inputs=(
@@ -162,7 +166,7 @@ def _leg_pressure(q_psf: float, crest: float, coefficient: float, share: float, 
             *((("K_zt", crest, ""),) if hill else ()),
             ("G", GUST, ""),
             ("C_f", coefficient, ""),
-            ("p_least", LEAST_PSF, "psf"),
+            ("p_least", least_psf, "psf"),
             *((("e", share, ""),) if part else ()),
         ),
         source="asce-7-16: 29.3, Fig. 29.3-1 by B/s and s/h, Fig. 29.4-2, 29.7, 2.4.1; high",

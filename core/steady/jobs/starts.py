@@ -1,0 +1,91 @@
+"""Ways to start a fence, each planned whole: price, posts, bags, hours, the gust it stands up to, and what gives first."""
+
+import math
+from dataclasses import dataclass, fields
+from typing import Literal
+
+from steady.errors import InputError
+from steady.footings.hole import volumes
+from steady.jobs.document import Job, find
+from steady.jobs.quote import hours
+from steady.plan.model import Plan
+from steady.plan.verdict import State, headline, state
+from steady.rulebooks.registry import rulebook
+from steady.structures.fence.gust import Gust, stands_up_to
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.starts import cheapest, usual_here
+from steady.takeoff.bill import quick_price
+from steady.yard.stock import bag_yield_m3
+
+Which = Literal["as it is", "usual here", "cheapest"]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Start:
+    """One way to build a fence. `change`: the fields that differ from the fence as it is; `why`: where there is no such way."""
+
+    which: Which
+    says: str
+    change: tuple[tuple[str, object], ...]
+    state: State
+    headline: str
+    price: float
+    posts: int
+    bags: int
+    hours: float
+    gust_m_per_s: float | None
+    gust: str
+    gives: str
+    planned: int
+    why: str = ""
+
+
+def start(job: Job, structure_id: str, which: Which, name: str = "") -> Start:
+    """One way to start a fence; the habit carries the crew's name where it is given.
+
+    Raises:
+        InputError: Malformed input, or no fence.
+    """
+    index, structure = find(job, structure_id)
+    spec = structure.spec
+    if not isinstance(spec, FenceSpec):
+        raise InputError("structure", "Only a fence has ways to start from")
+    book, tape = rulebook(job.school), job.reading.tape()
+    try:
+        if which == "cheapest":
+            found = cheapest(spec, job.site, book, job.yard, tape)
+            if found.spec is None or found.plan is None:
+                return Start(
+                    which=which, says="The cheapest that the code's wind passes", change=(), state="fails", headline="", price=0.0,
+                    posts=0, bags=0, hours=0.0, gust_m_per_s=None, gust="", gives="", planned=found.planned, why=found.why,
+                )  # fmt: skip
+            return _start(job, spec, found.spec, found.plan, which, found.planned)
+        made = usual_here(spec, job.site, book, name or "nobody yet") if which == "usual here" else spec
+        return _start(job, spec, made, plan_fence(made, job.site, book, job.yard, tape), which, 1)
+    except InputError as error:
+        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+
+
+SAYS: dict[Which, str] = {
+    "as it is": "As it is laid out now",
+    "usual here": "As it is usually built here",
+    "cheapest": "The cheapest that the code's wind passes",
+}
+
+
+def _start(job: Job, now: FenceSpec, spec: FenceSpec, plan: Plan, which: Which, planned: int) -> Start:
+    gust: Gust | None = stands_up_to(spec, job.site, rulebook(job.school), job.yard, job.reading.tape(), plan)
+    concrete = math.fsum(volumes(footing).concrete_m3 for footing in plan.footings) * (
+        1 + job.yard.concrete_allowance_ratio
+    )
+    changed = tuple(
+        (f.name, getattr(spec, f.name)) for f in fields(spec) if getattr(spec, f.name) != getattr(now, f.name)
+    )
+    return Start(
+        which=which, says=SAYS[which], change=changed, state=state(plan), headline=headline(plan),
+        price=quick_price(plan, job.yard), posts=len(plan.footings),
+        bags=math.ceil(concrete / bag_yield_m3(job.yard.bag) - 1e-9), hours=hours(plan, job.quote),
+        gust_m_per_s=gust.gust_m_per_s if gust else None, gust=gust.says if gust else "", gives=gust.gives if gust else "",
+        planned=planned,
+    )  # fmt: skip

@@ -1,0 +1,211 @@
+"""Where a new fence starts from: as it is usually built here, and the cheapest that the code's wind passes."""
+
+from dataclasses import dataclass, replace
+
+from steady.data.loader import Row, table
+from steady.errors import InputError
+from steady.footings.depth import habit_m, hole_width_m, rounded_up_m
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.measure.units import FT
+from steady.plan.model import Basis, Check, Plan
+from steady.plan.verdict import buildable, gaps, hardest, named
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.infill import BOARDED
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec import FenceSpec, PracticeDetail
+from steady.takeoff.bill import quick_price
+from steady.yard.choices import YardChoices
+from steady.yard.stock import Stick, stick, sticks
+
+BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
+"""Bays that are looked through, by feet or metric."""
+NOBODY = "nobody yet"
+"""Who has put a name to the habit before the crew does."""
+
+
+@dataclass(slots=True)
+class Search:
+    """What was looked through, and the cheapest that passes; `why`: the sentence where none does."""
+
+    planned: int = 0
+    spec: FenceSpec | None = None
+    plan: Plan | None = None
+    price: float = 0.0
+    why: str = ""
+
+
+def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as crews usually build it under a school: bay, post, rails, the depth of habit and frost.
+
+    It is built on practice: its checks say what they say, and a name signs it without making it pass.
+
+    Source: common practice, by school and height (data/fence_habits.csv).
+    """
+    row = _habit(book.key, spec.height_m)
+    top_m = spec.height_m + spec.gap_m
+    step_m = spec.depth_step_m
+    post = sticks()[row.text["post"]]
+    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), site.frost_m), step_m)
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails = (
+        {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
+        if boarded
+        else {}
+    )
+    panels = spec.bays == "panels"
+    return replace(
+        spec,
+        post=post.key,
+        end_post=None,
+        gate_post=None,
+        bay_max_m=spec.bay_max_m if panels or not boarded else row.number("bay_m"),
+        bay_by_strength=False,
+        hole_width_m=None,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=min(3.6, deep_m), hole_width_m=hole_width_m(max(post.width_m, *_gate_posts(spec))), accepted_by=accepted_by,
+            why="as it is usually built here",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )  # fmt: skip
+
+
+def _gate_posts(spec: FenceSpec) -> tuple[float, ...]:
+    return (sticks()[spec.gate_post].width_m,) if spec.gate_post and spec.gate_post in sticks() else (0.0,)
+
+
+def _habit(school: str, height_m: float) -> Row:
+    rows = [row for row in table("fence_habits") if row.text["school"] == school]
+    return next(row for row in rows if height_m <= row.number("to_m") + 1e-9)
+
+
+def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Search:
+    """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
+
+    Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number. First, for every bay, the
+    smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and priced.
+    """
+    found = Search()
+    base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False)
+    home = stick(spec.post, "post", "post")
+    posts = _sizes(home, "post")
+    rails = _sizes(stick(spec.rail, "rail", "rail"), "rail")
+    nearest: tuple[float, str] = (float("inf"), "")
+
+    def made(change: dict[str, object]) -> Plan | None:
+        found.planned += 1
+        try:
+            return plan_fence(replace(base, **change), site, book, yard, tape)  # type: ignore[arg-type]
+        except InputError:
+            return None
+
+    for bay_m in _bays(spec, book):
+        bay: dict[str, object] = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
+        stiffest = _stiffest(spec, rails)
+        chosen: dict[str, object] | None = None
+        for k, post in enumerate(posts):
+            strong = posts[-1].key
+            trial = made(
+                {
+                    **bay,
+                    **stiffest,
+                    "post": post.key,
+                    "end_post": strong,
+                    "gate_post": strong if spec.openings else None,
+                }
+            )
+            if trial is None or not _holds(trial, "/post/"):
+                worst = _worst(trial, "/post/")
+                if worst is not None and worst.use < nearest[0]:
+                    nearest = worst.use, named(worst)
+                continue
+            for end in posts[k:]:
+                ends: dict[str, object] = {
+                    "post": post.key, "end_post": None if end is post else end.key,
+                    "gate_post": end.key if spec.openings and end is not post else None,
+                }  # fmt: skip
+                trial = made({**bay, **stiffest, **ends})
+                if trial is not None and _holds(trial, "/post/"):
+                    chosen = {**bay, **ends}
+                    break
+            if chosen is not None:
+                break
+        if chosen is None:
+            continue
+        for lighter in _rails(spec, rails):
+            trial = made({**chosen, **lighter})
+            if trial is None:
+                continue
+            if not buildable(trial):
+                worst = _worst(trial, "/")
+                if worst is not None and worst.use < nearest[0]:
+                    nearest = worst.use, named(worst)
+                continue
+            price = quick_price(trial, yard)
+            if found.spec is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):  # type: ignore[union-attr]
+                found.spec, found.plan, found.price = replace(base, **{**chosen, **lighter}), trial, price  # type: ignore[arg-type]
+            break
+    if found.spec is None:
+        sizes = f"{posts[0].says} to {posts[-1].says}"
+        bays = _bays(spec, book)
+        reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
+        closest = f"; the closest fails by {nearest[1]}, {nearest[0]:.2f} of its limit" if nearest[1] else ""
+        found.why = (
+            f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
+            "fence, or a return at its free ends, takes less wind"
+        )
+    return found
+
+
+def _bays(spec: FenceSpec, book: Rulebook) -> tuple[float, ...]:
+    if spec.bays == "panels":
+        return (spec.bay_max_m,)
+    metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+    most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
+    return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
+
+
+def _sizes(like: Stick, role: str) -> list[Stick]:
+    """The yard's sticks of a role in the same wood, thinnest first."""
+    same = [
+        s
+        for s in sticks().values()
+        if s.role == role and s.species == like.species and set(s.schools) & set(like.schools)
+    ]
+    best: dict[float, Stick] = {}
+    for item in same:
+        best.setdefault(round(item.width_m * item.thickness_m, 9), item)
+    return [best[area] for area in sorted(best)]
+
+
+def _stiffest(spec: FenceSpec, rails: list[Stick]) -> dict[str, object]:
+    return _rails(spec, rails)[-1]
+
+
+def _rails(spec: FenceSpec, rails: list[Stick]) -> list[dict[str, object]]:
+    """Rails to try, least wood first; what is not boards keeps its own."""
+    if spec.infill.style not in BOARDED:
+        return [{}]
+    laid = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
+    tried: list[tuple[float, dict[str, object]]] = [
+        (item.width_m * item.thickness_m * count, {"rail": item.key, "rails_count": count, "rail_laid": way})
+        for item in rails
+        for count in (2, 3, 4)
+        for way in laid
+        if spec.infill.style != "both faces" or item.key == spec.rail
+    ]
+    return [change for _, change in sorted(tried, key=lambda row: row[0])]
+
+
+def _holds(made: Plan, about: str) -> bool:
+    """Whether nothing about posts (or bays) fails or goes uncovered, and nothing clashes."""
+    if made.conflicts:
+        return False
+    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in gaps(made)):
+        return False
+    return all(check.use <= 1 + 1e-9 for check in made.checks if about in check.about and check.counts)
+
+
+def _worst(made: Plan | None, about: str) -> Check | None:
+    return None if made is None else hardest([check for check in made.checks if about in check.about])

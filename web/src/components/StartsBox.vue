@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { api, ask, Refused } from '@/api/client'
+import type { Start } from '@/api/types'
+import { money } from '@/logic/money'
+import { useJob } from '@/stores/job'
+import { useSession } from '@/stores/session'
+
+/** The fence as it is beside how it is usually built here and the cheapest that passes, each with the gust it stands up to. */
+const props = defineProps<{ structure: string }>()
+const emit = defineEmits<{ preview: [start: Start | null]; take: [start: Start] }>()
+const store = useJob()
+const session = useSession()
+const found = ref<Partial<Record<Which, Start>>>({})
+const busy = ref(false)
+const stale = ref(false)
+const fault = ref('')
+const signing = ref(false)
+const name = ref('')
+
+type Which = Start['which']
+const ALL: Which[] = ['as it is', 'usual here', 'cheapest']
+const TITLES: Record<Which, string> = {
+  'as it is': 'As it is',
+  'usual here': 'As usually built here',
+  cheapest: 'Cheapest that passes',
+}
+const rows = computed(() => ALL.flatMap((which) => (found.value[which] ? [found.value[which]] : [])))
+
+async function one(which: Which, signed = ''): Promise<Start | null> {
+  if (!store.document) return null
+  const body = { document: store.document, structure: props.structure, which, name: signed }
+  return (await ask(api.POST('/api/reckon/start', { body }))).start as Start
+}
+
+async function load(): Promise<void> {
+  busy.value = true
+  fault.value = ''
+  try {
+    await Promise.all(
+      ALL.map(async (which) => {
+        const start = await one(which)
+        if (start) found.value = { ...found.value, [which]: start }
+      }),
+    )
+    stale.value = false
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.message : 'This did not work'
+  } finally {
+    busy.value = false
+  }
+}
+
+async function take(start: Start): Promise<void> {
+  if (start.which === 'usual here') {
+    signing.value = true
+    name.value = session.session?.name ?? ''
+    return
+  }
+  emit('take', start)
+}
+
+async function sign(): Promise<void> {
+  const start = name.value.trim() ? await one('usual here', name.value.trim()) : null
+  if (!start) return
+  signing.value = false
+  emit('take', start)
+}
+
+const gust = (start: Start) =>
+  start.gust_m_per_s === null
+    ? 'wind not covered'
+    : `${store.tape.system === 'imperial' ? `${Math.round(start.gust_m_per_s / 0.44704)} mph` : `${start.gust_m_per_s.toFixed(0)} m/s`} gust`
+
+onMounted(load)
+watch(() => store.document, () => (stale.value = true))
+watch(() => props.structure, () => {
+  found.value = {}
+  void load()
+})
+</script>
+
+<template>
+  <section class="starts" aria-labelledby="starts-title">
+    <header>
+      <h3 id="starts-title">Two ways to start</h3>
+      <button class="plain small" :disabled="busy" @click="load">{{ busy ? 'Planning each' : stale ? 'Compare again' : 'Compare' }}</button>
+    </header>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <article
+      v-for="start in rows"
+      :key="start.which"
+      :class="{ old: stale }"
+      @mouseenter="start.change.length && emit('preview', start)"
+      @mouseleave="emit('preview', null)"
+    >
+      <p class="title">
+        <b>{{ TITLES[start.which] }}</b>
+        <span v-if="!start.why" class="price">{{ money(start.price) }}</span>
+      </p>
+      <p v-if="start.why" class="small">{{ start.why }}.</p>
+      <template v-else>
+        <p class="stands"><b>{{ gust(start) }}</b><span class="quiet"> before {{ start.gives || 'anything gives' }}</span></p>
+        <p class="small">
+          <span class="verdict" :class="start.state.split(' ')[0]">{{ start.state }}</span>
+          {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
+        </p>
+        <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">
+          {{ start.which === 'usual here' ? 'Build it so, in our name' : 'Take this' }}
+        </button>
+      </template>
+    </article>
+    <form v-if="signing" class="sign" @submit.prevent="sign">
+      <label for="sign-name">Who puts a name to it? Its checks stay what they are.</label>
+      <input id="sign-name" v-model="name" maxlength="80" autocomplete="name" />
+      <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
+      <button class="link small" type="button" @click="signing = false">Not now</button>
+    </form>
+    <p class="small quiet">The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's.</p>
+  </section>
+</template>
+
+<style scoped>
+.starts { margin: 14px 0 4px; padding: 10px 0; border-top: 2px solid var(--line); }
+.starts header { display: flex; justify-content: space-between; align-items: baseline; }
+.starts h3 { margin: 0; }
+article { padding: 7px 0 8px; border-bottom: 1px solid var(--line); }
+article p { margin: 2px 0; }
+article.old { opacity: 0.6; }
+.title { display: flex; justify-content: space-between; gap: 8px; }
+.price { white-space: nowrap; font-variant-numeric: tabular-nums; }
+.sign { display: grid; gap: 5px; padding: 8px 0; }
+.sign input { font: inherit; padding: 5px 7px; border: 1px solid var(--line); background: var(--paper); color: inherit; }
+</style>

@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import AutoComplete from 'primevue/autocomplete'
+import InputText from 'primevue/inputtext'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { ClimatePlace, Job } from '@/api/types'
+import PickField from '@/components/PickField.vue'
+import { useJob } from '@/stores/job'
+
+/** What a code asks of the wind besides its speed: a mapped pressure, importance, another life, a crest; and places to pick from. */
+const store = useJob()
+const site = computed(() => store.document!.site)
+const school = computed(() => store.document!.school)
+const asksPressure = computed(() => school.value === 'ca' || school.value === 'uk')
+const PRESSURE_SAYS: Record<string, string> = {
+  ca: 'Hourly wind pressure, 1 in 50, kPa',
+  uk: 'Peak wind pressure from the charts, kPa (0: by the speed)',
+}
+const IMPORTANCE = [
+  { value: 1, says: 'usual importance, 1.0' },
+  { value: 0.8, says: 'low hazard: a fence or shed, 0.8' },
+]
+
+type Field = 'wind_pressure_pa' | 'crest_factor' | 'wind_return_years'
+const typed = ref<Partial<Record<Field, string>>>({})
+const faults = ref<Partial<Record<Field, string>>>({})
+const LIMITS: Record<Field, { least: number; most: number; size: number; says: string }> = {
+  wind_pressure_pa: { least: 0, most: 10, size: 1000, says: 'a pressure of 0 to 10 kPa' },
+  crest_factor: { least: 1, most: 3, size: 1, says: 'a factor of 1 to 3' },
+  wind_return_years: { least: 0, most: 500, size: 1, says: '0, or years from 2 to 500' },
+}
+const shown = (field: Field) => String(Number((site.value[field] / LIMITS[field].size).toFixed(3)))
+function take(field: Field, says: string): void {
+  const value = Number(typed.value[field] ?? shown(field))
+  const { least, most, size, says: what } = LIMITS[field]
+  const good = Number.isFinite(value) && value >= least && value <= most && !(field === 'wind_return_years' && value > 0 && value < 2)
+  faults.value = { ...faults.value, [field]: good ? '' : `Write ${what}` }
+  if (good) store.change((job) => void (job.site[field] = value * size), says)
+}
+
+const found = ref<ClimatePlace[]>([])
+const wanted = ref('')
+async function look(query: string): Promise<void> {
+  const params = { query: { school: school.value, text: query } }
+  found.value = (await ask(api.GET('/api/reckon/places', { params }))).places
+}
+function pick(place: ClimatePlace): void {
+  store.change((job: Job) => {
+    const { ground_snow_pa, rain_snow_pa, wind_pressure_pa, latitude_rad, longitude_rad } = place
+    Object.assign(job.site, { ground_snow_pa, rain_snow_pa, wind_pressure_pa, latitude_rad, longitude_rad })
+    job.place ||= place.name
+  }, `climate of ${place.name}`)
+  wanted.value = place.name
+}
+const kPa = (pa: number) => (pa / 1000).toFixed(2)
+</script>
+
+<template>
+  <template v-if="school === 'ca'">
+    <label for="climate">Climate of a place: type a few letters</label>
+    <AutoComplete
+      v-model="wanted"
+      input-id="climate"
+      :suggestions="found"
+      option-label="name"
+      size="small"
+      @complete="look($event.query)"
+      @option-select="pick($event.value)"
+    >
+      <template #option="{ option }">
+        <span>{{ option.name }} <span class="quiet small">snow {{ kPa(option.ground_snow_pa) }}, wind {{ kPa(option.wind_pressure_pa) }} kPa</span></span>
+      </template>
+    </AutoComplete>
+    <PickField
+      label="Importance of what is built"
+      :model-value="site.wind_importance"
+      :options="IMPORTANCE"
+      @update:model-value="store.change((job) => void (job.site.wind_importance = Number($event)), 'importance')"
+    />
+  </template>
+  <template v-if="asksPressure">
+    <label for="wind-pressure">{{ PRESSURE_SAYS[school] }}</label>
+    <InputText
+      id="wind-pressure"
+      :model-value="shown('wind_pressure_pa')"
+      inputmode="decimal"
+      :aria-invalid="!!faults.wind_pressure_pa"
+      @update:model-value="typed = { ...typed, wind_pressure_pa: $event ?? '' }"
+      @change="take('wind_pressure_pa', 'wind pressure')"
+    />
+    <p v-if="faults.wind_pressure_pa" class="fault" role="alert">{{ faults.wind_pressure_pa }}</p>
+  </template>
+  <template v-if="school === 'uk'">
+    <label for="years">Life it is built for, years (0: the map's 50)</label>
+    <InputText
+      id="years"
+      :model-value="shown('wind_return_years')"
+      inputmode="numeric"
+      :aria-invalid="!!faults.wind_return_years"
+      @update:model-value="typed = { ...typed, wind_return_years: $event ?? '' }"
+      @change="take('wind_return_years', 'years of life')"
+    />
+    <p v-if="faults.wind_return_years" class="fault" role="alert">{{ faults.wind_return_years }}</p>
+  </template>
+  <label for="crest">On a crest or bank: factor on the wind's pressure by the code's own figure (1: level ground)</label>
+  <InputText
+    id="crest"
+    :model-value="shown('crest_factor')"
+    inputmode="decimal"
+    :aria-invalid="!!faults.crest_factor"
+    @update:model-value="typed = { ...typed, crest_factor: $event ?? '' }"
+    @change="take('crest_factor', 'crest')"
+  />
+  <p v-if="faults.crest_factor" class="fault" role="alert">{{ faults.crest_factor }}</p>
+</template>
