@@ -28,7 +28,7 @@ const title = computed(() => {
   if (bay.value) return bay.value.opening ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1) : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
   return whole.value
 })
-const checks = computed(() => props.sheet.checks.filter((check) => check.basis === basis.value).sort((a, b) => b.use - a.use))
+const checks = computed(() => props.sheet.checks.filter((check) => check.basis === basis.value).sort((a, b) => Number(a.asks === 'advice') - Number(b.asks === 'advice') || b.use - a.use))
 const gaps = computed(() => props.sheet.not_covered.filter((gap) => gap.basis === basis.value))
 const placeOf = (about: string) => {
   const part = props.sheet.members.find((item) => item.id === about)

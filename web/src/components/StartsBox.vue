@@ -70,7 +70,9 @@ async function sign(): Promise<void> {
 const gust = (start: Start) =>
   start.gust_m_per_s === null
     ? 'wind not covered'
-    : `${store.tape.system === 'imperial' ? `${Math.round(start.gust_m_per_s / 0.44704)} mph` : `${start.gust_m_per_s.toFixed(0)} m/s`} gust`
+    : start.gust_m_per_s === 0
+      ? 'Fails in still air'
+      : `${store.tape.system === 'imperial' ? `${Math.round(start.gust_m_per_s / 0.44704)} mph` : `${start.gust_m_per_s.toFixed(0)} m/s`} gust`
 
 onMounted(load)
 watch(() => store.document, () => (stale.value = true))
@@ -83,7 +85,7 @@ watch(() => props.structure, () => {
 <template>
   <section class="starts" aria-labelledby="starts-title">
     <header>
-      <h3 id="starts-title">Two ways to start</h3>
+      <h3 id="starts-title">The wind it stands up to</h3>
       <button class="plain small" :disabled="busy" @click="load">{{ busy ? 'Planning each' : stale ? 'Compare again' : 'Compare' }}</button>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -100,7 +102,7 @@ watch(() => props.structure, () => {
       </p>
       <p v-if="start.why" class="small">{{ start.why }}.</p>
       <template v-else>
-        <p class="stands"><b>{{ gust(start) }}</b><span class="quiet"> before {{ start.gives || 'anything gives' }}</span></p>
+        <p class="stands"><b>{{ gust(start) }}</b><span class="quiet"> {{ start.gust_m_per_s === 0 ? '' : 'before ' }}{{ start.gives || 'anything gives' }}</span></p>
         <p class="small">
           <span class="verdict" :class="start.state.split(' ')[0]">{{ start.state }}</span>
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours

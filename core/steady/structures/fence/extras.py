@@ -329,4 +329,6 @@ def stock_of(spec: FenceSpec, like: Stick) -> Stick | None:
     found = [item for item in sold_with(like, role) if role == "panel" or item.says.startswith(start)]
     if not found:
         raise InputError("infill/stock", "The yard sells no such panel or wire here: pick another infill")
-    return found[0]
+    # The lowest that reaches the fence's top; where none does the refusal names the highest.
+    tall = [item for item in found if item.width_m >= spec.height_m - 1e-6]
+    return min(tall, key=lambda item: item.width_m) if tall else max(found, key=lambda item: item.width_m)

@@ -46,6 +46,7 @@ def stands_up_to(
     Source: bisection on the school's own checks.
     """
     alone = book.for_gusts()
+    places = _places(spec, built)
     stands = {footing.under: footing.embedment_m for footing in built.footings}
     marks = sorted(mark.station_m for mark in built.marks)
     longest_m = max((b - a for a, b in itertools.pairwise(marks)), default=spec.bay_max_m)
@@ -67,11 +68,14 @@ def stands_up_to(
         for check in made.checks:
             use = _use(check, stands, book)
             if use > worst:
-                worst, name = use, f"{check.name.lower()}, at {check.about.split('/', 1)[-1]}"
+                worst, name = use, f"{check.name.lower()}, {places.get(check.about, 'one leaf')}"
         return name
 
-    if not site.wind_speed_m_per_s > 0 or fails_first(LEAST):
+    if not (site.wind_speed_m_per_s > 0 and any("wind" in check.case for check in built.checks)):
         return None
+    calm = fails_first(LEAST)
+    if calm:
+        return Gust(gust_m_per_s=0.0, says="none: it fails in still air", gives=calm)
     low, high, gives = LEAST, 1.0, fails_first(1.0)
     while not gives and high < MOST:
         low, high = high, high * 1.4
@@ -85,6 +89,16 @@ def stands_up_to(
             low = middle
     place = place_of(under(site, low))
     return Gust(gust_m_per_s=book.gust_m_per_s(place), says=book.gust_says(place), gives=gives)
+
+
+def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
+    """Posts and bays by their numbers along the line, as the crew calls them."""
+    found: dict[str, str] = {}
+    for number, mark in enumerate(built.marks, start=1):
+        found[mark.id] = f"post {number}"
+        found[mark.id.replace("/post/", "/bay/", 1)] = f"bay {number} to {number + 1}"
+    found |= {f"{spec.id}/gate/{opening.id}": opening.what for opening in spec.openings}
+    return found
 
 
 def _use(check: Check, stands: dict[str, float], book: Rulebook) -> float:

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from steady.data.loader import Row, table
 from steady.errors import InputError
-from steady.footings.depth import habit_m, hole_width_m, rounded_up_m
+from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.measure.units import FT
@@ -146,6 +146,21 @@ def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tap
             if found.spec is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):  # type: ignore[union-attr]
                 found.spec, found.plan, found.price = replace(base, **{**chosen, **lighter}), trial, price  # type: ignore[arg-type]
             break
+    tries: list[dict[str, object]] = [{}, {"hole_width_m": None}]
+    tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
+    for change in tries:
+        # The fence as it is, and other augers for what was found, where they pass for less.
+        like = base if not change else found.spec
+        if like is None or (all(getattr(like, name) == value for name, value in change.items()) and change):
+            continue
+        found.planned += 1
+        try:
+            trial = plan_fence(replace(like, **change), site, book, yard, tape)  # type: ignore[arg-type]
+        except InputError:
+            continue
+        price = quick_price(trial, yard)
+        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
+            found.spec, found.plan, found.price = replace(like, **change), trial, price  # type: ignore[arg-type]
     if found.spec is None:
         sizes = f"{posts[0].says} to {posts[-1].says}"
         bays = _bays(spec, book)
@@ -156,6 +171,12 @@ def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tap
             "fence, or a return at its free ends, takes less wind"
         )
     return found
+
+
+def _augers(spec: FenceSpec) -> list[float]:
+    """The next auger up from three post widths."""
+    usual_m = hole_width_m(sticks()[spec.post].width_m)
+    return [auger for auger in AUGERS_M if usual_m + 1e-9 < auger <= 5 * sticks()[spec.post].width_m][:1]
 
 
 def _bays(spec: FenceSpec, book: Rulebook) -> tuple[float, ...]:

@@ -1,0 +1,60 @@
+"""Forty ordinary fences under each school: what an installer is asked for in a usual week. Our own, made up."""
+
+import itertools
+from dataclasses import dataclass, replace
+
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
+from steady.measure.units import IN, MPH
+from steady.structures.fence.presets import closed_with
+from steady.structures.fence.spec import FenceSpec, Infill, Straight, Style
+from steady.structures.fence.usual import at_home
+from steady.yard.stock import sticks, usual
+
+HEIGHTS_M = (0.9, 1.2, 1.5, 1.8)
+STYLES: tuple[Style, ...] = ("butted", "board on board", "even gaps", "slats", "wire mesh")
+"""Boarded, lapped, picketed, slatted, wire."""
+PLACES = {
+    # exposure and wind: sheltered, then open
+    "us": (("B", 105 * MPH, 0.0), ("C", 95 * MPH, 0.0)),
+    "ca": (("rough", 25.0, 380.0), ("open", 25.0, 340.0)),
+    "nz": (("B", 32.0, 0.0), ("B", 37.0, 0.0)),
+    "uk": (("III", 22.0, 0.0), ("II", 21.0, 0.0)),
+}
+SOILS = {"us": "sand", "ca": "stiff clay", "nz": "stiff clay", "uk": "average"}
+
+
+@dataclass(frozen=True, slots=True)
+class Ordinary:
+    """One fence of the list, where it stands."""
+
+    name: str
+    spec: FenceSpec
+    site: Site
+
+
+def ordinary(school: str) -> list[Ordinary]:
+    """All forty: four heights, five ways to close them, sheltered and open; every second one on falling ground."""
+    start = usual(school)
+    made = []
+    for number, (height_m, style, place) in enumerate(itertools.product(HEIGHTS_M, STYLES, PLACES[school])):
+        exposure, speed, pressure = place
+        spec = at_home(FenceSpec(id="f", straights=(Straight(id="a", length_m=24.0),)), school)
+        spec = closed_with(replace(spec, height_m=height_m, gap_m=0.05), style)
+        infill: Infill = spec.infill
+        if style == "even gaps":
+            infill = replace(infill, gap_most_m=2 * IN)
+        if style == "wire mesh":
+            infill = replace(infill, mesh_m=0.05, sight_rail=True)
+        if style == "slats":
+            spec = replace(spec, bay_max_m=1.2)
+        fall_m = 1.0 if number % 2 else 0.0
+        shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=24.0, height_m=-fall_m))
+        site = Site(
+            soil=SOILS[school], exposure=exposure, wind_speed_m_per_s=speed, wind_pressure_pa=pressure, frost_m=0.3,  # type: ignore[arg-type]
+            wind_importance=0.8 if school == "ca" else 1.0, grounds=(Ground(line="f", shots=shots),),
+        )  # fmt: skip
+        name = f"{height_m} m {style}, {exposure}, {'falling' if fall_m else 'level'}"
+        made.append(Ordinary(name, replace(spec, infill=infill), site))
+    assert len(made) == 40 and all(item.spec.post in sticks() for item in made) and start.post
+    return made
