@@ -54,7 +54,7 @@ def start(job: Job, structure_id: str, which: Which, name: str = "") -> Start:
     book, tape = rulebook(job.school), job.reading.tape()
     try:
         if which == "cheapest":
-            found = cheapest(spec, job.site, book, job.yard, tape)
+            found = cheapest(spec, job.site, book, job.yard, tape, lambda plan: quick_price(plan, job.yard))
             if found.spec is None or found.plan is None:
                 return Start(
                     which=which, says="The cheapest that the code's wind passes", change=(), state="fails", headline="", price=0.0,

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from steady.footings.hole import bags, volumes
 from steady.measure.units import FT
 from steady.plan.model import Part, Plan
-from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Stock, cut_plan
+from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Stock, cut_plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, sticks
 
@@ -104,23 +104,39 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
         says = sticks()[item].says if item in sticks() else item
         on_sale = [Stock(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
         wanted = [(part.stick_m or part.length_m, part.count) for part in parts]
-        longest_m = max((stock.length_m for stock in on_sale), default=0.0)
-        if any(length_m > longest_m + 1e-6 for length_m, _ in wanted):
-            problem = (
-                "A piece is longer than every length on sale" if on_sale else "No length of this is on the price list"
-            )
-            found.append(ItemCuts(item=item, says=says, plan=None, problem=problem))
+        if not on_sale:
+            found.append(ItemCuts(item=item, says=says, plan=None, problem="No length of this is on the price list"))
             continue
-        # Posts and boards are bought to length and used from end to end; rails count their trim in each piece.
-        unit_m = METRIC_UNIT_M if metric else UNIT_M
-        found.append(
-            ItemCuts(
-                item=item,
-                says=says,
-                plan=cut_plan(wanted, on_sale, kerf_m=yard.kerf_m, unit_m=unit_m, better=better),
-            )
-        )
+        longest = max(on_sale, key=lambda stock: stock.length_m)
+        fits = [row for row in wanted if row[0] <= longest.length_m + 1e-6]
+        # Pieces that no stick gives stay on the list, a whole stick of the nearest length each, and the list says so.
+        over = [row for row in wanted if row[0] > longest.length_m + 1e-6]
+        # A metric stick is counted in its own units whatever the job reads in: 1.83 m is no whole number of sixty-fourths.
+        unit_m = METRIC_UNIT_M if metric or (item in sticks() and sticks()[item].metric) else UNIT_M
+        plan_of_item = cut_plan(fits, on_sale, kerf_m=yard.kerf_m, unit_m=unit_m, better=better)
+        problem = ""
+        if over:
+            plan_of_item = _with_over(plan_of_item, longest, over)
+            many = sum(count for _, count in over)
+            what, at = "piece" if many == 1 else "pieces", _length(item, longest.length_m)
+            problem = f"{many} {what} longer than every length on sale: priced as the longest, {at}"
+        found.append(ItemCuts(item=item, says=says, plan=plan_of_item, problem=problem))
     return found
+
+
+def _with_over(made: CutPlan, longest: Stock, over: list[tuple[float, int]]) -> CutPlan:
+    """A cut plan and a stick of the longest length for each piece that no stick gives."""
+    extra = tuple(
+        Pattern(stock_m=longest.length_m, price=longest.price, count=count, pieces_m=(length_m,))
+        for length_m, count in over
+    )
+    many = sum(count for _, count in over)
+    return CutPlan(
+        patterns=(*extra, *made.patterns),
+        cost=made.cost + many * longest.price,
+        bound=made.bound + many * longest.price,
+        sticks=made.sticks + many,
+    )
 
 
 def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
@@ -130,7 +146,9 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     for cut in item_cuts:
         if cut.plan is None:
             complete = False
+            lines.append(_unpriced(plan, cut))
             continue
+        complete = complete and not cut.problem
         by_length: dict[tuple[float, float], int] = {}
         for pattern in cut.plan.patterns:
             key = (pattern.stock_m, pattern.price)
@@ -139,8 +157,9 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
             says = f"{cut.says} × {_length(cut.item, length_m)}"
             total = count * price
             lines.append(
-                Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m)
-            )
+                Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m,
+                     note=cut.problem if length_m == max(by_length)[0] else "")
+            )  # fmt: skip
     takes = [volumes(footing) for footing in plan.footings]
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
@@ -160,6 +179,12 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
         complete=complete,
         sample_prices=yard.sample_prices,
     )
+
+
+def _unpriced(plan: Plan, cut: ItemCuts) -> Line:
+    """A timber without a price: its pieces stand on the list all the same."""
+    count = sum(part.count for part in plan.parts if part.item == cut.item and part.length_m > 0)
+    return Line(item=cut.item, says=cut.says, count=count, unit="pieces", price=0.0, total=0.0, note=cut.problem)
 
 
 def _length(item: str, length_m: float) -> str:

@@ -5,7 +5,7 @@ import shutil
 from pathlib import Path
 
 from django.conf import settings
-from django.test import LiveServerTestCase
+from django.test import LiveServerTestCase, tag
 from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
@@ -27,6 +27,7 @@ AXE_RUN = """() => axe.run({exclude: [['[data-p-hidden-focusable]'], ['[data-pc-
 SHOTS = settings.BASE / "var" / "shots"
 
 
+@tag("slow")
 class BrowserTestCase(LiveServerTestCase):
     pw: Playwright
     browser: Browser

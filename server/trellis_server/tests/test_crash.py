@@ -20,6 +20,7 @@ from pathlib import Path
 from typing import Any
 
 from django.conf import settings
+from django.test import tag
 
 from trellis_server.tests.make import small_job
 
@@ -62,6 +63,7 @@ class Phone:
         raise AssertionError(f"{path} never answered: {last}")
 
 
+@tag("slow")
 class CrashTest(unittest.TestCase):
     def setUp(self) -> None:
         self.folder = self.enterContext(tempfile.TemporaryDirectory(prefix="trellis-crash-"))

@@ -20,7 +20,7 @@ const listed = (pieces: number[]) => {
 
 <template>
   <section v-for="item in cuts" :key="item.item" class="item">
-    <h3>{{ item.says }} <span class="quiet small">{{ item.plan ? `${item.plan.sticks} sticks, ${off((item.plan as unknown as { above_bound: number }).above_bound)}` : item.problem }}</span></h3>
+    <h3>{{ item.says }} <span class="quiet small">{{ item.plan ? `${item.plan.sticks} sticks, ${off((item.plan as unknown as { above_bound: number }).above_bound)}` : item.problem }}{{ item.plan && item.problem ? `; ${item.problem}` : '' }}</span></h3>
     <table v-if="item.plan">
       <tbody>
         <tr v-for="(pattern, i) in item.plan.patterns" :key="i">

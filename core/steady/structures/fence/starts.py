@@ -1,5 +1,6 @@
 """Where a new fence starts from: as it is usually built here, and the cheapest that the code's wind passes."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from steady.data.loader import Row, table
@@ -14,7 +15,6 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec, PracticeDetail
-from steady.takeoff.bill import quick_price
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick, stick, sticks
 
@@ -80,11 +80,13 @@ def _habit(school: str, height_m: float) -> Row:
     return next(row for row in rows if height_m <= row.number("to_m") + 1e-9)
 
 
-def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Search:
+def cheapest(
+    spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape, priced: Callable[[Plan], float]
+) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
     Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number. First, for every bay, the
-    smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and priced.
+    smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
     found = Search()
     base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False)
@@ -142,7 +144,7 @@ def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tap
                 if worst is not None and worst.use < nearest[0]:
                     nearest = worst.use, named(worst)
                 continue
-            price = quick_price(trial, yard)
+            price = priced(trial)
             if found.spec is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):  # type: ignore[union-attr]
                 found.spec, found.plan, found.price = replace(base, **{**chosen, **lighter}), trial, price  # type: ignore[arg-type]
             break
@@ -158,7 +160,7 @@ def cheapest(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tap
             trial = plan_fence(replace(like, **change), site, book, yard, tape)  # type: ignore[arg-type]
         except InputError:
             continue
-        price = quick_price(trial, yard)
+        price = priced(trial)
         if buildable(trial) and (found.spec is None or price < found.price - 0.5):
             found.spec, found.plan, found.price = replace(like, **change), trial, price  # type: ignore[arg-type]
     if found.spec is None:
