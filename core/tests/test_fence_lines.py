@@ -16,6 +16,7 @@ from steady.plan.model import Part, Plan
 from steady.structures.fence.fixings import joints, pick
 from steady.structures.fence.infill import solidity
 from steady.structures.fence.plan import timbers
+from steady.structures.fence.setout import set_out
 from steady.structures.fence.spec import Finish, Infill, LiftOut, LineEnd, Straight
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
@@ -290,8 +291,14 @@ class FixingTest(unittest.TestCase):
                         24, infill=Infill(style=style, cap=True, trim=style == "butted"), rail_laid=laid, plies_count=plies,  # type: ignore[arg-type]
                         height_m=1.2,
                     )  # fmt: skip
-                    plan = planned(spec, site(length_ft=24))
-                    for joint in joints(spec, timbers(spec), list(plan.parts)):
+                    flat = site(length_ft=24)
+                    plan = planned(spec, flat)
+                    for joint in joints(
+                        spec,
+                        set_out(spec, flat.profile("f"), YardChoices(), timbers(spec), 0.25, Tape(), None),
+                        timbers(spec),
+                        list(plan.parts),
+                    ):
                         found = pick(joint)
                         if found.item is None:
                             self.assertTrue(

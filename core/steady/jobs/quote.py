@@ -6,6 +6,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
+from steady.data.loader import keyed
 from steady.plan.model import Plan
 from steady.takeoff.bill import Bill
 
@@ -67,19 +68,26 @@ class Quoted:
 
 
 def hours(plan: Plan, terms: Quote) -> float:
-    """Person-hours by the crew's own minutes.
+    """Person-hours by the crew's own minutes: posts with their holes, leaves, and every other part as so many rails or boards.
 
-    Source: arithmetic: counts × minutes / 60; the minutes are the crew's.
+    Source: arithmetic: counts × minutes / 60; the minutes are the crew's, the shares common practice (data/role_hours.csv).
     """
 
-    def count(*roles: str) -> int:
-        return sum(part.count for part in plan.parts if part.role in roles)
-
+    each = {"rail": terms.rail_min, "board": terms.board_min, "none": 0.0}
     leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings)
-    minutes = len(plan.footings) * terms.post_min
-    minutes += count("rail", "cap", "trim", "stiffener", "brace", "wire", "panel", "joist", "beam") * terms.rail_min
-    minutes += count("board", "decking") * terms.board_min + leaves * terms.leaf_min
+    minutes = len(plan.footings) * terms.post_min + leaves * terms.leaf_min
+    rows = keyed("role_hours")
+    for part in plan.parts:
+        row = rows.get(part.role)
+        if row is not None and row.text["by"] != "none":
+            minutes += part.count * row.number("times_ratio") * each[row.text["by"]]
     return minutes / 60
+
+
+def untimed(plan: Plan) -> list[str]:
+    """Parts that no minutes are kept for: they stand in what the quote leaves out."""
+    rows = keyed("role_hours")
+    return sorted({f"fitting each {part.role}" for part in plan.parts if part.role not in rows})
 
 
 def spoil_m3(plan: Plan) -> float:
@@ -121,6 +129,7 @@ def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
         out.append("digging old stumps out")
     extra("Spoil away", soil, "m³ loose", terms.spoil_price_per_m3, f"taking {soil:.1f} m³ of spoil away")
     extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
+    out += untimed(plan)
     out += ["rock, water or a service found while digging", "permit fees"]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:

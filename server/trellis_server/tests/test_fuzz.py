@@ -139,6 +139,7 @@ class FuzzTest(TestCase):
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
             "/api/reckon/options": plan,
+            "/api/reckon/start": {**plan, "which": "cheapest", "name": "R. Hale"},
             "/api/reckon/marks": {
                 "document": job,
                 "structure": "windbreak",

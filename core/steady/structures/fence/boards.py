@@ -97,9 +97,9 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
     stick, groups = timber.board, defaultdict(list)
     for run in runs:
         cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-        for row in rows_over(spec, run.to_m - run.from_m, stick.width_m):
+        for row in rows_over(spec, run.boarded_run_m, stick.width_m):
             for k in range(row.count):
-                at_m = run.from_m + row.first_m + k * row.pitch_m
+                at_m = run.boarded_m[0] + row.first_m + k * row.pitch_m
                 bay = next((bay for bay in run.bays if at_m <= bay.end.station_m), run.bays[-1])
                 low_m, high_m = at_m - row.width_m / 2, at_m + row.width_m / 2
                 soil = [ground.height_m(s) for s in (low_m, *ground.breaks_m(low_m, high_m), high_m)]
@@ -135,7 +135,7 @@ def _alike(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     stick = timber.board
     placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
     for run in runs:
-        for row in rows_over(spec, run.to_m - run.from_m, stick.width_m):
+        for row in rows_over(spec, run.boarded_run_m, stick.width_m):
             key = (round(row.width_m / SAME_LENGTH_M), row.layer)
             placed[key] += _places(spec, run, row, _offset_m(spec, timber, row.layer))
     full = round(stick.width_m / SAME_LENGTH_M)
@@ -173,16 +173,16 @@ def _offset_m(spec: FenceSpec, timber: Timber, layer: int) -> float:
 def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterator[Place]:
     """One place a bay: a board belongs to the bay that its middle stands in."""
     cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-    first = 0
+    first, (from_m, to_m) = 0, run.boarded_m
     for index, bay in enumerate(run.bays):
         last = index + 1 == len(run.bays)
-        reach_m = (run.to_m if last else bay.end.station_m) - run.from_m
+        reach_m = (to_m if last else bay.end.station_m) - from_m
         beyond = row.count
         if not last:
             at_most = math.ceil((reach_m - row.first_m) / row.pitch_m) if row.pitch_m else int(row.first_m < reach_m)
             beyond = min(max(at_most, first), row.count)
         if beyond > first:
-            at_m = run.from_m + row.first_m + first * row.pitch_m
+            at_m = from_m + row.first_m + first * row.pitch_m
             x_m, y_m = beside(run.leg, at_m, offset_m)
             what = "boards" if row.pitch_m else "rip"
             which = ("" if row.pitch_m else "/a" if index == 0 and row.first_m < row.width_m else "/b") + (

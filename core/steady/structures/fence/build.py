@@ -9,10 +9,11 @@ from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
 from steady.rulebooks.base import Rulebook
+from steady.structures.fence.corners import rail_layer
 from steady.structures.fence.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.infill import rows
-from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
+from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec, NoDig
 from steady.structures.fence.stations import Bay, Post, SetOut
 from steady.yard.stock import Stick
@@ -154,7 +155,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
-        for bay, from_m, to_m in _spans(run, on_edge, spec.rail_bays):
+        for bay, from_m, to_m in _spans(run, rail_layer(timber) if on_edge else None, spec.rail_bays):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
@@ -202,18 +203,22 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     return parts
 
 
-def _spans(run: Stretch, on_edge: bool, over_bays: int = 1) -> Iterator[tuple[Bay, float, float]]:
-    """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays."""
+def _spans(run: Stretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tuple[Bay, float, float]]:
+    """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays.
+
+    `layer`: where rails on edge lie, on the posts' face; None for rails between the posts.
+    """
     if run.bays[0].lift_out:
         yield run.bays[0], run.from_m, run.to_m
         return
-    over = over_bays if on_edge else 1
+    over = over_bays if layer is not None else 1
+    first_m, last_m = run.ends_m(layer, landed=True) if layer is not None else (run.from_m, run.to_m)
     for group in _in_line(run.bays, over):
         bay = group[0]
         from_m, to_m = bay.start.station_m, group[-1].end.station_m
-        if on_edge:
-            from_m = run.from_m if bay is run.bays[0] else from_m
-            to_m = run.to_m if group[-1] is run.bays[-1] else to_m
+        if layer is not None:
+            from_m = first_m if bay is run.bays[0] else from_m
+            to_m = last_m if group[-1] is run.bays[-1] else to_m
         else:
             from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
         yield bay, from_m, to_m

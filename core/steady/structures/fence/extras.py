@@ -10,7 +10,7 @@ from steady.plan.model import Cut, Footing, Part, Place
 from steady.structures.fence.feet import pipe_of, way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import BOARDED, WIRED, rows, stiffeners
-from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
+from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.fence.through import base_boards
@@ -130,11 +130,13 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_edge else 0.0)
     over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
 
-    def lie(z_m: float, offset_m: float, name: str) -> Iterator[tuple[float, Place]]:
+    def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, Place]]:
+        middle_m = abs(offset_m)
         for run in runs:
+            first_m, last_m = run.ends_m(Faces(middle_m - half_m, middle_m + half_m))
             for bay in run.bays:
-                from_m = run.from_m if bay is run.bays[0] else bay.start.station_m
-                to_m = run.to_m if bay is run.bays[-1] else bay.end.station_m
+                from_m = first_m if bay is run.bays[0] else bay.start.station_m
+                to_m = last_m if bay is run.bays[-1] else bay.end.station_m
                 foot_m = bay.foot_m(spec.gap_m, from_m)
                 yield (
                     (to_m - from_m) * math.hypot(1.0, bay.grade),
@@ -143,10 +145,12 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
 
     if spec.infill.cap:
         z_m = spec.height_m + board.thickness_m / 2
-        made += _grouped(spec, "cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, "cap"))
+        made += _grouped(
+            spec, "cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, board.width_m / 2, "cap")
+        )
     if spec.infill.trim and spec.infill.style in BOARDED:
         for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
-            level = lie(z_m, side(spec) * over_m, name)
+            level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name)
             made += _grouped(spec, name, "trim", board, (board.thickness_m, board.width_m), level)
     made += _stiffeners(spec, runs, timber)
     if spec.infill.style == "louvres":

@@ -88,7 +88,7 @@ def screw_m(item: str) -> float:
     return keyed("yard_screws")[item].number("diameter_m")
 
 
-def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
+def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> list[Joint]:
     """Every kind of screwed crossing of a fence and where it is."""
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
     flat = not lie.on_edge
@@ -115,6 +115,9 @@ def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
         made.append(Joint("Rail end to post, at a slant", "structural", rail.thickness_m, into_m, rails, 2 * 2))
     else:
         made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
+        for crossed, over in _over_posts(out, parts).items():
+            says = "Rail to the posts between its ends"
+            made.append(Joint(says, "structural", rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed))
     made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
     made.append(Joint("Trim to boards", "board", board.thickness_m, board.thickness_m + rail_deep_m, of("", "trim"), 6))
     made.append(Joint("Base board to post", "board", board.thickness_m, timber.post.thickness_m, of("/base/"), 4))
@@ -131,10 +134,32 @@ def joints(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Joint]:
     return [joint for joint in made if joint.places]
 
 
-def fixings(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Part]:
+def _over_posts(out: SetOut, parts: list[Part]) -> dict[int, list[Place]]:
+    """Rails that run over posts between their ends, by how many they cross."""
+    found: dict[int, list[Place]] = {}
+    stands = [(post.leg.id, post.station_m, post.stick.width_m) for post in out.posts]
+    legs = {leg.id: leg for leg in out.path.legs}
+    for part in parts:
+        if part.role != "rail":
+            continue
+        for place in part.places:
+            bay = next((bay for bay in out.bays if place.id.endswith(f"/{bay.id}")), None)
+            if bay is None:
+                continue
+            leg = legs[bay.start.leg.id]
+            cos, sin = math.cos(leg.heading_rad), math.sin(leg.heading_rad)
+            from_m = leg.from_m + (place.at[0] - leg.x_m) * cos + (place.at[1] - leg.y_m) * sin
+            to_m = from_m + part.length_m * math.hypot(place.along[0], place.along[1])
+            many = sum(on == leg.id and from_m + wide_m < at < to_m - wide_m for on, at, wide_m in stands)
+            if many:
+                found.setdefault(many, []).append(place)
+    return found
+
+
+def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> list[Part]:
     """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
     made = []
-    for number, joint in enumerate(joints(spec, timber, parts)):
+    for number, joint in enumerate(joints(spec, out, timber, parts)):
         picked = pick(joint)
         if picked.item is None:
             continue
@@ -168,7 +193,7 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
     said = []
     seen: set[str] = set()
-    for joint in joints(spec, timber, parts):
+    for joint in joints(spec, out, timber, parts):
         if joint.says in seen:
             continue
         seen.add(joint.says)

@@ -171,7 +171,7 @@ def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> l
         way = "long openings upright" if spec.infill.mesh_upright else "long openings level"
         small = ", the small ones at the bottom" if spec.infill.mesh_upright else ""
         return [f"Wire on the side that the animals push from, {way}{small}; cut on a wire, ends bent back"]
-    lengths = [run.to_m - run.from_m for run in runs if run.to_m - run.from_m > 2 * board_m]
+    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
     if spec.infill.first in MIDDLES and style in ("butted", "even gaps") and lengths:
         return _middle_notes(spec, lengths, timber, tape)
     if not lengths or style == "butted" or style not in BOARDED:

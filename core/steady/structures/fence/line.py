@@ -14,13 +14,61 @@ SAME_LENGTH_M = 0.0254 / 128
 
 
 @dataclass(frozen=True, slots=True)
+class Faces:
+    """What lies beside the line: its nearer and its farther face from the posts' middle, toward the boards' side."""
+
+    near_m: float
+    far_m: float
+
+
+@dataclass(frozen=True, slots=True)
 class Stretch:
-    """Bays without an opening or corner between them: boards run through from start to end (stations)."""
+    """Bays without an opening or corner between them: boards run through from start to end (stations).
+
+    `start_turn_rad`, `end_turn_rad`: the turn at a corner there, positive toward the boards' side (an inside corner); 0 where
+    there is none. `boards` is where the boards lie.
+    """
 
     leg: Leg
     from_m: float
     to_m: float
     bays: tuple[Bay, ...]
+    start_turn_rad: float = 0.0
+    end_turn_rad: float = 0.0
+    boards: Faces | None = None
+
+    @property
+    def boarded_m(self) -> tuple[float, float]:
+        """Where boards begin and end (stations)."""
+        return self.ends_m(self.boards) if self.boards is not None else (self.from_m, self.to_m)
+
+    @property
+    def boarded_run_m(self) -> float:
+        """Length that boards cover."""
+        from_m, to_m = self.boarded_m
+        return to_m - from_m
+
+    def ends_m(self, layer: Faces, landed: bool = False) -> tuple[float, float]:
+        """Where pieces of a layer begin and end (stations), corners closed: a straight's end runs past, the next butts against it.
+
+        Args:
+            layer: Faces of the pieces.
+            landed: At an inside corner the first straight's pieces end on the post's middle, so that they can be screwed to it.
+
+        Source: geometry: faces at a distance d from the line meet d tan(turn / 2) beyond the corner, or short of it inside.
+        """
+        from_m, to_m = self.from_m, self.to_m
+        if self.end_turn_rad:
+            share = min(SHARPEST, math.tan(abs(self.end_turn_rad) / 2))
+            to_m += share * (layer.far_m if self.end_turn_rad < 0 else 0.0 if landed else -layer.near_m)
+        if self.start_turn_rad:
+            share = min(SHARPEST, math.tan(abs(self.start_turn_rad) / 2))
+            from_m += share * (-layer.near_m if self.start_turn_rad < 0 else layer.far_m)
+        return from_m, to_m
+
+
+SHARPEST = 2.0
+"""Sharper corners than this tangent of half the turn are made up by hand."""
 
 
 FREE = ("end", "gate", "wall", "standing", "lift-out")

@@ -63,13 +63,13 @@ def see_through(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> tuple[f
 
 
 def _gap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
-    lengths = [run.to_m - run.from_m for run in runs if run.to_m - run.from_m > 2 * timber.board.width_m]
+    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
     gaps = [between_end_gaps(run_m, timber.board.width_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths]
     return max(gaps, default=spec.infill.gap_most_m)
 
 
 def _lap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
-    lengths = [run.to_m - run.from_m for run in runs if run.to_m - run.from_m > 2 * timber.board.width_m]
+    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
     laps = [overlapped(run_m, timber.board.width_m, spec.infill.overlap_m).overlap_m for run_m in lengths]
     return min(laps, default=spec.infill.overlap_m)
 
@@ -138,7 +138,7 @@ def _cut(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> tuple[list[Bar
     if style not in BOARDED or not runs:
         return [], 0.0
     run = max(runs, key=lambda r: r.to_m - r.from_m)
-    found = rows_over(spec, run.to_m - run.from_m, board.width_m)
+    found = rows_over(spec, run.boarded_run_m, board.width_m)
     deep = {0: 0.0, 1: board.thickness_m, 2: -(rail.width_m + board.thickness_m)}
     places = sorted(
         (row.first_m + k * row.pitch_m, deep[row.layer], row.width_m)

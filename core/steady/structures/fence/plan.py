@@ -25,6 +25,8 @@ from steady.structures.fence import (
 )
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
+from steady.structures.fence.corners import cornered
+from steady.structures.fence.corners import notes as corner_notes
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.liftouts import lift_outs
 from steady.structures.fence.line import stretches
@@ -73,12 +75,12 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
     found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads, ground)
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
-    runs = stretches(out)
+    runs = cornered(spec, out, timber, stretches(out))
     parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
     parts += extras.infill_parts(spec, runs, timber)
     parts += [*extras.trims(spec, runs, timber), *extras.base(spec, runs, timber, ground)]
     parts += extras.feet(spec, out, footings, timber)
-    parts += [*fixings.fixings(spec, timber, parts), *gates.parts(spec, hangings, timber)]
+    parts += [*fixings.fixings(spec, out, timber, parts), *gates.parts(spec, hangings, timber)]
     parts += arches.parts(spec, overhead, timber)
     parts += lift_outs(spec, out)
     parts += coats(spec, parts)
@@ -116,6 +118,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         ),
         notes=(
             *out.notes,
+            *corner_notes(runs),
             *infill.notes(spec, runs, timber, tape),
             *through.drying_notes(spec, runs, timber, tape),
             *materials.where_notes(spec, footings, parts, book),

@@ -167,6 +167,9 @@ def bay_limit(
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
     reach_m += -max(widths) if on_edge else min(widths)
+    if on_edge:
+        # At an outside corner a rail runs past to the face of the other straight's.
+        reach_m -= rail.thickness_m * sum(post.kind in ("corner", "closing") for post in (before, after))
     if not reach_m > 0.3:
         raise InputError(
             "rail", "The ground is too steep somewhere on this line for any rail on sale: check the readings"
@@ -264,6 +267,11 @@ def _between(
         notes.append(
             f"Posts between {tape.distance(from_m)} and {tape.distance(to_m)}: the fewest posts, but not proved to have "
             "the fewest different bays. Lock a post to split the run"
+        )
+    if run_m > TOLERANCE_M and any(b - a < TOLERANCE_M for a, b in itertools.pairwise(answer.stations_m)):
+        at = tape.distance(from_m)
+        raise InputError(
+            "bay_max_m", f"Posts come to stand on each other beyond {at}: widen the bays, or move what lies near"
         )
     made = []
     for k, station in enumerate(answer.stations_m[1:-1], start=1):

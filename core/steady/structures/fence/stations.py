@@ -58,7 +58,7 @@ class Bay:
             return 0.0
         if self.line_m is not None:
             return (self.line_m[1] - self.line_m[0]) / self.width_m
-        return (self.end.ground_m - self.start.ground_m) / self.width_m
+        return (self.end.ground_m - self.start.ground_m) / self.width_m if self.width_m > 0 else 0.0
 
     def foot_m(self, gap_m: float, station_m: float) -> float:
         """Height of the infill's bottom at a station; `gap_m`: above the ground at raked posts."""

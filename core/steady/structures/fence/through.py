@@ -54,7 +54,7 @@ def drying_notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tap
 def widest_gap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
     """The widest gap between boards with even gaps, as laid (m)."""
     board_m = timber.board.width_m
-    lengths = [run.to_m - run.from_m for run in runs if run.to_m - run.from_m > 2 * board_m]
+    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
     return max((between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths), default=0.0)
 
 
