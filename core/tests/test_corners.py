@@ -89,7 +89,7 @@ class CornerTest(unittest.TestCase):
             self.assertAlmostEqual(edge, 10 * FT + outer, delta=1e-3)
             # The second straight's first board butts against the first straight's boards: no gap to see through.
             second = [box for box in found if box[3] - box[1] > box[2] - box[0]]
-            starts = min(abs(y) for box in second for y in (box[1], box[3]))
+            starts = -min(box[1] for box in second) if turn > 0 else max(box[3] for box in second)
             self.assertAlmostEqual(starts, NEAR, delta=1e-3)
 
     def test_inside_boards_meet_and_rails_land(self) -> None:

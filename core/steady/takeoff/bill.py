@@ -7,6 +7,7 @@ from steady.footings.hole import bags, volumes
 from steady.measure.units import FT
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Stock, cut_plan
+from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, sticks
 
@@ -103,7 +104,7 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
     for item, parts in by_item.items():
         says = sticks()[item].says if item in sticks() else item
         on_sale = [Stock(length_m=stock.length_m, price=stock.price) for stock in yard.lengths(item)]
-        wanted = [(part.stick_m or part.length_m, part.count) for part in parts]
+        wanted = _wanted(item, parts, yard)
         if not on_sale:
             found.append(ItemCuts(item=item, says=says, plan=None, problem="No length of this is on the price list"))
             continue
@@ -122,6 +123,30 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
             problem = f"{many} {what} longer than every length on sale: priced as the longest, {at}"
         found.append(ItemCuts(item=item, says=says, plan=plan_of_item, problem=problem))
     return found
+
+
+SPARED = ("board", "decking", "leaf board")
+"""What splits: boards, of which some are bought over."""
+
+
+def _wanted(item: str, parts: list[Part], yard: YardChoices) -> list[tuple[float, int]]:
+    """Lengths to be cut from sticks of one item: whole pieces, boards that several rips share, and spares."""
+    whole: list[tuple[float, int]] = []
+    strips: list[Strip] = []
+    wide_m = sticks()[item].width_m if item in sticks() else 0.0
+    for part in parts:
+        length_m = part.stick_m or part.length_m
+        rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
+        if rip is not None and rip.size_m and 0 < rip.size_m[0] <= wide_m:
+            strips.append(Strip(length_m=length_m, width_m=rip.size_m[0], count=part.count))
+        else:
+            whole.append((length_m, part.count))
+    whole += [(length_m, 1) for length_m, _ in boards_for(strips, wide_m, yard.kerf_m)]
+    spared = [part for part in parts if part.role in SPARED]
+    spares = math.ceil(sum(part.count for part in spared) * yard.spare_ratio - 1e-9) if yard.spare_ratio else 0
+    if spares:
+        whole.append((max(part.stick_m or part.length_m for part in spared), spares))
+    return whole
 
 
 def _with_over(made: CutPlan, longest: Stock, over: list[tuple[float, int]]) -> CutPlan:

@@ -19,11 +19,13 @@ class OwnPrice:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class YardChoices:
-    """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded."""
+    """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
+    `spare_ratio`: boards over, for those that split."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
     concrete_allowance_ratio: Annotated[float, Ge(0), Le(1)] = 0.1
     kerf_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
+    spare_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
     prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
 

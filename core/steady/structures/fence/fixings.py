@@ -57,10 +57,10 @@ class Picked:
     holds_m: float
 
 
-def pick(joint: Joint) -> Picked:
-    """The shortest screw of its kind that holds deep enough and does not poke through."""
+def pick(joint: Joint, stainless: bool = False) -> Picked:
+    """The shortest screw of its kind (and steel) that holds deep enough and does not poke through."""
     for key, row in sorted(keyed("yard_screws").items(), key=lambda item: item[1].number("length_m")):
-        if row.text["kind"] != joint.wants:
+        if row.text["kind"] != joint.wants or (row.text["treated"] == "stainless") != stainless:
             continue
         length_m = row.number("length_m")
         holds_m = length_m - joint.through_m
@@ -160,7 +160,7 @@ def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> 
     """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
     made = []
     for number, joint in enumerate(joints(spec, out, timber, parts)):
-        picked = pick(joint)
+        picked = pick(joint, stainless=spec.weather == "ice and salt")
         if picked.item is None:
             continue
         plies = joint.says == "Plies of a post"
@@ -197,7 +197,7 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
         if joint.says in seen:
             continue
         seen.add(joint.says)
-        picked = pick(joint)
+        picked = pick(joint, stainless=spec.weather == "ice and salt")
         if picked.item is None:
             total = f", {tape.length(joint.through_m + joint.into_m)} in all" if joint.into_m is not None else ""
             said.append(

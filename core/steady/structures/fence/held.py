@@ -32,7 +32,9 @@ class HoldReckoner:
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
         self.between_m = self.lie.step_m if self.lie.count > 1 else 0.0
         self.run_pa = min((pressure for _, _, pressure in loads.zones), default=0.0)
-        self.rail_end, self.board = (pick(joint) for joint in joints_of_rails(spec, timber))
+        self.rail_end, self.board = (
+            pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(spec, timber)
+        )
 
     def reckon(self, bay: Bay) -> None:
         """Boards, their screws and the rails' ends of one bay, under the worst of its wind."""

@@ -121,6 +121,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *corner_notes(runs),
             *infill.notes(spec, runs, timber, tape),
             *through.drying_notes(spec, runs, timber, tape),
+            *through.base_notes(spec, runs, ground, timber, tape),
             *materials.where_notes(spec, footings, parts, book),
             *extras.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),

@@ -25,7 +25,7 @@ DRIES = {"Southern Pine": 0.00259, "Douglas Fir-Larch": 0.00267, "Western Cedars
 """Shrinkage per cent of moisture, flat-sawn. Source: wood handbook, from memory (medium)."""
 LAID_PERCENT, LATER_PERCENT = 30.0, 12.0
 """Boards are laid wet from the yard and dry to about this outdoors [common practice]."""
-CLOSED_TO_M = 0.05
+CLOSED_TO_M = 2 * IN
 """Base boards close a gap down to this where nobody is kept [our own]."""
 
 
@@ -78,11 +78,11 @@ def gaps_between(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tap
 
 
 def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> int:
-    """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to its own least gap.
+    """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to a hand's breadth less.
 
     Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
     """
-    allowed_m = max(spec.gap_m, min(KEEPS_M[spec.keeps], CLOSED_TO_M))
+    allowed_m = min(KEEPS_M[spec.keeps], CLOSED_TO_M)
     if bay.level_m is not None:
         [step] = stepped_bays(
             ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m, gravel_board_m=board_m,
@@ -97,6 +97,27 @@ def _open_m(spec: FenceSpec, bay: Bay, ground: Profile) -> float:
     from_m, to_m = bay.start.station_m, bay.end.station_m
     at = (from_m, *ground.breaks_m(from_m, to_m), to_m)
     return max(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+
+
+def base_notes(spec: FenceSpec, runs: list[Stretch], ground: Profile, timber: Timber, tape: Tape) -> list[str]:
+    """How far base boards reach into the soil at their bays' high ends: there they are cut to the ground."""
+    if spec.infill.base != "base boards":
+        return []
+    board_m, deepest_m, many = timber.board.width_m, 0.0, 0
+    for run in runs:
+        for bay in run.bays:
+            count = base_boards(spec, bay, ground, board_m)
+            at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
+            into_m = count * board_m - min(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+            if count and into_m > 0.005:
+                many, deepest_m = many + 1, max(deepest_m, into_m)
+    if not many:
+        return []
+    where = "one bay" if many == 1 else f"{many} bays"
+    return [
+        f"Base boards in {where} would reach into the soil, by up to {tape.length(deepest_m)} at the high end: scribe the "
+        "lowest to the ground and rip it there, or dig it in where its treatment is for the ground"
+    ]
 
 
 def gaps_below(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
