@@ -8,6 +8,7 @@ from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
 from steady.jobs.starts import start
+from steady.jobs.steps_up import StepUp, steps_up
 from steady.measure.show import Tape
 from steady.measure.units import FT, MPH
 from steady.plan.model import Asks, Basis, Plan
@@ -17,7 +18,8 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.fence.gust import stands_up_to
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.presets import closed_with
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.singles import singles
+from steady.structures.fence.spec import FenceSpec, Infill, LineEnd, Straight
 from steady.structures.fence.starts import cheapest, usual_here
 from steady.structures.fence.usual import at_home
 from steady.takeoff.bill import bill, cuts, quick_price
@@ -211,6 +213,46 @@ class TwoStartsTest(unittest.TestCase):
         made = Job(name="Test", structures=(Structure(name="Deck", spec=deck()),))
         with self.assertRaises(InputError):
             start(made, "d", "cheapest")
+
+
+class StepsTest(unittest.TestCase):
+    def steps(self, spec: FenceSpec) -> tuple[StepUp, ...]:
+        return steps_up(job(spec, site(grounds=(), frost_m=0.3)), "f")
+
+    def test_each_step_planned_again_is_what_it_says(self) -> None:
+        where = site(grounds=(), frost_m=0.3)
+        for spec in (fence(60, height_m=5 * FT), usual_here(fence(60), where, rulebook("us"), "R. Hale")):
+            now = planned(spec, where)
+            before = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), now)
+            found = self.steps(spec)
+            assert before is not None
+            self.assertGreaterEqual(len(found), 3)
+            for step in found:
+                again = replace(spec, **dict(step.change))  # type: ignore[arg-type]
+                made = planned(again, where)
+                self.assertAlmostEqual(step.price_change, quick_price(made, YARD) - quick_price(now, YARD), places=6)
+                stands = stands_up_to(again, where, rulebook("us"), YARD, Tape(), made)
+                assert stands is not None
+                self.assertGreater(stands.gust_m_per_s, before.gust_m_per_s * 1.01)
+                self.assertAlmostEqual(step.gain_m_per_s, stands.gust_m_per_s - before.gust_m_per_s, places=6)
+                # One thing at a time: never two fields of the fence.
+                self.assertEqual(len(step.change), 1, step.says)
+
+    def test_the_cheapest_for_what_it_adds_comes_first(self) -> None:
+        found = self.steps(fence(60, height_m=5 * FT))
+        rates = [step.price_change / step.gain_m_per_s for step in found]
+        self.assertEqual(rates, sorted(rates))
+
+    def test_a_return_helps_the_one_free_end(self) -> None:
+        spec = fence(60, height_m=4 * FT, rails_count=4, rail="rail 2x6 pine", start_at=LineEnd(at="wall"))
+        words = [says for says, _ in singles(spec, Tape())]
+        self.assertTrue(any("return" in says for says in words))
+        closed = replace(spec, end_at=LineEnd(at="wall"))
+        self.assertFalse(any("return" in says for says, _ in singles(closed, Tape())))
+
+    def test_only_a_fence_has_steps(self) -> None:
+        with self.assertRaises(InputError):
+            steps_up(Job(name="Test", structures=(Structure(name="Deck", spec=deck()),)), "d")
 
 
 class PlacesTest(unittest.TestCase):

@@ -16,6 +16,7 @@ from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
 from steady.jobs.starts import start
+from steady.jobs.steps_up import steps_up
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
@@ -51,6 +52,7 @@ from trellis_server.api.schemas import (
     SlackBody,
     StartAnswer,
     StartBody,
+    StepsUpAnswer,
     TakeoffAnswer,
     WallsAnswer,
 )
@@ -131,6 +133,12 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to."""
     return fast({"start": start(body.document, body.structure, body.which, body.name)})
+
+
+@router.post("/steps-up", response={200: StepsUpAnswer, **REFUSALS})
+def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """Single changes that let a fence stand up to more wind, the cheapest for what it adds first."""
+    return fast({"steps": steps_up(body.document, body.structure)})
 
 
 @router.post("/choices", response={200: ChoicesAnswer, **REFUSALS})

@@ -17,6 +17,7 @@ from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
 from steady.jobs.starts import Start, Which
+from steady.jobs.steps_up import StepUp
 from steady.plan.model import Option
 from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import DayAnswer
@@ -153,6 +154,10 @@ class StartBody(Closed):
 
 class StartAnswer(Schema):
     start: Start
+
+
+class StepsUpAnswer(Schema):
+    steps: tuple[StepUp, ...]
 
 
 class PlanBody(Closed):

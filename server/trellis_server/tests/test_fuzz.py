@@ -15,7 +15,7 @@ from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person, small_job
 
 BODIES = 2000
-DEAR = {"/api/reckon/start", "/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
+DEAR = {"/api/reckon/start", "/api/reckon/steps-up", "/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
     "",
@@ -139,7 +139,8 @@ class FuzzTest(TestCase):
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
             "/api/reckon/options": plan,
-            "/api/reckon/start": {**plan, "which": "cheapest", "name": "R. Hale"},
+            "/api/reckon/steps-up": {"document": job, "structure": "windbreak"},
+            "/api/reckon/start": {"document": job, "structure": "windbreak", "which": "usual here", "name": "R. Hale"},
             "/api/reckon/marks": {
                 "document": job,
                 "structure": "windbreak",

@@ -616,6 +616,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/steps-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Steps Between
+         * @description Single changes that let a fence stand up to more wind, the cheapest for what it adds first.
+         */
+        post: operations["trellis_server_api_reckoning_steps_between"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/takeoff": {
         parameters: {
             query?: never;
@@ -2450,6 +2470,7 @@ export interface components {
              *       "concrete_allowance_ratio": 0.1,
              *       "kerf_m": 0.003175,
              *       "prices": [],
+             *       "spare_ratio": 0,
              *       "trim_m": 0.00635
              *     }
              */
@@ -4563,6 +4584,41 @@ export interface components {
             base: number;
         };
         /**
+         * StepUp
+         * @description One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing.
+         */
+        StepUp: {
+            /** Change */
+            change: [
+                string,
+                unknown
+            ][];
+            /** Gain M Per S */
+            gain_m_per_s: number;
+            /** Gives */
+            gives: string;
+            /** Gust M Per S */
+            gust_m_per_s: number;
+            /** Per Gust */
+            per_gust: number;
+            /** Price */
+            price: number;
+            /** Price Change */
+            price_change: number;
+            /** Says */
+            says: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+        };
+        /** StepsUpAnswer */
+        StepsUpAnswer: {
+            /** Steps */
+            steps: components["schemas"]["StepUp"][];
+        };
+        /**
          * Stick
          * @description What one school calls the member: its wood in that school's words.
          */
@@ -4878,7 +4934,8 @@ export interface components {
         };
         /**
          * YardChoices
-         * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded.
+         * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
+         *     `spare_ratio`: boards over, for those that split.
          */
         YardChoices: {
             /**
@@ -4901,6 +4958,11 @@ export interface components {
              * @default []
              */
             prices: components["schemas"]["OwnPrice"][];
+            /**
+             * Spare Ratio
+             * @default 0
+             */
+            spare_ratio: number;
             /**
              * Trim M
              * @default 0.00635
@@ -6591,6 +6653,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StartAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_steps_between: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepsUpAnswer"];
                 };
             };
             /** @description Unauthorized */

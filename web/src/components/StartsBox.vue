@@ -1,24 +1,27 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, Refused } from '@/api/client'
-import type { Start } from '@/api/types'
+import type { Option, Start, StepUp } from '@/api/types'
 import { money } from '@/logic/money'
+import { showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
 /** The fence as it is beside how it is usually built here and the cheapest that passes, each with the gust it stands up to. */
 const props = defineProps<{ structure: string }>()
-const emit = defineEmits<{ preview: [start: Start | null]; take: [start: Start] }>()
+const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
 const store = useJob()
 const session = useSession()
 const found = ref<Partial<Record<Which, Start>>>({})
 const busy = ref(false)
 const stale = ref(false)
 const fault = ref('')
+const steps = ref<StepUp[] | null>(null)
 const signing = ref(false)
 const name = ref('')
 
 type Which = Start['which']
+const speed = (m_per_s: number) => showSpeed(m_per_s, store.tape.system)
 const ALL: Which[] = ['as it is', 'usual here', 'cheapest']
 const TITLES: Record<Which, string> = {
   'as it is': 'As it is',
@@ -51,6 +54,23 @@ async function load(): Promise<void> {
   }
 }
 
+/** Single changes between the two, planned whole when asked for: a dozen plans and as many searches. */
+async function loadSteps(): Promise<void> {
+  if (!store.document) return
+  busy.value = true
+  fault.value = ''
+  try {
+    const body = { document: store.document, structure: props.structure, selected: '' }
+    steps.value = (await ask(api.POST('/api/reckon/steps-up', { body }))).steps as StepUp[]
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.message : 'This did not work'
+  } finally {
+    busy.value = false
+  }
+}
+
+const asOption = (step: StepUp) => step as unknown as Option
+
 async function take(start: Start): Promise<void> {
   if (start.which === 'usual here') {
     signing.value = true
@@ -68,16 +88,17 @@ async function sign(): Promise<void> {
 }
 
 const gust = (start: Start) =>
-  start.gust_m_per_s === null
-    ? 'wind not covered'
-    : start.gust_m_per_s === 0
-      ? 'Fails in still air'
-      : `${store.tape.system === 'imperial' ? `${Math.round(start.gust_m_per_s / 0.44704)} mph` : `${start.gust_m_per_s.toFixed(0)} m/s`} gust`
+  start.gust_m_per_s === null ? 'wind not covered' : start.gust_m_per_s === 0 ? 'Fails in still air' : `${speed(start.gust_m_per_s)} gust`
+const added = (price: number) => (price >= 0.5 ? `+ ${money(price)}` : price <= -0.5 ? `− ${money(-price)}` : 'no more')
 
 onMounted(load)
-watch(() => store.document, () => (stale.value = true))
+watch(() => store.document, () => {
+  stale.value = true
+  steps.value = null
+})
 watch(() => props.structure, () => {
   found.value = {}
+  steps.value = null
   void load()
 })
 </script>
@@ -102,7 +123,8 @@ watch(() => props.structure, () => {
       </p>
       <p v-if="start.why" class="small">{{ start.why }}.</p>
       <template v-else>
-        <p class="stands"><b>{{ gust(start) }}</b><span class="quiet"> {{ start.gust_m_per_s === 0 ? '' : 'before ' }}{{ start.gives || 'anything gives' }}</span></p>
+        <p class="stands"><b>{{ gust(start) }}</b><span v-if="start.gives" class="quiet">; first to fail: {{ start.gives }}</span></p>
+        <p v-if="start.gust_m_per_s" class="small quiet">{{ start.gust }}</p>
         <p class="small">
           <span class="verdict" :class="start.state.split(' ')[0]">{{ start.state }}</span>
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
@@ -118,6 +140,17 @@ watch(() => props.structure, () => {
       <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
       <button class="link small" type="button" @click="signing = false">Not now</button>
     </form>
+    <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">What each single change adds</button>
+    <template v-if="steps !== null">
+      <h4>Single changes, the cheapest for what it adds first</h4>
+      <p v-if="!steps.length" class="small">No single change tried adds to the wind it stands up to without making something else fail.</p>
+      <ul class="steps">
+        <li v-for="step in steps" :key="step.says" @mouseenter="emit('preview', asOption(step))" @mouseleave="emit('preview', null)">
+          <span><b>{{ step.says }}</b><br /><span class="small quiet">{{ added(step.price_change) }}, stands up to {{ speed(step.gust_m_per_s) }}; then {{ step.gives || 'nothing found' }}</span></span>
+          <button class="plain small" @click="emit('take', asOption(step))">Take</button>
+        </li>
+      </ul>
+    </template>
     <p class="small quiet">The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's.</p>
   </section>
 </template>
@@ -131,6 +164,9 @@ article p { margin: 2px 0; }
 article.old { opacity: 0.6; }
 .title { display: flex; justify-content: space-between; gap: 8px; }
 .price { white-space: nowrap; font-variant-numeric: tabular-nums; }
+.steps { list-style: none; margin: 4px 0; padding: 0; }
+.steps li { display: flex; justify-content: space-between; align-items: start; gap: 8px; padding: 5px 0; border-bottom: 1px solid var(--line); }
+h4 { margin: 10px 0 2px; font-size: 1em; }
 .sign { display: grid; gap: 5px; padding: 8px 0; }
 .sign input { font: inherit; padding: 5px 7px; border: 1px solid var(--line); background: var(--paper); color: inherit; }
 </style>

@@ -131,3 +131,10 @@ export function showDistance(value_m: number, tape: Tape): string {
 export function toMark(value_m: number, tape: Tape): number {
   return roundEven(value_m / tape.mark_m) * tape.mark_m
 }
+
+const MPH = 0.44704
+
+/** A wind speed: miles an hour beside feet, else metres a second. */
+export function showSpeed(value_m_per_s: number, system: string): string {
+  return system === 'imperial' ? `${Math.round(value_m_per_s / MPH)} mph` : `${value_m_per_s.toFixed(1)} m/s`
+}

@@ -52,6 +52,8 @@ async function copy(text: string): Promise<void> {
   }
 }
 const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.key, says: bag.says }))
+
+const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${ratio * 100} %` : 'none', value: String(ratio) }))
 </script>
 
 <template>
@@ -75,6 +77,7 @@ const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.
       </table>
       <p class="small quiet">In: timber, wire and panels, what fills the holes, screws and hardware, gates with theirs, the finish. The rest is in the price below. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
       <div class="pick"><PickField label="Bags of" :model-value="store.document.yard.bag" :options="bags()" @update:model-value="store.change((job) => void (job.yard.bag = String($event)), 'bag')" /></div>
+      <div class="pick"><PickField label="Boards over, for those that split" :model-value="String(store.document.yard.spare_ratio)" :options="SPARES" @update:model-value="store.change((job) => void (job.yard.spare_ratio = Number($event)), 'spare boards')" /></div>
       <div class="dealings">
         <div>
           <QuoteBox :quote="takeoff.quote" />

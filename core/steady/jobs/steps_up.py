@@ -1,0 +1,78 @@
+"""Steps between two ways to build a fence: each single change planned whole, ordered by what it costs for the gust it adds."""
+
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError
+from steady.jobs.document import Job, find
+from steady.jobs.options import loses
+from steady.plan.model import Plan
+from steady.plan.verdict import State, state
+from steady.rulebooks.registry import rulebook
+from steady.structures.fence.gust import Gust, stands_up_to
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.singles import singles
+from steady.structures.fence.spec import FenceSpec
+from steady.takeoff.bill import quick_price
+
+LEAST_GAIN = 1.01
+"""A change that adds less than this share of the gust is not worth a line [our own: twice the search's fineness]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StepUp:
+    """One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing."""
+
+    says: str
+    change: tuple[tuple[str, object], ...]
+    state: State
+    price: float
+    price_change: float
+    gust_m_per_s: float
+    gain_m_per_s: float
+    gives: str
+    per_gust: float
+
+
+def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
+    """Single changes that add to the gust a fence stands up to, the cheapest for what it adds first.
+
+    What makes a check fail that passes today is left out.
+
+    Raises:
+        InputError: Malformed input, or no fence.
+    """
+    _, structure = find(job, structure_id)
+    spec = structure.spec
+    if not isinstance(spec, FenceSpec):
+        raise InputError("structure", "Only a fence has steps between two ways to build it")
+    book, tape = rulebook(job.school), job.reading.tape()
+
+    def planned(made: FenceSpec) -> tuple[Plan, Gust | None]:
+        plan = plan_fence(made, job.site, book, job.yard, tape)
+        return plan, stands_up_to(made, job.site, book, job.yard, tape, plan)
+
+    now, gust = planned(spec)
+    if gust is None:
+        return ()
+    today, found = quick_price(now, job.yard), []
+    for says, change in singles(spec, tape):
+        try:
+            plan, stands = planned(replace(spec, **dict(change)))  # type: ignore[arg-type]
+        except InputError:
+            continue
+        if (
+            stands is None
+            or plan.conflicts
+            or loses(now, plan)
+            or stands.gust_m_per_s <= gust.gust_m_per_s * LEAST_GAIN
+        ):
+            continue
+        price = quick_price(plan, job.yard)
+        gain = stands.gust_m_per_s - gust.gust_m_per_s
+        found.append(
+            StepUp(
+                says=says[:1].upper() + says[1:], change=change, state=state(plan), price=price, price_change=price - today,
+                gust_m_per_s=stands.gust_m_per_s, gain_m_per_s=gain, gives=stands.gives, per_gust=(price - today) / gain,
+            )
+        )  # fmt: skip
+    return tuple(sorted(found, key=lambda step: (step.per_gust, -step.gain_m_per_s)))
