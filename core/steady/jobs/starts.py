@@ -8,7 +8,8 @@ from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.jobs.document import Job, find
 from steady.jobs.quote import hours
-from steady.plan.model import Plan
+from steady.measure.units import MPH
+from steady.plan.model import Basis, Plan
 from steady.plan.verdict import State, headline, state
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.gust import Gust, stands_up_to
@@ -65,6 +66,26 @@ def start(job: Job, structure_id: str, which: Which, name: str = "") -> Start:
         return _start(job, spec, made, plan_fence(made, job.site, book, job.yard, tape), which, 1)
     except InputError as error:
         raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+
+
+def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
+    """What was chosen and the gust it stands up to, in a sentence for quote and site sheets; empty for what is no fence."""
+    spec = find(job, structure_id)[1].spec
+    if not isinstance(spec, FenceSpec):
+        return ""
+    gust = stands_up_to(spec, job.site, rulebook(job.school), job.yard, job.reading.tape(), plan)
+    chosen = (
+        "Built as reckoned"
+        if spec.built_on is Basis.RECKONED
+        else f"Built as crews usually do, signed by {plan.accepted}"
+    )
+    if gust is None:
+        return f"{chosen}: {state(plan)}. No wind is reckoned here, so what it stands up to is not known"
+    if not gust.gust_m_per_s:
+        return f"{chosen}: {state(plan)}. It stands up to no wind: {gust.gives}"
+    speed = gust.gust_m_per_s
+    first = f"; first to fail: {gust.gives}" if gust.gives else ""
+    return f"{chosen}: {state(plan)}. Stands up to a 3-second gust of {speed:.0f} m/s ({speed / MPH:.0f} mph): {gust.says}{first}"
 
 
 SAYS: dict[Which, str] = {

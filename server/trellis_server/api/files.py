@@ -13,6 +13,7 @@ from steady.drawing.sample import sample
 from steady.errors import InputError
 from steady.jobs.document import find, plan_structure
 from steady.jobs.sheet import sheet
+from steady.jobs.starts import stands_words
 from steady.measure.lengths import parse_length
 from steady.rulebooks.registry import rulebook
 from steady.takeoff.bill import pieces
@@ -128,6 +129,7 @@ def sheets(
         offset=tape.length(offset_m) if offset_m else "",
         string_side=getattr(structure_row.spec, "string_side", ""),
         exact=getattr(structure_row.spec, "posts_cut", "") == "exact",
+        stands=stands_words(job, structure, plan),
     )
     found_sheet = sheet(plan, tape, job.yard)
     if found_sheet.members:

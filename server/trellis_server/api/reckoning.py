@@ -15,7 +15,7 @@ from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
-from steady.jobs.starts import start
+from steady.jobs.starts import stands_words, start
 from steady.jobs.steps_up import steps_up
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
@@ -111,6 +111,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "cuts": rows,
             "bill": bought,
             "quote": quote(made, bought, job.quote),
+            "stands": stands_words(job, body.structure, made),
             "look": look_of(fence) if fence is not None else "",
             "held": waits,
             # A list that is held is not sent: there is nothing to copy yet.

@@ -205,6 +205,7 @@ class TakeoffAnswer(Schema):
     bill: Bill
     quote: Quoted
     look: str = ""
+    stands: str = ""
     held: list[str] = []
     message: str = ""
 

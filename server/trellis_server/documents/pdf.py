@@ -39,6 +39,7 @@ class SheetFacts:
     offset: str
     string_side: str
     exact: bool = False
+    stands: str = ""
 
 
 def fonts() -> None:
@@ -99,6 +100,7 @@ def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sh
         reads,
         ticket + (f".   Offset stakes {facts.offset} square off the string" if facts.offset else ""),
     ]
+    lines += wrap(facts.stands, REGULAR, 10, width - 2 * MARGIN - 40) if facts.stands else []
     canvas.setFont(REGULAR, 10)
     y -= 26
     for line in lines:

@@ -1572,6 +1572,7 @@ export interface components {
          *         hole_width_m: None: about three post widths on the next auger up.
          *         margin_m: Comfort kept between a hole and a no-dig band.
          *         depth_step_m: Depths are rounded up to this.
+         *         deeper_m: Holes are dug so much deeper than reckoned, for more wind than the code asks.
          *         mark_to: What the tape mark stands for.
          *         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
          *         stock_n: What stock push with at half height; our own safety limit.
@@ -1630,6 +1631,11 @@ export interface components {
              * @enum {string}
              */
             cut_at: "away from a gate" | "the start" | "the end";
+            /**
+             * Deeper M
+             * @default 0
+             */
+            deeper_m: number;
             /**
              * Depth Step M
              * @default 0.0254
@@ -4792,6 +4798,11 @@ export interface components {
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
             quote: components["schemas"]["Quoted"];
+            /**
+             * Stands
+             * @default
+             */
+            stands: string;
         };
         /**
          * Task

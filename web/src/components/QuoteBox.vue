@@ -4,7 +4,7 @@ import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
 
 type Terms = NonNullable<Job['quote']>
-defineProps<{ quote: Takeoff['quote'] }>()
+defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
 const money = (value: number) => value.toLocaleString('en-US', { maximumFractionDigits: 0 })
 const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
@@ -35,6 +35,7 @@ const shown = (name: keyof Terms) => String(store.document?.quote?.[name] ?? '')
       </tbody>
       <tfoot><tr><th>In all, from to</th><td class="n strong">{{ money(quote.low) }}</td><td class="n strong">{{ money(quote.high) }}</td><td class="small">{{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew</td></tr></tfoot>
     </table>
+    <p v-if="stands" class="small"><b>{{ stands }}.</b> Say so to whoever pays for it.</p>
     <p class="small"><b>Not in it:</b> {{ quote.out.join('; ') }}.</p>
     <details>
       <summary>Your terms: minutes, hours, what else you charge</summary>

@@ -80,7 +80,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${rat
       <div class="pick"><PickField label="Boards over, for those that split" :model-value="String(store.document.yard.spare_ratio)" :options="SPARES" @update:model-value="store.change((job) => void (job.yard.spare_ratio = Number($event)), 'spare boards')" /></div>
       <div class="dealings">
         <div>
-          <QuoteBox :quote="takeoff.quote" />
+          <QuoteBox :quote="takeoff.quote" :stands="takeoff.stands" />
           <section aria-label="To the merchant">
             <h2>To the merchant</h2>
             <template v-if="takeoff.message">

@@ -41,8 +41,10 @@ def singles(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     wider_m = next((auger for auger in AUGERS_M if auger > now_m + 1e-6), None)
     if wider_m is not None and wider_m <= 5 * line.width_m:
         yield f"a {tape.length(wider_m)} auger", (("hole_width_m", wider_m),)
+    step_m = 0.15 if line.metric else FT / 2
+    if spec.built_on is Basis.RECKONED and spec.deeper_m + step_m <= 1.5:
+        yield f"holes {tape.length(step_m)} deeper than the code asks", (("deeper_m", spec.deeper_m + step_m),)
     if spec.built_on is Basis.PRACTICE:
-        step_m = 0.15 if line.metric else FT / 2
         if spec.practice is not None and spec.practice.embedment_m + step_m <= 3.6:
             deeper = replace(spec.practice, embedment_m=spec.practice.embedment_m + step_m)
             yield f"holes {tape.length(step_m)} deeper", (("practice", deeper),)

@@ -226,6 +226,7 @@ class FenceSpec:
         hole_width_m: None: about three post widths on the next auger up.
         margin_m: Comfort kept between a hole and a no-dig band.
         depth_step_m: Depths are rounded up to this.
+        deeper_m: Holes are dug so much deeper than reckoned, for more wind than the code asks.
         mark_to: What the tape mark stands for.
         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
         stock_n: What stock push with at half height; our own safety limit.
@@ -282,6 +283,7 @@ class FenceSpec:
     post_allowance_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     margin_m: Annotated[float, Ge(0), Le(0.6)] = 0.0508
     depth_step_m: Annotated[float, Gt(0.001), Le(0.31)] = 0.0254
+    deeper_m: Annotated[float, Ge(0), Le(1.5)] = 0.0
     mark_to: Literal["centre", "near face", "far face"] = "centre"
     string_side: Literal["left", "right"] = "right"
     built_on: Basis = Basis.RECKONED

@@ -89,7 +89,7 @@ def cheapest(
     smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
     found = Search()
-    base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False)
+    base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
     home = stick(spec.post, "post", "post")
     posts = _sizes(home, "post")
     rails = _sizes(stick(spec.rail, "rail", "rail"), "rail")

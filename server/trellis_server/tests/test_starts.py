@@ -1,0 +1,119 @@
+"""Ways to start a fence through the API and in the browser: compared, signed, stepped up, printed."""
+
+import io
+import json
+import tempfile
+from contextlib import redirect_stdout
+from pathlib import Path
+from unittest.mock import patch
+
+from django.test import SimpleTestCase, TestCase
+from playwright.sync_api import expect
+from reportlab.pdfgen.canvas import Canvas
+
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.plan_file import main
+from trellis_server.services import documents
+from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.test_browser import SignedIn
+
+
+class StartApiTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("hazel"))
+        self.body = {"document": small_job(), "structure": "windbreak"}
+
+    def test_three_ways_and_their_changes_planned_again(self) -> None:
+        found = {}
+        for which in ("as it is", "usual here", "cheapest"):
+            answer = self.caller.send("POST", "/api/reckon/start", {**self.body, "which": which, "name": "R. Hale"})
+            self.assertEqual(answer.status_code, 200, answer.content)
+            found[which] = answer.json()["start"]
+        self.assertEqual(found["as it is"]["change"], [])
+        self.assertGreater(found["cheapest"]["gust_m_per_s"], found["usual here"]["gust_m_per_s"])
+        # What is offered, laid into the document, is what the plan then says.
+        document = json.loads(json.dumps(self.body["document"]))
+        spec = document["structures"][0]["spec"]
+        for name, value in found["cheapest"]["change"]:
+            spec[name] = value
+        sheet = self.caller.send("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak"}).json()
+        self.assertEqual(len(sheet["posts"]), found["cheapest"]["posts"])
+        takeoff = self.caller.send(
+            "POST", "/api/reckon/takeoff", {"document": document, "structure": "windbreak"}
+        ).json()
+        self.assertLessEqual(takeoff["bill"]["total"], found["cheapest"]["price"] + 0.01)
+        self.assertIn("Stands up to a 3-second gust", takeoff["stands"])
+
+    def test_a_deck_has_none_and_says_so(self) -> None:
+        for path, more in (("/api/reckon/start", {"which": "cheapest"}), ("/api/reckon/steps-up", {})):
+            answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})
+            self.assertEqual(answer.status_code, 422)
+            self.assertIn("fence", answer.json()["problems"][0]["message"])
+
+    def test_places_by_the_first_letters(self) -> None:
+        found = self.caller.send("GET", "/api/reckon/places?school=ca&text=kam").json()["places"]
+        self.assertTrue(any("Kamloops" in place["name"] for place in found))
+
+    def test_the_site_sheets_carry_the_gust(self) -> None:
+        made = self.caller.new_job(self.body["document"])
+        with patch.object(Canvas, "drawString", autospec=True) as drawn:
+            answer = self.caller.send("GET", f"/api/jobs/{made}/files/windbreak/sheets.pdf")
+        self.assertEqual(answer.status_code, 200)
+        self.assertIn("3-second gust of", " ".join(str(call.args[3]) for call in drawn.call_args_list))
+
+
+class BriefTest(SimpleTestCase):
+    def test_a_line_each_in_figures(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            path = Path(folder) / "job.json"
+            path.write_text(json.dumps(documents.dump(larkspur_rise())), encoding="utf-8")
+            out = io.StringIO()
+            with redirect_stdout(out):
+                self.assertEqual(main([str(path), "--brief"]), 0)
+        lines = {line["id"]: line for line in map(json.loads, out.getvalue().splitlines())}
+        windbreak, deck = lines["windbreak"], lines["kitchen-deck"]
+        self.assertEqual(windbreak["state"], "passes")
+        self.assertGreater(windbreak["stands_up_to_m_per_s"], 105 * 0.44704 * 0.985)
+        self.assertIsNone(deck["stands_up_to_m_per_s"])
+        self.assertTrue(0 < windbreak["utilisation"] <= 1)
+        self.assertTrue(windbreak["price"] > 0 and windbreak["posts"] == 19)
+
+    def test_a_file_that_cannot_be_read_is_said_and_the_rest_goes_on(self) -> None:
+        self.assertEqual(main(["no such file.json", "--brief"]), 1)
+        self.assertEqual(main(["--brief"]), 2)
+
+
+class ChoosingTest(SignedIn):
+    def starts(self) -> None:
+        self.sheet()
+        expect(self.page.locator(".starts article")).to_have_count(3, timeout=20_000)
+
+    def test_the_habit_takes_a_name_and_keeps_its_state(self) -> None:
+        page = self.page
+        self.starts()
+        habit = page.locator(".starts article").filter(has_text="As usually built here")
+        expect(habit.locator(".verdict")).to_have_text("fails")
+        habit.get_by_role("button", name="Build it so, in our name").click()
+        page.get_by_label("Who puts a name to it?").fill("R. Hale")
+        page.get_by_role("button", name="Sign and take it").click()
+        self.eventually(lambda: self.spec().get("built_on") == "practice")
+        self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")  # type: ignore[index]
+        expect(page.locator("nav, aside").get_by_text("fails").first).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: self.spec().get("built_on") == "reckoned")
+
+    def test_a_single_change_is_taken_and_undone(self) -> None:
+        page = self.page
+        self.starts()
+        before = json.dumps(self.spec(), sort_keys=True)
+        page.get_by_role("button", name="What each single change adds").click()
+        first = page.locator(".steps li").first
+        expect(first).to_be_visible(timeout=30_000)
+        first.get_by_role("button", name="Take").click()
+        self.eventually(lambda: json.dumps(self.spec(), sort_keys=True) != before)
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: json.dumps(self.spec(), sort_keys=True) == before)
+
+    def test_the_price_says_what_it_stands_up_to(self) -> None:
+        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        expect(self.page.get_by_label("The price")).to_contain_text("Stands up to a 3-second gust", timeout=20_000)
