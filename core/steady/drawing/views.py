@@ -195,9 +195,11 @@ def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[
         left, right = round(at[0] - half_up, 6), round(at[0] + half_up, 6)
         low, high = round(at[axes[1]] - half_m, 6), round(at[axes[1]] + high_m + half_m, 6)
         return ((left, low), (right, low), (right, high), (left, high)), way
-    bevel = next((math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw"), 0.0)
+    bevels: dict[str, float] = {cut.end: math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw"}
+    first = next(iter(bevels.values()), 0.0)
     corners = []
-    for end in (0.0, part.length_m):
+    for end, name in ((0.0, "start"), (part.length_m, "end")):
+        bevel = bevels.get(name, first)
         for side_up in (-half_up, half_up):
             # A plumb end on a raked piece: the cut leans along the piece by the slope over its depth.
             slide = end + side_up * bevel

@@ -5,11 +5,11 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
-from steady.plan.model import Place, Vec
+from steady.plan.model import Cut, Place, Vec
 from steady.rulebooks.answers import Action
 from steady.rulebooks.bent import check_member
 from steady.structures.deck.build import UP, Builder, edge_point
-from steady.structures.deck.findings import Found, Timber, joist_wood
+from steady.structures.deck.findings import Found, Timber, joist_wood, said
 from steady.structures.deck.framing import Frame, height_of
 from steady.structures.deck.joists import factored
 from steady.structures.deck.spec import DeckSpec, StairDesign
@@ -119,7 +119,7 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
         found.gap(
             "Stringers' hangers hold", about,
             OutsideScope(
-                f"no rating of the stringers' hangers is entered; each must hold {demand.value:,.2f} {u.force}",
+                f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
                 "the maker's number for one sloped hanger",
             ),
             crew=True,
@@ -261,8 +261,14 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
         edge, found, design = stair.edge, stair.found, stair.design
         if found.run_m <= 0:
             continue
-        length = math.hypot(found.run_m, found.rise_m)
-        lean = found.slope_rad
+        lean, thick_m = found.slope_rad, board.thickness_m
+        # The stringer's upper edge lies under the treads' noses: plumb against the rim above, level on the landing below. Its
+        # length is its middle line's; the stick is as long as its long edge.
+        half_m = stick.width_m / 2
+        length = (found.rise_m - thick_m - half_m / math.cos(lean)) / math.sin(lean)
+        if length <= 0:
+            continue
+        long_m = length + half_m * (math.tan(lean) + 1 / math.tan(lean))
         down: Vec = (edge.out[0] * math.cos(lean), edge.out[1] * math.cos(lean), -math.sin(lean))
         up: Vec = (edge.out[0] * math.sin(lean), edge.out[1] * math.sin(lean), math.cos(lean))
         across = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
@@ -271,10 +277,14 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
         b.add(
             "stringer", stick, length, (stick.thickness_m, stick.width_m),
             Place(
-                id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -found.riser_m - stick.width_m / 2), along=down, up=up,
+                id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -thick_m - half_m / math.cos(lean)), along=down, up=up,
                 count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
             ),
-            (), length + stick.width_m / 2,
+            (
+                Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
+                Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
+            ),
+            long_m,
         )  # fmt: skip
         for k in range(1, found.risers):
             for half in range(2):
@@ -292,9 +302,9 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             rail = rail_of(timber)
             hx, hy = edge.at(design.at_m)
             b.add(
-                "handrail", rail, length, (rail.thickness_m, rail.width_m),
+                "handrail", rail, found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m),
                 Place(
-                    id=f"{b.spec.id}/stair/{design.id}/handrail", at=(hx, hy, HANDRAIL_M - found.riser_m / 2), along=down, up=up
+                    id=f"{b.spec.id}/stair/{design.id}/handrail", at=(hx, hy, HANDRAIL_M), along=down, up=up
                 ),
             )  # fmt: skip
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")

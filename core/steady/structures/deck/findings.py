@@ -194,3 +194,8 @@ def _named(what: str, name: str) -> str:
         return f"{what} {verb}"
     first, _, rest = verb.partition(" ")
     return f"{what} {first}s{' ' + rest if rest else ''}"
+
+
+def said(force: Step) -> str:
+    """A force in words of its own size: whole pounds, hundredths of a kilonewton."""
+    return f"{force.value:,.0f} {force.unit}" if abs(force.value) >= 20 else f"{force.value:,.2f} {force.unit}"

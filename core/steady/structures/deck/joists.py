@@ -9,7 +9,7 @@ from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
-from steady.structures.deck.findings import Found, Timber, joist_wood
+from steady.structures.deck.findings import Found, Timber, joist_wood, said
 from steady.structures.deck.framing import Frame, Joist
 from steady.structures.deck.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.spec import DeckSpec, runs_on
@@ -292,7 +292,7 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     found.gap(
         "Hangers on the beams hold", about,
         OutsideScope(
-            f"no rating of the hangers is entered; each must hold {demand.value:,.2f} {u.force}",
+            f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,

@@ -5,7 +5,7 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, LB
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import si
-from steady.structures.deck.findings import Found, Timber
+from steady.structures.deck.findings import Found, Timber, said
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.joists import factored, kinds
 
@@ -131,7 +131,7 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     found.gap(
         "Ledger fixing holds", about,
         OutsideScope(
-            f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {demand.value:,.2f} {u.force}",
+            f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {said(demand)}",
             "the maker's number for one fixing, with a safety factor in it",
         ),
         crew=True,
@@ -152,7 +152,7 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
     found.gap(
         "Joist hanger holds", about,
         OutsideScope(
-            f"no rating of the hangers is entered; each must hold {demand.value:,.2f} {u.force}",
+            f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,

@@ -11,7 +11,7 @@ from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import FixingAsk, Soil, Standing, si
 from steady.rulebooks.bent import floor_cases
-from steady.structures.deck.findings import Found, Timber, post_wood
+from steady.structures.deck.findings import Found, Timber, post_wood, said
 from steady.structures.deck.framing import Frame, PostAt, height_of
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.soil import soil_of
@@ -260,7 +260,7 @@ def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: flo
     found.gap(
         "Post base holds sideways", about,
         OutsideScope(
-            f"no rating of the bases is entered; each must hold {push.value:,.3g} {u.force} sideways",
+            f"no rating of the bases is entered; each must hold {said(push)} sideways",
             "the maker's number for one base, sideways and in pull",
         ),
         crew=True,

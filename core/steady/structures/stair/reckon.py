@@ -48,8 +48,8 @@ class StairFound:
 
     @property
     def slope_rad(self) -> float:
-        """Angle of the stringers above level."""
-        return math.atan2(self.rise_m, self.run_m) if self.run_m > 0 else math.pi / 2
+        """Angle of the stringers above level: a riser over a going, the line that the treads' noses lie on."""
+        return math.atan2(self.rise_m - self.riser_m, self.run_m) if self.run_m > 0 else math.pi / 2
 
 
 def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
