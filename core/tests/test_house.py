@@ -64,7 +64,7 @@ def steps(made: object) -> list[Step]:
     return [step for check in made.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
 
 
-SHARED = ("answers", "base", "bent", "fences", "pole", "short_posts", "treatment")
+SHARED = ("answers", "base", "bent", "canopies", "fences", "pole", "short_posts", "treatment")
 """Modules that every school may use."""
 
 

@@ -1,6 +1,7 @@
 """Shade under slats: the share of direct sun they stop, of a grey sky, and the pitch for a wished shade. Angles in rad."""
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
 
@@ -74,3 +75,72 @@ def pitch_for(width_m: float, depth_m: float, across: float | None, share: float
     if across is None:
         raise InputError("sun_altitude", "the sun is below the horizon")
     return (width_m + depth_m * abs(across)) / share
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class WholeSlats:
+    """Whole slats that reach a wished shade in a bay, all gaps alike, and the shade they really give."""
+
+    count: int
+    gap_m: float
+    cover: float
+    blocked: float
+
+
+def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None, share: float) -> WholeSlats:
+    """How many level slats a clear bay takes for a wished shade: the next whole number.
+
+    Raises:
+        InputError: No sun, a share that cannot be, or more slats than fit.
+
+    Source: geometry, n = ceil(f bay / (b + t cot p)).
+    """
+    above_zero(bay=bay_m, slat_width=width_m)
+    casts_m = pitch_for(width_m, depth_m, across, share) * share
+    count = math.ceil(share * bay_m / casts_m - 1e-9)
+    if count * width_m > bay_m + 1e-9:
+        raise InputError("shade", "more slats than fit side by side: deeper ones, or less shade")
+    return WholeSlats(
+        count=count, gap_m=max(0.0, bay_m - count * width_m) / (count + 1), cover=count * width_m / bay_m,
+        blocked=min(1.0, count * casts_m / bay_m),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnGround:
+    """A roof's shadow and the patch straight below it: how far it is moved, along and across the roof, and what it still covers."""
+
+    shift_m: float
+    along_m: float
+    across_m: float
+    bearing_rad: float
+    covered: float
+
+
+def on_ground(
+    length_m: float, width_m: float, height_m: float, run_rad: float, altitude_rad: float, azimuth_rad: float
+) -> OnGround:
+    """Where the outline's shadow lies on level ground.
+
+    Args:
+        run_rad: Azimuth that the roof's length lies along.
+
+    Raises:
+        InputError: The sun is down, or a size that cannot be.
+
+    Source: geometry.
+    """
+    above_zero(roof_length=length_m, roof_width=width_m, height=height_m)
+    if not 0 < altitude_rad <= math.pi / 2 + 1e-9:
+        raise InputError("sun_altitude", "the sun is below the horizon")
+    shift_m = height_m / math.tan(altitude_rad) if altitude_rad < math.pi / 2 else 0.0
+    away = azimuth_rad + math.pi - run_rad
+    along_m, across_m = shift_m * math.cos(away), shift_m * math.sin(away)
+    covered = max(0.0, 1 - abs(along_m) / length_m) * max(0.0, 1 - abs(across_m) / width_m)
+    return OnGround(
+        shift_m=shift_m,
+        along_m=along_m,
+        across_m=across_m,
+        bearing_rad=(azimuth_rad + math.pi) % (2 * math.pi),
+        covered=covered,
+    )

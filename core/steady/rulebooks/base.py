@@ -501,6 +501,7 @@ class Rulebook:
         step_m: float,
         importance_factor: float,
         edition: str,
+        lower_length_m: float | None = None,
     ) -> tuple[Step, Step]:
         """Peak surcharge and width of a drift against a higher roof."""
         self.none("rule for drifts")

@@ -4,6 +4,8 @@ from steady.errors import InputError
 from steady.sums import (
     beam,
     bridge,
+    canopy,
+    canopy_loads,
     concrete,
     cut,
     deck,
@@ -44,6 +46,8 @@ SUMS: dict[str, Sum] = {
         roof,
         shade,
         floating,
+        canopy,
+        canopy_loads,
     )
     for found in module.SUMS
 }

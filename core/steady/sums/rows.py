@@ -54,7 +54,8 @@ def compare(row: Row) -> Compared:
         return Compared(row=row, outcome="differs", reckoned=f"invalid ({error.message})")
     if row.expected in ("refuse", "invalid"):
         shown = found.status if found.status != "ok" else str(found.value)
-        return Compared(row=row, outcome="agrees" if found.status == row.expected else "differs", reckoned=shown)
+        asked = found.status == row.expected or (row.output == "status" and shown == row.expected)
+        return Compared(row=row, outcome="agrees" if asked else "differs", reckoned=shown)
     if found.status != "ok":
         outcome: Literal["differs", "refused"] = "refused" if found.status == "refuse" else "differs"
         return Compared(row=row, outcome=outcome, reckoned=f"{found.status} ({found.reason})")

@@ -37,20 +37,34 @@ def _pitch(given: Given) -> float:
     return pitch_for(given.length("slat_width"), given.length("slat_depth"), _across(given), given.number("shade"))
 
 
-def _sun(given: Given) -> tuple[float, float]:
+def day_of(given: Given) -> date:
+    """The day asked. Raises InputError."""
     try:
-        day = date.fromisoformat(given.text("date"))
+        return date.fromisoformat(given.text("date"))
     except ValueError:
         raise InputError("date", "write it as 2026-11-30") from None
+
+
+def clock_of(given: Given) -> float:
+    """The local clock asked, in hours. Raises InputError."""
     hours, _, minutes = given.text("time").partition(":")
     try:
-        clock = int(hours) + int(minutes or 0) / 60
+        return int(hours) + int(minutes or 0) / 60
     except ValueError:
         raise InputError("time", "write it as 13:30") from None
+
+
+def sun_of(given: Given, clock: float) -> tuple[float, float]:
+    """Altitude and azimuth of the sun at the place and day given, at a local clock."""
+    plain = isinstance(given.raw.get("utc_offset"), (int, float))
+    offset_h = given.number("utc_offset") if plain else given.quantity("utc_offset", "time") / 3600
     return sun_position(
-        given.quantity("latitude", "angle"), given.quantity("longitude", "angle"), day, clock,
-        given.quantity("utc_offset", "time") / 3600,
-    )  # fmt: skip
+        given.quantity("latitude", "angle"), given.quantity("longitude", "angle"), day_of(given), clock, offset_h
+    )
+
+
+def _sun(given: Given) -> tuple[float, float]:
+    return sun_of(given, clock_of(given))
 
 
 SUMS = (

@@ -26,7 +26,8 @@ FACE = (
 )
 
 
-def _place(given: Given) -> WindPlace:
+def place_of(given: Given) -> WindPlace:
+    """Where the wind is asked for, by the school's own measure. Raises InputError."""
     book = school_of(given)
     speed = given.maybe("wind_speed", "speed") or 0.0
     pressure = given.maybe("wind_pressure", "pressure") or 0.0
@@ -61,7 +62,7 @@ def _face(given: Given) -> WindFace:
 
 def _pressure(given: Given) -> float:
     coefficient = given.number("coefficient") if given.has("coefficient") else None
-    return si(school_of(given).face_pressure(_place(given), _face(given), given.text("zone", ""), coefficient))
+    return si(school_of(given).face_pressure(place_of(given), _face(given), given.text("zone", ""), coefficient))
 
 
 def _force(given: Given) -> float:
@@ -80,7 +81,7 @@ def _near_an_end(given: Given, spacing_m: float) -> float:
         length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m, solidity=face.solidity,
         start=LegEnd(return_m=face.return_length_m),
     )  # fmt: skip
-    zones = [(z.from_m, z.to_m, z.pressure_pa) for z in school_of(given).wind_on_leg(_place(given), leg).zones]
+    zones = [(z.from_m, z.to_m, z.pressure_pa) for z in school_of(given).wind_on_leg(place_of(given), leg).zones]
     widths = ((0.0, spacing_m / 2), (spacing_m / 2, 3 * spacing_m / 2))
     most = max(math.fsum(p * w for w, p in gather(zones, a, b)) for a, b in widths)
     return most * face.solid_height_m
@@ -91,7 +92,7 @@ def _moment(given: Given) -> float:
 
 
 def _velocity(given: Given) -> tuple[Step, Step]:
-    return school_of(given).velocity_pressure(_place(given), given.maybe("height", "length"))
+    return school_of(given).velocity_pressure(place_of(given), given.maybe("height", "length"))
 
 
 def _coefficient(given: Given) -> float:
@@ -108,7 +109,7 @@ def _open_roof(given: Given, own_half: bool = False) -> Step:
     if not height > 0:
         raise InputError("height", "must be above 0")
     return school_of(given).open_roof_pressure(
-        _place(given),
+        place_of(given),
         height_m=height,
         slope_rad=given.quantity("slope", "angle", 0.0),
         obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",
@@ -142,6 +143,7 @@ def _drift(given: Given) -> tuple[Step, Step]:
     return school_of(given).snow_drift(
         ground_pa=given.quantity("ground_snow", "pressure"),
         lower_roof_pa=given.maybe("lower_roof_snow", "pressure"),
+        lower_length_m=given.maybe("lower_roof_length", "length"),
         upper_length_m=given.length("upper_roof_length"),
         step_m=given.length("step"),
         importance_factor=given.number("importance_factor", 1.0),
@@ -286,6 +288,7 @@ SUMS = (
             SCHOOL,
             Input(name="ground_snow", kind="pressure"),
             Input(name="lower_roof_snow", kind="pressure", default="for us"),
+            Input(name="lower_roof_length", kind="length", default="for uk"),
             *inputs(("upper_roof_length", "length"), ("step", "length")),
             Input(name="importance_factor", kind="number", default="1.0"),
             Input(name="edition", kind="ASCE 7-16", default="ASCE 7-16"),

@@ -100,7 +100,6 @@ def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sh
         reads,
         ticket + (f".   Offset stakes {facts.offset} square off the string" if facts.offset else ""),
     ]
-    lines += wrap(facts.stands, REGULAR, 10, width - 2 * MARGIN - 40) if facts.stands else []
     canvas.setFont(REGULAR, 10)
     y -= 26
     for line in lines:
@@ -255,6 +254,7 @@ def cautions_page(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, 
     y = head(canvas, size, facts, sheet, "Before and during the work")
     practice = f"   Practice accepted by {sheet.accepted}." if sheet.accepted else ""
     blocks = [("", sheet.headline + "." + practice)]
+    blocks += [("Wind", facts.stands + ".")] if facts.stands else []
     blocks += [("Clash", text) for text in sheet.conflicts]
     blocks += [("Note", text) for text in sheet.notes]
     blocks += [(caution.kind.capitalize(), caution.text) for caution in sheet.cautions]

@@ -92,7 +92,10 @@ class ReckonTest(TestCase):
         for item in found["cuts"]:
             wanted = sum(row["count"] for row in found["pieces"] if row["item"] == item["item"])
             cut = sum(p["count"] * len(p["pieces_m"]) for p in item["plan"]["patterns"])
-            self.assertEqual(cut, wanted)
+            # Rips share boards: fewer pieces of stick than pieces, no more than the rips themselves.
+            ripped = sum(row["count"] for row in found["pieces"] if row["item"] == item["item"] and row["width_m"])
+            self.assertLessEqual(cut, wanted)
+            self.assertGreaterEqual(cut, wanted - ripped // 2)
             if wanted > 20:  # with few pieces the bound itself is coarse: one stick is more than 3 %
                 self.assertLess(item["plan"]["above_bound"], 0.03)
 

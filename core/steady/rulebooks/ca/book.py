@@ -310,6 +310,7 @@ class Canada(Rulebook):
         step_m: float,
         importance_factor: float,
         edition: str,
+        lower_length_m: float | None = None,
     ) -> tuple[Step, Step]:
         """NBC 2015 4.1.6.5."""
         return loads.snow_drift(ground_pa, upper_length_m, step_m)

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from steady.data.between import between
 from steady.data.loader import keyed, table
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError, OutsideScope, above_zero
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
@@ -286,3 +286,32 @@ def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
     if part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
         return "UC4", "within 150 mm of the ground"
     return by_table("uk", part)
+
+
+SNOW_WEIGHT = 2.0
+"""Weight of snow (kN/m³). Source: EN 1991-1-3 5.3.6 (from memory, medium)."""
+
+
+def snow_drift(
+    ground_pa: float, upper_length_m: float, lower_length_m: float | None, step_m: float
+) -> tuple[Step, Step]:
+    """Snow at the wall of a higher roof, and how far out it lies.
+
+    Source: EN 1991-1-3 5.3.6 (from memory, medium): μ_w = (b1 + b2) / 2 h, from .8 to 4 and at most 2 h / s_k; 5 to 15 m wide.
+    """
+    if lower_length_m is None:
+        raise InputError("lower_roof_length", "is needed")
+    above_zero(upper_roof_length=upper_length_m, lower_roof_length=lower_length_m, step=step_m, ground_snow=ground_pa)
+    s_k = ground_pa / 1000
+    shape = max(0.8, min(4.0, (upper_length_m + lower_length_m) / (2 * step_m)))
+    shape = min(shape, SNOW_WEIGHT * step_m / s_k)
+    source = "ec1-3: 5.3.6; medium; the UK annex replaces it: an estimate"
+    peak = Step(
+        symbol="s_w", value=shape * s_k, unit="kPa", formula="u * s_k", inputs=(("u", shape, ""), ("s_k", s_k, "kPa")),
+        source=source, says="all the snow at the wall",
+    )  # fmt: skip
+    wide = Step(
+        symbol="l_s", value=max(5.0, min(15.0, 2 * step_m)), unit="m", formula="", inputs=(), source=source,
+        says="how far out it lies",
+    )  # fmt: skip
+    return peak, wide

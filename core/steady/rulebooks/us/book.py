@@ -556,6 +556,7 @@ class UnitedStates(Rulebook):
         step_m: float,
         importance_factor: float,
         edition: str,
+        lower_length_m: float | None = None,
     ) -> tuple[Step, Step]:
         """ASCE 7-16 7.7.1."""
         if lower_roof_pa is None:

@@ -1,0 +1,223 @@
+"""How few stock sheets cover the sides of a hip roof, exactly: pieces end to end in a sheet, pairs turned into each other.
+
+Lengths in m. Search by the longest piece still wanted, over full sheets only, deepening one sheet at a time from a proved bound.
+"""
+
+import math
+from dataclasses import dataclass
+from functools import cache
+from typing import Literal
+
+from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+
+GRAIN_M = 1e-4
+"""Pieces alike to this are one kind."""
+MOST_STATES = 400_000
+"""Remainders looked at before the search says that it stopped."""
+MOST_PIECES = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Strip:
+    """A strip's heights at its left edge, where the slope turns within it, and at its right edge: (x, height)."""
+
+    outline: tuple[tuple[float, float], ...]
+
+    @property
+    def square_m(self) -> float:
+        """Length with both ends cut square."""
+        return max(height for _, height in self.outline)
+
+    def height_m(self, x_m: float) -> float:
+        """Height so far from its left edge."""
+        for (a, low), (b, high) in zip(self.outline, self.outline[1:], strict=False):
+            if x_m <= b + 1e-12:
+                return low + (high - low) * (x_m - a) / (b - a) if b > a else max(low, high)
+        return self.outline[-1][1]
+
+    def turned_into_m(self, other: "Strip", width_m: float) -> float:
+        """Length of a block of this one and another turned by 180 degrees."""
+        at = sorted({x for x, _ in self.outline} | {width_m - x for x, _ in other.outline})
+        return max(self.height_m(x) + other.height_m(width_m - x) for x in at)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Side:
+    """Sides of a roof, all alike: eave and top (level), slope (up it), what a sheet covers, and what hangs past the eave."""
+
+    eave_m: float
+    slope_m: float
+    cover_m: float
+    top_m: float = 0.0
+    sides: int = 4
+    eave_past_m: float = 0.0
+    start: Literal["centred", "left"] = "centred"
+
+
+def strips(side: Side) -> tuple[Strip, ...]:
+    """Strips of one side, from the left. Source: geometry."""
+    above_zero(eave=side.eave_m, slope=side.slope_m, cover=side.cover_m, sides=side.sides)
+    not_below_zero(top=side.top_m, eave_past=side.eave_past_m)
+    if side.top_m > side.eave_m:
+        raise InputError("top", "is wider than the eave")
+    count = math.ceil(side.eave_m / side.cover_m - 1e-9)
+    if count * side.sides > MOST_PIECES:
+        raise InputError("cover", f"makes more than {MOST_PIECES} pieces: check both lengths")
+    first_m = -count * side.cover_m / 2 if side.start == "centred" else -side.eave_m / 2
+    rake_m = (side.eave_m - side.top_m) / 2
+
+    def height(x_m: float) -> float:
+        beyond_m = abs(x_m) - side.top_m / 2
+        if beyond_m <= 0:
+            return side.slope_m + side.eave_past_m
+        if rake_m <= 0 or beyond_m >= rake_m:
+            return side.eave_past_m if rake_m > 0 and beyond_m <= rake_m + 1e-9 else 0.0
+        return side.slope_m * (1 - beyond_m / rake_m) + side.eave_past_m
+
+    made = []
+    for k in range(count):
+        left_m = first_m + k * side.cover_m
+        turns = (-side.eave_m / 2, -side.top_m / 2, side.top_m / 2, side.eave_m / 2)
+        at = sorted({0.0, side.cover_m, *(x - left_m for x in turns if 1e-9 < x - left_m < side.cover_m - 1e-9)})
+        made.append(Strip(tuple((x, height(left_m + x)) for x in at)))
+    return tuple(made)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SheetOrder:
+    """Pieces in all, and the fewest sheets of one stock length that give them."""
+
+    pieces: int
+    one_a_piece: int
+    nested: int
+
+    @property
+    def saving(self) -> float:
+        """Share of the sheets that nesting saves."""
+        return 1 - self.nested / self.one_a_piece
+
+
+def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float = 0.0) -> SheetOrder:
+    """The least number of stock sheets, exactly.
+
+    Args:
+        turn: Pieces may be turned by 180 degrees: a sheet whose profile and side laps are the same both ways round.
+
+    Raises:
+        OutsideScope: A piece longer than the sheet, or more to look through than is done here.
+        InputError: A size that cannot be.
+
+    Source: exhaustive search.
+    """
+    above_zero(sheet=sheet_m)
+    not_below_zero(kerf=kerf_m)
+    laid = strips(side)
+    if max(strip.square_m for strip in laid) > sheet_m + 1e-9:
+        raise OutsideScope("a piece is longer than the sheets", "a longer sheet, or a lap across the slope")
+    kinds: dict[tuple[int, ...], list[Strip]] = {}
+    for strip in laid:
+        shape = [value for point in strip.outline for value in point] if turn else [strip.square_m]
+        key = tuple(round(value / GRAIN_M) for value in shape)
+        kinds.setdefault(key, []).append(strip)
+    ordered = sorted(kinds.values(), key=lambda alike: -alike[0].square_m)
+    shapes = [alike[0] for alike in ordered]
+    wanted = tuple(len(alike) * side.sides for alike in ordered)
+    blocks = _blocks(shapes, side.cover_m, turn, kerf_m)
+    nested = _fewest(wanted, blocks, sheet_m, kerf_m)
+    pieces = sum(wanted)
+    return SheetOrder(pieces=pieces, one_a_piece=pieces, nested=nested)
+
+
+Block = tuple[float, tuple[int, ...]]
+
+
+def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> list[Block]:
+    """Single pieces, and pairs of which one is turned where that is shorter than one after the other: (length, kinds)."""
+    found: list[Block] = [(shape.square_m, (k,)) for k, shape in enumerate(shapes)]
+    if turn:
+        for a, first in enumerate(shapes):
+            for b in range(a, len(shapes)):
+                long_m = first.turned_into_m(shapes[b], cover_m) + kerf_m
+                if long_m < first.square_m + shapes[b].square_m + kerf_m - 1e-9:
+                    found.append((long_m, (a, b)))
+    return found
+
+
+def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> int:
+    """Fewest sheets: deepening from what the blocks' cheapest lengths a piece prove, each sheet holding the longest piece left."""
+    kinds = len(wanted)
+    cheapest = [min(long / len(of) if of.count(k) == len(of) else long - _other(blocks, of, k) for long, of in blocks if k in of)
+                for k in range(kinds)]  # fmt: skip
+    shares = [max(0.0, value) for value in cheapest]
+    patterns: dict[int, list[tuple[int, ...]]] = {k: _patterns(k, blocks, kinds, sheet_m, kerf_m) for k in range(kinds)}
+    seen: dict[tuple[int, ...], int] = {}
+
+    def least(left: tuple[int, ...]) -> int:
+        total = math.fsum(count * share for count, share in zip(left, shares, strict=True))
+        return max(math.ceil(total / (sheet_m + kerf_m) - 1e-9), 1 if any(left) else 0)
+
+    def within(left: tuple[int, ...], sheets: int) -> bool:
+        if not any(left):
+            return True
+        if sheets < least(left) or seen.get(left, -1) >= sheets:
+            return False
+        if len(seen) > MOST_STATES:
+            raise OutsideScope(
+                "more ways to nest than are looked through here", "fewer different pieces, or sheets to length"
+            )
+        longest = next(k for k, count in enumerate(left) if count)
+        for pattern in patterns[longest]:
+            # A sheet may hold fewer of a kind than it could, where fewer are left.
+            taken = tuple(min(have, take) for have, take in zip(left, pattern, strict=True))
+            if taken[longest] and within(tuple(h - t for h, t in zip(left, taken, strict=True)), sheets - 1):
+                return True
+        seen[left] = max(sheets, seen.get(left, -1))
+        return False
+
+    sheets = least(wanted)
+    while not within(wanted, sheets):
+        sheets += 1
+    return sheets
+
+
+def _other(blocks: list[Block], of: tuple[int, ...], k: int) -> float:
+    """The most that the other piece of a pair can be charged: its own square length."""
+    other = of[0] if of[1] == k else of[1]
+    return next(long for long, single in blocks if single == (other,))
+
+
+def _patterns(first: int, blocks: list[Block], kinds: int, sheet_m: float, kerf_m: float) -> list[tuple[int, ...]]:
+    """What a sheet can hold that has a piece of one kind, none of them less than another; fullest first."""
+
+    @cache
+    def fill(start: int, left_m: float) -> frozenset[tuple[int, ...]]:
+        found = {tuple([0] * kinds)}
+        for index in range(start, len(blocks)):
+            long_m, of = blocks[index]
+            if long_m <= left_m + 1e-9:
+                for rest in fill(index, round(left_m - long_m - kerf_m, 9)):
+                    more = list(rest)
+                    for k in of:
+                        more[k] += 1
+                    found.add(tuple(more))
+        return frozenset(_greatest(found))
+
+    holding = set()
+    for long_m, of in blocks:
+        if first in of and long_m <= sheet_m + 1e-9:
+            for rest in fill(0, round(sheet_m - long_m - kerf_m, 9)):
+                more = list(rest)
+                for k in of:
+                    more[k] += 1
+                holding.add(tuple(more))
+    return sorted(_greatest(holding), key=lambda pattern: (-sum(pattern), pattern))
+
+
+def _greatest(found: set[tuple[int, ...]]) -> list[tuple[int, ...]]:
+    """Those that no other one holds at least as much of everything as."""
+    ordered = sorted(found, key=lambda pattern: -sum(pattern))
+    kept: list[tuple[int, ...]] = []
+    for pattern in ordered:
+        if not any(all(a >= b for a, b in zip(other, pattern, strict=True)) for other in kept):
+            kept.append(pattern)
+    return kept

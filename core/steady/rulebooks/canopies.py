@@ -1,0 +1,217 @@
+"""Loads on roofs over terraces, alike in every school but for its factors: open slats, bare frames, uplift, snow, a person.
+
+Pressures in Pa, forces in N, lengths in m. What a school's own rules do not reach is practice or our own, and says so.
+"""
+
+from dataclasses import dataclass
+
+from steady.data.loader import Row, keyed
+from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.measure.units import FT, GRAVITY, IN, PSF
+from steady.rulebooks.answers import WindPlace, si
+from steady.rulebooks.base import Rulebook
+
+CLOSED_FROM = 0.7
+"""From this solidity on slats count as closed [our own, low]."""
+GUST = 0.85
+LEVEL = 0.6
+LEAST_PA = 16 * PSF
+"""us: gust factor, allowable level and least pressure. Source: ASCE 7-16 26.11.1, 2.4.1, 29.7 (from memory, high)."""
+ROOF_COEFFICIENT = 1.2
+"""Net coefficient of a nearly flat open roof, up and down alike [practice, low]."""
+GUST_CA = 2.0
+"""C_g of small structures. Source: NBC 4.1.7.6 (from memory, high)."""
+NET_UK = 0.5
+FRAME_COEFFICIENT = 2.0
+"""Force coefficient of bare members, square to the wind [practice, low]."""
+BRIDGED_M = 3 * IN
+"""Snow bridges gaps up to this [practice, low]."""
+SLIDES_OVER_M = 15 * FT
+"""Snow that slides off a higher roof lies so far out from its eave. Source: ASCE 7-16 7.9 (from memory, high)."""
+
+
+def _row(book: Rulebook) -> Row:
+    return keyed("canopy_loads")[book.key]
+
+
+def _solid(solidity: float) -> float:
+    if not 0 < solidity <= 1:
+        raise InputError("solidity", "must be above 0 and at most 1")
+    return solidity
+
+
+def open_slats_pa(
+    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
+) -> float:
+    """Wind on level slats, up and down alike, at the school's own level (allowable in us, ultimate or design elsewhere).
+
+    Raises:
+        OutsideScope: nz without a net coefficient of the crew's.
+
+    Source: practice and our own (low): the school's pressure, a net coefficient, and the share that is closed.
+    """
+    share = 1.0 if _solid(solidity) >= CLOSED_FROM - 1e-9 else solidity
+    if net is not None:
+        above_zero(net_coefficient=net)
+    if book.key == "nz" and net is None:
+        raise OutsideScope("no coefficient for canopies of slats is entered here", "type the net coefficient")
+    q_pa = si(book.velocity_pressure(place, height_m)[1])
+    factor = {
+        "us": LEVEL * GUST * (net or ROOF_COEFFICIENT),
+        "ca": GUST_CA * (net or ROOF_COEFFICIENT),
+        "nz": net or 0.0,
+        "uk": net or NET_UK,
+    }[book.key]
+    return q_pa * factor * share
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BareFrame:
+    """Wind on what stands in rows behind each other: the area that counts, and the force."""
+
+    area_m2: float
+    force_n: float
+
+
+def bare_frame(
+    book: Rulebook, place: WindPlace, height_m: float | None, row_m2: float, rows: int, other_m2: float = 0.0
+) -> BareFrame:
+    """Source: practice and our own (low): max(min(n, 3), 1 + .3 (n − 1)) rows, force coefficient 2."""
+    above_zero(row_area=row_m2, rows=rows)
+    not_below_zero(other_area=other_m2)
+    area_m2 = row_m2 * max(min(rows, 3), 1 + 0.3 * (rows - 1)) + other_m2
+    q_pa = si(book.velocity_pressure(place, height_m)[1])
+    if book.key == "us":
+        return BareFrame(area_m2=area_m2, force_n=LEVEL * max(q_pa * GUST * FRAME_COEFFICIENT, LEAST_PA) * area_m2)
+    gust = GUST_CA if book.key == "ca" else 1.0
+    return BareFrame(area_m2=area_m2, force_n=q_pa * gust * FRAME_COEFFICIENT * area_m2)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class UpliftAsk:
+    """Wind up (us: already at its allowable level) and lasting load over the area of each tie; weights of beam and post."""
+
+    wind_pa: float
+    dead_pa: float
+    rafter_m2: float
+    beam_m2: float
+    post_m2: float
+    beam_n: float = 0.0
+    post_n: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class UpliftPath:
+    """What each tie down the path must hold (0 where the weight does), and the concrete that holds the last."""
+
+    rafter_n: float
+    beam_n: float
+    post_n: float
+    concrete_m3: float
+
+
+def uplift_path(book: Rulebook, ask: UpliftAsk) -> UpliftPath:
+    """From rafter to footing. Source: the school's combination for uplift; concrete by its share of lasting weight."""
+    above_zero(wind_up=ask.wind_pa, rafter_area=ask.rafter_m2, beam_area=ask.beam_m2, post_area=ask.post_m2)
+    not_below_zero(dead=ask.dead_pa, beam_weight=ask.beam_n, post_weight=ask.post_n)
+    lasting, _, concrete_n_per_m3, _ = book.uplift()
+    net_pa = _row(book).number("wind_up_factor") * ask.wind_pa - lasting * ask.dead_pa
+    post_n = max(0.0, net_pa * ask.post_m2 - lasting * (ask.beam_n + ask.post_n))
+    return UpliftPath(
+        rafter_n=max(0.0, net_pa * ask.rafter_m2), beam_n=max(0.0, net_pa * ask.beam_m2 - lasting * ask.beam_n),
+        post_n=post_n, concrete_m3=post_n / (lasting * concrete_n_per_m3),
+    )  # fmt: skip
+
+
+def net_up_pa(book: Rulebook, wind_pa: float, dead_pa: float) -> float:
+    """What is left upward; 0 where the lasting load holds it down."""
+    return max(0.0, _row(book).number("wind_up_factor") * wind_pa - book.uplift()[0] * dead_pa)
+
+
+def down_pa(book: Rulebook, dead_pa: float, live_pa: float) -> float:
+    """Lasting and passing load together at the school's design level."""
+    row = _row(book)
+    return row.number("dead_factor") * dead_pa + row.number("live_factor") * live_pa
+
+
+def person_n(book: Rulebook) -> float:
+    """One person who climbs on to mend something."""
+    return _row(book).number("person_n")
+
+
+def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, one_n: float | None = None) -> float:
+    """Bending of a member under its own load and one person at midspan, at design level. Source: statics."""
+    above_zero(span=span_m)
+    not_below_zero(dead_line=dead_n_per_m)
+    row, push_n = _row(book), one_n if one_n is not None else person_n(book)
+    above_zero(person=push_n)
+    return row.number("dead_factor") * dead_n_per_m * span_m**2 / 8 + row.number("live_factor") * push_n * span_m / 4
+
+
+def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, gap_m: float) -> float:
+    """Snow that slats hold. Source: practice and our own (low): it bridges narrow gaps, and falls through wide ones."""
+    not_below_zero(roof_snow=roof_pa, gap=gap_m)
+    share = _solid(solidity)
+    if share >= 0.5 or (book.key != "ca" and gap_m <= BRIDGED_M + 1e-9):
+        return roof_pa
+    return roof_pa * (max(share, 0.5) if book.key == "ca" else 2 * share)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sliding:
+    """Snow off a higher roof on a canopy below its eave: a metre of eave's, and spread over where it lies."""
+
+    line_n_per_m: float
+    pressure_pa: float
+
+
+def sliding_snow(book: Rulebook, flat_pa: float, upper_run_m: float, depth_m: float) -> Sliding:
+    """Source: ASCE 7-16 7.9 (from memory, high): .4 p_f W over 15 ft from the eave; other schools have no rule entered here."""
+    if book.key != "us":
+        book.none("rule for snow that slides off a higher roof")
+    above_zero(upper_run=upper_run_m, canopy_depth=depth_m)
+    not_below_zero(flat_roof=flat_pa)
+    whole = 0.4 * flat_pa * upper_run_m
+    return Sliding(line_n_per_m=whole * min(1.0, depth_m / SLIDES_OVER_M), pressure_pa=whole / SLIDES_OVER_M)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LedgerFixing:
+    """What each fixing of a ledger carries down, and is lifted by, at design level; `line`: down for each metre."""
+
+    line_n_per_m: float
+    down_n: float
+    up_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LedgerAsk:
+    """A lean-to's span and loads, and how its ledger is fixed: so many at each point, so far apart."""
+
+    span_m: float
+    dead_pa: float
+    live_pa: float
+    spacing_m: float
+    at_point: int = 1
+    wind_up_pa: float = 0.0
+
+
+def ledger_fixing(book: Rulebook, ask: LedgerAsk) -> LedgerFixing:
+    """Half the span's load on each fixing's share of the ledger. Source: statics and the school's combinations."""
+    above_zero(span=ask.span_m, spacing=ask.spacing_m, at_point=ask.at_point)
+    not_below_zero(dead=ask.dead_pa, live=ask.live_pa, wind_up=ask.wind_up_pa)
+    line = down_pa(book, ask.dead_pa, ask.live_pa) * ask.span_m / 2
+    up = net_up_pa(book, ask.wind_up_pa, ask.dead_pa) * ask.span_m / 2
+    each = ask.spacing_m / ask.at_point
+    return LedgerFixing(line_n_per_m=line, down_n=line * each, up_n=up * each)
+
+
+def layers_pa(layers: list[tuple[float, float, float, float]]) -> float:
+    """Lasting load of layers of (width, depth, pitch, density). Source: geometry."""
+    total = 0.0
+    for width_m, depth_m, pitch_m, density in layers:
+        above_zero(widths=width_m, depths=depth_m, pitches=pitch_m, densities=density)
+        if pitch_m < width_m:
+            raise InputError("pitches", "must be no less than the widths")
+        total += width_m * depth_m / pitch_m * density * GRAVITY
+    return total
