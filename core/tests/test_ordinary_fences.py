@@ -19,9 +19,11 @@ from steady.structures.fence.gust import stands_up_to
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.presets import closed_with
 from steady.structures.fence.singles import singles
-from steady.structures.fence.spec import FenceSpec, Infill, LineEnd, Straight
+from steady.structures.fence.spec import FenceSpec, Infill, LineEnd, PracticeDetail, Straight
 from steady.structures.fence.starts import cheapest, usual_here
 from steady.structures.fence.usual import at_home
+from steady.sums.catalogue import find
+from steady.sums.model import answer
 from steady.takeoff.bill import bill, cuts, quick_price
 from steady.yard.choices import YardChoices
 
@@ -253,6 +255,53 @@ class StepsTest(unittest.TestCase):
     def test_only_a_fence_has_steps(self) -> None:
         with self.assertRaises(InputError):
             steps_up(Job(name="Test", structures=(Structure(name="Deck", spec=deck()),)), "d")
+
+
+class SumTest(unittest.TestCase):
+    BASE = {"height": "6 ft", "bay": "8 ft", "depth": "3 ft"}
+    POSTS = {"us": "4x4", "ca": "89x89", "nz": "90x90", "uk": "100x100 mm"}
+
+    def gust(self, school: str, **changes: object) -> float:
+        found = answer(
+            find("fence.stands_up_to"),
+            {"school": school, "post": self.POSTS[school], **self.BASE, **changes},
+            "gust",
+            "m/s",
+        )
+        self.assertEqual(found.status, "ok", found)
+        return float(found.value or 0)
+
+    def test_the_same_as_the_planner_finds(self) -> None:
+        practice = PracticeDetail(embedment_m=3 * FT, hole_width_m=0.3, accepted_by="as asked")
+        spec = replace(
+            fence(98.425196850394, height_m=6 * FT, bay_max_m=8 * FT, post="post 4x4 pine", bay_by_strength=False),
+            built_on=Basis.PRACTICE, practice=practice,
+        )  # fmt: skip
+        where = Site(soil="clay", exposure="B", wind_speed_m_per_s=40)
+        found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+        assert found is not None
+        self.assertAlmostEqual(self.gust("us", soil="clay", exposure="B") / found.gust_m_per_s, 1, delta=0.01)
+
+    def test_it_does_not_hang_on_the_wind_it_starts_from(self) -> None:
+        for school in self.POSTS:
+            name, low, high = (
+                ("wind_pressure", "300 Pa", "600 Pa") if school == "ca" else ("wind_speed", "30 m/s", "55 m/s")
+            )
+            more = {"exposure": "rough"} if school == "ca" else {}
+            gusts = [self.gust(school, **{name: value}, **more) for value in (low, high)]
+            self.assertAlmostEqual(gusts[0] / gusts[1], 1, delta=0.012, msg=school)
+
+    def test_deeper_and_more_open_stands_more(self) -> None:
+        for school in self.POSTS:
+            deep = [self.gust(school, depth=depth) for depth in ("2 ft", "3 ft", "4 ft")]
+            self.assertEqual(deep, sorted(deep))
+            open_faced = [self.gust(school, solidity=share) for share in (1, 0.7, 0.5)]
+            self.assertEqual(open_faced, sorted(open_faced))
+
+    def test_what_is_not_sold_is_said(self) -> None:
+        found = answer(find("fence.stands_up_to"), {"school": "us", "post": "7x7", **self.BASE}, "gust")
+        self.assertEqual(found.status, "invalid")
+        self.assertIn("4x4", found.reason)
 
 
 class PlacesTest(unittest.TestCase):

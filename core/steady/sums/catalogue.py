@@ -19,6 +19,7 @@ from steady.sums import (
     setout,
     shade,
     slope,
+    stands,
     sticks,
     timber,
     weather,
@@ -48,6 +49,7 @@ SUMS: dict[str, Sum] = {
         floating,
         canopy,
         canopy_loads,
+        stands,
     )
     for found in module.SUMS
 }
