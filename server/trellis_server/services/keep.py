@@ -1,0 +1,181 @@
+"""Backup, restore and a look-over of the data folder: plain files and SQLite alone, so that it works when Django does not.
+
+A backup is one zip: the database as SQLite itself copies it while in use, the secret key, and a manifest with their sums.
+"""
+
+import hashlib
+import json
+import os
+import shutil
+import sqlite3
+import tempfile
+import zipfile
+from contextlib import closing
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from pathlib import Path
+
+DATABASE, KEY, MANIFEST = "trellis.sqlite3", "secret-key", "manifest.json"
+LEAST_FREE = 200_000_000
+"""Bytes left on the disk under which saving is soon in danger [our own]."""
+AHEAD_S = 300
+
+
+class KeepError(Exception):
+    """What went wrong, in plain words for a terminal."""
+
+
+@dataclass(frozen=True)
+class Finding:
+    """One line of a look-over."""
+
+    good: bool
+    says: str
+
+
+def _sum(path: Path) -> str:
+    with path.open("rb") as file:
+        return hashlib.file_digest(file, "sha256").hexdigest()
+
+
+def faults_in(database: Path) -> list[str]:
+    """What SQLite finds wrong with a database file; empty when it is sound."""
+    try:
+        with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as found:
+            told = [row[0] for row in found.execute("PRAGMA integrity_check(20)")]
+            orphans = found.execute("PRAGMA foreign_key_check").fetchall()
+    except sqlite3.DatabaseError as error:
+        return [f"the database cannot be read: {error}"]
+    bad = [] if told == ["ok"] else told
+    return bad + ([f"{len(orphans)} rows point at rows that are not there"] if orphans else [])
+
+
+def backup(data: Path, to: Path) -> Path:
+    """Copy a data folder into one file while it is in use; the copy is checked before it takes its name.
+
+    Raises:
+        KeepError: Nothing to copy, a copy that is not sound, or no room.
+    """
+    source = data / DATABASE
+    if not source.exists():
+        raise KeepError(f"there is no database in {data.name}: nothing to back up")
+    if to.is_dir():
+        to = to / f"trellis-{datetime.now(UTC):%Y%m%d-%H%M%S}.zip"
+    if to.exists():
+        raise KeepError(f"{to.name} is there already: name another file")
+    try:
+        with tempfile.TemporaryDirectory(dir=to.parent) as folder:
+            copy = Path(folder) / DATABASE
+            with closing(sqlite3.connect(source)) as live, closing(sqlite3.connect(copy)) as made:
+                live.backup(made)
+            faults = faults_in(copy)
+            if faults:
+                raise KeepError("the copy is not sound: " + "; ".join(faults))
+            parts = {DATABASE: copy} | ({KEY: data / KEY} if (data / KEY).exists() else {})
+            manifest = {
+                "made": datetime.now(UTC).isoformat(timespec="seconds"),
+                "sha256": {name: _sum(path) for name, path in parts.items()},
+            }
+            draft = Path(folder) / "backup.zip"
+            handle = os.open(draft, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+            with os.fdopen(handle, "wb") as file, zipfile.ZipFile(file, "w", zipfile.ZIP_DEFLATED) as whole:
+                whole.writestr(MANIFEST, json.dumps(manifest, indent=1))
+                for name, path in parts.items():
+                    whole.write(path, name)
+            os.replace(draft, to)
+    except sqlite3.DatabaseError as error:
+        raise KeepError(f"the database cannot be copied: {error}") from None
+    except OSError as error:
+        raise KeepError(f"{to.name} cannot be written: {error.strerror}") from None
+    return to
+
+
+def restore(file: Path, data: Path) -> dict[str, str]:
+    """Lay a backup into a data folder that has no database yet; nothing takes its name before all of it is checked.
+
+    Raises:
+        KeepError: No backup of ours, a damaged one, or a folder that already holds a database.
+    """
+    if (data / DATABASE).exists():
+        raise KeepError("a database is there already: restore into an empty folder, and look before you swap them")
+    data.mkdir(parents=True, exist_ok=True)
+    try:
+        with zipfile.ZipFile(file) as whole, tempfile.TemporaryDirectory(dir=data) as folder:
+            manifest = json.loads(whole.read(MANIFEST))
+            sums: dict[str, str] = manifest["sha256"]
+            if set(sums) - {DATABASE, KEY} or DATABASE not in sums:
+                raise KeepError(f"{file.name} is no backup of this program")
+            for name, wanted in sums.items():
+                draft = Path(folder) / name
+                handle = os.open(draft, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
+                with os.fdopen(handle, "wb") as to, whole.open(name) as packed:
+                    shutil.copyfileobj(packed, to)
+                if _sum(draft) != wanted:
+                    raise KeepError(f"{file.name} is damaged: {name} is not what was put in")
+            faults = faults_in(Path(folder) / DATABASE)
+            if faults:
+                raise KeepError("the database in it is not sound: " + "; ".join(faults))
+            for name in (*(n for n in sums if n != DATABASE), DATABASE):
+                os.replace(Path(folder) / name, data / name)
+    except (zipfile.BadZipFile, KeyError, ValueError) as error:
+        raise KeepError(f"{file.name} is no backup of this program, or is damaged: {error}") from None
+    except OSError as error:
+        raise KeepError(f"{file.name} cannot be restored: {error.strerror}") from None
+    return sums
+
+
+def look_over(data: Path) -> list[Finding]:
+    """Database, key, permissions, room and clock of a data folder, a line each."""
+    database, key = data / DATABASE, data / KEY
+    found = []
+    if not database.exists():
+        found.append(Finding(False, "database: there is none here; ./trellis demo or ./trellis user makes one"))
+    else:
+        faults = faults_in(database)
+        found.append(
+            Finding(not faults, "database: " + ("; ".join(faults) + ": restore a backup" if faults else "sound"))
+        )
+    if not key.exists():
+        found.append(
+            Finding(False, "secret key: lost; a new one is made at the next start, and everybody signs in again")
+        )
+    elif not key.read_text(encoding="ascii", errors="replace").strip():
+        found.append(Finding(False, "secret key: empty; delete the file, a new one is made at the next start"))
+    else:
+        found.append(Finding(True, "secret key: there"))
+    for path in (database, key):
+        if path.exists() and path.stat().st_mode & 0o077:
+            found.append(Finding(False, f"{path.name}: others on this machine can read it; chmod 600 it"))
+    free = shutil.disk_usage(data).free
+    found.append(Finding(free >= LEAST_FREE, f"disk: {free / 1e9:.1f} GB left"))
+    if not os.access(data, os.W_OK):
+        found.append(Finding(False, "data folder: cannot be written; jobs can be read, nothing can be saved"))
+    if database.exists() and not faults_in(database):
+        found += _inside(database)
+    return found
+
+
+def _inside(database: Path) -> list[Finding]:
+    """Jobs, their formats, and whether the clock ran back since the last save."""
+    found = []
+    with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as open_db:
+        try:
+            jobs = open_db.execute("SELECT count(*) FROM trellis_server_job").fetchone()[0]
+            last = open_db.execute("SELECT max(made_at) FROM trellis_server_revision").fetchone()[0]
+        except sqlite3.DatabaseError as error:
+            return [
+                Finding(
+                    False, f"tables: {error}; the database is of another version: start the server once to bring it up"
+                )
+            ]
+    found.append(Finding(True, f"jobs: {jobs}"))
+    if last:
+        made = datetime.fromisoformat(last).replace(tzinfo=UTC)
+        ahead = (made - datetime.now(UTC)).total_seconds()
+        says = (
+            f"clock: the last save is {ahead / 60:.0f} minutes ahead of it; set the clock"
+            if ahead > AHEAD_S
+            else "clock: in order"
+        )
+        found.append(Finding(ahead <= AHEAD_S, says))
+    return found

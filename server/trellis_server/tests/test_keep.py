@@ -1,0 +1,142 @@
+"""Backup, restore and the look-over: a copy made amid saves, restored into a fresh folder; damage is said in plain words."""
+
+import io
+import os
+import sqlite3
+import stat
+import tempfile
+import threading
+import unittest
+import zipfile
+from contextlib import closing, redirect_stderr, redirect_stdout
+from pathlib import Path
+
+from trellis_server.data_folder import main
+from trellis_server.services.keep import DATABASE, KEY, KeepError, backup, faults_in, look_over, restore
+
+
+class KeepTest(unittest.TestCase):
+    def setUp(self) -> None:
+        held = tempfile.TemporaryDirectory()
+        self.addCleanup(held.cleanup)
+        self.folder = Path(held.name)
+        self.data = self.folder / "data"
+        self.data.mkdir()
+        with closing(sqlite3.connect(self.data / DATABASE)) as made:
+            made.executescript(
+                "PRAGMA journal_mode=WAL; CREATE TABLE trellis_server_job (id INTEGER PRIMARY KEY, name TEXT);"
+                "CREATE TABLE trellis_server_revision (id INTEGER PRIMARY KEY, made_at TEXT, document TEXT);"
+            )
+            made.executemany("INSERT INTO trellis_server_job (name) VALUES (?)", [(f"job {k}",) for k in range(200)])
+            made.execute("INSERT INTO trellis_server_revision (made_at, document) VALUES ('2026-01-05 10:00:00', '{}')")
+            made.commit()
+        (self.data / KEY).write_text("a made-up key")
+        for name in (DATABASE, KEY):
+            os.chmod(self.data / name, 0o600)
+
+    def count(self, data: Path) -> int:
+        with closing(sqlite3.connect(data / DATABASE)) as found:
+            return int(found.execute("SELECT count(*) FROM trellis_server_job").fetchone()[0])
+
+    def test_a_backup_comes_back_whole(self) -> None:
+        made = backup(self.data, self.folder)
+        fresh = self.folder / "fresh"
+        restore(made, fresh)
+        self.assertEqual(self.count(fresh), 200)
+        self.assertEqual((fresh / KEY).read_text(), "a made-up key")
+        self.assertEqual(faults_in(fresh / DATABASE), [])
+        for path in (made, fresh / DATABASE, fresh / KEY):
+            self.assertEqual(stat.S_IMODE(path.stat().st_mode) & 0o077, 0, path.name)
+
+    def test_a_copy_made_while_saving_is_sound(self) -> None:
+        stop = threading.Event()
+
+        def save() -> None:
+            with closing(sqlite3.connect(self.data / DATABASE, timeout=20)) as busy:
+                while not stop.is_set():
+                    busy.execute("INSERT INTO trellis_server_job (name) VALUES (?)", ("x" * 2000,))
+                    busy.commit()
+
+        saving = threading.Thread(target=save)
+        saving.start()
+        try:
+            made = [backup(self.data, self.folder / f"b{k}.zip") for k in range(3)]
+        finally:
+            stop.set()
+            saving.join()
+        for k, file in enumerate(made):
+            restore(file, self.folder / f"fresh{k}")
+            self.assertGreaterEqual(self.count(self.folder / f"fresh{k}"), 200)
+
+    def test_nothing_is_written_over(self) -> None:
+        made = backup(self.data, self.folder / "one.zip")
+        with self.assertRaisesRegex(KeepError, "there already"):
+            backup(self.data, made)
+        with self.assertRaisesRegex(KeepError, "empty folder"):
+            restore(made, self.data)
+        self.assertEqual(self.count(self.data), 200)
+
+    def test_a_damaged_backup_is_refused_and_leaves_nothing(self) -> None:
+        made = backup(self.data, self.folder / "one.zip")
+        whole = made.read_bytes()
+        for name, body in (("cut.zip", whole[: len(whole) // 2]), ("no.zip", b"not a zip at all"), ("empty.zip", b"")):
+            bad = self.folder / name
+            bad.write_bytes(body)
+            fresh = self.folder / f"fresh-{name}"
+            with self.assertRaises(KeepError):
+                restore(bad, fresh)
+            self.assertFalse((fresh / DATABASE).exists())
+        # A database swapped for another is noticed by its sum.
+        odd = self.folder / "odd.zip"
+        with zipfile.ZipFile(made) as good, zipfile.ZipFile(odd, "w") as to:
+            for item in good.namelist():
+                to.writestr(item, b"something else" if item == DATABASE else good.read(item))
+        with self.assertRaisesRegex(KeepError, "damaged"):
+            restore(odd, self.folder / "fresh-odd")
+
+    def test_a_backup_names_no_other_file(self) -> None:
+        odd = self.folder / "odd.zip"
+        with zipfile.ZipFile(odd, "w") as to:
+            to.writestr("manifest.json", '{"sha256": {"../../elsewhere": "0", "trellis.sqlite3": "0"}}')
+            to.writestr("../../elsewhere", "x")
+        with self.assertRaisesRegex(KeepError, "no backup of this program"):
+            restore(odd, self.folder / "fresh")
+
+    def test_the_look_over_finds_what_is_wrong(self) -> None:
+        self.assertTrue(all(line.good for line in look_over(self.data)), look_over(self.data))
+        os.chmod(self.data / KEY, 0o644)
+        self.assertTrue(any("others" in line.says for line in look_over(self.data) if not line.good))
+        (self.data / KEY).write_text("")
+        self.assertTrue(any("empty" in line.says for line in look_over(self.data) if not line.good))
+        (self.data / KEY).unlink()
+        self.assertTrue(any("lost" in line.says for line in look_over(self.data) if not line.good))
+
+    def test_a_corrupt_database_is_said(self) -> None:
+        with closing(sqlite3.connect(self.data / DATABASE)) as found:
+            found.execute("PRAGMA wal_checkpoint(TRUNCATE)")
+        body = bytearray((self.data / DATABASE).read_bytes())
+        body[4096:8192] = b"\x00\xff" * 2048
+        (self.data / DATABASE).write_bytes(bytes(body))
+        self.assertTrue(any(not line.good and line.says.startswith("database") for line in look_over(self.data)))
+        with self.assertRaises(KeepError):
+            backup(self.data, self.folder / "bad.zip")
+        self.assertFalse((self.folder / "bad.zip").exists())
+
+    def test_a_clock_that_ran_back_is_said(self) -> None:
+        with closing(sqlite3.connect(self.data / DATABASE)) as found:
+            found.execute("UPDATE trellis_server_revision SET made_at = '2099-01-01 00:00:00'")
+            found.commit()
+        self.assertTrue(any("set the clock" in line.says for line in look_over(self.data)))
+
+    def test_by_hand(self) -> None:
+        out, err = io.StringIO(), io.StringIO()
+        with redirect_stdout(out), redirect_stderr(err):
+            self.assertEqual(main(["backup", str(self.folder / "hand.zip")], self.data), 0)
+            self.assertEqual(main(["restore", str(self.folder / "hand.zip")], self.folder / "again"), 0)
+            self.assertEqual(main(["restore", str(self.folder / "hand.zip")], self.data), 1)
+            self.assertEqual(main(["doctor"], self.folder / "again"), 0)
+            self.assertEqual(main(["doctor"], self.folder / "nowhere"), 1)
+            self.assertEqual(main(["backup", "a", "b"], self.data), 2)
+            self.assertEqual(main([], self.data), 2)
+        self.assertIn("Backed up and checked: hand.zip", out.getvalue())
+        self.assertIn("restore into an empty folder", err.getvalue())
