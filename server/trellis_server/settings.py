@@ -26,6 +26,19 @@ def _secret() -> str:
     return key
 
 
+def _database() -> Path:
+    """The database file, readable by its owner alone; what SQLite writes beside it takes its mode."""
+    path = DATA / "trellis.sqlite3"
+    try:
+        os.close(os.open(path, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600))
+    except FileExistsError:
+        if path.stat().st_mode & 0o077 and path.stat().st_uid == os.getuid():
+            path.chmod(0o600)
+    except OSError:
+        pass  # a folder that cannot be written: reading goes on where it can
+    return path
+
+
 DEBUG = os.environ.get("TRELLIS_DEBUG") == "1"
 SECRET_KEY = _secret()
 HOSTS = [host.strip() for host in os.environ.get("TRELLIS_HOSTS", "").split(",") if host.strip()]
@@ -74,7 +87,7 @@ if HOSTS:
 DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
-        "NAME": DATA / "trellis.sqlite3",
+        "NAME": _database(),
         "OPTIONS": {
             # IMMEDIATE: a read-then-write transaction takes its lock at once and never fails half-way.
             # FULL: an acknowledged save is on the disk before the answer goes out.

@@ -16,6 +16,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 DATABASE, KEY, MANIFEST = "trellis.sqlite3", "secret-key", "manifest.json"
+JOBS, REVISIONS = "trellis_job", "trellis_revision"
 LEAST_FREE = 200_000_000
 """Bytes left on the disk under which saving is soon in danger [our own]."""
 AHEAD_S = 300
@@ -160,8 +161,8 @@ def _inside(database: Path) -> list[Finding]:
     found = []
     with closing(sqlite3.connect(f"file:{database}?mode=ro", uri=True)) as open_db:
         try:
-            jobs = open_db.execute("SELECT count(*) FROM trellis_server_job").fetchone()[0]
-            last = open_db.execute("SELECT max(made_at) FROM trellis_server_revision").fetchone()[0]
+            jobs = open_db.execute(f"SELECT count(*) FROM {JOBS}").fetchone()[0]
+            last = open_db.execute(f"SELECT max(made_at) FROM {REVISIONS}").fetchone()[0]
         except sqlite3.DatabaseError as error:
             return [
                 Finding(

@@ -4,6 +4,8 @@ import io
 import os
 import sqlite3
 import stat
+import subprocess
+import sys
 import tempfile
 import threading
 import unittest
@@ -11,8 +13,43 @@ import zipfile
 from contextlib import closing, redirect_stderr, redirect_stdout
 from pathlib import Path
 
+from django.conf import settings
+from django.test import SimpleTestCase
+
 from trellis_server.data_folder import main
-from trellis_server.services.keep import DATABASE, KEY, KeepError, backup, faults_in, look_over, restore
+from trellis_server.models import Job, Revision
+from trellis_server.services.keep import (
+    DATABASE,
+    JOBS,
+    KEY,
+    REVISIONS,
+    KeepError,
+    backup,
+    faults_in,
+    look_over,
+    restore,
+)
+
+
+class NamesTest(SimpleTestCase):
+    def test_it_looks_where_the_models_keep(self) -> None:
+        self.assertEqual((JOBS, REVISIONS), (Job._meta.db_table, Revision._meta.db_table))
+
+    def test_the_database_is_its_owner_s_alone(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            ask = "from django.conf import settings; settings.DATABASES"
+            for loose in (False, True):
+                if loose:
+                    os.chmod(Path(folder) / DATABASE, 0o644)
+                env = {"DJANGO_SETTINGS_MODULE": "trellis_server.settings", "PYTHONPATH": "core:server"}
+                subprocess.run(
+                    [sys.executable, "-c", ask],
+                    check=True,
+                    cwd=settings.BASE,
+                    env={**os.environ, "TRELLIS_DATA": folder, **env},
+                )
+                for name in (DATABASE, KEY):
+                    self.assertEqual(stat.S_IMODE((Path(folder) / name).stat().st_mode), 0o600, name)
 
 
 class KeepTest(unittest.TestCase):
@@ -24,11 +61,11 @@ class KeepTest(unittest.TestCase):
         self.data.mkdir()
         with closing(sqlite3.connect(self.data / DATABASE)) as made:
             made.executescript(
-                "PRAGMA journal_mode=WAL; CREATE TABLE trellis_server_job (id INTEGER PRIMARY KEY, name TEXT);"
-                "CREATE TABLE trellis_server_revision (id INTEGER PRIMARY KEY, made_at TEXT, document TEXT);"
+                "PRAGMA journal_mode=WAL; CREATE TABLE trellis_job (id INTEGER PRIMARY KEY, name TEXT);"
+                "CREATE TABLE trellis_revision (id INTEGER PRIMARY KEY, made_at TEXT, document TEXT);"
             )
-            made.executemany("INSERT INTO trellis_server_job (name) VALUES (?)", [(f"job {k}",) for k in range(200)])
-            made.execute("INSERT INTO trellis_server_revision (made_at, document) VALUES ('2026-01-05 10:00:00', '{}')")
+            made.executemany("INSERT INTO trellis_job (name) VALUES (?)", [(f"job {k}",) for k in range(200)])
+            made.execute("INSERT INTO trellis_revision (made_at, document) VALUES ('2026-01-05 10:00:00', '{}')")
             made.commit()
         (self.data / KEY).write_text("a made-up key")
         for name in (DATABASE, KEY):
@@ -36,7 +73,7 @@ class KeepTest(unittest.TestCase):
 
     def count(self, data: Path) -> int:
         with closing(sqlite3.connect(data / DATABASE)) as found:
-            return int(found.execute("SELECT count(*) FROM trellis_server_job").fetchone()[0])
+            return int(found.execute("SELECT count(*) FROM trellis_job").fetchone()[0])
 
     def test_a_backup_comes_back_whole(self) -> None:
         made = backup(self.data, self.folder)
@@ -54,7 +91,7 @@ class KeepTest(unittest.TestCase):
         def save() -> None:
             with closing(sqlite3.connect(self.data / DATABASE, timeout=20)) as busy:
                 while not stop.is_set():
-                    busy.execute("INSERT INTO trellis_server_job (name) VALUES (?)", ("x" * 2000,))
+                    busy.execute("INSERT INTO trellis_job (name) VALUES (?)", ("x" * 2000,))
                     busy.commit()
 
         saving = threading.Thread(target=save)
@@ -124,7 +161,7 @@ class KeepTest(unittest.TestCase):
 
     def test_a_clock_that_ran_back_is_said(self) -> None:
         with closing(sqlite3.connect(self.data / DATABASE)) as found:
-            found.execute("UPDATE trellis_server_revision SET made_at = '2099-01-01 00:00:00'")
+            found.execute("UPDATE trellis_revision SET made_at = '2099-01-01 00:00:00'")
             found.commit()
         self.assertTrue(any("set the clock" in line.says for line in look_over(self.data)))
 
