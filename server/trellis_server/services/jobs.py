@@ -186,5 +186,5 @@ def remember(person: Person, choices: dict[str, Any]) -> None:
     """Keep the crew's last choices."""
     crew = crew_of(person)
     if crew.defaults != choices:
-        crew.defaults = choices
-        crew.save(update_fields=["defaults"])
+        # By its key: a crew that is taken away meanwhile is no error of whoever saves.
+        Crew.objects.filter(pk=crew.pk).update(defaults=choices)

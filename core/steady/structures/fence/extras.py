@@ -87,7 +87,10 @@ def _wire(spec: FenceSpec, runs: list[Stretch], stock: Stick, timber: Timber) ->
                 grade = (high_m - low_m) / (to_m - at_m)
                 place = _level(run, bay, at_m, offset_m, low_m + spec.height_m / 2, f"{spec.id}/wire", grade)
                 yield long_m, place
-                at_m = to_m - (lap_m if to_m < run.to_m - 0.01 else 0.0)
+                # Panels that both end on a post butt there, each stapled to its half; rolls, and panels joined in a bay, lap.
+                on_post = any(abs(to_m - bay.end.station_m) < 1e-6 for bay in run.bays)
+                butts = on_post and spec.infill.style == "stock panels"
+                at_m = to_m - (lap_m if to_m < run.to_m - 0.01 and not butts else 0.0)
 
     return _grouped(spec, "wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
 

@@ -9,6 +9,7 @@ from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.rulebooks.answers import si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Timber
+from steady.structures.fence.infill import WIRED
 from steady.structures.fence.spec import FenceSpec, Opening
 from steady.structures.fence.stations import Bay, SetOut
 from steady.structures.gate import steps
@@ -159,7 +160,6 @@ def parts(spec: FenceSpec, hangings: list[Hanging], timber: Timber) -> list[Part
 def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
     leaf = hanging.found.leaf
     detail = leaf_detail(hanging.found, "")
-    board = leaf.board
     made: list[Part] = []
     wooden = [bar for bar in detail.bars if bar.what != "cable"]
     for bar in wooden:
@@ -168,6 +168,67 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
         made.append(_stick_part(spec, hanging, timber, bar, length_m, past_m))
+    wired = spec.infill.style in WIRED and timber.stock is not None
+    made += _leaf_wire(spec, hanging, timber) if wired else _leaf_boards(spec, hanging, timber)
+    crossings = (
+        (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
+        * (2 + leaf.design.cross_rails)
+        * SCREWS_PER_CROSSING
+    )
+    post = Place(
+        id=f"{leaf.id}/hinges",
+        at=_point(spec, hanging, timber, (0.0, leaf.gap_m)),
+        along=_heading(hanging),
+        up=(0.0, 0.0, 1.0),
+    )
+    closed = (
+        ("staple", math.ceil(2 * (leaf.width_m + leaf.height_m) / STAPLED_M)) if wired else ("board screw", crossings)
+    )
+    fixings = [closed, *_joint_fixings(leaf), (leaf.design.hinge, leaf.hinges)]
+    if leaf.index == 0:
+        fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), 1))
+    else:
+        fixings += [("drop rod", 1), ("drop rod sleeve", 1)]
+    if leaf.design.wheel:
+        fixings += [("gate wheel", 1), ("wheel pad", 1)]
+    if leaf.design.closer_n_m > 0:
+        fixings.append(("closing spring", 1))
+    if leaf.design.brace in ("cable", "both"):
+        fixings.append(("brace cable", 1))
+    for item, each in fixings:
+        made.append(
+            Part(
+                id=f"{leaf.id}/{item.replace(' ', '-')}", role="screw" if "screw" in item else "hardware", item=item,
+                length_m=0.0, section_m=(0.0, 0.0), places=(post,), each=each,
+            )
+        )  # fmt: skip
+    return made
+
+
+def _leaf_wire(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+    """One piece of the fence's own wire over a leaf's frame, cut from the same stock.
+
+    The leaf is reckoned as boarded, which is heavier and catches all the wind.
+    """
+    leaf, stock = hanging.found.leaf, timber.stock
+    assert stock is not None
+    place = Place(
+        id=f"{leaf.id}/wire", at=_point(spec, hanging, timber, (0.0, leaf.gap_m + leaf.height_m / 2)), along=_heading(hanging),
+        up=(0.0, 0.0, 1.0),
+    )  # fmt: skip
+    return [
+        Part(
+            id=f"{leaf.id}/wire", role="leaf wire", item=stock.key, length_m=leaf.width_m,
+            section_m=(stock.thickness_m, leaf.height_m), places=(place,), stick_m=leaf.width_m,
+            mass_kg=stock.density_kg_per_m3 * stock.thickness_m * leaf.height_m * leaf.width_m,
+        )
+    ]  # fmt: skip
+
+
+def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+    """A leaf's boards, its rips at its edges."""
+    leaf, made = hanging.found.leaf, list[Part]()
+    board = leaf.board
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
     at = _point(spec, hanging, timber, (first_m + board.width_m / 2, leaf.gap_m))
@@ -200,35 +261,11 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
                 places=places,
             )
         )  # fmt: skip
-    crossings = (
-        (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
-        * (2 + leaf.design.cross_rails)
-        * SCREWS_PER_CROSSING
-    )
-    post = Place(
-        id=f"{leaf.id}/hinges", at=_point(spec, hanging, timber, (0.0, leaf.gap_m)), along=along, up=(0.0, 0.0, 1.0)
-    )
-    fixings = [("board screw", crossings), *_joint_fixings(leaf), (leaf.design.hinge, leaf.hinges)]
-    if leaf.index == 0:
-        fixings.append((LATCHES.get(leaf.design.latch, leaf.design.latch), 1))
-    else:
-        fixings += [("drop rod", 1), ("drop rod sleeve", 1)]
-    if leaf.design.wheel:
-        fixings += [("gate wheel", 1), ("wheel pad", 1)]
-    if leaf.design.closer_n_m > 0:
-        fixings.append(("closing spring", 1))
-    if leaf.design.brace in ("cable", "both"):
-        fixings.append(("brace cable", 1))
-    for item, each in fixings:
-        made.append(
-            Part(
-                id=f"{leaf.id}/{item.replace(' ', '-')}", role="screw" if "screw" in item else "hardware", item=item,
-                length_m=0.0, section_m=(0.0, 0.0), places=(post,), each=each,
-            )
-        )  # fmt: skip
     return made
 
 
+STAPLED_M = 0.15
+"""Wire is stapled round a leaf's frame so often [common practice]."""
 LATCHES = {"gravity latch": "gate latch"}
 """Latches that the yard sells under another name."""
 
