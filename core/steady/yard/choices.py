@@ -13,7 +13,7 @@ class OwnPrice:
     """The crew's own price for one item: for a timber, of one length on sale (a length the list lacks is added)."""
 
     item: Annotated[str, MaxLen(60)]
-    price: Annotated[float, Gt(0), Le(100000)]
+    price: Annotated[float, Gt(0), Le(1e5)]
     length_m: Annotated[float, Gt(0), Le(20)] | None = None
 
 
