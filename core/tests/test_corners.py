@@ -5,6 +5,8 @@ import math
 import unittest
 from typing import Any
 
+from steady.drawing.views import views
+from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.structures.fence.spec import FenceSpec, Infill, Straight
@@ -126,6 +128,29 @@ class CornerTest(unittest.TestCase):
             wide = max(box[2] for box in pieces) - min(box[0] for box in pieces)
             # Loops turn left: the right side is outside.
             self.assertAlmostEqual(wide, 12 * FT + (2 * outer if on == "right" else -2 * NEAR), delta=2e-3)
+
+
+class DrawnTest(unittest.TestCase):
+    def test_every_bay_is_closed_in_the_drawing(self) -> None:
+        """Boards on both sides of a corner stand in the elevation where their straight runs, without a bay left open."""
+        for turn, on in itertools.product((SQUARE, -SQUARE, 0.6), ("left", "right")):
+            with self.subTest(turn=turn, on=on):
+                plan = planned(cornered(turn, boards_on=on), site(grounds=()))
+                elevation = next(view for view in views(plan, Tape()) if view.name == "elevation")
+                spans = []
+                for shape in elevation.shapes:
+                    if shape.layer == "board" and shape.kind == "polygon":
+                        xs = [x for x, _ in shape.points]
+                        for k in range(shape.count):
+                            spans.append((min(xs) + k * shape.step[0], max(xs) + k * shape.step[0]))
+                spans.sort()
+                reach = spans[0][0]
+                for low, high in spans:
+                    # Inside a corner the faces lie up to their distance from the line short of it; nothing else is open.
+                    self.assertLess(low - reach, 0.3 if turn else 0.002)
+                    reach = max(reach, high)
+                self.assertAlmostEqual(spans[0][0], -5.5 / 2 * IN, delta=0.002)
+                self.assertAlmostEqual(reach, 20 * FT + 5.5 / 2 * IN, delta=0.002)
 
 
 class CrossingTest(unittest.TestCase):

@@ -5,6 +5,9 @@ from collections.abc import Sequence
 
 from steady.plan.model import Curve, Plan, Vec
 
+ALIKE = 0.01
+"""Sine of the angle under which two directions count as one."""
+
 
 class Unroll:
     """Maps site axes to (station, offset) along the plan's string."""
@@ -19,11 +22,16 @@ class Unroll:
                 at_m += length_m
         self.length_m = at_m
 
-    def leg_of(self, point: Vec) -> int:
-        """The straight a point belongs to: the one it is nearest to."""
+    def leg_of(self, point: Vec, way: Vec | None = None) -> int:
+        """The straight a point belongs to: the one it is nearest to, of those that run its `way` where there are any.
 
+        At a corner pieces of one straight stand nearer to the other: they run past it, or begin beyond it.
+        """
         best, found = math.inf, 0
+        along_it = self._along(way) if way is not None else set()
         for index, (x, y, ux, uy, _, length_m) in enumerate(self.legs):
+            if along_it and index not in along_it:
+                continue
             dx, dy = point[0] - x, point[1] - y
             along = dx * ux + dy * uy
             beyond = -along if along < 0 else along - length_m if along > length_m else 0.0
@@ -31,6 +39,17 @@ class Unroll:
             if far < best:
                 best, found = far, index
         return found
+
+    def _along(self, way: Vec) -> set[int]:
+        """Straights that run along a direction, either way round."""
+        level = math.hypot(way[0], way[1])
+        if level < 0.1:
+            return set()
+        return {
+            index
+            for index, (_, _, ux, uy, _, _) in enumerate(self.legs)
+            if abs(way[0] * uy - way[1] * ux) < ALIKE * level
+        }
 
     def point(self, point: Vec, leg: int) -> tuple[float, float, float]:
         """(station, offset to the left, height) of a point, seen from one straight."""

@@ -181,7 +181,8 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
 def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
     """A box's outline on two of the unrolled axes, with plumb ends where its end cuts are bevelled."""
     middle = tuple(place.at[i] + place.along[i] * part.length_m / 2 for i in range(3))
-    leg = line.leg_of((middle[0], middle[1], middle[2]))
+    # A level piece runs along its straight, an upright one stands across it with its width along it.
+    leg = line.leg_of((middle[0], middle[1], middle[2]), place.along if abs(place.along[2]) < 0.9 else place.up)
     at = line.point(place.at, leg)
     along, up = line.vector(place.along, leg), line.vector(place.up, leg)
     wide = _cross(along, up)
