@@ -133,9 +133,9 @@ class CornerTest(unittest.TestCase):
 class DrawnTest(unittest.TestCase):
     def test_every_bay_is_closed_in_the_drawing(self) -> None:
         """Boards on both sides of a corner stand in the elevation where their straight runs, without a bay left open."""
-        for turn, on in itertools.product((SQUARE, -SQUARE, 0.6), ("left", "right")):
-            with self.subTest(turn=turn, on=on):
-                plan = planned(cornered(turn, boards_on=on), site(grounds=()))
+        for turn, on, laid in itertools.product((SQUARE, -SQUARE, 0.6), ("left", "right"), ("on edge", "flat")):
+            with self.subTest(turn=turn, on=on, laid=laid):
+                plan = planned(cornered(turn, boards_on=on, rail_laid=laid), site(grounds=()))
                 elevation = next(view for view in views(plan, Tape()) if view.name == "elevation")
                 spans = []
                 for shape in elevation.shapes:
