@@ -117,3 +117,22 @@ class ChoosingTest(SignedIn):
     def test_the_price_says_what_it_stands_up_to(self) -> None:
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
         expect(self.page.get_by_label("The price")).to_contain_text("Stands up to a 3-second gust", timeout=20_000)
+
+
+class PushTest(SignedIn):
+    def test_a_guard_is_said_and_advice_taken_in(self) -> None:
+        page = self.page
+        self.sheet()
+        page.get_by_label("it stands beside a drop: it is a guard").check()
+        self.eventually(lambda: self.spec()["guards_drop"] is True)
+        expect(page.get_by_text("The code's guard load counts.")).to_be_visible()
+        page.get_by_label("it stands beside a drop: it is a guard").uncheck()
+        lean = page.get_by_label("A person leaning on it, advice")
+        lean.fill("150")
+        lean.press("Enter")
+        self.eventually(lambda: abs(float(str(self.spec()["lean_n"])) - 150 * 4.4482216) < 0.5)
+        page.get_by_label("sag", exact=True).check()
+        self.eventually(lambda: self.spec()["own_limits"] == ["sag"])
+        page.get_by_label("Ground falls away before it, %").fill("20")
+        page.get_by_label("Ground falls away before it, %").press("Enter")
+        self.eventually(lambda: abs(float(str(self.spec()["falls_away"])) - 0.2) < 1e-9)

@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import FootPanel from '@/components/FootPanel.vue'
+import PushPanel from '@/components/PushPanel.vue'
 import InfillPanel from '@/components/InfillPanel.vue'
 import PracticeForm from '@/components/PracticeForm.vue'
 import { useFence } from '@/composables/useFence'
@@ -109,6 +110,10 @@ const fall = computed(() => {
         <h3>The foot</h3>
         <FootPanel :structure="structure" :sheet="sheet" />
         <p class="basis">Built on <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>. <button class="link small" @click="practice = true">change</button></p>
+      </section>
+      <section>
+        <h3>Who pushes at it</h3>
+        <PushPanel :structure="structure" />
       </section>
       <section>
         <h3>Ground on this line</h3>
