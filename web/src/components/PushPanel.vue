@@ -48,6 +48,7 @@ function falls(field: HTMLInputElement): void {
 .falls { display: flex; justify-content: space-between; align-items: center; gap: 8px; font-size: 13px; color: var(--ink-2); }
 .falls input { width: 70px; font: inherit; font-weight: 600; padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); }
 fieldset { border: 0; padding: 0; margin: 4px 0 0; display: grid; gap: 3px; }
+fieldset .tick { min-height: 26px; align-items: center; }
 legend { padding: 0; color: var(--ink-2); }
 p { margin: 0; }
 </style>
