@@ -17,6 +17,7 @@ from steady.rulebooks.answers import (
     KINDS,
     LOAD_TYPES,
     BeamAsk,
+    DriftAsk,
     FixingAsk,
     FloorLoad,
     JoistAsk,
@@ -108,13 +109,7 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: book.frost_depth(900.0),
         lambda: book.snow_density(1500.0),
         lambda: book.snow_drift(
-            ground_pa=1500,
-            lower_roof_pa=1200,
-            upper_length_m=9,
-            step_m=1.5,
-            importance_factor=1,
-            edition="",
-            lower_length_m=3,
+            DriftAsk(ground_pa=1500, lower_roof_pa=1200, upper_length_m=9, step_m=1.5, lower_length_m=3)
         ),
         lambda: book.roof_snow(
             SnowAsk(

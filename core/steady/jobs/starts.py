@@ -1,11 +1,10 @@
 """Ways to start a fence, each planned whole: price, posts, bags, hours, the gust it stands up to, and what gives first."""
 
-import math
 from dataclasses import dataclass, fields
 from typing import Literal
 
 from steady.errors import InputError
-from steady.footings.hole import volumes
+from steady.footings.hole import bags, volumes
 from steady.jobs.document import Job, find
 from steady.jobs.quote import hours
 from steady.measure.units import MPH
@@ -97,16 +96,15 @@ SAYS: dict[Which, str] = {
 
 def _start(job: Job, now: FenceSpec, spec: FenceSpec, plan: Plan, which: Which, planned: int) -> Start:
     gust: Gust | None = stands_up_to(spec, job.site, rulebook(job.school), job.yard, job.reading.tape(), plan)
-    concrete = math.fsum(volumes(footing).concrete_m3 for footing in plan.footings) * (
-        1 + job.yard.concrete_allowance_ratio
-    )
+    holes = [volumes(footing).concrete_m3 for footing in plan.footings]
+    needed = bags(holes, bag_yield_m3(job.yard.bag), job.yard.concrete_allowance_ratio)
     changed = tuple(
         (f.name, getattr(spec, f.name)) for f in fields(spec) if getattr(spec, f.name) != getattr(now, f.name)
     )
     return Start(
         which=which, says=SAYS[which], change=changed, state=state(plan), headline=headline(plan),
         price=quick_price(plan, job.yard), posts=len(plan.footings),
-        bags=math.ceil(concrete / bag_yield_m3(job.yard.bag) - 1e-9), hours=hours(plan, job.quote),
+        bags=needed.in_all, hours=hours(plan, job.quote),
         gust_m_per_s=gust.gust_m_per_s if gust else None, gust=gust.says if gust else "", gives=gust.gives if gust else "",
         planned=planned,
     )  # fmt: skip

@@ -236,6 +236,19 @@ class SnowAsk:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class DriftAsk:
+    """Snow against a higher roof: on the ground (and on the lower roof, where a school starts from it), lengths, the step."""
+
+    ground_pa: float
+    upper_length_m: float
+    step_m: float
+    lower_roof_pa: float | None = None
+    lower_length_m: float | None = None
+    importance_factor: float = 1.0
+    edition: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class FixingAsk:
     """One fixing loaded sideways. `wood` is a species or a strength class, as the school names its wood."""
 

@@ -18,6 +18,7 @@ from steady.rulebooks.answers import (
     ClimatePlace,
     Column,
     Combination,
+    DriftAsk,
     FixingAsk,
     FloorLoad,
     GuardNeeded,
@@ -492,17 +493,7 @@ class Rulebook:
         """Weight of drifted snow."""
         self.none("density of snow")
 
-    def snow_drift(
-        self,
-        *,
-        ground_pa: float,
-        lower_roof_pa: float | None,
-        upper_length_m: float,
-        step_m: float,
-        importance_factor: float,
-        edition: str,
-        lower_length_m: float | None = None,
-    ) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
         """Peak surcharge and width of a drift against a higher roof."""
         self.none("rule for drifts")
 

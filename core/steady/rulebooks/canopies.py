@@ -7,31 +7,23 @@ from dataclasses import dataclass
 
 from steady.data.loader import Row, keyed
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
-from steady.measure.units import FT, GRAVITY, IN, PSF
+from steady.measure.units import FT, GRAVITY
 from steady.rulebooks.answers import WindPlace, si
 from steady.rulebooks.base import Rulebook
 
 CLOSED_FROM = 0.7
 """From this solidity on slats count as closed [our own, low]."""
-GUST = 0.85
-LEVEL = 0.6
-LEAST_PA = 16 * PSF
-"""us: gust factor, allowable level and least pressure. Source: ASCE 7-16 26.11.1, 2.4.1, 29.7 (from memory, high)."""
-ROOF_COEFFICIENT = 1.2
-"""Net coefficient of a nearly flat open roof, up and down alike [practice, low]."""
-GUST_CA = 2.0
-"""C_g of small structures. Source: NBC 4.1.7.6 (from memory, high)."""
-NET_UK = 0.5
 FRAME_COEFFICIENT = 2.0
 """Force coefficient of bare members, square to the wind [practice, low]."""
-BRIDGED_M = 3 * IN
-"""Snow bridges gaps up to this [practice, low]."""
 SLIDES_OVER_M = 15 * FT
 """Snow that slides off a higher roof lies so far out from its eave. Source: ASCE 7-16 7.9 (from memory, high)."""
 
 
 def _row(book: Rulebook) -> Row:
-    return keyed("canopy_loads")[book.key]
+    row = keyed("canopy_loads").get(book.key)
+    if row is None:
+        book.none("load on roofs over terraces")
+    return row
 
 
 def _solid(solidity: float) -> float:
@@ -53,16 +45,12 @@ def open_slats_pa(
     share = 1.0 if _solid(solidity) >= CLOSED_FROM - 1e-9 else solidity
     if net is not None:
         above_zero(net_coefficient=net)
-    if book.key == "nz" and net is None:
+    row = _row(book)
+    coefficient = net if net is not None else row.value["net_coefficient"]
+    if coefficient is None:
         raise OutsideScope("no coefficient for canopies of slats is entered here", "type the net coefficient")
     q_pa = si(book.velocity_pressure(place, height_m)[1])
-    factor = {
-        "us": LEVEL * GUST * (net or ROOF_COEFFICIENT),
-        "ca": GUST_CA * (net or ROOF_COEFFICIENT),
-        "nz": net or 0.0,
-        "uk": net or NET_UK,
-    }[book.key]
-    return q_pa * factor * share
+    return q_pa * row.number("slat_gust_factor") * coefficient * share
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -81,10 +69,9 @@ def bare_frame(
     not_below_zero(other_area=other_m2)
     area_m2 = row_m2 * max(min(rows, 3), 1 + 0.3 * (rows - 1)) + other_m2
     q_pa = si(book.velocity_pressure(place, height_m)[1])
-    if book.key == "us":
-        return BareFrame(area_m2=area_m2, force_n=LEVEL * max(q_pa * GUST * FRAME_COEFFICIENT, LEAST_PA) * area_m2)
-    gust = GUST_CA if book.key == "ca" else 1.0
-    return BareFrame(area_m2=area_m2, force_n=q_pa * gust * FRAME_COEFFICIENT * area_m2)
+    row = _row(book)
+    pressure_pa = max(q_pa * row.number("frame_gust_factor") * FRAME_COEFFICIENT, row.number("frame_least_pa"))
+    return BareFrame(area_m2=area_m2, force_n=row.number("frame_level_factor") * pressure_pa * area_m2)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -151,10 +138,11 @@ def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, one_n:
 def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, gap_m: float) -> float:
     """Snow that slats hold. Source: practice and our own (low): it bridges narrow gaps, and falls through wide ones."""
     not_below_zero(roof_snow=roof_pa, gap=gap_m)
-    share = _solid(solidity)
-    if share >= 0.5 or (book.key != "ca" and gap_m <= BRIDGED_M + 1e-9):
+    share, row = _solid(solidity), _row(book)
+    bridged_m = row.value["bridged_m"]
+    if share >= 0.5 or (bridged_m is not None and gap_m <= bridged_m + 1e-9):
         return roof_pa
-    return roof_pa * (max(share, 0.5) if book.key == "ca" else 2 * share)
+    return roof_pa * row.number("share_factor") * max(share, row.number("least_share_ratio"))
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

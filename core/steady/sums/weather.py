@@ -5,7 +5,18 @@ import math
 from steady.errors import InputError
 from steady.loads.tributary import gather
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, LegEnd, RafterAsk, SnowAsk, SpanFound, WindFace, WindLeg, WindPlace, si
+from steady.rulebooks.answers import (
+    DriftAsk,
+    FloorLoad,
+    LegEnd,
+    RafterAsk,
+    SnowAsk,
+    SpanFound,
+    WindFace,
+    WindLeg,
+    WindPlace,
+    si,
+)
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import SCHOOL, SERVICE, WOOD, inputs, load_type, of_step, school_of, woods_of
@@ -141,13 +152,15 @@ def _snow(given: Given) -> tuple[Step, Step]:
 
 def _drift(given: Given) -> tuple[Step, Step]:
     return school_of(given).snow_drift(
-        ground_pa=given.quantity("ground_snow", "pressure"),
-        lower_roof_pa=given.maybe("lower_roof_snow", "pressure"),
-        lower_length_m=given.maybe("lower_roof_length", "length"),
-        upper_length_m=given.length("upper_roof_length"),
-        step_m=given.length("step"),
-        importance_factor=given.number("importance_factor", 1.0),
-        edition=given.text("edition", ""),
+        DriftAsk(
+            ground_pa=given.quantity("ground_snow", "pressure"),
+            upper_length_m=given.length("upper_roof_length"),
+            step_m=given.length("step"),
+            lower_roof_pa=given.maybe("lower_roof_snow", "pressure"),
+            lower_length_m=given.maybe("lower_roof_length", "length"),
+            importance_factor=given.number("importance_factor", 1.0),
+            edition=given.text("edition", ""),
+        )
     )
 
 

@@ -95,6 +95,15 @@ def _price_rows() -> dict[str, tuple[StockLength, ...]]:
     return {item: tuple(sorted(lengths, key=lambda stock: stock.length_m)) for item, lengths in found.items()}
 
 
+def same_wood(like: Stick, role: str) -> list[Stick]:
+    """Sticks of a role in the same wood that a yard of the same schools sells, thinnest first, one of each section."""
+    best: dict[float, Stick] = {}
+    for item in sticks().values():
+        if item.role == role and item.species == like.species and set(item.schools) & set(like.schools):
+            best.setdefault(round(item.width_m * item.thickness_m, 9), item)
+    return [best[area] for area in sorted(best)]
+
+
 def stock_lengths(key: str) -> tuple[StockLength, ...]:
     """Lengths on sale of one timber, shortest first; none where the price list has none."""
     return _price_rows().get(key, ())

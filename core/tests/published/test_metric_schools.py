@@ -9,6 +9,7 @@ import unittest
 
 from steady.rulebooks.answers import (
     BeamAsk,
+    DriftAsk,
     FixingAsk,
     FloorLoad,
     JoistAsk,
@@ -288,7 +289,7 @@ class CanadaTest(unittest.TestCase):
 
     def test_drift_at_a_house_wall(self) -> None:
         peak, width = CA.snow_drift(
-            ground_pa=2400, lower_roof_pa=None, upper_length_m=10, step_m=3, importance_factor=1, edition=""
+            DriftAsk(ground_pa=2400, lower_roof_pa=None, upper_length_m=10, step_m=3, importance_factor=1, edition="")
         )
         self.assertAlmostEqual(1 + peak.value / (0.8 * 2.4), 2.6, delta=0.05)
         self.assertAlmostEqual(width.value, 4.8, delta=0.1)

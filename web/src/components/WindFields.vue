@@ -29,6 +29,21 @@ const LIMITS: Record<Field, { least: number; most: number; size: number; says: s
   crest_factor: { least: 1, most: 3, size: 1, says: 'a factor of 1 to 3' },
   wind_return_years: { least: 0, most: 500, size: 1, says: '0, or years from 2 to 500' },
 }
+type Asked = { field: Field; id: string; label: string; says: string }
+const fields = computed<Asked[]>(() => [
+  ...(asksPressure.value
+    ? [{ field: 'wind_pressure_pa' as const, id: 'wind-pressure', label: PRESSURE_SAYS[school.value]!, says: 'wind pressure' }]
+    : []),
+  ...(school.value === 'uk'
+    ? [{ field: 'wind_return_years' as const, id: 'years', label: "Life it is built for, years (0: the map's 50)", says: 'years of life' }]
+    : []),
+  {
+    field: 'crest_factor',
+    id: 'crest',
+    label: "On a crest or bank: factor on the wind's pressure by the code's own figure (1: level ground)",
+    says: 'crest',
+  },
+])
 const shown = (field: Field) => String(Number((site.value[field] / LIMITS[field].size).toFixed(3)))
 function take(field: Field, says: string): void {
   const value = Number(typed.value[field] ?? shown(field))
@@ -78,38 +93,16 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
       @update:model-value="store.change((job) => void (job.site.wind_importance = Number($event)), 'importance')"
     />
   </template>
-  <template v-if="asksPressure">
-    <label for="wind-pressure">{{ PRESSURE_SAYS[school] }}</label>
+  <template v-for="item in fields" :key="item.field">
+    <label :for="item.id">{{ item.label }}</label>
     <InputText
-      id="wind-pressure"
-      :model-value="shown('wind_pressure_pa')"
+      :id="item.id"
+      :model-value="shown(item.field)"
       inputmode="decimal"
-      :aria-invalid="!!faults.wind_pressure_pa"
-      @update:model-value="typed = { ...typed, wind_pressure_pa: $event ?? '' }"
-      @change="take('wind_pressure_pa', 'wind pressure')"
+      :aria-invalid="!!faults[item.field]"
+      @update:model-value="typed = { ...typed, [item.field]: $event ?? '' }"
+      @change="take(item.field, item.says)"
     />
-    <p v-if="faults.wind_pressure_pa" class="fault" role="alert">{{ faults.wind_pressure_pa }}</p>
+    <p v-if="faults[item.field]" class="fault" role="alert">{{ faults[item.field] }}</p>
   </template>
-  <template v-if="school === 'uk'">
-    <label for="years">Life it is built for, years (0: the map's 50)</label>
-    <InputText
-      id="years"
-      :model-value="shown('wind_return_years')"
-      inputmode="numeric"
-      :aria-invalid="!!faults.wind_return_years"
-      @update:model-value="typed = { ...typed, wind_return_years: $event ?? '' }"
-      @change="take('wind_return_years', 'years of life')"
-    />
-    <p v-if="faults.wind_return_years" class="fault" role="alert">{{ faults.wind_return_years }}</p>
-  </template>
-  <label for="crest">On a crest or bank: factor on the wind's pressure by the code's own figure (1: level ground)</label>
-  <InputText
-    id="crest"
-    :model-value="shown('crest_factor')"
-    inputmode="decimal"
-    :aria-invalid="!!faults.crest_factor"
-    @update:model-value="typed = { ...typed, crest_factor: $event ?? '' }"
-    @change="take('crest_factor', 'crest')"
-  />
-  <p v-if="faults.crest_factor" class="fault" role="alert">{{ faults.crest_factor }}</p>
 </template>

@@ -11,6 +11,7 @@ from steady.rulebooks.answers import (
     ClimatePlace,
     Column,
     Combination,
+    DriftAsk,
     GuardNeeded,
     JoistAsk,
     Kind,
@@ -301,19 +302,9 @@ class Canada(Rulebook):
         """NBC 4.1.6.13."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(
-        self,
-        *,
-        ground_pa: float,
-        lower_roof_pa: float | None,
-        upper_length_m: float,
-        step_m: float,
-        importance_factor: float,
-        edition: str,
-        lower_length_m: float | None = None,
-    ) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
         """NBC 2015 4.1.6.5."""
-        return loads.snow_drift(ground_pa, upper_length_m, step_m)
+        return loads.snow_drift(ask.ground_pa, ask.upper_length_m, ask.step_m)
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """89 mm nails through 38 mm plies: 51 mm into the second."""

@@ -9,6 +9,7 @@ from steady.rulebooks.answers import (
     BeamAsk,
     Column,
     Combination,
+    DriftAsk,
     FixingAsk,
     GuardNeeded,
     JoistAsk,
@@ -328,19 +329,9 @@ class UnitedKingdom(Rulebook):
             says="characteristic; up is negative",
         )
 
-    def snow_drift(
-        self,
-        *,
-        ground_pa: float,
-        lower_roof_pa: float | None,
-        upper_length_m: float,
-        step_m: float,
-        importance_factor: float,
-        edition: str,
-        lower_length_m: float | None = None,
-    ) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
         """EN 1991-1-3 5.3.6: the whole snow at the wall. The UK annex replaces it, so it is an estimate."""
-        return loads.snow_drift(ground_pa, upper_length_m, lower_length_m, step_m)
+        return loads.snow_drift(ask)
 
     def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""

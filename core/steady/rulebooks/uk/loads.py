@@ -9,6 +9,7 @@ from steady.errors import InputError, OutsideScope, above_zero
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
+    DriftAsk,
     GuardNeeded,
     LegEnd,
     PeopleLoad,
@@ -292,17 +293,18 @@ SNOW_WEIGHT = 2.0
 """Weight of snow (kN/m³). Source: EN 1991-1-3 5.3.6 (from memory, medium)."""
 
 
-def snow_drift(
-    ground_pa: float, upper_length_m: float, lower_length_m: float | None, step_m: float
-) -> tuple[Step, Step]:
+def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     """Snow at the wall of a higher roof, and how far out it lies.
 
     Source: EN 1991-1-3 5.3.6 (from memory, medium): μ_w = (b1 + b2) / 2 h, from .8 to 4 and at most 2 h / s_k; 5 to 15 m wide.
     """
-    if lower_length_m is None:
+    if ask.lower_length_m is None:
         raise InputError("lower_roof_length", "is needed")
-    above_zero(upper_roof_length=upper_length_m, lower_roof_length=lower_length_m, step=step_m, ground_snow=ground_pa)
-    s_k = ground_pa / 1000
+    upper_length_m, lower_length_m, step_m = ask.upper_length_m, ask.lower_length_m, ask.step_m
+    above_zero(
+        upper_roof_length=upper_length_m, lower_roof_length=lower_length_m, step=step_m, ground_snow=ask.ground_pa
+    )
+    s_k = ask.ground_pa / 1000
     shape = max(0.8, min(4.0, (upper_length_m + lower_length_m) / (2 * step_m)))
     shape = min(shape, SNOW_WEIGHT * step_m / s_k)
     source = "ec1-3: 5.3.6; medium; the UK annex replaces it: an estimate"

@@ -10,6 +10,7 @@ from steady.rulebooks.answers import (
     BeamAsk,
     Column,
     Combination,
+    DriftAsk,
     FixingAsk,
     FloorLoad,
     GuardNeeded,
@@ -547,28 +548,9 @@ class UnitedStates(Rulebook):
         """ASCE 7-16 7.7.1."""
         return loads.snow_density(ground_pa)
 
-    def snow_drift(
-        self,
-        *,
-        ground_pa: float,
-        lower_roof_pa: float | None,
-        upper_length_m: float,
-        step_m: float,
-        importance_factor: float,
-        edition: str,
-        lower_length_m: float | None = None,
-    ) -> tuple[Step, Step]:
+    def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
         """ASCE 7-16 7.7.1."""
-        if lower_roof_pa is None:
-            raise InputError("lower_roof_snow", "is needed")
-        return loads.snow_drift(
-            ground_pa=ground_pa,
-            lower_roof_pa=lower_roof_pa,
-            upper_length_m=upper_length_m,
-            step_m=step_m,
-            importance_factor=importance_factor,
-            edition=edition,
-        )
+        return loads.snow_drift(ask)
 
     def roof_live(self, area_m2: float, rise_in_12: float) -> Step:
         """ASCE 7-16 4.8.2."""

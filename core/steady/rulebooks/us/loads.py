@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, given_step
+from steady.rulebooks.answers import Combination, DriftAsk, given_step
 
 _SOURCE = "asce-7-16: 2.4.1; high"
 
@@ -140,15 +140,7 @@ def snow_density(ground_pa: float) -> Step:
     )
 
 
-def snow_drift(
-    *,
-    ground_pa: float,
-    lower_roof_pa: float,
-    upper_length_m: float,
-    step_m: float,
-    importance_factor: float,
-    edition: str,
-) -> tuple[Step, Step]:
+def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     """Peak surcharge (psf) and width (ft) of the drift on a roof below a higher one.
 
     Raises:
@@ -157,22 +149,24 @@ def snow_drift(
 
     Source: ASCE 7-16 7.7.1 (from memory, medium to high).
     """
-    if edition not in ("", "ASCE 7-16"):
+    if ask.lower_roof_pa is None:
+        raise InputError("lower_roof_snow", "is needed")
+    if ask.edition not in ("", "ASCE 7-16"):
         raise OutsideScope("drifts by ASCE 7-22 are not entered", "ASCE 7-16, or ask an engineer")
     asked = {
-        "ground_snow": ground_pa,
-        "lower_roof_snow": lower_roof_pa,
-        "upper_roof_length": upper_length_m,
-        "step": step_m,
+        "ground_snow": ask.ground_pa,
+        "lower_roof_snow": ask.lower_roof_pa,
+        "upper_roof_length": ask.upper_length_m,
+        "step": ask.step_m,
     }
-    for name, value in {**asked, "importance_factor": importance_factor}.items():
+    for name, value in {**asked, "importance_factor": ask.importance_factor}.items():
         if not value > 0:
             raise InputError(name, "must be above 0")
-    pg, g = ground_pa / PSF, snow_density(ground_pa).value
-    hb = lower_roof_pa / PSF / g
-    hc = step_m / FT - hb
-    lu = max(upper_length_m / FT, 20.0)
-    hd = math.sqrt(importance_factor) * (0.43 * lu ** (1 / 3) * (pg + 10) ** 0.25 - 1.5)
+    pg, g = ask.ground_pa / PSF, snow_density(ask.ground_pa).value
+    hb = ask.lower_roof_pa / PSF / g
+    hc = ask.step_m / FT - hb
+    lu = max(ask.upper_length_m / FT, 20.0)
+    hd = math.sqrt(ask.importance_factor) * (0.43 * lu ** (1 / 3) * (pg + 10) ** 0.25 - 1.5)
     none = hc / hb < 0.2
     high = 0.0 if none else max(0.0, min(hd, hc))
     width = 0.0 if none else 4 * hd if hd <= hc else min(4 * hd**2 / hc, 8 * hc)

@@ -10,7 +10,7 @@ from steady.measure.units import FT
 from steady.plan.model import Basis
 from steady.structures.fence.infill import BOARDED
 from steady.structures.fence.spec import FenceSpec, Straight
-from steady.yard.stock import Stick, stick, sticks
+from steady.yard.stock import Stick, same_wood, stick
 
 Change = tuple[tuple[str, object], ...]
 GAPS_M = {False: 0.0254, True: 0.025}
@@ -57,15 +57,8 @@ def singles(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
 
 def _next(now: Stick, role: str) -> list[Stick]:
     """The next size up of the same wood, if the yard has one."""
-    bigger = [
-        item
-        for item in sticks().values()
-        if item.role == role
-        and item.species == now.species
-        and set(item.schools) & set(now.schools)
-        and item.width_m * item.thickness_m > now.width_m * now.thickness_m + 1e-9
-    ]
-    return sorted(bigger, key=lambda item: item.width_m * item.thickness_m)[:1]
+    area = now.width_m * now.thickness_m
+    return [item for item in same_wood(now, role) if item.width_m * item.thickness_m > area + 1e-9][:1]
 
 
 def _rails(spec: FenceSpec) -> Iterator[tuple[str, Change]]:

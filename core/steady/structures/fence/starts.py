@@ -16,7 +16,7 @@ from steady.structures.fence.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec, PracticeDetail
 from steady.yard.choices import YardChoices
-from steady.yard.stock import Stick, stick, sticks
+from steady.yard.stock import Stick, same_wood, stick, sticks
 
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
 """Bays that are looked through, by feet or metric."""
@@ -91,8 +91,8 @@ def cheapest(
     found = Search()
     base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
     home = stick(spec.post, "post", "post")
-    posts = _sizes(home, "post")
-    rails = _sizes(stick(spec.rail, "rail", "rail"), "rail")
+    posts = same_wood(home, "post")
+    rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
     nearest: tuple[float, str] = (float("inf"), "")
 
     def made(change: dict[str, object]) -> Plan | None:
@@ -187,19 +187,6 @@ def _bays(spec: FenceSpec, book: Rulebook) -> tuple[float, ...]:
     metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
     most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
     return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
-
-
-def _sizes(like: Stick, role: str) -> list[Stick]:
-    """The yard's sticks of a role in the same wood, thinnest first."""
-    same = [
-        s
-        for s in sticks().values()
-        if s.role == role and s.species == like.species and set(s.schools) & set(like.schools)
-    ]
-    best: dict[float, Stick] = {}
-    for item in same:
-        best.setdefault(round(item.width_m * item.thickness_m, 9), item)
-    return [best[area] for area in sorted(best)]
 
 
 def _stiffest(spec: FenceSpec, rails: list[Stick]) -> dict[str, object]:
