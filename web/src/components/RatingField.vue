@@ -32,8 +32,8 @@ function back(): void {
 <template>
   <div class="rating">
     <label :for="id">{{ label }}</label>
-    <input :id="id" v-model="text" :placeholder="empty" autocomplete="off" :aria-invalid="!!(fault || refused)" :aria-describedby="id + 'f'" @change="commit" @keydown.esc="back" />
-    <span :id="id + 'f'" class="fault" role="alert">{{ fault || refused }}</span>
+    <input :id="id" v-model="text" :placeholder="empty" autocomplete="off" :aria-invalid="!!(fault || refused)" :aria-describedby="fault || refused ? id + 'f' : undefined" @change="commit" @keydown.esc="back" />
+    <span v-if="fault || refused" :id="id + 'f'" class="fault" role="alert">{{ fault || refused }}</span>
   </div>
 </template>
 
