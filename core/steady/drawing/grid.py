@@ -94,6 +94,10 @@ def plan_view(plan: Plan, ring: Curve, tape: Tape) -> View:
             shapes.append(
                 Shape(id=curve.id, kind="polyline", layer="diagonal", points=tuple(_down(p) for p in curve.points))
             )
+            # A third of the way along: in the middle both lengths would lie on each other.
+            (ax, ay), (bx, by) = (_down(p) for p in curve.points)
+            at = (ax + (bx - ax) / 3, ay + (by - ay) / 3)
+            shapes.append(_text(curve.id, tape.length(float(curve.label)), at, "diagonal-label"))
     shapes += _post_labels(plan, tape) + _outer_dimensions(plan, ring, tape)
     return View(name="plan", title="Framing plan, from above", shapes=tuple(shapes), bounds=bounds_of(shapes))
 

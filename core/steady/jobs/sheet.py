@@ -7,7 +7,7 @@ import math
 import re
 from dataclasses import dataclass
 
-from steady.data.loader import sources
+from steady.data.second import from_memory_in, second_of
 from steady.drawing.details import DetailSheet, details
 from steady.drawing.grid import outline_of
 from steady.drawing.shapes import View
@@ -427,11 +427,11 @@ def sureness(check: Check) -> str:
         return "a value from memory, low confidence"
     if any(re.search(r"\bmedium\b", source) for source in sources):
         return "from memory, not compared; medium confidence"
-    if any(source.split(":")[0] in _MEMORY for source in sources):
+    recalled = [source for source in sources if from_memory_in(source)]
+    if any(second_of(source) is None for source in recalled):
         return "clauses from memory, not compared with the printed page"
+    if recalled:
+        return "compared with a second source"
     if any(source.startswith("practice") for source in sources):
         return "common practice, no source"
     return "closed form or your own figure"
-
-
-_MEMORY = {key for key, row in sources().items() if row["checked"].startswith("from memory")}

@@ -80,8 +80,11 @@ def joist_centres(from_m: float, to_m: float, spacing_m: float, joist_m: float) 
         if from_m + k * spacing_m > found[0] + joist_m:
             found.append(from_m + k * spacing_m)
         k += 1
-    if to_m - joist_m / 2 > found[-1] + joist_m:
-        found.append(to_m - joist_m / 2)
+    last_m = to_m - joist_m / 2
+    if last_m - found[-1] > spacing_m + 1e-9:
+        found.append(last_m - joist_m)  # no bay is wider than asked: the last joist is doubled
+    if last_m > found[-1] + joist_m - 1e-9:
+        found.append(last_m)
     return tuple(found)
 
 

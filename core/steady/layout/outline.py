@@ -80,6 +80,25 @@ class Outline:
         """Whether a point lies inside."""
         return any(a <= point[1] <= b for a, b in self.across(0, point[0]))
 
+    def rectangles(self) -> list[tuple[float, float, float, float]]:
+        """The fewest rectangles in strips along y that fill an outline of square corners: left, low, right, high. Else none."""
+        if any(min(abs(a[0] - b[0]), abs(a[1] - b[1])) > NEAR_M for a, b in self._pairs()):
+            return []
+        open_strips: list[tuple[float, float, float, float]] = []
+        ys = sorted({round(y, 6) for _, y in self.corners})
+        made: list[tuple[float, float, float, float]] = []
+        for low, high in itertools.pairwise(ys):
+            spans = self.across(1, (low + high) / 2)
+            going: list[tuple[float, float, float, float]] = []
+            for left, right in spans:
+                same = [
+                    r for r in open_strips if abs(r[0] - left) < NEAR_M and abs(r[2] - right) < NEAR_M and r[3] == low
+                ]
+                going.append((left, same[0][1] if same else low, right, high))
+            made += [r for r in open_strips if not any(g[1] == r[1] and g[0] == r[0] for g in going)]
+            open_strips = going
+        return made + open_strips
+
 
 def checked(corners: tuple[Point, ...]) -> Outline:
     """An outline that can be built.

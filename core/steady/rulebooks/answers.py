@@ -5,7 +5,7 @@ from typing import Literal
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.quantities import UNITS
-from steady.plan.model import Check, Step
+from steady.plan.model import Asks, Check, Step
 
 LoadType = Literal["permanent", "storage", "floor", "snow", "roof", "wind", "impact"]
 LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "snow", "roof", "wind", "impact")
@@ -138,6 +138,8 @@ class Sag:
     limit_ratio: float
     source: str
     says: str = ""
+    asks: Asks = Asks.CODE
+    """Who asks: a clause, or advice where a school keeps to less than is usual."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -325,13 +327,37 @@ class GuardNeeded:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PeopleLoad:
-    """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design."""
+    """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design.
+
+    `infill_n`: a push on one piece of the infill. `down_n_per_m`: along the top, downward; 0 where the school names none.
+    """
 
     line_n_per_m: float
     point_n: float
     factor: float
     load: LoadType
     source: str
+    infill_n: float = 500.0
+    down_n_per_m: float = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StairLimits:
+    """What a school asks of a straight stair (m); None where it names no limit.
+
+    `handrails_from_m`: from this width on a handrail belongs on both sides.
+    """
+
+    riser_most_m: float
+    tread_least_m: float
+    width_least_m: float
+    rail_low_m: float
+    rail_high_m: float
+    source: str
+    stringer_span_m: float | None = None
+    riser_least_m: float | None = None
+    tread_most_m: float | None = None
+    handrails_from_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

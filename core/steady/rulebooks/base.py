@@ -36,6 +36,7 @@ from steady.rulebooks.answers import (
     SnowAsk,
     Soil,
     SpanFound,
+    StairLimits,
     Standing,
     Strength,
     WindFace,
@@ -323,6 +324,10 @@ class Rulebook:
         """Deflections the school limits. `limit_ratio` replaces the first limit."""
         self.none("limit on sag")
 
+    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[Sag, ...]:
+        """The same for beams, joists and boards of a deck, where the school names another limit for them."""
+        return self.sags(wood, "", None)
+
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """How far deck joists may span; of several woods the worst. Raises OutsideScope."""
         self.none("spans of joists")
@@ -412,9 +417,13 @@ class Rulebook:
         """People against a guard of a deck of one dwelling."""
         self.none("load on guards")
 
-    def stair(self, stringer: str) -> dict[str, float]:
-        """Stair limits by name (m)."""
+    def stair(self, stringer: str) -> StairLimits:
+        """Limits of a straight stair."""
         self.none("stair limits")
+
+    def foundation_depth(self, soil: Soil, frost_m: float) -> Step | None:
+        """How deep a foundation without heat goes in this soil, where the school says so beside the frost depth."""
+        return None
 
     # --- weather ----------------------------------------------------------------------------------------------------
     def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:

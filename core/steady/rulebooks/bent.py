@@ -60,6 +60,7 @@ def check_member(
     stability: float = 1.0,
     limit_ratio: float | None = None,
     about: str = "member",
+    sags: tuple[Sag, ...] | None = None,
 ) -> tuple[MemberCheck, ...]:
     """Every check of a bent member: strength under each combination of dead and live load, then the sags.
 
@@ -69,6 +70,7 @@ def check_member(
         load: How long the live load lasts; dead load alone is permanent.
         stability: Factor on the bending strength where the squeezed edge is not held.
         limit_ratio: In place of the school's first limit on sag.
+        sags: In place of the school's limits for floors, what it asks of this kind of member.
 
     Raises:
         InputError: A span that is not above 0.
@@ -83,7 +85,8 @@ def check_member(
         duration: LoadType = load if case.live else "permanent"
         found.append(_bending(book, wood, case, dead, live, duration, stability, about))
         found.append(_shear(book, wood, case, dead, live, duration, about))
-    return (*found, *_sagging(book, wood, dead, live, span_m, live_use, limit_ratio, about))
+    limits = book.sags(wood, live_use, limit_ratio) if sags is None else sags
+    return (*found, *_sagging(book, wood, dead, live, span_m, limits, about))
 
 
 def _bending(
@@ -171,8 +174,7 @@ def _sagging(
     dead: Action,
     live: Action,
     span_m: float,
-    live_use: str,
-    limit_ratio: float | None,
+    sags: tuple[Sag, ...],
     about: str,
 ) -> list[MemberCheck]:
     e = book.strength("stiffness", wood, "floor")
@@ -180,7 +182,7 @@ def _sagging(
     word = "mm" if book.metric else "in"
     length = UNITS[word][1]
     found: list[MemberCheck] = []
-    for sag in book.sags(wood, live_use, limit_ratio):
+    for sag in sags:
         load = sag.dead * dead.sag_n_m3 + sag.live * live.sag_n_m3
         demand = Step(
             symbol="w",
@@ -213,6 +215,7 @@ def _sagging(
             limit=limit,
             working=(e.step,),
             case=sag.says,
+            asks=sag.asks,
         )
         split = Split(
             load=load,

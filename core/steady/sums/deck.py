@@ -192,7 +192,10 @@ def _notched_guard(given: Given) -> str:
 
 def _stair(name: str) -> Output:
     def reckon(given: Given) -> float:
-        return school_of(given).stair(given.choice("stringer", ("cut", "solid"), "cut"))[name]
+        found = getattr(school_of(given).stair(given.choice("stringer", ("cut", "solid"), "cut")), f"{name}_m")
+        if found is None:
+            raise OutsideScope(f"no {name.replace('_', ' ')} is entered for this school", "the local code's own limit")
+        return float(found)
 
     return Output(name=name, unit="in", reckon=reckon)
 
@@ -356,7 +359,7 @@ SUMS = (
             _stair(name)
             for name in ("riser_most", "tread_least", "width_least", "rail_low", "rail_high", "stringer_span")
         ),
-        source="irc: R311.7; high",
+        source="irc: R311.7; nbc: 9.8.4; high",
         picture="stair",
     ),
 )

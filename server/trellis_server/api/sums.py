@@ -8,6 +8,7 @@ from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from steady.data.loader import sources
+from steady.data.second import second_in_words, seconds
 from steady.jobs.compare import SideBySide, Stick, read_member, side_by_side
 from steady.jobs.document import Reading
 from steady.rulebooks.answers import LoadType
@@ -118,10 +119,22 @@ class KnownRow(Schema):
     source: str
     note: str
     outcome: str
+    second: str
+
+
+class SecondRow(Schema):
+    """A clause or table whose values were compared with something outside the project."""
+
+    clause: str
+    values: int
+    agree: int
+    by: str
+    doubted: str
 
 
 class ChecksAnswer(Schema):
     rows: list[KnownRow]
+    seconds: list[SecondRow]
 
 
 def _named(source: str) -> str:
@@ -194,8 +207,12 @@ def compare_schools(request: HttpRequest, body: CompareBody) -> HttpResponse:
 
 @router.get("/checks", response={200: ChecksAnswer, 401: Problems})
 def checks(request: HttpRequest) -> HttpResponse:
-    """What the numbers rest on: rows we are unsure of first."""
-    return fast({"rows": [_row(found) for found in _compared()]})
+    """What the numbers rest on: published rows first, then those we are unsure of; and what has a second source."""
+    second = [
+        {"clause": _named(one.clause), "values": one.values, "agree": one.agree, "by": one.by, "doubted": one.doubted}
+        for one in seconds()
+    ]
+    return fast({"rows": [_row(found) for found in _compared()], "seconds": second})
 
 
 @cache
@@ -207,7 +224,11 @@ def _compared() -> tuple[Compared, ...]:
             found += [compare(row) for row in read(file)]
     doubt = {"low": 0, "medium": 1, "high": 2}
     kinds = {"memory": 0, "practice": 1}
-    found.sort(key=lambda c: (doubt.get(c.row.confidence, 0), kinds.get(c.row.kind, 2), c.row.source, c.row.id))
+    found.sort(
+        key=lambda c: (
+            c.row.kind != "published", doubt.get(c.row.confidence, 0), kinds.get(c.row.kind, 2), c.row.source, c.row.id,
+        )
+    )  # fmt: skip
     return tuple(found)
 
 
@@ -216,5 +237,5 @@ def _row(found: Compared) -> dict[str, str]:
     return {
         "id": row.id, "sum": row.sum, "output": row.output, "expected": row.expected, "reckoned": found.reckoned,
         "unit": row.unit, "kind": row.kind, "confidence": row.confidence, "source": row.source, "note": row.note,
-        "outcome": found.outcome,
+        "outcome": found.outcome, "second": second_in_words(row.source) if row.kind != "published" else "",
     }  # fmt: skip

@@ -213,9 +213,23 @@ class SumsTest(TestCase):
         self.assertEqual({a["output"]: a["status"] for a in answers}, {"bays": "ok", "bay": "ok"})
         self.assertEqual(self.caller.send("POST", "/api/sums", {"name": "no.such", "inputs": {}}).status_code, 422)
 
-    def test_what_the_numbers_rest_on_lists_doubt_first(self) -> None:
-        rows = self.caller.send("GET", "/api/sums/checks").json()["rows"]
+    def test_what_the_numbers_rest_on_lists_published_rows_then_doubt(self) -> None:
+        found = self.caller.send("GET", "/api/sums/checks").json()
+        rows = found["rows"]
         self.assertEqual({row["outcome"] for row in rows}, {"agrees"})
+        kinds = [row["kind"] == "published" for row in rows]
+        self.assertEqual(kinds, sorted(kinds, reverse=True))
+        self.assertEqual(sum(kinds), 126)
+        self.assertEqual(sum(row["kind"] == "practice" for row in rows if row["id"].startswith("PR-")), 20)
+        # A row that has a second source says with what it was compared; one that has none still says that it is from memory.
+        by_id = {row["id"]: row for row in rows}
+        soil = next(row for row in rows if row["source"] == "NBC Table 9.4.4.1")
+        self.assertIn("open extraction", soil["second"])
+        self.assertEqual(by_id["US-P-001"]["second"], "")
+        self.assertEqual(
+            sum(one["values"] for one in found["seconds"]) - sum(one["agree"] for one in found["seconds"]), 5
+        )
+        rows = [row for row in rows if row["kind"] != "published"]
         order = ["low", "medium", "high"]
         self.assertEqual(
             [order.index(r["confidence"]) for r in rows], sorted(order.index(r["confidence"]) for r in rows)

@@ -737,7 +737,7 @@ export interface paths {
         };
         /**
          * Checks
-         * @description What the numbers rest on: rows we are unsure of first.
+         * @description What the numbers rest on: published rows first, then those we are unsure of; and what has a second source.
          */
         get: operations["trellis_server_api_sums_checks"];
         put?: never;
@@ -993,6 +993,8 @@ export interface components {
         ChecksAnswer: {
             /** Rows */
             rows: components["schemas"]["KnownRow"][];
+            /** Seconds */
+            seconds: components["schemas"]["SecondRow"][];
         };
         /** Choice */
         Choice: {
@@ -1229,6 +1231,7 @@ export interface components {
          *         upright: What keeps a deck without a house from racking.
          *         least_slack_ratio: Share of its limit that a member leaves over, at least.
          *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+         *         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
          *         carries: Things a house deck is not reckoned for.
          */
         DeckSpec: {
@@ -1291,6 +1294,11 @@ export interface components {
             carries: ("hot tub" | "planters" | "roof")[];
             /** Dead Pa */
             dead_pa?: number | null;
+            /**
+             * Dwelling Units
+             * @default 1
+             */
+            dwelling_units: number;
             /**
              * @default {
              *       "joist": "",
@@ -2640,6 +2648,8 @@ export interface components {
             output: string;
             /** Reckoned */
             reckoned: string;
+            /** Second */
+            second: string;
             /** Source */
             source: string;
             /** Sum */
@@ -3976,6 +3986,22 @@ export interface components {
         SchoolsAnswer: {
             /** Schools */
             schools: components["schemas"]["SchoolRow"][];
+        };
+        /**
+         * SecondRow
+         * @description A clause or table whose values were compared with something outside the project.
+         */
+        SecondRow: {
+            /** Agree */
+            agree: number;
+            /** By */
+            by: string;
+            /** Clause */
+            clause: string;
+            /** Doubted */
+            doubted: string;
+            /** Values */
+            values: number;
         };
         /** Session */
         Session: {

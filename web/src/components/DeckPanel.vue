@@ -41,7 +41,7 @@ function resize(axis: 'x_m' | 'y_m', from: number, to: number | null): void {
 }
 const LAYERS = [
   ['boards', ['decking', 'tread']], ['joists', ['joist', 'rim', 'blocking', 'ledger']], ['beams', ['beam', 'brace']],
-  ['footings', ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth']], ['guard', ['guard-post', 'guard-cap', 'stringer']], ['lengths', ['dimension', 'diagonal']],
+  ['footings', ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth']], ['guard', ['guard-post', 'guard-cap', 'stringer']], ['lengths', ['dimension', 'diagonal', 'diagonal-label']],
 ] as [string, string[]][]
 const seen = (layers: string[]) => !layers.every((layer) => hidden.value.includes(layer))
 function toggle(layers: string[]): void {
@@ -123,6 +123,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           <LengthField inline label="They stand apart" bare="in" :model-value="spec.existing.spacing_m" :tape="store.tape" :path="path + '/existing/spacing_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.spacing_m = $event!), 'the deck that stands')" />
           <LengthField inline label="Ours lies lower by" bare="in" :model-value="spec.existing.lower_m" :tape="store.tape" :path="path + '/existing/lower_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.lower_m = $event!), 'the deck that stands')" />
         </template>
+        <PickField v-if="!spec.bridge" inline label="Serves" :model-value="spec.dwelling_units" :options="[{ value: 1, says: 'one dwelling' }, { value: 2, says: 'two dwellings' }, { value: 3, says: 'three or more' }]" :path="path + '/dwelling_units'" @update:model-value="pick('dwelling_units', 'whom the deck serves')($event)" />
         <PickField v-if="spec.attach !== 'ledger' && !spec.bridge" inline label="Kept upright by" :model-value="spec.upright" :options="UPRIGHT" @update:model-value="pick('upright', 'what keeps it upright')($event)" />
       </section>
       <section>

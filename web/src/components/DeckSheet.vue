@@ -18,7 +18,7 @@ const { sheet, selected, structure, problems, failed, run } = useJobSheet()
 const { move, unpin, edit, specOf } = useDeck(structure)
 const { preview, take } = useOffers(specOf)
 const problem = computed(() => problems.value[0]?.message ?? failed.value)
-const hidden = ref<string[]>(['diagonal'])
+const hidden = ref<string[]>(['diagonal', 'diagonal-label'])
 
 function select(id: string): void {
   const there = sheet.value && [...sheet.value.members, ...sheet.value.posts].some((item) => item.id === id)

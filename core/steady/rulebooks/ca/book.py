@@ -4,6 +4,7 @@ import math
 from dataclasses import replace
 
 from steady.errors import InputError
+from steady.measure.units import MM
 from steady.plan.model import Step
 from steady.rulebooks import short_posts
 from steady.rulebooks.answers import (
@@ -26,6 +27,7 @@ from steady.rulebooks.answers import (
     SnowAsk,
     Soil,
     SpanFound,
+    StairLimits,
     Standing,
     Strength,
     WindFace,
@@ -175,6 +177,18 @@ class Canada(Rulebook):
         """Live load L/360; no rule for the years is entered."""
         return (floors.sag(limit_ratio),)
 
+    def deck_sags(self, wood: Wood, dwelling_units: int) -> tuple[Sag, ...]:
+        """NBC 2025 Table 9.4.3.1."""
+        return floors.deck_sags(dwelling_units)
+
+    def stair(self, stringer: str) -> StairLimits:
+        """NBC 9.8."""
+        return loads.STAIR
+
+    def foundation_depth(self, soil: Soil, frost_m: float) -> Step | None:
+        """NBC Table 9.12.2.2."""
+        return loads.foundation_depth(soil, frost_m)
+
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """NBC 9.23.4.2."""
         return floors.joist_span(self, woods, ask)
@@ -307,5 +321,6 @@ class Canada(Rulebook):
         return loads.snow_drift(ask.ground_pa, ask.upper_length_m, ask.step_m)
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
-        """89 mm nails through 38 mm plies: 51 mm into the second."""
-        return nail_m - ply_m, 0.051, "nbc: 9.23.8.3, nails of 89 mm; high"
+        """89 mm nails through 38 mm plies: 51 mm into the second; how thick a nail of that length is at least."""
+        least_mm = loads.nail_diameter_m(nail_m) / MM
+        return nail_m - ply_m, 0.051, f"nbc: 9.23.8.3, nails of 89 mm, {least_mm:g} mm thick at least; high"

@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, MM
-from steady.plan.model import Step
+from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, worst_span
@@ -29,6 +29,22 @@ def sag(limit_ratio: float | None) -> Sag:
         source="nbc: Table 9.4.3.1; high",
         says="live load alone",
     )
+
+
+DECK_LIMIT = 240.0
+
+
+def deck_sags(dwelling_units: int) -> tuple[Sag, ...]:
+    """L/240 for beams, joists and boards of a deck that serves one dwelling, L/360 for others; L/360 stays as advice.
+
+    Source: NBC 2025 and BCBC 2024 Table 9.4.3.1, compared with an open extraction of both tables.
+    """
+    if dwelling_units > 1:
+        return (sag(None),)
+    code = replace(
+        sag(DECK_LIMIT), source="nbc-2025: Table 9.4.3.1; high", says="live load alone, a deck of one dwelling"
+    )
+    return code, replace(sag(None), asks=Asks.ADVICE, says="live load alone, as stiff as a floor")
 
 
 def vibration_span(wood: Wood, spacing_m: float, stiffening: str, subfloor_m: float) -> SpanFound:

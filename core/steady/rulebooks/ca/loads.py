@@ -13,6 +13,7 @@ from steady.rulebooks.answers import (
     Pad,
     PeopleLoad,
     Soil,
+    StairLimits,
     WindFace,
     WindLeg,
     WindOnFence,
@@ -27,7 +28,15 @@ from steady.rulebooks.short_posts import named_soils
 
 _COMBOS = "nbc: Table 4.1.3.2.-A; high"
 KPA = 1e3
-GUARD_LOAD = PeopleLoad(line_n_per_m=500.0, point_n=1000.0, factor=1.5, load="floor", source="nbc: Table 9.8.8.2; high")
+GUARD_LOAD = PeopleLoad(
+    line_n_per_m=500.0, point_n=1000.0, factor=1.5, load="floor", source="nbc: Table 9.8.8.2; high", infill_n=500.0,
+    down_n_per_m=1500.0,
+)  # fmt: skip
+STAIR = StairLimits(
+    riser_most_m=0.2, riser_least_m=0.125, tread_least_m=0.255, tread_most_m=0.355, width_least_m=0.86, rail_low_m=0.865,
+    rail_high_m=1.07, handrails_from_m=1.1, source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
+)  # fmt: skip
+"""Private stairs. Rises, runs and sides of handrails compared with an open extraction; width and rail heights from memory."""
 GUST = 2.0
 """C_g of the structure as a whole. NBC 4.1.7 (from memory, high)."""
 MIDDLE = 1.2
@@ -337,6 +346,38 @@ def frost_waived(
     """Low free-standing decks. Source: NBC 9.12.2.2 (from memory, medium to high)."""
     waived = deck_height_m <= 0.6 + 1e-9 and deck_area_m2 <= 55 + 1e-9 and not (roofed or attached or masonry)
     return waived, "nbc: 9.12.2.2, joists at most 600 mm up, at most 55 m², no roof, not attached, no masonry; medium"
+
+
+def nail_diameter_m(length_m: float) -> float:
+    """How thick a nail of this length is at least. Source: NBC Table 9.23.3.1, compared with an open extraction."""
+    rows = [row for row in table("ca_nails") if row.number("length_m") <= length_m + 1e-9] or [table("ca_nails")[0]]
+    return rows[-1].number("diameter_m")
+
+
+FREE_OF_FROST = ("rock", "sand", "gravel")
+"""Soils in whose names the table's rock and coarse grains are found; all others count as clay or not clearly defined."""
+CLAY_LEAST_M = 1.2
+
+
+def foundation_depth(soil: Soil, frost_m: float) -> Step | None:
+    """A foundation that contains no heated space: clay or soil not clearly defined 1.2 m and not less than the frost, silt the
+    frost; rock and coarse soil have no limit where water drains away.
+
+    Source: NBC Table 9.12.2.2, compared with an open extraction.
+    """
+    name = soil.name
+    if any(word in name for word in FREE_OF_FROST):
+        return None
+    if "silt" in name:
+        return (
+            given_step("d_f", frost_m, "m", "nbc: Table 9.12.2.2; high", "silt: below the frost")
+            if frost_m > 0
+            else None
+        )
+    return Step(
+        symbol="d_f", value=max(CLAY_LEAST_M, frost_m), unit="m", formula="max(1.2, f)", inputs=(("f", frost_m, "m"),),
+        source="nbc: Table 9.12.2.2; high", says="clay, or soil not clearly defined, under a foundation without heat",
+    )  # fmt: skip
 
 
 def frost_depth(freezing_index: float | None) -> Step:

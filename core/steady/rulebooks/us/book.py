@@ -28,6 +28,7 @@ from steady.rulebooks.answers import (
     SnowAsk,
     Soil,
     SpanFound,
+    StairLimits,
     Standing,
     Strength,
     WindFace,
@@ -418,7 +419,7 @@ class UnitedStates(Rulebook):
         """200 lb."""
         return people.GUARD_LOAD
 
-    def stair(self, stringer: str) -> dict[str, float]:
+    def stair(self, stringer: str) -> StairLimits:
         """IRC R311.7."""
         return people.stair(stringer)
 

@@ -6,9 +6,11 @@ from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, PLF, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import GuardNeeded, Pad, PeopleLoad, given_step, pad_thickness_default
+from steady.rulebooks.answers import GuardNeeded, Pad, PeopleLoad, StairLimits, given_step, pad_thickness_default
 
-GUARD_LOAD = PeopleLoad(line_n_per_m=0.0, point_n=200 * LB, factor=1.0, load="wind", source="irc: R301.5; high")
+GUARD_LOAD = PeopleLoad(
+    line_n_per_m=0.0, point_n=200 * LB, factor=1.0, load="wind", source="irc: R301.5; high", infill_n=50 * LB
+)
 """200 lb at any point; the short duration is not stated by the clause (low): type another load_type to change it."""
 GUARD_LINE_N_PER_M = 50 * PLF
 """Over two dwelling units, not with the point load. IBC 1607.8 (from memory, high)."""
@@ -31,16 +33,17 @@ def guard_needed(*, height_m: float, dwelling_units: int, stair: bool) -> GuardN
     return GuardNeeded(height_m=42 * IN, sphere_m=sphere_m, source=source)
 
 
-def stair(stringer: str) -> dict[str, float]:
-    """Stair limits (m). Source: IRC R311.7 (from memory, high); stringer spans of 2x12 Southern Pine, DCA 6 (medium)."""
-    return {
-        "riser_most": 7.75 * IN,
-        "tread_least": 10 * IN,
-        "width_least": 36 * IN,
-        "rail_low": 34 * IN,
-        "rail_high": 38 * IN,
-        "stringer_span": 6 * FT if stringer == "cut" else 13.25 * FT,
-    }
+def stair(stringer: str) -> StairLimits:
+    """Stair limits. Source: IRC R311.7 (from memory, high); stringer spans of 2x12 Southern Pine, DCA 6 (medium)."""
+    return StairLimits(
+        riser_most_m=7.75 * IN,
+        tread_least_m=10 * IN,
+        width_least_m=36 * IN,
+        rail_low_m=34 * IN,
+        rail_high_m=38 * IN,
+        stringer_span_m=6 * FT if stringer == "cut" else 13.25 * FT,
+        source="irc: R311.7; high",
+    )
 
 
 def pad_pressure(bearing_pa: float, thickness_m: float) -> Step:

@@ -71,6 +71,13 @@ def cautions(
         row = keyed("deck_walls")[spec.ledger.wall]
         if row.text["ledger"] != "yes":
             say("licence", f"No ledger here: {row.text['reason']}", row.source)
+    if frame.on_house and site.ground_snow_pa > 0:
+        say(
+            "drawing",
+            "Snow drifts against a wall and slides off a roof: the deck next to the house can carry several times the snow that "
+            "is reckoned here, which lies even. Ask whoever knows the roof, or clear it",
+            "practice: drift on decks is not reckoned here",
+        )
     if spec.attach == "existing":
         for text in _beside(spec, Tape(system="metric" if metric else "imperial")):
             say("drawing", text, "the survey of the deck that stands")

@@ -4,7 +4,6 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, si
-from steady.rulebooks.bent import check_member
 from steady.structures.deck.findings import Found, Timber, beam_wood
 from steady.structures.deck.framing import BeamRun, Frame
 from steady.structures.deck.joists import factored, live_patterns
@@ -107,15 +106,15 @@ def _spans(
 
 
 def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope, more: float) -> None:
-    book, floor = found.book, found.load.floor
+    floor = found.load.floor
     try:
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
-        between = check_member(book, wood, dead=dead, live=live, span_m=max(run.spans_m), load=floor.load, about=about)
+        between = found.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
         found.members("Beam", about, between, "between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
-            over = check_member(book, wood, dead=dead, live=live, span_m=2 * past_m, load=floor.load, about=about)
+            over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
             found.members("Beam", about, over, "past the end post")
     except OutsideScope as refused:
         found.gap("Beam bends", about, refused)

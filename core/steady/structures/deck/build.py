@@ -450,15 +450,15 @@ def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
     middle = (left + right) / 2 if not frame.flip else (low + high) / 2
     axis = frame.plan.across(0, middle) if not frame.flip else frame.plan.across(1, middle)
     a, c = axis[0][0], axis[-1][1]
-    points = []
+    ground = []
     for k in range(9):
         along = a - 0.3 + (c - a + 0.6 + beyond_m) * k / 8
         where: Point = (middle, along) if not frame.flip else (along, middle)
         bank = -height_of(spec, where)
         if spec.bridge is not None and spec.bridge.water_m is not None and 2 < k < 6:
             bank = min(bank, -spec.bridge.water_m - 0.3)  # the bed between the banks, as drawn: nobody has sounded it
-        points.append((*where, bank))
-    made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(points)))
+        ground.append((*where, bank))
+    made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(ground)))
     for spot in spec.spots:
         ring = tuple(
             (
@@ -469,24 +469,24 @@ def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
             for k in range(24)
         )
         made.append(Curve(id=f"{spec.id}/spot/{spot.id}", what="spot", points=ring, closed=True, label=spot.what))
+    pairs: list[tuple[Point, Point]] = []
     if len(plan.corners) == 4:
-        for one, two in ((0, 2), (1, 3)):
-            p, q = plan.corners[one], plan.corners[two]
-            made.append(
-                Curve(
-                    id=f"{spec.id}/diagonal/{one}",
-                    what="diagonal",
-                    points=((*p, 0.0), (*q, 0.0)),
-                    label=f"{math.dist(p, q):.6f}",
-                )
-            )
+        pairs = [(plan.corners[0], plan.corners[2]), (plan.corners[1], plan.corners[3])]
+    else:
+        for x0, y0, x1, y1 in plan.rectangles():
+            pairs += [((x0, y0), (x1, y1)), ((x1, y0), (x0, y1))]
+    for number, (p, q) in enumerate(pairs):
+        points = ((*p, 0.0), (*q, 0.0))
+        made.append(
+            Curve(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, label=f"{math.dist(p, q):.6f}")
+        )
     if spec.bridge is not None and spec.bridge.water_m is not None:
         z = -spec.bridge.water_m
         made.append(
             Curve(
                 id=f"{spec.id}/water",
                 what="water",
-                points=tuple((x, y, z) for x, y, _ in points),
+                points=tuple((x, y, z) for x, y, _ in ground),
                 label="highest water",
             )
         )

@@ -4,8 +4,9 @@ from dataclasses import dataclass, field, replace
 
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import MemberCheck, Wood
+from steady.rulebooks.answers import Action, MemberCheck, Wood
 from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import check_member
 from steady.structures.deck.loads import DeckLoad
 from steady.structures.deck.spec import DeckSpec
 from steady.yard.stock import Stick, sold_with, stick, sticks
@@ -160,15 +161,29 @@ class Found:
 
     def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
         """Checks of a bent member under the name of what it is; the worst of each kind."""
-        worst: dict[str, Check] = {}
+        worst: dict[tuple[str, Asks], Check] = {}
         for item in found:
             if item.check.demand.value <= 0:
                 continue
             name = _named(what, item.check.name)
             check = replace(item.check, name=name, about=about, case=f"{where}, {item.check.case}")
-            if name not in worst or check.use > worst[name].use:
-                worst[name] = check
+            key = (name, check.asks)
+            if key not in worst or check.use > worst[key].use:
+                worst[key] = check
         self.checks += worst.values()
+
+    def check_member(
+        self, wood: Wood, *, dead: Action, live: Action, span_m: float, about: str
+    ) -> tuple[MemberCheck, ...]:
+        """A bent member of this deck under its floor's load, with the sag that the school asks of decks.
+
+        Raises:
+            OutsideScope: The school has no values for this wood.
+        """
+        return check_member(
+            self.book, wood, dead=dead, live=live, span_m=span_m, about=about, load=self.load.floor.load,
+            sags=self.book.deck_sags(wood, self.spec.dwelling_units),
+        )  # fmt: skip
 
     def gap(
         self, name: str, about: str, refused: OutsideScope, basis: Basis = Basis.RECKONED, crew: bool = False

@@ -22,6 +22,8 @@ CLOSE_M = 0.6
 LEAST_CARRIED_M = 0.05
 FLUSH_EDGE_M = 0.05
 """A flush beam's middle stands so far inside the deck's edge [our own]."""
+AT_END_M = 0.05
+"""A post pinned at its beam's end stands with its middle so far inside it [our own]."""
 SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
@@ -359,6 +361,8 @@ def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], floa
     for k in range(count):
         name = f"{run.id}-{k + 1}"
         at = run.from_m + past + between * k / (count - 1)
-        posts.append(PostAt(id=name, u_m=min(max(pins.get(name, at), run.from_m), run.to_m), v_m=run.v_m))
+        posts.append(
+            PostAt(id=name, u_m=min(max(pins.get(name, at), run.from_m + AT_END_M), run.to_m - AT_END_M), v_m=run.v_m)
+        )
     posts.sort(key=lambda post: post.u_m)
     return replace(run, posts=tuple(posts))

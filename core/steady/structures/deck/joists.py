@@ -104,19 +104,18 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
 
 
 def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
-    spec, book, load = found.spec, found.book, found.load
+    spec, load = found.spec, found.load
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
     effects = worst([one for _, one in kinds(spec, frame.joists)])
     span_m, past_m = frame.longest_span_m, frame.longest_past_m
     try:
-        between = check_member(
-            book, wood, dead=effects.between(dead, live)[0], live=effects.between(dead, live)[1], span_m=span_m,
-            load=load.floor.load, about=about,
+        between = found.check_member(
+            wood, dead=effects.between(dead, live)[0], live=effects.between(dead, live)[1], span_m=span_m, about=about,
         )  # fmt: skip
         found.members("Joists", about, between, "between supports")
-        over = check_member(
-            book, wood, dead=effects.over(dead, live)[0], live=effects.over(dead, live)[1],
-            span_m=max(2 * past_m, 0.01), load=load.floor.load, about=about,
+        over = found.check_member(
+            wood, dead=effects.over(dead, live)[0], live=effects.over(dead, live)[1],
+            span_m=max(2 * past_m, 0.01), about=about,
         )  # fmt: skip
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))

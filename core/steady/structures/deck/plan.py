@@ -8,7 +8,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, NotCovered, Part, Plan
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
-from steady.structures.deck import advice, around, build
+from steady.structures.deck import advice, build, flights, guards
 from steady.structures.deck.beams import reckon_beams
 from steady.structures.deck.boards import reckon_boards
 from steady.structures.deck.bridge import reckon_bridge
@@ -65,7 +65,7 @@ class Reckoned:
     timber: Timber
     frame: Frame
     posts: list[PostFound]
-    stairs: list[around.Stair]
+    stairs: list[flights.Stair]
     guard: GuardFound
     ledger_spacing_m: float | None
     conflicts: list[str]
@@ -97,10 +97,11 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
     stairs, guard = [], GuardFound()
     if not frame_only:
-        stairs = around.reckon_stairs(found, laid, timber)
-        timber, guard = around.reckon_guards(found, laid, timber, stairs)
+        stairs = flights.reckon_stairs(found, laid, timber)
+        timber, guard = guards.reckon_guards(found, laid, timber, flights.openings(stairs))
         _plies(found, timber)
-        around.reckon_stair_loads(found, laid, timber, stairs, guard)
+        flights.reckon_stair_loads(found, laid, timber, stairs)
+        stairs = flights.reckon_stair_guards(found, timber, stairs, guard)
         _live_is_enough(found, site)
     _out_of_scope(found, site)
     return Reckoned(
@@ -135,8 +136,9 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)
     conflicts += clashes
     build.sills(b)
-    around.build_guard(b, deck.guard)
-    around.build_stairs(b, deck.stairs)
+    guards.build_guard(b, deck.guard)
+    flights.build_stair_guards(b, deck.stairs)
+    flights.build_stairs(b, deck.stairs)
     if deck.ledger_spacing_m is not None:
         _ledger_fixings(b, laid, deck.ledger_spacing_m)
     parts = b.parts(sticks())

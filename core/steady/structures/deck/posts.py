@@ -67,8 +67,13 @@ def reckon_posts(
     foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
     soil, refused = _soil(found, site)
     made: list[PostFound] = []
+    pins = {pin.id: pin.at_m for pin in spec.pins}
     for run in frame.beams:
         for post in run.posts:
+            if not run.from_m - 0.01 <= pins.get(post.id, run.from_m) <= run.to_m + 0.01:
+                conflicts.append(
+                    f"{post.id} is held past its beam's end, where it would carry nothing: let it go, or move it"
+                )
             about = f"{spec.id}/post/{post.id}"
             where = frame.site(post.u_m, post.v_m)
             deck_m = height_of(spec, where)
@@ -308,7 +313,10 @@ def _footing(
     round_pad = spec.footing_shape == "round"
     least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
     wanted_m, governs = least_m, "room for the post's base"
-    deep_m = spec.footing_depth_m or max(DEPTH_LEAST_M, site.frost_m, site.embedment_least_m)
+    by_soil = _by_soil(found, frame, site)
+    deep_m = spec.footing_depth_m or max(
+        DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
+    )
     if soil is not None:
         net_pa = max(soil.bearing_pa - NET_N_PER_M3 * deep_m, soil.bearing_pa / 10)
         pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
@@ -446,6 +454,9 @@ def _depth(
         )
     ]
     demands.append(("Frost", site.frost_m, given("frost depth", site.frost_m, "user: frost depth")))
+    by_soil = _by_soil(found, frame, site)
+    if by_soil is not None:
+        demands.append(("Foundation in this soil", si(by_soil), by_soil))
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
         demands.append(("Local least", least, given("local least", least, "user: local rule")))
@@ -460,6 +471,16 @@ def _depth(
         except OutsideScope as refused:
             found.gap("Post holds in the ground", about, refused)
     return needed(demands)
+
+
+def _by_soil(found: Found, frame: Frame, site: Site) -> Step | None:
+    """What the school asks of a foundation in this soil; nothing where a low deck is let off, or its soil is not known."""
+    if waiver(found, frame):
+        return None
+    try:
+        return found.book.foundation_depth(soil_of(site, found.book), site.frost_m)
+    except OutsideScope:
+        return None
 
 
 def waiver(found: Found, frame: Frame) -> str:

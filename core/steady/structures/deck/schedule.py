@@ -2,8 +2,8 @@
 
 from steady.measure.show import Tape
 from steady.plan.model import Member
-from steady.structures.deck.around import Stair
 from steady.structures.deck.findings import Found, Timber
+from steady.structures.deck.flights import Stair
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.posts import PostFound
 from steady.structures.deck.spec import runs_on
@@ -72,7 +72,7 @@ def members(
         )  # fmt: skip
     for stair in stairs:
         one = stair.found
-        rail = ", with a handrail" if one.handrail else ""
+        rail = ("", ", with a handrail", ", with a handrail on both sides")[one.handrails]
         made.append(
             Member(
                 id=f"{me}/stair/{stair.design.id}", what="stair", name=f"Stair, {one.risers} risers",

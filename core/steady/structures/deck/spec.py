@@ -143,6 +143,7 @@ class DeckSpec:
         upright: What keeps a deck without a house from racking.
         least_slack_ratio: Share of its limit that a member leaves over, at least.
         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
+        dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
         carries: Things a house deck is not reckoned for.
     """
 
@@ -176,6 +177,7 @@ class DeckSpec:
     frame_boards: Annotated[int, Ge(0), Le(2)] = 0
     breaker: bool = False
     board_past_m: Annotated[float, Ge(0), Le(0.1)] = 0.0254
+    dwelling_units: Annotated[int, Ge(1), Le(200)] = 1
     live_pa: Annotated[float, Ge(0), Le(20000)] | None = None
     dead_pa: Annotated[float, Gt(0), Le(10000)] | None = None
     wet: bool = True

@@ -3,14 +3,14 @@
 import itertools
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Literal
 
 from steady.errors import OutsideScope
 from steady.layout.infill import even_gaps
 from steady.layout.outline import Edge
 from steady.measure.trade import Units
-from steady.measure.units import IN, LB
+from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Wood, si
 from steady.rulebooks.base import Rulebook
@@ -29,13 +29,17 @@ class GuardAsk:
     Args:
         edges: Open edges with the greatest drop to the ground along each, and stretches kept free for stairs (from, to).
         rail: The cap, laid flat: pushed outward it bends on its wide face.
+        board: What the rails below the cap are cut from, on edge.
         height_m: Typed; None: what the school asks.
+        inset_m: From the edge to the middle of its line of posts.
+        slope_rad: Of a stair's guard; its edges are measured level, its height plumb over the nosings.
     """
 
     edges: tuple[tuple[Edge, float, tuple[tuple[float, float], ...]], ...]
     post: Stick
     baluster: Stick
     rail: Stick
+    board: Stick
     spacing_max_m: float
     height_m: float | None
     lever_m: float
@@ -43,16 +47,26 @@ class GuardAsk:
     always: bool
     boards_m: float
     wet: bool
+    inset_m: float = 0.0
+    dwelling_units: int = 1
+    slope_rad: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class GuardRun:
-    """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts."""
+    """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts.
+
+    `shares_first`: its first post is the corner post of the run before; `shares_last`: its last belongs to the next one.
+    """
 
     edge: Edge
     posts_m: tuple[float, ...]
     balusters: int
     gap_m: float
+    shares_first: bool = False
+    shares_last: bool = False
+    corner_first: bool = False
+    corner_last: bool = False
 
 
 @dataclass(slots=True)
@@ -82,7 +96,9 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     sphere_m = 4 * IN
     for edge, drop_m, free in ask.edges:
         try:
-            needed = book.guard_needed(height_m=drop_m, dwelling_units=1, inside=False, stair=False)
+            needed = book.guard_needed(
+                height_m=drop_m, dwelling_units=ask.dwelling_units, inside=False, stair=ask.slope_rad is not None
+            )
         except OutsideScope as refused:
             gap("Guard", refused)
             return found
@@ -96,7 +112,8 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     asked_m = found.height_m
     found.height_m = ask.height_m if ask.height_m is not None else (asked_m or 36 * IN)
     for edge, free in wanted:
-        found.runs += _runs(edge, free, ask, sphere_m)
+        found.runs += _runs(edge, free, ask, sphere_m, corners(edge, [other for other, _ in wanted]))
+    found.runs = _shared(found.runs)
     u = book.units
     # A height that follows the rule is met by making; one that was typed is held against it.
     if asked_m > 0 and ask.height_m is not None:
@@ -115,37 +132,43 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     return found
 
 
-INFILL_N = {"us": 50 * LB, "ca": 500.0, "nz": 500.0, "uk": 500.0}
-"""A push on the infill: us 50 lb on a square foot (R301.5), elsewhere 0.5 kN [from memory, high]."""
-
-
 def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units, gap: Callable[..., None]) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
         people = book.guard_load()
     except OutsideScope:
         return
-    push = INFILL_N.get(book.key, 500.0) / u.force_n * people.factor
+    push = people.infill_n / u.force_n * people.factor
     tall = max(0.05, found.height_m - 0.18) / u.span_m
     longest_m = max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
-    span = max(longest_m - ask.post.width_m, 0.05) / u.span_m
+    span = max(longest_m - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
-    cases = (
+    cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
             "Baluster bends", ask.baluster, False, push * tall / 4, "a push at its middle",
-            (("P", push, u.force), ("h", tall, u.span)),
+            (("P", push, u.force), ("h", tall, u.span)), "P * h / 4",
         ),
         (
             "Guard's top rail bends", ask.rail, False, people.factor * max(point * span / 4, line * span**2 / 8),
-            "people between two posts", (("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
+            "people between two posts", (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
+            "k * max(P * L / 4, w * L ** 2 / 8)",
         ),
     )  # fmt: skip
-    for name, stick, flat, value, says, inputs in cases:
+    down = people.factor * people.down_n_per_m * u.span_m / u.force_n
+    if down > 0:
+        cases = (
+            *cases,
+            (
+                "Guard's upper rail carries weight", ask.board, False, down * span**2 / 8, "weight along the top, downward",
+                (("w", down, u.line), ("L", span, u.span)), "w * L ** 2 / 8",
+            ),
+        )  # fmt: skip
+    for name, stick, flat, value, says, inputs, formula in cases:
         moment = Step(
             symbol="M",
             value=value,
             unit=u.moment,
-            formula="",
+            formula=formula,
             inputs=inputs,
             source=f"statics; {people.source}",
             says=says,
@@ -167,20 +190,59 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
         found.checks.append(_check(name, about, "at most", moment, limit, (), says))
 
 
-def _runs(edge: Edge, free: tuple[tuple[float, float], ...], ask: GuardAsk, sphere_m: float) -> list[GuardRun]:
+def corners(edge: Edge, others: list[Edge]) -> tuple[float | None, float | None]:
+    """Half the inner angle at an edge's start and end, where another guarded edge meets it at an outer corner; else None."""
+
+    def half(one: Edge, two: Edge) -> float | None:
+        along = [
+            ((e.end[0] - e.start[0]) / e.length_m, (e.end[1] - e.start[1]) / e.length_m) for e in (one, two)
+        ]  # fmt: skip
+        turn = math.atan2(
+            along[0][0] * along[1][1] - along[0][1] * along[1][0], along[0][0] * along[1][0] + along[0][1] * along[1][1]
+        )
+        return (math.pi - turn) / 2 if turn > 1e-6 else None
+
+    before = next((other for other in others if math.dist(other.end, edge.start) < 1e-6), None)
+    after = next((other for other in others if math.dist(other.start, edge.end) < 1e-6), None)
+    return half(before, edge) if before else None, half(edge, after) if after else None
+
+
+def _shared(runs: list[GuardRun]) -> list[GuardRun]:
+    """Two runs that meet at a corner stand on one post there: the later one's first."""
+    made = list(runs)
+    for k, run in enumerate(made):
+        for j, other in enumerate(made):
+            meets = j != k and math.dist(run.edge.end, other.edge.start) < 1e-6
+            if meets and run.corner_last and other.corner_first:
+                made[k], made[j] = replace(made[k], shares_last=True), replace(made[j], shares_first=True)
+    return made
+
+
+def _runs(
+    edge: Edge, free: tuple[tuple[float, float], ...], ask: GuardAsk, sphere_m: float,
+    halves: tuple[float | None, float | None],
+) -> list[GuardRun]:  # fmt: skip
+    """The stretches between openings. At an outer corner the post stands where both edges' lines of posts cross."""
     inset = ask.post.width_m / 2
-    cuts = [inset]
+    first, last = (inset if half is None else ask.inset_m / math.tan(half) for half in halves)
+    cuts = [first]
     for a, b in sorted(free):
-        cuts += [max(inset, a - inset), min(edge.length_m - inset, b + inset)]
-    cuts.append(edge.length_m - inset)
+        cuts += [max(first, a - inset), min(edge.length_m - last, b + inset)]
+    cuts.append(edge.length_m - last)
     made = []
     for start, end in zip(cuts[::2], cuts[1::2], strict=True):
         if end - start < 2 * ask.post.width_m:
             continue
-        bays = max(1, math.ceil((end - start) / ask.spacing_max_m - 1e-9))
+        bays = max(1, math.ceil((end - start) / math.cos(ask.slope_rad or 0.0) / ask.spacing_max_m - 1e-9))
         posts = tuple(start + (end - start) * k / bays for k in range(bays + 1))
         count, gap_m = even_gaps((end - start) / bays - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
-        made.append(GuardRun(edge=edge, posts_m=posts, balusters=count * bays, gap_m=gap_m))
+        made.append(
+            GuardRun(
+                edge=edge, posts_m=posts, balusters=count * bays, gap_m=gap_m,
+                corner_first=halves[0] is not None and abs(start - first) < 1e-9,
+                corner_last=halves[1] is not None and abs(end - (edge.length_m - last)) < 1e-9,
+            )
+        )  # fmt: skip
     return made
 
 

@@ -3,10 +3,12 @@
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, field
+from typing import Literal
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import StairLimits
 from steady.rulebooks.base import Rulebook
 from steady.yard.stock import Stick
 
@@ -42,7 +44,7 @@ class StairFound:
     rise_m: float = 0.0
     run_m: float = 0.0
     stringers: int = 0
-    handrail: bool = False
+    handrails: int = 0
     checks: list[Check] = field(default_factory=list)
     not_covered: list[NotCovered] = field(default_factory=list)
 
@@ -59,17 +61,12 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         InputError: No drop to step down.
     """
     found = StairFound()
-    limits: dict[str, float] = {}
+    limits: StairLimits | None = None
     try:
         limits = book.stair("cut" if ask.cut else "solid")
     except OutsideScope as refused:
-        found.not_covered.append(
-            NotCovered(
-                name="Stair", about=about, basis=Basis.RECKONED, reason=refused.reason,
-                would_have_to_change="the local code's limits, or an engineer",
-            )
-        )  # fmt: skip
-    most_m = ask.riser_m or limits.get("riser_most", RISER_USUAL_M)
+        _gap(found, "Stair", about, refused)
+    most_m = ask.riser_m or (limits.riser_most_m if limits else RISER_USUAL_M)
     run_m = 0.0
     for _ in range(8):
         # The ground where it lands decides how many risers there are, and they decide where it lands.
@@ -81,9 +78,28 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         run_m = (risers - 1) * ask.going_m
     found.run_m = run_m
     found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
-    found.handrail = risers >= HANDRAIL_RISERS
-    if not limits:
-        return found
+    if risers >= HANDRAIL_RISERS:
+        both = (
+            limits is not None and limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9
+        )
+        found.handrails = 2 if both else 1
+    if limits is not None:
+        _limits(found, ask, limits, book, about)
+    _stringers(found, ask, book, about)
+    return found
+
+
+def _gap(found: StairFound, name: str, about: str, refused: OutsideScope) -> None:
+    found.not_covered.append(
+        NotCovered(
+            name=name, about=about, basis=Basis.RECKONED, reason=refused.reason,
+            would_have_to_change=refused.would_have_to_change or "the local code's limits, or an engineer",
+        )
+    )  # fmt: skip
+
+
+def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+    """The stair as it is built against each limit that the school names."""
     u = book.units
 
     def step(symbol: str, value_m: float, says: str, source: str) -> Step:
@@ -91,31 +107,26 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
             symbol=symbol, value=value_m / u.size_m, unit=u.size, formula="", inputs=(), source=source, says=says
         )
 
-    rule, built = "irc: R311.7; high", "geometry"
-
-    def most(name: str, has_m: float, key: str, says: str) -> None:
+    risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
+    stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
+    rows: tuple[tuple[str, Literal["at most", "at least"], float, float | None, str], ...] = (
+        ("Stair's risers", "at most", found.riser_m, limits.riser_most_m, risers),
+        ("Stair's risers are high enough", "at least", found.riser_m, limits.riser_least_m, risers),
+        ("Stair's goings", "at least", ask.going_m, limits.tread_least_m, goings),
+        ("Stair's goings are not too deep", "at most", ask.going_m, limits.tread_most_m, goings),
+        ("Stair is wide enough", "at least", ask.width_m, limits.width_least_m, "clear width"),
+        ("Stair's stringers span", "at most", found.run_m, limits.stringer_span_m, stringers),
+    )
+    for name, sense, has_m, limit_m, says in rows:
+        if limit_m is None or has_m <= 0:
+            continue
+        end = "max" if sense == "at most" else "min"
         found.checks.append(
             Check(
-                name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=step("x", has_m, says, built),
-                limit=step("x_max", limits[key], "the limit", rule), fitted=True,
+                name=name, about=about, basis=Basis.RECKONED, sense=sense, demand=step("x", has_m, says, "geometry"),
+                limit=step(f"x_{end}", limit_m, "the limit", limits.source), fitted=True,
             )
         )  # fmt: skip
-
-    def least(name: str, has_m: float, key: str, says: str) -> None:
-        found.checks.append(
-            Check(
-                name=name, about=about, basis=Basis.RECKONED, sense="at least", demand=step("x", has_m, says, built),
-                limit=step("x_min", limits[key], "the limit", rule), fitted=True,
-            )
-        )  # fmt: skip
-
-    most("Stair's risers", found.riser_m, "riser_most", f"{risers} risers all alike")
-    least("Stair's goings", ask.going_m, "tread_least", "from nosing to nosing, level")
-    least("Stair is wide enough", ask.width_m, "width_least", "clear width")
-    if run_m > 0:
-        most("Stair's stringers span", run_m, "stringer_span", f"{'cut' if ask.cut else 'solid'} stringers, level")
-    _stringers(found, ask, book, about)
-    return found
 
 
 THROAT_M = 5 * IN

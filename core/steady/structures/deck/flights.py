@@ -1,0 +1,312 @@
+"""A deck's flights: stairs asked for from its edges, what they bring to the rim, their guards, and their parts."""
+
+import math
+from dataclasses import dataclass, field, replace
+
+from steady.errors import InputError, OutsideScope
+from steady.layout.outline import Edge
+from steady.plan.model import Cut, Place, Vec
+from steady.rulebooks.answers import Action
+from steady.rulebooks.bent import check_member
+from steady.structures.deck.build import UP, Builder
+from steady.structures.deck.findings import Found, Timber, joist_wood, said
+from steady.structures.deck.framing import Frame, height_of
+from steady.structures.deck.guards import cap_of
+from steady.structures.deck.joists import factored
+from steady.structures.deck.spec import StairDesign
+from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
+from steady.yard.stock import Stick, sold_with
+
+HANDRAIL_M = 0.9144
+"""A handrail's middle over the nosings [common practice, within every code's band]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stair:
+    """A stair with the edge it leaves."""
+
+    design: StairDesign
+    edge: Edge
+    found: StairFound
+    guard: GuardFound = field(default_factory=GuardFound)
+
+
+def rail_of(timber: Timber) -> Stick:
+    """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
+    rails = sold_with(timber.joist, "rail")
+    return next(
+        (item for item in rails if item.species == timber.joist.species), rails[0] if rails else timber.baluster
+    )
+
+
+def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
+    """What each edge keeps free for its stairs."""
+    found: dict[int, list[tuple[float, float]]] = {}
+    for stair in stairs:
+        design = stair.design
+        found.setdefault(stair.edge.index, []).append((design.at_m, design.at_m + design.width_m))
+    return found
+
+
+def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
+    """Every stair. Raises InputError, with the field."""
+    made = []
+    spec = found.spec
+    for number, design in enumerate(spec.stairs):
+        if design.edge >= len(frame.plan.edges):
+            raise InputError(f"stairs/{number}/edge", f"The outline has {len(frame.plan.edges)} edges, counted from 0")
+        edge = frame.plan.edges[design.edge]
+        if design.at_m + design.width_m > edge.length_m + 1e-6:
+            raise InputError(
+                f"stairs/{number}/at_m",
+                "The stair is wider than what is left of this edge: move it or make it narrower",
+            )
+        middle = edge.at(design.at_m + design.width_m / 2)
+
+        def drop_at(out_m: float, middle: tuple[float, float] = middle, edge: Edge = edge) -> float:
+            return height_of(spec, (middle[0] + edge.out[0] * out_m, middle[1] + edge.out[1] * out_m))
+
+        ask = StairAsk(
+            drop_at=drop_at, width_m=design.width_m, going_m=design.going_m, riser_m=design.riser_m, cut=design.cut,
+            spacing_m=design.spacing_m, stringer=timber.stringer, tread_m=timber.board.thickness_m,
+        )  # fmt: skip
+        about = f"{spec.id}/stair/{design.id}"
+        try:
+            one = reckon_stair(ask, found.book, about)
+        except InputError as error:
+            raise InputError(f"stairs/{number}/{error.field}", error.message) from None
+        found.checks += one.checks
+        found.not_covered += one.not_covered
+        made.append(Stair(design=design, edge=edge, found=one))
+    return made
+
+
+def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> None:
+    """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
+    spec, book, floor = found.spec, found.book, found.load.floor
+    u = book.units
+    for stair in stairs:
+        one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
+        if one.run_m <= 0:
+            continue
+        half_m2 = stair.design.width_m * one.run_m / 2
+        dead_n, live_n = floor.dead_pa * half_m2, floor.live_pa * half_m2
+        along = abs(abs(stair.edge.out[0 if not frame.flip else 1]) - 1.0) < 1e-6
+        # Along a joist the flight hangs at that joist's middle; at the joists' ends between two of them.
+        span_m = min(stair.edge.length_m, frame.longest_span_m) if along else spec.spacing_m
+        each = 1.0 if along else 0.5
+        try:
+            checks = check_member(
+                book, joist_wood(timber.joist, spec, spec.spacing_m), span_m=span_m, about=about, load=floor.load,
+                dead=_at_middle(dead_n * each, span_m), live=_at_middle(live_n * each, span_m),
+            )  # fmt: skip
+            found.members(
+                "Rim", about, tuple(item for item in checks if item.kind in ("bending", "shear")), "under the stair"
+            )
+        except OutsideScope as refused:
+            found.gap("Rim carries the stair", about, refused)
+        demand = factored(found, dead_n / 2, live_n / 2, "R", u.force_n, u.force, "one stringer's end on the rim")
+        found.gap(
+            "Stringers' hangers hold", about,
+            OutsideScope(
+                f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
+                "the maker's number for one sloped hanger",
+            ),
+            crew=True,
+        )  # fmt: skip
+        _stringers_bend(found, stair, timber, about)
+
+
+def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+    """A stringer between rim and landing: what is left below its notches bends under its share of the flight."""
+    spec, floor, one, stick = found.spec, found.load.floor, stair.found, timber.stringer
+    notch_m = (
+        one.riser_m * stair.design.going_m / math.hypot(one.riser_m, stair.design.going_m) if stair.design.cut else 0.0
+    )
+    left_m = stick.width_m - notch_m
+    if left_m <= 0.02:
+        return  # the throat's own check says that nothing is left
+    share_m = stair.design.width_m / (one.stringers - 1)
+    wood = replace(joist_wood(stick, spec, spec.spacing_m), depth_m=left_m, shared=False)
+    dead, live = floor.dead_pa * share_m, floor.live_pa * share_m
+    try:
+        checks = found.check_member(
+            wood, span_m=one.run_m, about=about, dead=_spread(dead, one.run_m), live=_spread(live, one.run_m)
+        )
+    except (OutsideScope, ValueError) as refused:
+        reason = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a stick with values")
+        found.gap("Stringers bend", about, reason)
+        return
+    kept = tuple(item for item in checks if item.kind in ("bending", "shear"))
+    found.members(
+        "Stringers", about, kept, "what is left below the notches" if stair.design.cut else "solid, run level"
+    )
+
+
+def _spread(w_n_per_m: float, span_m: float) -> Action:
+    return Action(
+        moment_n_m=w_n_per_m * span_m**2 / 8, shear_n=w_n_per_m * span_m / 2, sag_n_m3=5 * w_n_per_m * span_m**4 / 384
+    )
+
+
+def _at_middle(load_n: float, span_m: float) -> Action:
+    return Action(moment_n_m=load_n * span_m / 4, shear_n=load_n, sag_n_m3=load_n * span_m**3 / 48)
+
+
+def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard: GuardFound) -> list[Stair]:
+    """A guard down both sides of every flight whose drop asks for one; its upper posts are the deck guard's where those stand."""
+    made = []
+    for stair in stairs:
+        sides = [(_side(stair, side, timber, guard), stair.found.rise_m, ()) for side in (0, 1)]
+        if stair.found.run_m < 3 * timber.guard_post.width_m:
+            made.append(stair)
+            continue
+        spec = found.spec
+        ask = GuardAsk(
+            edges=tuple(sides), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber), board=timber.board,
+            spacing_max_m=spec.guard.spacing_max_m, height_m=None, lever_m=spec.guard.lever_m,
+            anchor_rating_n=spec.guard.anchor_rating_n, always=False, boards_m=timber.board.thickness_m, wet=spec.wet,
+            dwelling_units=spec.dwelling_units, slope_rad=stair.found.slope_rad,
+        )  # fmt: skip
+        one = reckon_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
+        one.runs = [
+            replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs
+        ]  # fmt: skip
+        found.checks += one.checks
+        found.not_covered += one.not_covered
+        made.append(replace(stair, guard=one))
+    return made
+
+
+def _side(stair: Stair, side: int, timber: Timber, guard: GuardFound) -> Edge:
+    """The line of posts down one side of a flight, level; it begins at the deck guard's post where one stands there."""
+    edge, design, half = stair.edge, stair.design, timber.guard_post.width_m / 2
+    along_m = design.at_m - half if side == 0 else design.at_m + design.width_m + half
+    stands = any(
+        run.edge.index == edge.index and any(abs(at - along_m) < 0.01 for at in run.posts_m) for run in guard.runs
+    )
+    back_m = timber.joist.thickness_m + timber.guard_post.width_m if stands else 0.0
+    x, y = edge.at(along_m)
+    way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m)
+    away = (-way[0], -way[1]) if side == 0 else way
+    return Edge(
+        index=-1 - side, start=(x - edge.out[0] * back_m, y - edge.out[1] * back_m),
+        end=(x + edge.out[0] * stair.found.run_m, y + edge.out[1] * stair.found.run_m), out=away,
+    )  # fmt: skip
+
+
+def build_stairs(b: Builder, stairs: list[Stair]) -> None:
+    """Stringers from the rim to the landing, and two boards to a tread."""
+    timber = b.timber
+    stick, board = timber.stringer, timber.board
+    for stair in stairs:
+        edge, found, design = stair.edge, stair.found, stair.design
+        if found.run_m <= 0:
+            continue
+        lean, thick_m = found.slope_rad, board.thickness_m
+        # The stringer's upper edge lies under the treads' noses: plumb against the rim above, level on the landing below. Its
+        # length is its middle line's; the stick is as long as its long edge.
+        half_m = stick.width_m / 2
+        length = (found.rise_m - thick_m - half_m / math.cos(lean)) / math.sin(lean)
+        if length <= 0:
+            continue
+        long_m = length + half_m * (math.tan(lean) + 1 / math.tan(lean))
+        down: Vec = (edge.out[0] * math.cos(lean), edge.out[1] * math.cos(lean), -math.sin(lean))
+        up: Vec = (edge.out[0] * math.sin(lean), edge.out[1] * math.sin(lean), math.cos(lean))
+        across = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+        pitch = (design.width_m - stick.thickness_m) / (found.stringers - 1)
+        x, y = edge.at(design.at_m + stick.thickness_m / 2)
+        b.add(
+            "stringer", stick, length, (stick.thickness_m, stick.width_m),
+            Place(
+                id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -thick_m - half_m / math.cos(lean)), along=down, up=up,
+                count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
+            ),
+            (
+                Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
+                Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
+            ),
+            long_m,
+        )  # fmt: skip
+        for k in range(1, found.risers):
+            for half in range(2):
+                out = (k - 1) * design.going_m + (half + 0.5) * (board.width_m + b.spec.board_gap_m)
+                tx, ty = edge.at(design.at_m)
+                b.add(
+                    "tread", board, design.width_m, (board.thickness_m, board.width_m),
+                    Place(
+                        id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
+                        at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
+                        along=across, up=(edge.out[0], edge.out[1], 0.0),
+                    ),
+                )  # fmt: skip
+        for number in range(found.handrails):
+            rail = rail_of(timber)
+            hx, hy = edge.at(design.at_m + (design.width_m if number else 0.0))
+            b.add(
+                "handrail", rail, found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m),
+                Place(
+                    id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}", at=(hx, hy, HANDRAIL_M), along=down, up=up
+                ),
+            )  # fmt: skip
+        b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
+
+
+def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
+    """Down both sides of a flight: posts bolted to the outer stringers, two rails along the slope, plumb balusters."""
+    timber = b.timber
+    post, baluster, board = timber.guard_post, timber.baluster, timber.board
+    for stair in stairs:
+        lean, tall = stair.found.slope_rad, stair.guard.height_m
+        slope = math.tan(lean)
+        for run in stair.guard.runs:
+            edge = run.edge
+            name = f"{b.spec.id}/stair/{stair.design.id}/guard/{-1 - edge.index}"
+            level: Vec = (stair.edge.out[0], stair.edge.out[1], 0.0)
+            down: Vec = (level[0] * math.cos(lean), level[1] * math.cos(lean), -math.sin(lean))
+            up: Vec = (level[0] * math.sin(lean), level[1] * math.sin(lean), math.cos(lean))
+            back_m = edge.length_m - stair.found.run_m
+
+            def nosing(at_m: float, back_m: float = back_m, slope: float = slope) -> float:
+                return -(at_m - back_m) * slope
+
+            for k, at in enumerate(run.posts_m):
+                if k == 0 and run.shares_first:
+                    continue
+                x, y = edge.at(at)
+                below = min(
+                    board.thickness_m + timber.stringer.width_m / math.cos(lean), stair.found.rise_m + nosing(at)
+                )
+                b.add(
+                    "guard post", post, tall + below, (post.thickness_m, post.width_m),
+                    Place(id=f"{name}/{k}", at=(x, y, nosing(at) - below), along=UP, up=level),
+                )  # fmt: skip
+                b.fix("guard anchor", 1, (x, y, nosing(at)), "connector")
+            for k, (start, end) in enumerate(zip(run.posts_m, run.posts_m[1:], strict=False)):
+                begins, clear = start + post.width_m / 2, end - start - post.width_m
+                x, y = edge.at(begins)
+                cuts = (
+                    Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
+                    Cut(end="end", kind="saw", at_m=clear / math.cos(lean), mitre_rad=0.0, bevel_rad=-lean),
+                )
+                for low, z in enumerate((0.09, tall - 0.09)):
+                    b.add(
+                        "guard rail", board, clear / math.cos(lean), (board.thickness_m, board.width_m),
+                        Place(id=f"{name}/rail/{k}/{low}", at=(x, y, nosing(begins) + z), along=down, up=up), cuts,
+                        clear / math.cos(lean) + board.width_m * slope,
+                    )  # fmt: skip
+                each = run.balusters // max(1, len(run.posts_m) - 1)
+                pitch = run.gap_m + baluster.width_m
+                at = begins + run.gap_m + baluster.width_m / 2
+                bx, by = edge.at(at)
+                if each:
+                    b.add(
+                        "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
+                        Place(
+                            id=f"{name}/balusters/{k}", at=(bx, by, nosing(at) + 0.05), along=UP, up=level, count=each,
+                            step=(level[0] * pitch, level[1] * pitch, -pitch * slope),
+                        ),
+                    )  # fmt: skip
+            x, y = edge.at(run.posts_m[0])
+            b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")
