@@ -4,7 +4,7 @@ import math
 import unittest
 from dataclasses import replace
 
-from steady.measure.units import IN
+from steady.measure.units import FT, IN
 from steady.plan.model import Asks, Part, Plan
 from steady.plan.verdict import state
 from steady.structures.fence.spec import FenceSpec
@@ -183,7 +183,18 @@ class WhoAsksTest(unittest.TestCase):
         )
         rated = planned(fence_with(LeafDesign(hinge_rating_n=5000.0, latch_rating_n=2000.0)))
         wind = {check.name: check for check in rated.checks if "in the wind" in check.case}
-        self.assertEqual(set(wind), {"Hinge holds in the wind", "Latch holds in the wind"})
+        self.assertEqual(
+            set(wind),
+            {
+                "Hinge holds in the wind", "Latch holds in the wind", "Leaf's boards bend between rails",
+                "Leaf's rails bend in the wind", "Leaf's stiles bend in the wind",
+            },
+        )  # fmt: skip
+        # A rail by hand: its strip of the pressure over the clear of the joints, w L² / 8.
+        rail = wind["Leaf's rails bend in the wind"].demand
+        values = {name: value for name, value, _ in rail.inputs}
+        self.assertAlmostEqual(rail.value, values["p"] * values["b"] * values["L"] ** 2 / 8, 9)
+        self.assertAlmostEqual(values["L"] * FT, 4 * FT - 0.375 * IN * 2 - 3.5 * IN, delta=1.0 * IN)
         # By hand: half of the leaf's wind at the latch is twice what one of two hinges has.
         self.assertAlmostEqual(
             wind["Latch holds in the wind"].demand.value, 2 * wind["Hinge holds in the wind"].demand.value, 6

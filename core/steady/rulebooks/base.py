@@ -102,12 +102,19 @@ class Rulebook:
     least_bearing_m = (0.035, 0.035)
     least_bearing_source = "practice: 35 mm on wood"
     deck_point_n: tuple[float, str] = (0.0, "")
+    guard_bay_m = 1.8288
     """Defaults that forms and sums start from; `small_lengths` is the unit spans are shown in (in, m or mm).
 
     `usual_pressure_pa`: where a form for the wind's pressure starts, for schools that ask for one. `least_bearing_m`: of joists on
-    a beam, of beams on an end post; `deck_point_n`: a point load beside the spread one. `load_factor` is put on people and weight
-    where a school reckons with design resistances: its factor of live loads, on the safe side for the dead part.
+    a beam, of beams on an end post; `guard_bay_m`: where a guard's greatest bay starts; `deck_point_n`: a point load beside the
+    spread one. `load_factor` is put on people and weight where a school reckons with design resistances: its factor of live
+    loads, on the safe side for the dead part.
     """
+
+    @property
+    def stair_point_n(self) -> tuple[float, str]:
+        """A point load on one tread and its source: the deck's own where the school has one, else one person."""
+        return self.deck_point_n if self.deck_point_n[0] > 0 else (1000.0, "practice: one person on a tread")
 
     @property
     def units(self) -> Units:

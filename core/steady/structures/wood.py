@@ -1,6 +1,9 @@
 """A stick of the yard as a rulebook wants it: outdoors, so wet."""
 
+import itertools
+
 from steady.errors import OutsideScope
+from steady.measure.units import IN
 from steady.rulebooks.answers import Wood
 from steady.yard.stock import Stick
 
@@ -25,3 +28,16 @@ def outdoors(stick: Stick, flat: bool = False) -> Wood:
         flat=flat,
         wet=True,
     )
+
+
+REACHES = ((0.0, 0.0), (0.625 * IN, 36 * IN), (0.75 * IN, 45 * IN), (1.0 * IN, 54 * IN))
+"""Thickness of a board and how far it may span between rails where wind is strongest [our own, low: about 520 psi]. Boards have
+no stress value in most tables."""
+
+
+def board_reach_m(thickness_m: float) -> float:
+    """How far a board of a thickness may span between rails, between and below the steps in proportion."""
+    for (low, low_m), (high, high_m) in itertools.pairwise(REACHES):
+        if thickness_m <= high + 1e-9:
+            return low_m + (high_m - low_m) * (thickness_m - low) / (high - low)
+    return REACHES[-1][1]

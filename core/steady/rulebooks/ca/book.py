@@ -63,6 +63,7 @@ class Canada(Rulebook):
     exposures_say = ("open: fields, water, scattered trees", "rough: suburbs, woods")
     wind_given_as = "pressure"
     face_needs_length = False
+    guard_bay_m = 1.2
 
     def places(self, text: str) -> tuple[ClimatePlace, ...]:
         """NBC 2020 Table C-2."""

@@ -45,6 +45,7 @@ class NewZealand(Rulebook):
     wind_given_as = "zone"
     wind_says = "Ultimate wind speed of the zone"
 
+    guard_bay_m = 1.5
     deck_point_n = (1800.0, "AS/NZS 1170.1 Table 3.1")
     load_factor = 1.5
     load_factor_source = "as-nzs-1170: 1170.0 1.2 G + 1.5 Q; high; 1.5 on the dead part, too, on the safe side"

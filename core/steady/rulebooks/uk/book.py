@@ -51,6 +51,7 @@ class UnitedKingdom(Rulebook):
         "0: open sea coast", "I: lakes, flat bare land", "II: open country, scattered obstacles", "III: suburbs, woods", "IV: town",
     )  # fmt: skip
     wind_says = "Basic wind velocity"
+    guard_bay_m = 1.2
     deck_point_n = (2000.0, "EN 1991-1-1 with the UK annex, balconies")
     load_factor = 1.5
     load_factor_source = "ec0: 6.10; high; 1.5 on the dead part, too, on the safe side"

@@ -419,6 +419,11 @@ class UnitedStates(Rulebook):
         """200 lb."""
         return people.GUARD_LOAD
 
+    @property
+    def stair_point_n(self) -> tuple[float, str]:
+        """300 lb on 4 sq in. IRC R301.5 (from memory, high)."""
+        return 300 * LB, "irc: R301.5; high"
+
     def stair(self, stringer: str) -> StairLimits:
         """IRC R311.7."""
         return people.stair(stringer)

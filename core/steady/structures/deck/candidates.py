@@ -5,6 +5,7 @@ from dataclasses import fields, replace
 
 from steady.measure.show import Tape
 from steady.measure.units import IN
+from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec import DeckSpec
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
@@ -77,5 +78,6 @@ def at_home(spec: DeckSpec, school: str) -> DeckSpec:
     home = replace(
         spec, joist=first("joist", spec.joist, 2), beam=first("joist", spec.beam, 4), post=first("post", spec.post, 1),
         board=first("decking", spec.board),
+        guard=replace(spec.guard, spacing_max_m=min(spec.guard.spacing_max_m, rulebook(school).guard_bay_m)),
     )  # fmt: skip
     return replace(home, spacing_m=0.4, board_gap_m=0.005, gravel_m=0.1, stand_off_m=0.025) if metric else home

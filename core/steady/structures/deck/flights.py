@@ -5,18 +5,19 @@ from dataclasses import dataclass, field, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
-from steady.plan.model import Cut, Place, Vec
+from steady.plan.model import Check, Cut, NotCovered, Place, Step, Vec
 from steady.rulebooks.answers import Action
 from steady.rulebooks.bent import check_member
+from steady.structures.bends import check_bends
 from steady.structures.deck.build import UP, Builder
 from steady.structures.deck.findings import Found, Timber, joist_wood, said
 from steady.structures.deck.framing import Frame, height_of
-from steady.structures.deck.guards import cap_of
+from steady.structures.deck.guards import cap_of, rail_of
 from steady.structures.deck.joists import factored
 from steady.structures.deck.spec import StairDesign
 from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
-from steady.yard.stock import Stick, sold_with
+from steady.structures.wood import outdoors
 
 HANDRAIL_M = 0.9144
 """A handrail's middle over the nosings [common practice, within every code's band]."""
@@ -30,14 +31,6 @@ class Stair:
     edge: Edge
     found: StairFound
     guard: GuardFound = field(default_factory=GuardFound)
-
-
-def rail_of(timber: Timber) -> Stick:
-    """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
-    rails = sold_with(timber.joist, "rail")
-    return next(
-        (item for item in rails if item.species == timber.joist.species), rails[0] if rails else timber.baluster
-    )
 
 
 def openings(stairs: list[Stair]) -> dict[int, list[tuple[float, float]]]:
@@ -116,6 +109,9 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
             crew=True,
         )  # fmt: skip
         _stringers_bend(found, stair, timber, about)
+        _treads_bend(found, stair, timber, about)
+        if one.handrails:
+            _handrail(found, timber, about)
 
 
 def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
@@ -144,6 +140,64 @@ def _stringers_bend(found: Found, stair: Stair, timber: Timber, about: str) -> N
     )
 
 
+BRACKETS_M = 1.2
+"""A handrail's brackets stand at most so far apart, 4 ft [common practice]."""
+
+
+def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None:
+    """One board of a tread between two stringers under one person's foot."""
+    book, u, board = found.book, found.book.units, timber.board
+    span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
+    point_n, source = book.stair_point_n
+    moment = Step(
+        symbol="M", value=book.load_factor * point_n * span_m / 4 / u.moment_n_m, unit=u.moment, formula="k * P * L / 4",
+        inputs=(("k", book.load_factor, ""), ("P", point_n / u.force_n, u.force), ("L", span_m / u.span_m, u.span)),
+        source=f"statics: simple span; {source}", says="one person on one board of a tread",
+    )  # fmt: skip
+    one = check_bends(
+        book, outdoors(board, flat=True), moment, name="Treads bend", about=about, case="one person", load="floor",
+    )  # fmt: skip
+    if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
+        found.checks.append(one)
+
+
+def _handrail(found: Found, timber: Timber, about: str) -> None:
+    """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
+    book, u = found.book, found.book.units
+    try:
+        people = book.guard_load()
+    except OutsideScope as refused:
+        found.gap("Handrail bends", about, refused)
+        return
+    push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
+    moment = Step(
+        symbol="M", value=push * span / 4, unit=u.moment, formula="P * L / 4", inputs=(("P", push, u.force), ("L", span, u.span)),
+        source=f"statics: simple span; {people.source}", says="a person against it, brackets at most 4 ft (1.2 m) apart",
+    )  # fmt: skip
+    _add(found, check_bends(
+        book, outdoors(rail_of(timber), flat=True), moment, name="Handrail bends", about=about, case="between brackets",
+        load=people.load,
+    ))  # fmt: skip
+    force = Step(
+        symbol="P", value=push, unit=u.force, formula="", inputs=(), source=people.source, says="a person at a bracket"
+    )
+    found.gap(
+        "Handrail's brackets hold", about,
+        OutsideScope(
+            f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
+            "the maker's number for one bracket and its screws",
+        ),
+        crew=True,
+    )  # fmt: skip
+
+
+def _add(found: Found, one: Check | NotCovered) -> None:
+    if isinstance(one, Check):
+        found.checks.append(one)
+    else:
+        found.not_covered.append(one)
+
+
 def _spread(w_n_per_m: float, span_m: float) -> Action:
     return Action(
         moment_n_m=w_n_per_m * span_m**2 / 8, shear_n=w_n_per_m * span_m / 2, sag_n_m3=5 * w_n_per_m * span_m**4 / 384
@@ -164,7 +218,7 @@ def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard
             continue
         spec = found.spec
         ask = GuardAsk(
-            edges=tuple(sides), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber), board=timber.board,
+            edges=tuple(sides), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber), board=rail_of(timber),
             spacing_max_m=spec.guard.spacing_max_m, height_m=None, lever_m=spec.guard.lever_m,
             anchor_rating_n=spec.guard.anchor_rating_n, always=False, boards_m=timber.board.thickness_m, wet=spec.wet,
             dwelling_units=spec.dwelling_units, slope_rad=stair.found.slope_rad,
@@ -256,7 +310,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
 def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
     """Down both sides of a flight: posts bolted to the outer stringers, two rails along the slope, plumb balusters."""
     timber = b.timber
-    post, baluster, board = timber.guard_post, timber.baluster, timber.board
+    post, baluster, rail = timber.guard_post, timber.baluster, rail_of(timber)
     for stair in stairs:
         lean, tall = stair.found.slope_rad, stair.guard.height_m
         slope = math.tan(lean)
@@ -276,7 +330,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     continue
                 x, y = edge.at(at)
                 below = min(
-                    board.thickness_m + timber.stringer.width_m / math.cos(lean), stair.found.rise_m + nosing(at)
+                    timber.board.thickness_m + timber.stringer.width_m / math.cos(lean), stair.found.rise_m + nosing(at)
                 )
                 b.add(
                     "guard post", post, tall + below, (post.thickness_m, post.width_m),
@@ -292,9 +346,9 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 )
                 for low, z in enumerate((0.09, tall - 0.09)):
                     b.add(
-                        "guard rail", board, clear / math.cos(lean), (board.thickness_m, board.width_m),
+                        "guard rail", rail, clear / math.cos(lean), (rail.thickness_m, rail.width_m),
                         Place(id=f"{name}/rail/{k}/{low}", at=(x, y, nosing(begins) + z), along=down, up=up), cuts,
-                        clear / math.cos(lean) + board.width_m * slope,
+                        clear / math.cos(lean) + rail.width_m * slope,
                     )  # fmt: skip
                 each = run.balusters // max(1, len(run.posts_m) - 1)
                 pitch = run.gap_m + baluster.width_m

@@ -29,6 +29,14 @@ def cap_of(timber: Timber) -> Stick:
     return max(rails, key=lambda item: item.width_m) if rails else min(joists, key=lambda item: item.width_m)
 
 
+def rail_of(timber: Timber) -> Stick:
+    """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
+    rails = sold_with(timber.joist, "rail")
+    return next(
+        (item for item in rails if item.species == timber.joist.species), rails[0] if rails else timber.baluster
+    )
+
+
 def open_edges(spec: DeckSpec, frame: Frame) -> list[Edge]:
     """Edges that no wall closes."""
     return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
@@ -56,7 +64,7 @@ def reckon_guards(
         edges=tuple(edges), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber),
         spacing_max_m=spec.guard.spacing_max_m,
         height_m=spec.guard.height_m, lever_m=spec.guard.lever_m, anchor_rating_n=spec.guard.anchor_rating_n,
-        always=spec.guard.always, boards_m=timber.board.thickness_m, wet=spec.wet, board=timber.board,
+        always=spec.guard.always, boards_m=timber.board.thickness_m, wet=spec.wet, board=rail_of(timber),
         dwelling_units=spec.dwelling_units,
     )  # fmt: skip
     try:
@@ -99,9 +107,10 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
 def build_guard(b: Builder, guard: GuardFound) -> None:
     """Posts bolted inside the rim, two rails and a cap, balusters; anchors and doubled blocking behind each post."""
     timber = b.timber
-    post, baluster, board = timber.guard_post, timber.baluster, timber.board
+    post, baluster, rail = timber.guard_post, timber.baluster, rail_of(timber)
     tall = b.guard_m = guard.height_m
-    below = board.thickness_m + timber.joist.width_m
+    below = timber.board.thickness_m + timber.joist.width_m
+    high = tall - cap_of(timber).thickness_m / 2 - rail.width_m / 2
     for number, run in enumerate(guard.runs):
         edge = run.edge
         along = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
@@ -127,9 +136,9 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
         for start, end in zip(run.posts_m, run.posts_m[1:], strict=False):
             clear = end - start - post.width_m
             x, y = edge_point(edge, start + post.width_m / 2, inset)
-            for z in (0.09, tall - 0.09):
+            for z in (0.09, high):
                 b.add(
-                    "guard rail", board, clear, (board.thickness_m, board.width_m),
+                    "guard rail", rail, clear, (rail.thickness_m, rail.width_m),
                     Place(id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}", at=(x, y, z), along=along, up=UP),
                 )  # fmt: skip
             each = run.balusters // max(1, len(run.posts_m) - 1)

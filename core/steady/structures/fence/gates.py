@@ -97,7 +97,8 @@ def _hang_bay(
     made = []
     for leaf, forward in found:
         reckoned = reckon(
-            leaf, book, gate, timber.gate_post, stiffness, own_limits=spec.own_limits, wind_pa=wind_pa
+            leaf, book, gate, timber.gate_post, stiffness, own_limits=spec.own_limits, wind_pa=wind_pa,
+            wired=spec.infill.style in WIRED and timber.stock is not None
         )  # fmt: skip
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
     return made

@@ -1,10 +1,7 @@
 """What holds boards and rails in the wind: boards between their rails, rails at their ends, boards on their rails."""
 
-import itertools
-
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
-from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import ScrewAsk
 from steady.rulebooks.base import Rulebook
@@ -13,12 +10,10 @@ from steady.structures.fence.fixings import HOLDS_M, Picked, joints_of_rails, pi
 from steady.structures.fence.infill import BOARDED, rows
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
-from steady.structures.wood import outdoors
+from steady.structures.wood import board_reach_m, outdoors
 
-REACHES = ((0.0, 0.0), (0.625 * IN, 36 * IN), (0.75 * IN, 45 * IN), (1.0 * IN, 54 * IN))
-"""Thickness of a board and how far it may span between rails in the ends' zones of wind; half as much again within the run
-[our own, low: about 520 psi]. Boards have no stress value in the tables."""
 WITHIN = 1.5
+"""Within the run boards may span half as much again as in the ends' zones of wind [our own, low]."""
 
 
 class HoldReckoner:
@@ -68,7 +63,7 @@ class HoldReckoner:
         try:
             limit = self.book.bending_strength(outdoors(board, flat=True), "wind")
         except (OutsideScope, ValueError):
-            most_m = _reach_m(board.thickness_m) * (1.0 if ends else WITHIN)
+            most_m = board_reach_m(board.thickness_m) * (1.0 if ends else WITHIN)
             has = Step(
                 symbol="L", value=span, unit=u.span, formula="", inputs=(), source="geometry", says="boards between their rails"
             )  # fmt: skip
@@ -158,11 +153,3 @@ class HoldReckoner:
                 case=case, asks=asks,
             )
         )  # fmt: skip
-
-
-def _reach_m(thickness_m: float) -> float:
-    """How far a board of a thickness may span between rails, between and below the steps in proportion."""
-    for (low, low_m), (high, high_m) in itertools.pairwise(REACHES):
-        if thickness_m <= high + 1e-9:
-            return low_m + (high_m - low_m) * (thickness_m - low) / (high - low)
-    return REACHES[-1][1]

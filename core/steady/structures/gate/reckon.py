@@ -14,6 +14,7 @@ from steady.statics import leaf as statics
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
 from steady.structures.gate.racking import relief, unbraced
+from steady.structures.gate.wind import in_wind
 from steady.structures.gate.wobble import LIMIT_M as WOBBLE_LIMIT_M
 from steady.structures.gate.wobble import wobble_m
 from steady.structures.wood import outdoors
@@ -80,6 +81,7 @@ def reckon(
     *,
     own_limits: tuple[Advice, ...] = (),
     wind_pa: float = 0.0,
+    wired: bool = False,
 ) -> LeafFound:
     """Reckon a leaf.
 
@@ -89,6 +91,7 @@ def reckon(
         post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
         own_limits: Advice that the crew has taken in.
         wind_pa: Design wind on the closed leaf, 0 where it is not known.
+        wired: The leaf is hung with wire in place of boards.
     """
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
@@ -101,7 +104,7 @@ def reckon(
     now, later = found.sag(post_n_m2)
     found.racking()
     found.wobble()
-    found.wind(wind_pa)
+    found.wind(wind_pa, wired)
     found.closed()
     found.swing()
     found.in_the_way()
@@ -573,46 +576,13 @@ class _Found:
         self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
         self.facts.append(demand)
 
-    def wind(self, pressure_pa: float) -> None:
-        """Wind on the closed leaf: half of it on the hinge side, half on latch and rod; their makers say what they hold."""
-        leaf, design, u = self.leaf, self.leaf.design, self.u
-        if not pressure_pa > 0:
-            return
-        p, b, h = pressure_pa / u.pressure_pa, leaf.width_m / u.span_m, leaf.height_m / u.span_m
-        at_hinge = step(
-            "P_w", p * b * h / 4, u.force, "p * b * h / 4", (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span)),
-            "wind on one hinge: a quarter of the leaf's",
-        )  # fmt: skip
-        at_latch = step(
-            "P_l", p * b * h / 2, u.force, "p * b * h / 2", (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span)),
-            "wind on the latch edge: half of the leaf's",
-        )  # fmt: skip
-        case = f"leaf {leaf.index + 1}, closed in the wind"
-        if design.hinge_rating_n > 0:
-            rating = Step(
-                symbol="R_max", value=design.hinge_rating_n / u.force_n, unit=u.force, formula="", inputs=(),
-                source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
-            )  # fmt: skip
-            self._check("Hinge holds in the wind", at_hinge, rating, (), case, asks=Asks.CODE)
-        else:
-            self._gap(
-                "Hinge holds in the wind",
-                f"no rating of the hinge is entered; the wind pulls each with {self._words(at_hinge)}",
-                "the maker's number for one hinge and its screws, with a safety factor in it", crew=True,
-            )  # fmt: skip
-        what = "Latch" if leaf.index == 0 else "Drop rod"
-        if design.latch_rating_n > 0:
-            rating = Step(
-                symbol="R_max", value=design.latch_rating_n / u.force_n, unit=u.force, formula="", inputs=(),
-                source="user: the maker's rating of latch or rod and its screws, with the crew's own safety factor",
-            )  # fmt: skip
-            self._check(f"{what} holds in the wind", at_latch, rating, (), case, asks=Asks.CODE)
-        else:
-            self._gap(
-                f"{what} holds in the wind",
-                f"no rating of the {what.lower()} is entered; the wind pushes it with {self._words(at_latch)}",
-                "the maker's number for it and its screws, with a safety factor in it", crew=True,
-            )  # fmt: skip
+    def wind(self, pressure_pa: float, wired: bool) -> None:
+        """Wind on the closed leaf, through its pieces and its hardware."""
+        for one in in_wind(self.leaf, self.book, self.about, pressure_pa, wired):
+            if isinstance(one, Check):
+                self.checks.append(one)
+            else:
+                self.gaps_found.append(one)
 
     def closed(self) -> None:
         """The closed leaf over the line's own ground, which is known whatever lies beside."""

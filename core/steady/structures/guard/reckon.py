@@ -14,6 +14,7 @@ from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Wood, si
 from steady.rulebooks.base import Rulebook
+from steady.structures.bends import check_bends
 from steady.yard.stock import Stick
 
 UPPER_FIXING_M = 2 * IN
@@ -128,11 +129,11 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
         ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
         found.checks.append(_check("Nothing passes through", about, "at most", opening, ball, (), ""))
     _post(found, ask, book, about, u, gap)
-    _infill(found, ask, book, about, u, gap)
+    _infill(found, ask, book, about, u)
     return found
 
 
-def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units, gap: Callable[..., None]) -> None:
+def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
         people = book.guard_load()
@@ -152,6 +153,10 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             "Guard's top rail bends", ask.rail, False, people.factor * max(point * span / 4, line * span**2 / 8),
             "people between two posts", (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
             "k * max(P * L / 4, w * L ** 2 / 8)",
+        ),
+        (
+            "Guard's rails bend", ask.board, True, push * span / 4, "a push on the infill at a rail's middle",
+            (("P", push, u.force), ("L", span, u.span)), "P * L / 4",
         ),
     )  # fmt: skip
     down = people.factor * people.down_n_per_m * u.span_m / u.force_n
@@ -177,17 +182,11 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             species=stick.species, size=stick.size, grade=stick.grade, width_m=stick.thickness_m, depth_m=stick.width_m,
             wet=ask.wet, flat=flat,
         )  # fmt: skip
-        try:
-            capacity = book.moment_capacity(wood, people.load)
-        except (OutsideScope, ValueError) as refused:
-            reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
-            text = f"{reason}; it must carry {value:.3g} {u.moment}"
-            gap(name, OutsideScope(text, "what its maker says of a guard system, or a graded stick"), True)
-            continue
-        limit = capacity
-        if capacity.unit != u.moment:
-            limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
-        found.checks.append(_check(name, about, "at most", moment, limit, (), says))
+        one = check_bends(
+            book, wood, moment, name=name, about=about, case=says, load=people.load,
+            change="what its maker says of a guard system, or a graded stick",
+        )  # fmt: skip
+        (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
 
 
 def corners(edge: Edge, others: list[Edge]) -> tuple[float | None, float | None]:

@@ -1,0 +1,146 @@
+"""A closed leaf in the wind: its boards, rails and stiles, its hinges, and its latch or drop rod."""
+
+from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.rulebooks.base import Rulebook
+from steady.structures.bends import check_bends
+from steady.structures.gate.leaf import Leaf
+from steady.structures.wood import board_reach_m, outdoors
+
+BY_MAKER = "the maker's number for it and its screws, with a safety factor in it"
+
+
+def in_wind(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | NotCovered]:
+    """Every part of a closed leaf that the wind's design pressure (Pa, with the school's load factor) goes through."""
+    if not pressure_pa > 0:
+        return []
+    return [*_frame(leaf, book, about, pressure_pa, wired), *_hardware(leaf, book, about, pressure_pa)]
+
+
+def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bool) -> list[Check | NotCovered]:
+    """Boards between the rails, rails between the stiles, a stile between its hinges: each with the strip it carries."""
+    u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
+    p, wide, tall = pressure_pa / u.pressure_pa, leaf.between_m / u.span_m, leaf.tall_m / u.span_m
+    apart = tall / (1 + leaf.design.cross_rails)
+    # Where a rail lies within, boards bring it half of each side; at the top and bottom half of one side and the frame's edge.
+    strip = apart if leaf.design.cross_rails else apart / 2 + leaf.stile_m / 2 / u.span_m
+    hinges = leaf.hinge_spacing_m / u.span_m / max(1, leaf.hinges - 1)
+    found: list[Check | NotCovered] = []
+    if wired:
+        found.append(
+            NotCovered(
+                name="The wire of the leaf", about=about, basis=Basis.RECKONED, crew=True,
+                reason="what wire bears between a leaf's rails is its maker's to say", would_have_to_change="ask its maker",
+            )
+        )  # fmt: skip
+    else:
+        found.append(_boards(leaf, book, about, case, apart, pressure_pa))
+    rows = (
+        ("Leaf's rails bend in the wind", strip, wide, "one rail between the stiles"),
+        (
+            "Leaf's stiles bend in the wind",
+            wide / 2 + leaf.stile_m / 2 / u.span_m,
+            hinges,
+            "a stile between two hinges",
+        ),
+    )
+    for name, carries, span, says in rows:
+        moment = Step(
+            symbol="M", value=p * carries * span**2 / 8, unit=u.moment, formula="p * b * L ** 2 / 8",
+            inputs=(("p", p, u.pressure), ("b", carries, u.span), ("L", span, u.span)), source="statics: simple span", says=says,
+        )  # fmt: skip
+        found.append(
+            check_bends(book, outdoors(leaf.frame, flat=True), moment, name=name, about=about, case=case, load="wind")
+        )
+    return found
+
+
+def _boards(
+    leaf: Leaf, book: Rulebook, about: str, case: str, apart: float, pressure_pa: float
+) -> Check | NotCovered:  # fmt: skip
+    """Boards between rails: by their wood where it has a strength, else by a span of our own for their thickness."""
+    u, name = book.units, "Leaf's boards bend between rails"
+    wide, p = leaf.board.width_m / u.span_m, pressure_pa / u.pressure_pa
+    moment = Step(
+        symbol="M", value=p * wide * apart**2 / 8, unit=u.moment, formula="p * b * L ** 2 / 8",
+        inputs=(("p", p, u.pressure), ("b", wide, u.span), ("L", apart, u.span)), source="statics: simple span between rails",
+        says="wind on one board",
+    )  # fmt: skip
+    found = check_bends(
+        book, outdoors(leaf.board, flat=True), moment, name=name, about=about, case=case, load="wind"
+    )  # fmt: skip
+    if isinstance(found, Check):
+        return found
+    has = Step(
+        symbol="L",
+        value=apart,
+        unit=u.span,
+        formula="",
+        inputs=(),
+        source="geometry",
+        says="boards between their rails",
+    )
+    most = Step(
+        symbol="L_max", value=board_reach_m(leaf.board.thickness_m) / u.span_m, unit=u.span, formula="", inputs=(),
+        source="practice: our own span of a board by its thickness, about 520 psi; low", says="at a gate",
+    )  # fmt: skip
+    return Check(
+        name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=most, working=(), case=case,
+        asks=Asks.SAFETY,
+    )  # fmt: skip
+
+
+def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | NotCovered]:
+    """Half of the wind on the hinge side, half on latch and rod; their makers say what they hold."""
+    design, u = leaf.design, book.units
+    p, b, h = pressure_pa / u.pressure_pa, leaf.width_m / u.span_m, leaf.height_m / u.span_m
+    case = f"leaf {leaf.index + 1}, closed in the wind"
+    inputs = (("p", p, u.pressure), ("b", b, u.span), ("h", h, u.span))
+    what = "Latch" if leaf.index == 0 else "Drop rod"
+    rows = (
+        (
+            "Hinge",
+            "P_w",
+            4,
+            design.hinge_rating_n,
+            "wind on one hinge: a quarter of the leaf's",
+            "one hinge",
+            "pulls each with",
+        ),
+        (
+            what,
+            "P_l",
+            2,
+            design.latch_rating_n,
+            "wind on the latch edge: half of the leaf's",
+            "latch or rod",
+            "pushes it with",
+        ),
+    )
+    found: list[Check | NotCovered] = []
+    for noun, symbol, share, rating_n, says, rated, does in rows:
+        force = Step(
+            symbol=symbol, value=p * b * h / share, unit=u.force, formula=f"p * b * h / {share}", inputs=inputs,
+            source="statics: pinned joints", says=says,
+        )  # fmt: skip
+        name = f"{noun} holds in the wind"
+        if rating_n > 0:
+            rating = Step(
+                symbol="R_max", value=rating_n / u.force_n, unit=u.force, formula="", inputs=(),
+                source=f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
+            )  # fmt: skip
+            found.append(
+                Check(
+                    name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=force, limit=rating, working=(),
+                    case=case, asks=Asks.CODE,
+                )
+            )  # fmt: skip
+            continue
+        words = f"{force.value:,.0f} lb" if u.force == "lb" else f"{force.value:.2f} {u.force}"
+        found.append(
+            NotCovered(
+                name=name, about=about, basis=Basis.RECKONED,
+                reason=f"no rating of the {noun.lower()} is entered; the wind {does} {words}",
+                would_have_to_change=BY_MAKER, crew=True,
+            )
+        )  # fmt: skip
+    return found
