@@ -53,11 +53,20 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[
 
 
 def _half(run: BeamRun, index: int, unbroken: bool) -> float:
-    """Area of deck on a post by half of each neighbouring span and the overhang."""
+    """Area of deck on a post of a beam that is jointed over its posts: half of each neighbouring span, an overhang by its lever."""
     at = [post.u_m for post in run.posts]
     low = run.from_m if index == 0 else (at[index - 1] + at[index]) / 2
     high = run.to_m if index + 1 == len(at) else (at[index] + at[index + 1]) / 2
-    return sum(w * max(0.0, min(b, high) - max(a, low)) for a, b, w in loads_on(run, unbroken))
+    total = sum(w * max(0.0, min(b, high) - max(a, low)) for a, b, w in loads_on(run, unbroken))
+    for end, next_to, edge in ((0, 1, run.from_m), (len(at) - 1, len(at) - 2, run.to_m)):
+        if index != end or len(at) < 2:
+            continue
+        left, right = sorted((at[end], edge))
+        for a, b, w in loads_on(run, unbroken):
+            a, b = max(a, left), min(b, right)
+            if b > a:
+                total += w * (b - a) * abs((a + b) / 2 - at[end]) / abs(at[end] - at[next_to])
+    return total
 
 
 def _spans(

@@ -293,13 +293,20 @@ def shares_m(from_m: float, to_m: float, supports: tuple[float, ...]) -> tuple[f
 
 
 def halves_m(joist: Joist) -> tuple[float, ...]:
-    """Half of each neighbouring span, and the overhang beside the support."""
-    spans, (before, after) = joist.spans_m, joist.past_m
-    found = []
-    for index in range(len(joist.supports)):
-        left = spans[index - 1] / 2 if index else before
-        right = spans[index] / 2 if index < len(spans) else after
-        found.append(left + right)
+    """What each support carries of a joist that ends on every one: half of each neighbouring span, and an overhang by its lever.
+
+    The trade's table counts an overhang at its length; by the lever it presses a²/2L more on its support and as much less on
+    the next.
+    """
+    spans, past = joist.spans_m, joist.past_m
+    found = [0.0] * len(joist.supports)
+    for index, span in enumerate(spans):
+        found[index] += span / 2
+        found[index + 1] += span / 2
+    for end, next_to, over, span in ((0, 1, past[0], spans[0]), (-1, -2, past[1], spans[-1])):
+        lever = over**2 / (2 * span)
+        found[end] += over + lever
+        found[next_to] -= lever
     return tuple(found)
 
 

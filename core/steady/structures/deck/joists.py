@@ -91,11 +91,9 @@ def supported(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, tu
 def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]:
     """By beam: how much more live load comes on it where people stand at their worst than where they stand everywhere.
 
-    Source: statics, the live pattern of unbroken joists handed on to what carries them.
+    Source: statics, the live pattern of joists handed on to what carries them; an overhang empties its neighbour's support.
     """
     found: dict[str, float] = {}
-    if not runs_on(spec):
-        return found
     for joist, rows in supported(spec, joists):
         for name, (dead, most, _) in zip(joist.on, rows, strict=True):
             if name and dead > 1e-9:

@@ -1,0 +1,94 @@
+"""How deep a short post goes, a second time: by balance of forces found by halving, not by the closed forms of the product."""
+
+import math
+from collections.abc import Callable
+
+FT, LB = 0.3048, 4.4482216152605
+# Weight kN/m³, friction degrees, shear strength kPa: textbook consistency terms.
+SOILS = {
+    "good ground": (18, 0, 48), "firm clay": (18, 0, 37), "stiff clay": (19, 0, 75), "medium sand": (18, 32, 0),
+    "dense sand": (19, 36, 0), "dense sand or gravel": (19, 36, 0),
+}  # fmt: skip
+US_LATERAL = {"sand": 150.0, "clay": 100.0, "gravel": 200.0}
+CA_LATERAL = {"firm clay": 100.0, "stiff clay": 100.0, "medium sand": 150.0, "dense sand or gravel": 200.0}
+UK_GROUND = {"good": 630e3, "average": 390e3, "poor": 230e3}
+
+
+def halve(holds: Callable[[float], float], low: float, high: float) -> float:
+    """Where a growing function passes zero."""
+    for _ in range(50):
+        middle = (low + high) / 2
+        low, high = (low, middle) if holds(middle) > 0 else (middle, high)
+    return high
+
+
+def pole_m(load_n: float, arm_m: float, width_m: float, lateral_psf_ft: float) -> float:
+    """IBC 1807.3.2.1 with the doubling, by its own iteration on A and S_1 (pressure at a third of the depth, at most 15 ft's)."""
+    p, h, b, k = load_n / LB, arm_m / FT, width_m / FT, lateral_psf_ft * 2
+
+    def short(d: float) -> float:
+        s1 = min(k * d / 3, 15 * k)
+        a = 2.34 * p / (s1 * b)
+        return d - 0.5 * a * (1 + math.sqrt(1 + 4.36 * h / a))
+
+    return halve(short, 0.01, 60) * FT
+
+
+def broms_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
+    """Broms with half of the ground's strength: clay by the moment that is left below the shear's turn, sand about the toe."""
+    weight, degrees, cohesion = SOILS[soil]
+    if cohesion:
+        dead = max(1.5 * width_m, 0.15)
+        per_m = 9 * 0.5 * cohesion * 1e3 * width_m
+        turn = load_n / per_m
+        # Below the turn the ground takes the greatest moment by two equal halves: per_m g² / 4 = H (e + t + f / 2).
+        moment = load_n * (arm_m + dead + turn / 2)
+        return dead + turn + halve(lambda g: per_m * g * g / 4 - moment, 0.0, 20)
+    passive = 0.5 * math.tan(math.radians(45 + degrees / 2)) ** 2
+    arm = arm_m + 0.15
+    return 0.15 + halve(
+        lambda depth: 0.5 * weight * 1e3 * width_m * depth**3 * passive - load_n * (arm + depth), 0.0, 20
+    )
+
+
+def hansen_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
+    """Brinch Hansen by slices: the turning point balances the moments about the load's line."""
+    weight, degrees, cohesion = SOILS[soil]
+    phi, gamma, c = math.radians(degrees), weight * 1e3, cohesion * 1e3
+
+    def pressure(z: float) -> float:
+        if degrees == 0:
+            kc0, kinf = 1 + math.pi / 2, (2 + math.pi) * 1.58
+            ac = kc0 / (kinf - kc0) * 2 * math.sin(math.pi / 4)
+            return c * (kc0 + kinf * ac * z / width_m) / (1 + ac * z / width_m) * width_m
+        t, s = math.tan(phi), math.sin(math.pi / 4 + phi / 2)
+        up = math.exp((math.pi / 2 + phi) * t) * math.cos(phi) * math.tan(math.pi / 4 + phi / 2)
+        down = math.exp(-(math.pi / 2 - phi) * t) * math.cos(phi) * math.tan(math.pi / 4 - phi / 2)
+        nc = (math.exp(math.pi * t) * math.tan(math.pi / 4 + phi / 2) ** 2 - 1) / t
+        k0 = 1 - math.sin(phi)
+        kq0, kqinf = up - down, nc * (1.58 + 4.09 * t**4) * k0 * t
+        aq = kq0 / (kqinf - kq0) * k0 * math.sin(phi) / s
+        return gamma * z * (kq0 + kqinf * aq * z / width_m) / (1 + aq * z / width_m) * width_m
+
+    arm = arm_m + 0.15
+
+    def holds(depth: float) -> float:
+        n = 200
+        zs = [(k + 0.5) * depth / n for k in range(n)]
+        ps = [pressure(z) * depth / n for z in zs]
+        left, force = sum(p * (arm + z) for p, z in zip(ps, zs, strict=True)) / 2, 0.0
+        for p, z in zip(ps, zs, strict=True):
+            share = min(1.0, left / (p * (arm + z)))  # the slice in which the shear turns counts in part
+            force += p * share
+            left -= p * (arm + z) * share
+            if share < 1:
+                break
+        return 2 * force - sum(ps) - load_n / 0.5
+
+    return 0.15 + halve(holds, 0.05, 8)
+
+
+def planted_m(load_n: float, arm_m: float, width_m: float, ground: str) -> float:
+    """PD 6547: G D d³ / 10 against 1.25 H (e + d / √2), H characteristic (the design load over 1.5)."""
+    h = load_n / 1.5
+    return halve(lambda d: UK_GROUND[ground] * width_m * d**3 / 10 - 1.25 * h * (arm_m + d / math.sqrt(2)), 0.01, 20)
