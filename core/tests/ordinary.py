@@ -5,10 +5,17 @@ from dataclasses import dataclass, replace
 
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
+from steady.measure.show import Tape
 from steady.measure.units import IN, MPH
+from steady.plan.model import Plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.candidates import at_home as deck_at_home
+from steady.structures.deck.spec import StairDesign
 from steady.structures.fence.presets import closed_with
 from steady.structures.fence.spec import FenceSpec, Infill, Straight, Style
 from steady.structures.fence.usual import at_home
+from steady.structures.registry import plan
+from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
 
 HEIGHTS_M = (0.9, 1.2, 1.5, 1.8)
@@ -57,4 +64,21 @@ def ordinary(school: str) -> list[Ordinary]:
         name = f"{height_m} m {style}, {exposure}, {'falling' if fall_m else 'level'}"
         made.append(Ordinary(name, replace(spec, infill=infill), site))
     assert len(made) == 40 and all(item.spec.post in sticks() for item in made) and start.post
+    return made
+
+
+def ordinary_plans(school: str) -> list[Plan]:
+    """The forty fences as they are typed, and six ordinary decks, planned."""
+    from tests.test_deck import deck
+
+    tape, yard = Tape("metric", 0.001), YardChoices(bag=usual(school).bag)
+    made = [plan(item.spec, item.site, rulebook(school), yard, tape) for item in ordinary(school)]
+    soil = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school]
+    snow = (1000.0, 400.0) if school == "ca" else (0.0, 0.0)
+    for words in ("16x12 up3", "12x10 up4", "18x11 up4", "20x14 up2", "10x8 up5", "14x14 up6"):
+        spec = deck_at_home(deck(words), school)
+        if words == "18x11 up4":
+            spec = replace(spec, stairs=(StairDesign(id="s", edge=2, at_m=1.0, going_m=0.28),))
+        site = Site(soil=soil, frost_m=0.6, ground_snow_pa=snow[0], rain_snow_pa=snow[1])
+        made.append(plan(spec, site, rulebook(school), yard, tape))
     return made

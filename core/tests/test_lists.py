@@ -133,5 +133,5 @@ class HoursTest(unittest.TestCase):
         self.assertAlmostEqual(hours(plan, Quote()) - hours(plan, Quote(board_min=0)), boards * 3 / 60)
 
     def test_the_table_has_only_known_shares(self) -> None:
-        for key, row in keyed("role_hours").items():
+        for key, row in keyed("roles").items():
             self.assertIn(row.text["by"], ("none", "rail", "board"), key)

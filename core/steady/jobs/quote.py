@@ -70,13 +70,13 @@ class Quoted:
 def hours(plan: Plan, terms: Quote) -> float:
     """Person-hours by the crew's own minutes: posts with their holes, leaves, and every other part as so many rails or boards.
 
-    Source: arithmetic: counts × minutes / 60; the minutes are the crew's, the shares common practice (data/role_hours.csv).
+    Source: arithmetic: counts × minutes / 60; the minutes are the crew's, the shares common practice (data/roles.csv).
     """
 
     each = {"rail": terms.rail_min, "board": terms.board_min, "none": 0.0}
     leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings)
     minutes = len(plan.footings) * terms.post_min + leaves * terms.leaf_min
-    rows = keyed("role_hours")
+    rows = keyed("roles")
     for part in plan.parts:
         row = rows.get(part.role)
         if row is not None and row.text["by"] != "none":
@@ -86,7 +86,7 @@ def hours(plan: Plan, terms: Quote) -> float:
 
 def untimed(plan: Plan) -> list[str]:
     """Parts that no minutes are kept for: they stand in what the quote leaves out."""
-    rows = keyed("role_hours")
+    rows = keyed("roles")
     return sorted({f"fitting each {part.role}" for part in plan.parts if part.role not in rows})
 
 

@@ -184,7 +184,7 @@ def _upright(
 ) -> None:  # fmt: skip
     """What keeps a deck that no house holds from racking: knee braces both ways, or posts fixed in the ground."""
     spec, book = found.spec, found.book
-    if frame.on_house or spec.bridge is not None:
+    if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
         return
     u = book.units
     name = "Deck stays upright"
@@ -203,6 +203,10 @@ def _upright(
     )  # fmt: skip
     leg_m = brace_leg_m(spec, height_m)
     if spec.upright == "knee braces" and leg_m <= 0:
+        return
+    if frame.on_house:
+        # The house holds the deck; braces that are built all the same are looked at as if they stood alone.
+        _brace(found, timber, about, height_m, leg_m, push, Asks.ADVICE)
         return
     arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
@@ -227,10 +231,12 @@ def _upright(
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
     found.at_most("Post is squeezed and bent", about, use, one, (push, moment), says, asks=Asks.SAFETY)
     if spec.upright == "knee braces":
-        _brace(found, timber, about, height_m, leg_m, push)
+        _brace(found, timber, about, height_m, leg_m, push, Asks.SAFETY)
 
 
-def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: float, push: Step) -> None:
+def _brace(
+    found: Found, timber: Timber, about: str, height_m: float, leg_m: float, push: Step, asks: Asks
+) -> None:  # fmt: skip
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = found.spec, found.book
     u = book.units
@@ -259,8 +265,10 @@ def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: flo
         limit,
         (push, force, column.buckling),
         "pushed sideways",
-        asks=Asks.SAFETY,
+        asks=asks,
     )
+    if asks is Asks.ADVICE:
+        return
     _brace_bolts(found, timber, about, force)
     found.gap(
         "Post base holds sideways", about,

@@ -1,0 +1,95 @@
+"""Random structures of every school, on ground, in wind and on soils that the school knows: what contracts are held to."""
+
+import random
+from dataclasses import replace
+from typing import Any
+
+from steady.errors import InputError
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
+from steady.measure.show import Tape
+from steady.plan.model import Plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.candidates import at_home as deck_at_home
+from steady.structures.deck.spec import DeckSpec, StairDesign
+from steady.structures.fence.spec import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.usual import at_home
+from steady.structures.gate.spec import LeafDesign
+from steady.structures.registry import plan
+from steady.yard.choices import YardChoices
+from steady.yard.stock import usual
+
+SCHOOLS = ("us", "ca", "uk", "nz")
+STYLES = ("butted", "even gaps", "board on board", "slats")
+WORDS = (
+    "16x12 up3", "12x10 up7 free", "20x14 up5", "10x8 up2", "18x11 up4", "14x14 up1.5", "16x12 up3 less4x3left", "24x10 up6",
+)  # fmt: skip
+
+
+def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) -> Site:
+    """Uneven ground and the school's own wind and soil."""
+    start = usual(school)
+    shots = [Shot(at_m=0.0, height_m=0.0)]
+    while shots[-1].at_m < length_m:
+        shots.append(Shot(at_m=shots[-1].at_m + rng.uniform(1.5, 4), height_m=rng.uniform(-fall, fall)))
+    return Site(
+        soil=start.soil, exposure=start.exposure, frost_m=rng.choice((0.0, 0.5)),
+        wind_speed_m_per_s=start.wind_speed_m_per_s, wind_pressure_pa=400.0 if school == "ca" else 0.0,
+        grounds=(Ground(line="f", shots=tuple(shots)),),
+    )  # fmt: skip
+
+
+def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[FenceSpec, Site]:
+    """One to three legs of any infill of wood, with perhaps a gate."""
+    lengths = [rng.uniform(5, 14) for _ in range(rng.randint(1, 3))]
+    straights = tuple(
+        Straight(
+            id=f"s{k}", length_m=length, turn_rad=rng.uniform(-1.6, 1.6) if k else 0.0,
+            follows=rng.choice(("raked", "stepped")),  # type: ignore[arg-type]
+        )
+        for k, length in enumerate(lengths)
+    )  # fmt: skip
+    leaf = LeafDesign(brace=rng.choice(("strut", "cable", "both")), cross_rails=rng.choice((0, 1)))  # type: ignore[arg-type]
+    wants = rng.random() < 0.4 if gate is None else gate
+    base = FenceSpec(
+        id="f", straights=straights, infill=Infill(style=rng.choice(STYLES)), height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
+        bay_max_m=rng.uniform(1.5, 2.4), rails_count=rng.choice((2, 3)),
+    )  # fmt: skip
+    spec = at_home(base, school)
+    if wants:
+        leaf = replace(leaf, frame=spec.rail)
+        spec = replace(
+            spec,
+            openings=(
+                Opening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.5), clear_m=rng.uniform(0.9, 1.3), leaf=leaf),
+            ),
+        )
+    return spec, where(school, rng, sum(lengths))
+
+
+def deck(rng: random.Random, school: str) -> tuple[DeckSpec, Site]:
+    """A deck on a house or on its own, with perhaps a stair."""
+    from tests.test_deck import deck as named
+
+    changes: dict[str, Any] = {
+        "joists_over": rng.choice(("unbroken", "spliced")), "plies": rng.choice((2, 3)),
+        "upright": rng.choice(("knee braces", "fixed posts")), "seat": rng.choice(("top", "top", "beside", "flush")),
+    }  # fmt: skip
+    words = rng.choice(WORDS)
+    spec = deck_at_home(named(words, **changes), school)
+    if rng.random() < 0.4 and "up1.5" not in words and "less" not in words:
+        spec = replace(
+            spec, stairs=(StairDesign(id="s", edge=2, at_m=1.0, width_m=rng.uniform(0.95, 1.3), going_m=0.28),)
+        )
+    soil = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school]
+    snow = (1000.0, 400.0) if school == "ca" else (0.0, 0.0)
+    return spec, Site(soil=soil, frost_m=0.6, ground_snow_pa=snow[0], rain_snow_pa=snow[1])
+
+
+def planned(spec: Any, site: Site, school: str) -> Plan | None:
+    """Its plan, or None where it is refused at a field, in words."""
+    try:
+        return plan(spec, site, rulebook(school), YardChoices(bag=usual(school).bag), Tape("metric", 0.001))
+    except InputError as error:
+        assert error.field and error.message, spec
+        return None
