@@ -152,7 +152,7 @@ class EveryFenceTest(unittest.TestCase):
                 self.assertTrue(math.isfinite(part.mass_kg) and part.mass_kg >= 0)
 
     def test_every_working_re_evaluates_and_no_check_is_empty(self) -> None:
-        space = {"sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
+        space = {"ln": math.log, "sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
         seen = 0
         for _, _, made, _ in self.made:
             steps: dict[int, Step] = {}

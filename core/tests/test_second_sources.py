@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 import ephem
 from aeclib.us.structural.foundations import SoilClass, get_presumptive_soil_properties
 from aeclib.us.structural.load_combinations.generic import get_load_combinations
-from steady.data.loader import keyed, table
+from steady.data.loader import keyed, sources, table
 from steady.data.second import second_in_words, second_of, seconds
 from steady.layout.sun import sun_position
 from steady.measure.units import PSF
@@ -144,3 +144,14 @@ class MarkTest(unittest.TestCase):
             self.assertIn("doubted", rows[key].source)
         for one, two in itertools.pairwise(("C14", "C16")):
             self.assertNotIn("doubted", rows[one].source + rows[two].source)
+
+
+class DoubtedTest(unittest.TestCase):
+    def test_values_that_two_memories_differ_on_say_so(self) -> None:
+        self.assertIn("doubted", keyed("us_species")["WC 4D"].source)
+        self.assertIn("1720.1:2022", sources()["nzs-3603"]["title"])
+        self.assertIn("1720.1:2022", rulebook("nz").edition)
+        depth, _ = rulebook("uk").embedment(
+            load_n=1000.0, height_m=1.0, width_m=0.3, soil=rulebook("uk").soil("average"), soil_factor=1.0
+        )
+        self.assertIn("low", depth.source)

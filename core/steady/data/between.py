@@ -12,3 +12,13 @@ def between(points: Sequence[tuple[float, float]], at: float) -> float:
         if at <= x1:
             return y0 + (y1 - y0) * (at - x0) / (x1 - x0)
     return points[-1][1]
+
+
+def beside(points: Sequence[tuple[float, float]], at: float) -> tuple[tuple[float, float], ...]:
+    """The one or two points of a table that a place lies on or between."""
+    if at <= points[0][0]:
+        return (points[0],)
+    for low, high in itertools.pairwise(points):
+        if at <= high[0]:
+            return (high,) if at == high[0] else (low, high)
+    return (points[-1],)

@@ -18,6 +18,7 @@ from steady.measure.show import Tape
 from steady.measure.units import FT, IN, LB
 from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
 from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, headline, named, state, verdict
+from steady.plan.working import distinct
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
 
@@ -400,7 +401,7 @@ def check_row(check: Check, tape: Tape) -> CheckRow:
         figure=_figure(check, tape),
         says=check.demand.says or check.limit.says,
         sureness=sureness(check),
-        working=steps,
+        working=distinct(steps),
     )
 
 

@@ -433,6 +433,8 @@ class WindZone:
     to_m: float
     pressure_pa: float
     step: Step
+    more: tuple[Step, ...] = ()
+    """How the coefficient in `step` came about."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,7 +2,7 @@
 
 import itertools
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.plan.model import Step
 from steady.rulebooks.answers import WindFace, WindZone, si
@@ -15,13 +15,15 @@ class Band:
     to_m: float
     coefficient: float
     says: str
+    steps: tuple[Step, ...] = ()
+    """How the coefficient came about."""
 
 
 def zones_between(
     length_m: float,
     start: Sequence[Band],
     end: Sequence[Band],
-    run: tuple[float, str],
+    run: Band,
     pressure: Callable[[float, str], Step],
 ) -> tuple[WindZone, ...]:
     """Zones along a leg: at each place the worst of the whole run's coefficient and of both ends' bands, alike neighbours joined.
@@ -29,7 +31,7 @@ def zones_between(
     Args:
         start: Bands from the leg's start, nearest first; none where the wind comes round no edge there.
         end: The same from its end.
-        run: Coefficient over the whole leg, and its case in words.
+        run: Coefficient over the whole leg, its case in words; how far it reaches is not asked.
         pressure: The step of a coefficient and case.
     """
     cuts = {0.0, length_m}
@@ -38,16 +40,16 @@ def zones_between(
     found: list[WindZone] = []
     for from_m, to_m in itertools.pairwise(sorted(cuts)):
         middle_m = (from_m + to_m) / 2
-        coefficient, case = run
+        worst, case = run, run.says
         for bands, off_m, name in ((start, middle_m, "start"), (end, length_m - middle_m, "end")):
             band = next((one for one in bands if off_m <= one.to_m), None)
-            if band is not None and band.coefficient > coefficient:
-                coefficient, case = band.coefficient, f"{band.says} from the {name}"
-        step = pressure(coefficient, case)
+            if band is not None and band.coefficient > worst.coefficient:
+                worst, case = band, f"{band.says} from the {name}"
+        step = pressure(worst.coefficient, case)
         if found and abs(found[-1].pressure_pa - si(step)) < 1e-9:
-            found[-1] = WindZone(found[-1].from_m, to_m, found[-1].pressure_pa, found[-1].step)
+            found[-1] = replace(found[-1], to_m=to_m)
         else:
-            found.append(WindZone(from_m, to_m, si(step), step))
+            found.append(WindZone(from_m, to_m, si(step), step, worst.steps))
     return tuple(found)
 
 

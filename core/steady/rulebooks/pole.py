@@ -3,7 +3,7 @@
 import math
 
 from steady.errors import InputError, TooDeep
-from steady.measure.units import FT, LB, PSF
+from steady.measure.units import FT, LB, LB_FT, PSF
 from steady.plan.model import Step
 
 DEEPEST_FT = 12.0
@@ -95,3 +95,46 @@ def cubic_root(c: float, e: float) -> float:
 def _at_pressure(load_lb: float, h_ft: float, b_ft: float, s1_psf: float) -> float:
     a = 2.34 * load_lb / (s1_psf * b_ft)
     return 0.5 * a * (1 + math.sqrt(1 + 4.36 * h_ft / a))
+
+
+def embedment_for_moment_ft(moment_lb_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
+    """Depth (ft) for a pure moment: the limit of the nonconstrained formula at constant moment.
+
+    Source: IBC 1807.3.2.1 in the limit, d = (7.652 M/(k b))^(1/3).
+    """
+    return float((7.652 * moment_lb_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))
+
+
+def embedment_for_moment(
+    *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
+) -> tuple[Step, tuple[Step, ...]]:
+    """Depth (ft) against a pure moment, as a Step.
+
+    Raises:
+        InputError: A value that cannot be.
+        OutsideScope: Deeper than the formula's 12 ft.
+
+    Source: IBC 1807.3.2.1 in the limit.
+    """
+    for name, value in (("moment_n_m", moment_n_m), ("width_m", width_m), ("lateral_pa_per_m", lateral_pa_per_m)):
+        if not value > 0:
+            raise InputError(name, "must be above 0")
+    k = lateral_pa_per_m / (PSF / FT) * soil_factor
+    moment, b_ft = moment_n_m / LB_FT, width_m / FT
+    d_ft = embedment_for_moment_ft(moment, b_ft, k)
+    if not d_ft <= DEEPEST_FT:
+        raise TooDeep(
+            f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
+            "a narrower or lighter leaf, a wider hole",
+            DEEPEST_FT * FT,
+        )
+    depth = Step(
+        symbol="d",
+        value=d_ft,
+        unit="ft",
+        formula="(7.652 * M / (k * b)) ** (1 / 3)",
+        inputs=(("M", moment, "lb-ft"), ("k", k, "psf/ft"), ("b", b_ft, "ft")),
+        source="ibc: 1807.3.2.1 in the limit of a pure moment; medium",
+        says="depth the ground asks for",
+    )
+    return depth, ()

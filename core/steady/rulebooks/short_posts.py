@@ -7,10 +7,10 @@ clay that or 1.5 widths, the greater.
 import math
 
 from steady.data.loader import Row, table
-from steady.errors import OutsideScope
+from steady.errors import OutsideScope, TooDeep
 from steady.plan.model import Step
 from steady.rulebooks.answers import Soil, given_step
-from steady.statics.lateral import broms_clay_n, broms_sand_n, depth_for_m, passive_factor
+from steady.statics.lateral import DEEPEST_M, broms_clay_n, broms_sand_n, depth_for_m, passive_factor
 
 GROUND_FACTOR = 0.5
 """Share of the ground's strength that counts [common practice]."""
@@ -76,6 +76,14 @@ def _counted_cohesion(soil: Soil) -> Step:
     )  # fmt: skip
 
 
+def _top(width_m: float, soil: Soil) -> Step:
+    return Step(
+        symbol="t", value=_dead_m(soil, width_m), unit="m", formula="max(1.5 * b, t_0)",
+        inputs=(("b", width_m, "m"), ("t_0", soil.dead_top_m, "m")), source="broms: 1964; high",
+        says="does not count: 1.5 widths, or the loosened or frozen top",
+    )  # fmt: skip
+
+
 def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
     counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
 
@@ -87,7 +95,7 @@ def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
     # Refuses what is deeper than the formula may answer; the depth itself is the closed form below.
     depth_for_m(holds_n, load_n, dead + 0.001)
     h, c, b, e = load_n / 1000, counted.value, width_m, height_m
-    top = given_step("t", dead, "m", "broms: 1964; high", "does not count: 1.5 widths, or the loosened or frozen top")
+    top = _top(width_m, soil)
     turns = Step(
         symbol="f", value=h / (9 * c * b), unit="m", formula="H / (9 * c_d * b)",
         inputs=(("H", h, "kN"), ("c_d", c, "kPa"), ("b", b, "m")), source="broms: 1964; high",
@@ -137,6 +145,48 @@ def _counted_passive(soil: Soil) -> Step:
         formula="phi * tan(pi / 4 + f * pi / 360) ** 2", inputs=(("phi", GROUND_FACTOR, ""), ("f", angle, "deg")),
         source=f"practice: half of its strength counts; {soil.source}", says=f"side strength counted of {soil.says}",
     )  # fmt: skip
+
+
+def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
+    """Depth of a short post for an ultimate moment alone: clay t + sqrt(4 M / (9 c b)), sand t + (2 M / (g b K)) ^ (1/3).
+
+    Raises:
+        OutsideScope: The ground's strength is not known.
+        TooDeep: Deeper than 6 m.
+
+    Source: Broms 1964a, 1964b, the limits of their formulas for a small force far up.
+    """
+    _known(soil)
+    m = moment_n_m / 1000
+    if soil.cohesion_pa > 0:
+        counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
+        top = _top(width_m, soil)
+        depth = Step(
+            symbol="L", value=dead + math.sqrt(4 * m / (9 * counted.value * width_m)), unit="m",
+            formula="t + sqrt(4 * M / (9 * c_d * b))",
+            inputs=(("t", dead, "m"), ("M", m, "kN.m"), ("c_d", counted.value, "kPa"), ("b", width_m, "m")),
+            source="broms: 1964; high", says="a short free-headed post in clay under a moment",
+        )  # fmt: skip
+        steps: tuple[Step, ...] = (counted, top)
+    else:
+        kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
+        top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
+        depth = Step(
+            symbol="L", value=top.value + (2 * m / (gamma * width_m * kp.value)) ** (1 / 3), unit="m",
+            formula="t + (2 * M / (g * b * K_d)) ** (1 / 3)",
+            inputs=(
+                ("t", top.value, "m"), ("M", m, "kN.m"), ("g", gamma, "kN/m3"), ("b", width_m, "m"), ("K_d", kp.value, ""),
+            ),
+            source="broms: 1964; high", says="a short free-headed post in sand under a moment",
+        )  # fmt: skip
+        steps = (kp, top)
+    if depth.value > DEEPEST_M:
+        raise TooDeep(
+            f"more than {DEEPEST_M:.0f} m of depth: no depth is enough",
+            "a wider hole, better ground or less load",
+            DEEPEST_M,
+        )
+    return depth, steps
 
 
 def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:

@@ -11,7 +11,8 @@ from functools import lru_cache
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope, TooDeep
 
-_DEEPEST_M = 6.0
+DEEPEST_M = 6.0
+"""No formula here is asked for more."""
 """Rigid short posts only: deeper ones bend, and these formulas no longer hold (product limit)."""
 _GAUSS = (
     (-0.9061798459386640, 0.2369268850561891), (-0.5384693101056831, 0.4786286704993665), (0.0, 0.5688888888888889),
@@ -163,7 +164,7 @@ def _hansen_sums(
         return (unit_weight_n_per_m3 * z * kq + cohesion_pa * kc) * width_m
 
     forces, moments = [0.0], [0.0]
-    for k in range(round(_DEEPEST_M / _GRID_M)):
+    for k in range(round(DEEPEST_M / _GRID_M)):
         a, m, b = k * _GRID_M, (k + 0.5) * _GRID_M, (k + 1) * _GRID_M
         pa, pm, pb = pressure(a), pressure(m), pressure(b)
         forces.append(forces[-1] + _GRID_M / 6 * (pa + 4 * pm + pb))
@@ -208,12 +209,12 @@ def depth_for_m(resistance: Callable[[float], float], wanted_n: float, least_m: 
     Raises:
         OutsideScope: Not within 6 m.
     """
-    low, high = least_m, _DEEPEST_M
+    low, high = least_m, DEEPEST_M
     if resistance(high) < wanted_n:
         raise TooDeep(
-            f"more than {_DEEPEST_M:.0f} m of depth: no depth is enough",
+            f"more than {DEEPEST_M:.0f} m of depth: no depth is enough",
             "a wider hole, better ground or less load",
-            _DEEPEST_M,
+            DEEPEST_M,
         )
     for _ in range(80):
         middle = (low + high) / 2

@@ -188,6 +188,8 @@ class Sag:
     from_brace_m: float
     from_joints_m: float
     from_post_m: float
+    brace_m: float = 0.0
+    """Length of the brace that these rest on."""
 
     @property
     def total_m(self) -> float:
@@ -239,6 +241,7 @@ def latch_sag(
         from_brace_m=(brace.drop_m or 0.0) * (1 + creep),
         from_joints_m=2 * joint_slip_m * brace.length_m / height_m * lever,
         from_post_m=post_turn_rad * width_m,
+        brace_m=brace.length_m,
     )
 
 

@@ -7,7 +7,7 @@ export interface Piece {
 const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
 const SIGNS: Record<string, string> = { '*': ' × ', '/': ' / ', '+': ' + ', '-': ' − ', ',': ', ' }
 const GREEK: Record<string, string> = { gamma: 'γ', phi: 'φ', lam: 'λ', tau: 'τ', rho: 'ρ', phiM: 'φM', phiN: 'φN' }
-const WORDS = new Set(['max', 'min', 'sqrt'])
+const WORDS = new Set(['max', 'min', 'sqrt', 'ln'])
 
 /** Splits a symbol into its letter and its subscript. */
 export function symbol(name: string): Piece[] {

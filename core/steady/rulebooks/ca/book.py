@@ -82,11 +82,8 @@ class Canada(Rulebook):
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """The same for a moment: a small force far up."""
-        far = short_posts.FAR_M
-        return self.embedment(
-            load_n=moment_n_m / far, height_m=far, width_m=width_m, soil=soil, soil_factor=soil_factor
-        )
+        """The deepest of the three for a moment alone."""
+        return ground.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil, soil_factor=soil_factor)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil

@@ -295,7 +295,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
             parts.append(("C_t", place.crest, ""))
         return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
 
-    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), (MIDDLE, "within the run"), pressure)
+    zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, MIDDLE, "within the run"), pressure)
     return WindOnFence(zones, arm.value, arm, (ce,))
 
 

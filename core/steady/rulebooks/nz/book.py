@@ -38,7 +38,7 @@ class NewZealand(Rulebook):
 
     key = "nz"
     title = "New Zealand and Australia"
-    edition = "NZS 3603 amendment 4, AS/NZS 1170"
+    edition = "NZS 3603 amendment 4 (NZS AS 1720.1:2022 has followed it), AS/NZS 1170"
     default_post = "90x90 mm"
     small_lengths = "mm"
     built_up_shares = True
@@ -59,11 +59,8 @@ class NewZealand(Rulebook):
     def embedment_for_moment(
         self, *, moment_n_m: float, width_m: float, soil: Soil, soil_factor: float
     ) -> tuple[Step, tuple[Step, ...]]:
-        """The same for a moment: a small force far up."""
-        far = short_posts.FAR_M
-        return self.embedment(
-            load_n=moment_n_m / far, height_m=far, width_m=width_m, soil=soil, soil_factor=soil_factor
-        )
+        """The same for a moment alone."""
+        return short_posts.embedment_for_moment(moment_n_m=moment_n_m, width_m=width_m, soil=soil)
 
     def moment_in_ground(
         self, *, load_n: float, height_m: float, width_m: float, depth_m: float, soil: Soil

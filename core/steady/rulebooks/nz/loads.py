@@ -132,6 +132,19 @@ def face_coefficient(face: WindFace, zone: str) -> float:
     return 1.3 + 0.5 * (0.3 + math.log10(b_c)) * (0.8 - c_h)
 
 
+def _square_on(face: WindFace) -> tuple[Step, ...]:
+    b_c, c_h = face.length_m / face.solid_height_m, face.solid_height_m / face.top_height_m
+    long = b_c > 5
+    formula = "1.7 - 0.5 * r_c" if long else "1.3 + 0.5 * (0.3 + ln(r_b) / ln(10)) * (0.8 - r_c)"
+    return (
+        Step(
+            symbol="C_p", value=face_coefficient(face, "run"), unit="", formula=formula,
+            inputs=(("r_c", c_h, ""), *((("r_b", b_c, ""),) if not long else ())),
+            source="as-nzs-1170: 1170.2 free-standing walls; medium", says="square on; r_b is b/c, r_c is c/h",
+        ),
+    )  # fmt: skip
+
+
 def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     """Ultimate pressure along one leg of a free-standing wall: square on over all of it, and 45 degrees on from each edge.
 
@@ -170,7 +183,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
 
     arm = middle_arm(leg.face)
     says = f"square on, the whole leg, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
-    run = (face_coefficient(leg.face, "run"), says)
+    run = Band(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
     return WindOnFence(zones, arm.value, arm, (times, q))
 

@@ -11,7 +11,7 @@ from steady.statics.lateral import depth_for_m
 PLANTED_FACTOR = 1.25
 """On the characteristic load. Source: PD 6547 (from memory, high)."""
 LEAST_M = 0.05
-_SOURCE = "pd-6547: planted posts; high"
+_SOURCE = "pd-6547: planted posts; its factor 1.25 beside a 1-in-50-year wind is doubted, low"
 
 
 def soils() -> tuple[Soil, ...]:

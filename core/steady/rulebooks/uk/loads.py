@@ -2,8 +2,9 @@
 
 import math
 from dataclasses import replace
+from functools import cache
 
-from steady.data.between import between
+from steady.data.between import beside, between
 from steady.data.loader import keyed, table
 from steady.errors import InputError, OutsideScope, above_zero
 from steady.plan.model import Step
@@ -140,10 +141,11 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
         symbol="c_e",
         value=(1 + 7 * iv) * cr**2,
         unit="",
-        formula="(1 + 7 * I_v) * c_r ** 2",
-        inputs=(("I_v", iv, ""), ("c_r", cr, "")),
+        formula="(1 + 7 / ln(z / z_0)) * (0.19 * (z_0 / 0.05) ** 0.07 * ln(z / z_0)) ** 2",
+        inputs=(("z", z, "m"), ("z_0", z0, "m")),
         source=f"ec1-4: 4.3 to 4.5; {row.source}",
-        says=f"terrain {place.exposure}, counted at {z:.2f} m; an estimate in place of the UK charts",
+        says=f"terrain {place.exposure}, counted at {z:.2f} m; an estimate in place of the UK charts. 1 / ln(z / z_0) is the "
+        "turbulence, what is squared the roughness",
     )
     speed = place.speed_m_per_s * (return_factor(place.return_years) if place.return_years else 1.0)
     q = Step(
@@ -155,6 +157,46 @@ def velocity_pressure(place: WindPlace, height_m: float) -> tuple[Step, Step]:
         source="ec1-4: 4.5; high",
     )
     return ce, q
+
+
+@cache
+def _zone_steps(zone: str, slender: float, share: float, solidity: float, value: float) -> tuple[Step, ...]:
+    """How a zone's coefficient lies between the table's rows for length, returns and solidity."""
+    rows = table("uk_wall_zones")
+    free = sorted(
+        (r.number("length_ratio"), r.number("wall_coefficient"))
+        for r in rows
+        if r.text["return"] == "none" and r.text["zone"] == zone
+    )
+    found = beside(free, slender)
+    inputs: list[tuple[str, float, str]] = [("c_1", found[0][1], "")]
+    formula = "c_1"
+    if len(found) == 2:
+        formula = "(c_1 + (c_2 - c_1) * (r_l - l_1) / (l_2 - l_1))"
+        inputs += [("c_2", found[1][1], ""), ("r_l", slender, ""), ("l_1", found[0][0], ""), ("l_2", found[1][0], "")]
+    says = f"zone {zone}, row l/h {' and '.join(f'{length:g}' for length, _ in found)}; r_l is l/h"
+    if share > 0:
+        full = next(r for r in rows if r.text["return"] == "full" and r.text["zone"] == zone).number("wall_coefficient")
+        formula = f"({formula} + (c_r - {formula}) * k_r)"
+        inputs += [("c_r", full, ""), ("k_r", share, "")]
+        says += ", toward the row with returns by the return's length over the height"
+    if solidity < 1:
+        low = next(r for r in rows if r.text["return"] == "80 % solid" and r.text["zone"] == zone).number(
+            "wall_coefficient"
+        )
+        formula = f"c_o + ({formula} - c_o) * (s_f - 0.8) / 0.2"
+        inputs += [("c_o", low, ""), ("s_f", solidity, "")]
+        says += ", toward the row 80 % solid"
+    step = Step(
+        symbol="c_p",
+        value=value,
+        unit="",
+        formula=formula,
+        inputs=tuple(inputs),
+        source="ec1-4: Table 7.9; high",
+        says=says,
+    )
+    return (step,)
 
 
 def _zones(face: WindFace) -> list[tuple[str, float, float]]:
@@ -203,7 +245,12 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
         if not end.free:
             return ()
         return tuple(
-            Band(to * leg.solid_height_m, cp, f"zone {zone}, l/h {slender:.1f}, measured")
+            Band(
+                to * leg.solid_height_m,
+                cp,
+                f"zone {zone}, l/h {slender:.1f}, measured",
+                _zone_steps(zone, slender, min(1.0, end.return_m / leg.solid_height_m), max(leg.solidity, 0.8), cp),
+            )
             for zone, to, cp in zones(end.return_m)
         )
 
@@ -216,7 +263,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
     inner = zones(0.0)[-1]
     arm = middle_arm(leg.face)
     found = zones_between(
-        leg.length_m, bands(leg.start), bands(leg.end), (inner[2], "zone D, away from any edge"), pressure
+        leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, inner[2], "zone D, away from any edge"), pressure
     )
     return WindOnFence(found, arm.value, arm, (ce, q))
 

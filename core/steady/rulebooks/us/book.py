@@ -276,7 +276,9 @@ class UnitedStates(Rulebook):
 
     def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
         """IRC R507.6."""
-        return spans.cell(spans.joist_table(woods, spacing_m, floor), "cantilever_m", "a", "table")
+        row = spans.joist_table(woods, spacing_m, floor)
+        name = f"table R507.6: row {row.text['size']} {row.text['group']}, column {spacing_m / IN:.0f} in, overhang"
+        return spans.cell(row, "cantilever_m", "a", name)
 
     def seat_size(self, width_m: float) -> str:
         """Bearing strength is the same for all dimension lumber of a species."""
@@ -354,7 +356,16 @@ class UnitedStates(Rulebook):
             bending_strong_psi=fb,
             bending_strength_strong_psi=self.strength("bending", wood, load).allowed_pa / PSI,
         )
-        return given_step("u", use, "", "nds: 3.9.2 Eq. 3.9-3; high", "squeeze and bending together")
+        strength_psi = column.capacity.value / (wood.area_m2 / IN**2)
+        euler_psi = 0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2
+        return Step(
+            symbol="u", value=use, unit="", formula="(f_c / F_c') ** 2 + f_b / (F_b' * (1 - f_c / F_cE))",
+            inputs=(
+                ("f_c", fc, "psi"), ("F_c'", strength_psi, "psi"), ("f_b", fb, "psi"),
+                ("F_b'", self.strength("bending", wood, load).allowed_pa / PSI, "psi"), ("F_cE", euler_psi, "psi"),
+            ),
+            source="nds: 3.9.2 Eq. 3.9-3; high", says="squeeze and bending together",
+        )  # fmt: skip
 
     def seat(
         self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str

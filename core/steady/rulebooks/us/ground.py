@@ -1,11 +1,15 @@
 """Soil values and embedded posts by the International Building Code, sections 1806 and 1807.3."""
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope, TooDeep
-from steady.measure.units import FT, LB, LB_FT, PSF
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import FT, LB
 from steady.plan.model import Step
 from steady.rulebooks.answers import Soil
-from steady.rulebooks.pole import DEEPEST_FT
+from steady.rulebooks.pole import embedment_for_moment, embedment_for_moment_ft
+
+__all__ = [
+    "constrained_embedment_ft", "embedment_for_moment", "embedment_for_moment_ft", "moment_in_ground", "soil", "soils",
+]  # fmt: skip
 
 
 def soils() -> tuple[Soil, ...]:
@@ -31,49 +35,6 @@ def soil(name: str) -> Soil:
             "dig to sound ground of a listed class, or have the ground tested",
         )
     return _soil(name)
-
-
-def embedment_for_moment_ft(moment_lb_ft: float, width_ft: float, k_psf_per_ft: float) -> float:
-    """Depth (ft) for a pure moment: the limit of the nonconstrained formula at constant moment.
-
-    Source: IBC 1807.3.2.1 in the limit, d = (7.652 M/(k b))^(1/3).
-    """
-    return float((7.652 * moment_lb_ft / (k_psf_per_ft * width_ft)) ** (1 / 3))
-
-
-def embedment_for_moment(
-    *, moment_n_m: float, width_m: float, lateral_pa_per_m: float, soil_factor: float
-) -> tuple[Step, tuple[Step, ...]]:
-    """Depth (ft) against a pure moment, as a Step.
-
-    Raises:
-        InputError: A value that cannot be.
-        OutsideScope: Deeper than the formula's 12 ft.
-
-    Source: IBC 1807.3.2.1 in the limit.
-    """
-    for name, value in (("moment_n_m", moment_n_m), ("width_m", width_m), ("lateral_pa_per_m", lateral_pa_per_m)):
-        if not value > 0:
-            raise InputError(name, "must be above 0")
-    k = lateral_pa_per_m / (PSF / FT) * soil_factor
-    moment, b_ft = moment_n_m / LB_FT, width_m / FT
-    d_ft = embedment_for_moment_ft(moment, b_ft, k)
-    if not d_ft <= DEEPEST_FT:
-        raise TooDeep(
-            f"the pole formula asks for {d_ft:.1f} ft and reaches only to 12 ft: no depth is enough",
-            "a narrower or lighter leaf, a wider hole",
-            DEEPEST_FT * FT,
-        )
-    depth = Step(
-        symbol="d",
-        value=d_ft,
-        unit="ft",
-        formula="(7.652 * M / (k * b)) ** (1 / 3)",
-        inputs=(("M", moment, "lb-ft"), ("k", k, "psf/ft"), ("b", b_ft, "ft")),
-        source="ibc: 1807.3.2.1 in the limit of a pure moment; medium",
-        says="depth the ground asks for",
-    )
-    return depth, ()
 
 
 def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple[Step, tuple[Step, ...]]:

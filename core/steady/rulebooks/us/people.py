@@ -84,7 +84,14 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
         area_m2=area,
         thickness_m=row.number("thickness_m"),
         working=(
-            given_step("B", width_m / IN, "in", row.source, f"table at {row.number('area_m2') / FT**2:.0f} sq ft"),
+            given_step(
+                "B",
+                width_m / IN,
+                "in",
+                row.source,
+                f"table R507.3.1: row {row.number('area_m2') / FT**2:.0f} sq ft, column {row.number('bearing_pa') / PSF:.0f} psf, "
+                f"{'round' if round_pad else 'square'}",
+            ),
         ),
     )
 
@@ -134,5 +141,10 @@ def ledger_table(*, fixing: str, diameter_m: float, sheathing_m: float, joist_sp
         )
     row = min(rows, key=lambda r: (r.number("sheathing_m"), r.number("joist_span_m")))
     return given_step(
-        "s", row.number("spacing_m") / IN, "in", row.source, f"table at {row.number('joist_span_m') / FT:.0f} ft"
+        "s",
+        row.number("spacing_m") / IN,
+        "in",
+        row.source,
+        f"table R507.9.1.3(1): row {row.text['fixing']} {row.number('diameter_m') / IN:g} in, column joists of "
+        f"{row.number('joist_span_m') / FT:.0f} ft",
     )

@@ -98,7 +98,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
             row,
             "span_m",
             "L",
-            f"table for {row.text['group']} {row.text['size']} at {row.number('spacing_m') / IN:.0f} in",
+            f"table R507.6: row {row.text['size']} {row.text['group']}, column {row.number('spacing_m') / IN:.0f} in",
         )
     sag = Sag(
         kind="deflection",
@@ -223,7 +223,10 @@ def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, e
             "another size or number of plies, or reckon it",
         )
     row = _next(rows, "joist_span_m", joist_span_m, "the joist span", "at most 18 ft")
-    return cell(row, "span_m", "L", f"table for joists of {row.number('joist_span_m') / FT:.0f} ft")
+    name = f"{row.number('plies_count'):.0f}-{row.text['size']} {row.text['group']}"
+    return cell(
+        row, "span_m", "L", f"table R507.5: row {name}, column joists of {row.number('joist_span_m') / FT:.0f} ft"
+    )
 
 
 def post_height(
@@ -278,11 +281,13 @@ def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> Sp
         found = next((row for row in rows if row.text["size"] == wood.size), None)
         if found is None:
             raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
-        return cell(found, "height_m", "h", "2018 table by size alone")
+        return cell(found, "height_m", "h", f"table R507.4 of 2018: row {found.text['size']}, by size alone")
     if group != "Southern Pine":
         raise OutsideScope("the 2021 post table is entered for Southern Pine alone", "reckon it")
     fitting = [row for row in rows if row.text["size"] == wood.size]
     if not fitting:
         raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
     row = _next(fitting, "area_m2", area_m2, "the area", "at most 160 sq ft")
-    return cell(row, "height_m", "h", f"table at {row.number('area_m2') / FT**2:.0f} sq ft")
+    return cell(
+        row, "height_m", "h", f"table R507.4: row {row.text['size']}, column {row.number('area_m2') / FT**2:.0f} sq ft"
+    )

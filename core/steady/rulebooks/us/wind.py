@@ -7,7 +7,7 @@ the worst case governs.
 import math
 from functools import cache
 
-from steady.data.between import between
+from steady.data.between import beside, between
 from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
@@ -131,16 +131,84 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
             return ()
         relief = return_relief(end.return_m / height_m)
         return tuple(
-            Band(to * height_m, c * (relief if k == 0 else 1.0), f"case C, {about}, zone to {to:.3g} heights")
+            Band(
+                to * height_m,
+                c * (relief if k == 0 else 1.0),
+                f"case C, {about}, zone to {to:.3g} heights",
+                _end_steps(k, slender, ratio, relief if k == 0 else 1.0, porous),
+            )
             for k, (to, c) in enumerate(end_coefficients(slender, ratio))
         )
 
     def pressure(coefficient: float, case: str) -> Step:
         return _leg_pressure(q.value, least_psf, place.crest, coefficient * porous, 1.0, case)
 
-    run = (run_coefficient(slender, ratio), f"cases A and B, {about}, the whole leg")
+    whole = run_coefficient(slender, ratio)
+    run = Band(0.0, whole, f"cases A and B, {about}, the whole leg", _run_steps(slender, ratio, porous))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
     return WindOnFence(zones, arm.value * FT, arm, (kz, q))
+
+
+def _cells(row: Row, slender: float, letter: str) -> tuple[str, list[tuple[str, float, str]], str]:
+    """A row of the figure between its columns: the formula, its inputs and the columns in words."""
+    found = beside(_columns(row), slender)
+    words = " and ".join(f"{column:g}" for column, _ in found)
+    if len(found) == 1:
+        return f"c_{letter}", [(f"c_{letter}", found[0][1], "")], words
+    (b1, c1), (b2, c2) = found
+    one, two = f"c_{letter}1", f"c_{letter}2"
+    return (
+        f"({one} + ({two} - {one}) * (r_B - b_1) / (b_2 - b_1))",
+        [(one, c1, ""), (two, c2, ""), ("r_B", slender, ""), ("b_1", b1, ""), ("b_2", b2, "")],
+        words,
+    )
+
+
+def _coefficient(
+    formula: str, inputs: list[tuple[str, float, str]], porous: float, says: str, value: float
+) -> tuple[Step, ...]:  # fmt: skip
+    if abs(porous - 1) > 1e-12:
+        formula, inputs = f"{formula} * k_p", [*inputs, ("k_p", porous, "")]
+        says += "; k_p for openings under 30 %"
+    unique = tuple({name: (name, number, unit) for name, number, unit in inputs}.values())
+    return (
+        Step(
+            symbol="C_f", value=value * porous, unit="", formula=formula, inputs=unique, source="asce-7-16: Fig. 29.3-1; high",
+            says=says,
+        ),
+    )  # fmt: skip
+
+
+@cache
+def _end_steps(number: int, slender: float, ratio: float, relief: float, porous: float) -> tuple[Step, ...]:
+    row = table("us_wind_end")[number]
+    formula, inputs, words = _cells(row, slender, "e")
+    value = end_coefficients(slender, ratio)[number][1] * relief
+    if ratio > 0.8:
+        formula, inputs = f"{formula} * (1.8 - r_s)", [*inputs, ("r_s", ratio, "")]
+    if relief != 1:
+        formula, inputs = f"{formula} * k_r", [*inputs, ("k_r", relief, "")]
+    says = f"case C, row {row.text['key']}, column B/s {words}; r_B is B/s, r_s is s/h"
+    says += "; k_r for the return" if relief != 1 else ""
+    return _coefficient(formula, inputs, porous, says, value)
+
+
+@cache
+def _run_steps(slender: float, ratio: float, porous: float) -> tuple[Step, ...]:
+    rows = sorted((row.number("height_ratio"), row) for row in table("us_wind_run"))
+    near = beside([(height, 0.0) for height, _ in rows], min(ratio, 1.0))
+    picked = [(height, dict(rows)[height]) for height, _ in near]
+    formulas = [_cells(row, slender, letter) for (_, row), letter in zip(picked, "lh", strict=False)]
+    inputs = [item for _, found, _ in formulas for item in found]
+    formula = formulas[0][0]
+    if len(formulas) == 2:
+        share = "(r_s - h_1) / (h_2 - h_1)"
+        formula = f"{formulas[0][0]} + ({formulas[1][0]} - {formulas[0][0]}) * {share}"
+        inputs += [("r_s", min(ratio, 1.0), ""), ("h_1", picked[0][0], ""), ("h_2", picked[1][0], "")]
+        formula = f"({formula})"
+    words = " and ".join(f"{height:g}" for height, _ in picked)
+    says = f"cases A and B, row s/h {words}, column B/s {formulas[0][2]}; r_B is B/s, r_s is s/h"
+    return _coefficient(formula, inputs, porous, says, run_coefficient(slender, ratio))
 
 
 def return_relief(heights: float) -> float:

@@ -185,21 +185,29 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         dead_share = 0.9
     live_factor = max(case.live for case in floor_cases(book, ""))
     dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
-    worst_needs, worst_has = 0.0, math.inf
+    worst_needs, worst_has, lengths = 0.0, math.inf, (0.0, 0.0)
     for _, rows in supported(spec, frame.joists):
         for reaction, _, least in rows:
             needs, has = -least * live * live_factor, reaction * dead * dead_share
             if needs > 1e-6 and needs - has > worst_needs - worst_has:
-                worst_needs, worst_has = needs, has
+                worst_needs, worst_has, lengths = needs, has, (reaction, -least)
     if worst_needs <= 1e-6 or math.isinf(worst_has):
         return
     has_step = Step(
-        symbol="R_d", value=max(worst_has, 1e-9) / u.force_n, unit=u.force, formula="", inputs=(),
-        source="statics: dead load alone", says="dead load at that support of one joist holds it down",
+        symbol="R_d", value=max(worst_has, 1e-9) / u.force_n, unit=u.force, formula="k_d * w_d * r_d" if worst_has > 1e-9 else "",
+        inputs=(
+            ("k_d", dead_share, ""), ("w_d", dead / u.line_n_per_m, u.line), ("r_d", lengths[0] / u.span_m, u.span),
+        ),
+        source="statics: r_d is the length of joist that presses there, all of it loaded",
+        says="dead load at that support of one joist holds it down",
     )  # fmt: skip
     needs_step = Step(
-        symbol="R_up", value=worst_needs / u.force_n, unit=u.force, formula="", inputs=(),
-        source="statics: live load where it lifts most", says="people elsewhere on the joist lift it there",
+        symbol="R_up", value=worst_needs / u.force_n, unit=u.force, formula="k_l * w_l * r_l",
+        inputs=(
+            ("k_l", live_factor, ""), ("w_l", live / u.line_n_per_m, u.line), ("r_l", lengths[1] / u.span_m, u.span),
+        ),
+        source="statics: r_l is the length of joist that lifts there, loaded where it lifts most",
+        says="people elsewhere on the joist lift it there",
     )  # fmt: skip
     if worst_needs <= worst_has:
         found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")

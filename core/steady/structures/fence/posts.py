@@ -419,7 +419,12 @@ class PostReckoner:
                 continue
             forces.append(self._side(post, parts, tag if sides.turn_rad else ""))
             met += (
-                [z.step for z in self.loads.wind.zones if z.from_m < to_m and z.to_m > from_m]
+                [
+                    step
+                    for z in self.loads.wind.zones
+                    if z.from_m < to_m and z.to_m > from_m
+                    for step in (*z.more, z.step)
+                ]
                 if self.loads.wind
                 else []
             )

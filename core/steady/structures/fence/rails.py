@@ -49,14 +49,16 @@ class RailReckoner:
         self.sags = Asks.CREW if "sag" in spec.own_limits else Asks.ADVICE
         self.sag_ratio, self.sag_step = book.sag_limit()
         # Slats carry themselves alone; boards that lap are taken as two layers.
-        dead_kg_per_m = _hung_kg_per_m2(spec, timber) * spec.height_m / max(1, 1 if slats else lie.count)
         if slats:
-            dead_kg_per_m = GROWS_KG_PER_M2[spec.infill.grows] * lie.step_m
-        dead_kg_per_m += rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
-        dead = dead_kg_per_m * GRAVITY / u.line_n_per_m
+            hung, strip_m = GROWS_KG_PER_M2[spec.infill.grows], lie.step_m
+        else:
+            hung, strip_m = _hung_kg_per_m2(spec, timber), spec.height_m / max(1, lie.count)
+        own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
+        own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
         self.dead = Step(
-            symbol="w_d", value=dead, unit=u.line, formula="", inputs=(),
-            source="practice: usual densities of the yard's timbers", says="this rail, and its share of the boards",
+            symbol="w_d", value=own_unit + hung_unit * strip, unit=u.line, formula="w_r + g_b * s",
+            inputs=(("w_r", own_unit, u.line), ("g_b", hung_unit, u.pressure), ("s", strip, u.span)),
+            source="practice: usual densities of the yard's timbers", says="this rail, and its share of what hangs on it",
         )  # fmt: skip
         self.dead_design = book.factored(self.dead, "w_dd")
         try:

@@ -287,6 +287,7 @@ def own_weight(
         # A block that lies loose under its post holds nothing down: it is lifted off, unless something rated ties it.
         tie_n = detail.tie_rating_n / detail.upright.safety / share
         weights += [(x, y, min(weight, tie_n)) for x, y, weight in blocks_n]
+    held_n = math.fsum(w for _, _, w in weights)
     on_leg = [
         math.fsum(p * w for p, w in gather(loads.zones, leg.from_m, leg.to_m)) * spec.height_m for leg in out.path.legs
     ]
@@ -310,8 +311,12 @@ def own_weight(
             inputs=(("P", force.value, u.force), ("h_a", arm, u.span)), source="statics", says="what tips it",
         )  # fmt: skip
         holds = Step(
-            symbol="M_has", value=resist_n_m / u.moment_n_m, unit=u.moment, formula="", inputs=(),
-            source=f"statics: {share:g} of every piece's and block's weight about the farthest blocks' edge",
+            symbol="M_has", value=resist_n_m / u.moment_n_m, unit=u.moment, formula="k * W * a",
+            inputs=(
+                ("k", share, ""), ("W", held_n / u.force_n, u.force),
+                ("a", resist_n_m / share / max(held_n, 1e-9) / u.span_m, u.span),
+            ),
+            source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )  # fmt: skip
         found.checks.append(

@@ -1,6 +1,7 @@
 """Wind on a fence, leg by leg, by the school's own rule, with what an open face earns and what a gate that stands open adds."""
 
 import itertools
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -62,7 +63,7 @@ def _along(
                 low_m = max(from_m, from_m + zone.from_m - done_m)
                 high_m = min(to_m, from_m + zone.to_m - done_m)
                 if high_m - low_m > 1e-9:
-                    zones.append(WindZone(low_m, high_m, zone.pressure_pa, zone.step))
+                    zones.append(replace(zone, from_m=low_m, to_m=high_m))
             done_m += to_m - from_m
     return sorted(zones, key=lambda zone: zone.from_m), one
 
@@ -81,7 +82,7 @@ def _worse(first: list[WindZone], second: list[WindZone]) -> list[WindZone]:
         if worst is None:
             continue
         if made and made[-1].step is worst.step and abs(made[-1].to_m - from_m) < 1e-9:
-            made[-1] = WindZone(made[-1].from_m, to_m, worst.pressure_pa, worst.step)
+            made[-1] = replace(made[-1], to_m=to_m)
         else:
-            made.append(WindZone(from_m, to_m, worst.pressure_pa, worst.step))
+            made.append(replace(worst, from_m=from_m, to_m=to_m))
     return made

@@ -16,7 +16,7 @@ from steady.structures.gate.leaf import Leaf, latch_gap_needed_m
 from steady.structures.gate.racking import relief, unbraced
 from steady.structures.gate.wind import in_wind
 from steady.structures.gate.wobble import LIMIT_M as WOBBLE_LIMIT_M
-from steady.structures.gate.wobble import wobble_m
+from steady.structures.gate.wobble import PUSH_N, wobble_m
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
@@ -67,7 +67,7 @@ def step(
         unit=unit,
         formula=formula,
         inputs=inputs,
-        source="statics: pinned joints",
+        source="statics: pinned joints" if formula else "geometry: the leaf as it is built",
         says=says,
     )
 
@@ -484,7 +484,14 @@ class _Found:
             inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, self.u.force), ("C_M", WET_FIXING, "")),
             source="nds: 11.3.3 wet service of lags and screws; medium", says="all screws of one hinge, outdoors",
         )  # fmt: skip
-        pull = step("R_h", pull_n / self.u.force_n, self.u.force, "", (), "out at the top hinge")
+        pull = step(
+            "R_h",
+            pull_n / self.u.force_n,
+            self.u.force,
+            "",
+            (),
+            "out at the top hinge, as reckoned for the hinge itself",
+        )
         self._check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
 
     def sag(self, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sag]:
@@ -537,12 +544,9 @@ class _Found:
         limit = _latch_tolerance(self.u)
         name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"
         for sag, case in ((now, "at once"), (later, "after years")):
-            parts = tuple(
-                (symbol, value / self.u.size_m, self.u.size)
-                for symbol, value in (
-                    ("d_h", sag.from_hinges_m), ("d_b", sag.from_brace_m), ("d_j", sag.from_joints_m), ("d_p", sag.from_post_m),
-                )
-            )  # fmt: skip
+            creep = 0.0 if sag is now else design.creep
+            working = self._sag_parts(sag, turn * (1 + creep), creep)
+            parts = tuple((part.symbol, part.value, part.unit) for part in working)
             demand = step(
                 "d",
                 sag.total_m / self.u.size_m,
@@ -551,9 +555,40 @@ class _Found:
                 parts,
                 "hinges, brace, its joints, and the post",
             )
-            self._check(name, demand, limit, (), f"leaf {leaf.index + 1}, {case}", advice="sag")
+            self._check(name, demand, limit, working, f"leaf {leaf.index + 1}, {case}", advice="sag")
             self.facts.append(demand)
         return now, later
+
+    def _sag_parts(self, sag: statics.Sag, turn_rad: float, creep: float) -> tuple[Step, ...]:
+        """The four parts of a sag, each by its own formula."""
+        leaf, design, u = self.leaf, self.leaf.design, self.u
+        wide = ("B", leaf.between_m / u.size_m, u.size)
+        brace_m, reach_m = sag.brace_m, leaf.reach_m or leaf.between_m
+        rows: tuple[tuple[str, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
+            (
+                "d_h", sag.from_hinges_m, "j_h * B / s_h",
+                (("j_h", design.hinge_play_m / u.size_m, u.size), wide, ("s_h", leaf.hinge_spacing_m / u.size_m, u.size)),
+                "play in the hinges",
+            ),
+            (
+                "d_b", sag.from_brace_m, "d_0 * (1 + c)",
+                (("d_0", sag.from_brace_m / (1 + creep) / u.size_m, u.size), ("c", creep, "")),
+                "the brace gives; d_0 at once, F L_b² B / (E A h x)",
+            ),
+            (
+                "d_j", sag.from_joints_m, "2 * s_j * (L_b / h) * (B / x)",
+                (
+                    ("s_j", design.joint_slip_m / u.size_m, u.size), ("L_b", brace_m / u.size_m, u.size),
+                    ("h", leaf.tall_m / u.size_m, u.size), wide, ("x", reach_m / u.size_m, u.size),
+                ),
+                "both joints of the brace slip",
+            ),
+            ("d_p", sag.from_post_m, "t * B", (("t", turn_rad, "rad"), wide), "the post turns at its hinges"),
+        )  # fmt: skip
+        return tuple(
+            step(symbol, value_m / u.size_m, u.size, formula, inputs, says)
+            for symbol, value_m, formula, inputs, says in rows
+        )
 
     def wobble(self) -> None:
         """How far the closed leaf's free corner gives under a hand's push, and what one more cross rail would do."""
@@ -566,9 +601,18 @@ class _Found:
             return
         gives, stiffer = (wobble_m(leaf, e_pa, count) for count in (rails, rails + 1))
         more = f"one more cross rail: {stiffer / IN:.2f} in ({1000 * stiffer:.0f} mm)"
-        demand = step(
-            "d_w", gives / self.u.size_m, self.u.size, "", (), f"the free corner's give, boards left out; {more}"
-        )
+        stiff = e_pa * leaf.frame.width_m * leaf.frame.thickness_m**3 / 12
+        bends = stiff / (self.u.force_n * self.u.size_m**2)
+        push, tall = PUSH_N / self.u.force_n, leaf.tall_m / self.u.size_m
+        demand = Step(
+            symbol="d_w", value=gives / self.u.size_m, unit=self.u.size, formula="k_w * P_h * h ** 3 / B",
+            inputs=(
+                ("k_w", gives / self.u.size_m / (push * tall**3 / bends), ""), ("P_h", push, self.u.force),
+                ("h", tall, self.u.size), ("B", bends, f"{self.u.force} {self.u.size}2"),
+            ),
+            source="statics: k_w by a grid of the leaf's bars, joints stiff; B is E I of a stile on its flat",
+            says=f"the free corner's give, boards left out; {more}",
+        )  # fmt: skip
         limit = Step(
             symbol="d_wmax", value=WOBBLE_LIMIT_M / self.u.size_m, unit=self.u.size, formula="", inputs=(),
             source="practice: feels firm in the hand", says="a hand's push of 20 lb (89 N)",
