@@ -89,7 +89,10 @@ class Check:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class NotCovered:
-    """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing."""
+    """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
+
+    `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
+    """
 
     name: str
     about: Id
@@ -97,6 +100,7 @@ class NotCovered:
     reason: str
     would_have_to_change: str
     crew: bool = False
+    needs: Step | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -16,6 +16,7 @@ from steady.structures.fence.candidates import Change, candidates
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec, hold_post
 from steady.structures.fence.ways import ways
+from steady.structures.rated import with_ratings
 from steady.yard.choices import YardChoices
 
 Spec = FenceSpec | DeckSpec
@@ -37,4 +38,4 @@ def plan(spec: Spec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    return PLANNERS[spec.kind](spec, site, book, yard, tape)
+    return with_ratings(PLANNERS[spec.kind](spec, site, book, yard, tape), spec.ratings)

@@ -15,6 +15,7 @@ from steady.structures.fence.entry import read_line
 from steady.structures.fence.look import look_of
 from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, Straight
 from steady.structures.gate.spec import Arch, LeafDesign
+from steady.structures.rated import Rated
 
 from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.quillet import quillet_plots
@@ -51,6 +52,7 @@ def garden_gate() -> FenceSpec:
         height_m=4.5 * FT,
         gap_m=2 * IN,
         hole_width_m=18 * IN,
+        ratings=(Rated(what="Arch header's fixings hold", holds_n=450 * LB),),
     )
 
 
@@ -101,6 +103,10 @@ def kitchen_deck() -> DeckSpec:
         overhang_m=18 * IN,
         guard=GuardDesign(anchor_rating_n=2200 * LB),
         stairs=(StairDesign(id="stair-1", edge=2, at_m=6 * FT, width_m=42 * IN),),
+        ratings=(
+            Rated(what="Stringers' hangers hold", holds_n=420 * LB),
+            Rated(what="Handrail's brackets hold", holds_n=250 * LB),
+        ),
     )
 
 

@@ -24,7 +24,7 @@ def cabin_deck() -> DeckSpec:
         board="decking 38x140 SPF",
         board_gap_m=0.006,
         gravel_m=0.1,
-        guard=GuardDesign(anchor_rating_n=16000.0),
+        guard=GuardDesign(anchor_rating_n=16000.0, spacing_max_m=1.2),
     )
 
 

@@ -1232,6 +1232,7 @@ export interface components {
          *         least_slack_ratio: Share of its limit that a member leaves over, at least.
          *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
          *         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
+         *         ratings: Makers' numbers for what a plan cannot know.
          *         carries: Things a house deck is not reckoned for.
          */
         DeckSpec: {
@@ -1418,6 +1419,11 @@ export interface components {
             /** Posts */
             posts?: number | null;
             /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
+            /**
              * Seat
              * @default top
              * @enum {string}
@@ -1584,6 +1590,7 @@ export interface components {
          *         mark_to: What the tape mark stands for.
          *         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
          *         stock_n: What stock push with at half height; our own safety limit.
+         *         ratings: Makers' numbers for what a plan cannot know.
          *         own_limits: Advice that the crew has taken in as limits of its own.
          *         guards_drop: The fence stands beside a drop: the code's guard load counts in place of `lean_n`.
          *         falls_away: Grade of the ground falling away before the posts, as rise over run.
@@ -1883,6 +1890,11 @@ export interface components {
              * @default 3
              */
             rails_count: number;
+            /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
             /**
              * @default {
              *       "at": "post",
@@ -3270,6 +3282,8 @@ export interface components {
         /**
          * NotCovered
          * @description A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
+         *
+         *     `needs`: the force that a maker's rating must reach; where it is given, the crew can type the rating.
          */
         NotCovered: {
             /** About */
@@ -3282,6 +3296,7 @@ export interface components {
             crew: boolean;
             /** Name */
             name: string;
+            needs?: components["schemas"]["Step"] | null;
             /** Reason */
             reason: string;
             /** Would Have To Change */
@@ -3802,6 +3817,16 @@ export interface components {
             low: number;
             /** Out */
             out: string[];
+        };
+        /**
+         * Rated
+         * @description A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes.
+         */
+        Rated: {
+            /** Holds N */
+            holds_n: number;
+            /** What */
+            what: string;
         };
         /**
          * Reading

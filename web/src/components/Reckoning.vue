@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Handle, Option, Sheet, Slack, Start, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
+import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useJob } from '@/stores/job'
@@ -37,6 +38,19 @@ const placeOf = (about: string) => {
   if (at) return `post ${at.number}`
   const between = props.sheet.bays.find((item) => item.id === about)
   return between ? `bay ${number(between.start)} to ${number(between.end)}` : ''
+}
+
+/** Makers' numbers: what a gap needs can be typed where it stands; what was typed can be changed or taken out. */
+const spec = computed(() => store.shown?.structures.find((item) => item.spec.id === props.structure)?.spec ?? null)
+const ratings = computed(() => spec.value?.ratings ?? [])
+const asked = computed(() => [...new Set(gaps.value.filter((gap) => gap.needs).map((gap) => gap.name))])
+function rate(what: string, holds_n: number | null): void {
+  store.change((job) => {
+    const at = job.structures.find((item) => item.spec.id === props.structure)?.spec
+    if (!at) return
+    at.ratings = (at.ratings ?? []).filter((item) => item.what !== what)
+    if (holds_n !== null) at.ratings.push({ what, holds_n })
+  }, `the maker's number: ${what.toLowerCase()}`)
 }
 
 const figure = (fact: Step) => `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
@@ -158,6 +172,13 @@ const inset = computed(() => {
       <p class="small">{{ gap.reason }}<template v-if="gap.would_have_to_change">. What would have to change: {{ gap.would_have_to_change }}</template></p>
     </section>
 
+    <section v-if="!selected && (asked.length || ratings.length)" class="rated" aria-label="Makers' numbers">
+      <h3>Makers' numbers</h3>
+      <p class="small">What one of them holds, as its maker says, with your own safety factor in it.</p>
+      <RatingField v-for="what in asked" :key="'new ' + what" :label="what.replace(/ (hold|holds)( .*)?$/, '$2')" kind="force" :model-value="null" :tape="store.tape" empty="not entered" @update:model-value="rate(what, $event)" />
+      <RatingField v-for="item in ratings" :key="item.what" :label="item.what.replace(/ (hold|holds)( .*)?$/, '$2')" kind="force" :model-value="item.holds_n" :tape="store.tape" empty="taken out" @update:model-value="rate(item.what, $event)" />
+    </section>
+
     <section v-if="!selected && sheet.advice.length" class="gap">
       <p class="strong">Advice missed, {{ sheet.advice.length }}: it fails nothing</p>
       <p v-for="line in sheet.advice" :key="line" class="small">{{ line }}</p>
@@ -182,6 +203,7 @@ const inset = computed(() => {
 </template>
 
 <style scoped>
+.rated { display: grid; gap: 6px; padding-top: 10px; }
 .reckoning { width: 328px; flex: none; background: var(--paper); border-left: 1px solid var(--line); padding: 12px 18px 24px; overflow-y: auto; }
 .head { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
 .line { color: var(--ink-2); margin: 2px 0 8px; }

@@ -68,4 +68,5 @@ def _by_table(found: Found, timber: Timber, about: str, spacing: Step) -> None:
     limit = found.length_step(
         "s_max", row.number("joists_m"), f"{kind} boards laid straight, row {row.text['key']}", row.source
     )
-    found.at_most("Boards reach between joists", about, spacing, limit, (), f"{kind} boards")
+    # A printed spacing is met exactly by everyone who builds to it.
+    found.at_most("Boards reach between joists", about, spacing, limit, (), f"{kind} boards", fitted=True)

@@ -186,13 +186,14 @@ class Found:
         )  # fmt: skip
 
     def gap(
-        self, name: str, about: str, refused: OutsideScope, basis: Basis = Basis.RECKONED, crew: bool = False
-    ) -> None:
-        """A check that a rule did not reach."""
+        self, name: str, about: str, refused: OutsideScope, basis: Basis = Basis.RECKONED, crew: bool = False,
+        needs: Step | None = None,
+    ) -> None:  # fmt: skip
+        """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
         self.not_covered.append(
             NotCovered(
                 name=name, about=about, basis=basis, reason=refused.reason, would_have_to_change=refused.would_have_to_change,
-                crew=crew,
+                crew=crew, needs=needs,
             )
         )  # fmt: skip
 

@@ -106,7 +106,7 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
                 f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
                 "the maker's number for one sloped hanger",
             ),
-            crew=True,
+            crew=True, needs=demand,
         )  # fmt: skip
         _stringers_bend(found, stair, timber, about)
         _treads_bend(found, stair, timber, about)
@@ -187,7 +187,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
             f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
             "the maker's number for one bracket and its screws",
         ),
-        crew=True,
+        crew=True, needs=force,
     )  # fmt: skip
 
 

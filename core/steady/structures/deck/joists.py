@@ -212,13 +212,18 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     if worst_needs <= worst_has:
         found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")
         return
+    net = Step(
+        symbol="R_net", value=(worst_needs - worst_has) / u.force_n, unit=u.force, formula="R_up - R_d",
+        inputs=(("R_up", needs_step.value, u.force), ("R_d", worst_has / u.force_n, u.force)),
+        source="statics", says="what a tie at that support must hold",
+    )  # fmt: skip
     found.gap(
         "Back ends stay down", about,
         OutsideScope(
             f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
             "a tie or hanger rated for it by its maker, or a shorter overhang",
         ),
-        crew=True,
+        crew=True, needs=net,
     )  # fmt: skip
 
 

@@ -276,7 +276,7 @@ def _brace(
             f"no rating of the bases is entered; each must hold {said(push)} sideways",
             "the maker's number for one base, sideways and in pull",
         ),
-        crew=True,
+        crew=True, needs=push,
     )  # fmt: skip
 
 
@@ -298,7 +298,7 @@ def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
     except (OutsideScope, InputError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
         text = f"{reason}; they must hold {force.value:,.3g} {u.force}"
-        found.gap(name, about, OutsideScope(text, "brace connectors with their maker's rating"), crew=True)
+        found.gap(name, about, OutsideScope(text, "brace connectors with their maker's rating"), crew=True, needs=force)
         return
     limit = Step(
         symbol="R_max", value=2 * si(each) / u.force_n * 1.6 * 0.7, unit=u.force, formula="n * Z * C_D * C_M",

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.plan.model import Basis
+from steady.structures.rated import Rated
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -144,6 +145,7 @@ class DeckSpec:
         least_slack_ratio: Share of its limit that a member leaves over, at least.
         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
+        ratings: Makers' numbers for what a plan cannot know.
         carries: Things a house deck is not reckoned for.
     """
 
@@ -191,6 +193,7 @@ class DeckSpec:
     guard: GuardDesign = GuardDesign()
     stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
     bridge: Bridge | None = None
+    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
     built_on: Basis = Basis.RECKONED
 

@@ -9,6 +9,7 @@ from steady.errors import InputError
 from steady.plan.model import Advice, Basis
 from steady.structures.fence.footspec import FootDetail, FootKind
 from steady.structures.gate.spec import Arch, LeafDesign
+from steady.structures.rated import Rated
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -230,6 +231,7 @@ class FenceSpec:
         mark_to: What the tape mark stands for.
         lean_n: A person leaning on the top, taken by boards over the rails: advice, unless `guards_drop`.
         stock_n: What stock push with at half height; our own safety limit.
+        ratings: Makers' numbers for what a plan cannot know.
         own_limits: Advice that the crew has taken in as limits of its own.
         guards_drop: The fence stands beside a drop: the code's guard load counts in place of `lean_n`.
         falls_away: Grade of the ground falling away before the posts, as rise over run.
@@ -291,6 +293,7 @@ class FenceSpec:
     lean_n: Annotated[float, Ge(0), Le(3000)] = 500.0
     stock_n: Annotated[float, Ge(0), Le(10000)] = 0.0
     own_limits: Annotated[tuple[Advice, ...], MaxLen(3)] = ()
+    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
     guards_drop: bool = False
     falls_away: Annotated[float, Ge(0), Le(1.5)] = 0.0
 

@@ -60,12 +60,12 @@ def reckon(
     checks: list[Check] = []
     gaps: list[NotCovered] = []
 
-    def gap(name: str, reason: str, change: str, crew: bool = False) -> None:
+    def gap(name: str, reason: str, change: str, crew: bool = False, needs: Step | None = None) -> None:
         gaps.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew, needs=needs,
             )
-        )
+        )  # fmt: skip
 
     own = header.density_kg_per_m3 * header.thickness_m * header.width_m * GRAVITY
     rungs = arch.rungs * arch.rung_m * rung.density_kg_per_m3 * rung.thickness_m * rung.width_m * GRAVITY / length_m
@@ -102,6 +102,15 @@ def reckon(
         f"no value of the fixings is entered; each end of a header must hold {words}",
         "reckon one screw under Quick sums and count how many an end needs",
         crew=True,
+        needs=Step(
+            symbol="R",
+            value=end,
+            unit=u.force,
+            formula="w * L / 2 + P",
+            inputs=(("w", load.value, u.line), span, ("P", person, u.force)),
+            source=STATICS,
+            says="one end of a header",
+        ),
     )
     if isinstance(wind, OutsideScope):
         gap("Wind on the arch", wind.reason, wind.would_have_to_change)

@@ -1,0 +1,42 @@
+"""What a maker says that a thing holds, entered where a plan could not say: the gap becomes a check."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from typing import Annotated
+
+from annotated_types import Gt, Le, MaxLen, MinLen
+
+from steady.plan.model import Asks, Check, Plan, Step
+from steady.rulebooks.answers import si
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rated:
+    """A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes."""
+
+    what: Annotated[str, MinLen(1), MaxLen(80)]
+    holds_n: Annotated[float, Gt(0.0), Le(1e6)]
+
+
+def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
+    """The plan with every gap that a rating closes turned into a check of what it must hold."""
+    known = {rating.what: rating.holds_n for rating in ratings}
+    if not known:
+        return plan
+    kept, checks = [], list(plan.checks)
+    for gap in plan.not_covered:
+        if gap.needs is None or gap.name not in known:
+            kept.append(gap)
+            continue
+        unit_n = si(replace(gap.needs, value=1.0))
+        limit = Step(
+            symbol="R_max", value=known[gap.name] / unit_n, unit=gap.needs.unit, formula="", inputs=(),
+            source="user: the maker's number with the crew's own safety factor", says="as rated",
+        )  # fmt: skip
+        checks.append(
+            Check(
+                name=gap.name, about=gap.about, basis=gap.basis, sense="at most", demand=gap.needs, limit=limit, working=(),
+                case="by its maker's rating", asks=Asks.CODE,
+            )
+        )  # fmt: skip
+    return replace(plan, checks=tuple(checks), not_covered=tuple(kept))
