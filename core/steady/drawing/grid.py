@@ -261,9 +261,7 @@ def _levels(plan: Plan, ring: Curve, axis: int, tape: Tape) -> list[Shape]:
     at = [p[axis] for p in ring.points]
     low, high = min(at), max(at)
     made = [Shape(id=f"{plan.id}/level", kind="polyline", layer="level", points=((low - 0.3, 0.0), (high + 0.9, 0.0)))]
-    made.append(
-        _text(f"{plan.id}/level", "finished deck, 0", (high + 0.35, 0.0), "level", shift=(0, 5), anchor="start")
-    )
+    made.append(_text(f"{plan.id}/level", "finished deck, 0", (low - 0.35, 0.0), "level", shift=(0, 5), anchor="end"))
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     z = 0.35 + max(
