@@ -35,6 +35,10 @@ REACHES = ((0.0, 0.0), (0.625 * IN, 36 * IN), (0.75 * IN, 45 * IN), (1.0 * IN, 5
 no stress value in most tables."""
 
 
+WITHIN = 1.5
+"""Within the run boards may span half as much again as in the ends' zones of wind [our own, low]."""
+
+
 def board_reach_m(thickness_m: float) -> float:
     """How far a board of a thickness may span between rails, between and below the steps in proportion."""
     for (low, low_m), (high, high_m) in itertools.pairwise(REACHES):

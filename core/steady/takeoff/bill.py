@@ -1,7 +1,7 @@
 """What a plan takes: pieces, sticks with their cut plans, bags, fixings, and the price in all and per length of line."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.footings.hole import bags, volumes
 from steady.measure.units import FT
@@ -9,7 +9,7 @@ from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Stock, cut_plan
 from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
-from steady.yard.stock import bag_yield_m3, goods, sticks
+from steady.yard.stock import bag_yield_m3, goods, listed, sticks
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -114,7 +114,13 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
         over = [row for row in wanted if row[0] > longest.length_m + 1e-6]
         # A metric stick is counted in its own units whatever the job reads in: 1.83 m is no whole number of sixty-fourths.
         unit_m = METRIC_UNIT_M if metric or (item in sticks() and sticks()[item].metric) else UNIT_M
+        racked, fits = _from_rack(item, fits, yard, unit_m)
         plan_of_item = cut_plan(fits, on_sale, kerf_m=yard.kerf_m, unit_m=unit_m, better=better)
+        if racked:
+            plan_of_item = replace(
+                plan_of_item, patterns=(*racked, *plan_of_item.patterns),
+                sticks=plan_of_item.sticks + sum(pattern.count for pattern in racked),
+            )  # fmt: skip
         problem = ""
         if over:
             plan_of_item = _with_over(plan_of_item, longest, over)
@@ -123,6 +129,40 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
             problem = f"{many} {what} longer than every length on sale: priced as the longest, {at}"
         found.append(ItemCuts(item=item, says=says, plan=plan_of_item, problem=problem))
     return found
+
+
+def _from_rack(
+    item: str, wanted: list[tuple[float, int]], yard: YardChoices, unit_m: float
+) -> tuple[tuple[Pattern, ...], list[tuple[float, int]]]:  # fmt: skip
+    """What is cut from sticks in hand, longest pieces first into the shortest stick that takes them, and what is left to buy."""
+    hand = sorted(
+        stock.length_m for stock in yard.rack if listed(stock.item) == listed(item) for _ in range(stock.count)
+    )  # fmt: skip
+    if not hand or not wanted:
+        return (), wanted
+    kerf = math.ceil(yard.kerf_m / unit_m - 1e-6)
+    room = [math.floor(length_m / unit_m + 1e-6) + kerf for length_m in hand]
+    taken: list[list[float]] = [[] for _ in hand]
+    left: list[tuple[float, int]] = []
+    for length_m, count in sorted(wanted, reverse=True):
+        units, over = math.ceil(length_m / unit_m - 1e-6) + kerf, count
+        while over:
+            # The stick in which least is left over: off-cuts stay as long as they can be.
+            fits = [k for k, free in enumerate(room) if free >= units]
+            if not fits:
+                break
+            best = min(fits, key=lambda k: room[k])
+            room[best] -= units
+            taken[best].append(length_m)
+            over -= 1
+        if over:
+            left.append((length_m, over))
+    patterns = tuple(
+        Pattern(stock_m=length_m, price=0.0, count=1, pieces_m=tuple(cut))
+        for length_m, cut in zip(hand, taken, strict=True)
+        if cut
+    )
+    return patterns, left
 
 
 SPARED = ("board", "decking", "leaf board")
@@ -179,11 +219,11 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
             key = (pattern.stock_m, pattern.price)
             by_length[key] = by_length.get(key, 0) + pattern.count
         for (length_m, price), count in sorted(by_length.items()):
-            says = f"{cut.says} × {_length(cut.item, length_m)}"
+            says = f"{cut.says} × {_length(cut.item, length_m)}{', from the rack' if price == 0 else ''}"
             total = count * price
             lines.append(
                 Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m,
-                     note=cut.problem if length_m == max(by_length)[0] else "")
+                     note=cut.problem if length_m == max(by_length)[0] else "" if price else "in hand: not bought")
             )  # fmt: skip
     takes = [volumes(footing) for footing in plan.footings]
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)

@@ -5,7 +5,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
-from steady.yard.stock import StockLength, goods, stock_lengths
+from steady.yard.stock import StockLength, goods, listed, stock_lengths
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -18,9 +18,26 @@ class OwnPrice:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class OnlyLength:
+    """A length that one timber is to be bought in, and no other: "I have 8-ft rails"."""
+
+    item: Annotated[str, MaxLen(100)]
+    length_m: Annotated[float, Gt(0), Le(20)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OnRack:
+    """Sticks that the crew has: used first, and not bought."""
+
+    item: Annotated[str, MaxLen(100)]
+    length_m: Annotated[float, Gt(0), Le(20)]
+    count: Annotated[int, Gt(0), Le(1000)] = 1
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class YardChoices:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-    `spare_ratio`: boards over, for those that split."""
+    `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
     concrete_allowance_ratio: Annotated[float, Ge(0), Le(1)] = 0.1
@@ -28,10 +45,20 @@ class YardChoices:
     spare_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
     prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
+    only: Annotated[tuple[OnlyLength, ...], MaxLen(100)] = ()
+    rack: Annotated[tuple[OnRack, ...], MaxLen(200)] = ()
 
     def lengths(self, item: str) -> tuple[StockLength, ...]:
-        """Lengths on sale of one timber at the crew's prices, shortest first."""
-        own = {round(p.length_m, 4): p for p in self.prices if p.item == item and p.length_m}
+        """Lengths on sale of one timber at the crew's prices, shortest first; only those that the crew keeps to, if it does."""
+        item, kept = listed(item), {round(one.length_m, 4) for one in self.only if listed(one.item) == listed(item)}
+        offered = self._offered(item)
+        if not kept:
+            return offered
+        by_length = {round(stock.length_m, 4): stock for stock in offered}
+        return tuple(by_length.get(at) or _at_rate(at, offered) for at in sorted(kept))
+
+    def _offered(self, item: str) -> tuple[StockLength, ...]:
+        own = {round(p.length_m, 4): p for p in self.prices if listed(p.item) == item and p.length_m}
         if not own:
             return stock_lengths(item)
         listed = {round(stock.length_m, 4): stock for stock in stock_lengths(item)}
@@ -58,3 +85,11 @@ class YardChoices:
     def sample_prices(self) -> bool:
         """Whether any price still comes from the made-up sample list."""
         return len(self.prices) < 5
+
+
+def _at_rate(length_m: float, offered: tuple[StockLength, ...]) -> StockLength:
+    """A length that is not on the list, at the nearest listed length's price a metre."""
+    if not offered:
+        return StockLength(length_m=length_m, price=1.0)
+    nearest = min(offered, key=lambda stock: abs(stock.length_m - length_m))
+    return StockLength(length_m=length_m, price=round(nearest.price * length_m / nearest.length_m, 2))

@@ -1,10 +1,13 @@
 """What can be bought: sticks by item with their real sizes, stock lengths and prices; bags and fixings with packs."""
 
-from dataclasses import dataclass
+import re
+from dataclasses import dataclass, replace
 from functools import cache
+from typing import Any
 
 from steady.data.loader import keyed, table
 from steady.errors import InputError
+from steady.measure.units import IN
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -47,10 +50,64 @@ class Good:
     source: str
 
 
+class _Yard(dict[str, Stick]):
+    """The yard's timbers; a measured or own size of one is found under its key and the sizes: "board 1x6 pine @ 0.0175 x 0.14"."""
+
+    def __missing__(self, key: str) -> Stick:
+        made = measured(key)
+        if made is None:
+            raise KeyError(key)
+        return made
+
+    def __contains__(self, key: object) -> bool:
+        return dict.__contains__(self, key) or (isinstance(key, str) and measured(key) is not None)
+
+    def get(self, key: str, default: Any = None) -> Any:
+        """As of any dictionary, measured sizes found, too."""
+        try:
+            return self[key]
+        except KeyError:
+            return default
+
+
+MEASURED = re.compile(r"^(?P<like>[^@]{1,60}) @ (?P<thick>0\.\d{1,6}) x (?P<wide>0\.\d{1,6})$")
+LEAST_M, MOST_M = 0.005, 0.4
+
+
+@cache
+def measured(key: str) -> Stick | None:
+    """A timber on sale in a size that was measured, or that is the crew's own; None where the key says no such thing."""
+    found = MEASURED.match(key)
+    if found is None or not dict.__contains__(sticks(), found["like"]):
+        return None
+    like, thick_m, wide_m = sticks()[found["like"]], float(found["thick"]), float(found["wide"])
+    if not (LEAST_M <= thick_m <= MOST_M and LEAST_M <= wide_m <= MOST_M):
+        return None
+    size = (
+        f"{thick_m * 1000:.4g} × {wide_m * 1000:.4g} mm"
+        if like.metric
+        else f"{thick_m / IN:.4g} × {wide_m / IN:.4g} in"
+    )
+    return replace(
+        like,
+        key=key,
+        thickness_m=thick_m,
+        width_m=wide_m,
+        says=f"{like.says}, measured {size}",
+        source="measured by the crew",
+    )
+
+
+def listed(key: str) -> str:
+    """The key that prices and lengths on sale go by: a measured size is sold as what it is a size of."""
+    found = MEASURED.match(key)
+    return found["like"] if found else key
+
+
 @cache
 def sticks() -> dict[str, Stick]:
-    """Every kind of timber in the yard, by key."""
-    return {
+    """Every kind of timber in the yard, by key; measured sizes are found, too."""
+    return _Yard({
         key: Stick(
             key=key,
             role=row.text["role"],
@@ -69,7 +126,7 @@ def sticks() -> dict[str, Stick]:
         )
         for name in ("yard_stock", "yard_stock_metric")
         for key, row in keyed(name).items()
-    }
+    })  # fmt: skip
 
 
 def stick(key: str, role: str, field: str) -> Stick:
@@ -95,10 +152,17 @@ def _price_rows() -> dict[str, tuple[StockLength, ...]]:
     return {item: tuple(sorted(lengths, key=lambda stock: stock.length_m)) for item, lengths in found.items()}
 
 
+SLAT_M = 0.025
+"""Thinner than this a stick is a slat or a board, with no value of strength in most tables [our own]."""
+
+
 def same_wood(like: Stick, role: str) -> list[Stick]:
     """Sticks of a role in the same wood that a yard of the same schools sells, thinnest first, one of each section."""
     best: dict[float, Stick] = {}
     for item in sticks().values():
+        thin = item.thickness_m < SLAT_M
+        if thin != (like.thickness_m < SLAT_M) and role == like.role:
+            continue  # slats and boards carry no rail's load
         if item.role == role and item.species == like.species and set(item.schools) & set(like.schools):
             best.setdefault(round(item.width_m * item.thickness_m, 9), item)
     return [best[area] for area in sorted(best)]
@@ -106,7 +170,7 @@ def same_wood(like: Stick, role: str) -> list[Stick]:
 
 def stock_lengths(key: str) -> tuple[StockLength, ...]:
     """Lengths on sale of one timber, shortest first; none where the price list has none."""
-    return _price_rows().get(key, ())
+    return _price_rows().get(listed(key), ())
 
 
 @cache

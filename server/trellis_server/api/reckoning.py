@@ -28,6 +28,7 @@ from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.message import merchant_message
+from steady.takeoff.near import near_misses
 from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
@@ -111,6 +112,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "cuts": rows,
             "bill": bought,
             "quote": quote(made, bought, job.quote),
+            "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
             "look": look_of(fence) if fence is not None else "",
             "held": waits,

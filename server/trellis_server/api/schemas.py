@@ -206,6 +206,7 @@ class TakeoffAnswer(Schema):
     quote: Quoted
     look: str = ""
     stands: str = ""
+    near: list[str] = []
     held: list[str] = []
     message: str = ""
 

@@ -2495,7 +2495,9 @@ export interface components {
              *       "bag": "concrete 80 lb",
              *       "concrete_allowance_ratio": 0.1,
              *       "kerf_m": 0.003175,
+             *       "only": [],
              *       "prices": [],
+             *       "rack": [],
              *       "spare_ratio": 0,
              *       "trim_m": 0.00635
              *     }
@@ -3301,6 +3303,31 @@ export interface components {
             reason: string;
             /** Would Have To Change */
             would_have_to_change: string;
+        };
+        /**
+         * OnRack
+         * @description Sticks that the crew has: used first, and not bought.
+         */
+        OnRack: {
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m: number;
+        };
+        /**
+         * OnlyLength
+         * @description A length that one timber is to be bought in, and no other: "I have 8-ft rails".
+         */
+        OnlyLength: {
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m: number;
         };
         /**
          * Opening
@@ -4846,6 +4873,11 @@ export interface components {
              * @default
              */
             message: string;
+            /**
+             * Near
+             * @default []
+             */
+            near: string[];
             /** Pieces */
             pieces: components["schemas"]["PieceRow"][];
             quote: components["schemas"]["Quoted"];
@@ -4997,7 +5029,7 @@ export interface components {
         /**
          * YardChoices
          * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-         *     `spare_ratio`: boards over, for those that split.
+         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand.
          */
         YardChoices: {
             /**
@@ -5016,10 +5048,20 @@ export interface components {
              */
             kerf_m: number;
             /**
+             * Only
+             * @default []
+             */
+            only: components["schemas"]["OnlyLength"][];
+            /**
              * Prices
              * @default []
              */
             prices: components["schemas"]["OwnPrice"][];
+            /**
+             * Rack
+             * @default []
+             */
+            rack: components["schemas"]["OnRack"][];
             /**
              * Spare Ratio
              * @default 0

@@ -5,6 +5,7 @@ import type { DeckSpec, Sheet } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import StickField from '@/components/StickField.vue'
 import { useDeck } from '@/composables/useDeck'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -128,7 +129,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
       </section>
       <section>
         <h3>Joists</h3>
-        <PickField inline label="Of" :model-value="spec.joist" :options="items('joist')" :path="path + '/joist'" @update:model-value="pick('joist', 'joists')($event)" />
+        <StickField label="Of" :model-value="spec.joist" :options="items('joist')" :tape="store.tape" :path="path + '/joist'" @update:model-value="pick('joist', 'joists')($event)" />
         <LengthField inline label="Spacing" bare="in" :model-value="spec.spacing_m" :tape="store.tape" :path="path + '/spacing_m'" @update:model-value="length('spacing_m', 'spacing of the joists')($event)" />
         <PickField v-if="!spec.bridge" inline label="Run" :model-value="spec.joists_run" :options="RUN" @update:model-value="pick('joists_run', 'way of the joists')($event)" />
         <PickField v-if="!spec.bridge" inline label="They" :model-value="spec.joists_over" :options="OVER" @update:model-value="pick('joists_over', 'joists over beams')($event)" />
@@ -153,7 +154,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
       </section>
       <section>
         <h3>Boards</h3>
-        <PickField inline label="Of" :model-value="spec.board" :options="items('decking')" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
+        <StickField label="Of" :model-value="spec.board" :options="items('decking')" :tape="store.tape" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
         <LengthField inline label="Gap" bare="in" :model-value="spec.board_gap_m" :tape="store.tape" :path="path + '/board_gap_m'" @update:model-value="length('board_gap_m', 'gap of the boards')($event)" />
         <div class="two">
           <PickField label="Laid from" :model-value="spec.boards_from" :options="[{ value: 'house', says: 'house' }, { value: 'edge', says: 'edge' }]" @update:model-value="pick('boards_from', 'boards laid from')($event)" />

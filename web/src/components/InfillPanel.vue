@@ -5,6 +5,7 @@ import type { FenceSpec } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import StickField from '@/components/StickField.vue'
 import { useFence } from '@/composables/useFence'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -57,7 +58,7 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
   <template v-if="spec && it">
     <PickField inline label="Closed with" :model-value="style" :options="STYLES" :path="path + '/infill/style'" @update:model-value="close" />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <PickField v-if="boarded || it.cap || it.base === 'base boards'" inline label="Boards" :model-value="spec.board!" :options="items('board')" :path="path + '/board'" @update:model-value="set('board', String($event), 'boards')" />
+    <StickField v-if="boarded || it.cap || it.base === 'base boards'" label="Boards" :model-value="spec.board!" :options="items('board')" :tape="store.tape" :path="path + '/board'" @update:model-value="set('board', String($event), 'boards')" />
     <PickField v-if="style === 'bought panels'" inline label="Panel" :model-value="it.stock || (items('panel')[0]?.value ?? '')" :options="items('panel')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'panel')($event)" />
     <PickField v-if="wired" inline label="Wire" :model-value="it.stock || (items('wire').find((w) => (style === 'wire mesh') === /woven/.test(w.says))?.value ?? '')" :options="items('wire')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'wire')($event)" />
     <LengthField v-if="style === 'even gaps'" inline label="Greatest gap" bare="in" :model-value="it.gap_most_m!" :tape="store.tape" :path="path + '/infill/gap_most_m'" @update:model-value="put('gap_most_m', 'greatest gap')($event)" />

@@ -4,6 +4,7 @@ import type { Dig, FenceSpec, Sheet } from '@/api/types'
 import { api, ask } from '@/api/client'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
+import StickField from '@/components/StickField.vue'
 import FootPanel from '@/components/FootPanel.vue'
 import PushPanel from '@/components/PushPanel.vue'
 import InfillPanel from '@/components/InfillPanel.vue'
@@ -91,10 +92,10 @@ const fall = computed(() => {
         <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
         <PickField v-if="spec.bays === 'panels'" inline label="Cut panel at" :model-value="spec.cut_at ?? 'away from a gate'" :options="['away from a gate', 'the start', 'the end'].map((value) => ({ value, says: value }))" @update:model-value="pick('cut_at', 'where the cut panel stands')($event)" />
         <LengthField v-if="spec.bays === 'panels'" inline label="Clips, both sides" bare="in" optional="none" :model-value="spec.clip_gap_m || null" :tape="store.tape" :path="path + '/clip_gap_m'" @update:model-value="set('clip_gap_m', $event ?? 0, 'clips')" />
-        <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
+        <StickField label="Posts" :model-value="spec.post" :options="items('post')" :tape="store.tape" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)" />
         <PickField inline label="End posts" :model-value="spec.end_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)" />
-        <PickField inline :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
+        <StickField :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :tape="store.tape" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
         <div v-if="railed && !sticks" class="two">
           <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
           <PickField label="Laid" :model-value="spec.rail_laid!" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />

@@ -7,6 +7,7 @@ import KeptInput from '@/components/KeptInput.vue'
 import LookBox from '@/components/LookBox.vue'
 import QuoteBox from '@/components/QuoteBox.vue'
 import SwapBox from '@/components/SwapBox.vue'
+import YardBox from '@/components/YardBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import PickField from '@/components/PickField.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
@@ -89,6 +90,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${rat
             </template>
             <ul v-else class="held"><li v-for="text in takeoff.held" :key="text">The list is held. {{ text }}.</li></ul>
           </section>
+          <YardBox :takeoff="takeoff" />
           <SwapBox :structure="structure" :total="takeoff.bill.total" />
         </div>
         <LookBox v-if="takeoff.look" :structure="structure" :look="takeoff.look" :held="takeoff.held ?? []" />

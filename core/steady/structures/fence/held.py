@@ -10,10 +10,7 @@ from steady.structures.fence.fixings import HOLDS_M, Picked, joints_of_rails, pi
 from steady.structures.fence.infill import BOARDED, rows
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
-from steady.structures.wood import board_reach_m, outdoors
-
-WITHIN = 1.5
-"""Within the run boards may span half as much again as in the ends' zones of wind [our own, low]."""
+from steady.structures.wood import WITHIN, board_reach_m, outdoors
 
 
 class HoldReckoner:

@@ -14,7 +14,8 @@ from steady.structures.fence.infill import WIRED, rows
 from steady.structures.fence.leaning import leaning, leaning_asks
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
-from steady.structures.wood import outdoors
+from steady.structures.wood import WITHIN, board_reach_m, outdoors
+from steady.yard.stock import SLAT_M, Stick
 
 _Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
 """A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
@@ -69,6 +70,9 @@ class RailReckoner:
             self.creep = book.creep_factor(outdoors(rail))
         except OutsideScope as refused:
             self.refused = refused
+        thin = slats and rail.thickness_m < SLAT_M
+        self.slat = rail if self.refused is not None and thin else None
+        self.post_m = timber.post.width_m
         self.noun = {"slats": "Slats", "louvres": "Louvres"}.get(spec.infill.style, "Rails")
         self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
         ends_m = lie.first_m + lie.step_m / 2
@@ -90,8 +94,11 @@ class RailReckoner:
         if not self.count:
             self._no_rail(about)
             return
-        if self.refused is not None:
+        if self.refused is not None and self.slat is None:
             self.found.not_covered.append(gap(self.noun, about, self.refused))
+            return
+        if self.slat is not None:
+            self._slat_reaches(bay, about, self.slat)
             return
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
         span_length = round(bay.width_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
@@ -123,6 +130,35 @@ class RailReckoner:
                 name="The wire itself", about=about, basis=Basis.RECKONED, crew=True,
                 reason="what a strained wire or welded panel bears between its posts is its maker's to say",
                 would_have_to_change="ask its maker, or add a timber rail along the top",
+            )
+        )  # fmt: skip
+
+    def _slat_reaches(self, bay: Bay, about: str, slat: Stick) -> None:
+        """A slat of board stock has no stress in the tables: it is held to a span of our own for its thickness."""
+        u = self.u
+        zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
+        run_pa = min((pressure for _, _, pressure in self.loads.zones), default=0.0)
+        within = max((p for _, p in zones), default=0.0) <= run_pa * 1.001
+        most_m = board_reach_m(slat.thickness_m) * (WITHIN if within else 1.0)
+        clear = (bay.width_m * math.hypot(1.0, bay.grade) - self.post_m) / u.span_m
+        has = Step(
+            symbol="L",
+            value=clear,
+            unit=u.span,
+            formula="",
+            inputs=(),
+            source="geometry",
+            says="a slat between its posts",
+        )
+        most = Step(
+            symbol="L_max", value=most_m / u.span_m, unit=u.span, formula="", inputs=(),
+            source="practice: our own span of a board by its thickness, about 520 psi; low",
+            says="within the run" if within else "in the ends' zones",
+        )  # fmt: skip
+        self.found.checks.append(
+            Check(
+                name=f"{self.noun} reach between posts", about=about, basis=Basis.RECKONED, sense="at most", demand=has,
+                limit=most, working=(), case="wind", asks=Asks.SAFETY,
             )
         )  # fmt: skip
 

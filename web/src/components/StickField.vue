@@ -1,0 +1,37 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import LengthField from '@/components/LengthField.vue'
+import PickField from '@/components/PickField.vue'
+import { keyOf, sized } from '@/logic/sticks'
+import type { Tape } from '@/logic/units'
+
+/** A timber of the yard, or the same in the size that was measured on the stack. */
+const props = withDefaults(defineProps<{ modelValue: string; options: { value: string | number; says: string }[]; label: string; tape: Tape; path?: string }>(), { path: '' })
+const emit = defineEmits<{ 'update:modelValue': [key: string] }>()
+const now = computed(() => sized(props.modelValue))
+const open = ref(false)
+const thick = ref<number | null>(null)
+const wide = ref<number | null>(null)
+watch(now, (value) => ((thick.value = value.thick_m), (wide.value = value.wide_m)), { immediate: true })
+function put(): void {
+  if ((thick.value === null) !== (wide.value === null)) return
+  emit('update:modelValue', keyOf({ like: now.value.like, thick_m: thick.value, wide_m: wide.value }))
+}
+</script>
+
+<template>
+  <div class="stick">
+    <PickField inline :label="label" :model-value="now.like" :options="options" :path="path" @update:model-value="emit('update:modelValue', keyOf({ ...now, like: String($event) }))" />
+    <button v-if="!open && now.thick_m === null" type="button" class="link small" :aria-label="`${label}: measured otherwise`" @click="open = true">measured otherwise</button>
+    <div v-else class="two">
+      <LengthField label="Measured, thick" bare="in" :model-value="thick" :tape="tape" optional="as sold" @update:model-value="((thick = $event), put())" />
+      <LengthField label="wide" bare="in" :model-value="wide" :tape="tape" optional="as sold" @update:model-value="((wide = $event), put())" />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.stick { display: grid; gap: 3px; min-width: 0; }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+button { justify-self: start; }
+</style>
