@@ -1,5 +1,6 @@
 """Members to choose from: each with its own limit and slack, whether the whole passes with it, and what it would cost."""
 
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 
 from steady.errors import InputError
@@ -10,10 +11,8 @@ from steady.structures.choice import Choice
 from steady.structures.registry import CHOICES, plan
 from steady.takeoff.bill import quick_price
 
-MOST_PRICED = 24
-"""Choices priced by planning them whole, those that pass first; the rest show no price."""
-FEW = 10
-"""In so small a group all are priced, those that fail, too."""
+MOST_PRICED = 120
+"""Choices of a group priced by planning them whole, those that pass first; the rest show no price."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -60,8 +59,9 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     clashes: dict[int, str] = {}
     for group in dict.fromkeys(choice.group for choice in found):
         rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
-        good = [k for k in rows if found[k].whole not in ("fails", "cannot be built")]
-        for k in rows if len(rows) <= FEW else good[: MOST_PRICED // 2]:
+        # All are priced, those that pass first: what fails shows what it would have cost.
+        rows.sort(key=lambda k: found[k].whole in ("fails", "cannot be built"))
+        for k in rows[:MOST_PRICED]:
             made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
             prices[k] = quick_price(made, job.yard)
             took[k] = hours(made, job.quote)
@@ -74,7 +74,7 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         price = prices.get(k)
         return PricedChoice(
             group=choice.group, says=choice.says, change=choice.change, reaches=shown(choice.reaches_m),
-            table=shown(choice.table_m), slack=shown(choice.slack_m),
+            table=shown(choice.table_m), slack=_slack(choice, shown),
             governs=choice.governs, exact=choice.exact, use=choice.use,
             whole="cannot be built" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
             chosen=choice.chosen, lasts=choice.lasts, hours=took.get(k),
@@ -82,3 +82,10 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         )  # fmt: skip
 
     return tuple(worded(k, choice) for k, choice in enumerate(found))
+
+
+def _slack(choice: Choice, shown: Callable[[float | None], str]) -> str:
+    """What is left over, and how much that is of what is needed."""
+    if choice.slack_m is None or not choice.needs_m:
+        return shown(choice.slack_m)
+    return f"{shown(choice.slack_m)}, {100 * choice.slack_m / choice.needs_m:.0f} %"

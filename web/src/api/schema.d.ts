@@ -881,6 +881,21 @@ export interface components {
             width: string;
         };
         /**
+         * BeamLine
+         * @description One beam line of its own size: "beam-2"; what is left empty is as for all.
+         */
+        BeamLine: {
+            /**
+             * Beam
+             * @default
+             */
+            beam: string;
+            /** Id */
+            id: string;
+            /** Plies */
+            plies?: number | null;
+        };
+        /**
          * Bill
          * @description Everything to buy. `complete` is false where something on the list has no price or cannot be cut.
          */
@@ -1223,6 +1238,7 @@ export interface components {
          *         joists_run: out from the house, or along it (boards run across the joists).
          *         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
          *         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
+         *         beam_lines: Beam lines that are not as `beam` and `plies` say.
          *         beams: How many beam lines; None: the fewest.
          *         posts: Posts under each beam; None: the fewest.
          *         pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
@@ -1247,6 +1263,11 @@ export interface components {
              * @default joist 2x10 pine
              */
             beam: string;
+            /**
+             * Beam Lines
+             * @default []
+             */
+            beam_lines: components["schemas"]["BeamLine"][];
             /**
              * Beam Overhang M
              * @default 0.3048

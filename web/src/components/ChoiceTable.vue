@@ -9,14 +9,15 @@ const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
   const order = { passes: 0, 'at the limit': 1, 'not covered': 2, fails: 3, 'cannot be built': 4 } as Record<string, number>
-  return [...props.choices].sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
+  return [...props.choices].filter((choice) => !choice.chosen).sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
 })
 const good = computed(() => ranked.value.filter((choice) => choice.whole === 'passes' && !choice.exact))
 const exact = computed(() => ranked.value.filter((choice) => (choice.exact && choice.whole === 'passes') || choice.whole === 'at the limit'))
 const unknown = computed(() => ranked.value.filter((choice) => choice.whole === 'not covered'))
 const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails' || choice.whole === 'cannot be built'))
+const now = computed(() => props.choices.filter((choice) => choice.chosen))
 const groups = computed(() => [
-  { says: '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Not covered: something has to be entered or asked first', rows: unknown.value }, { says: 'Too little', rows: bad.value },
+  { says: 'As it is', rows: now.value },   { says: now.value.length ? 'In its place, by price' : '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Not covered: something has to be entered or asked first', rows: unknown.value }, { says: 'Too little', rows: bad.value },
 ].filter((group) => group.rows.length))
 const money = (value: number | null | undefined) => (value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`)
 </script>
@@ -28,7 +29,7 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
     <tbody v-for="group in groups" :key="group.says">
       <tr v-if="group.says"><td :colspan="wide" class="quiet small apart">{{ group.says }}</td></tr>
       <tr v-for="(choice, i) in group.rows" :key="choice.says + i" :class="{ on: choice.chosen }" @mouseenter="emit('preview', choice)" @mouseleave="emit('preview', null)" @click="emit('take', choice)">
-        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.chosen" class="quiet small"> as it is</span><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span></td>
+        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span></td>
         <template v-if="measured"><td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td></template>
         <td><span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span> <span class="small quiet">{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span></td>
         <td v-if="timed" class="n">{{ choice.hours == null ? '' : choice.hours.toFixed(0) }}</td>

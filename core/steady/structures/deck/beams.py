@@ -4,7 +4,7 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, si
-from steady.structures.deck.findings import Found, Timber, beam_wood
+from steady.structures.deck.findings import Found, Timber, beam_wood, line_of
 from steady.structures.deck.framing import BeamRun, Frame
 from steady.structures.deck.joists import factored, live_patterns
 from steady.structures.deck.members import Envelope, Piece, envelope, pieces, worst
@@ -33,12 +33,13 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
 def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[float, float]]:
     """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
     reactions: dict[str, tuple[float, float]] = {}
-    wood = beam_wood(timber.beam, found.spec.plies, found.spec, found.book)
     unbroken = runs_on(found.spec)
     patterns = live_patterns(found.spec, frame.joists)
     for run in frame.beams:
         more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
         about = f"{found.spec.id}/beam/{run.id}"
+        own, plies = line_of(found.spec, timber, run.id)
+        wood = beam_wood(own.beam, plies, found.spec, found.book)
         _spans(found, frame, run, wood, about, unbroken, more)
         jointed, whole = effects_of(run, unbroken)
         _statics(found, run, wood, about, jointed, more)
@@ -48,7 +49,7 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[
             dead = max(whole.reactions[index], _half(run, index, unbroken))
             live = max(whole.most[index], _half(run, index, unbroken))
             reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
-        _seat(found, run, timber, wood, about, reactions)
+        _seat(found, run, own, wood, about, reactions)
     return reactions
 
 
@@ -136,7 +137,7 @@ def _seat(
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
     demand = factored(found, *reactions[worst_post], "R", u.force_n, u.force, "the beam on its most loaded post")
-    across_m = spec.plies * timber.beam.thickness_m
+    across_m = wood.plies * timber.beam.thickness_m
     if spec.seat == "beside":
         _bolts(found, about, timber, demand)
         return

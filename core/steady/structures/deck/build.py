@@ -3,7 +3,7 @@
 import itertools
 import math
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
@@ -12,7 +12,7 @@ from steady.layout.decking import Courses, courses, joined
 from steady.layout.outline import Edge, Point
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
-from steady.structures.deck.findings import Timber
+from steady.structures.deck.findings import Timber, line_of
 from steady.structures.deck.framing import BeamRun, Frame, Joist, height_of
 from steady.structures.deck.posts import PostFound, brace_leg_m
 from steady.structures.deck.spec import DeckSpec, runs_on
@@ -195,21 +195,21 @@ def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[fl
     return [[run.from_m, *joints, run.to_m] for joints in found.joints_m]
 
 
-def beams(b: Builder, lengths_m: list[float]) -> list[str]:
+def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
     """Plies of every beam; clashes where no stick reaches from post to post."""
-    spec, timber = b.spec, b.timber
-    t, deep = timber.beam.thickness_m, timber.beam.width_m
-    _, z = levels(spec, timber)
-    clashes = []
+    spec, clashes = b.spec, []
     for run in b.frame.beams:
+        timber, plies = line_of(spec, b.timber, run.id)
+        t, deep = timber.beam.thickness_m, timber.beam.width_m
+        _, z = levels(spec, timber)
         try:
-            breaks = ply_breaks(run, spec.plies, lengths_m)
+            breaks = ply_breaks(run, plies, lengths_of(timber.beam.key))
         except InputError as error:
             clashes.append(f"{run.id}: {error.message}")
-            breaks = [[run.from_m, run.to_m]] * spec.plies
+            breaks = [[run.from_m, run.to_m]] * plies
         for ply, cuts in enumerate(breaks):
             # Bolted beside the post, half of the plies stand on each of its faces.
-            v = run.v_m + (ply - (spec.plies - 1) / 2) * t
+            v = run.v_m + (ply - (plies - 1) / 2) * t
             if spec.seat == "beside":
                 v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
             for k, (a, c) in enumerate(itertools.pairwise(cuts)):
@@ -219,7 +219,7 @@ def beams(b: Builder, lengths_m: list[float]) -> list[str]:
                           at=b.vec(a, v, z), along=b.vec(1.0, 0.0), up=UP),
                 )  # fmt: skip
         rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
-        b.fix("ply screw", 2 * rows * (spec.plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
+        b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
     return list(dict.fromkeys(clashes))
 
 

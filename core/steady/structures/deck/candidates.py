@@ -21,6 +21,7 @@ def of_kind(spec: DeckSpec, role: str, like: Stick) -> list[Stick]:
 
 def changes(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
+    yield from _low(spec)
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind(spec, "joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
     posts = [p for p in of_kind(spec, "post", stick(spec.post, "post", "post"))]
@@ -38,6 +39,28 @@ def changes(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     if spec.attach != "ledger" and spec.bridge is None:
         for upright in ("knee braces", "fixed posts"):
             yield upright.capitalize(), _changed(spec, {"upright": upright})
+
+
+LOW_M = 0.65
+"""Under this a deck may be too low for its beams to stand under the joists [our own]."""
+
+
+def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
+    """Ways to lie lower: joists between the beams, concrete flush with the ground, beams of the joists' own depth."""
+    if spec.bridge is not None or min(corner.height_m for corner in spec.outline) > LOW_M:
+        return
+    flush: dict[str, object] = {"seat": "flush", "pier_above_m": 0.0, "stand_off_m": min(spec.stand_off_m, 0.0254)}
+    yield "Joists hung between the beams, concrete flush with the ground", _changed(spec, flush)
+    low = {**flush, "beam": spec.joist}
+    yield "Beams as deep as the joists, joists hung between them, concrete flush with the ground", _changed(spec, low)
+    shallow = [
+        one for one in of_kind(spec, "joist", stick(spec.joist, "joist", "joist"))
+        if one.width_m <= stick(spec.joist, "joist", "joist").width_m
+    ]  # fmt: skip
+    for one in sorted(shallow, key=lambda item: item.width_m):
+        for spacing_m in SPACINGS_M[one.metric]:
+            wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
+            yield f"{one.says} for joists and beams, hung flush, concrete flush with the ground", _changed(spec, wish)
 
 
 def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:

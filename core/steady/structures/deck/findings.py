@@ -75,6 +75,20 @@ def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
     )  # fmt: skip
 
 
+def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
+    """The timbers with this beam line's own stick, and its plies: as for all where it has none of its own.
+
+    Raises:
+        InputError: A beam that the yard does not have, with the field.
+    """
+    name = run_id.rstrip("abcdefgh")
+    for number, line in enumerate(spec.beam_lines):
+        if line.id == name:
+            own = stick(line.beam, "joist", f"beam_lines/{number}/beam") if line.beam else timber.beam
+            return replace(timber, beam=own), line.plies or spec.plies
+    return timber, spec.plies
+
+
 def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Rulebook) -> Wood:
     """A built-up beam as the rulebook wants it."""
     return Wood(

@@ -158,6 +158,10 @@ def frame(
     if spec.seat == "flush":
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
         overhang = FLUSH_EDGE_M
+    if not on_house:
+        # A small platform's two beam lines stay far enough apart to be two.
+        depth = max(joist.to_m - joist.from_m for joist in raw)
+        overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
     for _ in range(8):
         lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
         conflicts: list[str] = []
@@ -230,7 +234,7 @@ def _lines(
     needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
     lines: list[float] = []
     for line in sorted(needed):
-        if lines and line - lines[-1] < CLOSE_M:
+        if lines and line - lines[-1] < min(CLOSE_M, last - min(starts, default=0.0) - 2 * FLUSH_EDGE_M - NEAR_M):
             continue
         lines.append(line)
     origin = [0.0] if any(held(joist) for joist in joists) else []

@@ -9,7 +9,7 @@ from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
-from steady.structures.deck.findings import Found, Timber, joist_wood, said
+from steady.structures.deck.findings import Found, Timber, joist_wood, line_of, said
 from steady.structures.deck.framing import Frame, Joist
 from steady.structures.deck.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.spec import DeckSpec, runs_on
@@ -261,7 +261,9 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
     if spec.seat == "flush":
         _hung(found, max(ends, butts, key=sum), about)
         return
-    whole_m = spec.plies * timber.beam.thickness_m
+    # On the thinnest beam line they have the least to lie on.
+    own = [line_of(spec, timber, run.id) for run in frame.beams]
+    whole_m = min((plies * line.beam.thickness_m for line, plies in own), default=spec.plies * timber.beam.thickness_m)
     for on_beam, length_m, says in ((ends, whole_m, "on the beam"), (butts, whole_m / 2, "butted over the beam")):
         if sum(on_beam) <= 0:
             continue

@@ -128,7 +128,10 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     conflicts = deck.conflicts
     b = build.Builder(spec, laid, timber)
     joists_longest = max((stock.length_m for stock in yard.lengths(timber.joist.key)), default=4.8)
-    beam_sticks = [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(timber.beam.key)] or [6.0]
+
+    def beam_sticks(key: str) -> list[float]:
+        return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
+
     boards_longest = max((stock.length_m for stock in yard.lengths(timber.board.key)), default=4.8)
     build.joists_and_rims(b, joists_longest - 2 * yard.trim_m)
     conflicts += build.beams(b, beam_sticks)

@@ -11,7 +11,7 @@ from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import FixingAsk, Soil, Standing, si
 from steady.rulebooks.bent import floor_cases
-from steady.structures.deck.findings import Found, Timber, post_wood, said
+from steady.structures.deck.findings import Found, Timber, line_of, post_wood, said
 from steady.structures.deck.framing import Frame, PostAt, height_of
 from steady.structures.deck.spec import DeckSpec
 from steady.structures.soil import soil_of
@@ -62,13 +62,14 @@ def reckon_posts(
 ) -> list[PostFound]:  # fmt: skip
     """Every post with its footing."""
     spec = found.spec
-    beam_m, joist_m, board_m = timber.beam.width_m, timber.joist.width_m, timber.board.thickness_m
-    below_m = board_m + (max(beam_m, joist_m) if spec.seat == "flush" else joist_m + beam_m)
+    joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
     foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
     soil, refused = _soil(found, site)
     made: list[PostFound] = []
     pins = {pin.id: pin.at_m for pin in spec.pins}
     for run in frame.beams:
+        beam_m = line_of(spec, timber, run.id)[0].beam.width_m
+        below_m = board_m + (max(beam_m, joist_m) if spec.seat == "flush" else joist_m + beam_m)
         for post in run.posts:
             if not run.from_m - 0.01 <= pins.get(post.id, run.from_m) <= run.to_m + 0.01:
                 conflicts.append(

@@ -2,7 +2,7 @@
 
 from steady.measure.show import Tape
 from steady.plan.model import Member
-from steady.structures.deck.findings import Found, Timber
+from steady.structures.deck.findings import Found, Timber, line_of
 from steady.structures.deck.flights import Stair
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.posts import PostFound
@@ -42,10 +42,11 @@ def members(
     unbroken = runs_on(spec)
     for run in frame.beams:
         ends = ", ".join(tape.length(post.u_m) for post in run.posts)
+        own, plies = line_of(spec, timber, run.id)
         made.append(
             Member(
                 id=f"{me}/beam/{run.id}", what="beam", name=run.id.replace("beam-", "Beam "),
-                says=f"{spec.plies} plies of {timber.beam.says} at {tape.length(run.v_m)}, "
+                says=f"{plies} plies of {own.beam.says} at {tape.length(run.v_m)}, "
                 f"carries {tape.length(run.carries_m(unbroken))}; "
                 f"posts at {ends}",
             )

@@ -112,6 +112,15 @@ class StairDesign:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BeamLine:
+    """One beam line of its own size: "beam-2"; what is left empty is as for all."""
+
+    id: Id
+    beam: Words = ""
+    plies: Annotated[int, Ge(1), Le(5)] | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Bridge:
     """The same frame as a footbridge or low platform on two sills: no house, no posts.
 
@@ -136,6 +145,7 @@ class DeckSpec:
         joists_run: out from the house, or along it (boards run across the joists).
         joists_over: spliced: a joist ends on each beam; unbroken: it runs on over them.
         overhang_m: Joists past the last beam, as wished; it is never more than the rules allow.
+        beam_lines: Beam lines that are not as `beam` and `plies` say.
         beams: How many beam lines; None: the fewest.
         posts: Posts under each beam; None: the fewest.
         pins: Beams ("beam-1") and posts ("beam-1-2") that stay where they are.
@@ -164,6 +174,7 @@ class DeckSpec:
     overhang_m: Annotated[float, Ge(0), Le(3)] = 0.4572
     beam: Words = "joist 2x10 pine"
     plies: Annotated[int, Ge(1), Le(5)] = 2
+    beam_lines: Annotated[tuple[BeamLine, ...], MaxLen(12)] = ()
     beams: Annotated[int, Ge(1), Le(12)] | None = None
     beam_overhang_m: Annotated[float, Ge(0), Le(3)] = 0.3048
     posts: Annotated[int, Ge(2), Le(40)] | None = None

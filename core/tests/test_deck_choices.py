@@ -1,0 +1,162 @@
+"""Choices of a deck: beam lines of their own, low and small platforms, Canadian spacings by name, every choice priced."""
+
+import unittest
+from dataclasses import replace
+from typing import Any
+
+from steady.errors import InputError
+from steady.jobs.choices import choose
+from steady.jobs.options import options
+from steady.measure.units import FT, IN
+from steady.plan.model import Plan
+from steady.plan.verdict import state
+from steady.rulebooks.answers import FloorLoad, JoistAsk, Wood
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.spec import BeamLine
+from steady.takeoff.bill import bill, cuts
+from steady.yard.choices import YardChoices
+
+from tests.test_deck import checks, deck, job, planned
+
+
+def beams(plan: Plan, line: str) -> list[Any]:
+    """Every piece of one beam line, with its timber."""
+    return [
+        part.item
+        for part in plan.parts
+        if part.role == "beam"
+        for place in part.places
+        if place.id.split("/")[2] == line
+    ]
+
+
+class BeamLineTest(unittest.TestCase):
+    SPEC = deck("16x14 up5", beams=2, posts=3)
+
+    def test_one_line_may_have_its_own_size_and_plies(self) -> None:
+        own = replace(self.SPEC, beam_lines=(BeamLine(id="beam-2", beam="joist 2x12 pine", plies=3),))
+        plain, changed = planned(self.SPEC), planned(own)
+        self.assertEqual(set(beams(changed, "beam-1")), {"joist 2x10 pine"})
+        self.assertEqual(set(beams(changed, "beam-2")), {"joist 2x12 pine"})
+        self.assertEqual(len(beams(changed, "beam-2")), len(beams(plain, "beam-2")) // 2 * 3)
+
+        def use(plan: Plan, line: str) -> float:
+            return max(c.use for c in checks(plan, "Beam bends") if c.about == f"d/beam/{line}")
+
+        self.assertAlmostEqual(use(changed, "beam-1"), use(plain, "beam-1"), 9)
+        # By hand: 3 × 11.25² against 2 × 9.25², F_b 750 against 800, three plies share: C_r 1.15.
+        ratio = (2 * 9.25**2 * 800) / (3 * 11.25**2 * 750 * 1.15)
+        self.assertAlmostEqual(use(changed, "beam-2") / use(plain, "beam-2"), ratio, delta=1e-6)
+
+    def test_its_posts_end_under_its_own_depth(self) -> None:
+        own = replace(self.SPEC, beam_lines=(BeamLine(id="beam-2", beam="joist 2x12 pine"),))
+
+        def tall(plan: Plan, line: str) -> float:
+            return next(
+                p.length_m for p in plan.parts if p.role == "post" if any(f"/{line}" in place.id for place in p.places)
+            )
+
+        self.assertAlmostEqual(tall(planned(self.SPEC), "beam-2") - tall(planned(own), "beam-2"), 2 * IN, delta=3e-4)
+
+    def test_a_beam_that_nobody_sells_is_refused_at_its_field(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            planned(replace(self.SPEC, beam_lines=(BeamLine(id="beam-2", beam="oak 9x9"),)))
+        self.assertEqual(caught.exception.field, "beam_lines/0/beam")
+
+    def test_five_plies_can_be_bought(self) -> None:
+        plan = planned(replace(self.SPEC, plies=5))
+        self.assertTrue(bill(plan, YardChoices(), cuts(plan, YardChoices())).complete)
+
+
+class SmallTest(unittest.TestCase):
+    def test_small_free_platforms_are_laid_out_on_two_beams(self) -> None:
+        for words in ("8x3 up2 free", "6x4 up2 free", "4x3 up2 free", "10x3.5 up2.5 free"):
+            plan = planned(deck(words))
+            self.assertFalse([text for text in plan.conflicts if "lies on 1 support" in text], words)
+            lines = {place.id.split("/")[2] for part in plan.parts if part.role == "beam" for place in part.places}
+            self.assertEqual(lines, {"beam-1", "beam-2"}, words)
+
+    def test_a_low_platform_leads_to_one_that_can_be_built_with_its_price(self) -> None:
+        for words in ("6x4 up1 free", "12x3 up1", "5x5 up0.8 free"):
+            spec = deck(words)
+            self.assertEqual(state(planned(spec)), "cannot be built")
+            found = options(job(spec), "d")
+            self.assertTrue(found, words)
+            self.assertGreater(found[0].price, 0)
+            better = planned(replace(spec, **dict(found[0].change)))
+            self.assertFalse(better.conflicts, words)
+            self.assertNotIn(state(better), ("fails", "cannot be built"))
+
+
+class NamedSpacingTest(unittest.TestCase):
+    def span(self, spacing_m: float) -> float:
+        wood = Wood(
+            species="Spruce-Pine-Fir",
+            size="38x184 mm",
+            grade="No.1/No.2",
+            width_m=0.038,
+            depth_m=0.184,
+            wet=False,
+            shared=True,
+        )
+        floor = FloorLoad(dead_pa=500.0, live_pa=1900.0, load="floor")
+        ask = JoistAsk(
+            spacing_m=spacing_m,
+            floor=floor,
+            table=False,
+            limit_ratio=None,
+            longest_m=None,
+            stiffening="bridging",
+            subfloor_m=0.0155,
+        )
+        return rulebook("ca").joist_span((wood,), ask).span_m
+
+    def test_twelve_sixteen_and_twenty_four_inches_are_the_tables_own(self) -> None:
+        for inches, metres in ((12, 0.3), (16, 0.4), (24, 0.6)):
+            # The vibration constants are the named spacing's: what is left is the load of two per cent more joist.
+            self.assertGreater(self.span(inches * IN), self.span(metres) * 0.985)
+
+    def test_a_spacing_between_two_names_goes_up(self) -> None:
+        self.assertLess(self.span(0.35), self.span(0.3) * 0.98)
+
+
+class PricedTest(unittest.TestCase):
+    def test_every_choice_has_its_price_and_its_slack_in_per_cent(self) -> None:
+        found = choose(job(deck("16x12 up3")), "d")
+        self.assertGreater(len(found), 15)
+        for choice in found:
+            self.assertTrue(choice.price is not None or (not choice.change and not choice.chosen), choice.says)
+            if choice.group in ("joists", "beams"):
+                self.assertRegex(choice.slack, r"-?\d+ %$")
+        now = [choice for choice in found if choice.chosen and choice.group == "joists"]
+        self.assertEqual([choice.price_change for choice in now], [0.0])
+        by_hand = next(choice for choice in found if choice.chosen and choice.group == "beams")
+        reach, needs = by_hand.slack.split(", ")
+        self.assertTrue(reach and float(needs.split()[0]) >= 0)
+
+    def test_a_choice_is_what_it_says_when_it_is_planned(self) -> None:
+        spec = deck("16x12 up3")
+        for choice in choose(job(spec), "d")[:8]:
+            plan = planned(replace(spec, **dict(choice.change)))
+            priced = bill(plan, YardChoices(), cuts(plan, YardChoices(), better=False)).total
+            self.assertAlmostEqual(priced, choice.price or 0.0, 6)
+
+
+class UntreatedTest(unittest.TestCase):
+    def test_untreated_spruce_is_not_cut_down_for_incising(self) -> None:
+        from tests.test_deck_checks import of_school
+
+        uses = [
+            max(c.use for c in checks(of_school("ca", "16x12 up3", joist=key), "Joists bend") if "person" not in c.case)
+            for key in ("joist 38x184 SPF", "joist 38x184 SPF dry")
+        ]
+        # O86: K_T of wet, incised dimension lumber .85.
+        self.assertAlmostEqual(uses[1] / uses[0], 0.85, delta=0.002)
+
+
+class FeetTest(unittest.TestCase):
+    def test_a_free_deck_under_four_feet_deep_stands(self) -> None:
+        plan = planned(deck("12x3.5 up3 free", upright="knee braces"))
+        self.assertFalse(plan.conflicts)
+        depth = max(p.at[1] for part in plan.parts if part.role == "beam" for p in part.places)
+        self.assertLess(depth, 3.5 * FT)
