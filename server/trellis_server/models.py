@@ -16,6 +16,8 @@ class Crew(models.Model):
     members = models.ManyToManyField(settings.AUTH_USER_MODEL, related_name="crews")
     defaults = models.JSONField(default=dict)
     """The crew's last choices: fields of a new fence."""
+    habits = models.JSONField(default=dict)
+    """How the crew usually builds a fence, by school."""
 
 
 class Job(models.Model):

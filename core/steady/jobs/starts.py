@@ -14,11 +14,11 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.fence.gust import Gust, stands_up_to
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.starts import cheapest, usual_here
+from steady.structures.fence.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
 from steady.takeoff.bill import quick_price
 from steady.yard.stock import bag_yield_m3
 
-Which = Literal["as it is", "usual here", "cheapest"]
+Which = Literal["as it is", "our crew", "usual here", "cheapest"]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -41,8 +41,8 @@ class Start:
     why: str = ""
 
 
-def start(job: Job, structure_id: str, which: Which, name: str = "") -> Start:
-    """One way to start a fence; the habit carries the crew's name where it is given.
+def start(job: Job, structure_id: str, which: Which, name: str = "", habit: CrewHabit | None = None) -> Start:
+    """One way to start a fence; a habit carries the crew's name where it is given. `habit`: the crew's own.
 
     Raises:
         InputError: Malformed input, or no fence.
@@ -61,8 +61,30 @@ def start(job: Job, structure_id: str, which: Which, name: str = "") -> Start:
                     posts=0, bags=0, hours=0.0, gust_m_per_s=None, gust="", gives="", planned=found.planned, why=found.why,
                 )  # fmt: skip
             return _start(job, spec, found.spec, found.plan, which, found.planned)
-        made = usual_here(spec, job.site, book, name or "nobody yet") if which == "usual here" else spec
+        made = spec
+        if which == "usual here":
+            made = usual_here(spec, job.site, book, name or NOBODY)
+        elif which == "our crew":
+            if habit is None:
+                raise InputError("which", "This crew has kept no habit under this school yet")
+            made = as_crew(spec, habit, name or NOBODY)
         return _start(job, spec, made, plan_fence(made, job.site, book, job.yard, tape), which, 1)
+    except InputError as error:
+        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+
+
+def kept_habit(job: Job, structure_id: str) -> CrewHabit:
+    """What a crew keeps of a fence of a job as its habit.
+
+    Raises:
+        InputError: Malformed input, no fence, or no post in a hole.
+    """
+    index, structure = find(job, structure_id)
+    if not isinstance(structure.spec, FenceSpec):
+        raise InputError("structure", "Only of a fence a crew keeps how it builds")
+    try:
+        made = plan_fence(structure.spec, job.site, rulebook(job.school), job.yard, job.reading.tape())
+        return habit_of(structure.spec, made)
     except InputError as error:
         raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
 
@@ -89,6 +111,7 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
 
 SAYS: dict[Which, str] = {
     "as it is": "As it is laid out now",
+    "our crew": "As our crew usually builds it",
     "usual here": "As it is usually built here",
     "cheapest": "The cheapest that the code's wind passes",
 }

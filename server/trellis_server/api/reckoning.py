@@ -1,7 +1,9 @@
 """Reckoning without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
 
 from datetime import date
+from typing import Annotated
 
+from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.data.loader import sources
@@ -15,7 +17,7 @@ from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
-from steady.jobs.starts import stands_words, start
+from steady.jobs.starts import kept_habit, stands_words, start
 from steady.jobs.steps_up import steps_up
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
@@ -39,6 +41,7 @@ from trellis_server.api.schemas import (
     DaysBody,
     DigAnswer,
     GroundBody,
+    HabitAnswer,
     LineBody,
     MarksAnswer,
     MarksBody,
@@ -57,6 +60,7 @@ from trellis_server.api.schemas import (
     TakeoffAnswer,
     WallsAnswer,
 )
+from trellis_server.services import habits
 from trellis_server.services.fences import deck_from_line, from_line
 from trellis_server.services.jobs import defaults_of
 
@@ -135,7 +139,29 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
 @router.post("/start", response={200: StartAnswer, **REFUSALS})
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to."""
-    return fast({"start": start(body.document, body.structure, body.which, body.name)})
+    habit = habits.habit_of(request.user, body.document.school) if body.which == "our crew" else None
+    return fast({"start": start(body.document, body.structure, body.which, body.name, habit)})
+
+
+@router.get("/habit", response={200: HabitAnswer, **REFUSALS})
+def crew_habit(request: HttpRequest, school: Annotated[str, MaxLen(10)]) -> HttpResponse:
+    """Whether the crew has kept how it usually builds a fence under a school, and what."""
+    return fast({"habit": habits.habit_of(request.user, school)})
+
+
+@router.put("/habit", response={200: HabitAnswer, **REFUSALS})
+def keep_habit(request: HttpRequest, body: PlanBody) -> HttpResponse:
+    """Keep a fence's sticks, bay and usual hole as the crew's habit under the job's school."""
+    habit = kept_habit(body.document, body.structure)
+    habits.keep(request.user, body.document.school, habit)
+    return fast({"habit": habit})
+
+
+@router.delete("/habit", response={200: HabitAnswer, **REFUSALS})
+def forget_habit(request: HttpRequest, school: Annotated[str, MaxLen(10)]) -> HttpResponse:
+    """Forget the crew's habit under a school."""
+    habits.keep(request.user, school, None)
+    return fast({"habit": None})
 
 
 @router.post("/steps-up", response={200: StepsUpAnswer, **REFUSALS})

@@ -23,6 +23,7 @@ from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import DayAnswer
 from steady.structures.fence.presets import Preset
 from steady.structures.fence.spec import Style
+from steady.structures.fence.starts import CrewHabit
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 
 
@@ -154,6 +155,12 @@ class StartBody(Closed):
 
 class StartAnswer(Schema):
     start: Start
+
+
+class HabitAnswer(Schema):
+    """How the crew usually builds a fence; nothing where it kept none."""
+
+    habit: CrewHabit | None
 
 
 class StepsUpAnswer(Schema):

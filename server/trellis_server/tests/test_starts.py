@@ -44,6 +44,34 @@ class StartApiTest(TestCase):
         self.assertLessEqual(takeoff["bill"]["total"], found["cheapest"]["price"] + 0.01)
         self.assertIn("Stands up to a 3-second gust", takeoff["stands"])
 
+    def test_how_our_crew_builds_is_kept_with_the_crew_and_signed(self) -> None:
+        asked = {**self.body, "which": "our crew", "name": "R. Hale"}
+        none = self.caller.send("POST", "/api/reckon/start", asked)
+        self.assertEqual(none.status_code, 422)
+        self.assertIn("no habit", none.json()["problems"][0]["message"])
+        kept = self.caller.send("PUT", "/api/reckon/habit", self.body).json()["habit"]
+        spec = self.body["document"]["structures"][0]["spec"]
+        self.assertEqual((kept["post"], kept["bay_max_m"]), (spec["post"], spec["bay_max_m"]))
+        # Another job, other sticks: the habit is laid into it with its own hole, and its checks keep their state.
+        other = json.loads(json.dumps(self.body["document"]))
+        other["structures"][0]["spec"]["post"] = "post 4x4 pine"
+        start = self.caller.send("POST", "/api/reckon/start", {**asked, "document": other}).json()["start"]
+        change = dict(start["change"])
+        self.assertEqual(change["post"], kept["post"])
+        self.assertEqual(change["practice"]["embedment_m"], kept["embedment_m"])
+        self.assertEqual(change["practice"]["accepted_by"], "R. Hale")
+        self.assertEqual(change["built_on"], "practice")
+        # Another crew does not see it; forgotten, it is gone.
+        self.assertIsNone(Caller(person("lark")).send("GET", "/api/reckon/habit?school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("DELETE", "/api/reckon/habit?school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?school=us").json()["habit"])
+
+    def test_a_habit_that_cannot_be_read_is_none(self) -> None:
+        from trellis_server.models import Crew
+
+        Crew.objects.update(habits={"us": {"post": 7}})
+        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?school=us").json()["habit"])
+
     def test_a_deck_has_none_and_says_so(self) -> None:
         for path, more in (("/api/reckon/start", {"which": "cheapest"}), ("/api/reckon/steps-up", {})):
             answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})

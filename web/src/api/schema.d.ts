@@ -456,6 +456,34 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/habit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Crew Habit
+         * @description Whether the crew has kept how it usually builds a fence under a school, and what.
+         */
+        get: operations["trellis_server_api_reckoning_crew_habit"];
+        /**
+         * Keep Habit
+         * @description Keep a fence's sticks, bay and usual hole as the crew's habit under the job's school.
+         */
+        put: operations["trellis_server_api_reckoning_keep_habit"];
+        post?: never;
+        /**
+         * Forget Habit
+         * @description Forget the crew's habit under a school.
+         */
+        delete: operations["trellis_server_api_reckoning_forget_habit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/line": {
         parameters: {
             query?: never;
@@ -1143,6 +1171,29 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
+        };
+        /**
+         * CrewHabit
+         * @description How one crew usually builds a fence: what it kept of one that it built so.
+         */
+        CrewHabit: {
+            /** Bay Max M */
+            bay_max_m: number;
+            /** Embedment M */
+            embedment_m: number;
+            /** Hole Width M */
+            hole_width_m: number;
+            /** Post */
+            post: string;
+            /** Rail */
+            rail: string;
+            /**
+             * Rail Laid
+             * @enum {string}
+             */
+            rail_laid: "on edge" | "flat";
+            /** Rails Count */
+            rails_count: number;
         };
         /**
          * CutPlan
@@ -2210,6 +2261,13 @@ export interface components {
              * @default 1.8288
              */
             spacing_max_m: number;
+        };
+        /**
+         * HabitAnswer
+         * @description How the crew usually builds a fence; nothing where it kept none.
+         */
+        HabitAnswer: {
+            habit: components["schemas"]["CrewHabit"] | null;
         };
         /**
          * Handle
@@ -4595,7 +4653,7 @@ export interface components {
              * Which
              * @enum {string}
              */
-            which: "as it is" | "usual here" | "cheapest";
+            which: "as it is" | "our crew" | "usual here" | "cheapest";
             /**
              * Why
              * @default
@@ -4620,7 +4678,7 @@ export interface components {
              * Which
              * @enum {string}
              */
-            which: "as it is" | "usual here" | "cheapest";
+            which: "as it is" | "our crew" | "usual here" | "cheapest";
         };
         /**
          * Steel
@@ -6373,6 +6431,155 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Readings"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_crew_habit: {
+        parameters: {
+            query: {
+                school: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_keep_habit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_forget_habit: {
+        parameters: {
+            query: {
+                school: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HabitAnswer"];
                 };
             };
             /** @description Unauthorized */

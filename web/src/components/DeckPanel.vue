@@ -95,6 +95,13 @@ function addRock(): void {
     }
   }, 'a place without holes')
 }
+/** Beam lines that are not as all the others; a line with nothing of its own is taken out of the list. */
+const lines = computed(() => [...new Set((props.sheet?.members ?? []).filter((item) => item.what === 'beam').map((item) => item.id.split('/').pop()!.replace(/[a-h]$/, '')))])
+const ownLine = (line: string) => (spec.value?.beam_lines ?? []).find((item) => item.id === line) ?? { id: line, beam: '', plies: null }
+function putLine(line: string, change: { beam?: string; plies?: number | null }): void {
+  const made = { ...ownLine(line), ...change }
+  edit((at) => void (at.beam_lines = [...(at.beam_lines ?? []).filter((item) => item.id !== line), ...(made.beam || made.plies ? [made] : [])]), line.replace('-', ' '))
+}
 const HEAVY = ['hot tub', 'planters', 'roof'] as const
 </script>
 
@@ -144,6 +151,13 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           <PickField label="Plies" :model-value="spec.plies" :options="few(1, 5)" @update:model-value="pick('plies', 'plies')($event)" />
           <PickField label="Lines" :model-value="spec.beams ?? 0" :options="[{ value: 0, says: 'fewest' }, ...few(1, 6)]" @update:model-value="pick('beams', 'number of beams')($event || null)" />
         </div>
+        <details v-if="lines.length > 1" class="lines">
+          <summary>One line otherwise</summary>
+          <div v-for="line in lines" :key="line" class="two">
+            <PickField :label="line.replace('beam-', 'Beam ')" :model-value="ownLine(line).beam || ''" :options="[{ value: '', says: 'as all' }, ...items('joist')]" @update:model-value="putLine(line, { beam: String($event) })" />
+            <PickField label="plies" :model-value="ownLine(line).plies ?? 0" :options="[{ value: 0, says: 'as all' }, ...few(1, 5)]" @update:model-value="putLine(line, { plies: Number($event) || null })" />
+          </div>
+        </details>
         <PickField inline label="Beam sits" :model-value="spec.seat" :options="SEATS" :path="path + '/seat'" @update:model-value="pick('seat', 'seat of the beam')($event)" />
         <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
         <div class="two">
@@ -195,6 +209,8 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
 </template>
 
 <style scoped>
+.lines summary { cursor: pointer; font-size: 12.5px; color: var(--ink-2); }
+.lines > div { margin-top: 5px; }
 .panel { width: 236px; flex: none; background: var(--ground-2); border-right: 1px solid var(--line); padding: 12px 14px 20px; overflow-y: auto; }
 section { margin-bottom: 14px; display: grid; gap: 5px; }
 section :deep(> *) { min-width: 0; }

@@ -17,18 +17,21 @@ const busy = ref(false)
 const stale = ref(false)
 const fault = ref('')
 const steps = ref<StepUp[] | null>(null)
-const signing = ref(false)
+const signing = ref<Which | ''>('')
 const name = ref('')
 
 type Which = Start['which']
 const speed = (m_per_s: number) => showSpeed(m_per_s, store.tape.system)
-const ALL: Which[] = ['as it is', 'usual here', 'cheapest']
+const ALL = computed<Which[]>(() => ['as it is', ...(kept.value ? ['our crew' as const] : []), 'usual here', 'cheapest'])
+const kept = ref(false)
+const told = ref('')
 const TITLES: Record<Which, string> = {
   'as it is': 'As it is',
+  'our crew': 'As our crew usually builds it',
   'usual here': 'As usually built here',
   cheapest: 'Cheapest that passes',
 }
-const rows = computed(() => ALL.flatMap((which) => (found.value[which] ? [found.value[which]] : [])))
+const rows = computed(() => ALL.value.flatMap((which) => (found.value[which] ? [found.value[which]] : [])))
 
 async function one(which: Which, signed = ''): Promise<Start | null> {
   if (!store.document) return null
@@ -40,8 +43,11 @@ async function load(): Promise<void> {
   busy.value = true
   fault.value = ''
   try {
+    const school = store.document?.school ?? 'us'
+    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { school } } }))).habit
+    if (!kept.value) delete found.value['our crew']
     await Promise.all(
-      ALL.map(async (which) => {
+      ALL.value.map(async (which) => {
         const start = await one(which)
         if (start) found.value = { ...found.value, [which]: start }
       }),
@@ -72,8 +78,8 @@ async function loadSteps(): Promise<void> {
 const asOption = (step: StepUp) => step as unknown as Option
 
 async function take(start: Start): Promise<void> {
-  if (start.which === 'usual here') {
-    signing.value = true
+  if (start.which === 'usual here' || start.which === 'our crew') {
+    signing.value = start.which
     name.value = session.session?.name ?? ''
     return
   }
@@ -81,10 +87,28 @@ async function take(start: Start): Promise<void> {
 }
 
 async function sign(): Promise<void> {
-  const start = name.value.trim() ? await one('usual here', name.value.trim()) : null
+  const start = name.value.trim() && signing.value ? await one(signing.value, name.value.trim()) : null
   if (!start) return
-  signing.value = false
+  signing.value = ''
   emit('take', start)
+}
+
+/** This fence's sticks, bay and usual hole, kept with the crew for every new fence under this school. */
+async function keep(): Promise<void> {
+  if (!store.document) return
+  fault.value = ''
+  try {
+    await ask(api.PUT('/api/reckon/habit', { body: { document: store.document, structure: props.structure, selected: '' } }))
+    told.value = 'Kept: every fence of your crew can be laid out so.'
+    await load()
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.message : 'This did not work'
+  }
+}
+async function forget(): Promise<void> {
+  await ask(api.DELETE('/api/reckon/habit', { params: { query: { school: store.document?.school ?? 'us' } } }))
+  told.value = 'Forgotten.'
+  await load()
 }
 
 const gust = (start: Start) =>
@@ -130,7 +154,7 @@ watch(() => props.structure, () => {
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
         </p>
         <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">
-          {{ start.which === 'usual here' ? 'Build it so, in our name' : 'Take this' }}
+          {{ start.which === 'usual here' || start.which === 'our crew' ? 'Build it so, in our name' : 'Take this' }}
         </button>
       </template>
     </article>
@@ -138,8 +162,9 @@ watch(() => props.structure, () => {
       <label for="sign-name">Who puts a name to it? Its checks stay what they are.</label>
       <input id="sign-name" v-model="name" maxlength="80" autocomplete="name" />
       <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
-      <button class="link small" type="button" @click="signing = false">Not now</button>
+      <button class="link small" type="button" @click="signing = ''">Not now</button>
     </form>
+    <p v-if="rows.length" class="small"><button class="link small" type="button" @click="keep">Keep this fence as how our crew builds</button><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template> <span role="status" class="quiet">{{ told }}</span></p>
     <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">What each single change adds</button>
     <template v-if="steps !== null">
       <h4>Single changes, the cheapest for what it adds first</h4>

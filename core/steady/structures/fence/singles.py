@@ -75,12 +75,20 @@ def _rails(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
 
 
 def _returns(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
-    """A return at the far free end; one at the start would move every mark."""
+    straights = with_return(spec)
+    if straights is not None:
+        yield f"a return of {tape.length(straights[-1].length_m)} at the far end", (("straights", straights),)
+
+
+def with_return(spec: FenceSpec) -> tuple[Straight, ...] | None:
+    """The line with a return at its far free end, as long as the fence is high; None where no end there is free.
+
+    One at the start would move every mark.
+    """
     if spec.closed or spec.end_at.at != "post":
-        return
+        return None
     long_m = max(spec.height_m * RETURN_HEIGHTS, 0.9)
-    straights = (*spec.straights, Straight(id=_unused(spec), length_m=long_m, turn_rad=math.pi / 2))
-    yield f"a return of {tape.length(long_m)} at the far end", (("straights", straights),)
+    return (*spec.straights, Straight(id=_unused(spec), length_m=long_m, turn_rad=math.pi / 2))
 
 
 def _unused(spec: FenceSpec) -> str:

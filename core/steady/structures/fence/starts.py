@@ -2,6 +2,9 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen
 
 from steady.data.loader import Row, table
 from steady.errors import InputError
@@ -14,6 +17,7 @@ from steady.plan.verdict import buildable, gaps, hardest, named
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.singles import with_return
 from steady.structures.fence.spec import FenceSpec, PracticeDetail
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick, same_wood, stick, sticks
@@ -33,6 +37,53 @@ class Search:
     plan: Plan | None = None
     price: float = 0.0
     why: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CrewHabit:
+    """How one crew usually builds a fence: what it kept of one that it built so."""
+
+    post: Annotated[str, MaxLen(100)]
+    rail: Annotated[str, MaxLen(100)]
+    rails_count: Annotated[int, Ge(2), Le(4)]
+    rail_laid: Literal["on edge", "flat"]
+    bay_max_m: Annotated[float, Ge(0.3), Le(6)]
+    embedment_m: Annotated[float, Ge(0.1), Le(3.6)]
+    hole_width_m: Annotated[float, Ge(0.08), Le(1.5)]
+
+
+def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
+    """What a crew keeps of a fence: its sticks, its bay and its usual hole.
+
+    Raises:
+        InputError: A fence whose posts stand in no hole.
+    """
+    line = [footing for footing in plan.footings if footing.embedment_m > 0]
+    if not line:
+        raise InputError("foot", "No post of this fence stands in a hole: there is no depth to keep")
+    depths = sorted(footing.embedment_m for footing in line)
+    widths = sorted(footing.hole_width_m for footing in line)
+    return CrewHabit(
+        post=spec.post, rail=spec.rail, rails_count=spec.rails_count, rail_laid=spec.rail_laid, bay_max_m=spec.bay_max_m,
+        embedment_m=min(3.6, depths[len(depths) // 2]), hole_width_m=min(1.5, widths[len(widths) // 2]),
+    )  # fmt: skip
+
+
+def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as the crew usually builds it; its checks say what they say, and a name signs it without making it pass."""
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails: dict[str, object] = (
+        {"rail": habit.rail, "rails_count": habit.rails_count, "rail_laid": habit.rail_laid} if boarded else {}
+    )
+    return replace(
+        spec, post=habit.post, end_post=None, gate_post=None, bay_by_strength=False, hole_width_m=None,
+        bay_max_m=spec.bay_max_m if spec.bays == "panels" or not boarded else habit.bay_max_m, built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=habit.embedment_m, hole_width_m=habit.hole_width_m, accepted_by=accepted_by,
+            why="as our crew usually builds it",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )  # fmt: skip
 
 
 def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = NOBODY) -> FenceSpec:
@@ -163,6 +214,7 @@ def cheapest(
         price = priced(trial)
         if buildable(trial) and (found.spec is None or price < found.price - 0.5):
             found.spec, found.plan, found.price = replace(like, **change), trial, price  # type: ignore[arg-type]
+    _returned(found, base, site, book, yard, tape, priced)
     if found.spec is None:
         sizes = f"{posts[0].says} to {posts[-1].says}"
         bays = _bays(spec, book)
@@ -173,6 +225,30 @@ def cheapest(
             "fence, or a return at its free ends, takes less wind"
         )
     return found
+
+
+def _returned(
+    found: Search, base: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape,
+    priced: Callable[[Plan], float],
+) -> None:  # fmt: skip
+    """A return at the far free end: with smaller end posts for what was found, or of every post where nothing was found."""
+    straights = with_return(base)
+    if straights is None or any(straight.id.startswith("return") for straight in base.straights):
+        return
+    like = found.spec or base
+    sizes = same_wood(stick(like.post, "post", "post"), "post")
+    ends: list[dict[str, object]] = [{"end_post": None}]
+    if found.spec is None:
+        ends = [{"post": post.key, "end_post": None} for post in sizes] + [{"end_post": sizes[-1].key}]
+    for change in ends:
+        found.planned += 1
+        try:
+            trial = plan_fence(replace(like, straights=straights, **change), site, book, yard, tape)  # type: ignore[arg-type]
+        except InputError:
+            continue
+        price = priced(trial)
+        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
+            found.spec, found.plan, found.price = replace(like, straights=straights, **change), trial, price  # type: ignore[arg-type]
 
 
 def _augers(spec: FenceSpec) -> list[float]:
