@@ -239,7 +239,9 @@ def _returned(
     sizes = same_wood(stick(like.post, "post", "post"), "post")
     ends: list[dict[str, object]] = [{"end_post": None}]
     if found.spec is None:
-        ends = [{"post": post.key, "end_post": None} for post in sizes] + [{"end_post": sizes[-1].key}]
+        for post in reversed(sizes):
+            ends.insert(0, {"post": post.key, "end_post": None})
+        ends[-1] = {"end_post": sizes[-1].key}
     for change in ends:
         found.planned += 1
         try:
