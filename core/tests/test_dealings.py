@@ -105,13 +105,18 @@ class QuoteTest(unittest.TestCase):
     def test_what_has_no_price_is_named_and_what_has_is_in(self) -> None:
         plan = self.made()
         bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
-        bare = quote(plan, bought, Quote())
+        bare = quote(plan, bought, Quote(), Tape("metric"))
         self.assertTrue(any("spoil" in text for text in bare.out) and "delivery" in bare.out)
-        full = quote(plan, bought, Quote(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10))
+        full = quote(
+            plan,
+            bought,
+            Quote(delivery_price=50, spoil_price_per_m3=30, stumps_count=2, stump_price=10),
+            Tape("metric"),
+        )
         self.assertAlmostEqual(full.low - bare.low, 50 + 30 * spoil_m3(plan) + 20)
         self.assertFalse(any("stump" in text or "delivery" in text for text in full.out))
         self.assertLess(full.low, full.high)
-        least = quote(plan, bought, Quote(least_charge=1e5))
+        least = quote(plan, bought, Quote(least_charge=1e5), Tape("metric"))
         self.assertEqual((least.low, least.high), (1e5, 1e5))
 
     def test_spoil_is_the_holes_bulked(self) -> None:

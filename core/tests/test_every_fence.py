@@ -59,8 +59,9 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
         FenceSpec(
             id="f", straights=legs, infill=infill, foot=foot, foot_detail=detail, zones=zones, height_m=rng.uniform(0.8, 1.2),
             gap_m=rng.uniform(0.02, 0.2), bay_max_m=rng.uniform(1.2, 2.2), rails_count=2, posts_cut=rng.choice(("long", "exact")),
-            rail_laid=rng.choice(("on edge", "flat")), rail_bays=rng.choice((1, 2)), finish=Finish(kind=pick(rng, Finish, "kind")),
-            plies_count=rng.choice((0, 0, 3)),
+            rail_laid=rng.choice(("on edge", "flat", "between, on edge")), rail_bays=rng.choice((1, 2)),
+            finish=Finish(kind=pick(rng, Finish, "kind")),
+            plies_count=rng.choice((0, 0, 3)), rail_end=rng.choice(("screws", "brackets", "channel")),
         ),
         school,
     )  # fmt: skip

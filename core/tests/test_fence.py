@@ -285,7 +285,7 @@ class PromisesTest(unittest.TestCase):
             post=rng.choice(("post 4x4 pine", "post 6x6 pine", "post 4x4 cedar", "post 4x4 fir")),
             rail=rng.choice(("rail 2x4 pine", "rail 2x4 cedar")),
             rails_count=rng.choice((2, 3)),
-            rail_laid=rng.choice(("on edge", "flat")),
+            rail_laid=rng.choice(("on edge", "flat", "between, on edge")),
             bay_max_m=rng.uniform(1, 3),
             foot=rng.choice(("open below", "closed below")),
         )

@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from steady.data.loader import keyed
 from steady.jobs.quote import Quote, hours, quote, untimed
+from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.fence.spec import Infill, Straight
@@ -111,7 +112,7 @@ class HoursTest(unittest.TestCase):
             odd = replace(plan, parts=(*plan.parts, replace(plan.parts[0], role="weathervane")))
             self.assertEqual(untimed(odd), ["fitting each weathervane"])
             bought = bill(odd, YardChoices(), cuts(odd, YardChoices(), better=False))
-            self.assertIn("fitting each weathervane", quote(odd, bought, Quote()).out)
+            self.assertIn("fitting each weathervane", quote(odd, bought, Quote(), Tape()).out)
 
     def test_a_deck_by_hand(self) -> None:
         plan = planned_deck(deck("16x12 up3"))

@@ -149,8 +149,8 @@ class PromiseTest(unittest.TestCase):
                     bay = place.id.split("/")[2]
                     a = self.station(made, bay)
                     b = next(end for start, end in bays_of(made) if abs(start - a) < 1e-6)
-                    on_edge = spec.rail_laid == "on edge" or spec.infill.style == "slats"
-                    over = 5.5 * 0.0254 if on_edge else 0.0
+                    on_face = spec.rail_laid == "on edge" or (spec.infill.style == "slats" and spec.rail_laid == "flat")
+                    over = 5.5 * 0.0254 if on_face else 0.0
                     self.assertLessEqual(level, b - a + over + 1e-6)
                     self.assertGreaterEqual(level, b - a - 5.5 * 0.0254 - 1e-6)
 

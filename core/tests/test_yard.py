@@ -10,7 +10,7 @@ from steady.plan.verdict import gaps
 from steady.structures.fence.spec import Infill
 from steady.takeoff.bill import Bill, bill, cuts
 from steady.takeoff.near import near_misses
-from steady.yard.choices import OnlyLength, OnRack, YardChoices
+from steady.yard.choices import OnlyLength, OnRack, OwnPrice, YardChoices
 from steady.yard.stock import measured, stick, sticks
 
 from tests.make import fence, planned, site
@@ -136,3 +136,13 @@ class SpareTest(unittest.TestCase):
         found = next(cut for cut in cuts(plan, replace(yard)) if cut.item == "board 1x6 pine")
         assert found.plan is not None
         self.assertGreaterEqual(sum(len(p.pieces_m) * p.count for p in found.plan.patterns), boards * 1.1 - 1)
+
+
+class OwnPricesTest(unittest.TestCase):
+    def test_a_price_of_ones_own_for_one_length_is_the_price_on_the_list(self) -> None:
+        yard = YardChoices(prices=(OwnPrice(item="rail 2x4 pine", length_m=8 * FT, price=1.5),))
+        offered = {round(one.length_m / FT): one.price for one in yard.lengths("rail 2x4 pine")}
+        self.assertEqual(offered[8], 1.5)
+        self.assertGreater(offered[10], 1.5)
+        lines = [line for line in bought(yard).lines if line.item == "rail 2x4 pine"]
+        self.assertTrue(lines and all(line.price == 1.5 for line in lines if line.length_m == 8 * FT))

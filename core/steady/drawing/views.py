@@ -82,7 +82,7 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
     for role in ("board", *DRAWN_LIKE, "rail", "pipe"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     for opening in plan.openings:
-        shapes += _leaves(opening, line)
+        shapes += _leaves(opening, line) if opening.hung else []
     for part in plan.parts:
         if part.role.startswith("leaf "):
             shapes += [replace(shape, layer="leaf-part") for shape in _part(part, line, ELEVATION_AXES)]
@@ -320,6 +320,8 @@ def _leaf_spans(curve: Opening, line: Unroll) -> tuple[float, float, list[float]
 
 def _swing(curve: Opening, line: Unroll) -> list[Shape]:
     start, end, widths = _leaf_spans(curve, line)
+    if not curve.hung:
+        return [_text(curve.id, curve.label, ((start + end) / 2, 0.0), size=11, shift=(0, 12), layer="gate-label")]
     toward = 1.0 if curve.swing == "in" else -1.0
     made = []
     for index, width in enumerate(widths):

@@ -7,9 +7,12 @@ from typing import Annotated
 from annotated_types import Ge, Gt, Le
 
 from steady.data.loader import keyed
+from steady.measure.show import Tape
+from steady.measure.units import FT
 from steady.plan.model import Plan
 from steady.takeoff.bill import Bill
 
+YD3 = 27 * FT**3
 BULKS = 1.25
 """Soil out of a hole takes a quarter more room than in it [common practice]."""
 HOURS_BAND = 0.25
@@ -74,7 +77,7 @@ def hours(plan: Plan, terms: Quote) -> float:
     """
 
     each = {"rail": terms.rail_min, "board": terms.board_min, "none": 0.0}
-    leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings)
+    leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings if opening.hung)
     minutes = len(plan.footings) * terms.post_min + leaves * terms.leaf_min
     rows = keyed("roles")
     for part in plan.parts:
@@ -95,8 +98,8 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(math.pi / 4 * f.hole_width_m**2 * max(0.0, f.hole_m) for f in plan.footings)
 
 
-def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
-    """A price from low to high; what has no price is named as left out."""
+def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
+    """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
     person_h = hours(plan, terms)
     band = terms.material_band_ratio
     lines = [
@@ -109,7 +112,8 @@ def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
         ),
     ]  # fmt: skip
     out: list[str] = []
-    soil = spoil_m3(plan)
+    feet = tape.system == "imperial"
+    soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
 
     def extra(says: str, amount: float, unit: str, each: float | None, missing: str) -> None:
         if each is None:
@@ -120,14 +124,19 @@ def quote(plan: Plan, bill: Bill, terms: Quote) -> Quoted:
             )
 
     if terms.old_fence_m > 0:
-        extra("Old fence away", terms.old_fence_m, "m", terms.old_fence_price_per_m, "taking the old fence away")
+        long, unit = (terms.old_fence_m / FT, "ft") if feet else (terms.old_fence_m, "m")
+        each = terms.old_fence_price_per_m
+        per = each * FT if feet and each is not None else each
+        extra("Old fence away", long, unit, per, "taking the old fence away")
     else:
         out.append("taking an old fence away")
     if terms.stumps_count:
         extra("Old stumps out", float(terms.stumps_count), "stumps", terms.stump_price, "digging old stumps out")
     else:
         out.append("digging old stumps out")
-    extra("Spoil away", soil, "m³ loose", terms.spoil_price_per_m3, f"taking {soil:.1f} m³ of spoil away")
+    each = terms.spoil_price_per_m3
+    per = each * YD3 if feet and each is not None else each
+    extra("Spoil away", soil, f"{loose} loose", per, f"taking {soil:.1f} {loose} of spoil away")
     extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
     out += untimed(plan)
     out += ["rock, water or a service found while digging", "permit fees"]

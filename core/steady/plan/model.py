@@ -210,10 +210,14 @@ class Curve:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Opening(Curve):
-    """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m)."""
+    """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m).
+
+    `hung`: whether a leaf hangs in it; a way through stays open.
+    """
 
     swing: str = ""
     leaves_m: tuple[float, ...] = ()
+    hung: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -61,10 +61,10 @@ class YardChoices:
         own = {round(p.length_m, 4): p for p in self.prices if listed(p.item) == item and p.length_m}
         if not own:
             return stock_lengths(item)
-        listed = {round(stock.length_m, 4): stock for stock in stock_lengths(item)}
+        known = {round(stock.length_m, 4): stock for stock in stock_lengths(item)}
         for at, price in own.items():
-            listed[at] = StockLength(length_m=price.length_m or 0.0, price=price.price)
-        return tuple(listed[at] for at in sorted(listed))
+            known[at] = StockLength(length_m=price.length_m or 0.0, price=price.price)
+        return tuple(known[at] for at in sorted(known))
 
     def unit_price(self, key: str) -> float:
         """Price of one pack of a good."""

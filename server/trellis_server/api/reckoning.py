@@ -115,7 +115,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "pieces": pieces(made),
             "cuts": rows,
             "bill": bought,
-            "quote": quote(made, bought, job.quote),
+            "quote": quote(made, bought, job.quote, job.reading.tape()),
             "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
             "look": look_of(fence) if fence is not None else "",

@@ -1191,7 +1191,7 @@ export interface components {
              * Rail Laid
              * @enum {string}
              */
-            rail_laid: "on edge" | "flat";
+            rail_laid: "on edge" | "flat" | "between, on edge";
             /** Rails Count */
             rails_count: number;
         };
@@ -1654,7 +1654,8 @@ export interface components {
          *         end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
          *         rail_bays: On edge, one rail runs over so many bays where they lie in one line.
          *         bay_max_m: Greatest bay wished, centre to centre, level.
-         *         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
+         *         rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts, lying; between, on edge.
+         *         rail_end: What holds a rail (or slat) between the posts: screws at a slant, bought brackets, or a channel down the post.
          *         hole_width_m: None: about three post widths on the next auger up.
          *         margin_m: Comfort kept between a hole and a no-dig band.
          *         depth_step_m: Depths are rounded up to this.
@@ -1947,6 +1948,12 @@ export interface components {
              */
             rail_bays: number;
             /**
+             * Rail End
+             * @default screws
+             * @enum {string}
+             */
+            rail_end: "screws" | "brackets" | "channel";
+            /**
              * Rail Inset M
              * @default 0.1778
              */
@@ -1956,7 +1963,7 @@ export interface components {
              * @default on edge
              * @enum {string}
              */
-            rail_laid: "on edge" | "flat";
+            rail_laid: "on edge" | "flat" | "between, on edge";
             /**
              * Rails Count
              * @default 3
@@ -3411,6 +3418,8 @@ export interface components {
         /**
          * Opening
          * @description A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
+         *
+         *     `hung`: False for a doorway or a way through that stays open: posts at both sides, nothing hung or closed between them.
          */
         Opening: {
             arch?: components["schemas"]["Arch"] | null;
@@ -3418,6 +3427,11 @@ export interface components {
             at_m: number;
             /** Clear M */
             clear_m: number;
+            /**
+             * Hung
+             * @default true
+             */
+            hung: boolean;
             /** Id */
             id: string;
             /**

@@ -86,9 +86,10 @@ function away(list: Lists, index: number): void {
         <label class="small">what<KeptInput :value="item.what" maxlength="60" @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))" /></label>
         <LengthField label="First post at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/openings/${i}/at_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.at_m = $event!))" />
         <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/openings/${i}/clear_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))" />
-        <LengthField label="First leaf" optional="one leaf" :model-value="item.leaves_m[0] ?? null" :tape="store.tape" @update:model-value="leaves(i, $event)" />
-        <label class="small">swings<select :value="item.swing" @change="edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))"><option>in</option><option>out</option></select></label>
-        <router-link class="small" :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }">its leaf</router-link>
+        <label class="tick small"><input type="checkbox" :checked="item.hung !== false" @change="edit('leaf or way through', (at) => void (at.openings[i]!.hung = ($event.target as HTMLInputElement).checked))" /> a leaf hangs in it</label>
+        <LengthField v-if="item.hung !== false" label="First leaf" optional="one leaf" :model-value="item.leaves_m[0] ?? null" :tape="store.tape" @update:model-value="leaves(i, $event)" />
+        <label v-if="item.hung !== false" class="small">swings<select :value="item.swing" @change="edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))"><option>in</option><option>out</option></select></label>
+        <router-link v-if="item.hung !== false" class="small" :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }">its leaf</router-link>
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('openings', i)">away</button>
       </div>
     </section>

@@ -1,12 +1,20 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Job, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
+import { FT } from '@/logic/units'
 import KeptInput from '@/components/KeptInput.vue'
 
 type Terms = NonNullable<Job['quote']>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
 const money = (value: number) => value.toLocaleString('en-US', { maximumFractionDigits: 0 })
+/** What is kept by the metre, shown by the foot or yard to a crew that reads feet: its words, and the factor on what is kept. */
+const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
+  spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3], old_fence_m: ['Old fence to take away, ft', 1 / FT], old_fence_price_per_m: ['Old fence, a foot', FT],
+}
+const feet = computed(() => store.tape.system === 'imperial')
+const factor = (name: keyof Terms) => (feet.value ? IN_FEET[name]?.[1] ?? 1 : 1)
 const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['crew_count', 'People in the crew', 'count'], ['post_min', 'Minutes a post, one person', 'price'], ['rail_min', 'Minutes a rail', 'price'],
   ['board_min', 'Minutes a board', 'price'], ['leaf_min', 'Minutes a gate leaf', 'price'], ['hour_low', 'An hour, at least', 'price'],
@@ -16,14 +24,17 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
 ]
 function put(name: keyof Terms, kind: string, field: HTMLInputElement): void {
   const text = field.value.trim().replace(',', '.')
-  const value = text === '' && kind === 'maybe' ? null : Number(text)
+  const value = text === '' && kind === 'maybe' ? null : Number(text) / factor(name)
   if (value !== null && (!Number.isFinite(value) || value < 0 || (name === 'crew_count' && value < 1))) {
     field.value = shown(name)
     return
   }
   store.change((job) => void ((job.quote as Record<string, unknown>)[name] = kind === 'count' && value !== null ? Math.round(value) : value), 'terms of the quote')
 }
-const shown = (name: keyof Terms) => String(store.document?.quote?.[name] ?? '')
+function shown(name: keyof Terms): string {
+  const kept = store.document?.quote?.[name]
+  return kept === null || kept === undefined ? '' : String(Math.round(kept * factor(name) * 1e4) / 1e4)
+}
 </script>
 
 <template>
@@ -40,7 +51,7 @@ const shown = (name: keyof Terms) => String(store.document?.quote?.[name] ?? '')
     <details>
       <summary>Your terms: minutes, hours, what else you charge</summary>
       <p class="small quiet">Minutes are an estimate to start from, not data. Type what your own crew takes. An empty price is left out of the quote, and named.</p>
-      <div class="terms"><label v-for="[name, says, kind] in FIELDS" :key="name" class="small">{{ says }}<KeptInput :value="shown(name)" inputmode="decimal" :placeholder="kind === 'maybe' ? 'not in' : ''" @change="put(name, kind, $event.target as HTMLInputElement)" /></label></div>
+      <div class="terms"><label v-for="[name, says, kind] in FIELDS" :key="name" class="small">{{ feet ? IN_FEET[name]?.[0] ?? says : says }}<KeptInput :value="shown(name)" inputmode="decimal" :placeholder="kind === 'maybe' ? 'not in' : ''" @change="put(name, kind, $event.target as HTMLInputElement)" /></label></div>
     </details>
   </section>
 </template>

@@ -35,6 +35,18 @@ const SPACED = [
   { value: 'nudged', says: 'alike, a few nudged' },
   { value: 'panels', says: 'in panels' },
 ]
+const LAID = [
+  { value: 'on edge', says: 'on the posts’ face, on edge' },
+  { value: 'flat', says: 'between the posts, flat' },
+  { value: 'between, on edge', says: 'between the posts, on edge' },
+]
+const ENDS = [
+  { value: 'screws', says: 'screws at a slant' },
+  { value: 'brackets', says: 'bought brackets' },
+  { value: 'channel', says: 'a channel down the post' },
+]
+/** Rails that lie between the posts, or slats that do. */
+const between = computed(() => spec.value?.rail_laid === 'between, on edge' || (railed.value && !sticks.value && spec.value?.rail_laid === 'flat'))
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
 const style = computed(() => spec.value?.infill?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
@@ -98,8 +110,10 @@ const fall = computed(() => {
         <StickField :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :tape="store.tape" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
         <div v-if="railed && !sticks" class="two">
           <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
-          <PickField label="Laid" :model-value="spec.rail_laid!" :options="[{ value: 'on edge', says: 'on edge' }, { value: 'flat', says: 'flat' }]" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
+          <PickField label="Laid" :model-value="spec.rail_laid!" :options="LAID" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
         </div>
+        <PickField v-if="style === 'slats'" inline label="Slats lie" :model-value="between ? 'between, on edge' : 'on edge'" :options="LAID.filter((way) => way.value !== 'flat')" :path="path + '/rail_laid'" @update:model-value="pick('rail_laid', 'slats laid')($event)" />
+        <PickField v-if="between" inline label="Ends held by" :model-value="spec.rail_end ?? 'screws'" :options="ENDS" :path="path + '/rail_end'" @update:model-value="pick('rail_end', 'what holds the ends')($event)" />
         <PickField v-if="railed && spec.rail_laid === 'on edge'" inline label="One rail runs over" :model-value="spec.rail_bays ?? 1" :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))" @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)" />
         <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
       </section>

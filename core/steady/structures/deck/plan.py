@@ -145,7 +145,7 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     if deck.ledger_spacing_m is not None:
         _ledger_fixings(b, laid, deck.ledger_spacing_m)
     parts = b.parts(sticks())
-    conflicts += _too_long(parts, yard)
+    conflicts += _too_long(parts, yard, tape)
     counts = _counts(spec, laid, parts, len(footings), len(deck.stairs))
     return Plan(
         format=PLAN_FORMAT,
@@ -220,15 +220,16 @@ def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:
     b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, "flashing")
 
 
-def _too_long(parts: list[Part], yard: YardChoices) -> list[str]:
+def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     found = []
     for part in parts:
         if part.length_m <= 0:
             continue
         longest = max((stock.length_m for stock in yard.lengths(part.item)), default=0.0)
         if (part.stick_m or part.length_m) > longest + 1e-6 and part.role != "beam":
-            size = f"{part.length_m:.2f} m ({part.length_m / 0.3048:.1f} ft)"
-            found.append(f"A {part.role} of {size} is longer than any stick on sale: join it over a support")
+            found.append(
+                f"A {part.role} of {tape.length(part.length_m)} is longer than any stick on sale: join it over a support"
+            )
     return found
 
 

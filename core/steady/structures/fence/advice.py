@@ -69,7 +69,10 @@ def _across(spec: FenceSpec, zone: NoDig, tape: Tape) -> Caution:
     about, at = f"{spec.id}/zone/{zone.id}", tape.distance(zone.at_m)
     what = f"{zone.what[:1].upper()}{zone.what[1:]}"
     if zone.kind == "clear way":
-        text = f"{what} at {at}: kept clear of posts, and of tools and spoil while you work"
+        text = (
+            f"{what} at {at}: kept clear of posts, and of tools and spoil while you work. Boards and rails run across it: where "
+            "people walk through the fence, put a way through there, among the gates, instead"
+        )
         return Caution(about=about, kind="hurt", text=text, source=PRACTICE)
     if zone.kind == "slab":
         text = f"{what} at {at}: look for pipes and wires in and under it before it is cored or drilled"
@@ -191,7 +194,7 @@ def rails_in_soil(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile,
     lie = rows(spec, timber.rail)
     if not lie.count:
         return []
-    under_m = lie.first_m - (timber.rail.width_m if lie.on_edge else timber.rail.thickness_m) / 2
+    under_m = lie.first_m - lie.deep_m(timber.rail) / 2
     worst = []
     for bay in out.bays:
         if bay.line_m is None:

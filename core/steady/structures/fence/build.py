@@ -146,16 +146,16 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
     lie = rows(spec, stick)
     if not lie.count:
         return []
-    on_edge = lie.on_edge
-    depth_m = stick.width_m if on_edge else stick.thickness_m
-    # On edge they lie on the posts' face; flat ones stand between the posts, flush with that face; louvres in their middle.
-    offset_m = side(spec) * (post_m / 2 + (stick.thickness_m if on_edge else -stick.width_m) / 2)
+    depth_m = lie.deep_m(stick)
+    through_m = stick.thickness_m if lie.upright else stick.width_m
+    # On the posts' face, or between them and flush with that face; louvres in their middle.
+    offset_m = side(spec) * (post_m / 2 + (through_m if lie.on_face else -through_m) / 2)
     if lie.tilt_rad is not None:
         offset_m = 0.0
     groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
     sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
     for run in runs:
-        for bay, from_m, to_m in _spans(run, rail_layer(timber) if on_edge else None, spec.rail_bays):
+        for bay, from_m, to_m in _spans(run, rail_layer(timber) if lie.on_face else None, spec.rail_bays):
             grade, level_m = bay.grade, to_m - from_m
             edge_m = level_m * math.hypot(1.0, grade)
             stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
@@ -181,7 +181,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
             known = sizes.get(key)
             sizes[key] = (edge_m, max(stick_m, known[1] if known else 0.0), grade)
     parts = []
-    upright = on_edge or lie.tilt_rad is not None
+    upright = lie.upright or lie.tilt_rad is not None
     for key, places in sorted(groups.items()):
         edge_m, stick_m, grade = sizes[key]
         bevel_rad = math.atan(grade)
@@ -336,4 +336,5 @@ def _opening(spec: FenceSpec, bay: Bay) -> Opening:
         label=bay.opening.what,
         swing=bay.opening.swing,
         leaves_m=bay.opening.leaves_m,
+        hung=bay.opening.hung,
     )

@@ -16,7 +16,7 @@ FREE_AT_CORNERS = ("both faces", "bought panels", "stock panels", "wire mesh", "
 def board_layer(spec: FenceSpec, timber: Timber) -> Faces:
     """Where the boards of a fence lie beside its line: on the posts' face, or on rails there."""
     lie = rows(spec, timber.rail)
-    near_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if lie.on_edge and lie.count else 0.0)
+    near_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if lie.on_face and lie.count else 0.0)
     thick_m = timber.board.thickness_m * (2 if spec.infill.style == "board on board" else 1)
     return Faces(near_m, near_m + thick_m)
 

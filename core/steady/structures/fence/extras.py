@@ -9,7 +9,7 @@ from steady.ground.profile import Profile
 from steady.plan.model import Cut, Footing, Part, Place
 from steady.structures.fence.feet import pipe_of, way_at
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.infill import BOARDED, WIRED, rows, stiffeners
+from steady.structures.fence.infill import BOARDED, WIRED, laid, rows, stiffeners
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay, SetOut
@@ -130,7 +130,7 @@ def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
 def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     """Cap boards over the posts, battens over the boards' ends, stiffeners behind slats, rows' cleats."""
     board, made = timber.board, []
-    face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_edge else 0.0)
+    face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_face else 0.0)
     over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
 
     def lie(z_m: float, offset_m: float, half_m: float, name: str) -> Iterator[tuple[float, Place]]:
@@ -174,7 +174,9 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
 
 def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     """Plumb sticks behind the slats, evenly between the posts."""
-    behind_m = side(spec) * (timber.post.thickness_m / 2 - timber.rail.thickness_m / 2)
+    # Slats between the posts lie where their stiffeners would: these stand behind them.
+    behind_m = side(spec) * (timber.post.thickness_m - timber.rail.thickness_m) / 2
+    behind_m -= 0.0 if laid(spec)[0] else side(spec) * timber.rail.thickness_m
 
     def lie() -> Iterator[tuple[float, Place]]:
         for run in runs:
@@ -314,6 +316,8 @@ def gate_pieces(spec: FenceSpec, timber: Timber) -> list[str]:
         return []
     mesh_m, found = spec.infill.mesh_m, []
     for opening in spec.openings:
+        if not opening.hung:
+            continue
         whole = math.floor((opening.clear_m + 1e-9) / mesh_m)
         found.append(
             f"{opening.what.capitalize()}: its leaf is closed with {whole} openings of the same wire, cut from an off-cut"

@@ -8,6 +8,7 @@ from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.layout.bays import TOLERANCE_M
 from steady.layout.path import CORNER_RAD, Path
+from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Post
@@ -19,15 +20,15 @@ SAME_POST_M = 0.02
 """Two fixed posts nearer than this are one post [our own]."""
 
 
-def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber) -> list[Post]:
-    wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(spec, path, timber, 0)]
+def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber, tape: Tape) -> list[Post]:
+    wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(spec, path, timber, 0, tape)]
     for index, leg in enumerate(path.legs[1:], start=1):
         corner = abs(path.turn_rad(index)) >= CORNER_RAD
         turn = math.degrees(path.turn_rad(index))
         side = "left" if turn > 0 else "right"
         label = f"turn {abs(turn):.0f}° {side}" if corner else "bend"
         wanted.append((leg.from_m, 1, leg.id, "corner" if corner else "bend", label, ""))
-    wanted.append(_line_end(spec, path, timber, 1))
+    wanted.append(_line_end(spec, path, timber, 1, tape))
     wanted += _lift_outs(spec, path, timber)
     for index, opening in enumerate(spec.openings):
         first_m = opening.at_m
@@ -66,7 +67,9 @@ def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber) ->
     return made
 
 
-def _line_end(spec: FenceSpec, path: Path, timber: Timber, which: int) -> tuple[float, int, str, str, str, str]:
+def _line_end(
+    spec: FenceSpec, path: Path, timber: Timber, which: int, tape: Tape
+) -> tuple[float, int, str, str, str, str]:
     """The first (0) or last (1) fixed post.
 
     Raises:
@@ -82,8 +85,7 @@ def _line_end(spec: FenceSpec, path: Path, timber: Timber, which: int) -> tuple[
         if off_m > CLOSES_M or len(path.legs) < 3:
             raise InputError(
                 f"straights/{len(spec.straights) - 1}/length_m",
-                f"The loop does not close: its end lies {off_m:.2f} m ({off_m / 0.3048:.1f} ft) from its start. Mend the last "
-                "lengths and turns",
+                f"The loop does not close: its end lies {tape.length(off_m)} from its start. Mend the last lengths and turns",
             )
         turn = math.degrees(math.remainder(path.legs[0].heading_rad - path.legs[-1].heading_rad, 2 * math.pi))
         label = f"turn {abs(turn):.0f}° {'left' if turn > 0 else 'right'}"

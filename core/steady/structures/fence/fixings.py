@@ -9,7 +9,7 @@ from steady.measure.units import MM
 from steady.plan.model import Part, Place
 from steady.structures.fence.boards import OUTER
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.infill import WIRED, rows
+from steady.structures.fence.infill import WIRED, Rows, rows
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import SetOut
 from steady.yard.stock import goods
@@ -21,6 +21,8 @@ HOLDS_M = 25 * MM
 HOLDS_DIAMETERS = 6.0
 """Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
 SAME_M = 0.0005
+CHANNEL_M = 1.8288
+"""How long a channel for rails and slats is sold."""
 SLANT_REACH = 0.75
 """A screw at a slant reaches at most so much of the post's width [our own]."""
 PLACEHOLDERS_A_RAIL = 2
@@ -71,16 +73,23 @@ def pick(joint: Joint, stainless: bool = False) -> Picked:
     return Picked(joint, None, 0.0, 0.0)
 
 
+def bought_ends(spec: FenceSpec, lie: Rows) -> bool:
+    """Whether rails between the posts hang in brackets or channels in place of screws."""
+    return spec.rail_end != "screws" and lie.count > 0 and not lie.on_face and lie.tilt_rad is None
+
+
 def joints_of_rails(spec: FenceSpec, timber: Timber) -> tuple[Joint, Joint]:
     """How one rail end meets its post, and one board its rail, without their places."""
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
-    flat = not lie.on_edge
     end = (
-        Joint("Rail end to post, at a slant", "structural", rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4)
-        if flat
-        else Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, (), 4)
+        Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, (), 4)
+        if lie.on_face
+        else Joint(
+            "Rail end to post, at a slant", "structural", rail.thickness_m, SLANT_REACH * timber.post.width_m, (), 4
+        )
     )
-    return end, Joint("Board to rail", "board", board.thickness_m, rail.width_m if flat else rail.thickness_m, (), 2)
+    deep_m = rail.thickness_m if lie.upright else rail.width_m
+    return end, Joint("Board to rail", "board", board.thickness_m, deep_m, (), 2)
 
 
 def screw_m(item: str) -> float:
@@ -91,9 +100,8 @@ def screw_m(item: str) -> float:
 def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> list[Joint]:
     """Every kind of screwed crossing of a fence and where it is."""
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
-    flat = not lie.on_edge
     # Boards meet a rail on edge through its thickness; one laid flat through its width.
-    rail_deep_m = rail.width_m if flat else rail.thickness_m
+    rail_deep_m = rail.thickness_m if lie.upright else rail.width_m
     made: list[Joint] = []
 
     def of(test: str, role: str = "board") -> tuple[Place, ...]:
@@ -109,11 +117,11 @@ def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> l
     rails = tuple(p for part in parts if part.role == "rail" for p in part.places)
     if lie.tilt_rad is not None:
         made.append(Joint("Louvre end into its cleat", "board", rail.thickness_m, None, rails, 2 * 2))
-    elif flat:
+    elif not lie.on_face and not bought_ends(spec, lie):
         # Between the posts a rail is screwed at a slant, short of the rail that comes from the other side.
         into_m = SLANT_REACH * timber.post.width_m
         made.append(Joint("Rail end to post, at a slant", "structural", rail.thickness_m, into_m, rails, 2 * 2))
-    else:
+    elif lie.on_face:
         made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
         for crossed, over in _over_posts(out, parts).items():
             says = "Rail to the posts between its ends"
@@ -170,12 +178,24 @@ def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> 
                 places=tuple(_once(p) for p in joint.places) if plies else joint.places, each=joint.each,
             )
         )  # fmt: skip
+    made += _held_ends(spec, timber, parts)
     wires = tuple(p for part in parts if part.role == "wire" for p in part.places)
     if wires:
         posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
         each = math.ceil(spec.height_m / (2 * spec.infill.mesh_m)) + 1
         made.append(_good(spec, "staple", posts, each))
     return made
+
+
+def _held_ends(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Part]:
+    """Brackets at every rail end, or channels down the posts' faces that rails and slats drop into; two a bay."""
+    if not bought_ends(spec, rows(spec, timber.rail)):
+        return []
+    bays = tuple(place for part in parts if part.role == "rail" for place in part.places)
+    if spec.rail_end == "brackets":
+        return [_good(spec, "rail bracket", bays, 2)] if bays else []
+    each = 2 * math.ceil(spec.height_m / CHANNEL_M - 1e-9)
+    return [_good(spec, "rail channel", tuple(_once(bay) for bay in bays), each)] if bays else []
 
 
 def _once(place: Place) -> Place:
@@ -211,11 +231,11 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
         name = goods()[picked.item].says
         said.append(f"{joint.says}: {name}, {tape.length(picked.holds_m)} into what holds it{spare}")
     lie = rows(spec, timber.rail)
-    if lie.count and not lie.on_edge and lie.tilt_rad is None and spec.infill.style == "both faces":
+    if lie.count and not lie.on_face and lie.tilt_rad is None and spec.infill.style == "both faces":
         said.append(
             "Both faces share a rail: set the back's screws half a board along from the front's, so that they pass"
         )
-    if lie.count and not lie.on_edge and lie.tilt_rad is None:
+    if lie.count and not lie.on_face and lie.tilt_rad is None:
         said.append(
             "Rails that meet at a post from both sides: one rail's screws above the middle, the other's below, to pass"
         )
@@ -223,11 +243,11 @@ def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape:
         said.append(
             "At a corner post set the second rail's screws 1 in (25 mm) above the first's, so that they pass each other"
         )
-    if lie.count and not lie.on_edge:
+    if lie.count and not lie.on_face:
         said.append(
             "What stands between posts is cut 1/16 in (2 mm) short of the gap as measured there, not as planned"
         )
-    if lie.on_edge and lie.count and spec.infill.style not in WIRED:
+    if lie.on_face and lie.count and spec.infill.style not in WIRED:
         half = tape.length(timber.post.width_m / 2)
         said.append(f"Two ends meet on a post, {half} each: predrill both screws, at least half that from the end")
     return said

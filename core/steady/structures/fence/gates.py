@@ -53,7 +53,7 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Lo
     except OutsideScope:
         stiffness = None
     for bay in out.bays:
-        if bay.opening is None:
+        if bay.opening is None or not bay.opening.hung:
             continue
         index = spec.openings.index(bay.opening)
         try:

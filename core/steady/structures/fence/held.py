@@ -6,7 +6,7 @@ from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import ScrewAsk
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.findings import Loads, Reckoning, Timber
-from steady.structures.fence.fixings import HOLDS_M, Picked, joints_of_rails, pick, screw_m
+from steady.structures.fence.fixings import HOLDS_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.infill import BOARDED, rows
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
@@ -37,8 +37,18 @@ class HoldReckoner:
         if self.spec.infill.style in BOARDED:
             self._board(about, pressure_pa)
             self._screws(about, "Boards stay on", self._board_pull(pressure_pa), self.board, pulled=True)
-        if not bay.lift_out:
-            pulled = self.lie.on_edge
+        if bought_ends(self.spec, self.lie) and not bay.lift_out:
+            thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
+            self.found.not_covered.append(
+                NotCovered(
+                    name="Rail ends hold", about=about, basis=Basis.RECKONED, crew=True,
+                    reason=f"what a {thing} holds at a rail's end in the wind is its maker's to say",
+                    would_have_to_change=f"enter what its maker says that one end of the {thing} holds",
+                    needs=self._end(bay, pressure_pa),
+                )
+            )  # fmt: skip
+        elif not bay.lift_out:
+            pulled = self.lie.on_face
             self._screws(about, "Rail ends hold", self._end(bay, pressure_pa), self.rail_end, pulled=pulled)
         else:
             self.found.not_covered.append(

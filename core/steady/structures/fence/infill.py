@@ -28,14 +28,29 @@ GROWN = {"nothing": 0.0, "light climbers": 0.5, "heavy climbers": 1.0}
 class Rows:
     """Rails, slats or louvres of a bay: how many, the first one's middle above the infill's bottom, and the step up (m).
 
-    `on_edge`: on the posts' face; else between the posts. `tilt_rad`: louvres, from lying flat.
+    `on_face`: on the posts' face; else between the posts. `upright`: on their narrow edge; else flat. `tilt_rad`: louvres, from
+    lying flat.
     """
 
     count: int
     first_m: float
     step_m: float
-    on_edge: bool
+    on_face: bool
+    upright: bool
     tilt_rad: float | None = None
+
+    def deep_m(self, stick: Stick) -> float:
+        """How much of the height one takes, untilted."""
+        return stick.width_m if self.upright else stick.thickness_m
+
+
+def laid(spec: FenceSpec) -> tuple[bool, bool]:
+    """Whether rails (slats, louvres) lie on the posts' face, and whether they stand on their narrow edge."""
+    if spec.infill.style == "louvres":
+        return False, False
+    if spec.infill.style == "slats":
+        return spec.rail_laid != "between, on edge", True
+    return spec.rail_laid == "on edge", spec.rail_laid != "flat"
 
 
 def screen(spec: FenceSpec, stick: Stick) -> SlatScreen:
@@ -59,19 +74,18 @@ def rows(spec: FenceSpec, stick: Stick) -> Rows:
     """How rails are stacked, or slats where there are no boards."""
     if spec.infill.style == "slats":
         found = screen(spec, stick)
-        return Rows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, True)
+        return Rows(found.slats, found.left_m + stick.width_m / 2, stick.width_m + found.cut_m, *laid(spec))
     if spec.infill.style == "louvres":
         count, pitch_m = louvres(spec, stick)
-        return Rows(count, pitch_m / 2, pitch_m, False, spec.infill.tilt_rad)
+        return Rows(count, pitch_m / 2, pitch_m, *laid(spec), spec.infill.tilt_rad)
     if spec.infill.style == "bought panels":
-        return Rows(0, 0.0, 0.0, False)
+        return Rows(0, 0.0, 0.0, False, False)
     if spec.infill.style in WIRED:
         # Wire hangs on the posts; a timber rail along its top only so that it is seen.
-        on_edge = spec.rail_laid == "on edge"
-        deep_m = stick.width_m if on_edge else stick.thickness_m
-        return Rows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, on_edge)
+        deep_m = stick.thickness_m if spec.rail_laid == "flat" else stick.width_m
+        return Rows(int(spec.infill.sight_rail), spec.height_m - deep_m / 2, 0.0, *laid(spec))
     step_m = (spec.height_m - 2 * spec.rail_inset_m) / (spec.rails_count - 1)
-    return Rows(spec.rails_count, spec.rail_inset_m, step_m, spec.rail_laid == "on edge")
+    return Rows(spec.rails_count, spec.rail_inset_m, step_m, *laid(spec))
 
 
 def louvres(spec: FenceSpec, stick: Stick) -> tuple[int, float]:
@@ -109,8 +123,7 @@ def _rails_share(spec: FenceSpec, timber: Timber) -> float:
     if spec.infill.style in ("slats", "louvres"):
         return 0.0
     lie = rows(spec, timber.rail)
-    deep_m = timber.rail.width_m if lie.on_edge else timber.rail.thickness_m
-    return min(1.0, lie.count * deep_m / spec.height_m)
+    return min(1.0, lie.count * lie.deep_m(timber.rail) / spec.height_m)
 
 
 def _least_bay_m(spec: FenceSpec) -> float:
@@ -126,7 +139,7 @@ def stiffeners(spec: FenceSpec, stick: Stick, bay_m: float) -> int:
     return max(0, math.ceil(bay_m / over_m - 1e-9) - 1)
 
 
-def refuse(spec: FenceSpec, timber: Timber) -> None:
+def refuse(spec: FenceSpec, timber: Timber, tape: Tape) -> None:
     """Styles that cannot be built of these sticks.
 
     Raises:
@@ -144,7 +157,7 @@ def refuse(spec: FenceSpec, timber: Timber) -> None:
         screen(spec, timber.rail)
     if style in WIRED and timber.stock is not None:
         if spec.height_m > timber.stock.width_m + 1e-6:
-            tall = f"{timber.stock.width_m:.2f} m ({timber.stock.width_m / 0.3048:.1f} ft)"
+            tall = tape.length(timber.stock.width_m)
             raise InputError("height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one")
         if spec.infill.mesh_m <= timber.stock.thickness_m:
             raise InputError("infill/mesh_m", "The openings are no wider than the wire")

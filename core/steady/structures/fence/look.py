@@ -35,7 +35,11 @@ LOOKS = (
 
 def look_of(spec: FenceSpec) -> str:
     """A short name of a look: the same for the same look."""
-    words = repr([(name, getattr(spec, name)) for name in LOOKS] + [straight.follows for straight in spec.straights])
+    # Only where it is not the default, so that looks approved before there was a choice stand.
+    ends = [("rail_end", spec.rail_end)] if spec.rail_end != "screws" else []
+    words = repr(
+        [(name, getattr(spec, name)) for name in LOOKS] + ends + [straight.follows for straight in spec.straights]
+    )
     return hashlib.sha256(words.encode()).hexdigest()[:16]
 
 

@@ -63,7 +63,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     """
     _refuse(spec)
     timber = timbers(spec)
-    infill.refuse(spec, timber)
+    infill.refuse(spec, timber, tape)
     feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)

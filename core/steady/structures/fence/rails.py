@@ -35,7 +35,7 @@ class RailReckoner:
         slats = spec.infill.style in ("slats", "louvres")
         lie = rows(spec, rail)
         self.count = lie.count
-        flat = not lie.on_edge and lie.tilt_rad is None
+        flat = not lie.upright and lie.tilt_rad is None
         wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
         # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
         self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)

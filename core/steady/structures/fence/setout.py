@@ -14,6 +14,7 @@ from steady.layout.rails import longest_level_m
 from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.fixed import fixed_posts, name_of
+from steady.structures.fence.infill import laid
 from steady.structures.fence.spec import FenceSpec, NoDig
 from steady.structures.fence.stations import Bay, Post, SetOut
 from steady.structures.fence.tops import stepped, straight_tops
@@ -83,7 +84,7 @@ def set_out(
             f"One line may be {tape.distance(LONGEST_LINE_M)} long, this is {tape.distance(path.length_m)}: "
             "lay it out as several fences",
         )
-    fixed = fixed_posts(spec, path, ground, timber)
+    fixed = fixed_posts(spec, path, ground, timber, tape)
     blocked = blocked_stretches(spec, hole_width_m, timber.post.width_m)
     conflicts: list[str] = []
     notes: list[str] = []
@@ -155,19 +156,18 @@ def bay_limit(
     """The greatest bay in a stretch and what limits it: the crew's wish, the longest rail on sale, or what a rail bears."""
     wish_m, wished = _wish(spec, ground, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
-    style = spec.infill.style
-    on_edge = style == "slats" or (spec.rail_laid == "on edge" and style != "louvres")
+    on_face, upright = laid(spec)
     on_sale = yard.lengths(rail.key)
     if not on_sale:
         return wish_m, wished
-    depth_m = rail.width_m if on_edge else rail.thickness_m
+    depth_m = rail.width_m if upright else rail.thickness_m
     stepped = all(straight.follows == "stepped" for straight in spec.straights)
     grade = 0.0 if stepped else ground.steepest(from_m, to_m)
-    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m) / (spec.rail_bays if on_edge else 1)
+    reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m) / (spec.rail_bays if on_face else 1)
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
-    reach_m += -max(widths) if on_edge else min(widths)
-    if on_edge:
+    reach_m += -max(widths) if on_face else min(widths)
+    if on_face:
         # At an outside corner a rail runs past to the face of the other straight's.
         reach_m -= rail.thickness_m * sum(post.kind in ("corner", "closing") for post in (before, after))
     if not reach_m > 0.3:

@@ -32,7 +32,10 @@ class Straight:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Opening:
-    """A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for."""
+    """A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
+
+    `hung`: False for a doorway or a way through that stays open: posts at both sides, nothing hung or closed between them.
+    """
 
     id: Id
     what: Words = "walk gate"
@@ -42,6 +45,7 @@ class Opening:
     swing: Literal["in", "out"] = "in"
     leaf: LeafDesign = LeafDesign()
     arch: Arch | None = None
+    hung: bool = True
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -223,7 +227,8 @@ class FenceSpec:
         end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
         rail_bays: On edge, one rail runs over so many bays where they lie in one line.
         bay_max_m: Greatest bay wished, centre to centre, level.
-        rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts.
+        rail_laid: on edge: on the posts' face, joined on post centres; flat: between the posts, lying; between, on edge.
+        rail_end: What holds a rail (or slat) between the posts: screws at a slant, bought brackets, or a channel down the post.
         hole_width_m: None: about three post widths on the next auger up.
         margin_m: Comfort kept between a hole and a no-dig band.
         depth_step_m: Depths are rounded up to this.
@@ -251,7 +256,8 @@ class FenceSpec:
     end_post: Words | None = None
     rail: Words = "rail 2x4 pine"
     rails_count: Annotated[int, Ge(2), Le(4)] = 3
-    rail_laid: Literal["on edge", "flat"] = "on edge"
+    rail_laid: Literal["on edge", "flat", "between, on edge"] = "on edge"
+    rail_end: Literal["screws", "brackets", "channel"] = "screws"
     rail_bays: Annotated[int, Ge(1), Le(4)] = 1
     rail_inset_m: Annotated[float, Ge(0.03), Le(0.6)] = 0.1778
     board: Words = "board 1x6 pine"

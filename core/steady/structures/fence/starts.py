@@ -46,7 +46,7 @@ class CrewHabit:
     post: Annotated[str, MaxLen(100)]
     rail: Annotated[str, MaxLen(100)]
     rails_count: Annotated[int, Ge(2), Le(4)]
-    rail_laid: Literal["on edge", "flat"]
+    rail_laid: Literal["on edge", "flat", "between, on edge"]
     bay_max_m: Annotated[float, Ge(0.3), Le(6)]
     embedment_m: Annotated[float, Ge(0.1), Le(3.6)]
     hole_width_m: Annotated[float, Ge(0.08), Le(1.5)]
