@@ -1,0 +1,126 @@
+"""Rails and slats between the posts: where they lie, how long they are, what holds their ends."""
+
+import itertools
+import unittest
+from dataclasses import replace
+from typing import Any
+
+from steady.measure.units import FT, IN
+from steady.plan.model import Part, Plan
+from steady.plan.verdict import gaps
+from steady.structures.fence.spec import FenceSpec, Infill
+from steady.structures.rated import Rated
+from steady.takeoff.bill import bill, cuts
+from steady.yard.choices import YardChoices
+
+from tests.make import fence, planned, site
+from tests.test_corners import boxes
+
+POST = 5.5 * IN
+
+
+def built(**spec: Any) -> tuple[FenceSpec, Plan]:
+    made = fence(24, **{"rail_laid": "between, on edge", "rails_count": 2, "infill": Infill(style="butted"), **spec})
+    return made, planned(made, site(grounds=()))
+
+
+def rails(plan: Plan) -> list[Part]:
+    return [part for part in plan.parts if part.role == "rail"]
+
+
+def bought(plan: Plan, item: str) -> float:
+    lines = {line.item: line.count for line in bill(plan, YardChoices(), cuts(plan, YardChoices())).lines}
+    return lines.get(item, 0)
+
+
+class BetweenTest(unittest.TestCase):
+    def test_a_rail_is_a_post_shorter_than_its_bay_and_stands_on_its_narrow_edge(self) -> None:
+        _, plan = built()
+        posts = sorted({p.at[0] for part in plan.parts if part.role == "post" for p in part.places})
+        bays = {round(b - a - POST, 4) for a, b in itertools.pairwise(posts)}
+        self.assertEqual({round(part.length_m, 4) for part in rails(plan)}, bays)
+        for part in rails(plan):
+            self.assertAlmostEqual(part.section_m[0], 1.5 * IN)
+            self.assertAlmostEqual(part.section_m[1], 3.5 * IN)
+
+    def test_its_face_is_flush_with_the_posts_and_the_boards_touch_both(self) -> None:
+        _, plan = built()
+        face = max(box[3] for box in boxes(plan, "rail"))
+        self.assertAlmostEqual(face, POST / 2, places=6)
+        self.assertAlmostEqual(min(box[1] for box in boxes(plan, "board")), POST / 2, places=6)
+
+    def test_nothing_runs_through_a_post(self) -> None:
+        _, plan = built()
+        for post in boxes(plan, "post"):
+            for rail in boxes(plan, "rail"):
+                self.assertFalse(min(post[2], rail[2]) - max(post[0], rail[0]) > 1e-6, "a rail runs into a post")
+
+    def test_it_meets_the_wind_on_its_weak_axis_like_a_rail_on_the_face(self) -> None:
+        uses = {}
+        for laid in ("on edge", "between, on edge", "flat"):
+            _, plan = built(rail_laid=laid)
+            uses[laid] = max(check.use for check in plan.checks if check.name == "Rails bend")
+        self.assertAlmostEqual(uses["on edge"], uses["between, on edge"], places=6)
+        self.assertLess(uses["flat"], uses["on edge"])
+
+    def test_screws_at_a_slant_by_default_two_an_end(self) -> None:
+        _, plan = built()
+        ends = 2 * sum(place.count for part in rails(plan) for place in part.places)
+        screws = [
+            part
+            for part in plan.parts
+            if part.role == "screw"
+            and {p.id for p in part.places} == {p.id for part in rails(plan) for p in part.places}
+        ]
+        self.assertEqual(sum(part.count for part in screws), 2 * ends)
+
+
+class EndsTest(unittest.TestCase):
+    def test_brackets_are_counted_an_end_each_and_no_screws_with_them(self) -> None:
+        _, plan = built(rail_end="brackets")
+        ends = 2 * sum(place.count for part in rails(plan) for place in part.places)
+        self.assertEqual(sum(part.count for part in plan.parts if part.item == "rail bracket"), ends)
+        self.assertEqual(bought(plan, "rail bracket"), -(-ends // 10))
+        self.assertFalse([part for part in plan.parts if part.item.startswith("rail screw")])
+
+    def test_what_a_bracket_holds_is_its_makers_to_say_and_then_checked(self) -> None:
+        spec, plan = built(rail_end="brackets")
+        asked = [gap for gap in gaps(plan) if gap.name == "Rail ends hold"]
+        self.assertTrue(asked)
+        assert asked[0].needs is not None
+        rated = replace(spec, ratings=(Rated(what="Rail ends hold", holds_n=10_000.0),))
+        answered = planned(rated, site(grounds=()))
+        self.assertFalse([gap for gap in gaps(answered) if gap.name == "Rail ends hold"])
+        held = [check for check in answered.checks if check.name == "Rail ends hold"]
+        self.assertTrue(held and all(0 < check.use < 1 for check in held))
+
+    def test_a_channel_is_bought_a_post_side_each_as_long_as_the_fence_is_high(self) -> None:
+        for height_m, lengths in ((6 * FT, 1), (7 * FT, 2)):
+            _, plan = built(rail_end="channel", height_m=height_m)
+            bays = len({place.id for part in rails(plan) for place in part.places})
+            self.assertEqual(bought(plan, "rail channel"), 2 * bays * lengths)
+
+    def test_rails_on_the_face_take_no_brackets(self) -> None:
+        _, plan = built(rail_laid="on edge", rail_end="brackets")
+        self.assertFalse([part for part in plan.parts if part.item == "rail bracket"])
+
+
+class SlatsTest(unittest.TestCase):
+    def test_slats_between_posts_drop_into_channels(self) -> None:
+        spec: dict[str, Any] = {
+            "infill": Infill(style="slats", spacer_m=0.5 * IN), "rail": "rail 1x6 cedar", "bay_max_m": 4 * FT,
+            "height_m": 4 * FT, "rail_end": "channel",
+        }  # fmt: skip
+        _, plan = built(**spec)
+        face = max(box[3] for box in boxes(plan, "rail"))
+        self.assertAlmostEqual(face, POST / 2, places=6)
+        bays = len({place.id for part in rails(plan) for place in part.places})
+        self.assertEqual(bought(plan, "rail channel"), 2 * bays)
+        _, on_face = built(**{**spec, "rail_laid": "on edge"})
+        self.assertAlmostEqual(min(box[1] for box in boxes(on_face, "rail")), POST / 2, places=6)
+
+    def test_stiffeners_stand_behind_slats_between_the_posts(self) -> None:
+        _, plan = built(infill=Infill(style="slats", spacer_m=0.5 * IN), rail="rail 1x6 cedar", height_m=4 * FT)
+        slats, stiff = boxes(plan, "rail"), boxes(plan, "stiffener")
+        self.assertTrue(stiff)
+        self.assertLessEqual(max(box[3] for box in stiff), min(box[1] for box in slats) + 1e-6)
