@@ -136,6 +136,7 @@ class FuzzTest(TestCase):
             },
             "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
             "/api/reckon/plan": plan,
+            "/api/reckon/habit": plan,
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
             "/api/reckon/options": plan,
