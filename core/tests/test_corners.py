@@ -130,6 +130,56 @@ class CornerTest(unittest.TestCase):
             self.assertAlmostEqual(wide, 12 * FT + (2 * outer if on == "right" else -2 * NEAR), delta=2e-3)
 
 
+class BothFacesTest(unittest.TestCase):
+    """Boards on both faces of the posts, rails flat between them: 10 + 10 ft on 6×6 posts."""
+
+    HALF = 5.5 / 2 * IN
+    THICK = 0.625 * IN
+
+    def made(self, turn_rad: float) -> Plan:
+        spec = cornered(
+            turn_rad, infill=Infill(style="both faces", overlap_m=1 * IN), rail="rail 2x6 pine", rail_laid="flat"
+        )
+        return planned(spec, site(grounds=()))
+
+    def test_nothing_stands_in_anything_else(self) -> None:
+        for turn in (SQUARE, -SQUARE):
+            plan = self.made(turn)
+            pieces = [*boxes(plan, "board"), *boxes(plan, "post")]
+            for a, b in itertools.combinations(pieces, 2):
+                self.assertLess(overlap(a, b), 0.5e-3, (a, b))
+
+    def test_the_outer_faces_meet_at_the_corner_and_the_inner_ones_touch(self) -> None:
+        for turn in (SQUARE, -SQUARE):
+            found = boxes(self.made(turn), "board")
+            lies = [box for box in found if box[2] - box[0] > box[3] - box[1]]
+            stands = [box for box in found if box[2] - box[0] < box[3] - box[1]]
+            out = -1 if turn > 0 else 1
+            # The outer face: on the side that the line turns away from.
+            outer = [box for box in lies if out * (box[1] + box[3]) > 0]
+            inner = [box for box in lies if out * (box[1] + box[3]) < 0]
+            self.assertAlmostEqual(max(b[2] for b in outer), 10 * FT + self.HALF + self.THICK, delta=1e-3)
+            self.assertAlmostEqual(max(b[2] for b in inner), 10 * FT - self.HALF, delta=self.THICK + 0.09)
+            self.assertLessEqual(max(b[2] for b in inner), 10 * FT - self.HALF + 2e-4)
+            far = [box for box in stands if box[0] > 10 * FT]
+            start = min(-out * box[1] if turn > 0 else -box[3] for box in far)
+            self.assertAlmostEqual(start, -self.HALF, delta=1e-3)
+
+    def test_from_square_on_nothing_is_seen_between_the_boards(self) -> None:
+        """Both faces together cover every station from end to end of each straight."""
+        found = boxes(self.made(SQUARE), "board")
+        lies = sorted((box[0], box[2]) for box in found if box[2] - box[0] > box[3] - box[1])
+        reach = lies[0][0]
+        for low, high in lies:
+            self.assertLessEqual(low, reach + 1e-3)
+            reach = max(reach, high)
+
+    def test_no_place_has_its_name_twice(self) -> None:
+        for turn in (SQUARE, -SQUARE):
+            names = [place.id for part in self.made(turn).parts if part.role == "board" for place in part.places]
+            self.assertEqual(len(names), len(set(names)))
+
+
 class DrawnTest(unittest.TestCase):
     def test_every_bay_is_closed_in_the_drawing(self) -> None:
         """Boards on both sides of a corner stand in the elevation where their straight runs, without a bay left open."""

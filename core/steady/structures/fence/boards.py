@@ -3,19 +3,21 @@
 import math
 from collections import defaultdict
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.layout.infill import between_end_gaps, last_board, overlapped
 from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.findings import Timber
-from steady.structures.fence.line import SAME_LENGTH_M, UP, Stretch, beside, side
+from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"
 SLIM_M = 0.0001
+SLIVER_M = 0.012
+"""Less of a board than this is not put up: it splits [our own]."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,6 +61,49 @@ def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
     return found
 
 
+def rows_on(spec: FenceSpec, run: Stretch, timber: Timber) -> list[Row]:
+    """Boards of one stretch, where its corners leave them: positions from where its boards begin.
+
+    Boards on both faces keep one pattern, so that they lap; each face's boards end where that face does, the outer run past.
+    """
+    made = rows_over(spec, run.boarded_run_m, timber.board.width_m)
+    if spec.infill.style != "both faces" or not (run.start_turn_rad or run.end_turn_rad):
+        return made
+    face = Faces(timber.post.thickness_m / 2, timber.post.thickness_m / 2 + timber.board.thickness_m)
+    other = replace(run, start_turn_rad=-run.start_turn_rad, end_turn_rad=-run.end_turn_rad)
+    found = []
+    for row in made:
+        if not row.pitch_m:
+            return made
+        from_m, to_m = (other if row.layer else run).ends_m(face)
+        found += _clipped(row, from_m - run.from_m, to_m - run.from_m)
+    return found
+
+
+def _clipped(row: Row, from_m: float, to_m: float) -> list[Row]:
+    """A row of spaced boards carried on to both ends: whole ones, and a rip where an end cuts one or leaves a slot at a corner."""
+    half_m = row.width_m / 2
+    first, last = (
+        math.floor((from_m - row.first_m) / row.pitch_m) - 1,
+        math.ceil((to_m - row.first_m) / row.pitch_m) + 1,
+    )
+    spans = [
+        (max(from_m, at_m - half_m), min(to_m, at_m + half_m))
+        for at_m in (row.first_m + k * row.pitch_m for k in range(first, last + 1))
+    ]
+    spans = [(low, high) for low, high in spans if high - low > SLIVER_M]
+    whole = [low for low, high in spans if high - low > row.width_m - SLIM_M]
+    if not whole:
+        return [row]
+    ends = [(low, high) for low, high in spans if high - low <= row.width_m - SLIM_M]
+    if spans[0][0] - from_m > RIP_LEAST_M / 2:
+        ends.append((from_m, spans[0][0]))
+    if to_m - spans[-1][1] > RIP_LEAST_M / 2:
+        ends.append((spans[-1][1], to_m))
+    made = [replace(row, first_m=min(whole) + half_m, count=len(whole))]
+    return made + [Row((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
+
+
 def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
     """A board or a gap on the middle of the stretch, alike rips at both ends; even ends takes the wider ones."""
     gap_m = 0.0
@@ -97,7 +142,7 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
     stick, groups = timber.board, defaultdict(list)
     for run in runs:
         cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-        for row in rows_over(spec, run.boarded_run_m, stick.width_m):
+        for row in rows_on(spec, run, timber):
             for k in range(row.count):
                 at_m = run.boarded_m[0] + row.first_m + k * row.pitch_m
                 bay = next((bay for bay in run.bays if at_m <= bay.end.station_m), run.bays[-1])
@@ -135,7 +180,7 @@ def _alike(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     stick = timber.board
     placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
     for run in runs:
-        for row in rows_over(spec, run.boarded_run_m, stick.width_m):
+        for row in rows_on(spec, run, timber):
             key = (round(row.width_m / SAME_LENGTH_M), row.layer)
             placed[key] += _places(spec, run, row, _offset_m(spec, timber, row.layer))
     full = round(stick.width_m / SAME_LENGTH_M)
@@ -185,7 +230,7 @@ def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterato
             at_m = from_m + row.first_m + first * row.pitch_m
             x_m, y_m = beside(run.leg, at_m, offset_m)
             what = "boards" if row.pitch_m else "rip"
-            which = ("" if row.pitch_m else "/a" if index == 0 and row.first_m < row.width_m else "/b") + (
+            which = ("" if row.pitch_m else "/a" if at_m < (from_m + to_m) / 2 else "/b") + (
                 f"/{row.layer}" if row.layer else ""
             )
             yield Place(

@@ -9,8 +9,8 @@ from steady.structures.fence.line import Faces, Stretch, side
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Post, SetOut
 
-FREE_AT_CORNERS = ("both faces", "bought panels", "stock panels", "wire mesh", "louvres")
-"""Infill that lies between the posts, or on both faces, or bends round: it ends on the corner post's middle."""
+FREE_AT_CORNERS = ("bought panels", "stock panels", "wire mesh", "louvres")
+"""Infill that lies between the posts, or bends round: panels and louvres end on the corner post's faces, wire on its middle."""
 
 
 def board_layer(spec: FenceSpec, timber: Timber) -> Faces:
@@ -50,7 +50,8 @@ def cornered(spec: FenceSpec, out: SetOut, timber: Timber, runs: list[Stretch]) 
     """Stretches whose boards close their corners; `ends_m` gives what lies in other layers its own ends."""
     if spec.infill.style in FREE_AT_CORNERS:
         return runs
-    boards = board_layer(spec, timber)
+    # Boards on both faces close each face's corner by itself.
+    boards = None if spec.infill.style == "both faces" else board_layer(spec, timber)
     made = []
     for run in runs:
         if run.bays[0].lift_out:
