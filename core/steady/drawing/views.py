@@ -134,11 +134,26 @@ def shape_view(plan: Plan, string: Curve) -> View:
     """The line's true shape, north not yet turned up."""
     points = tuple((p[0], p[1]) for p in string.points)
     shapes = [Shape(id=string.id, kind="polyline", layer="string", points=points)]
+    for part in plan.parts:
+        if part.role == "slab":
+            shapes += [_slab(part, place) for place in part.places]
     for footing in plan.footings:
         shapes.append(
             Shape(id=footing.under, kind="circle", layer="post", points=((footing.at[0], footing.at[1]),), size=0.15)
         )
     return View(name="shape", title="True shape", shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def _slab(part: Part, place: Place) -> Shape:
+    """A slab from above, from its near corner."""
+    size, (x, y, _), (c, s, _) = part.section_m[0], place.at, place.along
+    corners = (
+        (x, y),
+        (x + size * c, y + size * s),
+        (x + size * (c - s), y + size * (s + c)),
+        (x - size * s, y + size * c),
+    )
+    return Shape(id=place.id, kind="polygon", layer="slab", points=corners)
 
 
 def _text(

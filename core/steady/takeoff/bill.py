@@ -11,6 +11,9 @@ from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, listed, sticks
 
+BED = "bed"
+"""The role of what is spread under a floor: bought by the bag with what is loose in holes."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PieceRow:
@@ -229,7 +232,8 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
     sand_m3 = math.fsum(take.sand_m3 for take in takes)
-    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3)))
+    beds = {part.item: part.count for part in plan.parts if part.role == BED}
+    lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3)), beds)
     lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
     length_m = line_length_m(plan)
@@ -258,7 +262,8 @@ def _length(item: str, length_m: float) -> str:
     return f"{length_m:.2f} m" if metric else f"{length_m / FT:g} ft"
 
 
-def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...]) -> list[Line]:
+def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...], beds: dict[str, int]) -> list[Line]:
+    """Concrete, and what is loose in holes (m³) and under a floor (bags): one line an item."""
     lines = []
     if count:
         price = yard.unit_price(yard.bag)
@@ -268,8 +273,8 @@ def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...]) -
                  total=count * price, note=note)
         )  # fmt: skip
     for item, volume_m3 in loose:
-        if volume_m3 > 0:
-            packs = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9)
+        if volume_m3 > 0 or item in beds:
+            packs = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9) + beds.get(item, 0)
             price = yard.unit_price(item)
             lines.append(
                 Line(item=item, says=goods()[item].says, count=packs, unit="bags", price=price, total=packs * price)
@@ -281,7 +286,7 @@ def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
     """Hardware and screws: all uses of one item together, so that its packs are rounded once."""
     needed: dict[str, int] = {}
     for part in plan.parts:
-        if part.length_m == 0 and part.item in goods():
+        if part.length_m == 0 and part.item in goods() and part.role != BED:
             needed[part.item] = needed.get(part.item, 0) + part.count
     lines = []
     for item, count in needed.items():

@@ -1753,6 +1753,15 @@ export interface components {
              */
             finish: components["schemas"]["Finish"];
             /**
+             * @default {
+             *       "bed_m": 0.0508,
+             *       "joint_m": 0.00635,
+             *       "kind": "nothing",
+             *       "slab_m": 0.4064
+             *     }
+             */
+            floor: components["schemas"]["Floor"];
+            /**
              * Foot
              * @default open below
              * @enum {string}
@@ -2047,6 +2056,38 @@ export interface components {
              * @enum {string}
              */
             when: "before building" | "after building";
+        };
+        /**
+         * Floor
+         * @description Slabs on a bed, or gravel.
+         *
+         *     Args:
+         *         slab_m: A slab's side; slabs are square.
+         *         joint_m: Left between slabs.
+         *         bed_m: Depth of the sand under slabs, or of the gravel.
+         */
+        Floor: {
+            /**
+             * Bed M
+             * @default 0.0508
+             */
+            bed_m: number;
+            /**
+             * Joint M
+             * @default 0.00635
+             */
+            joint_m: number;
+            /**
+             * Kind
+             * @default nothing
+             * @enum {string}
+             */
+            kind: "nothing" | "slabs" | "gravel";
+            /**
+             * Slab M
+             * @default 0.4064
+             */
+            slab_m: number;
         };
         /**
          * FootDetail

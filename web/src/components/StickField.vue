@@ -27,11 +27,13 @@ function put(): void {
       <LengthField label="Measured, thick" bare="in" :model-value="thick" :tape="tape" optional="as sold" @update:model-value="((thick = $event), put())" />
       <LengthField label="wide" bare="in" :model-value="wide" :tape="tape" optional="as sold" @update:model-value="((wide = $event), put())" />
     </div>
+    <p v-if="(thick === null) !== (wide === null)" class="small quiet" role="status">Type the other size as well: both are used together.</p>
   </div>
 </template>
 
 <style scoped>
 .stick { display: grid; gap: 3px; min-width: 0; }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
+p { margin: 0; }
 button { justify-self: start; }
 </style>

@@ -23,6 +23,7 @@ from steady.structures.fence import (
     steps,
     through,
 )
+from steady.structures.fence import floor as floors
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
 from steady.structures.fence.corners import cornered
@@ -64,6 +65,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     _refuse(spec)
     timber = timbers(spec)
     infill.refuse(spec, timber, tape)
+    floors.refuse(spec)
     feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
     width_m = _hole_width(spec, timber)
     ground = site.profile(spec.id)
@@ -83,6 +85,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     parts += [*fixings.fixings(spec, out, timber, parts), *gates.parts(spec, hangings, timber)]
     parts += arches.parts(spec, overhead, timber)
     parts += lift_outs(spec, out)
+    parts += floors.floor(spec, out, timber, yard)
     parts += coats(spec, parts)
     if site.use != "public":
         own_weight(spec, out, parts, len(footings), loads, book, found, timber.rail)
@@ -126,6 +129,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *extras.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),
             *fixings.notes(spec, out, timber, parts, tape),
+            *floors.notes(spec, parts, tape),
         ),
     )
 

@@ -7,6 +7,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.plan.model import Advice, Basis
+from steady.structures.fence.floorspec import Floor
 from steady.structures.fence.footspec import FootDetail, FootKind
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
@@ -262,6 +263,7 @@ class FenceSpec:
     rail_inset_m: Annotated[float, Ge(0.03), Le(0.6)] = 0.1778
     board: Words = "board 1x6 pine"
     infill: Infill = Infill()
+    floor: Floor = Floor()
     keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
     boards_on: Literal["left", "right"] = "left"
     bay_max_m: Annotated[float, Ge(0.6), Le(4.9)] = 2.4384

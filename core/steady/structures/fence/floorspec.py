@@ -1,0 +1,22 @@
+"""What lies on the ground inside a closed loop, as a crew asks for it."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Floor:
+    """Slabs on a bed, or gravel.
+
+    Args:
+        slab_m: A slab's side; slabs are square.
+        joint_m: Left between slabs.
+        bed_m: Depth of the sand under slabs, or of the gravel.
+    """
+
+    kind: Literal["nothing", "slabs", "gravel"] = "nothing"
+    slab_m: Annotated[float, Ge(0.2), Le(1.2)] = 0.4064
+    joint_m: Annotated[float, Ge(0.0), Le(0.05)] = 0.00635
+    bed_m: Annotated[float, Gt(0.0), Le(0.5)] = 0.0508

@@ -1,0 +1,84 @@
+"""The panels of what a crew has and how it builds, in the browser: yard, measured sticks, rails between posts, ways through."""
+
+from playwright.sync_api import expect
+
+from trellis_server.tests.test_browser import SignedIn
+
+
+class YardPanelTest(SignedIn):
+    def test_one_length_alone_and_sticks_in_hand(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        box = page.get_by_label("What you have and keep to")
+        box.get_by_label("Length", exact=True).fill("12'")
+        box.get_by_label("Length", exact=True).press("Enter")
+        box.get_by_label("Sticks").fill("3")
+        box.get_by_role("button", name="These are in hand").click()
+        self.eventually(lambda: len(self.document()["yard"]["rack"]) == 1)
+        kept = self.document()["yard"]["rack"][0]
+        self.assertEqual(kept["count"], 3)
+        self.assertAlmostEqual(kept["length_m"], 12 * 0.3048, places=4)
+        expect(box.get_by_text("in hand", exact=False).first).to_be_visible()
+        box.get_by_role("button", name="off the rack").click()
+        self.eventually(lambda: not self.document()["yard"]["rack"])
+        box.get_by_label("Length", exact=True).fill("8'")
+        box.get_by_label("Length", exact=True).press("Enter")
+        box.get_by_role("button", name="Buy this length only").click()
+        self.eventually(lambda: len(self.document()["yard"]["only"]) == 1)
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: not self.document()["yard"]["only"])
+
+
+class SticksTest(SignedIn):
+    def pick(self, label: str, option: str) -> None:
+        self.page.get_by_role("combobox", name=label, exact=True).click()
+        self.page.get_by_role("option", name=option, exact=True).click()
+
+    def test_a_rail_as_measured_and_laid_between_the_posts_in_brackets(self) -> None:
+        page = self.page
+        self.sheet()
+        page.get_by_role("button", name="Rails: measured otherwise").click()
+        page.get_by_label("wide", exact=True).fill("3.25")
+        page.get_by_label("wide", exact=True).press("Enter")
+        expect(page.get_by_text("Type the other size as well")).to_be_visible()
+        page.get_by_label("Measured, thick").fill("1.5")
+        page.get_by_label("Measured, thick").press("Enter")
+        self.eventually(lambda: "@" in str(self.spec()["rail"]))
+        self.pick("Laid", "between the posts, on edge")
+        self.eventually(lambda: self.spec()["rail_laid"] == "between, on edge")
+        self.pick("Ends held by", "bought brackets")
+        self.eventually(lambda: self.spec()["rail_end"] == "brackets")
+        # What a bracket holds is asked for, and a number closes the gap.
+        makers = page.get_by_label("Makers' numbers")
+        expect(makers).to_be_visible()
+        makers.get_by_label("Rail ends").fill("2000 lb")
+        makers.get_by_label("Rail ends").press("Enter")
+        self.eventually(lambda: bool(self.spec()["ratings"]))
+        self.assertAlmostEqual(self.spec()["ratings"][0]["holds_n"], 2000 * 4.4482216, delta=1)  # type: ignore[index]
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: not self.spec()["ratings"])
+
+    def test_how_the_crew_builds_is_kept_and_comes_up_as_a_start(self) -> None:
+        page = self.page
+        self.sheet()
+        expect(page.locator(".starts article")).to_have_count(3, timeout=30_000)
+        page.get_by_role("button", name="Keep this fence as how our crew builds").click()
+        expect(page.locator(".starts article")).to_have_count(4, timeout=30_000)
+        crew = page.locator(".starts article").filter(has_text="As our crew usually builds it")
+        expect(crew).to_contain_text("posts", timeout=30_000)
+        page.get_by_role("button", name="forget it").click()
+        expect(page.locator(".starts article")).to_have_count(3)
+
+
+class WayThroughTest(SignedIn):
+    def test_a_gate_becomes_a_way_through_without_a_leaf(self) -> None:
+        page = self.page
+        self.sheet()
+        page.get_by_role("tab", name="Line").click()
+        leaf = page.get_by_label("a leaf hangs in it").first
+        leaf.scroll_into_view_if_needed()
+        leaf.uncheck()
+        self.eventually(lambda: self.spec()["openings"][0]["hung"] is False)  # type: ignore[index]
+        expect(page.locator(".canvas svg").first).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: self.spec()["openings"][0]["hung"] is True)  # type: ignore[index]
