@@ -21,9 +21,7 @@ POST = 5.5 * IN
 SLABS = Floor(kind="slabs")
 
 
-def pen(
-    *lengths_ft: float, turns: tuple[float, ...] = (), floor: Floor = SLABS, **changes: Any
-) -> FenceSpec:
+def pen(*lengths_ft: float, turns: tuple[float, ...] = (), floor: Floor = SLABS, **changes: Any) -> FenceSpec:
     turned = turns or (0.0, *[SQUARE] * (len(lengths_ft) - 1))
     straights = tuple(
         Straight(id="abcdefgh"[k], length_m=long * FT, turn_rad=turned[k]) for k, long in enumerate(lengths_ft)

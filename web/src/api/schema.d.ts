@@ -1374,7 +1374,9 @@ export interface components {
             dwelling_units: number;
             /**
              * @default {
+             *       "board_m": null,
              *       "joist": "",
+             *       "lap_m": 0,
              *       "lower_m": 0,
              *       "spacing_m": 0.4064
              *     }
@@ -1605,14 +1607,27 @@ export interface components {
         };
         /**
          * Existing
-         * @description A deck that this one joins: surveyed, never made to carry more. `lower_m`: how much lower the new surface lies.
+         * @description A deck that this one joins: surveyed, never made to carry more.
+         *
+         *     Args:
+         *         lower_m: How much lower the new surface lies.
+         *         lap_m: The new joists run so far back beside the old ones and are bolted to them, at the same level; 0: they do not. Their
+         *             own beam still carries all of them.
+         *         board_m: Thickness of the old boards; None: as the new ones.
          */
         Existing: {
+            /** Board M */
+            board_m?: number | null;
             /**
              * Joist
              * @default
              */
             joist: string;
+            /**
+             * Lap M
+             * @default 0
+             */
+            lap_m: number;
             /**
              * Lower M
              * @default 0

@@ -7,12 +7,13 @@ from steady.plan.model import Caution, Part, Task
 from steady.structures.deck.findings import Timber
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.ledger import edges
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec import DeckSpec, sistered
 
 TWO_LIFT_KG = 23.0
 """Over 50 lb a piece is lifted by two [common practice]."""
 DEEP_M = 0.28
 SAME_SPACING_M = 0.006
+SAME_LEVEL_M = 0.0015
 
 
 def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
@@ -79,14 +80,14 @@ def cautions(
             "practice: drift on decks is not reckoned here",
         )
     if spec.attach == "existing":
-        for text in _beside(spec, Tape(system="metric" if metric else "imperial")):
+        for text in _beside(spec, Tape(system="metric" if metric else "imperial"), timber.board.thickness_m):
             say("drawing", text, "the survey of the deck that stands")
     if frost:
         say("drawing", frost, "see the working")
     return made
 
 
-def _beside(spec: DeckSpec, tape: Tape) -> list[str]:
+def _beside(spec: DeckSpec, tape: Tape, board_m: float) -> list[str]:
     """What the deck that stands asks of this one: its joists read before ours are set, and the step between the two."""
     old, found = spec.existing, []
     if not old.joist:
@@ -97,6 +98,17 @@ def _beside(spec: DeckSpec, tape: Tape) -> list[str]:
         ours, theirs = tape.length(spec.spacing_m), tape.length(old.spacing_m)
         found.append(
             f"Its joists ({old.joist}) stand {theirs} apart, ours {ours}: boards do not run through on one line of screws"
+        )
+    if sistered(spec):
+        higher_m = (old.board_m if old.board_m is not None else board_m) - board_m
+        level = "level with the old ones'"
+        if abs(higher_m) > SAME_LEVEL_M:
+            way = "above" if higher_m > 0 else "below"
+            level = f"{tape.length(abs(higher_m))} {way} the old ones', so that the boards meet level"
+        found.append(
+            f"Joists run {tape.length(old.lap_m)} back beside the old ones, all on the same side, tops {level}; bolted in two "
+            "rows. They hold the two decks together and carry nothing over: the new deck stands on its own beam. Prop the old "
+            "joists before their rim is cut out"
         )
     if old.lower_m > 0:
         step = tape.length(old.lower_m)

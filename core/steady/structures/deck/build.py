@@ -15,7 +15,7 @@ from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
 from steady.structures.deck.findings import Timber, line_of
 from steady.structures.deck.framing import BeamRun, Frame, Joist, height_of
 from steady.structures.deck.posts import PostFound, brace_leg_m
-from steady.structures.deck.spec import DeckSpec, runs_on
+from steady.structures.deck.spec import DeckSpec, runs_on, sistered
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -90,6 +90,10 @@ def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
     return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
 
 
+LAP_BOLTS = 4
+"""Bolts that join a new joist to the old one beside it, two rows [common practice]."""
+
+
 def joists_and_rims(b: Builder, longest_m: float) -> None:
     """Joists between rims (or ledger and rim), rims along the outer edges, the ledger, and blocking."""
     spec, frame, timber = b.spec, b.frame, b.timber
@@ -108,6 +112,8 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             if spec.seat == "flush":
                 b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
         end = joist.to_m - t
+        if laps(b, joist):
+            b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
         if hung:
             b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
         b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
@@ -116,6 +122,8 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
         if abs(abs(across) - 1.0) < 1e-6:
             continue  # a joist runs along this edge
         house = frame.on_house and edge.index == 0
+        if sistered(spec) and edge.index == 0:
+            continue  # the old rim is cut out: joists run through, with blocking between them
         direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
         at = (edge.start[0] - edge.out[0] * t / 2, edge.start[1] - edge.out[1] * t / 2, z)
         # A ledger or rim longer than the sticks on sale is butted in even pieces.
@@ -137,10 +145,10 @@ def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
     A rim, or the ledger, closes each end.
     """
     spec, t = b.spec, b.timber.joist.thickness_m
-    ends = [joist.from_m + t, joist.to_m - t]
+    ends = [-spec.existing.lap_m if laps(b, joist) else joist.from_m + t, joist.to_m - t]
     if spec.seat == "flush":
         half = spec.plies * b.timber.beam.thickness_m / 2
-        edges = [joist.from_m + t if not joist.on[0] else joist.supports[0] + half]
+        edges = [ends[0] if not joist.on[0] else joist.supports[0] + half]
         for at in joist.supports[1:-1]:
             edges += [at - half, at + half]
         edges.append(joist.supports[-1] - half if joist.on[-1] else joist.to_m - t)
@@ -149,6 +157,11 @@ def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
         return [(ends[0], ends[1])]
     cuts = [ends[0], *joist.supports[1:-1], ends[1]]
     return list(itertools.pairwise(cuts))
+
+
+def laps(b: Builder, joist: Joist) -> bool:
+    """Whether a joist runs back beside one of the deck that stands."""
+    return sistered(b.spec) and not b.frame.flip and abs(joist.from_m) < SAME_M
 
 
 def _blocking(b: Builder, z: float) -> None:
@@ -161,8 +174,15 @@ def _blocking(b: Builder, z: float) -> None:
             for a, c in itertools.pairwise(joist.supports):
                 count = max(1, math.ceil((c - a) / BRIDGING_M - 1e-9)) - 1
                 rows |= {round(a + (c - a) * k / (count + 1), 4) for k in range(1, count + 1)}
+    if sistered(spec):
+        rows.add(t / 2)
     for v in sorted(rows):
-        here = [j for j in frame.joists if j.from_m + 0.05 < v < j.to_m - 0.05]
+        at_edge = sistered(spec) and abs(v - t / 2) < SAME_M
+        here = (
+            [j for j in frame.joists if laps(b, j)]
+            if at_edge
+            else [j for j in frame.joists if j.from_m + 0.05 < v < j.to_m - 0.05]
+        )
         for one, two in itertools.pairwise(here):
             length = two.u_m - one.u_m - t
             b.add(

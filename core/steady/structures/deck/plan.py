@@ -20,7 +20,7 @@ from steady.structures.deck.loads import deck_load
 from steady.structures.deck.path import load_path
 from steady.structures.deck.posts import PostFound, reckon_posts, waiver
 from steady.structures.deck.schedule import members
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec import DeckSpec, sistered
 from steady.structures.guard.reckon import GuardFound
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
@@ -83,6 +83,7 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     """
     if spec.built_on is not Basis.RECKONED:
         raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
+    _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
     found = Found(spec, book, deck_load(spec, site, book, min(right - left, high - low)))
@@ -218,6 +219,31 @@ def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:
     b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, "screw")
     b.fix("lateral tie", 2, at, "connector")
     b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, "flashing")
+
+
+def _refuse_laps(spec: DeckSpec) -> None:
+    """Joists that cannot run back beside the old ones.
+
+    Raises:
+        InputError: The field, and what would do.
+    """
+    if not sistered(spec):
+        return
+    old, path = spec.existing, "existing/lap_m"
+    if not old.joist:
+        raise InputError(
+            "existing/joist", "Read the old joists before ours are bolted to them: what they are, how far apart"
+        )
+    if spec.joists_run == "along":
+        raise InputError(
+            path, "Joists that run along the old deck cannot run back beside its joists: run them out from it"
+        )
+    if old.lower_m > 0:
+        raise InputError(path, "Joists bolted beside the old ones lie at their level: take the step away, or the lap")
+    if abs(old.spacing_m - spec.spacing_m) > advice.SAME_SPACING_M:
+        raise InputError(
+            path, "Joists bolted beside the old ones stand as far apart as they do: take their spacing for ours"
+        )
 
 
 def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:

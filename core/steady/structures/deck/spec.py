@@ -63,11 +63,20 @@ class Ledger:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Existing:
-    """A deck that this one joins: surveyed, never made to carry more. `lower_m`: how much lower the new surface lies."""
+    """A deck that this one joins: surveyed, never made to carry more.
+
+    Args:
+        lower_m: How much lower the new surface lies.
+        lap_m: The new joists run so far back beside the old ones and are bolted to them, at the same level; 0: they do not. Their
+            own beam still carries all of them.
+        board_m: Thickness of the old boards; None: as the new ones.
+    """
 
     joist: Words = ""
     spacing_m: Annotated[float, Ge(0.1), Le(1)] = 0.4064
     lower_m: Annotated[float, Ge(0), Le(2)] = 0.0
+    lap_m: Annotated[float, Ge(0), Le(3)] = 0.0
+    board_m: Annotated[float, Ge(0.01), Le(0.1)] | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -225,3 +234,8 @@ def hold(spec: DeckSpec, thing_id: str, at_m: float) -> DeckSpec:
         raise InputError("pins", "Only beams and posts can be moved")
     kept = tuple(pin for pin in spec.pins if pin.id != inner)
     return replace(spec, pins=(*kept, Pin(id=inner, at_m=at_m)))
+
+
+def sistered(spec: DeckSpec) -> bool:
+    """Whether joists run back beside those of a deck that stands."""
+    return spec.attach == "existing" and spec.existing.lap_m > 0
