@@ -56,7 +56,7 @@ def plan_view(plan: Plan, line: Unroll) -> View:
                 id=footing.id, kind="circle", layer="hole", points=((station, across),), size=footing.hole_width_m / 2
             )
         )
-    for role in ("board", *DRAWN_LIKE, "rail", "brace", "post", "header", "rung"):
+    for role in ("board", *DRAWN_LIKE, "rail", "post", "header", "rung"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, PLAN_AXES)]
     shapes.append(
         Shape(id=f"{plan.id}/string", kind="polyline", layer="string", points=((0.0, 0.0), (line.length_m, 0.0)))
@@ -79,7 +79,7 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
             shapes += _zone_below(curve, line, lowest_m)
     for footing in plan.footings:
         shapes += _footing(footing, line)
-    for role in ("board", *DRAWN_LIKE, "rail", "pipe"):
+    for role in ("board", *DRAWN_LIKE, "rail"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     for opening in plan.openings:
         shapes += _leaves(opening, line) if opening.hung else []
@@ -91,7 +91,7 @@ def elevation_view(plan: Plan, line: Unroll) -> View:
             shapes += _again(plan, mark)
         elif mark.kind == "standing":
             shapes += _standing(plan, mark, line)
-    for role in ("brace", "post", "rung", "header"):
+    for role in ("post", "rung", "header"):
         shapes += [shape for part in plan.parts if part.role == role for shape in _part(part, line, ELEVATION_AXES)]
     return View(name="elevation", title="Elevation, pulled straight", shapes=tuple(shapes), bounds=bounds_of(shapes))
 
