@@ -1,5 +1,6 @@
 """Ordinary fences get an answer in every school; the gust each stands up to agrees with a second way to reckon it."""
 
+import itertools
 import math
 import unittest
 from dataclasses import replace
@@ -294,7 +295,10 @@ class SumTest(unittest.TestCase):
     def test_deeper_and_more_open_stands_more(self) -> None:
         for school in self.POSTS:
             deep = [self.gust(school, depth=depth) for depth in ("2 ft", "3 ft", "4 ft")]
-            self.assertEqual(deep, sorted(deep))
+            # A deeper hole may leave the post governing: the same gust, found to a tenth of a per cent.
+            for less, more in itertools.pairwise(deep):
+                self.assertGreater(more, less * 0.999)
+            self.assertGreaterEqual(deep[-1], deep[0] * 0.999)
             open_faced = [self.gust(school, solidity=share) for share in (1, 0.7, 0.5)]
             self.assertEqual(open_faced, sorted(open_faced))
 
