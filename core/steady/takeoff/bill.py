@@ -292,9 +292,11 @@ def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
     for item, count in needed.items():
         good, price = goods()[item], yard.unit_price(item)
         packs = math.ceil(count / good.pack_count)
-        note = f"{count} needed, {good.pack_count} to a pack"
+        loose = good.pack_count == 1
+        note = "" if loose else f"{count} needed, {good.pack_count} to a pack"
         lines.append(
-            Line(item=item, says=good.says, count=packs, unit="packs", price=price, total=packs * price, note=note)
+            Line(item=item, says=good.says, count=packs, unit="pieces" if loose else "packs", price=price,
+                 total=packs * price, note=note)
         )  # fmt: skip
     return lines
 

@@ -44,7 +44,7 @@ class SticksTest(SignedIn):
         page.get_by_label("Measured, thick").fill("1.5")
         page.get_by_label("Measured, thick").press("Enter")
         self.eventually(lambda: "@" in str(self.spec()["rail"]))
-        self.pick("Laid", "between the posts, on edge")
+        self.pick("Laid", "between, on edge")
         self.eventually(lambda: self.spec()["rail_laid"] == "between, on edge")
         self.pick("Ends held by", "bought brackets")
         self.eventually(lambda: self.spec()["rail_end"] == "brackets")

@@ -132,11 +132,15 @@ function away(list: Lists, index: number): void {
 .line { display: grid; grid-template-columns: 1fr; gap: 8px; padding-top: 6px; }
 .row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
 .straight { grid-template-columns: 120px 110px 90px 116px auto; justify-content: start; }
-.gate { grid-template-columns: 120px repeat(3, 100px) 64px auto; justify-content: start; }
+.gate { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--line); padding-bottom: 6px; }
+.gate > * { width: 100px; }
+.gate > :first-child { width: 130px; }
+.gate > .tick { width: auto; }
+.gate > .link, .gate > a { width: auto; padding-bottom: 6px; }
 .zone { grid-template-columns: repeat(auto-fill, minmax(102px, 1fr)); border-bottom: 1px solid var(--line); padding-bottom: 8px; }
 .joins { grid-template-columns: 150px 150px auto; justify-content: start; }
-.joins .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
-.joins .tick input { width: auto; height: auto; }
+.row .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
+.row .tick input { width: auto; height: auto; accent-color: var(--chalk); }
 label.small { display: grid; color: var(--ink-2); gap: 2px; }
 input, select { background: var(--paper); border: 1px solid var(--line); border-radius: 3px; padding: 4px 7px; font-weight: 600; color: var(--ink); width: 100%; min-width: 0; height: 30px; font-size: 14px; }
 .link { padding-bottom: 6px; text-align: left; }

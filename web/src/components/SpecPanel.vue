@@ -36,9 +36,9 @@ const SPACED = [
   { value: 'panels', says: 'in panels' },
 ]
 const LAID = [
-  { value: 'on edge', says: 'on the posts’ face, on edge' },
-  { value: 'flat', says: 'between the posts, flat' },
-  { value: 'between, on edge', says: 'between the posts, on edge' },
+  { value: 'on edge', says: 'on the posts’ face' },
+  { value: 'flat', says: 'between, flat' },
+  { value: 'between, on edge', says: 'between, on edge' },
 ]
 const ENDS = [
   { value: 'screws', says: 'screws at a slant' },
@@ -121,10 +121,10 @@ const fall = computed(() => {
         <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)" />
         <PickField inline label="End posts" :model-value="spec.end_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)" />
         <StickField :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :tape="store.tape" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
-        <div v-if="railed && !sticks" class="two">
-          <PickField label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
-          <PickField label="Laid" :model-value="spec.rail_laid!" :options="LAID" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
-        </div>
+        <template v-if="railed && !sticks">
+          <PickField inline label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
+          <PickField inline label="Laid" :model-value="spec.rail_laid!" :options="LAID" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
+        </template>
         <PickField v-if="style === 'slats'" inline label="Slats lie" :model-value="between ? 'between, on edge' : 'on edge'" :options="LAID.filter((way) => way.value !== 'flat')" :path="path + '/rail_laid'" @update:model-value="pick('rail_laid', 'slats laid')($event)" />
         <PickField v-if="between" inline label="Ends held by" :model-value="spec.rail_end ?? 'screws'" :options="ENDS" :path="path + '/rail_end'" @update:model-value="pick('rail_end', 'what holds the ends')($event)" />
         <PickField v-if="railed && spec.rail_laid === 'on edge'" inline label="One rail runs over" :model-value="spec.rail_bays ?? 1" :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))" @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)" />
@@ -173,7 +173,6 @@ section :deep(> *) { min-width: 0; }
 h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
 .structure { display: flex; justify-content: space-between; text-decoration: none; color: var(--ink); padding: 3px 0 3px 8px; border-left: 3px solid transparent; }
 .structure.here { border-color: var(--chalk); font-weight: 600; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
 .tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
 .tick input { accent-color: var(--chalk); }
 .basis { margin: 4px 0 0; font-size: 13px; }
