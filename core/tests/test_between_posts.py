@@ -8,9 +8,9 @@ from typing import Any
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.plan.verdict import gaps
-from steady.structures.fence.spec import FenceSpec, Infill
+from steady.structures.fence.spec import FenceSpec, Infill, Straight
 from steady.structures.rated import Rated
-from steady.takeoff.bill import bill, cuts
+from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.choices import YardChoices
 
 from tests.make import fence, planned, site
@@ -124,3 +124,43 @@ class SlatsTest(unittest.TestCase):
         slats, stiff = boxes(plan, "rail"), boxes(plan, "stiffener")
         self.assertTrue(stiff)
         self.assertLessEqual(max(box[3] for box in stiff), min(box[1] for box in slats) + 1e-6)
+
+
+class GravelBoardTest(unittest.TestCase):
+    """Base boards under level panels on falling ground: where one would go into the soil it is ripped to it."""
+
+    def falling(self) -> Plan:
+        spec = fence(
+            24, infill=Infill(style="butted", base="base boards"), gap_m=2 * IN, board="board 1x6 pine", rails_count=2,
+            straights=(Straight(id="a", length_m=24 * FT, follows="stepped"),),
+        )  # fmt: skip
+        return planned(spec, site(0.08, 24))
+
+    def test_no_base_board_lies_in_the_soil_at_its_ends(self) -> None:
+        plan = self.falling()
+        ground = next(curve for curve in plan.curves if curve.what == "ground")
+        xs, zs = [p[0] for p in ground.points], [p[2] for p in ground.points]
+
+        def soil(x: float) -> float:
+            k = max(i for i in range(len(xs) - 1) if xs[i] <= x + 1e-9)
+            return zs[k] + (zs[k + 1] - zs[k]) * (x - xs[k]) / (xs[k + 1] - xs[k])
+
+        cut = 0
+        for part in plan.parts:
+            if "/base/" not in part.id:
+                continue
+            rips = [rip.size_m for rip in part.cuts if rip.kind == "rip"]
+            for place in part.places:
+                top = place.at[2] + part.section_m[1] / 2
+                for end, x in enumerate((place.at[0], place.at[0] + part.length_m * place.along[0])):
+                    left = rips[0][end] if rips else part.section_m[1]
+                    self.assertGreater(top - left - soil(x), -0.006)
+                cut += bool(rips)
+        self.assertGreater(cut, 0)
+
+    def test_the_list_says_from_what_to_what_and_buys_it_whole(self) -> None:
+        rows = [row for row in pieces(self.falling()) if row.tapers_to_m is not None]
+        self.assertTrue(rows)
+        for row in rows:
+            self.assertNotAlmostEqual(row.width_m, row.tapers_to_m or 0.0)
+            self.assertEqual(row.stick_m, row.length_m)

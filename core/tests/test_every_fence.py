@@ -61,7 +61,8 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
             gap_m=rng.uniform(0.02, 0.2), bay_max_m=rng.uniform(1.2, 2.2), rails_count=2, posts_cut=rng.choice(("long", "exact")),
             rail_laid=rng.choice(("on edge", "flat", "between, on edge")), rail_bays=rng.choice((1, 2)),
             finish=Finish(kind=pick(rng, Finish, "kind")),
-            plies_count=rng.choice((0, 0, 3)), rail_end=rng.choice(("screws", "brackets", "channel")),
+            plies_count=rng.choice((0, 0, 3)), bend_posts=rng.choice(("square", "split")),
+            rail_end=rng.choice(("screws", "brackets", "channel")),
         ),
         school,
     )  # fmt: skip
@@ -153,7 +154,15 @@ class EveryFenceTest(unittest.TestCase):
                 self.assertTrue(math.isfinite(part.mass_kg) and part.mass_kg >= 0)
 
     def test_every_working_re_evaluates_and_no_check_is_empty(self) -> None:
-        space = {"ln": math.log, "sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
+        space = {
+            "ln": math.log,
+            "sqrt": math.sqrt,
+            "cos": math.cos,
+            "sin": math.sin,
+            "max": max,
+            "min": min,
+            "__builtins__": {},
+        }
         seen = 0
         for _, _, made, _ in self.made:
             steps: dict[int, Step] = {}

@@ -106,7 +106,15 @@ class HouseTest(unittest.TestCase):
         self.assertEqual(run.stdout.strip(), "6")
 
     def test_every_formula_re_evaluates(self) -> None:
-        space = {"ln": math.log, "sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
+        space = {
+            "ln": math.log,
+            "sqrt": math.sqrt,
+            "cos": math.cos,
+            "sin": math.sin,
+            "max": max,
+            "min": min,
+            "__builtins__": {},
+        }
         seen = 0
         deck = replace(
             read_deck("16x12 up3 free", "d"), upright="knee braces", stairs=(StairDesign(id="s", edge=2, at_m=1.0),)

@@ -161,7 +161,15 @@ def place(key: str) -> WindPlace:
 
 class StepsTest(unittest.TestCase):
     def test_every_formula_of_every_school_re_evaluates(self) -> None:
-        space = {"ln": math.log, "sqrt": math.sqrt, "max": max, "min": min, "__builtins__": {}}
+        space = {
+            "ln": math.log,
+            "sqrt": math.sqrt,
+            "cos": math.cos,
+            "sin": math.sin,
+            "max": max,
+            "min": min,
+            "__builtins__": {},
+        }
         for key, book in RULEBOOKS.items():
             steps = all_steps(answers(book))
             self.assertGreater(len([step for step in steps if step.formula]), 25, key)

@@ -27,6 +27,7 @@ class PieceRow:
     stick_m: float
     width_m: float
     bevel_rad: float
+    tapers_to_m: float | None
     count: int
     mass_kg: float
     places: tuple[str, ...]
@@ -88,6 +89,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 length_m=part.length_m,
                 stick_m=part.stick_m or part.length_m,
                 width_m=rip.size_m[0] if rip else 0.0,
+                tapers_to_m=rip.size_m[1] if rip and len(rip.size_m) > 1 else None,
                 bevel_rad=bevel,
                 count=part.count,
                 mass_kg=part.mass_kg,
@@ -180,7 +182,7 @@ def _wanted(item: str, parts: list[Part], yard: YardChoices) -> list[tuple[float
     for part in parts:
         length_m = part.stick_m or part.length_m
         rip = next((cut for cut in part.cuts if cut.kind == "rip"), None)
-        if rip is not None and rip.size_m and 0 < rip.size_m[0] <= wide_m:
+        if rip is not None and len(rip.size_m) == 1 and 0 < rip.size_m[0] <= wide_m:
             strips.append(Strip(length_m=length_m, width_m=rip.size_m[0], count=part.count))
         else:
             whole.append((length_m, part.count))

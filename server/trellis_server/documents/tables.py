@@ -57,6 +57,13 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
     return _text(table)
 
 
+def _ripped(row: PieceRow, tape: Tape) -> str:
+    """The width a piece is ripped to; from end to end where it tapers."""
+    if row.tapers_to_m is not None:
+        return f"{tape.length(row.width_m)} to {tape.length(row.tapers_to_m)}"
+    return tape.length(row.width_m) if row.width_m else ""
+
+
 def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
     """One row for each kind of piece, with every place it goes to."""
     table: list[list[object]] = [
@@ -65,7 +72,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
     for row in rows:
         table.append(
             [row.id, row.role, row.item, row.count, tape.length(row.length_m), f"{row.length_m:.6f}",
-             f"{row.stick_m:.6f}", f"{math.degrees(row.bevel_rad):.2f}", tape.length(row.width_m) if row.width_m else "",
+             f"{row.stick_m:.6f}", f"{math.degrees(row.bevel_rad):.2f}", _ripped(row, tape),
              " ".join(row.places)]
         )  # fmt: skip
     return _text(table)

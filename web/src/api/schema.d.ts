@@ -1650,6 +1650,7 @@ export interface components {
          *         foot: How posts stand, `foot_detail` its sizes.
          *         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
          *         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
+         *         bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
          *         posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
          *         top_low_m: A straight top line stays within this height above the ground, and ...
          *         top_high_m: ... this one; None: a tenth of the height either way.
@@ -1705,6 +1706,12 @@ export interface components {
              * @enum {string}
              */
             bays: "fewest posts" | "equal" | "nudged" | "panels";
+            /**
+             * Bend Posts
+             * @default square
+             * @enum {string}
+             */
+            bend_posts: "square" | "split";
             /**
              * Board
              * @default board 1x6 pine
@@ -3672,6 +3679,8 @@ export interface components {
             says: string;
             /** Stick M */
             stick_m: number;
+            /** Tapers To M */
+            tapers_to_m: number | null;
             /** Width M */
             width_m: number;
         };

@@ -120,7 +120,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           <thead><tr><th>Piece</th><th>Of</th><th>Count</th><th>Length</th><th>Out of a stick</th><th>End cuts</th><th>Each</th></tr></thead>
           <tbody>
             <tr v-for="row in takeoff.pieces" :key="row.id" :class="{ on: holds(row.places) }" @click="emit('select', bayOf(row.places[0] ?? ''))">
-              <td>{{ row.role }}<template v-if="row.width_m">, ripped to {{ showLength(row.width_m, store.tape) }}</template></td><td>{{ row.says }}</td><td class="strong">{{ row.count }}</td><td class="strong">{{ showLength(row.length_m, store.tape) }}</td><td>{{ showLength(row.stick_m, store.tape) }}</td><td>{{ row.bevel_rad ? `${Math.abs((row.bevel_rad * 180) / Math.PI).toFixed(1)}° bevel` : 'square' }}</td><td>{{ store.tape.system === 'imperial' ? `${(row.mass_kg / 0.45359237).toFixed(0)} lb` : `${row.mass_kg.toFixed(0)} kg` }}</td>
+              <td>{{ row.role }}<template v-if="row.tapers_to_m !== null && row.tapers_to_m !== undefined">, ripped from {{ showLength(row.width_m, store.tape) }} to {{ showLength(row.tapers_to_m, store.tape) }}</template><template v-else-if="row.width_m">, ripped to {{ showLength(row.width_m, store.tape) }}</template></td><td>{{ row.says }}</td><td class="strong">{{ row.count }}</td><td class="strong">{{ showLength(row.length_m, store.tape) }}</td><td>{{ showLength(row.stick_m, store.tape) }}</td><td>{{ row.bevel_rad ? `${Math.abs((row.bevel_rad * 180) / Math.PI).toFixed(1)}° bevel` : 'square' }}</td><td>{{ store.tape.system === 'imperial' ? `${(row.mass_kg / 0.45359237).toFixed(0)} lb` : `${row.mass_kg.toFixed(0)} kg` }}</td>
             </tr>
           </tbody>
         </table>

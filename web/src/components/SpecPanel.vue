@@ -128,6 +128,7 @@ const fall = computed(() => {
         <PickField v-if="style === 'slats'" inline label="Slats lie" :model-value="between ? 'between, on edge' : 'on edge'" :options="LAID.filter((way) => way.value !== 'flat')" :path="path + '/rail_laid'" @update:model-value="pick('rail_laid', 'slats laid')($event)" />
         <PickField v-if="between" inline label="Ends held by" :model-value="spec.rail_end ?? 'screws'" :options="ENDS" :path="path + '/rail_end'" @update:model-value="pick('rail_end', 'what holds the ends')($event)" />
         <PickField v-if="railed && spec.rail_laid === 'on edge'" inline label="One rail runs over" :model-value="spec.rail_bays ?? 1" :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))" @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)" />
+        <PickField v-if="spec.straights.length > 1 || spec.closed" inline label="Posts at bends" :model-value="spec.bend_posts ?? 'square'" :options="[{ value: 'square', says: 'square with the line' }, { value: 'split', says: 'split the angle' }]" :path="path + '/bend_posts'" @update:model-value="pick('bend_posts', 'posts at bends')($event)" />
         <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
       </section>
       <section v-if="spec.closed">

@@ -51,7 +51,8 @@ def posts_and_footings(
         stick = post.stick
         foot = foot_m(spec, way)
         x_m, y_m = beside(post.leg, post.station_m, set_back_m(spec, timber, stick))
-        heading = (math.cos(post.leg.heading_rad), math.sin(post.leg.heading_rad), 0.0)
+        facing_rad = post.leg.heading_rad + post.turned_rad
+        heading = (math.cos(facing_rad), math.sin(facing_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
         length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
         place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
@@ -220,7 +221,7 @@ def _spans(run: Stretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tu
             from_m = first_m if bay is run.bays[0] else from_m
             to_m = last_m if group[-1] is run.bays[-1] else to_m
         else:
-            from_m, to_m = from_m + bay.start.stick.width_m / 2, to_m - bay.end.stick.width_m / 2
+            from_m, to_m = from_m + bay.start.half_m, to_m - bay.end.half_m
         yield bay, from_m, to_m
 
 

@@ -3,6 +3,7 @@
 import math
 from dataclasses import replace
 
+from steady.measure.show import Tape
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import rows
 from steady.structures.fence.line import Faces, Stretch, side
@@ -60,6 +61,22 @@ def cornered(spec: FenceSpec, out: SetOut, timber: Timber, runs: list[Stretch]) 
         start, end = _turns(spec, out, run.bays[0].start, run.bays[-1].end)
         made.append(replace(run, start_turn_rad=start, end_turn_rad=end, boards=boards))
     return made
+
+
+def turned_notes(spec: FenceSpec, out: SetOut, timber: Timber, tape: Tape) -> list[str]:
+    """Posts turned to split their angle: what their rails are cut to, or how far their corners come through the rails' line."""
+    found = sorted({round(abs(post.turned_rad), 4) for post in out.posts if post.turned_rad})
+    if not found:
+        return []
+    angles = " and ".join(f"{math.degrees(half):.0f}°" for half in found)
+    said = f"Posts at bends stand turned, to split the angle: {angles} from either straight"
+    if rows(spec, timber.rail).on_face:
+        half_m = timber.post.width_m / 2
+        out_m = half_m * (math.cos(found[-1]) + math.sin(found[-1]) - 1)
+        return [
+            f"{said}. On the outside of a turn plane its corner back, up to {tape.length(out_m)}; inside, shim the rails as far"
+        ]
+    return [f"{said}; what meets them is cut to that bevel"]
 
 
 def notes(runs: list[Stretch]) -> list[str]:

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.plan.model import Cut, Footing, Part, Place
+from steady.structures.fence.boards import SLIM_M
 from steady.structures.fence.feet import pipe_of, way_at
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import BOARDED, WIRED, laid, rows, stiffeners
@@ -118,8 +119,8 @@ def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
     def lie() -> Iterator[tuple[float, Place]]:
         for run in runs:
             for bay in run.bays:
-                from_m = bay.start.station_m + bay.start.stick.width_m / 2
-                to_m = bay.end.station_m - bay.end.stick.width_m / 2
+                from_m = bay.start.station_m + bay.start.half_m
+                to_m = bay.end.station_m - bay.end.half_m
                 z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
                 from_m, to_m = from_m + spec.clip_gap_m / 2, to_m - spec.clip_gap_m / 2
                 yield to_m - from_m, _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/panel", bay.grade)
@@ -211,19 +212,55 @@ def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) 
     if spec.infill.base != "base boards":
         return []
     board = timber.board
+    whole: list[tuple[float, Place]] = []
+    tapered: dict[tuple[int, int, int], list[Place]] = defaultdict(list)
+    for run in runs:
+        for bay in run.bays:
+            for k in range(base_boards(spec, bay, ground, board.width_m)):
+                from_m, to_m = bay.start.station_m + bay.start.half_m, bay.end.station_m - bay.end.half_m
+                over = [bay.foot_m(spec.gap_m, s) - k * board.width_m - ground.height_m(s) for s in (from_m, to_m)]
+                if max(over) <= SLIM_M:
+                    continue  # all of it would lie in the soil
+                # Where even its upper edge goes under, it ends there.
+                runs_out_m = (to_m - from_m) * abs(min(0.0, *over)) / (abs(over[1] - over[0]) or 1.0)
+                from_m, to_m = (from_m + runs_out_m, to_m) if over[0] < over[1] else (from_m, to_m - runs_out_m)
+                z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
+                place = _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/base/{k}", bay.grade)
+                long_m = (to_m - from_m) * math.hypot(1.0, bay.grade)
+                start, end = (min(board.width_m, max(0.0, high_m)) for high_m in over)
+                if min(start, end) > board.width_m - SOIL_M:
+                    whole.append((long_m, place))
+                else:
+                    tapered[(_units(long_m), _units(start), _units(end))].append(place)
+    return [
+        *_grouped(spec, "base", "board", board, (board.thickness_m, board.width_m), iter(whole)),
+        *_tapers(spec, board, tapered),
+    ]
 
-    def lie() -> Iterator[tuple[float, Place]]:
-        for run in runs:
-            for bay in run.bays:
-                count = base_boards(spec, bay, ground, board.width_m)
-                from_m = bay.start.station_m + bay.start.stick.width_m / 2
-                to_m = bay.end.station_m - bay.end.stick.width_m / 2
-                for k in range(count):
-                    z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
-                    place = _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/base/{k}", bay.grade)
-                    yield (to_m - from_m) * math.hypot(1.0, bay.grade), place
 
-    return _grouped(spec, "base", "board", board, (board.thickness_m, board.width_m), lie())
+SOIL_M = 0.005
+"""Less than this in the soil is left to the shovel [our own]."""
+
+
+def _units(length_m: float) -> int:
+    return round(length_m / SAME_LENGTH_M)
+
+
+def _tapers(spec: FenceSpec, board: Stick, tapered: dict[tuple[int, int, int], list[Place]]) -> list[Part]:
+    """Base boards ripped to the ground from end to end; each is bought whole."""
+    made = []
+    for (long, start, end), places in sorted(tapered.items()):
+        long_m, ends_m = long * SAME_LENGTH_M, (start * SAME_LENGTH_M, end * SAME_LENGTH_M)
+        bevel = math.atan2(ends_m[1] - ends_m[0], long_m)
+        rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel, size_m=ends_m)
+        made.append(
+            Part(
+                id=f"{spec.id}/base/cut/{long}/{start}/{end}", role="board", item=board.key, length_m=long_m,
+                section_m=(board.thickness_m, board.width_m), places=tuple(places), cuts=(rip,), stick_m=long_m,
+                mass_kg=board.density_kg_per_m3 * board.thickness_m * sum(ends_m) / 2 * long_m,
+            )
+        )  # fmt: skip
+    return made
 
 
 def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:

@@ -64,7 +64,20 @@ def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber, ta
         made.append(
             Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), stick, label, opening_id)
         )
-    return made
+    return [_split(spec, path, post) for post in made]
+
+
+def _split(spec: FenceSpec, path: Path, post: Post) -> Post:
+    """A post at a bend or corner turned to split its angle, where the crew asks for it; a gate's post stands with its gate."""
+    if spec.bend_posts != "split" or post.kind not in ("corner", "bend", "closing") or post.opening:
+        return post
+    at = path.legs.index(post.leg)
+    if post.kind == "closing":
+        turn, leg = path.legs[0].heading_rad - path.legs[-1].heading_rad, 1.0
+    else:
+        turn, leg = post.leg.heading_rad - path.legs[at - 1].heading_rad, -1.0
+    # A square post looks alike at every quarter turn.
+    return replace(post, turned_rad=math.remainder(leg * math.remainder(turn, 2 * math.pi) / 2, math.pi / 2))
 
 
 def _line_end(

@@ -26,7 +26,7 @@ from steady.structures.fence import (
 from steady.structures.fence import floor as floors
 from steady.structures.fence.boards import boards
 from steady.structures.fence.coats import coats, finish_tasks
-from steady.structures.fence.corners import cornered
+from steady.structures.fence.corners import cornered, turned_notes
 from steady.structures.fence.corners import notes as corner_notes
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.liftouts import lift_outs
@@ -122,6 +122,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         notes=(
             *out.notes,
             *corner_notes(runs),
+            *turned_notes(spec, out, timber, tape),
             *infill.notes(spec, runs, timber, tape),
             *through.drying_notes(spec, runs, timber, tape),
             *through.base_notes(spec, runs, ground, timber, tape),

@@ -1,7 +1,7 @@
 """The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
@@ -45,6 +45,21 @@ class _PostWood:
     refused: OutsideScope | None
     modulus: Step
     wood: Wood | None = None
+
+
+def _turned(now: _PostWood, turned_rad: float) -> _PostWood:
+    """A wooden post bent across its diagonal, more or less: its corners lie farther out than its faces.
+
+    Source: geometry: a square's section modulus about an axis turned by an angle t is S / (cos t + sin t).
+    """
+    if not turned_rad or now.wood is None:
+        return now
+    grows = math.cos(turned_rad) + abs(math.sin(turned_rad))
+    modulus = replace(
+        now.modulus, value=now.modulus.value / grows, formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
+        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")), says="turned to split the angle",
+    )  # fmt: skip
+    return replace(now, key=f"{now.key} {turned_rad:.6f}", modulus=modulus)
 
 
 class PostReckoner:
@@ -154,7 +169,7 @@ class PostReckoner:
             )  # fmt: skip
         way = self.ways[post.id] = way_at(self.spec, post.station_m)
         self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
-        self.now = self._at_ground(post)
+        self.now = _turned(self._at_ground(post), post.turned_rad)
         rise_m = self.found.rise_m.get(post.id, 0.0)
         top_m = self.top_m + rise_m
         pushes = self._pushes(post, sides, top_m)

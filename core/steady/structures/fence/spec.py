@@ -209,6 +209,7 @@ class FenceSpec:
         foot: How posts stand, `foot_detail` its sizes.
         plies_count: Above 0, posts are built up of so many sticks of the rail's stock, side by side along the line.
         ply_screw_pitch_m: Pairs of screws through a built-up post, one above the other at this pitch.
+        bend_posts: Posts at bends and corners: square with the line that goes on, or turned to split the angle.
         posts_cut: long: set long and cut along the string; exact: cut before, with a level to hit at the bottom of every hole.
         top_low_m: A straight top line stays within this height above the ground, and ...
         top_high_m: ... this one; None: a tenth of the height either way.
@@ -281,6 +282,7 @@ class FenceSpec:
     foot_detail: FootDetail = FootDetail()
     plies_count: Annotated[int, Ge(0), Le(5)] = 0
     ply_screw_pitch_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.3
+    bend_posts: Literal["square", "split"] = "square"
     posts_cut: Literal["long", "exact"] = "long"
     top_low_m: Annotated[float, Gt(0.2), Le(5)] | None = None
     top_high_m: Annotated[float, Gt(0.2), Le(5)] | None = None

@@ -1,5 +1,6 @@
 """Posts and bays of a fence's line, each where it stands."""
 
+import math
 from dataclasses import dataclass
 
 from steady.layout.path import Leg, Path
@@ -12,7 +13,7 @@ class Post:
     """A post of the line.
 
     `kind`: end, corner, bend, gate, locked, lift-out, loose (of a lift-out bay), wall, standing (already there), closing (the
-    start again, where a loop closes) or line; `opening` for gate posts.
+    start again, where a loop closes) or line; `opening` for gate posts; `turned_rad`: from its leg's heading, to split a turn.
     """
 
     id: str
@@ -23,6 +24,12 @@ class Post:
     stick: Stick
     label: str = ""
     opening: str = ""
+    turned_rad: float = 0.0
+
+    @property
+    def half_m(self) -> float:
+        """From its middle to its face along either straight. Source: geometry: a turned face is met at a slant."""
+        return self.stick.width_m / 2 / math.cos(self.turned_rad)
 
     @property
     def fixed(self) -> bool:

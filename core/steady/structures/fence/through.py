@@ -115,8 +115,8 @@ def base_notes(spec: FenceSpec, runs: list[Stretch], ground: Profile, timber: Ti
         return []
     where = "one bay" if many == 1 else f"{many} bays"
     return [
-        f"Base boards in {where} would reach into the soil, by up to {tape.length(deepest_m)} at the high end: scribe the "
-        "lowest to the ground and rip it there, or dig it in where its treatment is for the ground"
+        f"Base boards in {where} would reach into the soil, by up to {tape.length(deepest_m)} at the high end: they are ripped "
+        "to the ground from end to end, as listed; scribe between, or dig them in whole where their treatment is for the ground"
     ]
 
 
