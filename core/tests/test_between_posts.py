@@ -119,6 +119,12 @@ class SlatsTest(unittest.TestCase):
         _, on_face = built(**{**spec, "rail_laid": "on edge"})
         self.assertAlmostEqual(min(box[1] for box in boxes(on_face, "rail")), POST / 2, places=6)
 
+    def test_the_order_of_work_counts_slats_once(self) -> None:
+        _, plan = built(infill=Infill(style="slats", spacer_m=0.5 * IN), rail="rail 1x6 cedar", height_m=4 * FT)
+        slats = float(sum(part.count for part in rails(plan)))
+        counted = [(name, many) for task in plan.tasks for name, many, _ in task.work if name in ("rails", "slats")]
+        self.assertEqual(counted, [("slats", slats)])
+
     def test_stiffeners_stand_behind_slats_between_the_posts(self) -> None:
         _, plan = built(infill=Infill(style="slats", spacer_m=0.5 * IN), rail="rail 1x6 cedar", height_m=4 * FT)
         slats, stiff = boxes(plan, "rail"), boxes(plan, "stiffener")

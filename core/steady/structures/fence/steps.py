@@ -63,6 +63,8 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
     def count(role: str) -> float:
         return float(sum(part.count for part in parts if part.role == role))
 
+    # Slats and louvres are what closes the fence: they are counted there.
+    rails_count = 0.0 if spec.infill.style in ("slats", "louvres") else count("rail")
     wet = any(layer.what == "concrete" for footing in footings for layer in footing.layers)
     first = spec.finish.kind != "none" and spec.finish.when == "before building"
     holes_m = sum(footing.hole_m for footing in footings)
@@ -93,9 +95,9 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         ),
         Task(
             id=f"{sid}/rails",
-            what=CUT[spec.posts_cut] + ("rails on" if count("rail") else "ready for the infill"),
+            what=CUT[spec.posts_cut] + ("rails on" if rails_count else "ready for the infill"),
             about=(sid,),
-            work=(("rails", count("rail"), ""),),
+            work=(("rails", rails_count, ""),) if rails_count else (),
             after=((f"{sid}/set", "cure" if wet else ""),),
             hold="plumb checked again before rails",
         ),
