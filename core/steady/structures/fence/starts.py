@@ -17,7 +17,7 @@ from steady.plan.verdict import buildable, gaps, hardest, named
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.singles import with_return
+from steady.structures.fence.singles import GAPS_M, with_return
 from steady.structures.fence.spec import FenceSpec, PracticeDetail
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick, same_wood, stick, sticks
@@ -136,7 +136,8 @@ def cheapest(
 ) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
-    Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number. First, for every bay, the
+    Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number, bays that a rail runs
+    over, augers, a return at the free end; gaps between butted boards only where nothing passes closed. First, for every bay, the
     smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
     found = Search()
@@ -201,6 +202,8 @@ def cheapest(
             break
     tries: list[dict[str, object]] = [{}, {"hole_width_m": None}]
     tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
+    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
+    tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
     for change in tries:
         # The fence as it is, and other augers for what was found, where they pass for less.
         like = base if not change else found.spec
@@ -215,6 +218,15 @@ def cheapest(
         if buildable(trial) and (found.spec is None or price < found.price - 0.5):
             found.spec, found.plan, found.price = replace(like, **change), trial, price  # type: ignore[arg-type]
     _returned(found, base, site, book, yard, tape, priced)
+    if found.spec is None and spec.infill.style == "butted":
+        # What the client looks at is changed only where nothing passes closed.
+        metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+        gaps_m = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[metric])
+        opened = cheapest(replace(spec, infill=gaps_m), site, book, yard, tape, priced)
+        opened.planned += found.planned
+        if opened.spec is not None:
+            return opened
+        found.planned = opened.planned
     if found.spec is None:
         sizes = f"{posts[0].says} to {posts[-1].says}"
         bays = _bays(spec, book)
