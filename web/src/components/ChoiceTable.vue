@@ -41,6 +41,8 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
 
 <style scoped>
 .n { text-align: right; white-space: nowrap; }
+td:first-child { min-width: 118px; }
+td[colspan] { min-width: 0; }
 .pick { background: none; border: 0; padding: 0; text-align: left; cursor: pointer; min-height: 24px; }
 .lasts { display: block; max-width: 44ch; white-space: normal; }
 .apart { padding-top: 10px; }

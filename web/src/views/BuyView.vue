@@ -69,7 +69,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${rat
         <thead><tr><th>What</th><th class="n">How many</th><th class="n">Price each</th><th class="n">In all</th><th /></tr></thead>
         <tbody>
           <tr v-for="line in takeoff.bill.lines" :key="line.says">
-            <td>{{ line.says }}</td><td class="n">{{ line.count }} {{ line.unit }}</td>
+            <td>{{ line.says }}</td><td class="n">{{ line.count }} {{ line.count === 1 ? line.unit.replace(/s$/, '') : line.unit }}</td>
             <td class="n"><KeptInput :value="money(line.price)" :aria-label="`Price of ${line.says}`" inputmode="decimal" @change="price(line.item, ($event.target as HTMLInputElement).value, line.length_m ?? null, line.says)" /></td>
             <td class="n">{{ money(line.total) }}</td><td class="quiet small">{{ line.note }}</td>
           </tr>
