@@ -14,7 +14,7 @@ from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person, small_job
 
-BODIES = 2000
+BODIES = 1200
 DEAR = {"/api/reckon/start", "/api/reckon/steps-up", "/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
