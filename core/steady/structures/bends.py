@@ -1,9 +1,11 @@
 """One piece that bends, held against its wood: the check, or why it cannot be made and what the piece must carry."""
 
 from steady.errors import OutsideScope
+from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import LoadType, Wood, si
 from steady.rulebooks.base import Rulebook
+from steady.structures.wood import board_reach_m
 
 
 def check_bends(
@@ -34,4 +36,24 @@ def check_bends(
     return Check(
         name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=moment, limit=limit, working=working, case=case,
         asks=asks,
+    )  # fmt: skip
+
+
+def check_reach(
+    u: Units, thickness_m: float, span: float, *, name: str, about: str, case: str, says: str, where: str, share: float = 1.0
+) -> Check:  # fmt: skip
+    """A board that no table has a stress for: held to a span of our own for its thickness, which is our own safety limit.
+
+    Args:
+        span: In the school's own unit of spans.
+        where: In which wind; within the run, `share` lets it span so much farther.
+    """
+    has = Step(symbol="L", value=span, unit=u.span, formula="", inputs=(), source="geometry", says=says)
+    most = Step(
+        symbol="L_max", value=board_reach_m(thickness_m) * share / u.span_m, unit=u.span, formula="", inputs=(),
+        source="practice: our own span of a board by its thickness, about 520 psi; low", says=where,
+    )  # fmt: skip
+    return Check(
+        name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=most, working=(), case=case,
+        asks=Asks.SAFETY,
     )  # fmt: skip

@@ -1779,7 +1779,7 @@ export interface components {
              *       "bed_m": 0.0508,
              *       "joint_m": 0.00635,
              *       "kind": "nothing",
-             *       "slab_m": 0.4064
+             *       "slab_m": null
              *     }
              */
             floor: components["schemas"]["Floor"];
@@ -2084,7 +2084,7 @@ export interface components {
          * @description Slabs on a bed, or gravel.
          *
          *     Args:
-         *         slab_m: A slab's side; slabs are square.
+         *         slab_m: A slab's side; slabs are square. None: as they are sold where the posts are, in inches or millimetres.
          *         joint_m: Left between slabs.
          *         bed_m: Depth of the sand under slabs, or of the gravel.
          */
@@ -2105,11 +2105,8 @@ export interface components {
              * @enum {string}
              */
             kind: "nothing" | "slabs" | "gravel";
-            /**
-             * Slab M
-             * @default 0.4064
-             */
-            slab_m: number;
+            /** Slab M */
+            slab_m?: number | null;
         };
         /**
          * FootDetail

@@ -46,18 +46,8 @@ const ENDS = [
   { value: 'channel', says: 'a channel down the post' },
 ]
 const FLOORS = [{ value: 'nothing', says: 'the ground' }, { value: 'slabs', says: 'slabs on sand' }, { value: 'gravel', says: 'gravel' }]
-type Floor = { kind: 'nothing' | 'slabs' | 'gravel'; slab_m: number; joint_m: number; bed_m: number }
-const BARE: Floor = { kind: 'nothing', slab_m: 0.4064, joint_m: 0.00635, bed_m: 0.0508 }
-const floor = computed<Floor>(() => ({ ...BARE, ...spec.value?.floor }))
-/** A crew that reads millimetres starts with its own slab. */
-function lay(name: keyof Floor, says: string) {
-  return (value: number | string | null): void => {
-    if (value === null) return
-    const made = { ...floor.value, [name]: value } as Floor
-    if (name === 'kind' && floor.value.kind === 'nothing' && floor.value.slab_m === BARE.slab_m && store.tape.system === 'metric') Object.assign(made, { slab_m: 0.45, joint_m: 0.006, bed_m: 0.05 })
-    set('floor', made as never, says)
-  }
-}
+const floor = computed(() => spec.value?.floor)
+const lay = (name: string, says: string) => (value: number | string | null) => set('floor', { ...spec.value?.floor, [name]: value } as never, says)
 /** Rails that lie between the posts, or slats that do. */
 const between = computed(() => spec.value?.rail_laid === 'between, on edge' || (railed.value && !sticks.value && spec.value?.rail_laid === 'flat'))
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
@@ -133,10 +123,10 @@ const fall = computed(() => {
       </section>
       <section v-if="spec.closed">
         <h3>Inside the loop</h3>
-        <PickField inline label="Floor" :model-value="floor.kind" :options="FLOORS" :path="path + '/floor/kind'" @update:model-value="lay('kind', 'the floor')($event)" />
-        <LengthField v-if="floor.kind === 'slabs'" inline label="Slabs, square" bare="in" :model-value="floor.slab_m" :tape="store.tape" :path="path + '/floor/slab_m'" @update:model-value="lay('slab_m', 'size of the slabs')($event)" />
-        <LengthField v-if="floor.kind === 'slabs'" inline label="Joints" bare="in" :model-value="floor.joint_m" :tape="store.tape" :path="path + '/floor/joint_m'" @update:model-value="lay('joint_m', 'joints of the slabs')($event)" />
-        <LengthField v-if="floor.kind !== 'nothing'" inline :label="floor.kind === 'slabs' ? 'Sand under them' : 'Gravel, deep'" bare="in" :model-value="floor.bed_m" :tape="store.tape" :path="path + '/floor/bed_m'" @update:model-value="lay('bed_m', 'the bed')($event)" />
+        <PickField inline label="Floor" :model-value="floor?.kind ?? 'nothing'" :options="FLOORS" :path="path + '/floor/kind'" @update:model-value="lay('kind', 'the floor')($event)" />
+        <LengthField v-if="floor?.kind === 'slabs'" inline label="Slabs, square" bare="in" optional="as sold" :model-value="floor.slab_m ?? null" :tape="store.tape" :path="path + '/floor/slab_m'" @update:model-value="lay('slab_m', 'size of the slabs')($event)" />
+        <LengthField v-if="floor?.kind === 'slabs'" inline label="Joints" bare="in" :model-value="floor.joint_m" :tape="store.tape" :path="path + '/floor/joint_m'" @update:model-value="$event !== null && lay('joint_m', 'joints of the slabs')($event)" />
+        <LengthField v-if="floor && floor.kind !== 'nothing'" inline :label="floor.kind === 'slabs' ? 'Sand under them' : 'Gravel, deep'" bare="in" :model-value="floor.bed_m" :tape="store.tape" :path="path + '/floor/bed_m'" @update:model-value="$event !== null && lay('bed_m', 'the bed')($event)" />
       </section>
       <section>
         <h3>What closes it</h3>

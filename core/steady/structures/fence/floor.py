@@ -15,11 +15,18 @@ from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3
 
 SLAB = "paving slab"
+SOLD_M = {False: 0.4064, True: 0.45}
+"""Side of a slab as sold, by feet or metric [common practice]."""
 MOST_SLABS = 4000
 SLIVER_M = 0.01
 """Less of a slab than this is not laid: the joint takes it up [our own]."""
 Point = tuple[float, float]
 Ring = list[Point]
+
+
+def slab_m(spec: FenceSpec, timber: Timber) -> float:
+    """A slab's side: as typed, or as it is sold beside the posts."""
+    return spec.floor.slab_m if spec.floor.slab_m is not None else SOLD_M[timber.post.metric]
 
 
 def refuse(spec: FenceSpec) -> None:
@@ -44,7 +51,7 @@ def floor(spec: FenceSpec, out: SetOut, timber: Timber, yard: YardChoices) -> li
     deep_m3 = abs(area_m2(ring)) * spec.floor.bed_m
     if spec.floor.kind == "gravel":
         return [_bed(spec, yard.gravel, deep_m3, at)]
-    whole, cut = slabs(spec, ring, out)
+    whole, cut = slabs(spec, ring, out, slab_m(spec, timber))
     heading = out.path.legs[0].heading_rad
     along = (math.cos(heading), math.sin(heading), 0.0)
     made = [_bed(spec, yard.sand, deep_m3, at)]
@@ -54,7 +61,7 @@ def floor(spec: FenceSpec, out: SetOut, timber: Timber, yard: YardChoices) -> li
                 Place(id=f"{spec.id}/slab/{name}/{k}", at=(x, y, at[2]), along=along, up=UP)
                 for k, (x, y) in enumerate(where)
             )
-            size = (spec.floor.slab_m, spec.floor.slab_m)
+            size = (slab_m(spec, timber), slab_m(spec, timber))
             made.append(
                 Part(id=f"{spec.id}/slabs/{name}", role="slab", item=SLAB, length_m=0.0, section_m=size, places=places)
             )
@@ -92,13 +99,13 @@ def inside(spec: FenceSpec, out: SetOut, timber: Timber) -> Ring:
     return ring if way > 0 else ring[::-1]
 
 
-def slabs(spec: FenceSpec, ring: Ring, out: SetOut) -> tuple[Ring, Ring]:
+def slabs(spec: FenceSpec, ring: Ring, out: SetOut, size_m: float) -> tuple[Ring, Ring]:
     """Near corners of whole slabs and of cut ones, on the site.
 
     Raises:
         InputError: More slabs than are laid by hand.
     """
-    size_m, pitch_m = spec.floor.slab_m, spec.floor.slab_m + spec.floor.joint_m
+    pitch_m = size_m + spec.floor.joint_m
     heading = out.path.legs[0].heading_rad
     cos, sin = math.cos(heading), math.sin(heading)
     origin = ring[0]
@@ -143,7 +150,7 @@ def _clipped(ring: Ring, u: float, v: float, size_m: float) -> Ring:
     return ring
 
 
-def notes(spec: FenceSpec, parts: list[Part], tape: Tape) -> list[str]:
+def notes(spec: FenceSpec, timber: Timber, parts: list[Part], tape: Tape) -> list[str]:
     """Slabs whole and cut, and where the grid begins."""
     count = {part.id.rsplit("/", 1)[-1]: part.count for part in parts if part.role == "slab"}
     if not count:
@@ -151,6 +158,6 @@ def notes(spec: FenceSpec, parts: list[Part], tape: Tape) -> list[str]:
     cuts = count.get("cut", 0)
     said = f"{count.get('whole', 0)} whole slabs and {cuts} cut" if cuts else f"{count['whole']} whole slabs, none cut"
     return [
-        f"Floor: {said}, {tape.length(spec.floor.slab_m)} square, joints {tape.length(spec.floor.joint_m)}, laid from the first "
+        f"Floor: {said}, {tape.length(slab_m(spec, timber))} square, joints {tape.length(spec.floor.joint_m)}, laid from the first "
         "corner along the first straight; every cut one is a slab of its own, what is left of it is a spare"
     ]

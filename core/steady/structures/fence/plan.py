@@ -130,7 +130,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *extras.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),
             *fixings.notes(spec, out, timber, parts, tape),
-            *floors.notes(spec, parts, tape),
+            *floors.notes(spec, timber, parts, tape),
         ),
     )
 

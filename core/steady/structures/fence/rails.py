@@ -9,12 +9,13 @@ from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
+from steady.structures.bends import check_reach
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
 from steady.structures.fence.infill import WIRED, rows
 from steady.structures.fence.leaning import leaning, leaning_asks
 from steady.structures.fence.spec import FenceSpec
 from steady.structures.fence.stations import Bay
-from steady.structures.wood import WITHIN, board_reach_m, outdoors
+from steady.structures.wood import WITHIN, outdoors
 from steady.yard.stock import SLAT_M, Stick
 
 _Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
@@ -139,26 +140,12 @@ class RailReckoner:
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
         run_pa = min((pressure for _, _, pressure in self.loads.zones), default=0.0)
         within = max((p for _, p in zones), default=0.0) <= run_pa * 1.001
-        most_m = board_reach_m(slat.thickness_m) * (WITHIN if within else 1.0)
         clear = (bay.width_m * math.hypot(1.0, bay.grade) - self.post_m) / u.span_m
-        has = Step(
-            symbol="L",
-            value=clear,
-            unit=u.span,
-            formula="",
-            inputs=(),
-            source="geometry",
-            says="a slat between its posts",
-        )
-        most = Step(
-            symbol="L_max", value=most_m / u.span_m, unit=u.span, formula="", inputs=(),
-            source="practice: our own span of a board by its thickness, about 520 psi; low",
-            says="within the run" if within else "in the ends' zones",
-        )  # fmt: skip
         self.found.checks.append(
-            Check(
-                name=f"{self.noun} reach between posts", about=about, basis=Basis.RECKONED, sense="at most", demand=has,
-                limit=most, working=(), case="wind", asks=Asks.SAFETY,
+            check_reach(
+                u, slat.thickness_m, clear, name=f"{self.noun} reach between posts", about=about, case="wind",
+                says="a slat between its posts", where="within the run" if within else "in the ends' zones",
+                share=WITHIN if within else 1.0,
             )
         )  # fmt: skip
 

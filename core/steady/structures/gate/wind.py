@@ -2,9 +2,9 @@
 
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
-from steady.structures.bends import check_bends
+from steady.structures.bends import check_bends, check_reach
 from steady.structures.gate.leaf import Leaf
-from steady.structures.wood import board_reach_m, outdoors
+from steady.structures.wood import outdoors
 
 BY_MAKER = "the maker's number for it and its screws, with a safety factor in it"
 
@@ -70,23 +70,16 @@ def _boards(
     )  # fmt: skip
     if isinstance(found, Check):
         return found
-    has = Step(
-        symbol="L",
-        value=apart,
-        unit=u.span,
-        formula="",
-        inputs=(),
-        source="geometry",
+    return check_reach(
+        u,
+        leaf.board.thickness_m,
+        apart,
+        name=name,
+        about=about,
+        case=case,
         says="boards between their rails",
+        where="at a gate",
     )
-    most = Step(
-        symbol="L_max", value=board_reach_m(leaf.board.thickness_m) / u.span_m, unit=u.span, formula="", inputs=(),
-        source="practice: our own span of a board by its thickness, about 520 psi; low", says="at a gate",
-    )  # fmt: skip
-    return Check(
-        name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=most, working=(), case=case,
-        asks=Asks.SAFETY,
-    )  # fmt: skip
 
 
 def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | NotCovered]:
