@@ -8,11 +8,18 @@ from steady.jobs.document import Job, Structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Plan
+from steady.rulebooks.base import Rulebook
 from steady.rulebooks.registry import rulebook
+from steady.structures import registry
 from steady.structures.fence.spec import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import LeafDesign
-from steady.structures.registry import plan
+from steady.structures.kind import Case, Spec
 from steady.yard.choices import YardChoices
+
+
+def plan(spec: Spec, where: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+    """Plan any structure."""
+    return registry.plan(Case(spec=spec, site=where, book=book, yard=yard, tape=tape))
 
 
 def fence(length_ft: float = 100, **changes: Any) -> FenceSpec:

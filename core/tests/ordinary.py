@@ -14,9 +14,10 @@ from steady.structures.deck.spec import StairDesign
 from steady.structures.fence.presets import closed_with
 from steady.structures.fence.spec import FenceSpec, Infill, Straight, Style
 from steady.structures.fence.usual import at_home
-from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
+
+from tests.make import plan
 
 HEIGHTS_M = (0.9, 1.2, 1.5, 1.8)
 STYLES: tuple[Style, ...] = ("butted", "board on board", "even gaps", "slats", "wire mesh")

@@ -30,9 +30,10 @@ from steady.structures.deck.framing import halves_m, shares_m
 from steady.structures.deck.members import Piece, envelope
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
-from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
+
+from tests.make import plan
 
 RATED = {"ledger": Ledger(hanger_rating_n=900 * LB), "guard": GuardDesign(anchor_rating_n=3000 * LB)}
 

@@ -19,10 +19,11 @@ from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.structures.fence.footspec import FootDetail, FootKind, Steel, Upright
 from steady.structures.fence.spec import FenceSpec, Finish, Infill, NoDig, Straight
 from steady.structures.fence.usual import at_home
-from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods, sticks, usual
+
+from tests.make import plan
 
 FEET = get_args(FootKind)
 HINTS = {kind: get_type_hints(kind) for kind in (Infill, Straight, Finish)}

@@ -10,9 +10,10 @@ from steady.plan.verdict import state
 from steady.rulebooks.registry import RULEBOOKS
 from steady.structures.fence.spec import FenceSpec, Straight
 from steady.structures.fence.usual import at_home
-from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
+
+from tests.make import plan
 
 
 class FenceSchoolsTest(unittest.TestCase):

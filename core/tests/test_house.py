@@ -18,10 +18,9 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.deck.candidates import at_home
 from steady.structures.deck.entry import read_deck
 from steady.structures.deck.spec import Bridge, StairDesign
-from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 
-from tests.make import fence, planned, site
+from tests.make import fence, plan, planned, site
 
 CORE = Path(steady.__file__).parent
 ROOM_OF = {room: level for level, rooms in enumerate(steady.ORDER) for room in rooms}
@@ -93,11 +92,11 @@ class HouseTest(unittest.TestCase):
             "import sys\n"
             "for name in ('django','pydantic','ninja'): sys.modules[name] = None\n"
             "from steady.structures.fence.spec import FenceSpec, Straight\n"
-            "from steady.structures.registry import plan\n"
+            "from steady.structures.registry import plan\nfrom steady.structures.kind import Case\n"
             "from steady.ground.site import Site\nfrom steady.rulebooks.registry import rulebook\n"
             "from steady.yard.choices import YardChoices\nfrom steady.measure.show import Tape\n"
             "s = FenceSpec(id='f', straights=(Straight(id='a', length_m=12.0),))\n"
-            "print(len(plan(s, Site(), rulebook('us'), YardChoices(), Tape()).marks))\n"
+            "print(len(plan(Case(spec=s, site=Site(), book=rulebook('us'), yard=YardChoices(), tape=Tape())).marks))\n"
         )
         run = subprocess.run(
             [sys.executable, "-c", code], cwd=CORE.parent, capture_output=True, text=True, check=False, timeout=60

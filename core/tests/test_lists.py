@@ -4,13 +4,12 @@ import math
 import unittest
 from dataclasses import replace
 
-from steady.data.loader import keyed
-from steady.jobs.quote import Quote, hours, quote, untimed
-from steady.measure.show import Tape
+from steady.data.loader import TableError, keyed
+from steady.jobs.quote import Quote, hours
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.structures.fence.spec import Infill, Straight
-from steady.takeoff.bill import bill, cuts
+from steady.takeoff.bill import cuts
 from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods
@@ -106,13 +105,11 @@ class HoursTest(unittest.TestCase):
                 ("butted", "even gaps", "board on board", "slats", "louvres", "wire mesh")]  # fmt: skip
         return [*made, planned_deck(deck("16x12 up3")), planned_deck(deck("12x10 up6 free"))]
 
-    def test_every_part_has_minutes_or_is_named(self) -> None:
+    def test_a_role_without_a_row_is_never_passed_over(self) -> None:
         for plan in self.plans():
-            self.assertEqual(untimed(plan), [])
             odd = replace(plan, parts=(*plan.parts, replace(plan.parts[0], role="weathervane")))
-            self.assertEqual(untimed(odd), ["fitting each weathervane"])
-            bought = bill(odd, YardChoices(), cuts(odd, YardChoices(), better=False))
-            self.assertIn("fitting each weathervane", quote(odd, bought, Quote(), Tape()).out)
+            with self.assertRaises(TableError):
+                hours(odd, Quote())
 
     def test_a_deck_by_hand(self) -> None:
         plan = planned_deck(deck("16x12 up3"))

@@ -3,6 +3,7 @@
 import math
 import random
 import unittest
+from dataclasses import replace
 from datetime import date
 
 from steady.drawing.marks import mark_rows
@@ -16,9 +17,11 @@ from steady.ground.site import Locate
 from steady.jobs.sheet import sheet
 from steady.measure.show import Tape
 from steady.measure.units import FT, FT3, IN
+from steady.plan.model import Target
 from steady.record.asbuilt import compare
 from steady.schedule.locate import days_left, open_points
 from steady.structures.fence.spec import NoDig, Opening, Straight
+from steady.structures.measured import post_targets
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import OwnPrice, YardChoices
@@ -254,7 +257,19 @@ class HoldTest(unittest.TestCase):
             open_points(Locate(ticket="T", expires="soon"), today)
 
     def test_as_built(self) -> None:
-        self.assertEqual(compare("stands at", 10.0, 10.0 + 0.25 * IN).verdict, "inside")
-        self.assertEqual(compare("stands at", 10.0, 10.0 + 0.3 * IN).verdict, "outside")
-        self.assertEqual(compare("hole depth", 1.0, 1.4).verdict, "inside")  # deeper is no fault
-        self.assertEqual(compare("hole depth", 1.0, 0.95).verdict, "outside")
+        made = planned(fence())
+        targets = {target.what: target for target in post_targets(made.marks[1:2], made.footings)}
+
+        def verdict(what: str, off_m: float) -> str:
+            found = compare(targets[what], targets[what].planned + off_m)
+            assert found is not None
+            return found.verdict
+
+        self.assertEqual(verdict("stands at", 0.25 * IN), "inside")
+        self.assertEqual(verdict("stands at", 0.3 * IN), "outside")
+        self.assertEqual(verdict("hole depth", 0.4), "inside")  # deeper is no fault
+        self.assertEqual(verdict("hole depth", -0.05), "outside")
+        forgiving = Target(about="g", what="latch edge", planned=0.02, within=IN / 4, sense="at most")
+        self.assertEqual(compare(forgiving, 0.005).verdict, "inside")  # type: ignore[union-attr]
+        self.assertEqual(compare(forgiving, 0.02).verdict, "outside")  # type: ignore[union-attr]
+        self.assertIsNone(compare(replace(forgiving, within=None), 1.0))

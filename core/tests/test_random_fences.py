@@ -18,10 +18,11 @@ from steady.plan.verdict import STATES, state
 from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.structures.fence.spec import FenceSpec, Infill, NoDig, Opening, Straight
 from steady.structures.fence.usual import at_home
-from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
+
+from tests.make import plan
 
 STYLES = ("butted", "even gaps", "board on board", "slats")
 BAYS = ("fewest posts", "equal", "nudged")

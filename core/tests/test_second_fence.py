@@ -12,10 +12,10 @@ from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec import FenceSpec, Infill, Straight
 from steady.structures.fence.usual import at_home
-from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 
+from tests.make import plan
 from tests.second import fence as second
 
 HERE = Path(__file__).parent

@@ -15,10 +15,10 @@ from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec import FenceSpec, Infill, Opening, Straight
 from steady.structures.fence.usual import at_home
 from steady.structures.gate.spec import LeafDesign
-from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 
+from tests.make import plan
 from tests.second import gate as second
 
 SCHOOLS = ("us", "ca", "uk", "nz")

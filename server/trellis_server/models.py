@@ -15,9 +15,9 @@ class Crew(models.Model):
     name = models.CharField(max_length=120)
     members = models.ManyToManyField(settings.AUTH_USER_MODEL, related_name="crews")
     defaults = models.JSONField(default=dict)
-    """The crew's last choices: fields of a new fence."""
+    """The crew's last choices by kind of structure: fields of a new one."""
     habits = models.JSONField(default=dict)
-    """How the crew usually builds a fence, by school."""
+    """How the crew usually builds, by kind of structure and school."""
 
 
 class Job(models.Model):

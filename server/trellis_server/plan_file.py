@@ -13,12 +13,9 @@ django.setup()
 
 from pydantic_core import to_json
 from steady.errors import InputError
-from steady.jobs.document import Job, find, plan_structure
+from steady.jobs.document import Job, case_of, kind_in, plan_structure
 from steady.jobs.sheet import sheet
 from steady.plan.verdict import KEYS, governing, headline, named, state
-from steady.rulebooks.registry import rulebook
-from steady.structures.fence.gust import stands_up_to
-from steady.structures.fence.spec import FenceSpec
 from steady.takeoff.bill import bill, cuts
 
 from trellis_server.services import documents
@@ -79,10 +76,7 @@ def brief_of(job: Job, structure: str) -> dict[str, object]:
     """One structure in a few words and figures, for other programs."""
     plan = plan_structure(job, structure)
     worst = governing(plan)
-    spec = find(job, structure)[1].spec
-    gust = None
-    if isinstance(spec, FenceSpec):
-        gust = stands_up_to(spec, job.site, rulebook(job.school), job.yard, job.reading.tape(), plan)
+    gust = kind_in(job, structure).strength(case_of(job, structure), plan)
     return {
         "id": structure,
         "state": KEYS[state(plan)],

@@ -1,6 +1,6 @@
 import { createPinia } from 'pinia'
+import { VueQueryPlugin } from '@tanstack/vue-query'
 import PrimeVue from 'primevue/config'
-import ToastService from 'primevue/toastservice'
 import { createApp } from 'vue'
 import App from '@/App.vue'
 import { applyTheme } from '@/composables/useTheme'
@@ -15,7 +15,7 @@ createApp(App)
   .use(PrimeVue, {
     theme: { preset: Trellis, options: { darkModeSelector: '[data-theme="dark"]', cssLayer: { name: 'primevue', order: 'base, primevue, app' } } },
   })
-  .use(ToastService)
+  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, gcTime: 60_000 } } } })
   .mount('#app')
 
 if ('serviceWorker' in navigator) {

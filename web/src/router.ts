@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { kindRoutes } from '@/kinds'
 
 export const router = createRouter({
   history: createWebHistory(),
@@ -13,9 +14,9 @@ export const router = createRouter({
         { path: '', redirect: (to) => ({ name: 'brief', params: to.params }) },
         { path: 'brief', name: 'brief', component: () => import('@/views/BriefView.vue') },
         { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
-        { path: 'sheet/:structure', name: 'set-out', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'marks' } },
-        { path: 'frame/:structure', name: 'frame', component: () => import('@/views/SheetView.vue'), meta: { drawer: 'pieces' } },
-        { path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/views/GateView.vue') },
+        { path: 'sheet/:structure', name: 'set-out', component: () => import('@/components/StructureSheet.vue') },
+        { path: 'frame/:structure', name: 'frame', component: () => import('@/components/StructureSheet.vue') },
+        ...kindRoutes,
         { path: 'buy/:structure', name: 'buy', component: () => import('@/views/BuyView.vue') },
         { path: 'build/:structure', name: 'build', component: () => import('@/views/BuildView.vue') },
         { path: 'record/:structure', name: 'record', component: () => import('@/views/RecordView.vue') },

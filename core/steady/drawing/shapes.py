@@ -17,6 +17,7 @@ class Shape:
 
     Args:
         id: What it stands for: the id of a part's place, footing, curve or mark.
+        about: What is selected when it is picked; empty: what it stands for.
         layer: Groups shapes that are shown, hidden and coloured together ("post", "concrete", "zone" …).
         points: Corners; a circle has its centre, `size` is then its radius in metres.
         text: Words of a text; `size` is then its height in points, `shift` moves it by points.
@@ -33,16 +34,23 @@ class Shape:
     shift: Point = (0.0, 0.0)
     count: int = 1
     step: Point = (0.0, 0.0)
+    about: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class View:
-    """One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top)."""
+    """One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top).
 
-    name: Literal["plan", "tape", "elevation", "shape", "detail", "section", "sample"]
+    `layout`: views of one line stand under each other on one scale along it; those on a grid share one scale both ways. `how`: how
+    it was projected.
+    """
+
+    name: str
     title: str
     shapes: tuple[Shape, ...]
     bounds: tuple[float, float, float, float]
+    layout: Literal["line", "grid", "free"] = "free"
+    how: str = ""
 
 
 def bounds_of(shapes: list[Shape]) -> tuple[float, float, float, float]:

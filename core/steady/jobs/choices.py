@@ -1,14 +1,13 @@
 """Members to choose from: each with its own limit and slack, whether the whole passes with it, and what it would cost."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
-from steady.errors import InputError
-from steady.jobs.document import Job, find
+from steady.jobs.document import Job, at_its_field, case_of, kind_in
 from steady.jobs.quote import hours
-from steady.rulebooks.registry import rulebook
 from steady.structures.choice import Choice
-from steady.structures.registry import CHOICES, plan
+from steady.structures.kind import changed
+from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
 
 MOST_PRICED = 120
@@ -43,16 +42,12 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     Raises:
         InputError: Malformed input.
     """
-    index, structure = find(job, structure_id)
-    spec = structure.spec
-    if spec.kind not in CHOICES:
-        return ()
-    book, tape = rulebook(job.school), job.reading.tape()
-    try:
-        found = list(CHOICES[spec.kind](spec, job.site, book, job.yard, tape))
-    except InputError as error:
-        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
-    now = plan(spec, job.site, book, job.yard, tape)
+    case = case_of(job, structure_id)
+    with at_its_field(job, structure_id):
+        found = list(kind_in(job, structure_id).choices(case))
+        if not found:
+            return ()
+        now = plan(case)
     today = quick_price(now, job.yard)
     prices: dict[int, float] = {}
     took: dict[int, float] = {}
@@ -62,14 +57,14 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
         # All are priced, those that pass first: what fails shows what it would have cost.
         rows.sort(key=lambda k: found[k].whole in ("fails", "cannot be built"))
         for k in rows[:MOST_PRICED]:
-            made = plan(replace(spec, **dict(found[k].change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
+            made = plan(case.of(changed(case.spec, found[k].change)))
             prices[k] = quick_price(made, job.yard)
             took[k] = hours(made, job.quote)
             clashes[k] = next((text for text in made.conflicts if text not in now.conflicts), "")
 
     def worded(k: int, choice: Choice) -> PricedChoice:
         def shown(value_m: float | None) -> str:
-            return "" if value_m is None else tape.length(value_m)
+            return "" if value_m is None else case.tape.length(value_m)
 
         price = prices.get(k)
         return PricedChoice(

@@ -11,12 +11,12 @@ from steady.plan.model import Task
 
 Stage = Literal["set-out", "dig", "frame", "buy"]
 WAITS: dict[Stage, tuple[str, ...]] = {
-    "set-out": ("set-out", "dig", "pour", "set", "ledger", "sills"),
-    "dig": ("dig", "pour", "set"),
-    "frame": ("rails", "boards", "beams", "joists", "guard-posts", "stairs", "guard", "sills", "ledger"),
+    "set-out": ("set-out", "dig", "anchor"),
+    "dig": ("dig",),
+    "frame": ("anchor", "frame"),
     "buy": (),
 }
-"""Tasks of any structure that wait with a stage, by the last word of their ids."""
+"""Stages of a structure's tasks that wait with a stage."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -80,7 +80,7 @@ def held_tasks(dimensions: Sequence[KeyDimension], structure: str, tasks: Sequen
     """Ids of the tasks that wait until someone decides between two documents."""
     stages = {item.stage for item in disagreements(dimensions, structure, tape) if not item.decided}
     waiting = {name for stage in stages for name in WAITS[stage]}
-    return [task.id for task in tasks if task.id.rsplit("/", 1)[-1] in waiting]
+    return [task.id for task in tasks if task.stage in waiting]
 
 
 def stopped(dimensions: Sequence[KeyDimension], structure: str, stages: Sequence[Stage], tape: Tape) -> list[str]:

@@ -1,7 +1,9 @@
 """The job document: place, client, units, school, site, yard and all structures. The unit of revision and undo."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
@@ -13,10 +15,16 @@ from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import Day
-from steady.structures.registry import Spec, plan
+from steady.structures.kind import Case, Kind
+from steady.structures.registry import any_spec, kind_of, plan
 from steady.yard.choices import YardChoices
 
 FORMAT = 6
+if TYPE_CHECKING:
+    AnySpec = Any
+else:
+    AnySpec = any_spec()
+"""Any structure's spec: at run time the union of all kinds', as the registry stands when this is first imported."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -36,7 +44,7 @@ class Structure:
     """One structure of the job; the spec's own id names it everywhere."""
 
     name: Annotated[str, MinLen(1), MaxLen(120)]
-    spec: Spec
+    spec: AnySpec
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -91,16 +99,42 @@ def find(job: Job, structure_id: str) -> tuple[int, Structure]:
     return found[0]
 
 
+def case_of(job: Job, structure_id: str) -> Case:
+    """What one structure of a job is planned from.
+
+    Raises:
+        InputError: There is none of that id, or the id stands twice.
+    """
+    spec = find(job, structure_id)[1].spec
+    return Case(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
+
+
+def kind_in(job: Job, structure_id: str) -> Kind:
+    """The kind of one structure of a job.
+
+    Raises:
+        InputError: There is none of that id, or the id stands twice.
+    """
+    return kind_of(find(job, structure_id)[1].spec)
+
+
+@contextmanager
+def at_its_field(job: Job, structure_id: str) -> Iterator[None]:
+    """Turns a refusal's path inside a spec into its path inside the document."""
+    index, _ = find(job, structure_id)
+    try:
+        yield
+    except InputError as error:
+        if error.field == "ground":
+            raise InputError("site/grounds", error.message) from None
+        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+
+
 def plan_structure(job: Job, structure_id: str) -> Plan:
     """Plan one structure of a job.
 
     Raises:
         InputError: Malformed input, with the field's path inside the document.
     """
-    index, structure = find(job, structure_id)
-    try:
-        return plan(structure.spec, job.site, rulebook(job.school), job.yard, job.reading.tape())
-    except InputError as error:
-        if error.field == "ground":
-            raise InputError("site/grounds", error.message) from None
-        raise InputError(f"structures/{index}/spec/{error.field}", error.message) from None
+    with at_its_field(job, structure_id):
+        return plan(case_of(job, structure_id))

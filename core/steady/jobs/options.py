@@ -1,13 +1,11 @@
 """What would help: each candidate change is planned and priced; only what passes is offered, cheapest first."""
 
-from dataclasses import replace
-
 from steady.errors import InputError
-from steady.jobs.document import Job, find
+from steady.jobs.document import Job, case_of, kind_in
 from steady.plan.model import Basis, Option, Plan
 from steady.plan.verdict import buildable, gaps, governing, named
-from steady.rulebooks.registry import rulebook
-from steady.structures.registry import CANDIDATES, plan
+from steady.structures.kind import changed
+from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
 
 MOST_OFFERED = 6
@@ -28,16 +26,15 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
     Raises:
         InputError: Malformed input.
     """
-    _, structure = find(job, structure_id)
-    book, tape, spec = rulebook(job.school), job.reading.tape(), structure.spec
-    now = plan(spec, job.site, book, job.yard, tape)
+    case = case_of(job, structure_id)
+    now = plan(case)
     today, passes_now = quick_price(now, job.yard), buildable(now)
     found: list[Option] = []
-    for says, change in CANDIDATES[spec.kind](spec, job.site, book, tape):
+    for says, change in kind_in(job, structure_id).candidates(case):
         if not change:
             continue
         try:
-            candidate = plan(replace(spec, **dict(change)), job.site, book, job.yard, tape)  # type: ignore[arg-type]
+            candidate = plan(case.of(changed(case.spec, change)))
         except InputError:
             continue
         if not buildable(candidate) or loses(now, candidate):
@@ -48,7 +45,7 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
         worst = governing(candidate)
         found.append(
             Option(
-                about=spec.id,
+                about=case.spec.id,
                 says=says,
                 change=change,
                 use=worst.use if worst else 0.0,

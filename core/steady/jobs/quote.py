@@ -6,7 +6,7 @@ from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
-from steady.data.loader import keyed
+from steady.data.roles import role
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
@@ -79,18 +79,11 @@ def hours(plan: Plan, terms: Quote) -> float:
     each = {"rail": terms.rail_min, "board": terms.board_min, "none": 0.0}
     leaves = sum(max(1, len(opening.leaves_m)) for opening in plan.openings if opening.hung)
     minutes = len(plan.footings) * terms.post_min + leaves * terms.leaf_min
-    rows = keyed("roles")
     for part in plan.parts:
-        row = rows.get(part.role)
-        if row is not None and row.text["by"] != "none":
-            minutes += part.count * row.number("times_ratio") * each[row.text["by"]]
+        row = role(part.role)
+        if row.by != "none":
+            minutes += part.count * row.times_ratio * each[row.by]
     return minutes / 60
-
-
-def untimed(plan: Plan) -> list[str]:
-    """Parts that no minutes are kept for: they stand in what the quote leaves out."""
-    rows = keyed("roles")
-    return sorted({f"fitting each {part.role}" for part in plan.parts if part.role not in rows})
 
 
 def spoil_m3(plan: Plan) -> float:
@@ -138,7 +131,6 @@ def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     per = each * YD3 if feet and each is not None else each
     extra("Spoil away", soil, f"{loose} loose", per, f"taking {soil:.1f} {loose} of spoil away")
     extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
-    out += untimed(plan)
     out += ["rock, water or a service found while digging", "permit fees"]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:

@@ -7,16 +7,16 @@ import math
 import re
 from dataclasses import dataclass
 
+from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
 from steady.drawing.details import DetailSheet, details
-from steady.drawing.grid import outline_of
 from steady.drawing.shapes import View
-from steady.drawing.unroll import Unroll, string_of
+from steady.drawing.square import outline_of
 from steady.drawing.views import views
 from steady.footings.hole import volumes
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, LB
-from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Task
+from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Target, Task
 from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, headline, named, state, verdict
 from steady.plan.working import distinct
 from steady.yard.choices import YardChoices
@@ -122,6 +122,14 @@ class CheckRow:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Layers:
+    """Layers that are shown and hidden together, and what they are called."""
+
+    says: str
+    layers: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Sheet:
     """One structure's sheet."""
 
@@ -146,6 +154,11 @@ class Sheet:
     notes: tuple[str, ...]
     views: tuple[View, ...]
     details: tuple[DetailSheet, ...] = ()
+    targets: tuple[Target, ...] = ()
+    reads: str = ""
+    exact_holes: bool = False
+    called: str = ""
+    layers: tuple[Layers, ...] = ()
 
 
 def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Sheet:
@@ -184,7 +197,28 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         notes=plan.notes,
         views=views(plan, tape),
         details=details(plan, tape, selected),
+        targets=plan.targets,
+        reads=plan.reads,
+        exact_holes=plan.exact_holes,
+        called=plan.called,
+        layers=_layers(plan),
     )
+
+
+IN_THE_GROUND = Layers(
+    says="holes", layers=("hole", "concrete", "gravel", "sand", "depth", "post-number", "post-place")
+)
+LENGTHS = Layers(says="lengths", layers=("dimension", "diagonal", "diagonal-label"))
+
+
+def _layers(plan: Plan) -> tuple[Layers, ...]:
+    """What can be hidden: each look by what it is called, then what is in the ground, and lengths."""
+    looks: dict[str, list[str]] = {}
+    for name in dict.fromkeys(part.role for part in plan.parts if part.length_m > 0):
+        row = role(name)
+        looks.setdefault(row.look, []).append(row.many)
+    shown = [Layers(says=", ".join(names), layers=(look,)) for look, names in looks.items()]
+    return (*shown, *((IN_THE_GROUND,) if plan.footings else ()), LENGTHS)
 
 
 def _worst(checks: list[Check], gap: bool = False) -> tuple[Verdict, float, str]:
@@ -325,47 +359,28 @@ def _terms(terms: tuple[tuple[str, float], ...], tape: Tape) -> tuple[Term, ...]
 
 
 def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[BayRow, ...]:
-    if string_of(plan) is None:
-        return ()
     openings = {opening.id: opening for opening in plan.openings}
+    stations = {mark.id: mark.station_m for mark in plan.marks}
     rows = []
     open_gaps = {gap.about for gap in gaps(plan)}
-    spans = _opening_spans(plan)
-    for before, after in zip(plan.marks, plan.marks[1:], strict=False):
-        opening = next(
-            (curve_id for curve_id, (a, b) in spans.items() if abs(a - before.station_m) < 0.03 and b > a), ""
-        )
-        about = opening or before.id.replace("/post/", "/bay/", 1)
-        word, use, governed = _worst(by_about.get(about, []), about in open_gaps)
-        width_m = after.station_m - before.station_m
+    for bay in plan.bays:
+        word, use, governed = _worst(by_about.get(bay.id, []), bay.id in open_gaps)
+        from_m, to_m = stations[bay.start], stations[bay.end]
         rows.append(
             BayRow(
-                id=about,
-                start=before.id,
-                end=after.id,
-                from_m=before.station_m,
-                to_m=after.station_m,
-                width=tape.length(width_m),
-                opening=openings[opening].label if opening else "",
+                id=bay.id,
+                start=bay.start,
+                end=bay.end,
+                from_m=from_m,
+                to_m=to_m,
+                width=tape.length(to_m - from_m),
+                opening=openings[bay.opening].label if bay.opening else "",
                 verdict=word,
                 use=use,
                 governed_by=governed,
             )
         )
     return tuple(rows)
-
-
-def _opening_spans(plan: Plan) -> dict[str, tuple[float, float]]:
-    string = string_of(plan)
-    if string is None:
-        return {}
-    line = Unroll(string)
-    found = {}
-    for opening in plan.openings:
-        a, b = opening.points[0], opening.points[1]
-        leg = line.leg_of(((a[0] + b[0]) / 2, (a[1] + b[1]) / 2, 0.0))
-        found[opening.id] = (line.point(a, leg)[0], line.point(b, leg)[0])
-    return found
 
 
 def _selected(plan: Plan, tape: Tape, selected: str, by_about: dict[str, list[Check]]) -> list[CheckRow]:

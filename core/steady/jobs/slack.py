@@ -4,11 +4,10 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from steady.errors import InputError
-from steady.jobs.document import Job, find
+from steady.jobs.document import Job, case_of, kind_in
 from steady.plan.model import Plan
 from steady.plan.verdict import buildable, governing, named
-from steady.rulebooks.registry import rulebook
-from steady.structures.registry import HOLD, plan
+from steady.structures.registry import plan
 
 FINEST_M = 0.0254 / 16
 FARTHEST_M = 1.2
@@ -34,18 +33,15 @@ def slack(job: Job, structure_id: str, post_id: str) -> Slack:
     Raises:
         InputError: There is no such post.
     """
-    _, structure = find(job, structure_id)
-    spec = structure.spec
-    book, tape = rulebook(job.school), job.reading.tape()
+    case, hold = case_of(job, structure_id), kind_in(job, structure_id).hold
 
     def at(station_m: float) -> Plan:
-        return plan(HOLD[spec.kind](spec, post_id, station_m), job.site, book, job.yard, tape)
+        return plan(case.of(hold(case.spec, post_id, station_m)))
 
-    today = plan(spec, job.site, book, job.yard, tape)
-    stands = {mark.id: mark.station_m for mark in today.marks} | {
-        handle.id: handle.station_m for handle in today.handles
-    }
-    if post_id not in stands or "/edge/" in post_id:
+    today = plan(case)
+    stands = {mark.id: mark.station_m for mark in today.marks}
+    stands |= {handle.id: handle.station_m for handle in today.handles if handle.holds}
+    if post_id not in stands:
         raise InputError("post", "There is no such post or beam")
     from_m = stands[post_id]
     limit_use = max(1.0, max((c.use for c in today.checks if c.counts), default=1.0))

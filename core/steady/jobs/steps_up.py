@@ -1,17 +1,15 @@
-"""Steps between two ways to build a fence: each single change planned whole, ordered by what it costs for the gust it adds."""
+"""Steps between two ways to build a structure: each single change planned whole, ordered by what it costs for the gust it adds."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from steady.errors import InputError
-from steady.jobs.document import Job, find
+from steady.jobs.document import Job, case_of, kind_in
 from steady.jobs.options import loses
+from steady.jobs.starts import starts_of
 from steady.plan.model import Plan
 from steady.plan.verdict import State, state
-from steady.rulebooks.registry import rulebook
-from steady.structures.fence.gust import Gust, stands_up_to
-from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.singles import singles
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.kind import Case, Strength, changed
+from steady.structures.registry import plan as plan_case
 from steady.takeoff.bill import quick_price
 
 LEAST_GAIN = 1.01
@@ -34,30 +32,26 @@ class StepUp:
 
 
 def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
-    """Single changes that add to the gust a fence stands up to, the cheapest for what it adds first.
+    """Single changes that add to the gust a structure stands up to, the cheapest for what it adds first.
 
     What makes a check fail that passes today is left out.
 
     Raises:
-        InputError: Malformed input, or no fence.
+        InputError: Malformed input, or a kind without such steps.
     """
-    _, structure = find(job, structure_id)
-    spec = structure.spec
-    if not isinstance(spec, FenceSpec):
-        raise InputError("structure", "Only a fence has steps between two ways to build it")
-    book, tape = rulebook(job.school), job.reading.tape()
+    kind, ways, case = kind_in(job, structure_id), starts_of(job, structure_id), case_of(job, structure_id)
 
-    def planned(made: FenceSpec) -> tuple[Plan, Gust | None]:
-        plan = plan_fence(made, job.site, book, job.yard, tape)
-        return plan, stands_up_to(made, job.site, book, job.yard, tape, plan)
+    def planned(one: Case) -> tuple[Plan, Strength | None]:
+        plan = plan_case(one)
+        return plan, kind.strength(one, plan)
 
-    now, gust = planned(spec)
+    now, gust = planned(case)
     if gust is None:
         return ()
     today, found = quick_price(now, job.yard), []
-    for says, change in singles(spec, tape):
+    for says, change in ways.singles(case.spec, case.tape):
         try:
-            plan, stands = planned(replace(spec, **dict(change)))  # type: ignore[arg-type]
+            plan, stands = planned(case.of(changed(case.spec, change)))
         except InputError:
             continue
         if (

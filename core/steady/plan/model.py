@@ -108,7 +108,7 @@ class Place:
     """Where a part stands: the centre of its start end, unit vectors of its length and depth.
 
     A place may stand for a row of `count` alike, each `step` further on (the boards of one bay): ten thousand boards
-    are then a hundred places.
+    are then a hundred places. `about`: what is selected when it is picked in a drawing; empty: the place itself.
     """
 
     id: Id
@@ -117,6 +117,7 @@ class Place:
     up: Vec
     count: int = 1
     step: Vec = (0.0, 0.0, 0.0)
+    about: Id = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -229,6 +230,65 @@ class Zone(Curve):
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Wall(Curve):
+    """A wall of what stands already, its face along the curve; `thick_m` behind it (to the curve's right), drawn up to `top_m`."""
+
+    thick_m: float = 0.25
+    top_m: float = 0.35
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Diagonal(Curve):
+    """A length to square a set-out by, corner to corner (m, level)."""
+
+    length_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bay:
+    """The stretch between two marks that follow each other; `opening`: the gate or way through it is, if it is one."""
+
+    id: Id
+    start: Id
+    end: Id
+    opening: Id = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Target:
+    """What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
+
+    Args:
+        about: The thing it is measured of.
+        what: Its name, the same for all things of one sort ("hole depth").
+        planned: In `unit`: m or rad.
+        within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
+        sense: Which side counts: either; at least (a hole may be deeper); at most.
+        replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+    """
+
+    about: Id
+    what: str
+    planned: float
+    unit: Literal["m", "rad"] = "m"
+    within: float | None = None
+    sense: Literal["either", "at least", "at most"] = "either"
+    replans: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Projection:
+    """A view that a plan wants drawn. `how`: from above; pulled straight (from above, or from the side); the tape; the true
+    shape of its line; or a section seen along x or y. `datum`: what its level 0 is called.
+    """
+
+    name: str
+    title: str
+    how: Literal["above", "above straight", "side straight", "tape", "shape", "along x", "along y"]
+    datum: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Mark:
     """A reading off one tape, level from the first point of the curve `line`; `across_m`: off a second one, square to it."""
 
@@ -247,13 +307,18 @@ class Mark:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Handle:
-    """What may be moved: the only link from a drawn thing back to the field of the spec."""
+    """What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
+
+    `axis`: along the line, or one of the site's axes; `holds`: it can be locked where it stands, and let go again.
+    """
 
     id: Id
     field: str
     line: Id
     station_m: float
     locked: bool
+    axis: Literal["line", "x", "y"] = "line"
+    holds: bool = False
     blocked_m: tuple[tuple[float, float], ...] = ()
     back_m: float | None = None
     on_m: float | None = None
@@ -276,7 +341,10 @@ class Option:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Task:
-    """Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure")."""
+    """Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure").
+
+    `stage`: set-out, dig, anchor (to what stands already) or frame; empty: it waits for no document.
+    """
 
     id: Id
     what: str
@@ -284,6 +352,7 @@ class Task:
     work: tuple[tuple[str, float, str], ...]
     after: tuple[tuple[Id, str], ...] = ()
     hold: str = ""
+    stage: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -375,7 +444,12 @@ class Member:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Plan:
-    """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside."""
+    """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside.
+
+    `called`: what it is, in a word; `reads`: how its marks are read off the tape, in a sentence.
+    `exact_holes`: posts are cut before they are set, so that every
+    hole's bottom has a level to hit.
+    """
 
     format: int
     id: Id
@@ -396,6 +470,12 @@ class Plan:
     members: tuple[Member, ...] = field(default=())
     conflicts: tuple[str, ...] = field(default=())
     notes: tuple[str, ...] = field(default=())
+    views: tuple[Projection, ...] = field(default=())
+    bays: tuple[Bay, ...] = field(default=())
+    targets: tuple[Target, ...] = field(default=())
+    reads: str = ""
+    exact_holes: bool = False
+    called: str = "structure"
 
     @property
     def openings(self) -> tuple[Opening, ...]:

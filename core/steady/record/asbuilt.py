@@ -1,20 +1,9 @@
-"""As built against as planned: one measured value beside its plan, inside tolerance or not."""
+"""As built against as planned: one measured value beside its target, inside tolerance or not."""
 
 from dataclasses import dataclass
 from typing import Literal
 
-from steady.measure.units import IN
-
-TOLERANCES_M = {
-    "stands at": IN / 4,
-    "plumb along": IN / 4,
-    "plumb across": IN / 4,
-    "hole depth": IN,
-    "cut height": IN / 8,
-    "latch edge": IN / 4,
-}
-"""Usual tolerances [common practice, no source]; a hole may be deeper, never shallower, by more.
-A latch edge is measured down from the mark made when the leaf was hung."""
+from steady.plan.model import Plan, Target
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -29,21 +18,30 @@ class Compared:
     verdict: Literal["inside", "outside"]
 
 
-def compare(what: str, planned_m: float, measured_m: float) -> Compared:
-    """Compare one value; an unknown kind has no tolerance and is outside unless equal."""
-    tolerance_m = TOLERANCES_M.get(what, 0.0)
-    off_m = measured_m - planned_m
-    good = abs(off_m) <= tolerance_m + 1e-9
-    if what == "hole depth":
-        good = off_m >= -tolerance_m - 1e-9
-    if what == "latch edge":
-        # Not how far off the reckoning, but how much the latch still forgives.
-        good = measured_m <= tolerance_m + 1e-9
+def target_of(plan: Plan, about: str, what: str) -> Target | None:
+    """What a plan expects of a measured value; None where it expects nothing."""
+    return next((target for target in plan.targets if (target.about, target.what) == (about, what)), None)
+
+
+def compare(target: Target, measured: float) -> Compared | None:
+    """Compare one value with its target; None where nothing is judged.
+
+    At least: a hole may be deeper, never shallower, by more than the tolerance. At most: not how far off the reckoning counts, but
+    how much is still forgiven (a latch).
+    """
+    if target.within is None:
+        return None
+    off = measured - target.planned
+    inside = {
+        "either": abs(off) <= target.within + 1e-9,
+        "at least": off >= -target.within - 1e-9,
+        "at most": measured <= target.within + 1e-9,
+    }[target.sense]
     return Compared(
-        what=what,
-        planned_m=planned_m,
-        measured_m=measured_m,
-        off_m=off_m,
-        tolerance_m=tolerance_m,
-        verdict="inside" if good else "outside",
+        what=target.what,
+        planned_m=target.planned,
+        measured_m=measured,
+        off_m=off,
+        tolerance_m=target.within,
+        verdict="inside" if inside else "outside",
     )

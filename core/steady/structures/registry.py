@@ -1,41 +1,55 @@
-"""The kinds of structure we can plan, in an explicit table: a new kind is a folder and a line here."""
+"""The kinds of structure that we can plan, in one explicit table: a new kind is a folder and a line here."""
 
-from collections.abc import Callable, Iterator
+from typing import Any, Union
 
-from steady.ground.site import Site
-from steady.measure.show import Tape
+from steady.errors import InputError
 from steady.plan.model import Plan
-from steady.rulebooks.base import Rulebook
-from steady.structures.choice import Choice
-from steady.structures.deck.plan import plan_deck
-from steady.structures.deck.search import candidates as deck_candidates
-from steady.structures.deck.search import choices
-from steady.structures.deck.spec import DeckSpec
-from steady.structures.deck.spec import hold as hold_deck
-from steady.structures.fence.candidates import Change, candidates
-from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.spec import FenceSpec, hold_post
-from steady.structures.fence.ways import ways
+from steady.structures.deck.kind import DECK
+from steady.structures.fence.kind import FENCE
+from steady.structures.kind import Case, Kind, Spec
 from steady.structures.rated import with_ratings
-from steady.yard.choices import YardChoices
 
-Spec = FenceSpec | DeckSpec
-"""Any structure's spec; a union as kinds are added, told apart by `kind`."""
-
-PLANNERS: dict[str, Callable[..., Plan]] = {"fence": plan_fence, "deck": plan_deck}
-CANDIDATES: dict[str, Callable[..., Iterator[tuple[str, Change]]]] = {
-    "fence": candidates,
-    "deck": deck_candidates,
-}
-CHOICES: dict[str, Callable[..., Iterator[Choice]]] = {"fence": ways, "deck": choices}
-HOLD: dict[str, Callable[..., Spec]] = {"fence": hold_post, "deck": hold_deck}
-"""Each kind's planner, the changes that might help it, members to choose from, and how one of its things is held."""
+KINDS: list[Kind] = [FENCE, DECK]
+"""In the order in which a page offers them."""
 
 
-def plan(spec: Spec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+def register(kind: Kind) -> None:
+    """Add a kind from elsewhere (a test's, an office's own) before the first job document is read.
+
+    Raises:
+        ValueError: Its word is taken.
+    """
+    if any(known.key == kind.key for known in KINDS):
+        raise ValueError(f"a kind called {kind.key} is there already")
+    KINDS.append(kind)
+
+
+def kind_of(spec: Spec) -> Kind:
+    """The kind of a spec."""
+    return kind_called(spec.kind)
+
+
+def kind_called(key: str) -> Kind:
+    """A kind by its word.
+
+    Raises:
+        InputError: There is none.
+    """
+    found = next((kind for kind in KINDS if kind.key == key), None)
+    if found is None:
+        raise InputError("kind", f"Choose one of {', '.join(kind.key for kind in KINDS)}")
+    return found
+
+
+def any_spec() -> Any:
+    """The type of any structure's spec: the union of all kinds', told apart by `kind`."""
+    return Union[tuple(kind.spec for kind in KINDS)]  # noqa: UP007 (made of a list)
+
+
+def plan(case: Case) -> Plan:
     """Plan any structure: pure, the same words in give the same plan out.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    return with_ratings(PLANNERS[spec.kind](spec, site, book, yard, tape), spec.ratings)
+    return with_ratings(kind_of(case.spec).plan(case), case.spec.ratings)

@@ -31,6 +31,7 @@ class PieceRow:
     count: int
     mass_kg: float
     places: tuple[str, ...]
+    abouts: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -94,6 +95,7 @@ def pieces(plan: Plan) -> list[PieceRow]:
                 count=part.count,
                 mass_kg=part.mass_kg,
                 places=tuple(place.id for place in part.places),
+                abouts=tuple(dict.fromkeys(place.about or place.id for place in part.places)),
             )
         )
     return rows

@@ -6,6 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import HttpError, ValidationError
 from steady.errors import InputError, OutsideScope
+from steady.structures.registry import KINDS
 
 TYPE = "application/problem+json"
 
@@ -29,7 +30,7 @@ _WORDS = {
 }
 
 
-SPECS = ("FenceSpec", "DeckSpec")
+SPECS = {kind.spec.__name__ for kind in KINDS}
 """Names that the document's union of structures puts into the path of an error."""
 
 

@@ -6,7 +6,6 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
-from steady.structures.fence.spec import FenceSpec
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
@@ -22,8 +21,7 @@ from trellis_server.api.schemas import (
     SaveBody,
     StepBody,
 )
-from trellis_server.services import cards, documents, jobs, readings
-from trellis_server.services.fences import choices_of
+from trellis_server.services import cards, documents, jobs, kinds, readings
 
 router = Router(tags=["jobs"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -88,8 +86,7 @@ def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpRespons
     found = jobs.save(request.user, job_id, body.base, body.document, body.says)
     if isinstance(found, jobs.State) and found.changed:
         spec = next(item.spec for item in found.document.structures if item.spec.id == found.changed[-1])
-        if isinstance(spec, FenceSpec):
-            jobs.remember(request.user, choices_of(spec))
+        kinds.keep_choices(request.user, spec)
     return _answer(found)
 
 

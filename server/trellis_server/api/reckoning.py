@@ -8,26 +8,22 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
-from steady.errors import InputError
 from steady.ground.readings import read_rows
 from steady.jobs.choices import choose
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
-from steady.jobs.document import Job, find, plan_structure
+from steady.jobs.document import Job, find, kind_in, plan_structure
+from steady.jobs.moves import moved
 from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
-from steady.jobs.starts import kept_habit, stands_words, start
+from steady.jobs.starts import kept_habit, stands_words, start, starts_of
 from steady.jobs.steps_up import steps_up
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
-from steady.structures.deck.ledger import walls
-from steady.structures.deck.spec import DeckSpec
-from steady.structures.fence.look import held, look_of
-from steady.structures.fence.presets import closed_with, preset
-from steady.structures.fence.spec import FenceSpec
 from steady.structures.gate.hardware import gate_hardware
+from steady.structures.registry import kind_called
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.message import merchant_message
 from steady.takeoff.near import near_misses
@@ -36,13 +32,11 @@ from steady.yard.stock import goods, sticks, usual
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     ChoicesAnswer,
-    CloseBody,
     DaysAnswer,
     DaysBody,
     DigAnswer,
     GroundBody,
     HabitAnswer,
-    LineBody,
     MarksAnswer,
     MarksBody,
     OptionsAnswer,
@@ -58,26 +52,20 @@ from trellis_server.api.schemas import (
     StartBody,
     StepsUpAnswer,
     TakeoffAnswer,
-    WallsAnswer,
 )
 from trellis_server.services import habits
-from trellis_server.services.fences import deck_from_line, from_line
-from trellis_server.services.jobs import defaults_of
 
+Word = Annotated[str, MaxLen(40)]
 router = Router(tags=["reckoning"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
-
-
-@router.get("/empty", response={200: dict[str, str], 401: Problems})
-def empty(request: HttpRequest) -> HttpResponse:
-    """Answers nothing: the measure that a drag's round trip is held against."""
-    return fast({})
 
 
 @router.post("/plan", response={200: SheetAnswer, **REFUSALS})
 def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """One structure's sheet."""
     job = body.document
+    if body.moving is not None:
+        job = moved(job, body.structure, body.moving.handle, body.moving.to_m)
     return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, body.selected))
 
 
@@ -107,8 +95,8 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     ]
     bought = bill(made, job.yard, item_cuts)
     _, structure = find(job, body.structure)
-    fence = structure.spec if isinstance(structure.spec, FenceSpec) else None
-    waits = [held(fence)] if fence is not None and held(fence) else []
+    approval = kind_in(job, body.structure).approval(structure.spec)
+    waits = [approval.held] if approval is not None and approval.held else []
     waits += stopped(job.dimensions, body.structure, ("buy",), job.reading.tape())
     return fast(
         {
@@ -118,7 +106,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "quote": quote(made, bought, job.quote, job.reading.tape()),
             "near": near_misses(made, job.yard, job.reading.tape()),
             "stands": stands_words(job, body.structure, made),
-            "look": look_of(fence) if fence is not None else "",
+            "look": approval.look if approval is not None else "",
             "held": waits,
             # A list that is held is not sent: there is nothing to copy yet.
             "message": "" if waits else merchant_message(bought, structure.name, job.place),
@@ -138,35 +126,36 @@ def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
 
 @router.post("/start", response={200: StartAnswer, **REFUSALS})
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
-    """A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to."""
-    habit = habits.habit_of(request.user, body.document.school) if body.which == "our crew" else None
+    """One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to."""
+    ways, kind = starts_of(body.document, body.structure), kind_in(body.document, body.structure)
+    habit = habits.habit_of(request.user, kind, body.document.school) if body.which == ways.crew else None
     return fast({"start": start(body.document, body.structure, body.which, body.name, habit)})
 
 
 @router.get("/habit", response={200: HabitAnswer, **REFUSALS})
-def crew_habit(request: HttpRequest, school: Annotated[str, MaxLen(10)]) -> HttpResponse:
-    """Whether the crew has kept how it usually builds a fence under a school, and what."""
-    return fast({"habit": habits.habit_of(request.user, school)})
+def crew_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
+    """Whether the crew has kept how it usually builds a kind of structure under a school, and what."""
+    return fast({"habit": habits.habit_of(request.user, kind_called(kind), school)})
 
 
 @router.put("/habit", response={200: HabitAnswer, **REFUSALS})
 def keep_habit(request: HttpRequest, body: PlanBody) -> HttpResponse:
-    """Keep a fence's sticks, bay and usual hole as the crew's habit under the job's school."""
+    """Keep what of a structure is the crew's habit under the job's school."""
     habit = kept_habit(body.document, body.structure)
-    habits.keep(request.user, body.document.school, habit)
+    habits.keep(request.user, kind_in(body.document, body.structure), body.document.school, habit)
     return fast({"habit": habit})
 
 
 @router.delete("/habit", response={200: HabitAnswer, **REFUSALS})
-def forget_habit(request: HttpRequest, school: Annotated[str, MaxLen(10)]) -> HttpResponse:
+def forget_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse:
     """Forget the crew's habit under a school."""
-    habits.keep(request.user, school, None)
+    habits.keep(request.user, kind_called(kind), school, None)
     return fast({"habit": None})
 
 
 @router.post("/steps-up", response={200: StepsUpAnswer, **REFUSALS})
 def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponse:
-    """Single changes that let a fence stand up to more wind, the cheapest for what it adds first."""
+    """Single changes that let a structure stand up to more wind, the cheapest for what it adds first."""
     return fast({"steps": steps_up(body.document, body.structure)})
 
 
@@ -180,34 +169,6 @@ def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def how_far(request: HttpRequest, body: SlackBody) -> HttpResponse:
     """How far one post may move each way, and what fails first."""
     return fast(slack(body.document, body.structure, body.post))
-
-
-@router.post("/line", response={200: FenceSpec, **REFUSALS})
-def line(request: HttpRequest, body: LineBody) -> HttpResponse:
-    """A fence from running readings, with the crew's last choices."""
-    spec = from_line(body.text, body.id, body.bare, defaults_of(request.user), body.school)
-    return fast(preset(spec, body.preset))
-
-
-@router.post("/close", response={200: FenceSpec, **REFUSALS})
-def close(request: HttpRequest, body: CloseBody) -> HttpResponse:
-    """A fence closed another way, with what that way cannot do without."""
-    _, structure = find(body.document, body.structure)
-    if not isinstance(structure.spec, FenceSpec):
-        raise InputError("structure", "Only a fence is closed with boards, slats, panels or wire")
-    return fast(closed_with(structure.spec, body.style))
-
-
-@router.post("/deck", response={200: DeckSpec, **REFUSALS})
-def deck(request: HttpRequest, body: LineBody) -> HttpResponse:
-    """A deck from one line: its size, height, and what is taken off its corners."""
-    return fast(deck_from_line(body.text, body.id, body.bare, body.school))
-
-
-@router.get("/walls", response={200: WallsAnswer, 401: Problems})
-def kinds_of_wall(request: HttpRequest) -> HttpResponse:
-    """What a ledger may be asked to hang on."""
-    return fast({"walls": [{"value": key, "says": says} for key, says in walls()]})
 
 
 @router.get("/places", response={200: PlacesAnswer, **REFUSALS})

@@ -5,7 +5,7 @@ import uuid
 from datetime import datetime
 from typing import Annotated, Any, Literal
 
-from annotated_types import Gt, Le, MaxLen, MinLen
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
@@ -16,14 +16,13 @@ from steady.jobs.document import Job
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
-from steady.jobs.starts import Start, Which
+from steady.jobs.starts import Start
 from steady.jobs.steps_up import StepUp
-from steady.plan.model import Option
+from steady.plan.model import Handle, Option
 from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import DayAnswer
-from steady.structures.fence.presets import Preset
-from steady.structures.fence.spec import Style
-from steady.structures.fence.starts import CrewHabit
+from steady.structures.form import AskedGroup
+from steady.structures.kind import LineForm, Table
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 
 
@@ -43,6 +42,7 @@ def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
 
 
 close_edges(Job)
+close_edges(Handle)
 
 
 class Closed(Schema):
@@ -149,7 +149,7 @@ class PlacesAnswer(Schema):
 class StartBody(Closed):
     document: Job
     structure: Annotated[str, MaxLen(60)]
-    which: Which
+    which: Annotated[str, MaxLen(40)]
     name: Annotated[str, MaxLen(80)] = ""
 
 
@@ -158,19 +158,29 @@ class StartAnswer(Schema):
 
 
 class HabitAnswer(Schema):
-    """How the crew usually builds a fence; nothing where it kept none."""
+    """How the crew usually builds a kind of structure; nothing where it kept none."""
 
-    habit: CrewHabit | None
+    habit: dict[str, Any] | None
 
 
 class StepsUpAnswer(Schema):
     steps: tuple[StepUp, ...]
 
 
+class Moving(Closed):
+    """What is being pulled on a drawing, and where it is now."""
+
+    handle: Handle
+    to_m: Annotated[float, Ge(-5000), Le(5000)]
+
+
 class PlanBody(Closed):
+    """`moving`: the plan is asked for as if this were let go here."""
+
     document: Job
     structure: Annotated[str, MaxLen(60)]
     selected: Annotated[str, MaxLen(200)] = ""
+    moving: Moving | None = None
 
 
 class MarksBody(Closed):
@@ -181,22 +191,42 @@ class MarksBody(Closed):
     mirrored: bool = False
 
 
-class LineBody(Closed):
-    """A fence typed as running readings, laid over the crew's last choices."""
+class NewBody(Closed):
+    """A structure typed on one line."""
 
+    kind: Annotated[str, MaxLen(40)]
     text: Annotated[str, MinLen(1), MaxLen(2000)]
     id: Annotated[str, MinLen(1), MaxLen(40)]
     bare: Literal["ft", "in", "m", "mm"] = "ft"
-    school: Literal["us", "ca", "nz", "uk"] = "us"
-    preset: Preset = "fence"
+    school: Annotated[str, MaxLen(10)] = "us"
+    preset: Annotated[str, MaxLen(40)] = ""
 
 
-class CloseBody(Closed):
-    """A fence to be closed another way."""
+class MoveBody(Closed):
+    """A handle of a structure's sheet, as it was given, and where it is moved to along its axis."""
 
     document: Job
     structure: Annotated[str, MaxLen(60)]
-    style: Style
+    handle: Handle
+    to_m: Annotated[float, Ge(-5000), Le(5000)]
+
+
+class HoldBody(Closed):
+    """A thing to hold at a place, or to let go."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    thing: Annotated[str, MaxLen(200)]
+    at_m: Annotated[float, Ge(-5000), Le(5000)] | None = None
+
+
+class ActBody(Closed):
+    """One of a kind's own changes, with its value."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    act: Annotated[str, MaxLen(40)]
+    value: Annotated[str, MaxLen(200)] = ""
 
 
 class GroundBody(Closed):
@@ -265,9 +295,7 @@ class ReadingBody(Closed):
 
     id: uuid.UUID
     about: Annotated[str, MinLen(1), MaxLen(200)]
-    what: Literal[
-        "stands at", "plumb along", "plumb across", "hole depth", "cut height", "set", "hit something", "latch edge"
-    ]
+    what: Annotated[str, MinLen(1), MaxLen(40)]
     value_m: float | None = None
     done: bool = False
     note: Annotated[str, MaxLen(400)] = ""
@@ -291,8 +319,10 @@ class ReadingRow(Schema):
     device: str
     measured_at: datetime
     author: str
+    structure: str = ""
     planned_m: float | None = None
     verdict: str = ""
+    replans: str = ""
 
 
 class ReadingsAnswer(Schema):
@@ -316,8 +346,39 @@ class Choice(Schema):
     says: str
 
 
-class WallsAnswer(Schema):
-    walls: list[Choice]
+class Way(Choice):
+    """A way to start; `signed`: someone puts a name to it first."""
+
+    signed: bool = False
+
+
+class KindRow(Schema):
+    """A kind of structure: its words, what its panel asks and which tables it has."""
+
+    key: str
+    many: str
+    line: LineForm
+    presets: list[Choice]
+    tables: tuple[Table, ...]
+    form: tuple[AskedGroup, ...]
+    acts: list[str]
+    starts: list[Way]
+    crew: str
+
+
+class KindsAnswer(Schema):
+    kinds: list[KindRow]
+
+
+class DocumentRow(Schema):
+    """A document of a structure: its file's name, and what it is called."""
+
+    file: str
+    says: str
+
+
+class DocumentsAnswer(Schema):
+    documents: list[DocumentRow]
 
 
 class UsualSite(Schema):

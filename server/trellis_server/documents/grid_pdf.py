@@ -1,11 +1,11 @@
 """Site sheets of a plan on a grid: the framing plan, the section, schedules of members and footings, and the cut list."""
 
 import io
+import itertools
 from collections.abc import Sequence
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
-from steady.drawing.shapes import View
 from steady.jobs.sheet import PostRow, Sheet
 from steady.measure.show import Tape
 from steady.takeoff.bill import PieceRow
@@ -35,11 +35,11 @@ def grid_sheets(facts: SheetFacts, sheet: Sheet, pieces: list[PieceRow], tape: T
     size = PAPERS[paper]
     canvas = Canvas(stream, pagesize=size, invariant=1)
     canvas.setTitle(f"{facts.job.name}: {facts.name}, site sheets")
-    views = {view.name: view for view in sheet.views}
-    _drawings(canvas, size, facts, sheet, views["plan"], views["section"])
-    _rows(canvas, size, facts, sheet, "Members", ("what", "sizes and places", "reckoned", "table"), (0, 0.2, 0.78, 0.9), [
-        (row.name, row.says, row.verdict, row.table) for row in sheet.members
-    ])  # fmt: skip
+    _drawings(canvas, size, facts, sheet)
+    if sheet.members:
+        _rows(canvas, size, facts, sheet, "Members", ("what", "sizes and places", "reckoned", "table"), (0, 0.2, 0.78, 0.9), [
+            (row.name, row.says, row.verdict, row.table) for row in sheet.members
+        ])  # fmt: skip
     if sheet.posts:
         _rows(
             canvas, size, facts, sheet, "Holes and posts",
@@ -73,18 +73,22 @@ def _hole(post: PostRow) -> tuple[str, ...]:
     )  # fmt: skip
 
 
-def _drawings(canvas: Canvas, size: Size, facts: SheetFacts, sheet: Sheet, plan: View, section: View) -> None:
+def _drawings(canvas: Canvas, size: Size, facts: SheetFacts, sheet: Sheet) -> None:
+    """The first view large with the second below it; any others two a page, each under its title."""
     width, _ = size
-    y = head(canvas, size, facts, sheet, "Framing plan and section")
     inner = width - 2 * MARGIN
-    tall = (y - MARGIN - 30) * 0.6
-    paint_whole(canvas, plan, (MARGIN, y - tall, inner, tall), leave_out=("decking",))
-    y -= tall + 16
-    canvas.setFont(BOLD, 11)
-    canvas.drawString(MARGIN, y, section.title)
-    paint_whole(canvas, section, (MARGIN, MARGIN + 4, inner, y - MARGIN - 14))
-    foot(canvas, size)
-    canvas.showPage()
+    for number, (first, second) in enumerate(itertools.zip_longest(sheet.views[::2], sheet.views[1::2])):
+        title = f"{first.title} and {second.title[:1].lower()}{second.title[1:]}" if second else first.title
+        y = head(canvas, size, facts, sheet, title)
+        tall = (y - MARGIN - 30) * (0.6 if number == 0 and second else 0.5 if second else 0.95)
+        paint_whole(canvas, first, (MARGIN, y - tall, inner, tall), leave_out=("decking",))
+        y -= tall + 16
+        if second is not None:
+            canvas.setFont(BOLD, 11)
+            canvas.drawString(MARGIN, y, second.title)
+            paint_whole(canvas, second, (MARGIN, MARGIN + 4, inner, y - MARGIN - 14))
+        foot(canvas, size)
+        canvas.showPage()
 
 
 def _rows(

@@ -37,8 +37,6 @@ class SheetFacts:
     from_end: bool
     mirrored: bool
     offset: str
-    string_side: str
-    exact: bool = False
     stands: str = ""
 
 
@@ -88,13 +86,11 @@ def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sh
         if sheet.built_on is Basis.RECKONED
         else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
     )
-    datum = "the line's end" if facts.from_end else "the line's start"
-    reads = (
-        f"Tape's zero: {datum}. Marks to the post's {facts.mark_to}. Posts on the {facts.string_side} face of the string."
-        + (" MIRRORED: read from the far side of the string." if facts.mirrored else "")
-    )
-    if not facts.string_side:
-        reads = "Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres."
+    reads = sheet.reads
+    if any(view.layout == "line" for view in sheet.views):
+        datum = "the line's end" if facts.from_end else "the line's start"
+        reads = f"Tape's zero: {datum}. Marks to the post's {facts.mark_to}. {reads}"
+        reads += " MIRRORED: read from the far side of the string." if facts.mirrored else ""
     lines = [
         f"Revision {facts.revision}{facts.replaces}   ·   {facts.printed}   ·   {basis}",
         reads,
@@ -191,7 +187,7 @@ def _beside(facts: SheetFacts, sheet: Sheet) -> dict[str, str]:
         words = []
         if sheet.accepted:
             words.append(f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}")
-        if facts.exact:
+        if sheet.exact_holes:
             words.append(f"bottom of the hole at level {post.bottom} from post 1's ground")
         if post.foot != usual:
             words.append(post.foot)

@@ -3,6 +3,7 @@
 import logging
 from typing import Any
 
+from steady.data.roles import roles
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.jobs.document import plan_structure
@@ -12,26 +13,11 @@ from steady.plan.verdict import state as state_of
 from trellis_server.models import Job
 from trellis_server.services.jobs import state
 
-SMALL = {
-    "post",
-    "board",
-    "soil",
-    "leaf",
-    "concrete",
-    "joist",
-    "beam",
-    "decking",
-    "wall",
-    "guard-post",
-    "guard-cap",
-    "stringer",
-    "wire",
-    "sand",
-    "slab",
-    "block",
-    "pipe",
-}
-
+GROUND = {"soil", "concrete", "sand", "slab", "block", "wall", "leaf"}
+CLOSING = {row.look for row in roles().values() if row.small == "yes" and row.stage == "close"}
+SMALL = GROUND | {row.look for row in roles().values() if row.small == "yes"}
+WITHOUT_BOARDS = {row.look for row in roles().values() if row.small == "without boards"}
+"""Layers that a picture of thumb size shows: by the table of roles, and what lies in the ground."""
 
 log = logging.getLogger(__name__)
 BROKEN = "This cannot be drawn: the fault is ours and has been written down. The job itself is kept."
@@ -55,15 +41,15 @@ def card(job: Job) -> dict[str, Any]:
         try:
             plan = plan_structure(document, structure.spec.id)
             found = {view.name: view for view in views(plan, document.reading.tape())}
-            shown = found.get("elevation") or found.get("section")
+            shown = found.get("elevation") or found.get("section") or next(iter(found.values()), None)
             row["verdict"] = state_of(plan)
             row["posts"] = len(plan.footings)
             line_m = max((m.station_m for m in plan.marks), default=0.0)
             row["length"] = size_words(plan, line_m, document.reading.tape())
             if shown:
                 # A picture this small shows what closes the fence: boards, or the slats where there are none.
-                boarded = any(shape.layer in ("board", "decking") for shape in shown.shapes)
-                kept = SMALL if boarded else SMALL | {"rail"}
+                boarded = any(shape.layer in CLOSING for shape in shown.shapes)
+                kept = SMALL if boarded else SMALL | WITHOUT_BOARDS
                 row["view"] = {
                     "name": shown.name,
                     "title": shown.title,

@@ -177,14 +177,9 @@ def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> State 
         return state(job)
 
 
-def defaults_of(person: Person) -> dict[str, Any]:
-    """The crew's last choices for a new fence."""
-    return dict(crew_of(person).defaults)
-
-
-def remember(person: Person, choices: dict[str, Any]) -> None:
-    """Keep the crew's last choices."""
+def remember(person: Person, kind: str, choices: dict[str, Any]) -> None:
+    """Keep the crew's last choices for a kind of structure."""
     crew = crew_of(person)
-    if crew.defaults != choices:
+    if crew.defaults.get(kind) != choices:
         # By its key: a crew that is taken away meanwhile is no error of whoever saves.
-        Crew.objects.filter(pk=crew.pk).update(defaults=choices)
+        Crew.objects.filter(pk=crew.pk).update(defaults={**crew.defaults, kind: choices})

@@ -1,23 +1,26 @@
 """What was measured on site: kept once each, every phone's own value, beside the plan."""
 
+import logging
 import uuid
 from collections.abc import Sequence
-from dataclasses import replace
 from datetime import datetime
 from typing import Protocol
 
 from django.db import transaction
 from steady.errors import InputError
+from steady.jobs.document import Job as Document
 from steady.jobs.document import find as find_structure
 from steady.jobs.document import plan_structure
-from steady.measure.units import IN
+from steady.jobs.moves import with_spec
 from steady.plan.model import Plan
-from steady.record.asbuilt import compare
-from steady.structures.fence.found import go_round
-from steady.structures.fence.spec import FenceSpec
+from steady.record.asbuilt import compare, target_of
+from steady.structures.kind import Found
+from steady.structures.registry import kind_of
 
 from trellis_server.models import Job, SiteReading
 from trellis_server.services.jobs import Conflicted, Person, State, job_of, save, state
+
+log = logging.getLogger(__name__)
 
 
 class Measured(Protocol):
@@ -95,19 +98,14 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
     with transaction.atomic():
         now = state(job_of(person, job_id))
         document = now.document
-        index, structure = find_structure(document, find.structure)
-        if not isinstance(structure.spec, FenceSpec):
-            raise InputError("structure", "Only a fence's posts can step aside; move a deck's footing on its sheet")
+        spec = find_structure(document, find.structure)[1].spec
+        kind = kind_of(spec)
+        if kind.found is None:
+            raise InputError("structure", f"Posts of {kind.many} do not step aside by themselves; move it on its sheet")
         plan = plan_structure(document, find.structure)
-        spec = go_round(
-            structure.spec, plan, _standing(now.job, plan), find.post, find.what, find.half_width_m
-        )  # fmt: skip
-        structures = list(document.structures)
-        structures[index] = replace(structure, spec=spec)
-        return save(
-            person, job_id, now.revision.number, replace(document, structures=tuple(structures)),
-            f"went round what a hole met: {find.what}",
-        )  # fmt: skip
+        met = Found(post=find.post, what=find.what, half_width_m=find.half_width_m, stand_m=_standing(now.job, plan))
+        changed = with_spec(document, find.structure, kind.found(spec, plan, met))
+        return save(person, job_id, now.revision.number, changed, f"went round what a hole met: {find.what}")
 
 
 def _standing(job: Job, plan: Plan) -> dict[str, float]:
@@ -125,24 +123,18 @@ def _standing(job: Job, plan: Plan) -> dict[str, float]:
 
 def rows(job: Job) -> list[dict[str, object]]:
     """Every reading of a job, oldest first, beside its plan where it has one."""
-    plans: dict[str, Plan | None] = {}
-    document = state(job).document
+    plans = _plans(state(job).document)
+    owners = {target.about: structure for structure, plan in plans.items() for target in plan.targets}
     found = []
     for reading in job.readings.select_related("author").order_by("measured_at", "received_at"):
-        structure = reading.about.split("/")[0]
-        if structure not in plans:
-            try:
-                plans[structure] = plan_structure(document, structure)
-            except InputError:
-                plans[structure] = None
-        planned_m = planned(plans[structure], reading.about, reading.what)
-        verdict = ""
-        if planned_m is not None and reading.value_m is not None:
-            verdict = compare(reading.what, planned_m, reading.value_m).verdict
+        structure = owners.get(reading.about) or reading.about.partition("/")[0]
+        target = target_of(plans[structure], reading.about, reading.what) if structure in plans else None
+        compared = compare(target, reading.value_m) if target is not None and reading.value_m is not None else None
         found.append(
             {
                 "id": reading.pk,
                 "about": reading.about,
+                "structure": structure,
                 "what": reading.what,
                 "value_m": reading.value_m,
                 "done": reading.done,
@@ -150,29 +142,22 @@ def rows(job: Job) -> list[dict[str, object]]:
                 "device": reading.device,
                 "measured_at": reading.measured_at,
                 "author": reading.author.get_username() if reading.author else "",
-                "planned_m": planned_m,
-                "verdict": verdict,
+                "planned_m": target.planned if target is not None else None,
+                "verdict": compared.verdict if compared is not None else "",
+                "replans": target.replans if target is not None else "",
             }
         )
     return found
 
 
-def planned(plan: Plan | None, about: str, what: str) -> float | None:
-    """The planned value of what was measured; None where the plan has none."""
-    if plan is None:
-        return None
-    if what == "latch edge":
-        facts = next((detail.facts for detail in plan.details if detail.id == f"{about}/leaf"), ())
-        sags = [step.value * IN for step in facts if step.symbol == "d"]
-        return sags[-1] if sags else None
-    mark = next((mark for mark in plan.marks if mark.id == about), None)
-    footing = next((footing for footing in plan.footings if footing.under == about), None)
-    if mark is None or footing is None:
-        return None
-    return {
-        "stands at": mark.station_m,
-        "plumb along": 0.0,
-        "plumb across": 0.0,
-        "hole depth": footing.hole_m,
-        "cut height": mark.cut_height_m,
-    }.get(what)
+def _plans(document: Document) -> dict[str, Plan]:
+    """The plan of every structure that plans; what does not, hides no other's readings."""
+    found = {}
+    for structure in document.structures:
+        try:
+            found[structure.spec.id] = plan_structure(document, structure.spec.id)
+        except InputError:
+            continue
+        except Exception:
+            log.exception("structure %s cannot be planned", structure.spec.id)
+    return found

@@ -85,10 +85,12 @@ class PermissionTest(TestCase):
 
     def test_every_endpoint_asks_who_is_there(self) -> None:
         self.assertEqual(Caller().send("POST", "/api/sums", {}).status_code, 401)
-        for path in ("/api/jobs", "/api/sums", "/api/sums/checks", "/api/reckon/reference", "/api/reckon/empty"):
+        for path in ("/api/jobs", "/api/sums", "/api/sums/checks", "/api/reckon/reference", "/api/kinds"):
             self.assertEqual(Caller().send("GET", path).status_code, 401, path)
-        for name in ("plan", "marks", "takeoff", "options", "slack", "line", "ground", "dig"):
+        for name in ("plan", "marks", "takeoff", "options", "slack", "ground", "dig"):
             self.assertEqual(Caller().send("POST", f"/api/reckon/{name}", {}).status_code, 401, name)
+        for name in ("new", "move", "hold", "act"):
+            self.assertEqual(Caller().send("POST", f"/api/kinds/{name}", {}).status_code, 401, name)
 
     def test_a_reading_of_another_crews_job_is_not_taken_over(self) -> None:
         owner, other = person("owner"), person("other")
@@ -172,7 +174,9 @@ class HistoryTest(TestCase):
         document = small_job()
         document["structures"][0]["spec"]["height_m"] = 1.37
         self.save(1, document)
-        spec = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 g4 c81 g11 118'6", "id": "new"}).json()
+        spec = self.caller.send(
+            "POST", "/api/kinds/new", {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "new"}
+        ).json()
         self.assertEqual(spec["height_m"], 1.37)
         self.assertEqual(len(spec["openings"]), 2)
 

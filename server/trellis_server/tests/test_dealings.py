@@ -81,8 +81,15 @@ class DealingsTest(TestCase):
         self.assertLess(answer[1]["waits_least_h"], answer[1]["waits_most_h"])
 
     def test_a_preset_from_one_line(self) -> None:
-        body = {"text": "0 c12r90 c24r90 c36r90 48", "id": "pen", "bare": "ft", "school": "us", "preset": "stock pen"}
-        spec = self.caller.send("POST", "/api/reckon/line", body).json()
+        body = {
+            "kind": "fence",
+            "text": "0 c12r90 c24r90 c36r90 48",
+            "id": "pen",
+            "bare": "ft",
+            "school": "us",
+            "preset": "stock pen",
+        }
+        spec = self.caller.send("POST", "/api/kinds/new", body).json()
         self.assertTrue(spec["closed"])
         self.assertEqual(spec["infill"]["style"], "stock panels")
 

@@ -15,6 +15,13 @@ from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person, small_job
 
 BODIES = 1200
+HANDLE = {
+    "id": "windbreak/post/start+1",
+    "field": "locks/+",
+    "line": "windbreak/string",
+    "station_m": 2.4,
+    "locked": False,
+}
 DEAR = {"/api/reckon/start", "/api/reckon/steps-up", "/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
@@ -150,10 +157,16 @@ class FuzzTest(TestCase):
                 "mirrored": False,
             },
             "/api/reckon/slack": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
-            "/api/reckon/line": {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
+            "/api/kinds/new": {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
+            "/api/kinds/move": {"document": job, "structure": "windbreak", "handle": HANDLE, "to_m": 3.0},
+            "/api/kinds/hold": {
+                "document": job,
+                "structure": "kitchen-deck",
+                "thing": "kitchen-deck/post/beam-1-1",
+                "at_m": 1.0,
+            },
             "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
-            "/api/reckon/deck": {"text": "16x12 up3 less4x3right", "id": "d", "bare": "ft", "school": "us"},
-            "/api/reckon/close": {"document": job, "structure": "windbreak", "style": "louvres"},
+            "/api/kinds/act": {"document": job, "structure": "windbreak", "act": "close with", "value": "louvres"},
             "/api/reckon/days": {"document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}},
             "/api/jobs/{job_id}/found": {
                 "structure": "windbreak",

@@ -119,9 +119,10 @@ class ReckonTest(TestCase):
         self.assertEqual(gone.status_code, 422)
 
     def test_the_line_says_which_word_it_does_not_understand(self) -> None:
-        good = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"})
+        asked = {"kind": "fence", "id": "f", "bare": "ft"}
+        good = self.caller.send("POST", "/api/kinds/new", {**asked, "text": "0 c38 g4 c81 g11 118'6"})
         self.assertEqual(len(good.json()["straights"]), 3)
-        bad = self.caller.send("POST", "/api/reckon/line", {"text": "0 c38 turnip 60", "id": "f", "bare": "ft"})
+        bad = self.caller.send("POST", "/api/kinds/new", {**asked, "text": "0 c38 turnip 60"})
         self.assertEqual(bad.json()["problems"][0]["field"], "readings")
         self.assertIn("turnip", bad.json()["problems"][0]["message"])
 
@@ -168,8 +169,8 @@ class ReckonTest(TestCase):
         self.assertIn("board on board", problem["message"])
 
     def test_a_deck_from_words_its_choices_and_its_paper(self) -> None:
-        body = {"text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
-        spec = self.caller.send("POST", "/api/reckon/deck", body).json()
+        body = {"kind": "deck", "text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
+        spec = self.caller.send("POST", "/api/kinds/new", body).json()
         self.assertEqual([corner["y_m"] for corner in spec["outline"]][:2], [0.0, 0.0])
         document = small_job()
         document["structures"] = [{"name": "Deck", "spec": spec}]
@@ -189,10 +190,11 @@ class ReckonTest(TestCase):
             answer = self.caller.send("GET", f"/api/jobs/{job}/files/deck-9/{name}")
             self.assertEqual(answer.status_code, 200, name)
             self.assertTrue(answer.content.startswith(start), name)
-        wrong = self.caller.send("POST", "/api/reckon/deck", {**body, "text": "16x12 wide"})
+        wrong = self.caller.send("POST", "/api/kinds/new", {**body, "text": "16x12 wide"})
         self.assertEqual(wrong.status_code, 422)
-        walls = self.caller.send("GET", "/api/reckon/walls").json()["walls"]
-        self.assertIn("veneer", {row["value"] for row in walls})
+        kinds = {kind["key"]: kind for kind in self.caller.send("GET", "/api/kinds").json()["kinds"]}
+        fields = {field["path"]: field for group in kinds["deck"]["form"] for field in group["fields"]}
+        self.assertIn("veneer", {value for value, _ in fields["ledger/wall"]["choices"]})
 
     def test_reference_offers_what_the_yard_and_the_school_have(self) -> None:
         found = self.caller.send("GET", "/api/reckon/reference").json()

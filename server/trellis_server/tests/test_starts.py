@@ -62,21 +62,21 @@ class StartApiTest(TestCase):
         self.assertEqual(change["practice"]["accepted_by"], "R. Hale")
         self.assertEqual(change["built_on"], "practice")
         # Another crew does not see it; forgotten, it is gone.
-        self.assertIsNone(Caller(person("lark")).send("GET", "/api/reckon/habit?school=us").json()["habit"])
-        self.assertIsNone(self.caller.send("DELETE", "/api/reckon/habit?school=us").json()["habit"])
-        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?school=us").json()["habit"])
+        self.assertIsNone(Caller(person("lark")).send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("DELETE", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
+        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
 
     def test_a_habit_that_cannot_be_read_is_none(self) -> None:
         from trellis_server.models import Crew
 
-        Crew.objects.update(habits={"us": {"post": 7}})
-        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?school=us").json()["habit"])
+        Crew.objects.update(habits={"fence": {"us": {"post": 7}}})
+        self.assertIsNone(self.caller.send("GET", "/api/reckon/habit?kind=fence&school=us").json()["habit"])
 
     def test_a_deck_has_none_and_says_so(self) -> None:
         for path, more in (("/api/reckon/start", {"which": "cheapest"}), ("/api/reckon/steps-up", {})):
             answer = self.caller.send("POST", path, {**self.body, "structure": "kitchen-deck", **more})
             self.assertEqual(answer.status_code, 422)
-            self.assertIn("fence", answer.json()["problems"][0]["message"])
+            self.assertIn("deck", answer.json()["problems"][0]["message"])
 
     def test_places_by_the_first_letters(self) -> None:
         found = self.caller.send("GET", "/api/reckon/places?school=ca&text=kam").json()["places"]

@@ -72,7 +72,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/files/{structure}/drawing.dxf": {
+    "/api/jobs/{job_id}/files/{structure}": {
         parameters: {
             query?: never;
             header?: never;
@@ -80,10 +80,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Drawing Dxf
-         * @description All views at true size.
+         * Documents Of
+         * @description The documents that a structure can be given on.
          */
-        get: operations["trellis_server_api_files_drawing_dxf"];
+        get: operations["trellis_server_api_files_documents_of"];
         put?: never;
         post?: never;
         delete?: never;
@@ -92,7 +92,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/files/{structure}/marks.csv": {
+    "/api/jobs/{job_id}/files/{structure}/{file}": {
         parameters: {
             query?: never;
             header?: never;
@@ -100,110 +100,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Marks
-         * @description Marks and holes.
+         * One Document
+         * @description One document of a structure.
          */
-        get: operations["trellis_server_api_files_marks"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/files/{structure}/pieces.csv": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Piece List
-         * @description Pieces with their places.
-         */
-        get: operations["trellis_server_api_files_piece_list"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/files/{structure}/sample.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Full Size
-         * @description A full-size sample of the face, over as many pages as it takes.
-         */
-        get: operations["trellis_server_api_files_full_size"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/files/{structure}/sheets.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sheets
-         * @description Site sheets: one page a straight.
-         */
-        get: operations["trellis_server_api_files_sheets"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/files/{structure}/working.pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Working
-         * @description The working of every kind of check at its worst.
-         */
-        get: operations["trellis_server_api_files_working"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/jobs/{job_id}/files/{structure}/{view}.svg": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Drawing Svg
-         * @description One view at true size.
-         */
-        get: operations["trellis_server_api_files_drawing_svg"];
+        get: operations["trellis_server_api_files_one_document"];
         put?: never;
         post?: never;
         delete?: never;
@@ -316,6 +216,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Every Kind
+         * @description The kinds of structure that can be planned, in the order in which they are offered.
+         */
+        get: operations["trellis_server_api_kinds_every_kind"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/act": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Act
+         * @description The spec after one of its kind's own changes.
+         */
+        post: operations["trellis_server_api_kinds_act"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/hold": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold
+         * @description The spec with a thing held where it stands or was measured; without a place it is let go.
+         */
+        post: operations["trellis_server_api_kinds_hold"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description The spec with what a handle stands for moved.
+         */
+        post: operations["trellis_server_api_kinds_move"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New
+         * @description A structure from one line, with the crew's last choices.
+         */
+        post: operations["trellis_server_api_kinds_new"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/choices": {
         parameters: {
             query?: never;
@@ -330,26 +330,6 @@ export interface paths {
          * @description Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it.
          */
         post: operations["trellis_server_api_reckoning_members_to_choose"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/close": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Close
-         * @description A fence closed another way, with what that way cannot do without.
-         */
-        post: operations["trellis_server_api_reckoning_close"];
         delete?: never;
         options?: never;
         head?: never;
@@ -376,26 +356,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/reckon/deck": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Deck
-         * @description A deck from one line: its size, height, and what is taken off its corners.
-         */
-        post: operations["trellis_server_api_reckoning_deck"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/reckon/dig": {
         parameters: {
             query?: never;
@@ -410,26 +370,6 @@ export interface paths {
          * @description What of the locate still holds back the first hole, today.
          */
         post: operations["trellis_server_api_reckoning_dig"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/empty": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Empty
-         * @description Answers nothing: the measure that a drag's round trip is held against.
-         */
-        get: operations["trellis_server_api_reckoning_empty"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -465,12 +405,12 @@ export interface paths {
         };
         /**
          * Crew Habit
-         * @description Whether the crew has kept how it usually builds a fence under a school, and what.
+         * @description Whether the crew has kept how it usually builds a kind of structure under a school, and what.
          */
         get: operations["trellis_server_api_reckoning_crew_habit"];
         /**
          * Keep Habit
-         * @description Keep a fence's sticks, bay and usual hole as the crew's habit under the job's school.
+         * @description Keep what of a structure is the crew's habit under the job's school.
          */
         put: operations["trellis_server_api_reckoning_keep_habit"];
         post?: never;
@@ -479,26 +419,6 @@ export interface paths {
          * @description Forget the crew's habit under a school.
          */
         delete: operations["trellis_server_api_reckoning_forget_habit"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/line": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Line
-         * @description A fence from running readings, with the crew's last choices.
-         */
-        post: operations["trellis_server_api_reckoning_line"];
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -635,7 +555,7 @@ export interface paths {
         put?: never;
         /**
          * Way To Start
-         * @description A fence as it is, as it is usually built here, or the cheapest that passes: price, posts, and the gust it stands up to.
+         * @description One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to.
          */
         post: operations["trellis_server_api_reckoning_way_to_start"];
         delete?: never;
@@ -655,7 +575,7 @@ export interface paths {
         put?: never;
         /**
          * Steps Between
-         * @description Single changes that let a fence stand up to more wind, the cheapest for what it adds first.
+         * @description Single changes that let a structure stand up to more wind, the cheapest for what it adds first.
          */
         post: operations["trellis_server_api_reckoning_steps_between"];
         delete?: never;
@@ -678,26 +598,6 @@ export interface paths {
          * @description Pieces, cut plans and prices.
          */
         post: operations["trellis_server_api_reckoning_takeoff"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/walls": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Kinds Of Wall
-         * @description What a ledger may be asked to hang on.
-         */
-        get: operations["trellis_server_api_reckoning_kinds_of_wall"];
-        put?: never;
-        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -821,6 +721,22 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * ActBody
+         * @description One of a kind's own changes, with its value.
+         */
+        ActBody: {
+            /** Act */
+            act: string;
+            document: components["schemas"]["Job"];
+            /** Structure */
+            structure: string;
+            /**
+             * Value
+             * @default
+             */
+            value: string;
+        };
+        /**
          * Arch
          * @description Two headers over a gate, one on each face of its posts, with rungs across them for plants.
          *
@@ -866,6 +782,55 @@ export interface components {
              * @default 6
              */
             rungs: number;
+        };
+        /**
+         * Asked
+         * @description A field with what its type allows: limits in SI, the values of a choice, whether it may be empty.
+         */
+        Asked: {
+            /** Choices */
+            choices: [
+                string,
+                string
+            ][];
+            /** Empty */
+            empty: string;
+            /** Least */
+            least: number | null;
+            /** Longest */
+            longest: number | null;
+            /** May Be Empty */
+            may_be_empty: boolean;
+            /** Most */
+            most: number | null;
+            /** Path */
+            path: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
+            /**
+             * Sort
+             * @enum {string}
+             */
+            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "words" | "choice" | "tick" | "stick";
+            /** When */
+            when: [
+                string,
+                string[]
+            ] | null;
+        };
+        /**
+         * AskedGroup
+         * @description A group as a page shows it.
+         */
+        AskedGroup: {
+            /** Fields */
+            fields: components["schemas"]["Asked"][];
+            /** Folded */
+            folded: boolean;
+            /** Title */
+            title: string;
         };
         /**
          * Asks
@@ -1088,20 +1053,6 @@ export interface components {
             wind_pressure_pa: number;
         };
         /**
-         * CloseBody
-         * @description A fence to be closed another way.
-         */
-        CloseBody: {
-            document: components["schemas"]["Job"];
-            /** Structure */
-            structure: string;
-            /**
-             * Style
-             * @enum {string}
-             */
-            style: "butted" | "even gaps" | "board on board" | "both faces" | "slats" | "louvres" | "bought panels" | "stock panels" | "wire mesh";
-        };
-        /**
          * CompareBody
          * @description A member, its measures as typed, and the two sticks it is made of, one in each school's words.
          */
@@ -1171,29 +1122,6 @@ export interface components {
             x_m: number;
             /** Y M */
             y_m: number;
-        };
-        /**
-         * CrewHabit
-         * @description How one crew usually builds a fence: what it kept of one that it built so.
-         */
-        CrewHabit: {
-            /** Bay Max M */
-            bay_max_m: number;
-            /** Embedment M */
-            embedment_m: number;
-            /** Hole Width M */
-            hole_width_m: number;
-            /** Post */
-            post: string;
-            /** Rail */
-            rail: string;
-            /**
-             * Rail Laid
-             * @enum {string}
-             */
-            rail_laid: "on edge" | "flat" | "between, on edge";
-            /** Rails Count */
-            rails_count: number;
         };
         /**
          * CutPlan
@@ -1604,6 +1532,21 @@ export interface components {
              * @enum {string}
              */
             stage: "set-out" | "dig" | "frame" | "buy";
+        };
+        /**
+         * DocumentRow
+         * @description A document of a structure: its file's name, and what it is called.
+         */
+        DocumentRow: {
+            /** File */
+            file: string;
+            /** Says */
+            says: string;
+        };
+        /** DocumentsAnswer */
+        DocumentsAnswer: {
+            /** Documents */
+            documents: components["schemas"]["DocumentRow"][];
         };
         /**
          * Existing
@@ -2331,16 +2274,27 @@ export interface components {
         };
         /**
          * HabitAnswer
-         * @description How the crew usually builds a fence; nothing where it kept none.
+         * @description How the crew usually builds a kind of structure; nothing where it kept none.
          */
         HabitAnswer: {
-            habit: components["schemas"]["CrewHabit"] | null;
+            /** Habit */
+            habit: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * Handle
-         * @description What may be moved: the only link from a drawn thing back to the field of the spec.
+         * @description What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
+         *
+         *     `axis`: along the line, or one of the site's axes; `holds`: it can be locked where it stands, and let go again.
          */
         Handle: {
+            /**
+             * Axis
+             * @default line
+             * @enum {string}
+             */
+            axis: "line" | "x" | "y";
             /** Back M */
             back_m?: number | null;
             /**
@@ -2364,6 +2318,11 @@ export interface components {
             ];
             /** Field */
             field: string;
+            /**
+             * Holds
+             * @default false
+             */
+            holds: boolean;
             /** Id */
             id: string;
             /** Line */
@@ -2374,6 +2333,19 @@ export interface components {
             on_m?: number | null;
             /** Station M */
             station_m: number;
+        };
+        /**
+         * HoldBody
+         * @description A thing to hold at a place, or to let go.
+         */
+        HoldBody: {
+            /** At M */
+            at_m?: number | null;
+            document: components["schemas"]["Job"];
+            /** Structure */
+            structure: string;
+            /** Thing */
+            thing: string;
         };
         /**
          * ImportBody
@@ -2788,6 +2760,34 @@ export interface components {
             within_m: number;
         };
         /**
+         * KindRow
+         * @description A kind of structure: its words, what its panel asks and which tables it has.
+         */
+        KindRow: {
+            /** Acts */
+            acts: string[];
+            /** Crew */
+            crew: string;
+            /** Form */
+            form: components["schemas"]["AskedGroup"][];
+            /** Key */
+            key: string;
+            line: components["schemas"]["LineForm"];
+            /** Many */
+            many: string;
+            /** Presets */
+            presets: components["schemas"]["Choice"][];
+            /** Starts */
+            starts: components["schemas"]["Way"][];
+            /** Tables */
+            tables: components["schemas"]["Table"][];
+        };
+        /** KindsAnswer */
+        KindsAnswer: {
+            /** Kinds */
+            kinds: components["schemas"]["KindRow"][];
+        };
+        /**
          * KnownRow
          * @description A row of known answers, expected beside reckoned.
          */
@@ -2816,6 +2816,16 @@ export interface components {
             sum: string;
             /** Unit */
             unit: string;
+        };
+        /**
+         * Layers
+         * @description Layers that are shown and hidden together, and what they are called.
+         */
+        Layers: {
+            /** Layers */
+            layers: string[];
+            /** Says */
+            says: string;
         };
         /**
          * LeafDesign
@@ -3166,34 +3176,6 @@ export interface components {
             unit: string;
         };
         /**
-         * LineBody
-         * @description A fence typed as running readings, laid over the crew's last choices.
-         */
-        LineBody: {
-            /**
-             * Bare
-             * @default ft
-             * @enum {string}
-             */
-            bare: "ft" | "in" | "m" | "mm";
-            /** Id */
-            id: string;
-            /**
-             * Preset
-             * @default fence
-             * @enum {string}
-             */
-            preset: "fence" | "slat screen" | "stock pen" | "enclosure on blocks";
-            /**
-             * School
-             * @default us
-             * @enum {string}
-             */
-            school: "us" | "ca" | "nz" | "uk";
-            /** Text */
-            text: string;
-        };
-        /**
          * LineEnd
          * @description How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
          *
@@ -3212,6 +3194,63 @@ export interface components {
              * @default 0
              */
             packing_m: number;
+        };
+        /**
+         * LineForm
+         * @description How a structure of the kind is written on one line.
+         *
+         *     Args:
+         *         title: Heads the form ("A deck from its size").
+         *         asks: What the line holds.
+         *         name: A sample name.
+         *         imperial: A sample line in feet; `metric` in metres.
+         *         help: Words of the line and what each means.
+         *         go: The button's words.
+         *         starts: Lines at a press.
+         */
+        LineForm: {
+            /** Asks */
+            asks: string;
+            /**
+             * Go
+             * @default Lay it out
+             */
+            go: string;
+            /** Help */
+            help: [
+                string,
+                string
+            ][];
+            /** Imperial */
+            imperial: string;
+            /** Metric */
+            metric: string;
+            /** Name */
+            name: string;
+            /**
+             * Starts
+             * @default []
+             */
+            starts: components["schemas"]["LineStart"][];
+            /** Title */
+            title: string;
+        };
+        /**
+         * LineStart
+         * @description Something to start with at a press: what it says, and the line in feet and in metres.
+         */
+        LineStart: {
+            /** Imperial */
+            imperial: string;
+            /** Metric */
+            metric: string;
+            /**
+             * Preset
+             * @default
+             */
+            preset: string;
+            /** Says */
+            says: string;
         };
         /**
          * Locate
@@ -3362,6 +3401,55 @@ export interface components {
             /** What */
             what: string;
         };
+        /**
+         * MoveBody
+         * @description A handle of a structure's sheet, as it was given, and where it is moved to along its axis.
+         */
+        MoveBody: {
+            document: components["schemas"]["Job"];
+            handle: components["schemas"]["Handle"];
+            /** Structure */
+            structure: string;
+            /** To M */
+            to_m: number;
+        };
+        /**
+         * Moving
+         * @description What is being pulled on a drawing, and where it is now.
+         */
+        Moving: {
+            handle: components["schemas"]["Handle"];
+            /** To M */
+            to_m: number;
+        };
+        /**
+         * NewBody
+         * @description A structure typed on one line.
+         */
+        NewBody: {
+            /**
+             * Bare
+             * @default ft
+             * @enum {string}
+             */
+            bare: "ft" | "in" | "m" | "mm";
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Preset
+             * @default
+             */
+            preset: string;
+            /**
+             * School
+             * @default us
+             */
+            school: string;
+            /** Text */
+            text: string;
+        };
         /** NewJob */
         NewJob: {
             document: components["schemas"]["Job"];
@@ -3449,6 +3537,23 @@ export interface components {
             reason: string;
             /** Would Have To Change */
             would_have_to_change: string;
+        };
+        /**
+         * Offered
+         * @description A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table.
+         */
+        Offered: {
+            /**
+             * Beside
+             * @default false
+             */
+            beside: boolean;
+            /** Group */
+            group: string;
+            /** Title */
+            title: string;
+            /** What */
+            what: string;
         };
         /**
          * OnRack
@@ -3656,6 +3761,11 @@ export interface components {
          * @description Identical pieces: what they are, how long (finished and out of the stick), how many, where.
          */
         PieceRow: {
+            /**
+             * Abouts
+             * @default []
+             */
+            abouts: string[];
             /** Bevel Rad */
             bevel_rad: number;
             /** Count */
@@ -3701,9 +3811,13 @@ export interface components {
             /** Places */
             places: components["schemas"]["ClimatePlace"][];
         };
-        /** PlanBody */
+        /**
+         * PlanBody
+         * @description `moving`: the plan is asked for as if this were let go here.
+         */
         PlanBody: {
             document: components["schemas"]["Job"];
+            moving?: components["schemas"]["Moving"] | null;
             /**
              * Selected
              * @default
@@ -4058,11 +4172,8 @@ export interface components {
             note: string;
             /** Value M */
             value_m?: number | null;
-            /**
-             * What
-             * @enum {string}
-             */
-            what: "stands at" | "plumb along" | "plumb across" | "hole depth" | "cut height" | "set" | "hit something" | "latch edge";
+            /** What */
+            what: string;
         };
         /**
          * ReadingRow
@@ -4091,6 +4202,16 @@ export interface components {
             note: string;
             /** Planned M */
             planned_m?: number | null;
+            /**
+             * Replans
+             * @default
+             */
+            replans: string;
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
             /** Value M */
             value_m: number | null;
             /**
@@ -4236,12 +4357,18 @@ export interface components {
          *
          *     Args:
          *         id: What it stands for: the id of a part's place, footing, curve or mark.
+         *         about: What is selected when it is picked; empty: what it stands for.
          *         layer: Groups shapes that are shown, hidden and coloured together ("post", "concrete", "zone" …).
          *         points: Corners; a circle has its centre, `size` is then its radius in metres.
          *         text: Words of a text; `size` is then its height in points, `shift` moves it by points.
          *         count: A row: the shape stands `count` times, each `step` further on.
          */
         Shape: {
+            /**
+             * About
+             * @default
+             */
+            about: string;
             /**
              * Anchor
              * @default middle
@@ -4312,6 +4439,11 @@ export interface components {
             /** Bays */
             bays: components["schemas"]["BayRow"][];
             built_on: components["schemas"]["Basis"];
+            /**
+             * Called
+             * @default
+             */
+            called: string;
             /** Cautions */
             cautions: components["schemas"]["Caution"][];
             /** Checks */
@@ -4323,6 +4455,11 @@ export interface components {
              * @default []
              */
             details: components["schemas"]["DetailSheet"][];
+            /**
+             * Exact Holes
+             * @default false
+             */
+            exact_holes: boolean;
             /** Gaps */
             gaps: number;
             /** Handles */
@@ -4331,6 +4468,11 @@ export interface components {
             headline: string;
             /** Id */
             id: string;
+            /**
+             * Layers
+             * @default []
+             */
+            layers: components["schemas"]["Layers"][];
             /** Length */
             length: string;
             /** Line M */
@@ -4343,6 +4485,16 @@ export interface components {
             notes: string[];
             /** Posts */
             posts: components["schemas"]["PostRow"][];
+            /**
+             * Reads
+             * @default
+             */
+            reads: string;
+            /**
+             * Targets
+             * @default []
+             */
+            targets: components["schemas"]["Target"][];
             /** Tasks */
             tasks: components["schemas"]["Task"][];
             /**
@@ -4692,7 +4844,7 @@ export interface components {
         };
         /**
          * Start
-         * @description One way to build a fence. `change`: the fields that differ from the fence as it is; `why`: where there is no such way.
+         * @description One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way.
          */
         Start: {
             /** Bags */
@@ -4725,11 +4877,8 @@ export interface components {
              * @enum {string}
              */
             state: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
-            /**
-             * Which
-             * @enum {string}
-             */
-            which: "as it is" | "our crew" | "usual here" | "cheapest";
+            /** Which */
+            which: string;
             /**
              * Why
              * @default
@@ -4750,11 +4899,8 @@ export interface components {
             name: string;
             /** Structure */
             structure: string;
-            /**
-             * Which
-             * @enum {string}
-             */
-            which: "as it is" | "our crew" | "usual here" | "cheapest";
+            /** Which */
+            which: string;
         };
         /**
          * Steel
@@ -5008,6 +5154,28 @@ export interface components {
             /** Sums */
             sums: components["schemas"]["SumRow"][];
         };
+        /**
+         * Table
+         * @description One table of the drawer: members, marks, holes, pieces, cut plan, cautions, or choices (`offers`); others are the kind's own.
+         *
+         *     `needs`: shown only where there is a member of this sort.
+         */
+        Table: {
+            /** Key */
+            key: string;
+            /**
+             * Needs
+             * @default
+             */
+            needs: string;
+            /**
+             * Offers
+             * @default []
+             */
+            offers: components["schemas"]["Offered"][];
+            /** Says */
+            says: string;
+        };
         /** TakeoffAnswer */
         TakeoffAnswer: {
             bill: components["schemas"]["Bill"];
@@ -5043,8 +5211,49 @@ export interface components {
             stands: string;
         };
         /**
+         * Target
+         * @description What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
+         *
+         *     Args:
+         *         about: The thing it is measured of.
+         *         what: Its name, the same for all things of one sort ("hole depth").
+         *         planned: In `unit`: m or rad.
+         *         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
+         *         sense: Which side counts: either; at least (a hole may be deeper); at most.
+         *         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
+         */
+        Target: {
+            /** About */
+            about: string;
+            /** Planned */
+            planned: number;
+            /**
+             * Replans
+             * @default
+             */
+            replans: string;
+            /**
+             * Sense
+             * @default either
+             * @enum {string}
+             */
+            sense: "either" | "at least" | "at most";
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "rad";
+            /** What */
+            what: string;
+            /** Within */
+            within?: number | null;
+        };
+        /**
          * Task
          * @description Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure").
+         *
+         *     `stage`: set-out, dig, anchor (to what stands already) or frame; empty: it waits for no document.
          */
         Task: {
             /** About */
@@ -5064,6 +5273,11 @@ export interface components {
             hold: string;
             /** Id */
             id: string;
+            /**
+             * Stage
+             * @default
+             */
+            stage: string;
             /** What */
             what: string;
             /** Work */
@@ -5157,6 +5371,9 @@ export interface components {
         /**
          * View
          * @description One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top).
+         *
+         *     `layout`: views of one line stand under each other on one scale along it; those on a grid share one scale both ways. `how`: how
+         *     it was projected.
          */
         View: {
             /** Bounds */
@@ -5167,19 +5384,37 @@ export interface components {
                 number
             ];
             /**
-             * Name
+             * How
+             * @default
+             */
+            how: string;
+            /**
+             * Layout
+             * @default free
              * @enum {string}
              */
-            name: "plan" | "tape" | "elevation" | "shape" | "detail" | "section" | "sample";
+            layout: "line" | "grid" | "free";
+            /** Name */
+            name: string;
             /** Shapes */
             shapes: components["schemas"]["Shape"][];
             /** Title */
             title: string;
         };
-        /** WallsAnswer */
-        WallsAnswer: {
-            /** Walls */
-            walls: components["schemas"]["Choice"][];
+        /**
+         * Way
+         * @description A way to start; `signed`: someone puts a name to it first.
+         */
+        Way: {
+            /** Says */
+            says: string;
+            /**
+             * Signed
+             * @default false
+             */
+            signed: boolean;
+            /** Value */
+            value: string;
         };
         /**
          * YardChoices
@@ -5524,7 +5759,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_files_drawing_dxf: {
+    trellis_server_api_files_documents_of: {
         parameters: {
             query?: never;
             header?: never;
@@ -5536,6 +5771,15 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentsAnswer"];
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
@@ -5565,138 +5809,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_files_marks: {
-        parameters: {
-            query?: {
-                from_end?: boolean;
-                to?: "centre" | "near face" | "far face";
-                mirrored?: boolean;
-            };
-            header?: never;
-            path: {
-                job_id: string;
-                structure: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_files_piece_list: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                structure: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_files_full_size: {
-        parameters: {
-            query?: {
-                paper?: "letter" | "a4";
-                at?: string;
-                wide?: string;
-            };
-            header?: never;
-            path: {
-                job_id: string;
-                structure: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_files_sheets: {
+    trellis_server_api_files_one_document: {
         parameters: {
             query?: {
                 paper?: "letter" | "a4";
@@ -5704,96 +5817,14 @@ export interface operations {
                 to?: "centre" | "near face" | "far face";
                 mirrored?: boolean;
                 offset?: string;
+                at?: string;
+                wide?: string;
             };
             header?: never;
             path: {
                 job_id: string;
                 structure: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_files_working: {
-        parameters: {
-            query?: {
-                paper?: "letter" | "a4";
-            };
-            header?: never;
-            path: {
-                job_id: string;
-                structure: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_files_drawing_svg: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                structure: string;
-                view: "plan" | "tape" | "elevation" | "shape" | "section";
+                file: string;
             };
             cookie?: never;
         };
@@ -6201,7 +6232,36 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_members_to_choose: {
+    trellis_server_api_kinds_every_kind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindsAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_act: {
         parameters: {
             query?: never;
             header?: never;
@@ -6210,7 +6270,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PlanBody"];
+                "application/json": components["schemas"]["ActBody"];
             };
         };
         responses: {
@@ -6220,7 +6280,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChoicesAnswer"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6252,7 +6312,7 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_close: {
+    trellis_server_api_kinds_hold: {
         parameters: {
             query?: never;
             header?: never;
@@ -6261,7 +6321,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CloseBody"];
+                "application/json": components["schemas"]["HoldBody"];
             };
         };
         responses: {
@@ -6271,7 +6331,160 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_move: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_new: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_members_to_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesAnswer"];
                 };
             };
             /** @description Unauthorized */
@@ -6354,57 +6567,6 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_reckoning_deck: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LineBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DeckSpec"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
     trellis_server_api_reckoning_dig: {
         parameters: {
             query?: never;
@@ -6447,37 +6609,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_reckoning_empty: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        [key: string]: string;
-                    };
-                };
-            };
-            /** @description Unauthorized */
-            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6541,6 +6672,7 @@ export interface operations {
     trellis_server_api_reckoning_crew_habit: {
         parameters: {
             query: {
+                kind: string;
                 school: string;
             };
             header?: never;
@@ -6641,6 +6773,7 @@ export interface operations {
     trellis_server_api_reckoning_forget_habit: {
         parameters: {
             query: {
+                kind: string;
                 school: string;
             };
             header?: never;
@@ -6656,57 +6789,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitAnswer"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_reckoning_line: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LineBody"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FenceSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -7185,35 +7267,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
-    trellis_server_api_reckoning_kinds_of_wall: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WallsAnswer"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -19,7 +19,7 @@ const edit = (i: number, change: (note: Note) => void) => store.change((job) => 
 <template>
   <section aria-label="What the office said">
     <h2>What the office said <button class="link small" @click="add">write one down</button></h2>
-    <p v-if="!store.document?.site.notes?.length" class="small quiet">Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against every fence here.</p>
+    <p v-if="!store.document?.site.notes?.length" class="small quiet">Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what stands along its line here.</p>
     <div v-for="(note, i) in store.document?.site.notes" :key="note.id" class="note">
       <label class="small">kind<select :value="note.kind" @change="edit(i, (at) => void (at.kind = ($event.target as HTMLSelectElement).value as Note['kind']))"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
       <LengthField v-if="note.kind === 'height limit' || note.kind === 'setback'" label="limit" optional="none" :model-value="note.value_m ?? null" :tape="store.tape" :path="`site/notes/${i}/value_m`" @update:model-value="edit(i, (at) => void (at.value_m = $event))" />

@@ -2,15 +2,16 @@
 import { useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Handle, Option, Sheet, Slack, Start, Step } from '@/api/types'
+import type { Handle, Kind, Option, Sheet, Slack, Start, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
 import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
+import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 
-const props = defineProps<{ sheet: Sheet; selected: string; structure: string; failed?: string }>()
+const props = defineProps<{ sheet: Sheet; selected: string; structure: string; kind: Kind | null; failed?: string }>()
 const emit = defineEmits<{ select: [id: string]; lock: [handle: Handle]; preview: [option: Option | Start | null]; take: [option: Option | Start] }>()
 const store = useJob()
 const basis = ref<'reckoned' | 'table' | 'practice'>('reckoned')
@@ -22,7 +23,8 @@ const bay = computed(() => props.sheet.bays.find((item) => item.id === props.sel
 const handle = computed(() => props.sheet.handles.find((item) => item.id === props.selected) ?? null)
 const number = (id: string) => props.sheet.posts.find((item) => item.id === id)?.number
 const member = computed(() => props.sheet.members.find((item) => item.id === props.selected) ?? null)
-const whole = computed(() => (!props.sheet.members.length ? 'The whole fence' : props.sheet.members.some((item) => item.what === 'stringers') ? 'The whole footbridge' : 'The whole deck'))
+const whole = computed(() => `The whole ${props.sheet.called}`)
+const opening = computed(() => (bay.value?.opening ? (uiOf(props.kind?.key ?? '').opening?.(props.structure, bay.value.id) ?? null) : null))
 const title = computed(() => {
   if (member.value) return member.value.name
   if (post.value) return `Post ${post.value.number}`
@@ -93,7 +95,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 const INSET_W = 292
 const inset = computed(() => {
-  const view = props.sheet.views.find((item) => item.name === 'elevation') /* decks have none: their section stands on the sheet */
+  const view = props.sheet.views.find((item) => item.how === 'side straight') /* what stands on a grid has its section on the sheet */
   if (!view || (!post.value && !bay.value)) return null
   const from = post.value ? post.value.station_m - 1.4 : bay.value!.from_m - 0.5
   const to = post.value ? post.value.station_m + 1.4 : bay.value!.to_m + 0.5
@@ -116,11 +118,11 @@ const inset = computed(() => {
       <p class="line">{{ post.timber }}, {{ post.post_length }} long. {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}</p>
       <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
     </template>
-    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="bay.opening">. <router-link :to="{ name: 'gate', params: { structure, opening: bay.id.split('/').pop() } }">Open the gate: leaf, brace, hinges, swing</router-link></template></p>
+    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="opening">. <router-link :to="opening.to">{{ opening.says }}</router-link></template></p>
     <p v-else-if="member" class="line">{{ member.says }}.</p>
     <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
 
-    <StartsBox v-if="!selected && !sheet.members.length" :structure="structure" @preview="emit('preview', $event)" @take="emit('take', $event)" />
+    <StartsBox v-if="!selected && kind?.starts.length" :structure="structure" :kind="kind" @preview="emit('preview', $event)" @take="emit('take', $event)" />
 
     <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">
       <ViewShapes :view="inset.view" :sx="inset.scale" :sy="inset.scale" :x0="inset.x0" :y0="inset.y0" :selected="selected" :from="inset.from" :to="inset.to" :texts="false" />
@@ -133,7 +135,7 @@ const inset = computed(() => {
       <dt>Governs</dt><dd>{{ post.governs }}</dd>
     </dl>
     <p v-if="handle && (post || member)" class="acts">
-      <button v-if="handle.field.endsWith('/+') || handle.locked" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
+      <button v-if="handle.holds" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
       <button class="plain small" :disabled="asking" @click="howFar">{{ asking ? 'Trying' : 'How far may it move?' }}</button>
     </p>
     <p v-if="slack" class="slack">

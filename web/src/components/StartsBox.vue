@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, Refused } from '@/api/client'
-import type { Option, Start, StepUp } from '@/api/types'
+import type { Kind, Option, Start, StepUp } from '@/api/types'
 import { money } from '@/logic/money'
 import { showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
-/** The fence as it is beside how it is usually built here and the cheapest that passes, each with the gust it stands up to. */
-const props = defineProps<{ structure: string }>()
+/** The structure as it is beside how it is usually built here and the cheapest that passes, each with the gust it stands up to. */
+const props = defineProps<{ structure: string; kind: Kind }>()
 const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
 const store = useJob()
 const session = useSession()
@@ -22,15 +22,11 @@ const name = ref('')
 
 type Which = Start['which']
 const speed = (m_per_s: number) => showSpeed(m_per_s, store.tape.system)
-const ALL = computed<Which[]>(() => ['as it is', ...(kept.value ? ['our crew' as const] : []), 'usual here', 'cheapest'])
+const ALL = computed<Which[]>(() => props.kind.starts.map((way) => way.value).filter((way) => way !== props.kind.crew || kept.value))
 const kept = ref(false)
 const told = ref('')
-const TITLES: Record<Which, string> = {
-  'as it is': 'As it is',
-  'our crew': 'As our crew usually builds it',
-  'usual here': 'As usually built here',
-  cheapest: 'Cheapest that passes',
-}
+const title = (which: Which) => props.kind.starts.find((way) => way.value === which)?.says ?? which
+const signed = (which: Which) => props.kind.starts.some((way) => way.value === which && way.signed)
 const rows = computed(() => ALL.value.flatMap((which) => (found.value[which] ? [found.value[which]] : [])))
 
 async function one(which: Which, signed = ''): Promise<Start | null> {
@@ -44,8 +40,8 @@ async function load(): Promise<void> {
   fault.value = ''
   try {
     const school = store.document?.school ?? 'us'
-    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { school } } }))).habit
-    if (!kept.value) delete found.value['our crew']
+    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))).habit
+    if (!kept.value) delete found.value[props.kind.crew]
     await Promise.all(
       ALL.value.map(async (which) => {
         const start = await one(which)
@@ -78,7 +74,7 @@ async function loadSteps(): Promise<void> {
 const asOption = (step: StepUp) => step as unknown as Option
 
 async function take(start: Start): Promise<void> {
-  if (start.which === 'usual here' || start.which === 'our crew') {
+  if (signed(start.which)) {
     signing.value = start.which
     name.value = session.session?.name ?? ''
     return
@@ -93,20 +89,20 @@ async function sign(): Promise<void> {
   emit('take', start)
 }
 
-/** This fence's sticks, bay and usual hole, kept with the crew for every new fence under this school. */
+/** What is usual about this one, kept with the crew for every new one under this school. */
 async function keep(): Promise<void> {
   if (!store.document) return
   fault.value = ''
   try {
     await ask(api.PUT('/api/reckon/habit', { body: { document: store.document, structure: props.structure, selected: '' } }))
-    told.value = 'Kept: every fence of your crew can be laid out so.'
+    told.value = `Kept: your crew's ${props.kind.many} can all be laid out so.`
     await load()
   } catch (error) {
     fault.value = error instanceof Refused ? error.message : 'This did not work'
   }
 }
 async function forget(): Promise<void> {
-  await ask(api.DELETE('/api/reckon/habit', { params: { query: { school: store.document?.school ?? 'us' } } }))
+  await ask(api.DELETE('/api/reckon/habit', { params: { query: { kind: props.kind.key, school: store.document?.school ?? 'us' } } }))
   told.value = 'Forgotten.'
   await load()
 }
@@ -142,7 +138,7 @@ watch(() => props.structure, () => {
       @mouseleave="emit('preview', null)"
     >
       <p class="title">
-        <b>{{ TITLES[start.which] }}</b>
+        <b>{{ title(start.which) }}</b>
         <span v-if="!start.why" class="price">{{ money(start.price) }}</span>
       </p>
       <p v-if="start.why" class="small">{{ start.why }}.</p>
@@ -154,7 +150,7 @@ watch(() => props.structure, () => {
           {{ start.posts }} posts, {{ start.bags }} bags, {{ start.hours.toFixed(0) }} hours
         </p>
         <button v-if="start.change.length && !stale" class="plain small" @click="take(start)">
-          {{ start.which === 'usual here' || start.which === 'our crew' ? 'Build it so, in our name' : 'Take this' }}
+          {{ signed(start.which) ? 'Build it so, in our name' : 'Take this' }}
         </button>
       </template>
     </article>
@@ -164,7 +160,7 @@ watch(() => props.structure, () => {
       <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
       <button class="link small" type="button" @click="signing = ''">Not now</button>
     </form>
-    <p v-if="rows.length" class="small"><button class="link small" type="button" @click="keep">Keep this fence as how our crew builds</button><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template> <span role="status" class="quiet">{{ told }}</span></p>
+    <p v-if="rows.length" class="small"><button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as how our crew builds</button><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template> <span role="status" class="quiet">{{ told }}</span></p>
     <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">What each single change adds</button>
     <template v-if="steps !== null">
       <h4>Single changes, the cheapest for what it adds first</h4>

@@ -15,8 +15,9 @@ const props = withDefaults(
     texts?: boolean
     from?: number /** only shapes that reach into this stretch are painted */
     to?: number
+    grabs?: Set<string> /** ids of what can be taken hold of */
   }>(),
-  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9 },
+  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9, grabs: () => new Set<string>() },
 )
 const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: string] }>()
 
@@ -33,7 +34,6 @@ function path(shape: Shape): string {
   }
   return d
 }
-const GRABBED = new Set(['post', 'zone', 'way', 'paving', 'zone-line', 'leaf', 'beam'])
 const reaches = (shape: Shape) => {
   const xs = shape.points.map((p) => p[0])
   const more = (shape.count - 1) * shape.step[0]
@@ -44,13 +44,14 @@ const drawn = computed(() =>
     .filter((shape) => shape.kind !== 'text' && reaches(shape))
     .map((shape) => ({
       id: shape.id,
+      about: shape.about || shape.id,
       layer: shape.layer,
       d: shape.kind === 'circle' ? '' : path(shape),
       cx: X(shape.points[0]![0]),
       cy: Y(shape.points[0]![1]),
       rx: shape.size * props.sx,
       ry: shape.size * props.sy,
-      grab: GRABBED.has(shape.layer),
+      grab: props.grabs.has(shape.about || shape.id),
     })),
 )
 const labels = computed(() =>
@@ -79,11 +80,12 @@ const labels = computed(() =>
     <template v-for="(shape, index) in drawn" :key="shape.id + shape.layer + index">
       <ellipse
         v-if="!shape.d" :cx="shape.cx" :cy="shape.cy" :rx="shape.rx" :ry="shape.ry" :class="['s', shape.layer]" :data-id="shape.id"
+        @click="emit('pick', shape.about)"
       />
       <path
-        v-else :d="shape.d" :class="['s', shape.layer, { on: shape.id === selected, hover: shape.id === hover, grab: shape.grab }]"
+        v-else :d="shape.d" :class="['s', shape.layer, { on: shape.about === selected || shape.id === selected, hover: shape.id === hover, grab: shape.grab }]"
         :data-id="shape.id"
-        @pointerdown="shape.grab && emit('grab', shape.id, $event)" @click="emit('pick', shape.id)"
+        @pointerdown="shape.grab && emit('grab', shape.about, $event)" @click="emit('pick', shape.about)"
       />
     </template>
     <text

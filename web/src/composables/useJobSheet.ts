@@ -1,10 +1,13 @@
 import { inject, provide, type InjectionKey, type Ref, type ShallowRef } from 'vue'
+import type { Moving } from '@/composables/useSheet'
 import type { Problem, Sheet } from '@/api/types'
 
 export interface JobSheet {
   sheet: ShallowRef<Sheet | null>
   selected: Ref<string>
   structure: Ref<string>
+  /** What is being pulled about a drawing. */
+  moving: Ref<Moving | null>
   problems: Ref<Problem[]>
   failed: Ref<string>
   asked: Ref<number>

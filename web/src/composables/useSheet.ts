@@ -1,12 +1,18 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, ask, Refused } from '@/api/client'
-import type { Job, Problem, Sheet } from '@/api/types'
+import type { Handle, Job, Problem, Sheet } from '@/api/types'
+
+/** A handle that is being pulled, and where it is now. */
+export interface Moving {
+  handle: Handle
+  to_m: number
+}
 
 /**
  * The sheet of one structure, asked again whenever the document or the selection changes. One question is on its way
  * at a time and only the newest waits, so that a drag never queues up.
  */
-export function useSheet(document: Ref<Job | null>, structure: Ref<string>, selected: Ref<string>) {
+export function useSheet(document: Ref<Job | null>, structure: Ref<string>, selected: Ref<string>, moving: Ref<Moving | null>) {
   const sheet = shallowRef<Sheet | null>(null)
   const problems = ref<Problem[]>([])
   const failed = ref('')
@@ -26,7 +32,7 @@ export function useSheet(document: Ref<Job | null>, structure: Ref<string>, sele
       const job = document.value
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
       try {
-        const body = { document: job, structure: structure.value, selected: selected.value }
+        const body = { document: job, structure: structure.value, selected: selected.value, moving: moving.value }
         const found = await ask(api.POST('/api/reckon/plan', { body }))
         if (gone) return
         sheet.value = found as Sheet
@@ -42,7 +48,7 @@ export function useSheet(document: Ref<Job | null>, structure: Ref<string>, sele
     busy = false
   }
 
-  watch([document, structure, selected], () => void run(), { immediate: true })
+  watch([document, structure, selected, moving], () => void run(), { immediate: true })
   onScopeDispose(() => (gone = true))
   return { sheet, problems, failed, asked, run }
 }

@@ -1,16 +1,16 @@
-import type { Tape } from '@/logic/units'
+import { LB, LB_MASS, PSF, type Tape } from '@/logic/units'
 
 /** Figures from a maker's sheet: what the crew types, and its size in SI. */
-export type RatingKind = 'force' | 'moment' | 'stress' | 'modulus' | 'mass' | 'plain'
+export type RatingKind = 'force' | 'moment' | 'stress' | 'pressure' | 'modulus' | 'mass' | 'plain'
 interface Unit { says: string; si: number; digits: number }
 const IMPERIAL: Record<RatingKind, Unit> = {
-  force: { says: 'lb', si: 4.4482216152605, digits: 0 }, moment: { says: 'lb-ft', si: 1.3558179483314, digits: 0 },
+  force: { says: 'lb', si: LB, digits: 0 }, moment: { says: 'lb-ft', si: 1.3558179483314, digits: 0 },
   stress: { says: 'ksi', si: 6894757.29, digits: 1 }, modulus: { says: 'in³', si: 1.6387064e-5, digits: 3 },
-  mass: { says: 'lb', si: 0.45359237, digits: 0 }, plain: { says: '', si: 1, digits: 2 },
+  mass: { says: 'lb', si: LB_MASS, digits: 0 }, pressure: { says: 'psf', si: PSF, digits: 1 }, plain: { says: '', si: 1, digits: 2 },
 }
 const METRIC: Record<RatingKind, Unit> = {
   force: { says: 'kN', si: 1000, digits: 2 }, moment: { says: 'kN·m', si: 1000, digits: 2 }, stress: { says: 'MPa', si: 1e6, digits: 0 },
-  modulus: { says: 'cm³', si: 1e-6, digits: 2 }, mass: { says: 'kg', si: 1, digits: 0 }, plain: { says: '', si: 1, digits: 2 },
+  modulus: { says: 'cm³', si: 1e-6, digits: 2 }, mass: { says: 'kg', si: 1, digits: 0 }, pressure: { says: 'kPa', si: 1000, digits: 2 }, plain: { says: '', si: 1, digits: 2 },
 }
 const unit = (kind: RatingKind, tape: Tape) => (tape.system === 'imperial' ? IMPERIAL : METRIC)[kind]
 export const unitSays = (kind: RatingKind, tape: Tape) => unit(kind, tape).says

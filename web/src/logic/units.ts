@@ -10,6 +10,10 @@ export interface Tape {
 
 export const IN = 0.0254
 export const FT = 12 * IN
+export const LB = 4.4482216152605
+export const LB_MASS = 0.45359237
+export const MPH = 0.44704
+export const PSF = LB / FT ** 2
 const UNIT: Record<string, number> = { ft: FT, in: IN, m: 1, cm: 0.01, mm: 0.001 }
 const WORDS: Record<string, string> = {
   "'": 'ft', ft: 'ft', foot: 'ft', feet: 'ft', '"': 'in', "''": 'in', in: 'in', inch: 'in', inches: 'in',
@@ -132,7 +136,6 @@ export function toMark(value_m: number, tape: Tape): number {
   return roundEven(value_m / tape.mark_m) * tape.mark_m
 }
 
-const MPH = 0.44704
 
 /** A wind speed: miles an hour beside feet, else metres a second. */
 export function showSpeed(value_m_per_s: number, system: string): string {

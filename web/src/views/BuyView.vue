@@ -1,16 +1,13 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
-import { onMounted, ref } from 'vue'
-import { api, ask } from '@/api/client'
-import type { Takeoff } from '@/api/types'
+import { computed, onMounted, ref } from 'vue'
 import KeptInput from '@/components/KeptInput.vue'
-import LookBox from '@/components/LookBox.vue'
 import QuoteBox from '@/components/QuoteBox.vue'
-import SwapBox from '@/components/SwapBox.vue'
 import YardBox from '@/components/YardBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import PickField from '@/components/PickField.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { useTakeoff } from '@/composables/useTakeoff'
+import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 
@@ -18,21 +15,10 @@ const store = useJob()
 const reference = useReference()
 const { structure } = useJobSheet()
 onMounted(() => void reference.load())
-const takeoff = ref<Takeoff | null>(null)
-const fault = ref('')
-watchDebounced(
-  [() => store.document, structure],
-  async () => {
-    if (!store.document) return
-    try {
-      takeoff.value = await ask(api.POST('/api/reckon/takeoff', { body: { document: store.document, structure: structure.value, selected: '' } }))
-      fault.value = ''
-    } catch (error) {
-      fault.value = (error as Error).message
-    }
-  },
-  { debounce: 150, immediate: true },
-)
+const { takeoff, fault: miscounted } = useTakeoff(structure, computed(() => true))
+const copyFault = ref('')
+const fault = computed(() => miscounted.value || copyFault.value)
+const ui = computed(() => uiOf(store.document?.structures.find((item) => item.spec.id === structure.value)?.spec.kind ?? ''))
 const money = (value: number) => value.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 function price(item: string, text: string, length_m: number | null, says: string): void {
   const value = Number(text)
@@ -49,7 +35,7 @@ async function copy(text: string): Promise<void> {
     copied.value = true
     setTimeout(() => (copied.value = false), 2500)
   } catch {
-    fault.value = 'This browser does not let a page copy: select the message and copy it by hand'
+    copyFault.value = 'This browser does not let a page copy: select the message and copy it by hand'
   }
 }
 const bags = () => (reference.reference?.bags ?? []).map((bag) => ({ value: bag.key, says: bag.says }))
@@ -91,9 +77,9 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${rat
             <ul v-else class="held"><li v-for="text in takeoff.held" :key="text">The list is held. {{ text }}.</li></ul>
           </section>
           <YardBox :takeoff="takeoff" />
-          <SwapBox :structure="structure" :total="takeoff.bill.total" />
+          <component :is="ui.swap" v-if="ui.swap" :structure="structure" :total="takeoff.bill.total" />
         </div>
-        <LookBox v-if="takeoff.look" :structure="structure" :look="takeoff.look" :held="takeoff.held ?? []" />
+        <component :is="ui.approve" v-if="takeoff.look && ui.approve" :structure="structure" :look="takeoff.look" :held="takeoff.held ?? []" />
       </div>
       <h2>How to cut it</h2>
       <CutPlanTable :cuts="takeoff.cuts" :tape="store.tape" />

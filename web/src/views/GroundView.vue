@@ -11,7 +11,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
-import { showDistance, showLength } from '@/logic/units'
+import { MPH, PSF, showDistance, showLength } from '@/logic/units'
 
 const store = useJob()
 const reference = useReference()
@@ -24,7 +24,7 @@ const shots = computed(() => site.value.grounds.find((item) => item.line === str
 const soils = computed(() => (reference.reference?.soils ?? []).map((soil) => ({ value: soil.name, says: soil.says })))
 const known = computed(() => (soils.value.some((soil) => soil.value === site.value.soil) ? soils.value : [...soils.value, { value: site.value.soil, says: site.value.soil }]))
 const metric = computed(() => store.tape.system === 'metric')
-const speedUnit = computed(() => (metric.value ? { says: 'm/s', size: 1, most: 110 } : { says: 'mph', size: 0.44704, most: 245 }))
+const speedUnit = computed(() => (metric.value ? { says: 'm/s', size: 1, most: 110 } : { says: 'mph', size: MPH, most: 245 }))
 const speed = ref('')
 const speedFault = ref('')
 const shownSpeed = computed(() => String(Number((site.value.wind_speed_m_per_s / speedUnit.value.size).toFixed(metric.value ? 1 : 0))))
@@ -44,8 +44,9 @@ function strength(): void {
   if (!cohesionFault.value) store.change((job) => void (job.site.cohesion_pa = value * 1000), 'strength of the clay')
 }
 
-const deck = computed(() => store.document?.structures.find((item) => item.spec.id === structure.value)?.spec.kind === 'deck')
-const pressure = computed(() => (metric.value ? { says: 'kPa', size: 1000, most: 30 } : { says: 'psf', size: 47.88025898033584, most: 600 }))
+/** Whether it stands along a line: only there the ground is read along one tape. */
+const along = computed(() => !sheet.value || sheet.value.views.some((view) => view.layout === 'line'))
+const pressure = computed(() => (metric.value ? { says: 'kPa', size: 1000, most: 30 } : { says: 'psf', size: PSF, most: 600 }))
 type Weight = 'ground_snow_pa' | 'rain_snow_pa' | 'bearing_pa'
 const WEIGHTS: { key: Weight; says: string }[] = [
   { key: 'ground_snow_pa', says: 'Snow on the ground' }, { key: 'rain_snow_pa', says: 'Rain that falls on the snow' }, { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
@@ -104,7 +105,7 @@ const drawing = computed(() => {
   if (!view.value) return null
   const [left, low, right, top] = view.value.bounds
   const sx = (W - 20) / (right - left)
-  const sy = Math.min(150 / (top - low), deck.value ? sx : sx * 4)
+  const sy = Math.min(150 / (top - low), along.value ? sx * 4 : sx)
   return { sx, sy, x0: 10 - left * sx, y0: 6 + top * sy, h: (top - low) * sy + 12 }
 })
 const direction = ref('')
@@ -121,7 +122,7 @@ function north(): void {
     <div class="three">
       <section>
         <h2>Readings on this line</h2>
-        <p v-if="deck" class="quiet">This is a deck: type its height above the ground at each corner, beside its drawing. Readings along a line are for fences.</p>
+        <p v-if="structure && !along" class="quiet">A {{ sheet?.called }} stands on no line: its heights above the ground stand beside its drawing. Readings along a line are for what follows one.</p>
         <p v-else-if="!structure" class="quiet">Start a structure in the brief; its line is what the ground is read along.</p>
         <template v-else>
           <table v-if="shots.length">
@@ -138,7 +139,7 @@ function north(): void {
           <p><button class="plain small" @click="add">Add a reading</button></p>
         </template>
       </section>
-      <section v-if="structure && !deck">
+      <section v-if="structure && along">
         <h2>Bring readings in</h2>
         <p class="small quiet">Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.</p>
         <p class="row"><label><input v-model="kind" type="radio" value="height" /> heights</label> <label><input v-model="kind" type="radio" value="rod" /> rod readings</label></p>
@@ -152,7 +153,6 @@ function north(): void {
       </section>
       <section class="form">
         <h2>Soil, frost and wind</h2>
-        <p v-if="deck" class="small quiet">A deck's heights are read at its corners; they stand beside its drawing.</p>
         <PickField label="Soil" :model-value="site.soil" :options="known" path="site/soil" @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')" />
         <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
         <template v-for="field in WEIGHTS" :key="field.key"><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label><InputText :id="field.key" :model-value="weight(field.key)" inputmode="decimal" :aria-invalid="!!weightFault[field.key]" @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }" @change="weigh(field.key, field.says)" /><p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template>

@@ -9,7 +9,7 @@ import SavedSign from '@/components/SavedSign.vue'
 import StakeBar from '@/components/StakeBar.vue'
 import { provideProblems } from '@/composables/useProblems'
 import { provideSheet } from '@/composables/useJobSheet'
-import { useSheet } from '@/composables/useSheet'
+import { useSheet, type Moving } from '@/composables/useSheet'
 import { useTheme } from '@/composables/useTheme'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
@@ -23,11 +23,12 @@ const { theme, turn } = useTheme()
 const fault = ref('')
 const keys = ref(false)
 const selected = ref('')
+const moving = ref<Moving | null>(null)
 
 const structure = computed(() => String(route.params.structure || store.document?.structures[0]?.spec.id || ''))
-const { sheet, problems, failed, asked, run } = useSheet(toRef(store, 'shown'), structure, selected)
+const { sheet, problems, failed, asked, run } = useSheet(toRef(store, 'shown'), structure, selected, moving)
 provideProblems(problems)
-provideSheet({ sheet, selected, structure, problems, failed, asked, run })
+provideSheet({ sheet, selected, structure, moving, problems, failed, asked, run })
 
 async function start(): Promise<void> {
   fault.value = ''
@@ -42,7 +43,10 @@ async function start(): Promise<void> {
   }
 }
 watch(() => props.job, start, { immediate: true })
-watch(structure, () => (selected.value = ''))
+watch(structure, () => {
+  selected.value = ''
+  moving.value = null
+})
 
 const open = computed<Record<string, string>>(() => {
   const job = store.shown

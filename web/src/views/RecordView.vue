@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SiteReading } from '@/api/types'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { useStructure } from '@/composables/useStructure'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 
@@ -19,8 +20,13 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load)
-const rows = computed(() => (readings.value ?? []).filter((row) => row.about.startsWith(structure.value + '/')))
-const post = (about: string) => sheet.value?.posts.find((item) => item.id === about)
+const rows = computed(() => (readings.value ?? []).filter((row) => row.structure === structure.value))
+function nameOf(about: string): string {
+  const post = sheet.value?.posts.find((item) => item.id === about)
+  if (post) return String(post.number)
+  const member = sheet.value?.members.find((item) => item.id === about)
+  return member?.name.toLowerCase() ?? (sheet.value?.targets.some((item) => item.about === about) ? 'as built' : 'no longer planned')
+}
 /** Values of one kind at one post, from different phones, that do not agree. */
 const twice = computed(() => {
   const found = new Map<string, Set<string>>()
@@ -31,28 +37,22 @@ const twice = computed(() => {
   return new Set([...found].filter(([, devices]) => devices.size > 1).map(([key]) => key))
 })
 const set = computed(() => new Set(rows.value.filter((row) => row.what === 'set' && row.done).map((row) => row.about)).size)
-function lock(row: SiteReading): void {
-  store.change((job) => {
-    const spec = job.structures.find((item) => item.spec.id === structure.value)!.spec
-    const id = row.about.replace(`${spec.id}/post/`, '')
-    if (spec.kind === 'deck') spec.pins = [...spec.pins.filter((item) => item.id !== id), { id, at_m: row.value_m!, why: 'as measured' }]
-    else spec.locks = [...spec.locks.filter((item) => item.id !== id), { id, at_m: row.value_m!, why: 'as measured' }]
-  }, 'took a measured post into the plan')
-}
-const lockable = (row: SiteReading) => row.what === 'stands at' && row.value_m !== null && post(row.about) && ['line', 'locked'].includes(post(row.about)!.kind)
+const { hold, fault: refused } = useStructure(structure)
+const lock = (row: SiteReading) => hold(row.about, row.value_m, 'took what was measured into the plan')
+const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !== null
 </script>
 
 <template>
   <main v-if="store.document" class="page">
     <h1>The record</h1>
     <p>{{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set. <button class="link" @click="load">Fetch again</button></p>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="fault || refused" class="fault" role="alert">{{ fault || refused }}</p>
     <p v-if="readings && !rows.length" class="quiet">Nothing measured yet. Open the site view on a phone, read a mark, tick it, and type what the tape says; it shows here beside the plan.</p>
     <table v-if="rows.length">
-      <thead><tr><th>Post</th><th>What</th><th>Measured</th><th>Planned</th><th>Off by</th><th /><th>Who, when</th><th /></tr></thead>
+      <thead><tr><th>Of</th><th>What</th><th>Measured</th><th>Planned</th><th>Off by</th><th /><th>Who, when</th><th /></tr></thead>
       <tbody>
         <tr v-for="row in rows" :key="row.id">
-          <td>{{ post(row.about)?.number ?? 'no longer planned' }}</td><td>{{ row.what }}<template v-if="row.note">: {{ row.note }}</template></td>
+          <td>{{ nameOf(row.about) }}</td><td>{{ row.what }}<template v-if="row.note">: {{ row.note }}</template></td>
           <td class="strong">{{ row.value_m === null ? (row.done ? 'ticked' : '') : showLength(row.value_m, store.tape) }}</td>
           <td>{{ row.planned_m === null || row.planned_m === undefined ? '' : showLength(row.planned_m, store.tape) }}</td>
           <td>{{ row.value_m !== null && row.planned_m !== null && row.planned_m !== undefined ? showLength(row.value_m - row.planned_m, store.tape) : '' }}</td>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
-import type { ReadingBody } from '@/api/types'
+import type { Target } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
-import { fenceOf } from '@/composables/useFence'
 import { useSite } from '@/composables/useSite'
 import { parseLength, showDistance, showLength } from '@/logic/units'
 
@@ -12,14 +11,12 @@ const props = defineProps<{ job: string; structure: string }>()
 const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(props.job, props.structure)
 const index = ref(Number(sessionStorage.getItem(`trellis.at.${props.structure}`) ?? 0))
 const hand = ref(localStorage.getItem('trellis.hand') ?? 'right')
-const pad = ref<ReadingBody['what'] | null>(null)
 const hit = ref(false)
 const note = ref('')
 const tape = computed(() => document.value?.reading ?? { system: 'imperial' as const, mark_m: 0.0015875 })
 const posts = computed(() => sheet.value?.posts ?? [])
 const post = computed(() => posts.value[Math.min(index.value, posts.value.length - 1)] ?? null)
 const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
-const side = computed(() => fenceOf(document.value?.structures.find((item) => item.spec.id === props.structure)?.spec)?.string_side ?? '')
 watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
 
 function go(way: number): void {
@@ -29,26 +26,28 @@ const box = ref<HTMLElement>()
 const { direction } = useSwipe(box, {
   threshold: 60,
   onSwipeEnd() {
-    if (pad.value) return
+    if (asked.value) return
     if (direction.value === 'left') go(1)
     if (direction.value === 'right') go(-1)
   },
 })
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (pad.value || (event.target as HTMLElement).matches('input, textarea')) return
+  if (asked.value || (event.target as HTMLElement).matches('input, textarea')) return
   if (event.key === 'ArrowRight' || event.key === '.') go(1)
   if (event.key === 'ArrowLeft' || event.key === ',') go(-1)
 })
-const value = (what: ReadingBody['what']) => (post.value ? (last(post.value.id, what)?.value_m ?? null) : null)
-const shown = (what: ReadingBody['what']) => (value(what) === null ? 'type it' : showLength(value(what)!, tape.value))
 const isSet = computed(() => (post.value ? (last(post.value.id, 'set')?.done ?? false) : false))
-const planned = computed(() => {
-  if (!post.value || !pad.value) return null
-  return { 'stands at': post.value.station_m, 'hole depth': post.value.hole_m, 'cut height': post.value.cut_height_m, 'plumb along': 0, 'plumb across': 0 }[pad.value as string] ?? null
-})
+/** What can be measured here, as the plan names it: of this post first, then of the structure as a whole. */
+const here = computed(() => (sheet.value?.targets ?? []).filter((target) => target.about === post.value?.id && target.unit === 'm' && target.what !== 'cut height'))
+const others = computed(() => (sheet.value?.targets ?? []).filter((target) => target.unit === 'm' && !posts.value.some((item) => item.id === target.about)))
+const asked = ref<Target | null>(null)
+const planned = computed(() => asked.value?.planned ?? null)
+const SHORT: Record<string, string> = { 'hole depth': 'hole', 'plumb across': 'across' }
+const measured = (target: Target) => last(target.about, target.what)?.value_m ?? null
+const read = (target: Target) => (measured(target) === null ? 'type it' : showLength(measured(target)!, tape.value))
 function keep(value_m: number): void {
-  if (post.value && pad.value) say(post.value.id, pad.value, value_m)
-  pad.value = null
+  if (asked.value) say(asked.value.about, asked.value.what, value_m)
+  asked.value = null
 }
 function tick(): void {
   if (!post.value) return
@@ -103,9 +102,9 @@ const ticks = computed(() => {
     if (k >= 0) found.push({ x: W / 2 + (k - around) * px, label: tape.value.system === 'imperial' ? `${k}′` : `${(k * step).toFixed(2)}` })
   return found
 })
-const elevation = computed(() => sheet.value?.views.find((view) => view.name === 'elevation') ?? null)
-/** A deck is read off two tapes: its framing plan stands in for the elevation, the post marked in it. */
-const framing = computed(() => (elevation.value ? null : sheet.value?.views.find((view) => view.name === 'plan') ?? null))
+const elevation = computed(() => sheet.value?.views.find((view) => view.how === 'side straight') ?? null)
+/** What stands on a grid is read off two tapes: its plan from above stands in for the elevation, the post marked in it. */
+const framing = computed(() => (elevation.value ? null : sheet.value?.views.find((view) => view.layout === 'grid') ?? null))
 const drawing = computed(() => {
   if (!post.value) return null
   if (framing.value) {
@@ -136,8 +135,8 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </svg>
       <div class="head pad-x"><h1>Post {{ post.number }} of {{ posts.length }}</h1><span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span></div>
       <p class="reading pad-x" :class="{ pair: framing }"><span v-for="part in post.reading.split(', ')" :key="part">{{ part }}</span></p>
-      <p v-if="framing" class="where pad-x">from the left end of the house's edge: along it, and square out from it, to the post's centre</p>
-      <p v-else class="where pad-x">from the line's start, level, to the post's centre; string on the {{ side }} side. {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.</p>
+      <p v-if="framing" class="where pad-x">{{ sheet?.reads }}</p>
+      <p v-else class="where pad-x">from the line's start, level, to the post's centre. {{ sheet?.reads }} {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.</p>
       <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
         <ViewShapes v-if="framing" :view="framing" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :texts="false" :selected="post.id" />
         <ViewShapes v-else-if="elevation" :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
@@ -152,10 +151,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       </svg>
       <dl v-if="framing" class="hole-facts pad-x"><div><dt>hole</dt><dd>{{ post.hole }} deep</dd></div><div><dt>wide</dt><dd>{{ post.hole_width }}</dd></div><div><dt>gravel</dt><dd>{{ post.gravel }}</dd></div><div><dt>bags</dt><dd>{{ post.bags_count }}</dd></div><div><dt>top above ground</dt><dd>{{ post.cut_height }}</dd></div></dl>
       <div class="values pad-x">
-        <button @click="pad = 'stands at'"><span>stands at</span><b>{{ shown('stands at') }}</b></button>
-        <button @click="pad = 'hole depth'"><span>hole</span><b>{{ shown('hole depth') }}</b></button>
-        <button @click="pad = 'plumb along'"><span>plumb along</span><b>{{ shown('plumb along') }}</b></button>
-        <button @click="pad = 'plumb across'"><span>across</span><b>{{ shown('plumb across') }}</b></button>
+        <button v-for="target in here" :key="target.what" @click="asked = target"><span>{{ SHORT[target.what] ?? target.what }}</span><b>{{ read(target) }}</b></button>
       </div>
       <p class="pad-x setline"><button class="set" :class="{ done: isSet }" :aria-pressed="isSet" @click="tick">{{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}</button></p>
       <nav class="walk pad-x" aria-label="Posts">
@@ -164,10 +160,11 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
       </nav>
       <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="60" :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'" /><label for="around">Keep holes off it, each side</label><input id="around" v-model="around" maxlength="12" :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'" /><button class="set">Keep, and go round it</button></form>
+      <details v-if="others.length" class="pad-x others"><summary>Measured as a whole</summary><div class="values"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button></div></details>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
     </main>
-    <FractionPad v-if="pad && post" :title="`Post ${post.number}: ${pad}`" :start="value(pad)" :planned="planned" :tape="tape" @done="keep" @close="pad = null" />
+    <FractionPad v-if="asked" :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}`" :start="measured(asked)" :planned="planned" :tape="tape" @done="keep" @close="asked = null" />
   </div>
 </template>
 

@@ -33,7 +33,8 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
         made.append(
             Task(
                 id=f"{spec.id}/{key}", what=row.text["what"], about=(spec.id,),
-                work=((row.text["counts"], counts[row.text["counts"]], ""),), after=tuple(waits), hold=row.text["hold"],
+                work=((row.text["counts"], counts[row.text["counts"]], ""),), after=tuple(waits),
+                hold=row.text["hold"], stage=row.text["stage"],
             )
         )  # fmt: skip
     return made

@@ -11,7 +11,7 @@ from steady.footings.hole import layers
 from steady.layout.decking import Courses, courses, joined
 from steady.layout.outline import Edge, Point
 from steady.layout.plies import beam_plies
-from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Part, Place, Vec
+from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Part, Place, Vec, Wall
 from steady.structures.deck.findings import Timber, line_of
 from steady.structures.deck.framing import BeamRun, Frame, Joist, height_of
 from steady.structures.deck.posts import PostFound, brace_leg_m
@@ -106,7 +106,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
                 "joist", timber.joist, end - start, (t, deep),
                 Place(
                     id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}", at=b.vec(joist.u_m, start, z),
-                    along=b.vec(0.0, 1.0), up=UP,
+                    along=b.vec(0.0, 1.0), up=UP, about=f"{spec.id}/joists",
                 ),
             )  # fmt: skip
             if spec.seat == "flush":
@@ -134,7 +134,8 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             begins = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
             b.add(
                 "ledger" if house else "rim", timber.joist, piece, (t, deep),
-                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=begins, along=direction, up=UP),
+                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=begins, along=direction, up=UP,
+                      about=f"{spec.id}/ledger" if house else ""),
             )  # fmt: skip
     _blocking(b, z)
 
@@ -236,7 +237,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                 b.add(
                     "beam", timber.beam, c - a, (t, deep),
                     Place(id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
-                          at=b.vec(a, v, z), along=b.vec(1.0, 0.0), up=UP),
+                          at=b.vec(a, v, z), along=b.vec(1.0, 0.0), up=UP, about=f"{spec.id}/beam/{run.id}"),
                 )  # fmt: skip
         rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
         b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
@@ -460,7 +461,7 @@ def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
         first = plan.edges[0]
         ends = sorted((first.start[0], first.end[0]))
         made.append(
-            Curve(
+            Wall(
                 id=f"{spec.id}/wall",
                 what="wall",
                 points=((ends[0] - 0.4, 0.0, 0.0), (ends[1] + 0.4, 0.0, 0.0)),
@@ -498,7 +499,7 @@ def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
     for number, (p, q) in enumerate(pairs):
         points = ((*p, 0.0), (*q, 0.0))
         made.append(
-            Curve(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, label=f"{math.dist(p, q):.6f}")
+            Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.dist(p, q))
         )
     if spec.bridge is not None and spec.bridge.water_m is not None:
         z = -spec.bridge.water_m
@@ -523,7 +524,8 @@ def sills(b: Builder) -> None:
     for number, v in enumerate((low + spec.bridge.bearing_m / 2, high - spec.bridge.bearing_m / 2), start=1):
         b.add(
             "sill", timber.post, right - left + 0.3, (timber.post.width_m, timber.post.thickness_m),
-            Place(id=f"{spec.id}/sill-{number}", at=b.vec(left - 0.15, v, z), along=b.vec(1.0, 0.0), up=UP),
+            Place(id=f"{spec.id}/sill-{number}", at=b.vec(left - 0.15, v, z), along=b.vec(1.0, 0.0), up=UP,
+                  about=f"{spec.id}/sills"),
         )  # fmt: skip
 
 

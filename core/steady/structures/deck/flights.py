@@ -275,7 +275,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             "stringer", stick, length, (stick.thickness_m, stick.width_m),
             Place(
                 id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -thick_m - half_m / math.cos(lean)), along=down, up=up,
-                count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
+                about=f"{b.spec.id}/stair/{design.id}", count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
             ),
             (
                 Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
@@ -293,6 +293,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                         id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
                         at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
                         along=across, up=(edge.out[0], edge.out[1], 0.0),
+                        about=f"{b.spec.id}/stair/{design.id}",
                     ),
                 )  # fmt: skip
         for number in range(found.handrails):
@@ -301,7 +302,9 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             b.add(
                 "handrail", rail, found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m),
                 Place(
-                    id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}", at=(hx, hy, HANDRAIL_M), along=down, up=up
+                    id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}",
+                    at=(hx, hy, HANDRAIL_M), along=down, up=up,
+                    about=f"{b.spec.id}/stair/{design.id}",
                 ),
             )  # fmt: skip
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
@@ -334,7 +337,8 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 )
                 b.add(
                     "guard post", post, tall + below, (post.thickness_m, post.width_m),
-                    Place(id=f"{name}/{k}", at=(x, y, nosing(at) - below), along=UP, up=level),
+                    Place(id=f"{name}/{k}", at=(x, y, nosing(at) - below), along=UP, up=level,
+                          about=f"{b.spec.id}/stair/{stair.design.id}"),
                 )  # fmt: skip
                 b.fix("guard anchor", 1, (x, y, nosing(at)), "connector")
             for k, (start, end) in enumerate(zip(run.posts_m, run.posts_m[1:], strict=False)):
@@ -347,7 +351,8 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 for low, z in enumerate((0.09, tall - 0.09)):
                     b.add(
                         "guard rail", rail, clear / math.cos(lean), (rail.thickness_m, rail.width_m),
-                        Place(id=f"{name}/rail/{k}/{low}", at=(x, y, nosing(begins) + z), along=down, up=up), cuts,
+                        Place(id=f"{name}/rail/{k}/{low}", at=(x, y, nosing(begins) + z), along=down, up=up,
+                              about=f"{b.spec.id}/stair/{stair.design.id}"), cuts,
                         clear / math.cos(lean) + rail.width_m * slope,
                     )  # fmt: skip
                 each = run.balusters // max(1, len(run.posts_m) - 1)
@@ -359,6 +364,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                         "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
                         Place(
                             id=f"{name}/balusters/{k}", at=(bx, by, nosing(at) + 0.05), along=UP, up=level, count=each,
+                            about=f"{b.spec.id}/stair/{stair.design.id}",
                             step=(level[0] * pitch, level[1] * pitch, -pitch * slope),
                         ),
                     )  # fmt: skip

@@ -99,7 +99,8 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
         x, y = edge_point(edge, begins, inset_m)
         b.add(
             "guard cap", board, ends - begins, (board.thickness_m, board.width_m),
-            Place(id=f"{name}/cap/{k}", at=(x, y, b.guard_m), along=along, up=(edge.out[0], edge.out[1], 0.0)),
+            Place(id=f"{name}/cap/{k}", at=(x, y, b.guard_m), along=along, up=(edge.out[0], edge.out[1], 0.0),
+                  about=f"{b.spec.id}/guard"),
         )  # fmt: skip
         begins = ends
 
@@ -121,7 +122,8 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
             x, y = edge_point(edge, at, inset)
             b.add(
                 "guard post", post, tall + below, (post.thickness_m, post.width_m),
-                Place(id=f"{b.spec.id}/guard/{number}/{k}", at=(x, y, -below), along=UP, up=along),
+                Place(id=f"{b.spec.id}/guard/{number}/{k}", at=(x, y, -below), along=UP, up=along,
+                      about=f"{b.spec.id}/guard"),
             )  # fmt: skip
             b.fix("guard anchor", 1, (x, y, 0.0), "connector")
             behind, way = _block(b, edge, at)
@@ -130,6 +132,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 (timber.joist.thickness_m, timber.joist.width_m),
                 Place(
                     id=f"{b.spec.id}/guard/{number}/block-{k}", at=(*behind, -below + timber.joist.width_m / 2), along=way, up=UP,
+                    about=f"{b.spec.id}/guard",
                     count=2, step=(way[1] * timber.joist.thickness_m, way[0] * timber.joist.thickness_m, 0.0),
                 ),
             )  # fmt: skip
@@ -139,7 +142,8 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
             for z in (0.09, high):
                 b.add(
                     "guard rail", rail, clear, (rail.thickness_m, rail.width_m),
-                    Place(id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}", at=(x, y, z), along=along, up=UP),
+                    Place(id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}", at=(x, y, z), along=along, up=UP,
+                          about=f"{b.spec.id}/guard"),
                 )  # fmt: skip
             each = run.balusters // max(1, len(run.posts_m) - 1)
             if each:
@@ -148,7 +152,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 b.add(
                     "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
                     Place(id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}", at=(bx, by, 0.05), along=UP, up=along,
-                          count=each, step=(along[0] * pitch, along[1] * pitch, 0.0)),
+                          about=f"{b.spec.id}/guard", count=each, step=(along[0] * pitch, along[1] * pitch, 0.0)),
                 )  # fmt: skip
         x, y = edge_point(edge, run.posts_m[0], inset)
         _caps(b, f"{b.spec.id}/guard/{number}", run, inset)

@@ -1,11 +1,12 @@
 """A deck's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Handle, NotCovered, Part, Plan
+from steady.plan.model import Basis, Handle, NotCovered, Part, Plan, Projection
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck import advice, build, flights, guards
@@ -22,6 +23,7 @@ from steady.structures.deck.posts import PostFound, reckon_posts, waiver
 from steady.structures.deck.schedule import members
 from steady.structures.deck.spec import DeckSpec, sistered
 from steady.structures.guard.reckon import GuardFound
+from steady.structures.measured import post_targets
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
 
@@ -148,6 +150,7 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
     counts = _counts(spec, laid, parts, len(footings), len(deck.stairs))
+    marks, handles = build.marks(spec, posts), _handles(spec, laid)
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -157,18 +160,28 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         parts=tuple(parts),
         footings=tuple(footings),
         curves=tuple(build.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
-        marks=tuple(build.marks(spec, posts)),
+        marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),
         practice=(),
-        handles=tuple(_handles(spec, laid)),
+        handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),
         cautions=tuple(advice.cautions(spec, site, laid, timber, parts, waiver(found, laid), book.metric)),
         details=tuple(load_path(found, laid, timber, posts)),
         members=tuple(members(found, laid, timber, posts, deck.guard, deck.stairs, tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(deck.notes),
-    )
+        called="deck" if spec.bridge is None else "footbridge",
+        reads="Two tapes from the left end of the house's edge: along it, and square out from it. Marks to centres.",
+        views=(
+            Projection(name="plan", title="Framing plan, from above", how="above"),
+            Projection(
+                name="section", title="Section along the joists", how="along y" if laid.flip else "along x",
+                datum="finished deck, 0",
+            ),
+        ),
+        targets=tuple(post_targets(marks, footings, (handle.id for handle in handles if handle.holds))),
+    )  # fmt: skip
 
 
 def _live_is_enough(found: Found, site: Site) -> None:
@@ -282,24 +295,26 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
     def field(name: str) -> str:
         return f"pins/{pins[name]}/at_m" if name in pins else "pins/+"
 
-    along, across = ("x", "y") if not laid.flip else ("y", "x")
+    along: Literal["x", "y"] = "y" if laid.flip else "x"
+    across: Literal["x", "y"] = "x" if laid.flip else "y"
     made = []
     for run in laid.beams:
         made.append(
             Handle(
                 id=f"{spec.id}/beam/{run.id}", field=field(run.id), line=f"{spec.id}/{across}", station_m=run.v_m,
-                locked=run.id in pins,
+                locked=run.id in pins, axis=across, holds=True,
             )
         )  # fmt: skip
         for post in run.posts:
             made.append(
                 Handle(
                     id=f"{spec.id}/post/{post.id}", field=field(post.id), line=f"{spec.id}/{along}", station_m=post.u_m,
-                    locked=post.id in pins,
+                    locked=post.id in pins, axis=along, holds=True,
                 )
             )  # fmt: skip
     _, _, right, high = laid.plan.box
-    for name, axis, at in (("right", "x", right), ("front", "y", high)):
+    edges: tuple[tuple[str, Literal["x", "y"], float], ...] = (("right", "x", right), ("front", "y", high))
+    for name, axis, at in edges:
         made.append(
             Handle(
                 id=f"{spec.id}/edge/{name}",
@@ -307,6 +322,7 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
                 line=f"{spec.id}/{axis}",
                 station_m=at,
                 locked=False,
+                axis=axis,
             )
         )
     return made

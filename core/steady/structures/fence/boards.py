@@ -12,6 +12,7 @@ from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.stations import bay_id
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"
@@ -157,7 +158,7 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
                 groups[(round(row.width_m / SAME_LENGTH_M), round(long_m / SAME_LENGTH_M), row.layer)].append(
                     Place(
                         id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}", at=(x_m, y_m, top_m - long_m),
-                        along=UP, up=(cos, sin, 0.0),
+                        along=UP, up=(cos, sin, 0.0), about=bay_id(spec, bay),
                     )
                 )  # fmt: skip
     parts = []
@@ -235,6 +236,7 @@ def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterato
             )
             yield Place(
                 id=f"{spec.id}/{what}/{bay.id}{which}",
+                about=bay_id(spec, bay),
                 at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),
                 along=UP,
                 up=(cos, sin, 0.0),

@@ -15,7 +15,7 @@ from steady.structures.fence.findings import Reckoning, Timber
 from steady.structures.fence.infill import rows
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec, NoDig
-from steady.structures.fence.stations import Bay, Post, SetOut
+from steady.structures.fence.stations import Bay, Post, SetOut, bay_id
 from steady.yard.stock import Stick
 
 
@@ -172,6 +172,7 @@ def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -
             groups[key].append(
                 Place(
                     id=f"{spec.id}/rail/{bay.id}",
+                    about=bay_id(spec, bay),
                     at=(x_m, y_m, z_m),
                     along=along,
                     up=up,

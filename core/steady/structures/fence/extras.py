@@ -13,7 +13,7 @@ from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import BOARDED, WIRED, laid, rows, stiffeners
 from steady.structures.fence.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.stations import Bay, SetOut
+from steady.structures.fence.stations import Bay, SetOut, bay_id
 from steady.structures.fence.through import base_boards
 from steady.yard.stock import Stick, sold_with, stick, stock_lengths
 
@@ -60,12 +60,15 @@ def _grouped(
     ]  # fmt: skip
 
 
-def _level(run: Stretch, bay: Bay, from_m: float, offset_m: float, z_m: float, name: str, grade: float = 0.0) -> Place:
+def _level(
+    spec: FenceSpec, run: Stretch, bay: Bay, from_m: float, offset_m: float, z_m: float, name: str, grade: float = 0.0
+) -> Place:
     """Where a level (or raked) piece of a bay starts."""
     x_m, y_m = beside(run.leg, from_m, offset_m)
     cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
     return Place(
-        id=f"{name}/{bay.id}", at=(x_m, y_m, z_m), along=(cos * scale, sin * scale, grade * scale),
+        id=f"{spec.id}/{name}/{bay.id}", about=bay_id(spec, bay), at=(x_m, y_m, z_m),
+        along=(cos * scale, sin * scale, grade * scale),
         up=(-cos * grade * scale, -sin * grade * scale, scale),
     )  # fmt: skip
 
@@ -86,7 +89,7 @@ def _wire(spec: FenceSpec, runs: list[Stretch], stock: Stick, timber: Timber) ->
                 low_m, high_m = bay.foot_m(spec.gap_m, at_m), end_bay.foot_m(spec.gap_m, to_m)
                 long_m = math.hypot(to_m - at_m, high_m - low_m)
                 grade = (high_m - low_m) / (to_m - at_m)
-                place = _level(run, bay, at_m, offset_m, low_m + spec.height_m / 2, f"{spec.id}/wire", grade)
+                place = _level(spec, run, bay, at_m, offset_m, low_m + spec.height_m / 2, "wire", grade)
                 yield long_m, place
                 # Panels that both end on a post butt there, each stapled to its half; rolls, and panels joined in a bay, lap.
                 on_post = any(abs(to_m - bay.end.station_m) < 1e-6 for bay in run.bays)
@@ -123,7 +126,7 @@ def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
                 to_m = bay.end.station_m - bay.end.half_m
                 z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
                 from_m, to_m = from_m + spec.clip_gap_m / 2, to_m - spec.clip_gap_m / 2
-                yield to_m - from_m, _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/panel", bay.grade)
+                yield to_m - from_m, _level(spec, run, bay, from_m, 0.0, z_m, "panel", bay.grade)
 
     return _grouped(spec, "panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())
 
@@ -144,7 +147,7 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
                 foot_m = bay.foot_m(spec.gap_m, from_m)
                 yield (
                     (to_m - from_m) * math.hypot(1.0, bay.grade),
-                    _level(run, bay, from_m, offset_m, foot_m + z_m, f"{spec.id}/{name}", bay.grade),
+                    _level(spec, run, bay, from_m, offset_m, foot_m + z_m, name, bay.grade),
                 )
 
     if spec.infill.cap:
@@ -160,12 +163,12 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     if spec.infill.style == "louvres":
         bays = [(run, bay) for run in runs for bay in run.bays]
         places = tuple(
-            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/cleats") for run, bay in bays
+            _level(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "cleats") for run, bay in bays
         )
         made.append(hardware(spec, "louvre cleat", places, 2))
     if spec.infill.style == "bought panels":
         places = tuple(
-            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/clips")
+            _level(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "clips")
             for run in runs
             for bay in run.bays
         )
@@ -191,7 +194,7 @@ def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Pa
                         spec.height_m,
                         Place(
                             id=f"{spec.id}/stiffener/{bay.id}/{k}", at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)), along=UP,
-                            up=heading,
+                            up=heading, about=bay_id(spec, bay),
                         ),
                     )  # fmt: skip
 
@@ -203,7 +206,7 @@ def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) 
     """What closes the gap at the ground: base boards between the posts, or stakes along wire."""
     if spec.infill.base == "staked wire":
         places = tuple(
-            _level(run, bay, bay.start.station_m, 0.0, bay.start.ground_m, f"{spec.id}/stakes")
+            _level(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "stakes")
             for run in runs
             for bay in run.bays
         )
@@ -225,7 +228,7 @@ def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) 
                 runs_out_m = (to_m - from_m) * abs(min(0.0, *over)) / (abs(over[1] - over[0]) or 1.0)
                 from_m, to_m = (from_m + runs_out_m, to_m) if over[0] < over[1] else (from_m, to_m - runs_out_m)
                 z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
-                place = _level(run, bay, from_m, 0.0, z_m, f"{spec.id}/base/{k}", bay.grade)
+                place = _level(spec, run, bay, from_m, 0.0, z_m, f"base/{k}", bay.grade)
                 long_m = (to_m - from_m) * math.hypot(1.0, bay.grade)
                 start, end = (min(board.width_m, max(0.0, high_m)) for high_m in over)
                 if min(start, end) > board.width_m - SOIL_M:

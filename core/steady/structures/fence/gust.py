@@ -127,7 +127,7 @@ def _places(spec: FenceSpec, built: Plan) -> dict[str, str]:
     found: dict[str, str] = {}
     for number, mark in enumerate(built.marks, start=1):
         found[mark.id] = f"post {number}"
-        found[mark.id.replace("/post/", "/bay/", 1)] = f"bay {number} to {number + 1}"
+    found |= {bay.id: f"bay {number} to {number + 1}" for number, bay in enumerate(built.bays, start=1)}
     found |= {f"{spec.id}/gate/{opening.id}": opening.what for opening in spec.openings}
     return found
 

@@ -1,5 +1,6 @@
 """A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
+import itertools
 import math
 from dataclasses import replace
 
@@ -8,7 +9,7 @@ from steady.footings.depth import hole_width_m
 from steady.ground.permits import too_high
 from steady.ground.site import Site
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Handle, Plan
+from steady.plan.model import Basis, Bay, Handle, Mark, Plan, Target
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence import (
     advice,
@@ -36,10 +37,13 @@ from steady.structures.fence.rails import bears_bay
 from steady.structures.fence.reckon import reckon
 from steady.structures.fence.setout import set_out
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.stations import SetOut
+from steady.structures.fence.stations import SetOut, bay_id
 from steady.structures.fence.tops import tops as stepped_tops
 from steady.structures.fence.upright import own_weight
 from steady.structures.fence.wind import wind_on
+from steady.structures.gate.reckon import LeafFound
+from steady.structures.measured import LATCH_M, post_targets
+from steady.structures.views import ALONG_A_LINE
 from steady.yard.choices import YardChoices
 from steady.yard.stock import stick
 
@@ -89,6 +93,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     parts += coats(spec, parts)
     if site.use != "public":
         own_weight(spec, out, parts, len(footings), loads, book, found, timber.rail)
+    marks, handles = build.marks(spec, out, ground, tops), _handles(spec, out)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -101,11 +106,11 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         parts=tuple(parts),
         footings=tuple(footings),
         curves=tuple(build.curves(spec, out, ground)),
-        marks=tuple(build.marks(spec, out, ground, tops)),
+        marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
-        handles=tuple(_handles(spec, out)),
+        handles=tuple(handles),
         tasks=(*steps.tasks(spec, out, footings, parts), *gates.tasks(spec, hangings), *finish_tasks(spec, parts)),
         cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
         details=(*gates.details(spec, hangings), *look_detail(spec, runs, timber)),
@@ -132,6 +137,31 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *fixings.notes(spec, out, timber, parts, tape),
             *floors.notes(spec, timber, parts, tape),
         ),
+        views=ALONG_A_LINE,
+        called="fence",
+        reads=f"Posts on the {spec.string_side} face of the string.",
+        exact_holes=spec.posts_cut == "exact",
+        bays=tuple(_bays(spec, out, marks)),
+        targets=(
+            *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
+            *(_latch(hanging.found) for hanging in hangings),
+        ),
+    )
+
+
+def _bays(spec: FenceSpec, out: SetOut, marks: list[Mark]) -> list[Bay]:
+    """Every stretch between two marks, with the gate or way through that it is."""
+    found = []
+    for bay, (before, after) in zip(out.bays, itertools.pairwise(marks), strict=True):
+        opening = bay_id(spec, bay) if bay.opening is not None else ""
+        found.append(Bay(id=bay_id(spec, bay), start=before.id, end=after.id, opening=opening))
+    return found
+
+
+def _latch(found: LeafFound) -> Target:
+    """How far a leaf's latch edge has come down from the mark made when it was hung, and how much its latch forgives."""
+    return Target(
+        about=found.leaf.id, what="latch edge", planned=found.sag_later.total_m, within=LATCH_M, sense="at most"
     )
 
 
@@ -228,6 +258,7 @@ def _handles(spec: FenceSpec, out: SetOut) -> list[Handle]:
                 station_m=post.station_m,
                 locked=post.kind == "locked",
                 blocked_m=blocked,
+                holds=post.kind in ("line", "locked"),
             )
         )
     for index, opening in enumerate(spec.openings):

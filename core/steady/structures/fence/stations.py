@@ -4,7 +4,7 @@ import math
 from dataclasses import dataclass
 
 from steady.layout.path import Leg, Path
-from steady.structures.fence.spec import Opening
+from steady.structures.fence.spec import FenceSpec, Opening
 from steady.yard.stock import Stick
 
 
@@ -74,6 +74,11 @@ class Bay:
         if self.line_m is not None:
             return self.line_m[0] + self.grade * (station_m - self.start.station_m)
         return self.start.ground_m + gap_m + self.grade * (station_m - self.start.station_m)
+
+
+def bay_id(spec: FenceSpec, bay: Bay) -> str:
+    """The id that checks, drawings and prices of a bay point at: its gate's where it is one."""
+    return f"{spec.id}/gate/{bay.opening.id}" if bay.opening is not None else f"{spec.id}/bay/{bay.id}"
 
 
 @dataclass(frozen=True, slots=True)

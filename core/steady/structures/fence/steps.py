@@ -72,6 +72,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         Task(id=f"{sid}/locate", what="Locate buried services", about=(sid,), work=(), hold="every owner has answered"),
         Task(
             id=f"{sid}/set-out",
+            stage="set-out",
             what="Set ends, corners and gate posts' marks, then string the straights and mark the rest",
             about=posts,
             work=(("marks", float(len(posts)), ""),),
@@ -79,6 +80,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         ),
         Task(
             id=f"{sid}/dig",
+            stage="dig",
             what="; ".join(dict.fromkeys(way.dig for way in ways)),
             about=posts,
             work=(("holes", float(len(posts)), ""), ("depth", holes_m, "m")),
@@ -87,6 +89,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         ),
         Task(
             id=f"{sid}/set",
+            stage="dig",
             what="Set ends, corners and gate posts, string, then the middle posts: "
             + "; or ".join(dict.fromkeys(w.set for w in ways)),
             about=posts,
@@ -95,6 +98,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         ),
         Task(
             id=f"{sid}/rails",
+            stage="frame",
             what=CUT[spec.posts_cut] + ("rails on" if rails_count else "ready for the infill"),
             about=(sid,),
             work=(("rails", rails_count, ""),) if rails_count else (),
@@ -103,6 +107,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         ),
         Task(
             id=f"{sid}/boards",
+            stage="frame",
             what=INFILL[spec.infill.style],
             about=(sid,),
             work=_infill_work(count),

@@ -17,7 +17,7 @@ from django.test import Client
 from django.test.utils import override_settings
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import Job, Structure, case_of
 from steady.jobs.starts import start
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
@@ -30,6 +30,7 @@ from steady.structures.deck.entry import read_deck
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.search import choices
 from steady.structures.fence.spec import FenceSpec, NoDig, Straight
+from steady.structures.kind import Case
 from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import YardChoices
@@ -94,7 +95,7 @@ class Command(BaseCommand):
             for bays in (10, 100, 1000):
                 spec, site = long_fence(bays, zones)
                 book, yard, tape = rulebook("us"), YardChoices(), Tape()
-                times[bays] = best(lambda: plan(spec, site, book, yard, tape), 5)  # noqa: B023
+                times[bays] = best(lambda: plan(Case(spec=spec, site=site, book=book, yard=yard, tape=tape)), 5)  # noqa: B023
             shown = ", ".join(f"{bays} bays {seconds * 1e3:.1f} ms" for bays, seconds in times.items())
             growth = f"×10 bays take ×{times[100] / times[10]:.1f}, then ×{times[1000] / times[100]:.1f}"
             self.stdout.write(f"  {zones} zones: {shown}; {growth}")
@@ -104,7 +105,7 @@ class Command(BaseCommand):
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=100 * FT),))
         site = Site(wind_speed_m_per_s=105 * MPH, soil="sand", frost_m=0.76)
         job = Job(name="b", site=site, structures=(Structure(name="f", spec=spec),))
-        once = best(lambda: plan(spec, site, rulebook("us"), YardChoices(), Tape()), 5)
+        once = best(lambda: plan(case_of(job, "f")), 5)
         habit = best(lambda: start(job, "f", "usual here"), 3)
         cheap = best(lambda: start(job, "f", "cheapest"), 3)
         self.stdout.write(
@@ -129,7 +130,7 @@ class Command(BaseCommand):
             client.force_login(person)
             body = json.dumps({"document": job.current.document, "structure": "windbreak", "selected": ""})
             send = lambda: client.post("/api/reckon/plan", body, content_type="application/json")  # noqa: E731
-            empty = statistics.median(best(lambda: client.get("/api/reckon/empty"), 9) for _ in range(3))
+            empty = statistics.median(best(lambda: client.get("/api/session"), 9) for _ in range(3))
             drag = statistics.median(best(send, 9) for _ in range(3))
         against = f"×{drag / empty:.1f} an empty request of {empty * 1e3:.1f} ms (aim: ×5)"
         self.stdout.write(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")

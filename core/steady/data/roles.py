@@ -1,0 +1,66 @@
+"""The table of roles: what a part is called, how it is drawn, timed, staged and checked. A role without a row cannot be made."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from steady.data.loader import TableError, keyed
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Role:
+    """One role.
+
+    Args:
+        one: What one piece is called; `many` several.
+        material: timber, steel, concrete, wire, paint or soil.
+        look: The layer it is drawn on, a row of the theme.
+        above: Where it comes in the drawing order from above; `side` from a side. Holes come at `HOLES_ABOVE`.
+        small: Whether a picture of thumb size shows it: yes, no, or only where no boards are.
+        stage: The stage of the work it belongs to: posts, frame, close.
+        by: The crew's minutes that it takes: rail, board or none, `times_ratio` of them.
+    """
+
+    key: str
+    one: str
+    many: str
+    material: str
+    look: str
+    above: int
+    side: int
+    small: str
+    stage: str
+    by: str
+    times_ratio: float
+
+
+HOLES_ABOVE = 50
+"""Drawn from above, holes lie over the frame and under posts and guards."""
+LEAVES_SIDE = 42
+"""Drawn from a side, a gate's outline lies over rails and boards, under its own pieces and the posts."""
+
+
+@cache
+def roles() -> dict[str, Role]:
+    """Every role by its key. Source: data/roles.csv, common practice."""
+    return {
+        key: Role(
+            key=key,
+            **{name: row.text[name] for name in ("one", "many", "material", "look", "small", "stage", "by")},
+            above=int(row.text["above"]),
+            side=int(row.text["side"]),
+            times_ratio=row.value.get("times_ratio") or 0.0,
+        )
+        for key, row in keyed("roles").items()
+    }
+
+
+def role(key: str) -> Role:
+    """One role.
+
+    Raises:
+        TableError: It has no row: add one before a part is made of it.
+    """
+    found = roles().get(key)
+    if found is None:
+        raise TableError(f'the role "{key}" has no row in the table of roles')
+    return found

@@ -1,0 +1,76 @@
+"""What every projection needs: parts in their drawing order, a piece's corners in space, words and dimension lines."""
+
+import math
+from collections.abc import Iterable
+from typing import Literal
+
+from steady.data.roles import role
+from steady.drawing.shapes import Point, Shape
+from steady.measure.show import Tape
+from steady.plan.model import Part, Place, Vec
+
+
+def in_order(
+    parts: Iterable[Part], view: Literal["above", "side"], between: int
+) -> tuple[tuple[Part, ...], tuple[Part, ...]]:
+    """Every piece that has a length, in the order of the table of roles: those before a place in it, and those from it on."""
+
+    def rank(part: Part) -> int:
+        row = role(part.role)
+        return row.above if view == "above" else row.side
+
+    ordered = sorted((part for part in parts if part.length_m > 0), key=rank)
+    return tuple(p for p in ordered if rank(p) < between), tuple(p for p in ordered if rank(p) >= between)
+
+
+def cross(a: Vec, b: Vec) -> Vec:
+    """The cross product."""
+    return a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]
+
+
+def corners(part: Part, place: Place) -> list[Vec]:
+    """The eight corners of a piece's box, its ends sloped where its saw cuts are bevelled."""
+    wide = cross(place.along, place.up)
+    half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
+    bevels: dict[str, float] = {
+        cut.end: math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw" and abs(cut.bevel_rad) < 1.5
+    }
+    found = []
+    for end, name in ((0.0, "start"), (part.length_m, "end")):
+        for up in (-half_up, half_up):
+            along = end + up * bevels.get(name, 0.0)
+            for side in (-half_wide, half_wide):
+                found.append(
+                    (
+                        place.at[0] + place.along[0] * along + place.up[0] * up + wide[0] * side,
+                        place.at[1] + place.along[1] * along + place.up[1] * up + wide[1] * side,
+                        place.at[2] + place.along[2] * along + place.up[2] * up + wide[2] * side,
+                    )
+                )
+    return found
+
+
+def words(
+    about: str,
+    text: str,
+    at: Point,
+    *,
+    layer: str,
+    size: float = 12,
+    shift: Point = (0.0, 0.0),
+    anchor: Literal["start", "middle", "end"] = "middle",
+) -> Shape:
+    """A text of a drawing."""
+    return Shape(id=about, kind="text", layer=layer, points=(at,), text=text, size=size, shift=shift, anchor=anchor)
+
+
+def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
+    """A dimension line with its ticks and its length in words, level or plumb."""
+    level = abs(start[1] - end[1]) < 1e-9
+    dx, dy = (0.0, 0.08) if level else (0.08, 0.0)
+    lines = [(start, end), *(((x - dx, y - dy), (x + dx, y + dy)) for x, y in (start, end))]
+    drawn = [Shape(id=about, kind="polyline", layer="dimension", points=points) for points in lines]
+    middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
+    shift, anchor = ((0.0, 5.0), "middle") if level else ((7.0, -4.0), "start")
+    text = tape.distance(math.dist(start, end))
+    return [*drawn, words(about, text, middle, layer="dimension", shift=shift, anchor=anchor)]  # type: ignore[arg-type]

@@ -1,0 +1,131 @@
+"""The deck as a kind: what the rest of the program asks of one."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.plan.model import Handle, Plan
+from steady.structures.choice import Change, Choice
+from steady.structures.deck.candidates import at_home
+from steady.structures.deck.entry import read_deck
+from steady.structures.deck.ledger import walls
+from steady.structures.deck.plan import plan_deck
+from steady.structures.deck.search import candidates, choices
+from steady.structures.deck.spec import Bridge, DeckSpec, Pin, hold
+from steady.structures.form import Field, Group
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
+
+LEAST_SIDE_M = 0.6
+SAME_M = 1e-6
+LINE = LineForm(
+    title="A deck from its size",
+    asks="Along the house × out from it",
+    name="Deck outside the kitchen",
+    imperial="18x11 up3",
+    metric="5x3.6 up0.9",
+    help=(
+        ("up3", "height above the ground (up3+4: more at the outer edge)"),
+        ("less4x3right", "a piece off the outer right corner leaves an L"),
+        ("corner2left", "a corner cut off"),
+        ("free", "on its own posts"),
+    ),
+    go="Frame it",
+    starts=(
+        LineStart(says="Start with a small one", imperial="16x12 up3", metric="4.8x3.6 up0.9"),
+        LineStart(says="A footbridge", imperial="3'6x10 up1", metric="1.0x3.0 up0.3", preset="footbridge"),
+    ),
+)
+
+
+def read(ask: Ask) -> DeckSpec:
+    """A deck from one line, of timbers that are on sale under the school; a footbridge is one on two banks.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    spec = at_home(read_deck(ask.text, ask.id, ask.bare), ask.school)
+    if ask.preset == "footbridge":
+        return replace(spec, attach="free", bridge=Bridge(people="walker", bearing_m=0.15, water_m=None))
+    return spec
+
+
+def planned(case: Case) -> Plan:
+    """The plan of a deck."""
+    return plan_deck(case.spec, case.site, case.book, case.yard, case.tape)
+
+
+def move(spec: DeckSpec, handle: Handle, to_m: float) -> DeckSpec:
+    """A beam or post pinned somewhere else, or all corners on one edge of the outline moved.
+
+    Raises:
+        InputError: Something that does not move.
+    """
+    name, _, key = handle.field.partition("/")
+    if name not in ("outline", "pins"):
+        raise InputError("handle", "This does not move: load the drawing again")
+    if name == "outline":
+        field = "x_m" if key == "x" else "y_m"
+        corners = tuple(
+            replace(corner, **{field: max(LEAST_SIDE_M, to_m)})
+            if abs(getattr(corner, field) - handle.station_m) < SAME_M
+            else corner
+            for corner in spec.outline
+        )
+        return replace(spec, outline=corners)
+    return hold(spec, handle.id, to_m)
+
+
+def take_in(spec: DeckSpec, thing: str, at_m: float) -> DeckSpec:
+    """The spec with a beam or post pinned where it was measured.
+
+    Raises:
+        InputError: Something that cannot be pinned.
+    """
+    pinned = hold(spec, thing, at_m)
+    last = pinned.pins[-1]
+    return replace(pinned, pins=(*pinned.pins[:-1], Pin(id=last.id, at_m=last.at_m, why="as measured")))
+
+
+def let_go(spec: DeckSpec, thing: str) -> DeckSpec:
+    """The spec without the pin on one of its plan's beams or posts."""
+    ids = {f"{spec.id}/{what}/{pin.id}": pin.id for pin in spec.pins for what in ("beam", "post")}
+    if thing not in ids:
+        raise InputError("post", "This is not pinned")
+    return replace(spec, pins=tuple(pin for pin in spec.pins if pin.id != ids[thing]))
+
+
+def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
+    return candidates(case.spec, case.site, case.book, case.tape)
+
+
+def _choices(case: Case) -> Iterator[Choice]:
+    return choices(case.spec, case.site, case.book, case.yard, case.tape)
+
+
+DECK = Kind(
+    key="deck",
+    many="decks",
+    spec=DeckSpec,
+    line=LINE,
+    read=read,
+    presets=(("deck", "a deck"), ("footbridge", "a footbridge")),
+    form=(
+        Group(title="On the house", fields=(Field(path="ledger/wall", says="The wall is", sort="choice", names=tuple(walls())),)),
+    ),
+    tables=(
+        Table(key="members", says="Members"),
+        Table(
+            key="joists", says="Joists",
+            offers=(Offered(group="ways", title="", what="way", beside=True), Offered(group="joists", title="", what="joist")),
+        ),
+        Table(key="beams", says="Beams", offers=(Offered(group="beams", title="", what="beam"),), needs="beam"),
+        *COMMON,
+    ),
+    plan=planned,
+    home=at_home,
+    move=move,
+    hold=take_in,
+    let_go=let_go,
+    candidates=_candidates,
+    choices=_choices,
+)  # fmt: skip

@@ -1,0 +1,225 @@
+"""The fence as a kind: what the rest of the program asks of one."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import fields, replace
+from typing import Any, get_args
+
+from steady.errors import InputError
+from steady.plan.model import Handle, Plan
+from steady.structures.choice import Change, Choice
+from steady.structures.fence.candidates import candidates
+from steady.structures.fence.entry import read_line
+from steady.structures.fence.found import go_round
+from steady.structures.fence.gust import stands_up_to
+from steady.structures.fence.look import held, look_of
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.presets import closed_with, preset
+from steady.structures.fence.singles import singles
+from steady.structures.fence.spec import FenceSpec, Lock, Style, hold_post
+from steady.structures.fence.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
+from steady.structures.fence.usual import at_home
+from steady.structures.fence.ways import ways
+from steady.structures.kind import (
+    COMMON,
+    Approval,
+    Ask,
+    Began,
+    Case,
+    Found,
+    Kind,
+    LineForm,
+    LineStart,
+    Offered,
+    Starts,
+    Strength,
+    Table,
+    changed,
+)
+
+OWN = frozenset({
+    "id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice", "closed", "start_at", "end_at",
+    "lift_outs", "look",
+})  # fmt: skip
+LEAST_STRAIGHT_M = 0.1
+WAYS = (
+    ("as it is", "As it is"),
+    ("our crew", "As our crew usually builds it"),
+    ("usual here", "As usually built here"),
+    ("cheapest", "Cheapest that passes"),
+)
+LINE = LineForm(
+    title="A fence from running readings",
+    asks="Readings along one tape",
+    name="Fence along the lane",
+    imperial="0 c38 g4 c81 g11 118'6",
+    metric="0 c11.6 g1.2 c24.7 g3.4 36.1",
+    help=(
+        ("c38", "corner at 38 (c38r18: 18° right)"),
+        ("g4", "gate 4 clear from the last post"),
+        ("g4@45'6", "gate at 45' 6\""),
+        ("g4+7", "two leaves"),
+        ("x61'3~2=water-main", "no digging 2 each side"),
+        ("p60", "a post that stays"),
+        ("last", "the end"),
+    ),
+    starts=(
+        LineStart(says="Start with a straight", imperial="40", metric="12"),
+        LineStart(says="A gate on its own posts", imperial="0 g4@0 4'5.5", metric="0 g1.2@0 1.34"),
+    ),
+)
+
+
+def read(ask: Ask) -> FenceSpec:
+    """A fence from running readings, with the crew's last choices, brought to the school.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    line = read_line(ask.text, ask.bare)
+    known = {f.name for f in fields(FenceSpec)} - OWN
+    kept = {name: value for name, value in ask.choices.items() if name in known}
+    kept.setdefault("bay_by_strength", True)
+    laid = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
+    spec = at_home(FenceSpec(id=ask.id, **laid, **kept), ask.school)
+    return preset(spec, ask.preset) if ask.preset else spec  # type: ignore[arg-type]
+
+
+def move(spec: FenceSpec, handle: Handle, to_m: float) -> FenceSpec:
+    """A post, gate or band moved along the line; the end of a straight makes it longer.
+
+    Raises:
+        InputError: Something that does not move.
+    """
+    name, _, key = handle.field.partition("/")
+    if name == "locks" and key == "+":
+        return hold_post(spec, handle.id, max(0.0, to_m))
+    inner = key.partition("/")[0]
+    number = int(inner) if inner.isdecimal() else -1
+    if name not in ("straights", "locks", "openings", "zones") or not 0 <= number < len(getattr(spec, name)):
+        raise InputError("handle", "This does not move: load the drawing again")
+    if name == "straights":
+        straight = spec.straights[number]
+        longer = replace(straight, length_m=max(LEAST_STRAIGHT_M, straight.length_m + to_m - handle.station_m))
+        return replace(spec, straights=_with(spec.straights, number, longer))
+    items: tuple[Any, ...] = getattr(spec, name)
+    moved: Change = ((name, _with(items, number, replace(items[number], at_m=max(0.0, to_m)))),)
+    return changed(spec, moved)  # type: ignore[no-any-return]
+
+
+def _with(items: tuple[Any, ...], number: int, item: object) -> tuple[Any, ...]:
+    return (*items[:number], item, *items[number + 1 :])
+
+
+def let_go(spec: FenceSpec, thing: str) -> FenceSpec:
+    """The spec without the lock on one of its plan's posts."""
+    return replace(spec, locks=tuple(lock for lock in spec.locks if f"{spec.id}/post/{lock.id}" != thing))
+
+
+def take_in(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
+    """The spec with a post held where it was measured."""
+    held_there = hold_post(spec, thing, at_m)
+    last = held_there.locks[-1]
+    return replace(held_there, locks=(*held_there.locks[:-1], Lock(id=last.id, at_m=last.at_m, why="as measured")))
+
+
+def close_with(spec: FenceSpec, value: str) -> FenceSpec:
+    """The fence closed another way, with what that way cannot do without.
+
+    Raises:
+        InputError: No such way.
+    """
+    if value not in get_args(Style):
+        raise InputError("value", f"Choose one of {', '.join(get_args(Style))}")
+    return closed_with(spec, value)  # type: ignore[arg-type]
+
+
+def strength(case: Case, plan: Plan) -> Strength | None:
+    """The wind that it stands up to."""
+    gust = stands_up_to(case.spec, case.site, case.book, case.yard, case.tape, plan)
+    if gust is None:
+        return None
+    return Strength(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
+
+
+def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], float]) -> Began:
+    """One way to build it.
+
+    Raises:
+        InputError: No such way, or one that does not plan.
+    """
+    spec = case.spec
+    if way == "cheapest":
+        found = cheapest(spec, case.site, case.book, case.yard, case.tape, priced)
+        return Began(spec=found.spec, plan=found.plan, planned=found.planned, why=found.why)
+    if way == "usual here":
+        spec = usual_here(spec, case.site, case.book, name or NOBODY)
+    elif way == "our crew":
+        if habit is None:
+            raise InputError("which", "This crew has kept no habit under this school yet")
+        spec = as_crew(spec, habit, name or NOBODY)
+    elif way != "as it is":
+        raise InputError("which", f"Choose one of {', '.join(key for key, _ in WAYS)}")
+    return Began(spec=spec, plan=planned(case.of(spec)))
+
+
+def planned(case: Case) -> Plan:
+    """The plan of a fence."""
+    return plan_fence(case.spec, case.site, case.book, case.yard, case.tape)
+
+
+def met(spec: FenceSpec, plan: Plan, find: Found) -> FenceSpec:
+    """The fence led round what a hole met."""
+    return go_round(spec, plan, dict(find.stand_m), find.post, find.what, find.half_width_m)
+
+
+def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
+    return candidates(case.spec, case.site, case.book, case.tape)
+
+
+def _choices(case: Case) -> Iterator[Choice]:
+    return ways(case.spec, case.site, case.book, case.yard, case.tape)
+
+
+def _approval(spec: FenceSpec) -> Approval:
+    return Approval(look=look_of(spec), held=held(spec))
+
+
+FENCE = Kind(
+    key="fence",
+    many="fences",
+    spec=FenceSpec,
+    line=LINE,
+    read=read,
+    presets=(
+        ("fence", "a fence"), ("slat screen", "a slat screen"), ("stock pen", "a stock pen of welded panels"),
+        ("enclosure on blocks", "an enclosure on loose blocks"),
+    ),
+    tables=(
+        Table(key="marks", says="Marks"),
+        Table(key="line", says="Line"),
+        Table(
+            key="ways", says="Ways", offers=(
+                Offered(group="bays", title="Bays", what="way of spacing the posts"),
+                Offered(group="feet", title="What they stand in or on", what="foot"),
+                Offered(group="styles", title="What closes them", what="style"),
+            ),
+        ),
+        *COMMON,
+    ),
+    plan=planned,
+    home=at_home,
+    own=OWN,
+    move=move,
+    hold=take_in,
+    let_go=let_go,
+    candidates=_candidates,
+    choices=_choices,
+    acts={"close with": close_with},
+    strength=strength,
+    approval=_approval,
+    found=met,
+    starts=Starts(
+        ways=WAYS, signed=frozenset({"our crew", "usual here"}), crew="our crew", begin=begin, habit=CrewHabit, habit_of=habit_of,
+        singles=singles,
+    ),
+)  # fmt: skip

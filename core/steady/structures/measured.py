@@ -1,0 +1,35 @@
+"""What can be measured of posts, whatever stands on them: targets made from a plan's marks and footings."""
+
+from collections.abc import Iterable, Sequence
+
+from steady.measure.units import IN
+from steady.plan.model import Footing, Mark, Target
+
+PLACE_M, PLUMB_M, DEPTH_M, TOP_M = IN / 4, IN / 4, IN, IN / 8
+LATCH_M = IN / 4
+"""Usual tolerances [common practice, no source]; a latch edge is measured down from the mark made when the leaf was hung."""
+
+
+def post_targets(marks: Sequence[Mark], footings: Iterable[Footing], movable: Iterable[str] = ()) -> list[Target]:
+    """Where each post stands, how plumb, how deep its hole is (deeper is good), and where its top is.
+
+    Args:
+        marks: The plan's marks.
+        footings: Its holes; a mark without one stands already and is not measured.
+        movable: Ids of the posts that the plan can take in where they stand.
+    """
+    holes, can_move = {footing.under: footing for footing in footings}, set(movable)
+    found = []
+    for mark in marks:
+        footing = holes.get(mark.id)
+        if footing is None:
+            continue
+        station_m = mark.station_m if mark.across_m is None else mark.leg_station_m
+        takes = "hold" if mark.id in can_move else ""
+        found.append(Target(about=mark.id, what="stands at", planned=station_m, within=PLACE_M, replans=takes))
+        found.append(Target(about=mark.id, what="plumb along", planned=0.0, within=PLUMB_M))
+        found.append(Target(about=mark.id, what="plumb across", planned=0.0, within=PLUMB_M))
+        deep = Target(about=mark.id, what="hole depth", planned=footing.hole_m, within=DEPTH_M, sense="at least")
+        found.append(deep)
+        found.append(Target(about=mark.id, what="cut height", planned=mark.cut_height_m, within=TOP_M))
+    return found

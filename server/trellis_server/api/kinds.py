@@ -1,0 +1,64 @@
+"""Structures of any kind: what there is, a new one from a line, and changes that are the kind's own. Nothing is saved here."""
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from steady.errors import InputError
+from steady.jobs.document import AnySpec, at_its_field, find
+from steady.structures.registry import kind_called, kind_of
+
+from trellis_server.api.app import fast
+from trellis_server.api.schemas import ActBody, HoldBody, KindsAnswer, MoveBody, NewBody, Problems
+from trellis_server.services import kinds
+
+router = Router(tags=["kinds"])
+REFUSALS = {401: Problems, 403: Problems, 422: Problems}
+
+
+@router.get("", response={200: KindsAnswer, 401: Problems})
+def every_kind(request: HttpRequest) -> HttpResponse:
+    """The kinds of structure that can be planned, in the order in which they are offered."""
+    return fast({"kinds": kinds.described()})
+
+
+@router.post("/new", response={200: AnySpec, **REFUSALS})
+def new(request: HttpRequest, body: NewBody) -> HttpResponse:
+    """A structure from one line, with the crew's last choices."""
+    ask = {"text": body.text, "id": body.id, "bare": body.bare, "school": body.school, "preset": body.preset}
+    kind = kind_called(body.kind)
+    if body.preset and body.preset not in dict(kind.presets):
+        raise InputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
+    return fast(kinds.new(request.user, kind, ask))
+
+
+@router.post("/move", response={200: AnySpec, **REFUSALS})
+def move(request: HttpRequest, body: MoveBody) -> HttpResponse:
+    """The spec with what a handle stands for moved."""
+    spec = _spec(body)
+    with at_its_field(body.document, body.structure):
+        return fast(kind_of(spec).move(spec, body.handle, body.to_m))
+
+
+@router.post("/hold", response={200: AnySpec, **REFUSALS})
+def hold(request: HttpRequest, body: HoldBody) -> HttpResponse:
+    """The spec with a thing held where it stands or was measured; without a place it is let go."""
+    spec = _spec(body)
+    kind = kind_of(spec)
+    with at_its_field(body.document, body.structure):
+        return fast(kind.let_go(spec, body.thing) if body.at_m is None else kind.hold(spec, body.thing, body.at_m))
+
+
+@router.post("/act", response={200: AnySpec, **REFUSALS})
+def act(request: HttpRequest, body: ActBody) -> HttpResponse:
+    """The spec after one of its kind's own changes."""
+    spec = _spec(body)
+    acts = kind_of(spec).acts
+    if body.act not in acts:
+        raise InputError("act", f"Choose one of {', '.join(acts) or 'none'}")
+    with at_its_field(body.document, body.structure):
+        return fast(acts[body.act](spec, body.value))
+
+
+def _spec(body: MoveBody | HoldBody | ActBody) -> Any:
+    return find(body.document, body.structure)[1].spec

@@ -1,0 +1,216 @@
+"""Every document that a structure can be given on, in one table: a new one is a row here.
+
+A row says what it is called, when it applies, and how it is made; the one endpoint and the page read the table.
+"""
+
+import json
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from functools import cached_property
+from typing import Literal
+
+from pydantic_core import to_json
+from steady.drawing.marks import Face, mark_rows
+from steady.drawing.sample import sample
+from steady.drawing.shapes import View
+from steady.errors import InputError
+from steady.jobs.document import Structure, find, plan_structure
+from steady.jobs.sheet import Sheet, sheet
+from steady.jobs.starts import stands_words
+from steady.measure.lengths import parse_length
+from steady.plan.model import Plan
+from steady.rulebooks.registry import rulebook
+from steady.takeoff.bill import pieces
+
+from trellis_server.documents.svg import svg
+from trellis_server.documents.tables import marks_csv, pieces_csv
+from trellis_server.services.jobs import State
+
+CSV, PDF = "text/csv; charset=utf-8", "application/pdf"
+FARTHEST_STAKE_M = 30.0
+USUAL_SAMPLE_M = 0.36
+
+
+@dataclass(frozen=True, kw_only=True)
+class Options:
+    """How a document is asked for; each reads what concerns it."""
+
+    paper: Literal["letter", "a4"] = "letter"
+    from_end: bool = False
+    to: Face = "centre"
+    mirrored: bool = False
+    offset: str = ""
+    at: str = ""
+    wide: str = ""
+
+
+@dataclass(frozen=True)
+class Subject:
+    """One structure of a saved job, with what documents read of it, each reckoned once."""
+
+    state: State
+    structure: str
+    options: Options
+
+    @cached_property
+    def row(self) -> Structure:
+        """The structure with its name."""
+        return find(self.state.document, self.structure)[1]
+
+    @cached_property
+    def plan(self) -> Plan:
+        """Its plan."""
+        return plan_structure(self.state.document, self.structure)
+
+    @cached_property
+    def sheet(self) -> Sheet:
+        """Its sheet, worded."""
+        job = self.state.document
+        return sheet(self.plan, job.reading.tape(), job.yard)
+
+    @property
+    def straight(self) -> bool:
+        """Whether it is drawn along a line."""
+        return any(view.layout == "line" for view in self.sheet.views)
+
+    def length_m(self, text: str, field: str) -> float:
+        """A length typed by whoever asks, small units where bare."""
+        return parse_length(text, "in" if self.state.document.reading.system == "imperial" else "mm", field)
+
+
+@dataclass(frozen=True, kw_only=True)
+class Document:
+    """One document.
+
+    Args:
+        file: Its file name after the structure's.
+        says: What a page calls it.
+        kind: Its content type; `inline` opens it in the browser.
+        make: Its body.
+        applies: Whether the structure has anything for it.
+    """
+
+    file: str
+    says: str
+    kind: str
+    make: Callable[[Subject], str | bytes]
+    applies: Callable[[Subject], bool] = lambda about: True
+    inline: bool = False
+
+
+def _sheets(about: Subject) -> bytes:
+    from trellis_server.documents.grid_pdf import grid_sheets  # a second to load: only when paper is asked for
+    from trellis_server.documents.pdf import SheetFacts, site_sheets
+
+    state, options = about.state, about.options
+    job, tape = state.document, state.document.reading.tape()
+    offset_m = about.length_m(options.offset, "offset") if options.offset else 0.0
+    if not 0 <= offset_m <= FARTHEST_STAKE_M:
+        raise InputError("offset", "Stakes stand at most 30 m (98 ft) off the string")
+    replaced = state.revision.parent
+    facts = SheetFacts(
+        job=job,
+        name=about.row.name,
+        revision=state.revision.number,
+        replaces=f", replaces revision {replaced.number}" if replaced else ", the first",
+        printed=f"saved {state.revision.made_at:%Y-%m-%d %H:%M} UTC, printed {datetime.now(UTC):%Y-%m-%d}",
+        mark_to=options.to,
+        from_end=options.from_end,
+        mirrored=options.mirrored,
+        offset=tape.length(offset_m) if offset_m else "",
+        stands=stands_words(job, about.structure, about.plan),
+    )
+    if not about.straight:
+        return grid_sheets(facts, about.sheet, pieces(about.plan), tape, options.paper)
+    rows = mark_rows(about.plan, tape, from_end=options.from_end, to=options.to, mirrored=options.mirrored)
+    return site_sheets(facts, about.sheet, rows, options.paper)
+
+
+def _working(about: Subject) -> bytes:
+    from trellis_server.documents.working import working_pages  # as above
+
+    job, revision = about.state.document, about.state.revision
+    printed = (
+        f"Revision {revision.number}, saved {revision.made_at:%Y-%m-%d %H:%M} UTC. {rulebook(job.school).edition}."
+    )
+    return working_pages(f"{job.name}: {about.row.name}, the working", printed, about.sheet, about.options.paper)
+
+
+def _sample(about: Subject) -> bytes:
+    from trellis_server.documents.sample_pdf import sample_pages  # as above
+
+    job, options = about.state.document, about.options
+    tape = job.reading.tape()
+    face = _face(about)
+    if face is None:
+        raise InputError("structure", "Only what stands along a line has a face to print a sample of")
+    bays = about.sheet.bays
+    at_m = about.length_m(options.at, "at") if options.at else bays[0].from_m if bays else 0.0
+    wide_m = about.length_m(options.wide, "wide") if options.wide else USUAL_SAMPLE_M
+    cut = sample(face, at_m=at_m, wide_m=wide_m)
+    high = tape.length(cut.bounds[3] - cut.bounds[1])
+    return sample_pages(cut, f"{job.name}: {about.row.name}", f"{tape.length(wide_m)} wide, {high} high", options.paper)
+
+
+def _face(about: Subject) -> View | None:
+    """The face of what stands along a line, from the side."""
+    return next((view for view in about.sheet.views if view.layout == "line" and view.name == "elevation"), None)
+
+
+def _marks(about: Subject) -> str:
+    options, tape = about.options, about.state.document.reading.tape()
+    rows = mark_rows(about.plan, tape, from_end=options.from_end, to=options.to, mirrored=options.mirrored)
+    return marks_csv(rows, about.sheet)
+
+
+def _pieces(about: Subject) -> str:
+    return pieces_csv(pieces(about.plan), about.state.document.reading.tape())
+
+
+def _dxf(about: Subject) -> str:
+    from trellis_server.documents.dxf import dxf  # as above
+
+    return dxf(about.sheet.views)
+
+
+def _plan(about: Subject) -> bytes:
+    return json.dumps(json.loads(to_json(about.plan)), indent=1, ensure_ascii=False).encode()
+
+
+DOCUMENTS = [
+    Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
+    Document(file="working.pdf", says="The working", kind=PDF, make=_working, inline=True),
+    Document(
+        file="sample.pdf", says="A full-size sample", kind=PDF, make=_sample, inline=True,
+        applies=lambda about: _face(about) is not None,
+    ),
+    Document(file="marks.csv", says="Marks", kind=CSV, make=_marks, applies=lambda about: bool(about.plan.marks)),
+    Document(file="pieces.csv", says="Pieces", kind=CSV, make=_pieces),
+    Document(file="drawing.dxf", says="Drawing, DXF", kind="image/vnd.dxf", make=_dxf),
+    Document(file="plan.json", says="The plan, as data", kind="application/json; charset=utf-8", make=_plan),
+]  # fmt: skip
+"""Beside these every view of a structure is a drawing of its own, `<view>.svg`."""
+
+
+def document(about: Subject, file: str) -> Document:
+    """The row of a file.
+
+    Raises:
+        InputError: There is none, or this structure has nothing for it.
+    """
+    found = next((row for row in DOCUMENTS if row.file == file), None)
+    if found is None and file.endswith(".svg"):
+        view = next((view for view in about.sheet.views if f"{view.name}.svg" == file), None)
+        if view is None:
+            raise InputError("view", "This structure has no such view")
+        return Document(file=file, says=view.title, kind="image/svg+xml; charset=utf-8", make=lambda about: svg(view))
+    if found is None:
+        raise InputError("document", f"No document is called {file[:40]}")
+    return found
+
+
+def listed(about: Subject) -> list[dict[str, str]]:
+    """What applies to a structure. What cannot be made is left out: one broken document hides no other."""
+    rows = [{"file": row.file, "says": row.says} for row in DOCUMENTS if row.applies(about)]
+    return rows + [{"file": f"{view.name}.svg", "says": f"{view.title}, SVG"} for view in about.sheet.views]

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import type { Handle } from '@/api/types'
+import FormPanel from '@/components/FormPanel.vue'
+import Reckoning from '@/components/Reckoning.vue'
+import TablesDrawer from '@/components/TablesDrawer.vue'
+import ViewCanvas from '@/components/ViewCanvas.vue'
+import { useJobSheet } from '@/composables/useJobSheet'
+import { useOffers } from '@/composables/useOffers'
+import { useStructure } from '@/composables/useStructure'
+import { uiOf } from '@/kinds'
+import { useJob } from '@/stores/job'
+import { useKinds } from '@/stores/kinds'
+
+/** Any structure's sheet: its panel, its drawings, its tables and its reckoning. */
+const store = useJob()
+const route = useRoute()
+const { called } = useKinds()
+const { sheet, selected, structure, moving, problems, failed, run } = useJobSheet()
+const { spec, specOf, fault, move, hold } = useStructure(structure)
+const { preview, take } = useOffers(specOf)
+const known = computed(() => !!spec.value)
+const kind = computed(() => called(spec.value?.kind))
+const panel = computed(() => uiOf(spec.value?.kind ?? '').panel ?? FormPanel)
+const problem = computed(() => problems.value[0]?.message ?? (failed.value || fault.value))
+const hidden = ref<string[]>(['diagonal', 'diagonal-label'])
+watch(structure, () => (fault.value = ''))
+
+/** Things that can be picked, in the order in which the keys walk over them. */
+const things = computed(() => {
+  if (!sheet.value) return []
+  return (sheet.value.members.length ? sheet.value.members : sheet.value.posts).map((item) => item.id)
+})
+function select(id: string): void {
+  const all = sheet.value ? [...sheet.value.members, ...sheet.value.posts, ...sheet.value.bays] : []
+  selected.value = all.some((item) => item.id === id) ? id : ''
+}
+const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
+const nameOf = (id: string) => {
+  const post = sheet.value?.posts.find((item) => item.id === id)
+  return (sheet.value?.members.find((item) => item.id === id)?.name ?? (post ? `post ${post.number}` : 'part of the drawing')).toLowerCase()
+}
+async function drop(handle: Handle, to_m: number): Promise<void> {
+  await move(handle, to_m, `moved ${nameOf(handle.id)}`)
+  moving.value = null
+}
+function lock(handle: Handle): void {
+  void hold(handle.id, handle.locked ? null : handle.station_m, handle.locked ? `let go of ${nameOf(handle.id)}` : `${nameOf(handle.id)} stays here`)
+}
+function walk(way: number): void {
+  const all = things.value
+  if (!all.length) return
+  const at = all.indexOf(selected.value)
+  selected.value = all[at < 0 ? (way > 0 ? 0 : all.length - 1) : (at + way + all.length) % all.length]!
+}
+useEventListener('keydown', (event: KeyboardEvent) => {
+  const at = event.target as HTMLElement
+  if (at.matches('input, textarea, select, [role=combobox]') || at.closest('[role=dialog]') || event.ctrlKey || event.metaKey) return
+  const key = event.key.toLowerCase()
+  if (key === ',') walk(-1)
+  else if (key === '.') walk(1)
+  else if (event.key === 'Escape') selected.value = ''
+  else if (key === 'l' && handle.value?.holds) lock(handle.value)
+  else if (key === 'b') {
+    const bay = sheet.value?.bays.find((item) => item.start === selected.value)
+    if (bay) selected.value = bay.id
+  } else if (handle.value && event.key.startsWith('Arrow')) {
+    const back = event.key === 'ArrowLeft' || event.key === 'ArrowUp'
+    if (handle.value.axis === 'line' && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) return
+    event.preventDefault()
+    void drop(handle.value, handle.value.station_m + (back ? -1 : 1) * store.tape.mark_m)
+  }
+})
+</script>
+
+<template>
+  <div class="stage">
+    <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="sheet" :kind="kind" />
+    <main class="middle">
+      <p v-if="!known" class="empty">This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.</p>
+      <p v-else-if="!sheet && problem" class="empty"><b>It cannot be reckoned yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button></p>
+      <p v-else-if="!sheet" class="empty" aria-busy="true">Reckoning the first plan.</p>
+      <template v-else>
+        <p v-if="problem" class="refused" role="alert">{{ problem }} <button class="link" @click="store.step('undo')">Undo</button></p>
+        <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
+        <ViewCanvas
+          :sheet="sheet" :tape="store.tape" :selected="selected" :hidden="hidden"
+          @select="select" @drag="(handle, to_m) => (moving = { handle, to_m })" @drop="drop" @cancel="moving = null"
+        />
+        <TablesDrawer
+          :sheet="sheet" :structure="structure" :kind="kind" :selected="selected" :framing="route.name === 'frame'"
+          @select="select" @preview="preview" @take="take"
+        />
+      </template>
+    </main>
+    <Reckoning
+      v-if="sheet && known" :sheet="sheet" :selected="selected" :structure="structure" :kind="kind" :failed="problem"
+      @select="select" @lock="lock" @preview="preview" @take="take"
+    />
+  </div>
+</template>
+
+<style scoped>
+.stage { flex: 1; min-height: 0; display: flex; }
+.middle { flex: 1; min-width: 0; display: flex; flex-direction: column; }
+.empty { padding: 40px; }
+.refused { margin: 0; padding: 7px 18px; background: color-mix(in srgb, var(--fail) 10%, var(--paper)); border-bottom: 2px solid var(--fail); color: var(--fail); font-weight: 600; }
+@media print { .stage { display: block; } }
+</style>

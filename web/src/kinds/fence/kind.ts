@@ -1,0 +1,12 @@
+import { defineAsyncComponent } from 'vue'
+import type { KindUi } from '@/kinds'
+
+const ui: KindUi = {
+  panel: defineAsyncComponent(() => import('@/kinds/fence/FencePanel.vue')),
+  tables: { line: defineAsyncComponent(() => import('@/kinds/fence/LineTable.vue')) },
+  approve: defineAsyncComponent(() => import('@/kinds/fence/LookBox.vue')),
+  swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
+  routes: [{ path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/kinds/fence/GateView.vue') }],
+  opening: (structure, bay) => ({ says: 'Open the gate: leaf, brace, hinges, swing', to: { name: 'gate', params: { structure, opening: bay.split('/').pop() } } }),
+}
+export default ui

@@ -1,0 +1,118 @@
+import type { View } from '@/api/types'
+
+/** A view laid on the paper: where its zero stands and how many pixels a metre takes each way. */
+export interface Pane {
+  view: View
+  x0: number
+  y0: number
+  sx: number
+  sy: number
+  /** Where its title stands; the first view of a grid has its rulers instead. */
+  title: [number, number] | null
+  note: string
+}
+/** How far a drawing is drawn in (1: the whole of it), and how far it is pulled aside, in pixels. */
+export interface Viewport {
+  zoom: number
+  dx: number
+  dy: number
+}
+export interface Paper {
+  width: number
+  height: number
+}
+export const WHOLE: Viewport = { zoom: 1, dx: 0, dy: 0 }
+export const RULE = 34
+export const TAPE = 58
+const PAD = 46
+
+const tall = (view: View) => view.bounds[3] - view.bounds[1]
+const across = (view: View) => view.bounds[2] - view.bounds[0]
+
+/** Views of one line under each other, on one scale along it: from above, the tape, from the side. */
+export interface LineLayout {
+  above: Pane
+  side: Pane
+  tapeTop: number
+  sideTop: number
+  pad: number
+  wide: number
+  stretch: number
+}
+export function lineLayout(above: View, side: View, line_m: number, paper: Paper, at: Viewport, true_scale: boolean): LineLayout {
+  const planHeight = Math.max(96, Math.min(170, paper.height * 0.27))
+  const sideTop = planHeight + TAPE
+  const sideHeight = Math.max(120, paper.height - sideTop)
+  const upright = Math.min((sideHeight - 54) / tall(side), 90)
+  const long = Math.max(line_m, 0.5)
+  // A short line is not stretched over the paper: it stands in the middle of it, no wider than it is high.
+  const fit = Math.max(1, Math.min(upright, (paper.width - 2 * PAD) / long)) * at.zoom
+  const sx = true_scale ? Math.max(upright, fit) : fit
+  const vy = true_scale && sx === upright ? upright : Math.min(upright, sx * 4)
+  const pad = Math.max(PAD, (paper.width - long * sx) / 2)
+  const stretch = vy / sx
+  return {
+    above: { view: above, x0: pad, y0: planHeight / 2 + 12, sx, sy: Math.min(34, (planHeight - 30) / 2.6), title: [16, 20], note: 'turns written at each bend' },
+    side: {
+      view: side, x0: pad, y0: sideTop + 50 + side.bounds[3] * vy, sx, sy: vy, title: [16, sideTop + 19],
+      note: stretch > 1.05 ? `heights drawn ${stretch.toFixed(1)}× as tall as lengths` : 'true scale',
+    },
+    tapeTop: planHeight, sideTop, pad, wide: Math.max(paper.width, long * sx + 2 * pad), stretch,
+  }
+}
+
+/** Views that share one scale both ways: the first with its rulers, the others under it, or beside it on a wide paper. */
+export interface GridLayout {
+  panes: Pane[]
+  scale: number
+  /** Where the first view ends, below or to the right. */
+  split: { beside: boolean; at: number }
+}
+const GAP = 34
+export function gridLayout(views: View[], outline: number[], paper: Paper, at: Viewport): GridLayout {
+  const first = views[0]!
+  const others = views.slice(1)
+  const [left, low, right, top] = outline as [number, number, number, number]
+  const wide = right - left
+  const high = top - low
+  const widest = Math.max(0, ...others.map(across))
+  const stacked = others.reduce((sum, view) => sum + tall(view), 0)
+  const gaps = GAP * others.length
+  const under = Math.min((paper.width - RULE - 150) / Math.max(wide, widest), (paper.height - RULE - 44 - gaps) / (high + stacked))
+  const beside = others.length ? Math.min((paper.width - RULE - 240) / (wide + widest), (paper.height - RULE - 32 - gaps) / Math.max(high, stacked)) : 0
+  const isBeside = beside > under * 1.1
+  const scale = Math.max(6, Math.min(Math.max(under, beside), 90)) * at.zoom
+  const firstRight = isBeside ? RULE + 78 + wide * scale + Math.max(0, (paper.width - RULE - 240 - (wide + widest) * scale) / 2) : paper.width
+  const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale + at.dx
+  const y0 = RULE + 22 + first.bounds[3] * scale + at.dy
+  const bottom = isBeside ? paper.height : y0 - first.bounds[1] * scale + 18
+  const panes: Pane[] = [{ view: first, x0, y0, sx: scale, sy: scale, title: null, note: '' }]
+  let y = isBeside ? RULE + 20 + at.dy : bottom + 20
+  for (const view of others) {
+    const x = isBeside ? firstRight + 22 + at.dx : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2 + at.dx
+    panes.push({ view, x0: x - view.bounds[0] * scale, y0: y + 14 + (isBeside ? 22 : 0) + view.bounds[3] * scale, sx: scale, sy: scale, title: [isBeside ? firstRight + 16 : 16, y], note: 'same scale' })
+    y += tall(view) * scale + GAP
+  }
+  return { panes, scale, split: { beside: isBeside, at: isBeside ? firstRight : bottom } }
+}
+
+/** A viewport drawn in or out about a point of the paper, so that what lies under the pointer stays there. */
+export function zoomed(at: Viewport, factor: number, x: number, y: number, most = 12): Viewport {
+  const zoom = Math.min(most, Math.max(1, at.zoom * factor))
+  const by = zoom / at.zoom
+  if (zoom === 1) return WHOLE
+  return { zoom, dx: x - (x - at.dx) * by, dy: y - (y - at.dy) * by }
+}
+
+/** Divisions of a ruler: every step of the crew's units, the long ones named. */
+export function divisions(size_m: number, scale: number, imperial: boolean): { at: number; long: boolean; label: string }[] {
+  const step = imperial ? 0.3048 : 0.5
+  const every = imperial ? (scale > 26 ? 2 : 4) : scale > 40 ? 1 : 2
+  const found = []
+  for (let k = 0; k * step <= size_m + 1e-6; k++) {
+    const long = k % every === 0
+    if (!long && step * scale < 5) continue
+    found.push({ at: k * step, long, label: imperial ? `${k}′` : (k * step).toFixed(1) })
+  }
+  return found
+}
