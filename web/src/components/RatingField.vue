@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
-import { parseRating, showRating, unitSays, type RatingKind } from '@/logic/ratings'
+import { parseRating, sample, showRating, type RatingKind } from '@/logic/ratings'
 import type { Tape } from '@/logic/units'
 
 const props = withDefaults(defineProps<{ modelValue: number | null; tape: Tape; label: string; kind: RatingKind; path?: string; empty?: string /** what no value means; without it one is needed */ }>(), { path: '', empty: '' })
@@ -15,9 +15,8 @@ watch(shown, (value) => (text.value = value), { immediate: true })
 function commit(): void {
   if (text.value.trim() === shown.value) return
   const value = parseRating(text.value, props.kind, props.tape)
-  const unit = unitSays(props.kind, props.tape)
   if (value === null || (value === undefined && !props.empty) || (value !== undefined && value !== null && value <= 0)) {
-    fault.value = unit ? `A number above 0, as "12 ${unit}"` : 'A number above 0'
+    fault.value = `Write it like ${sample(props.kind, props.tape)}: a number above 0`
     return
   }
   fault.value = ''

@@ -13,6 +13,12 @@ const METRIC: Record<RatingKind, Unit> = {
   modulus: { says: 'cm³', si: 1e-6, digits: 2 }, mass: { says: 'kg', si: 1, digits: 0 }, pressure: { says: 'kPa', si: 1000, digits: 2 }, plain: { says: '', si: 1, digits: 2 },
 }
 const unit = (kind: RatingKind, tape: Tape) => (tape.system === 'imperial' ? IMPERIAL : METRIC)[kind]
+const SAMPLE: Record<RatingKind, [string, string]> = {
+  force: ['500 lb', '2.2 kN'], moment: ['800 lb-ft', '1.1 kN·m'], stress: ['36 ksi', '250 MPa'], pressure: ['20 psf', '1 kPa'], modulus: ['0.7 in³', '12 cm³'],
+  mass: ['40 lb', '18 kg'], plain: ['1.5', '1.5'],
+}
+/** How a figure of a kind is written, as an example. */
+export const sample = (kind: RatingKind, tape: Tape) => SAMPLE[kind][tape.system === 'imperial' ? 0 : 1]
 export const unitSays = (kind: RatingKind, tape: Tape) => unit(kind, tape).says
 
 export function showRating(value: number | null, kind: RatingKind, tape: Tape): string {

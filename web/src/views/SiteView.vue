@@ -160,7 +160,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
       </nav>
       <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="60" :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'" /><label for="around">Keep holes off it, each side</label><input id="around" v-model="around" maxlength="12" :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'" /><button class="set">Keep, and go round it</button></form>
-      <details v-if="others.length" class="pad-x others"><summary>Measured as a whole</summary><div class="values"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button></div></details>
+      <section v-if="others.length" class="pad-x"><p class="strong">As a whole</p><div class="whole"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button></div></section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
     </main>
@@ -188,9 +188,10 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 .dim rect { fill: var(--paper); }
 .dim text { fill: var(--ink); }
 .deep { font-size: 26px; font-weight: 600; } .cut { font-size: 17px; font-weight: 600; } .fact { font-size: 15px; }
-.values { display: grid; grid-template-columns: 1.3fr 1fr 1fr 1fr; gap: 6px; margin-top: 8px; }
-.values button { display: grid; text-align: left; border: 2px solid var(--line); background: var(--paper); border-radius: 4px; min-height: 58px; padding: 4px 8px; cursor: pointer; }
-.values span { font-size: 13px; } .values b { font-size: 16px; }
+.values, .whole { display: grid; grid-template-columns: 1.3fr 1fr 1fr 1fr; gap: 6px; margin-top: 8px; }
+.whole { grid-template-columns: 1fr 1fr; }
+.values button, .whole button { display: grid; text-align: left; border: 2px solid var(--line); background: var(--paper); border-radius: 4px; min-height: 58px; padding: 4px 8px; cursor: pointer; }
+.values span, .whole span { font-size: 13px; } .values b, .whole b { font-size: 16px; }
 .setline { margin: 8px 0; }
 .set { width: 100%; min-height: 60px; border: 2px solid var(--ink); background: var(--ink); color: var(--paper); border-radius: 4px; font-size: 20px; font-weight: 600; cursor: pointer; }
 .set.done { background: var(--paper); color: var(--pass); border-color: var(--pass); }

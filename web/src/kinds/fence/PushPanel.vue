@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
+import CountField from '@/components/CountField.vue'
 import RatingField from '@/components/RatingField.vue'
 import { useFence } from '@/kinds/fence/useFence'
 import { useJob } from '@/stores/job'
@@ -17,12 +18,6 @@ const taken = computed(() => new Set(spec.value?.own_limits ?? []))
 function take(value: Advice, on: boolean): void {
   set('own_limits', ADVICE.map((item) => item.value).filter((item) => (item === value ? on : taken.value.has(item))), 'limits of our own')
 }
-const percent = computed(() => (spec.value?.falls_away ? String(Math.round(spec.value.falls_away * 1000) / 10) : ''))
-function falls(field: HTMLInputElement): void {
-  const value = Number(field.value.replace(',', '.') || 0)
-  if (!Number.isFinite(value) || value < 0 || value > 150) field.value = percent.value
-  else set('falls_away', value / 100, 'ground falling away')
-}
 </script>
 
 <template>
@@ -31,10 +26,7 @@ function falls(field: HTMLInputElement): void {
     <RatingField v-if="!spec.guards_drop" label="A person leaning on it, advice" kind="force" empty="nobody leans on it" :model-value="spec.lean_n || null" :tape="store.tape" :path="path + '/lean_n'" @update:model-value="set('lean_n', $event ?? 0, 'a person leaning')" />
     <p v-else class="small quiet">The code's guard load counts.</p>
     <RatingField label="Stock pushing at half height" kind="force" empty="no stock" :model-value="spec.stock_n || null" :tape="store.tape" :path="path + '/stock_n'" @update:model-value="set('stock_n', $event ?? 0, 'stock pushing')" />
-    <div class="falls">
-      <label :for="'falls-' + structure">Ground falls away before it, %</label>
-      <input :id="'falls-' + structure" :value="percent" placeholder="level" inputmode="decimal" autocomplete="off" @change="falls($event.target as HTMLInputElement)" />
-    </div>
+    <CountField label="Ground falls away before it, %" percent empty="level" :model-value="spec.falls_away || null" :path="path + '/falls_away'" @update:model-value="set('falls_away', $event ?? 0, 'ground falling away')" />
     <fieldset>
       <legend class="small">Advice that we take in as limits of our own</legend>
       <label v-for="item in ADVICE" :key="item.value" class="tick small"><input type="checkbox" :checked="taken.has(item.value)" @change="take(item.value, ($event.target as HTMLInputElement).checked)" /> {{ item.says }}</label>
@@ -45,8 +37,6 @@ function falls(field: HTMLInputElement): void {
 <style scoped>
 .tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
 .tick input { accent-color: var(--chalk); }
-.falls { display: flex; justify-content: space-between; align-items: center; gap: 8px; font-size: 13px; color: var(--ink-2); }
-.falls input { width: 70px; font: inherit; font-weight: 600; padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); }
 fieldset { border: 0; padding: 0; margin: 4px 0 0; display: grid; gap: 3px; }
 fieldset .tick { min-height: 26px; align-items: center; }
 legend { padding: 0; color: var(--ink-2); }
