@@ -6,6 +6,7 @@ import App from '@/App.vue'
 import { applyTheme } from '@/composables/useTheme'
 import { router } from '@/router'
 import '@/styles/base.css'
+import '@/styles/looks.css'
 import { Trellis } from '@/styles/theme'
 
 applyTheme()

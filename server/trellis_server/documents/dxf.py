@@ -11,9 +11,8 @@ from ezdxf.entities.dxfgfx import DXFGraphic
 from ezdxf.enums import TextEntityAlignment
 from ezdxf.filemanagement import new
 from ezdxf.layouts.layout import Modelspace
+from steady.data.looks import looks
 from steady.drawing.shapes import Shape, View
-
-from trellis_server.documents.look import DXF_COLOURS
 
 APP = "TRELLIS"
 POINT_MM = 12.0
@@ -29,11 +28,11 @@ def dxf(views: tuple[View, ...]) -> str:
     drawing: Drawing = new("R2010", units=units.MM)
     drawing.appids.add(APP)
     space = drawing.modelspace()
-    for layer, colour in DXF_COLOURS.items():
-        drawing.layers.add(layer, color=colour)
+    for layer, row in looks().items():
+        drawing.layers.add(layer, color=row.dxf)
     down = 0.0
     for view in views:
-        if view.name == "shape":
+        if view.layout == "free":
             continue
         down -= view.bounds[3] * 1000
         for shape in view.shapes:

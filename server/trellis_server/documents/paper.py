@@ -4,9 +4,8 @@ from collections.abc import Sequence
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
+from steady.data.looks import look
 from steady.drawing.shapes import Shape, View
-
-from trellis_server.documents.look import FILLS, STROKES
 
 Box = tuple[float, float, float, float]
 
@@ -77,10 +76,10 @@ def paint_whole(canvas: Canvas, view: View, box: Box, leave_out: Sequence[str] =
 
 def _shape(canvas: Canvas, shape: Shape, k: int, at, scale: float) -> None:  # type: ignore[no-untyped-def]
     points = [at((px + k * shape.step[0], py + k * shape.step[1])) for px, py in shape.points]
-    colour, width = STROKES.get(shape.layer, ("#14211d", 4.0))
-    canvas.setStrokeColor(HexColor(colour))
-    canvas.setLineWidth(max(0.35, width / 1000 * scale))
-    fill = FILLS.get(shape.layer)
+    row = look(shape.layer)
+    canvas.setStrokeColor(HexColor(row.ink))
+    canvas.setLineWidth(max(0.35, row.width_m * scale))
+    fill = row.fill
     if shape.kind == "text":
         return
     if shape.kind == "circle":

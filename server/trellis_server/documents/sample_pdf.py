@@ -5,9 +5,9 @@ import math
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
+from steady.data.looks import look
 from steady.drawing.shapes import View
 
-from trellis_server.documents.look import FILLS, STROKES
 from trellis_server.documents.pdf import BOLD, PAPERS, REGULAR, fonts
 
 POINTS_A_METRE = 72 / 0.0254
@@ -70,9 +70,9 @@ def _page(
                 else:
                     path.lineTo(*at)
             path.close()
-            canvas.setStrokeColor(HexColor(STROKES.get(shape.layer, ("#333333", 1.0))[0]))
+            canvas.setStrokeColor(HexColor(look(shape.layer).ink))
             canvas.setLineWidth(1.2)
-            fill = FILLS.get(shape.layer)
+            fill = look(shape.layer).fill
             if fill:
                 canvas.setFillColor(HexColor(fill))
             canvas.drawPath(path, stroke=1, fill=1 if fill else 0)

@@ -2,9 +2,8 @@
 
 from xml.sax.saxutils import escape, quoteattr
 
+from steady.data.looks import look
 from steady.drawing.shapes import Shape, View
-
-from trellis_server.documents.look import FILLS, STROKES
 
 POINT_M = 0.012
 """Height of one point of text on a true-size drawing (m)."""
@@ -29,8 +28,8 @@ def svg(view: View) -> str:
 def _shape(shape: Shape, dx: float, dy: float, k: int) -> str:
     points = [((x + dx) * 1000, -(y + dy) * 1000) for x, y in shape.points]
     about = f"data-id={quoteattr(shape.id)} class={quoteattr(shape.layer)}"
-    stroke, width = STROKES.get(shape.layer, ("#14211d", 6.0))
-    paint = f'fill="{FILLS.get(shape.layer, "none")}" stroke="{stroke}" stroke-width="{width:g}"'
+    row = look(shape.layer)
+    paint = f'fill="{row.fill or "none"}" stroke="{row.ink}" stroke-width="{row.width_m * 1000:g}"'
     if shape.kind == "text":
         x = points[0][0] + shape.shift[0] * POINT_M * 1000
         y = points[0][1] - shape.shift[1] * POINT_M * 1000
@@ -44,5 +43,5 @@ def _shape(shape: Shape, dx: float, dy: float, k: int) -> str:
     listed = " ".join(f"{x:.1f},{y:.1f}" for x, y in points)
     tag = "polygon" if shape.kind == "polygon" else "polyline"
     if tag == "polyline":
-        paint = f'fill="none" stroke="{stroke}" stroke-width="{width:g}"'
+        paint = f'fill="none" stroke="{row.ink}" stroke-width="{row.width_m * 1000:g}"'
     return f'<{tag} {about} points="{listed}" {paint}/>'

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
 import { watchDebounced } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
@@ -44,6 +45,12 @@ const link = computed(() => {
   return `/api/jobs/${store.id}/files/${structure.value}/sheets.pdf?${query}`
 })
 const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
+const { data: listed } = useQuery({
+  queryKey: computed(() => ['documents', store.id, structure.value, store.revision]),
+  queryFn: async () => (await ask(api.GET('/api/jobs/{job_id}/files/{structure}', { params: { path: { job_id: store.id, structure: structure.value } } }))).documents,
+  enabled: computed(() => !!store.id && !!structure.value),
+})
+const documents = computed(() => (listed.value ?? []).filter((row) => row.file !== 'sheets.pdf'))
 const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
 /** A task is held back while a caution that stops it is not cleared. */
 const heldBack = (id: string) => (dig.value?.held_tasks ?? []).includes(id) || !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
@@ -83,7 +90,9 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
           <label>Offset stakes, square off the string <InputText v-model="offset" class="short" placeholder="none" /></label>
         </div>
         <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
-        <p class="small">Files: <a :href="file('marks.csv')">marks, CSV</a> · <a :href="file('pieces.csv')">pieces, CSV</a> · <a :href="file('plan.svg')">plan, SVG</a> · <a :href="file('elevation.svg')">elevation, SVG</a> · <a :href="file('drawing.dxf')">drawing, DXF at true size</a></p>
+        <p v-if="documents.length" class="small">
+          Files: <template v-for="(row, i) in documents" :key="row.file">{{ i ? ' · ' : '' }}<a :href="file(row.file)">{{ row.says }}{{ row.says.includes(',') ? '' : `, ${row.file.split('.').pop()!.toUpperCase()}` }}</a></template>
+        </p>
         <DaysBox />
         <h2>Order of work</h2>
         <p v-for="item in (dig?.disagreements ?? []).filter((one) => !one.decided && (one.stage === 'frame' || one.stage === 'buy'))" :key="item.id" class="fault small">Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, in the brief.</p>

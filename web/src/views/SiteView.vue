@@ -116,6 +116,14 @@ const drawing = computed(() => {
   const scale = Math.min(SCALE, 232 / tall)
   return { scale, x0: W / 2 - 30 - post.value.station_m * scale, y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale, h: 240 }
 })
+/** What has no posts shows itself from the side, or from above. */
+const plain = computed(() => {
+  const view = sheet.value?.views.find((item) => item.how.startsWith('along')) ?? sheet.value?.views[0]
+  if (!view) return null
+  const [left, low, right, top] = view.bounds as [number, number, number, number]
+  const scale = Math.min((W - 40) / (right - left), 260 / (top - low))
+  return { view, scale, x0: (W - (right - left) * scale) / 2 - left * scale, y0: 10 + top * scale, h: (top - low) * scale + 24 }
+})
 const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), index.value + 2))
 </script>
 
@@ -163,6 +171,17 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <section v-if="others.length" class="pad-x"><p class="strong">As a whole</p><div class="whole"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button></div></section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
+    </main>
+    <main v-else-if="sheet && !posts.length" class="body">
+      <div class="head pad-x"><h1>{{ name }}</h1></div>
+      <p class="where pad-x">{{ sheet.length }}. {{ sheet.reads }}</p>
+      <svg v-if="plain" class="hole" :viewBox="`0 0 ${W} ${plain.h}`" role="img" :aria-label="plain.view.title">
+        <ViewShapes :view="plain.view" :sx="plain.scale" :sy="plain.scale" :x0="plain.x0" :y0="plain.y0" :texts="false" />
+      </svg>
+      <div class="pad-x whole">
+        <button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button>
+      </div>
+      <p v-if="!others.length" class="pad-x quiet">Nothing of this is measured on site.</p>
     </main>
     <FractionPad v-if="asked" :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}`" :start="measured(asked)" :planned="planned" :tape="tape" @done="keep" @close="asked = null" />
   </div>

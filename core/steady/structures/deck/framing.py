@@ -5,6 +5,7 @@ Framing axes: u across the joists (along the beams), v along the joists, away fr
 
 import itertools
 import math
+import re
 from collections import Counter
 from collections.abc import Callable
 from dataclasses import dataclass, replace
@@ -118,6 +119,10 @@ class Frame:
         return max((past for joist in self.joists for past in joist.past_m), default=0.0)
 
 
+LINE_NAME = re.compile(r"beam-\d+")
+"""What a whole line of beams is called; a letter more names a run of it, a number more a post."""
+
+
 def outline_of(spec: DeckSpec) -> Outline:
     """The outline on the site. Raises InputError, with the field."""
     return checked(tuple((corner.x_m, corner.y_m) for corner in spec.outline))
@@ -162,13 +167,15 @@ def frame(
         # A small platform's two beam lines stay far enough apart to be two.
         depth = max(joist.to_m - joist.from_m for joist in raw)
         overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
+    # A pinned line says how far joists run past it; a pinned post leaves all lines where they were.
+    pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
     for _ in range(8):
         lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
         conflicts: list[str] = []
         joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
         allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
-        if overhang <= allowed + 1e-6 or spec.pins:
+        if overhang <= allowed + 1e-6 or pinned_line:
             break
         overhang = allowed
     beams = _beams(spec, framing, joists, lines, beam_limit)

@@ -1,4 +1,5 @@
-"""Writes the OpenAPI document the front end's types are made from; --check fails where the file is not up to date."""
+"""Writes what the front end is made from: the OpenAPI document for its types, and every layer's style; --check fails where
+the file is not up to date."""
 
 import json
 from argparse import ArgumentParser
@@ -6,6 +7,7 @@ from pathlib import Path
 from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError
+from steady.data.looks import stylesheet
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
@@ -34,8 +36,8 @@ class Command(BaseCommand):
         """Write or compare."""
         text = json.dumps(plain(api.get_openapi_schema(path_prefix="/api/")), indent=1, sort_keys=True) + "\n"
         path: Path = options["file"]
-        if options["check"]:
-            if not path.is_file() or path.read_text(encoding="utf-8") != text:
-                raise CommandError(f"{path} is not up to date: run ./trellis types")
-            return
-        path.write_text(text, encoding="utf-8")
+        for file, body in ((path, text), (path.parent / "src" / "styles" / "looks.css", stylesheet())):
+            if not options["check"]:
+                file.write_text(body, encoding="utf-8")
+            elif not file.is_file() or file.read_text(encoding="utf-8") != body:
+                raise CommandError(f"{file} is not up to date: run ./trellis types")

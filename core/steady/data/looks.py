@@ -1,0 +1,47 @@
+"""The theme: how each layer of a drawing looks, one row for page, paper, SVG, DXF and 3-D."""
+
+from dataclasses import dataclass
+from functools import cache
+
+from steady.data.loader import keyed
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Look:
+    """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style."""
+
+    fill: str
+    ink: str
+    width_m: float
+    dxf: int
+    css: str
+
+
+PLAIN = Look(fill="", ink="#14211d", width_m=0.006, dxf=7, css="")
+"""A layer without a row is drawn all the same, in plain ink."""
+
+
+@cache
+def looks() -> dict[str, Look]:
+    """Every layer's look. Source: data/looks.csv, our own."""
+    return {
+        key: Look(
+            fill=row.text["fill"],
+            ink=row.text["ink"],
+            width_m=row.number("width_m"),
+            dxf=int(row.text["dxf"]),
+            css=row.text["css"],
+        )
+        for key, row in keyed("looks").items()
+    }
+
+
+def look(layer: str) -> Look:
+    """A layer's look."""
+    return looks().get(layer, PLAIN)
+
+
+def stylesheet() -> str:
+    """The page's style of every layer."""
+    rows = [f".s.{key} {{ {item.css}; }}" for key, item in looks().items() if item.css]
+    return "\n".join(["/* Made from the table of looks by ./trellis types: change the table, not this. */", *rows, ""])
