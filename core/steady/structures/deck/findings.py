@@ -1,14 +1,13 @@
 """What the checks of a deck share: its timbers, its load, and the list that findings go on."""
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, replace
 
-from steady.errors import OutsideScope
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Action, MemberCheck, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member
 from steady.structures.deck.loads import DeckLoad
 from steady.structures.deck.spec import DeckSpec
+from steady.structures.findings import Findings
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
 SHARES_MOST_M = 0.6096
@@ -105,86 +104,12 @@ def post_wood(stick_: Stick, spec: DeckSpec) -> Wood:
     )  # fmt: skip
 
 
-@dataclass(slots=True)
-class Found:
-    """Checks and gaps as they are found."""
+@dataclass(slots=True, kw_only=True)
+class Found(Findings):
+    """A deck's checks and gaps as they are found."""
 
     spec: DeckSpec
-    book: Rulebook
     load: DeckLoad
-    checks: list[Check] = field(default_factory=list)
-    not_covered: list[NotCovered] = field(default_factory=list)
-
-    def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> Step:
-        """A length in the unit that spans are read in."""
-        u = self.book.units
-        return Step(
-            symbol=symbol, value=value_m / u.span_m, unit=u.span, formula="", inputs=(), source=source, says=says
-        )
-
-    def limit_length(self, found: Step, value_m: float) -> Step:
-        """A found span in the unit of `length_step`, kept with its own working."""
-        u = self.book.units
-        if found.unit == u.span:
-            return found
-        per = {"in": 12.0, "mm": 1000.0, "m": 1.0, "ft": 1.0}[found.unit]
-        return Step(
-            symbol="L_max", value=value_m / u.span_m, unit=u.span, formula=f"{found.symbol} / {per:g}",
-            inputs=((found.symbol, found.value, found.unit),), source=found.source, says=found.says,
-        )  # fmt: skip
-
-    def at_most(
-        self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
-    ) -> None:  # fmt: skip
-        """A demand that must not pass its limit."""
-        self.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=basis,
-                sense="at most",
-                demand=demand,
-                limit=limit,
-                working=working,
-                case=case,
-                fitted=fitted,
-                asks=asks,
-            )
-        )
-
-    def at_least(
-        self, name: str, about: str, has: Step, needs: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
-    ) -> None:  # fmt: skip
-        """Something that must reach what is needed."""
-        self.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=basis,
-                sense="at least",
-                demand=has,
-                limit=needs,
-                working=working,
-                case=case,
-                fitted=fitted,
-                asks=asks,
-            )
-        )
-
-    def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
-        """Checks of a bent member under the name of what it is; the worst of each kind."""
-        worst: dict[tuple[str, Asks], Check] = {}
-        for item in found:
-            if item.check.demand.value <= 0:
-                continue
-            name = _named(what, item.check.name)
-            check = replace(item.check, name=name, about=about, case=f"{where}, {item.check.case}")
-            key = (name, check.asks)
-            if key not in worst or check.use > worst[key].use:
-                worst[key] = check
-        self.checks += worst.values()
 
     def check_member(
         self, wood: Wood, *, dead: Action, live: Action, span_m: float, about: str
@@ -198,34 +123,3 @@ class Found:
             self.book, wood, dead=dead, live=live, span_m=span_m, about=about, load=self.load.floor.load,
             sags=self.book.deck_sags(wood, self.spec.dwelling_units),
         )  # fmt: skip
-
-    def gap(
-        self, name: str, about: str, refused: OutsideScope, basis: Basis = Basis.RECKONED, crew: bool = False,
-        needs: Step | None = None,
-    ) -> None:  # fmt: skip
-        """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
-        self.not_covered.append(
-            NotCovered(
-                name=name, about=about, basis=basis, reason=refused.reason, would_have_to_change=refused.would_have_to_change,
-                crew=crew, needs=needs,
-            )
-        )  # fmt: skip
-
-
-_VERBS = {
-    "Bends": "bend", "Shears": "shear", "Sags": "sag", "Sags over the years": "sag over the years",
-}  # fmt: skip
-
-
-def _named(what: str, name: str) -> str:
-    plural = what.endswith("s")
-    verb = _VERBS.get(name, name.lower())
-    if plural:
-        return f"{what} {verb}"
-    first, _, rest = verb.partition(" ")
-    return f"{what} {first}s{' ' + rest if rest else ''}"
-
-
-def said(force: Step) -> str:
-    """A force in words of its own size: whole pounds, hundredths of a kilonewton."""
-    return f"{force.value:,.0f} {force.unit}" if abs(force.value) >= 20 else f"{force.value:,.2f} {force.unit}"

@@ -10,11 +10,12 @@ from steady.rulebooks.answers import Action
 from steady.rulebooks.bent import check_member
 from steady.structures.bends import check_bends
 from steady.structures.deck.build import UP, Builder
-from steady.structures.deck.findings import Found, Timber, joist_wood, said
+from steady.structures.deck.findings import Found, Timber, joist_wood
 from steady.structures.deck.framing import Frame, height_of
 from steady.structures.deck.guards import cap_of, rail_of
 from steady.structures.deck.joists import factored
 from steady.structures.deck.spec import StairDesign
+from steady.structures.findings import said
 from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
 from steady.structures.wood import outdoors

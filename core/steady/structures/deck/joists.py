@@ -9,10 +9,11 @@ from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
-from steady.structures.deck.findings import Found, Timber, joist_wood, line_of, said
+from steady.structures.deck.findings import Found, Timber, joist_wood, line_of
 from steady.structures.deck.framing import Frame, Joist
 from steady.structures.deck.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.spec import DeckSpec, runs_on
+from steady.structures.findings import said
 
 TIP_N = 220 * LB
 TIP_RATIO = 180.0

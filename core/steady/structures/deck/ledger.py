@@ -5,9 +5,10 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, LB
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import si
-from steady.structures.deck.findings import Found, Timber, said
+from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.joists import factored, kinds
+from steady.structures.findings import said
 
 TIE_N = 1500 * LB
 """At two places within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high)."""

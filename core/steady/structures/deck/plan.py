@@ -88,7 +88,7 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
-    found = Found(spec, book, deck_load(spec, site, book, min(right - left, high - low)))
+    found = Found(spec=spec, book=book, load=deck_load(spec, site, book, min(right - left, high - low)))
     laid = lay_out(spec, found, timber)
     conflicts, notes = list(laid.conflicts), list(laid.notes)
     if spec.bridge is not None:

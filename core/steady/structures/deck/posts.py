@@ -11,9 +11,10 @@ from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import FixingAsk, Soil, Standing, si
 from steady.rulebooks.bent import floor_cases
-from steady.structures.deck.findings import Found, Timber, line_of, post_wood, said
+from steady.structures.deck.findings import Found, Timber, line_of, post_wood
 from steady.structures.deck.framing import Frame, PostAt, height_of
 from steady.structures.deck.spec import DeckSpec
+from steady.structures.findings import said
 from steady.structures.soil import soil_of
 
 SQUAT_M = 0.3
