@@ -30,14 +30,27 @@ class Findings:
             return found
         per = {"in": 12.0, "mm": 1000.0, "m": 1.0, "ft": 1.0}[found.unit]
         return Step(
-            symbol="L_max", value=value_m / u.span_m, unit=u.span, formula=f"{found.symbol} / {per:g}",
-            inputs=((found.symbol, found.value, found.unit),), source=found.source, says=found.says,
-        )  # fmt: skip
+            symbol="L_max",
+            value=value_m / u.span_m,
+            unit=u.span,
+            formula=f"{found.symbol} / {per:g}",
+            inputs=((found.symbol, found.value, found.unit),),
+            source=found.source,
+            says=found.says,
+        )
 
     def at_most(
-        self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
-    ) -> None:  # fmt: skip
+        self,
+        name: str,
+        about: str,
+        demand: Step,
+        limit: Step,
+        working: tuple[Step, ...] = (),
+        case: str = "",
+        basis: Basis = Basis.RECKONED,
+        fitted: bool = False,
+        asks: Asks = Asks.CODE,
+    ) -> None:
         """A demand that must not pass its limit."""
         self.checks.append(
             Check(
@@ -55,9 +68,17 @@ class Findings:
         )
 
     def at_least(
-        self, name: str, about: str, has: Step, needs: Step, working: tuple[Step, ...] = (), case: str = "",
-        basis: Basis = Basis.RECKONED, fitted: bool = False, asks: Asks = Asks.CODE,
-    ) -> None:  # fmt: skip
+        self,
+        name: str,
+        about: str,
+        has: Step,
+        needs: Step,
+        working: tuple[Step, ...] = (),
+        case: str = "",
+        basis: Basis = Basis.RECKONED,
+        fitted: bool = False,
+        asks: Asks = Asks.CODE,
+    ) -> None:
         """Something that must reach what is needed."""
         self.checks.append(
             Check(
@@ -88,21 +109,36 @@ class Findings:
         self.checks += worst.values()
 
     def gap(
-        self, name: str, about: str, refused: OutsideScope, basis: Basis = Basis.RECKONED, crew: bool = False,
+        self,
+        name: str,
+        about: str,
+        refused: OutsideScope,
+        basis: Basis = Basis.RECKONED,
+        crew: bool = False,
         needs: Step | None = None,
-    ) -> None:  # fmt: skip
+    ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
         self.not_covered.append(
             NotCovered(
-                name=name, about=about, basis=basis, reason=refused.reason, would_have_to_change=refused.would_have_to_change,
-                crew=crew, needs=needs,
+                name=name,
+                about=about,
+                basis=basis,
+                reason=refused.reason,
+                would_have_to_change=refused.would_have_to_change,
+                crew=crew,
+                needs=needs,
             )
-        )  # fmt: skip
+        )
 
 
 _VERBS = {
-    "Bends": "bend", "Shears": "shear", "Sags": "sag", "Sags over the years": "sag over the years",
-}  # fmt: skip
+    "Bends": "bend",
+    "Shears": "shear",
+    "Sags": "sag",
+    "Sags over the years": "sag over the years",
+    "Bends lifted": "bend lifted",
+    "Shears lifted": "shear lifted",
+}
 
 
 def _named(what: str, name: str) -> str:

@@ -8,7 +8,18 @@ from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_typ
 from annotated_types import Ge, Gt, Le, Lt, MaxLen
 
 Sort = Literal[
-    "length", "small length", "angle", "force", "pressure", "count", "ratio", "words", "choice", "tick", "stick"
+    "length",
+    "small length",
+    "angle",
+    "force",
+    "pressure",
+    "count",
+    "ratio",
+    "number",
+    "words",
+    "choice",
+    "tick",
+    "stick",
 ]
 
 

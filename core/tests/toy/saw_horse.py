@@ -29,9 +29,15 @@ from steady.yard.stock import stick
 
 LEAN = math.radians(15)
 NOT_RECKONED = (
-    "Beam bends", "Beam shears", "Beam sags", "Beam bears on its post", "Brace squeezes", "Rails bend", "Rails sag",
+    "Beam bends",
+    "Beam shears",
+    "Beam sags",
+    "Beam bears on its post",
+    "Brace squeezes",
+    "Rails bend",
+    "Rails sag",
     "Rail ends hold",
-)  # fmt: skip
+)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -76,9 +82,16 @@ def plan(case: Case) -> Plan:
     def part(role: str, length_m: float, places: list[Place], cuts: tuple[Cut, ...] = ()) -> Part:
         mass = wood.density_kg_per_m3 * t * w * length_m
         return Part(
-            id=f"{me}/{role}", role=role, item=wood.key, length_m=length_m, section_m=(t, w), places=tuple(places),
-            cuts=cuts, mass_kg=mass, stick_m=length_m + t,
-        )  # fmt: skip
+            id=f"{me}/{role}",
+            role=role,
+            item=wood.key,
+            length_m=length_m,
+            section_m=(t, w),
+            places=tuple(places),
+            cuts=cuts,
+            mass_kg=mass,
+            stick_m=length_m + t,
+        )
 
     leg_m = (top - w) / math.cos(LEAN)
     saws: tuple[Cut, ...] = (
@@ -94,9 +107,14 @@ def plan(case: Case) -> Plan:
     bearer = Place(id=f"{me}/bearer", at=(0.0, 0.0, top - w / 2), along=(1.0, 0.0, 0.0), up=(0.0, 0.0, 1.0))
     step: Vec = (spec.long_m - 0.3, 0.0, 0.0)
     stretch = Place(
-        id=f"{me}/stretchers", about=f"{me}/legs", at=(0.15, -0.15, 0.2), along=(0.0, 1.0, 0.0), up=(0.0, 0.0, 1.0),
-        count=2, step=step,
-    )  # fmt: skip
+        id=f"{me}/stretchers",
+        about=f"{me}/legs",
+        at=(0.15, -0.15, 0.2),
+        along=(0.0, 1.0, 0.0),
+        up=(0.0, 0.0, 1.0),
+        count=2,
+        step=step,
+    )
     made = (part("beam", spec.long_m, [bearer]), part("brace", leg_m, legs, saws), part("rail", 0.3, [stretch]))
     return Plan(
         format=1,
@@ -111,7 +129,10 @@ def plan(case: Case) -> Plan:
         checks=(),
         not_covered=tuple(
             NotCovered(
-                name=name, about=f"{me}/bearer", basis=Basis.RECKONED, reason="a saw-horse is not reckoned",
+                name=name,
+                about=f"{me}/bearer",
+                basis=Basis.RECKONED,
+                reason="a saw-horse is not reckoned",
                 would_have_to_change="stand on it only if you would on any other",
             )
             for name in NOT_RECKONED
@@ -133,7 +154,7 @@ def plan(case: Case) -> Plan:
         ),
         targets=(Target(about=f"{me}/bearer", what="length", planned=spec.long_m, within=0.003, replans="hold"),),
         called="saw-horse",
-    )  # fmt: skip
+    )
 
 
 def move(spec: SawHorseSpec, handle: Handle, to_m: float) -> SawHorseSpec:

@@ -1,5 +1,6 @@
 """The demo's jobs: made-up places, all inside what the rules may answer."""
 
+import math
 from dataclasses import replace
 
 from steady.ground.permits import SiteNote
@@ -18,6 +19,7 @@ from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
 
 from trellis_server.demo.kestrel import kestrel_ridge
+from trellis_server.demo.pergolas import path_pergola
 from trellis_server.demo.quillet import quillet_plots
 from trellis_server.demo.tui import tui_terrace
 
@@ -151,6 +153,8 @@ def larkspur_rise() -> Job:
         frost_m=30 * IN,
         wind_speed_m_per_s=105 * MPH,
         exposure="B",
+        latitude_rad=math.radians(41.2),
+        longitude_rad=math.radians(-81.6),
         north_rad=0.5,
         notes=(
             SiteNote(
@@ -220,6 +224,7 @@ def larkspur_rise() -> Job:
             Structure(name="Lower path", spec=lower_path()),
             Structure(name="Kitchen garden gate", spec=garden_gate()),
             Structure(name="Kitchen deck", spec=kitchen_deck()),
+            Structure(name="Path pergola", spec=path_pergola()),
         ),
     )
 

@@ -1,5 +1,6 @@
 """Tui Terrace: a house under the New Zealand and Australia school."""
 
+import math
 from dataclasses import replace
 
 from steady.ground.readings import Shot
@@ -9,6 +10,8 @@ from steady.structures.fence.entry import read_line
 from steady.structures.fence.presets import preset
 from steady.structures.fence.spec import FenceSpec, Infill
 from steady.yard.choices import YardChoices
+
+from trellis_server.demo.pergolas import terrace_pergola
 
 SCREEN = "bin-screen"
 YARD = "wash-yard"
@@ -52,6 +55,8 @@ def tui_terrace() -> Job:
         wind_speed_m_per_s=37.0,
         exposure="B",
         north_rad=0.5,
+        latitude_rad=math.radians(-36.9),
+        longitude_rad=math.radians(174.8),
         locate=Locate(ticket="TT-31", expires="2026-12-12", owners_answered=True),
         grounds=(Ground(line=SCREEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),),
     )
@@ -67,5 +72,6 @@ def tui_terrace() -> Job:
         structures=(
             Structure(name="Bin screen", spec=bin_screen()),
             Structure(name="Wash yard on blocks", spec=wash_yard()),
+            Structure(name="Terrace pergola", spec=terrace_pergola()),
         ),
     )

@@ -2,10 +2,11 @@
 
 import json
 import re
+import subprocess
+import sys
 from pathlib import Path
 
 from django.conf import settings
-from django.core.management import call_command
 from django.test import SimpleTestCase
 
 WEB: Path = settings.BASE / "web"

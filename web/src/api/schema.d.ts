@@ -813,7 +813,7 @@ export interface components {
              * Sort
              * @enum {string}
              */
-            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "words" | "choice" | "tick" | "stick";
+            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick";
             /** When */
             when: [
                 string,
@@ -1851,7 +1851,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["Lock"][];
+            locks: components["schemas"]["steady__structures__fence__spec__Lock"][];
             look?: components["schemas"]["LookApproved"] | null;
             /**
              * Margin M
@@ -3284,21 +3284,6 @@ export interface components {
             ticket: string;
         };
         /**
-         * Lock
-         * @description A post that stays where it is.
-         */
-        Lock: {
-            /** At M */
-            at_m: number;
-            /** Id */
-            id: string;
-            /**
-             * Why
-             * @default
-             */
-            why: string;
-        };
-        /**
          * LookApproved
          * @description Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
          */
@@ -3755,6 +3740,201 @@ export interface components {
             price: number;
             /** Stock M */
             stock_m: number;
+        };
+        /**
+         * PergolaSpec
+         * @description A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
+         *
+         *     Args:
+         *         beams_m: Length of the beams, out to out, along x.
+         *         rafters_m: Length of the rafters, out to out (attached: from the house).
+         *         high_m: Clear height under the beams.
+         *         attach: On its own posts, or hung on the house along its first edge.
+         *         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
+         *             beams' centre lines; None: an eighth of theirs.
+         *         posts: Under each beam; None: the fewest whose beam passes.
+         *         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+         *         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
+         *         second_slats: Another layer of the same slats, square over the first.
+         *         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
+         *         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
+         *         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
+         *         net_coefficient: For schools that give none for slats.
+         *         grows: Climbers close it to the wind, and weigh.
+         *         locks: Posts that stay where they are.
+         */
+        PergolaSpec: {
+            /**
+             * Attach
+             * @default free
+             * @enum {string}
+             */
+            attach: "free" | "house";
+            /**
+             * Beam
+             * @default joist 2x10 pine
+             */
+            beam: string;
+            /** Beam Past M */
+            beam_past_m?: number | null;
+            /**
+             * Beams M
+             * @default 4.8768
+             */
+            beams_m: number;
+            /**
+             * Brace
+             * @default
+             */
+            brace: string;
+            /**
+             * Brace M
+             * @default 0.6096
+             */
+            brace_m: number;
+            /** @default reckoned */
+            built_on: components["schemas"]["Basis"];
+            /** Footing Depth M */
+            footing_depth_m?: number | null;
+            /**
+             * Format
+             * @default 1
+             * @constant
+             */
+            format: 1;
+            /**
+             * Grows
+             * @default nothing
+             * @enum {string}
+             */
+            grows: "nothing" | "climbers";
+            /**
+             * High M
+             * @default 2.4384
+             */
+            high_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default pergola
+             * @constant
+             */
+            kind: "pergola";
+            /**
+             * Locks
+             * @default []
+             */
+            locks: components["schemas"]["steady__structures__pergola__spec__Lock"][];
+            /** Net Coefficient */
+            net_coefficient?: number | null;
+            /**
+             * Pier Above M
+             * @default 0.0508
+             */
+            pier_above_m: number;
+            /** Pier Width M */
+            pier_width_m?: number | null;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies: number;
+            /**
+             * Post
+             * @default post 6x6 pine
+             */
+            post: string;
+            /** Posts */
+            posts?: number | null;
+            /**
+             * Rafter
+             * @default joist 2x8 pine
+             */
+            rafter: string;
+            /** Rafter Past M */
+            rafter_past_m?: number | null;
+            /**
+             * Rafter Spacing M
+             * @default 0.6096
+             */
+            rafter_spacing_m: number;
+            /**
+             * Rafters M
+             * @default 3.6576
+             */
+            rafters_m: number;
+            /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
+            /**
+             * Seat
+             * @default on top
+             * @enum {string}
+             */
+            seat: "on top" | "on shoulders";
+            /**
+             * Second Slats
+             * @default false
+             */
+            second_slats: boolean;
+            /**
+             * Shade
+             * @default 0.5
+             */
+            shade: number;
+            /**
+             * Slat
+             * @default baluster 2x2 pine
+             */
+            slat: string;
+            /**
+             * Slat Count
+             * @default 20
+             */
+            slat_count: number;
+            /**
+             * Slat Cover
+             * @default 0.3
+             */
+            slat_cover: number;
+            /**
+             * Slat Gap M
+             * @default 0.0889
+             */
+            slat_gap_m: number;
+            /**
+             * Slats By
+             * @default gap
+             * @enum {string}
+             */
+            slats_by: "gap" | "count" | "cover" | "shade";
+            /**
+             * @default {
+             *       "hour": 15,
+             *       "on": "2026-06-21",
+             *       "utc_h": 0
+             *     }
+             */
+            sun: components["schemas"]["SunAsked"];
+            /**
+             * Upright
+             * @default knee braces
+             * @enum {string}
+             */
+            upright: "knee braces" | "fixed posts" | "none";
+            /**
+             * Wall
+             * @default wood frame
+             */
+            wall: string;
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
         };
         /**
          * PieceRow
@@ -5078,7 +5258,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
         };
         /** SumAnswer */
         SumAnswer: {
@@ -5153,6 +5333,27 @@ export interface components {
         SumsAnswer: {
             /** Sums */
             sums: components["schemas"]["SumRow"][];
+        };
+        /**
+         * SunAsked
+         * @description The day and hour that shade is asked for; the clock with daylight saving as the crew types it.
+         */
+        SunAsked: {
+            /**
+             * Hour
+             * @default 15
+             */
+            hour: number;
+            /**
+             * On
+             * @default 2026-06-21
+             */
+            on: string;
+            /**
+             * Utc H
+             * @default 0
+             */
+            utc_h: number;
         };
         /**
          * Table
@@ -5471,6 +5672,36 @@ export interface components {
             role: string;
             /** Says */
             says: string;
+        };
+        /**
+         * Lock
+         * @description A post that stays where it is.
+         */
+        steady__structures__fence__spec__Lock: {
+            /** At M */
+            at_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+        };
+        /**
+         * Lock
+         * @description A post that stays where it is along its beam.
+         */
+        steady__structures__pergola__spec__Lock: {
+            /** At M */
+            at_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
     };
     responses: never;
@@ -6280,7 +6511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6331,7 +6562,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6382,7 +6613,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6433,7 +6664,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
                 };
             };
             /** @description Unauthorized */

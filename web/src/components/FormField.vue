@@ -4,6 +4,7 @@ import type { Asked } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import CountField from '@/components/CountField.vue'
 import LengthField from '@/components/LengthField.vue'
+import NumberField from '@/components/NumberField.vue'
 import PickField from '@/components/PickField.vue'
 import RatingField from '@/components/RatingField.vue'
 import StickField from '@/components/StickField.vue'
@@ -41,6 +42,7 @@ function length(value: number | null): void {
   <AngleField v-else-if="field.sort === 'angle'" :label="field.says" :model-value="number" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
   <CountField v-else-if="field.sort === 'count' || field.sort === 'ratio'" :label="field.says" :model-value="number" :percent="field.sort === 'ratio'" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
   <RatingField v-else-if="field.sort === 'force' || field.sort === 'pressure'" :label="field.says" :kind="field.sort" :model-value="number" :tape="tape" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
+  <NumberField v-else-if="field.sort === 'number'" :label="field.says" :model-value="number" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
   <WordsField v-else :label="field.says" :model-value="String(value ?? '')" :longest="field.longest ?? 200" :path="path" @update:model-value="emit('put', $event)" />
 </template>
 

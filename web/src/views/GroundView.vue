@@ -4,6 +4,7 @@ import Textarea from 'primevue/textarea'
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { GroundRead } from '@/api/types'
+import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import WindFields from '@/components/WindFields.vue'
@@ -164,6 +165,8 @@ function north(): void {
         <PickField v-if="editions.length" label="Edition" :model-value="site.edition" :options="editions" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
         <template v-if="store.document.school === 'nz' || store.document.school === 'ca'"><label for="clay">Strength of the clay as measured with a vane, kPa</label><InputText id="clay" :model-value="String(site.cohesion_pa / 1000)" inputmode="numeric" :aria-invalid="!!cohesionFault" @update:model-value="cohesion = $event ?? ''" @change="strength" /></template>
         <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
+        <AngleField label="Latitude, north of the equator" empty="not known" :model-value="site.latitude_rad ?? null" path="site/latitude_rad" @update:model-value="store.change((job) => void (job.site.latitude_rad = $event), 'latitude')" />
+        <AngleField label="Longitude, east of Greenwich" empty="not known" :model-value="site.longitude_rad ?? null" path="site/longitude_rad" @update:model-value="store.change((job) => void (job.site.longitude_rad = $event), 'longitude')" />
         <label for="north">North, degrees left of the line's start</label><InputText id="north" :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)" inputmode="numeric" @update:model-value="direction = $event ?? ''" @change="north" />
         <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost{{ store.document.school === 'ca' ? '' : `, ${shownSpeed} ${speedUnit.says}` }}.</p>
       </section>

@@ -110,13 +110,20 @@ DECK = Kind(
     read=read,
     presets=(("deck", "a deck"), ("footbridge", "a footbridge")),
     form=(
-        Group(title="On the house", fields=(Field(path="ledger/wall", says="The wall is", sort="choice", names=tuple(walls())),)),
+        Group(
+            title="On the house",
+            fields=(Field(path="ledger/wall", says="The wall is", sort="choice", names=tuple(walls())),),
+        ),
     ),
     tables=(
         Table(key="members", says="Members"),
         Table(
-            key="joists", says="Joists",
-            offers=(Offered(group="ways", title="", what="way", beside=True), Offered(group="joists", title="", what="joist")),
+            key="joists",
+            says="Joists",
+            offers=(
+                Offered(group="ways", title="", what="way", beside=True),
+                Offered(group="joists", title="", what="joist"),
+            ),
         ),
         Table(key="beams", says="Beams", offers=(Offered(group="beams", title="", what="beam"),), needs="beam"),
         *COMMON,
@@ -128,4 +135,4 @@ DECK = Kind(
     let_go=let_go,
     candidates=_candidates,
     choices=_choices,
-)  # fmt: skip
+)

@@ -15,7 +15,7 @@ from steady.plan.model import Asks, Basis, Check, Plan
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.wind import place_of
+from steady.structures.wind_place import place_of
 from steady.yard.choices import YardChoices
 
 FINEST = 1.001

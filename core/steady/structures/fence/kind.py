@@ -36,10 +36,24 @@ from steady.structures.kind import (
     changed,
 )
 
-OWN = frozenset({
-    "id", "kind", "format", "straights", "openings", "zones", "locks", "built_on", "practice", "closed", "start_at", "end_at",
-    "lift_outs", "look",
-})  # fmt: skip
+OWN = frozenset(
+    {
+        "id",
+        "kind",
+        "format",
+        "straights",
+        "openings",
+        "zones",
+        "locks",
+        "built_on",
+        "practice",
+        "closed",
+        "start_at",
+        "end_at",
+        "lift_outs",
+        "look",
+    }
+)
 LEAST_STRAIGHT_M = 0.1
 WAYS = (
     ("as it is", "As it is"),
@@ -191,14 +205,18 @@ FENCE = Kind(
     line=LINE,
     read=read,
     presets=(
-        ("fence", "a fence"), ("slat screen", "a slat screen"), ("stock pen", "a stock pen of welded panels"),
+        ("fence", "a fence"),
+        ("slat screen", "a slat screen"),
+        ("stock pen", "a stock pen of welded panels"),
         ("enclosure on blocks", "an enclosure on loose blocks"),
     ),
     tables=(
         Table(key="marks", says="Marks"),
         Table(key="line", says="Line"),
         Table(
-            key="ways", says="Ways", offers=(
+            key="ways",
+            says="Ways",
+            offers=(
                 Offered(group="bays", title="Bays", what="way of spacing the posts"),
                 Offered(group="feet", title="What they stand in or on", what="foot"),
                 Offered(group="styles", title="What closes them", what="style"),
@@ -219,7 +237,12 @@ FENCE = Kind(
     approval=_approval,
     found=met,
     starts=Starts(
-        ways=WAYS, signed=frozenset({"our crew", "usual here"}), crew="our crew", begin=begin, habit=CrewHabit, habit_of=habit_of,
+        ways=WAYS,
+        signed=frozenset({"our crew", "usual here"}),
+        crew="our crew",
+        begin=begin,
+        habit=CrewHabit,
+        habit_of=habit_of,
         singles=singles,
     ),
-)  # fmt: skip
+)

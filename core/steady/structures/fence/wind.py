@@ -12,19 +12,7 @@ from steady.structures.fence.faces import Face, faces, with_gates_open
 from steady.structures.fence.findings import Loads, Timber
 from steady.structures.fence.infill import solidity
 from steady.structures.fence.spec import FenceSpec
-
-
-def place_of(site: Site) -> WindPlace:
-    """Where the wind blows, as the school's rules are asked."""
-    return WindPlace(
-        speed_m_per_s=site.wind_speed_m_per_s,
-        pressure_pa=site.wind_pressure_pa,
-        exposure=site.exposure,
-        edition=site.edition,
-        return_years=site.wind_return_years,
-        crest=site.crest_factor,
-        importance=site.wind_importance,
-    )
+from steady.structures.wind_place import place_of
 
 
 def wind_on(spec: FenceSpec, site: Site, book: Rulebook, timber: Timber) -> Loads:

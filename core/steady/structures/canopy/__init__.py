@@ -1,0 +1,1 @@
+"""What roofs on posts share: loads, bent members, what keeps them upright, ties and feet."""

@@ -1,0 +1,174 @@
+"""Members that run over supports and past them: what a spread load and a person do, and the school's checks of it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Asks, Check
+from steady.rulebooks.answers import Action, LoadType, Sag, Sideways, Wood
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import check_member
+from steady.statics.beam import PointLoad, SpreadLoad, solve
+from steady.structures.findings import Findings
+
+NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
+ROOF_SAG = {"us": (240.0, "irc: R301.7; high"), "ca": (180.0, "nbc: 9.4.3.1; high")}
+"""Span over which a roof's member may sag; where a school gives none, L/240 [our own]."""
+TIP_RATIO = 90.0
+"""A tip sags no more than so much of what runs past, under a person [our own]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Run:
+    """A member: its length and where it is held; the longest span and what runs past at either end."""
+
+    length_m: float
+    supports_m: tuple[float, ...]
+
+    @property
+    def span_m(self) -> float:
+        """The longest span between supports."""
+        return max(b - a for a, b in zip(self.supports_m, self.supports_m[1:], strict=False))
+
+    @property
+    def past_m(self) -> float:
+        """The longest stretch past a support."""
+        return max(self.supports_m[0], self.length_m - self.supports_m[-1])
+
+    def even(self, load_n_per_m: float) -> Action:
+        """What an even load does (its size without a sign: lifted or loaded)."""
+        if not load_n_per_m > 0:
+            return NOTHING
+        spread = SpreadLoad(from_m=0.0, to_m=self.length_m, start_n_per_m=load_n_per_m, end_n_per_m=load_n_per_m)
+        return self._action([spread])
+
+    def reactions_n(self, load_n_per_m: float) -> tuple[float, ...]:
+        """At every support, under an even load."""
+        spread = SpreadLoad(from_m=0.0, to_m=self.length_m, start_n_per_m=load_n_per_m, end_n_per_m=load_n_per_m)
+        return solve(self.length_m, self.supports_m, [spread], stiffness_n_m2=1.0).reactions_n
+
+    def point(self, load_n: float, at_m: float) -> Action:
+        """What one force does."""
+        return self._action([PointLoad(at_m=at_m, load_n=load_n)])
+
+    def middle_m(self) -> float:
+        """The middle of the longest span."""
+        pairs = list(zip(self.supports_m, self.supports_m[1:], strict=False))
+        a, b = max(pairs, key=lambda pair: pair[1] - pair[0])
+        return (a + b) / 2
+
+    def _action(self, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
+        solved = solve(self.length_m, self.supports_m, loads, stiffness_n_m2=1.0)
+        low, high = solved.moment_extremes_n_m()
+        down, up = solved.deflection_extremes_m()
+        return Action(
+            moment_n_m=max(abs(low), abs(high)), shear_n=solved.shear_extreme_n(), sag_n_m3=max(abs(down), abs(up))
+        )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Loaded:
+    """One load on a member beside its own weight: what it is called, what it does, how long it lasts, whether sag counts."""
+
+    says: str
+    action: Action
+    lasts: LoadType
+    sags: bool = True
+
+
+def check_run(
+    found: Findings, what: str, about: str, wood: Wood, run: Run, dead: Action, loads: Sequence[Loaded]
+) -> None:
+    """Every check of a member under each load in turn, never two of them together; the worst of each kind is kept.
+
+    Args:
+        what: What the member is called ("Rafters").
+        about: What the checks are about.
+        dead: What its lasting load does.
+    """
+    limits = _sags(found.book)
+    for load in loads:
+        try:
+            checks = check_member(
+                found.book,
+                wood,
+                dead=dead,
+                live=load.action,
+                span_m=run.span_m,
+                about=about,
+                load=load.lasts,
+                sags=limits if load.sags else (),
+            )
+        except OutsideScope as refused:
+            found.gap(
+                f"{what} bend, {load.says}" if what.endswith("s") else f"{what} bends, {load.says}", about, refused
+            )
+            continue
+        found.members(what, about, checks, load.says)
+    found.checks = worst_of_each(found.checks, about)
+
+
+def worst_of_each(checks: list[Check], about: str) -> list[Check]:
+    """The checks with only the worst of each name about one thing kept."""
+    worst: dict[tuple[str, Asks], Check] = {}
+    kept = []
+    for check in checks:
+        if check.about != about:
+            kept.append(check)
+            continue
+        key = (check.name, check.asks)
+        if key not in worst or check.use > worst[key].use:
+            worst[key] = check
+    return [*kept, *worst.values()]
+
+
+def _sags(book: Rulebook) -> tuple[Sag, ...]:
+    ratio, source = ROOF_SAG.get(
+        book.key, (240.0, "practice: L/240, our own; the school gives no limit for open roofs")
+    )
+    return (Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),)
+
+
+def check_lifted(
+    found: Findings, what: str, about: str, wood: Wood, run: Run, dead_n_per_m: float, up_n_per_m: float
+) -> None:
+    """A member lifted by the wind bends the other way, its lower edge held only where it lies on its supports.
+
+    Args:
+        dead_n_per_m: The share of lasting load that counts against lift.
+        up_n_per_m: The wind up at the school's design level.
+    """
+    net = up_n_per_m - dead_n_per_m
+    if not net > 0:
+        return
+    book = found.book
+    try:
+        held, _ = book.stability(wood, Sideways(unbraced_m=run.span_m, load_case="uniform", load="wind"))
+        checks = check_member(
+            book,
+            wood,
+            dead=NOTHING,
+            live=_unfactored(book, run.even(net)),
+            span_m=run.span_m,
+            about=about,
+            load="wind",
+            stability=held.value,
+            sags=(),
+        )
+    except (OutsideScope, InputError) as refused:
+        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a stiffer member")
+        found.gap(f"{what} bend lifted", about, outside)
+        return
+    named = [
+        replace(item, check=replace(item.check, name=f"{item.check.name} lifted", case="net of what holds it down"))
+        for item in checks
+    ]
+    found.members(what, about, tuple(named), "wind up, lower edge not held")
+
+
+def _unfactored(book: Rulebook, action: Action) -> Action:
+    """An action that stands at design level already, so that the school's own load factor does not raise it twice."""
+    factor = max(case.live for case in book.combinations("") if case.live and not case.snow and not case.wind)
+    return Action(
+        moment_n_m=action.moment_n_m / factor, shear_n=action.shear_n / factor, sag_n_m3=action.sag_n_m3 / factor
+    )

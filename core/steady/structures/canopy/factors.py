@@ -1,0 +1,33 @@
+"""What a school multiplies loads of roofs on posts by: its design level, and what counts against lift."""
+
+from dataclasses import dataclass
+
+from steady.data.loader import keyed
+from steady.rulebooks.base import Rulebook
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Factors:
+    """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift."""
+
+    dead: float
+    live: float
+    wind_up: float
+    lasting: float
+
+
+def factors_of(book: Rulebook) -> Factors:
+    """The school's. Source: data/canopy_loads.csv and its combination for uplift.
+
+    Raises:
+        OutsideScope: The school has none entered.
+    """
+    row = keyed("canopy_loads").get(book.key)
+    if row is None:
+        book.none("load on roofs over terraces")
+    return Factors(
+        dead=row.number("dead_factor"),
+        live=row.number("live_factor"),
+        wind_up=row.number("wind_up_factor"),
+        lasting=book.uplift()[0],
+    )

@@ -1,0 +1,254 @@
+"""What keeps a roof on posts upright, both ways always: knee-braced bents, or posts fixed in the ground."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Asks, Step
+from steady.rulebooks.answers import Standing, Wood, si
+from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
+from steady.structures.findings import Findings, said
+
+FIXED_LENGTH = 2.1
+"""Buckling length of a post fixed at its foot and free at its top, over its height. Source: NDS appendix G (from memory, high)."""
+DRIFT_RATIO = 100.0
+"""Sideways at the top, as a share of the height: advice [our own]."""
+SLIP_N_PER_M = 4.5e6
+"""How a brace's two bolts at either end give [our own, low]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sway:
+    """One way in which a roof may sway: which, the push on one bent of some posts, and its cross member."""
+
+    way: str
+    push_n: float
+    posts: int
+    span_m: float
+    cross: Wood
+    working: tuple[Step, ...] = ()
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Swayed:
+    """What sway asks of one post and its joints (N, N m at the us allowable or the others' ultimate level)."""
+
+    way: str
+    axial_n: float
+    top_pull_n: float
+    moment_n_m: float
+    shear_n: float
+    length_m: float
+    drift_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stand:
+    """How posts stand: what keeps them upright, from hinge to the cross member's middle, and their brace's leg."""
+
+    upright: str
+    height_m: float
+    brace_m: float
+    post: Wood
+    brace: Wood
+
+
+def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
+    """Forces and checks of one bent; None where nothing keeps it upright, or a rule does not reach it.
+
+    Source: statics (`statics/bents.py`), equal to a frame solver.
+    """
+    u = found.book.units
+    push = Step(
+        symbol="P",
+        value=ask.push_n / u.force_n,
+        unit=u.force,
+        formula="",
+        inputs=(),
+        source="practice: rows of bare members",
+        says=f"wind {ask.way}, on one line of {ask.posts} posts",
+    )
+    if stand.upright == "none":
+        return None  # the plan says that it cannot be built so
+    try:
+        modulus = si(found.book.stiffness(stand.post))
+        return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask, push, modulus)
+    except OutsideScope as refused:
+        found.gap("Stays upright", about, refused)
+    except InputError as refused:
+        found.gap("Stays upright", about, OutsideScope(refused.message, "shorter braces, or posts fixed in the ground"))
+    return None
+
+
+def _braced(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, modulus: float) -> Swayed:
+    bent = Bent(
+        push_n=ask.push_n,
+        posts=ask.posts,
+        height_m=stand.height_m,
+        down_m=stand.brace_m,
+        out_m=stand.brace_m,
+        span_m=ask.span_m,
+    )
+    two = (
+        bent
+        if ask.posts == 2
+        else Bent(
+            push_n=ask.push_n * 2 / ask.posts,
+            posts=2,
+            height_m=stand.height_m,
+            down_m=stand.brace_m,
+            out_m=stand.brace_m,
+            span_m=max(ask.span_m / (ask.posts - 1), 2 * stand.brace_m),
+        )
+    )
+    post_m4, cross_m4 = stand.post.second_moment_m4, ask.cross.second_moment_m4
+    drift_m = two.drift_m(post_m4, cross_m4, modulus)
+    _brace(found, about, stand, ask, push, bent.brace_n)
+    _drift(found, about, stand, ask, drift_m, two.slip_m(SLIP_N_PER_M))
+    return Swayed(
+        way=ask.way,
+        axial_n=bent.axial_n,
+        top_pull_n=two.top_pull_n,
+        moment_n_m=bent.post_moment_n_m,
+        shear_n=bent.shear_n,
+        length_m=two.effective_length_m(post_m4, cross_m4, modulus),
+        drift_m=drift_m,
+    )
+
+
+def _fixed(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, modulus: float) -> Swayed:
+    post_m4 = stand.post.second_moment_m4
+    drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4, modulus)
+    _drift(found, about, stand, ask, drift_m, 0.0)
+    return Swayed(
+        way=ask.way,
+        axial_n=0.0,
+        top_pull_n=0.0,
+        moment_n_m=fixed_moment_n_m(ask.push_n, ask.posts, stand.height_m),
+        shear_n=ask.push_n / ask.posts,
+        length_m=FIXED_LENGTH * stand.height_m,
+        drift_m=drift_m,
+    )
+
+
+def _brace(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, brace_n: float) -> None:
+    """A brace pushes as much as it pulls: squeezed over its own length; its joints must hold the same, both ways."""
+    u = found.book.units
+    c, h = stand.brace_m / u.span_m, stand.height_m / u.span_m
+    force = Step(
+        symbol="N_b",
+        value=brace_n / u.force_n,
+        unit=u.force,
+        formula="sqrt(2) * P / n * h / c",
+        inputs=(("P", push.value, u.force), ("n", float(ask.posts), ""), ("h", h, u.span), ("c", c, u.span)),
+        source="statics: the post turns about its brace",
+        says="along each brace, push and pull alike",
+    )
+    try:
+        column = found.book.column(stand.brace, "wind", Standing(height_m=math.sqrt(2) * stand.brace_m))
+        limit = column.capacity
+        if limit.unit != u.force:
+            limit = Step(
+                symbol="N_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
+            )
+        found.at_most(
+            "Knee brace buckles", about, force, limit, (push, column.buckling), f"wind {ask.way}", asks=Asks.SAFETY
+        )
+    except OutsideScope as refused:
+        found.gap("Knee brace buckles", about, refused)
+    found.gap(
+        "Knee brace's joints hold",
+        about,
+        OutsideScope(
+            f"no rating of the braces' connectors is entered; each end must hold {said(force)} in push and in pull",
+            "the maker's number for one end, or bolts that an engineer sizes",
+        ),
+        crew=True,
+        needs=force,
+    )
+
+
+def _drift(found: Findings, about: str, stand: Stand, ask: Sway, drift_m: float, slip_m: float) -> None:
+    """Sideways at the top: advice; what the play of bolted joints adds stands beside it."""
+    word, per = ("mm", 0.001) if found.book.metric else ("in", 0.0254)
+    adds = f"; play in the braces' bolts adds {slip_m / per:.2f} {word}" if slip_m else ""
+    has = Step(
+        symbol="w_s",
+        value=drift_m / per,
+        unit=word,
+        formula="",
+        inputs=(),
+        source="statics: bents of bare members",
+        says=f"sideways at the top, stiff joints{adds}",
+    )
+    most = Step(
+        symbol="w_s_max",
+        value=stand.height_m / DRIFT_RATIO / per,
+        unit=word,
+        formula="h / 100",
+        inputs=(("h", stand.height_m / per, word),),
+        source="practice: our own",
+    )
+    found.at_most("Sways", about, has, most, (), f"wind {ask.way}", asks=Asks.ADVICE)
+
+
+def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
+    """A post under all that comes down on it on a still day, its buckling length that of its bent."""
+    u = found.book.units
+    try:
+        column = found.book.column(
+            stand.post, "roof", Standing(height_m=stand.height_m, end_factor=length_m / stand.height_m)
+        )
+    except OutsideScope as refused:
+        found.gap("Post buckles", about, refused)
+        return
+    limit = column.capacity
+    if limit.unit != u.force:
+        limit = Step(
+            symbol="N_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
+        )
+    demand = Step(
+        symbol="N",
+        value=down_n / u.force_n,
+        unit=u.force,
+        formula="",
+        inputs=(),
+        source="statics",
+        says="all that comes down on it",
+    )
+    found.at_most("Post buckles", about, demand, limit, (column.buckling,), "a still day")
+
+
+def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
+    """A post squeezed by what lies on it while it bends sideways, its buckling length that of the bent, never its height.
+
+    Args:
+        down_n: Lasting load and what overturning adds, at the school's design level: nobody climbs up in a storm.
+    """
+    book = found.book
+    standing = Standing(
+        height_m=stand.height_m,
+        end_factor=swayed.length_m / stand.height_m,
+        axial_n=down_n,
+        moment_n_m=swayed.moment_n_m,
+    )
+    try:
+        use = book.column_use(stand.post, "wind", standing)
+    except OutsideScope as refused:
+        found.gap("Post is squeezed and bent", about, refused)
+        return
+    one = Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=use.source)
+    u = book.units
+    moment = Step(
+        symbol="M_s",
+        value=swayed.moment_n_m / u.moment_n_m,
+        unit=u.moment,
+        formula="",
+        inputs=(),
+        source="statics",
+        says="in the post where its brace meets it" if stand.upright == "knee braces" else "in the post at the ground",
+    )
+    length = found.length_step(
+        "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"
+    )
+    found.at_most("Post is squeezed and bent", about, use, one, (moment, length), f"wind {swayed.way}")

@@ -1,0 +1,1 @@
+"""The pergola: posts, beams, rafters and slats."""

@@ -1,0 +1,284 @@
+"""The pergola as a kind: what the rest of the program asks of one."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.measure.units import IN
+from steady.plan.model import Handle
+from steady.structures.choice import Change
+from steady.structures.form import Field, Group
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
+from steady.structures.pergola.entry import read_pergola
+from steady.structures.pergola.layout import lay_out
+from steady.structures.pergola.plan import plan_pergola
+from steady.structures.pergola.spec import Lock, PergolaSpec
+from steady.yard.stock import sold_with, stick, sticks
+
+LINE = LineForm(
+    title="A pergola from its size",
+    asks="Beams × rafters, out to out",
+    name="Pergola over the path",
+    imperial="18x11 high8 over1 rafters24in slats5in brace2",
+    metric="4.2x3 high2.4 slats150mm",
+    help=(
+        ("18x11", "length of the beams by length of the rafters"),
+        ("high8", "clear height under the beams"),
+        ("over1", "overhangs (over1+1'6: beams, then rafters)"),
+        ("rafters24in", "no farther apart"),
+        ("slats5in", "slats at that pitch; gap3in with that gap"),
+        ("shade60@15:00", "as many as shade 60 % then"),
+        ("posts3", "under each beam"),
+        ("brace2", "knee braces; feet=ground fixes the posts there"),
+        ("attached", "hung on the house"),
+    ),
+    go="Put it up",
+    starts=(
+        LineStart(says="Start with a small one", imperial="14x10", metric="4.2x3"),
+        LineStart(says="Hung on the house", imperial="14x10 attached", metric="4.2x3 attached"),
+    ),
+)
+METRIC = {
+    "ca": ("post 140", "joist 38x184", "joist 38x184"),
+    "nz": ("post 140", "joist 45x190", "joist 45x140"),
+    "uk": ("post 150", "joist 47x170", "joist 47x147"),
+}
+"""Usual post, beam and rafter by school, as its yard's keys begin [our own defaults]."""
+LEAST_M, MOST_BEAM_M, MOST_RAFTER_M, MOST_PAST_M = 1.2, 15.0, 12.0, 1.5
+
+
+def read(ask: Ask) -> PergolaSpec:
+    """A pergola from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    line = read_pergola(ask.text, ask.id, ask.bare)
+    usual = PergolaSpec(id=ask.id)
+    said = {name for name in PergolaSpec.__dataclass_fields__ if getattr(line, name) != getattr(usual, name)}
+    kept = {name: value for name, value in ask.choices.items() if name not in said | OWN}
+    return home(replace(line, **kept), ask.school)
+
+
+def home(spec: PergolaSpec, school: str) -> PergolaSpec:
+    """The pergola with timbers that are on sale under a school: the usual ones where its own are not."""
+    sold = {key for key, item in sticks().items() if school in item.schools}
+    if spec.post in sold and spec.beam in sold and spec.rafter in sold:
+        return spec
+    post, beam, rafter = METRIC.get(school, ("post", "joist", "joist"))
+
+    def first(start: str, role: str) -> str:
+        keys = [key for key, item in sticks().items() if item.role == role and key in sold]
+        return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
+
+    metric = school in METRIC
+    found = replace(
+        spec,
+        post=first(post, "post"),
+        beam=first(beam, "joist"),
+        rafter=first(rafter, "joist"),
+        slat=first("", "baluster"),
+        brace="",
+    )
+    if not metric:
+        return found
+    usual = PergolaSpec(id=spec.id)
+    round_m = (
+        ("rafter_spacing_m", 0.6),
+        ("slat_gap_m", 0.105),
+        ("high_m", 2.4),
+        ("brace_m", 0.6),
+        ("pier_above_m", 0.05),
+    )
+    unsaid: Change = tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name))
+    return changed(found, unsaid)  # type: ignore[no-any-return]
+
+
+def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
+    """A post along its beam, a beam line in or out, or an edge of the roof.
+
+    Raises:
+        InputError: Something that does not move.
+    """
+    name, _, key = handle.field.partition("/")
+    if name == "locks" and key:
+        return _lock(spec, key, to_m, "")
+    if name == "line" and key in ("1", "2"):
+        past = to_m if key == "1" and spec.attach == "free" else spec.rafters_m - to_m
+        return replace(spec, rafter_past_m=min(MOST_PAST_M, max(0.0, past)))
+    if name == "beams_m":
+        return replace(spec, beams_m=min(MOST_BEAM_M, max(LEAST_M, to_m)))
+    if name == "rafters_m":
+        return replace(spec, rafters_m=min(MOST_RAFTER_M, max(LEAST_M, to_m)))
+    raise InputError("handle", "This does not move: load the drawing again")
+
+
+def _lock(spec: PergolaSpec, inner: str, at_m: float, why: str) -> PergolaSpec:
+    kept = tuple(lock for lock in spec.locks if lock.id != inner)
+    return replace(spec, locks=(*kept, Lock(id=inner, at_m=min(60.0, max(-60.0, at_m)), why=why)))
+
+
+def hold(spec: PergolaSpec, thing: str, at_m: float) -> PergolaSpec:
+    """The spec with a post held where it stands along its beam.
+
+    Raises:
+        InputError: Something else.
+    """
+    inner = thing.removeprefix(f"{spec.id}/post/")
+    if inner == thing or not inner.startswith("beam-"):
+        raise InputError("post", "Only posts are held in place")
+    return _lock(spec, inner, at_m, "held here")
+
+
+def let_go(spec: PergolaSpec, thing: str) -> PergolaSpec:
+    """The spec without the hold on one post."""
+    return replace(spec, locks=tuple(lock for lock in spec.locks if f"{spec.id}/post/{lock.id}" != thing))
+
+
+def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+    """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
+    spec: PergolaSpec = case.spec
+    post, beam, rafter = (
+        stick(spec.post, "post", "post"),
+        stick(spec.beam, "joist", "beam"),
+        stick(spec.rafter, "joist", "rafter"),
+    )
+    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
+    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
+        yield f"{one.says} posts", (("post", one.key),)
+    for role, now in (("rafter", rafter), ("beam", beam)):
+        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
+        for one in sorted(same, key=lambda item: item.width_m):
+            if one.key != now.key:
+                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
+    for spacing in (0.3, 0.4, 0.6) if rafter.metric else tuple(inches * IN for inches in (12, 16, 24)):
+        if abs(spacing - spec.rafter_spacing_m) > 0.01:
+            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
+    laid = lay_out(spec, case.site, spec.posts or 2)
+    for count in range(laid.per_line + 1, min(6, laid.per_line + 2) + 1):
+        yield f"{count} posts under each beam", (("posts", count),)
+    if spec.upright != "knee braces":
+        yield "Knee braces both ways", (("upright", "knee braces"),)
+    for leg in (0.75, 0.9) if rafter.metric else (30 * IN, 36 * IN):
+        if spec.upright == "knee braces" and leg > spec.brace_m + 1e-6:
+            yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)
+
+
+OWN = frozenset(
+    {
+        "id",
+        "kind",
+        "format",
+        "beams_m",
+        "rafters_m",
+        "attach",
+        "posts",
+        "locks",
+        "ratings",
+        "built_on",
+        "footing_depth_m",
+        "pier_width_m",
+    }
+)
+FORM = (
+    Group(
+        title="The pergola",
+        fields=(
+            Field(path="beams_m", says="Beams, out to out"),
+            Field(path="rafters_m", says="Rafters, out to out"),
+            Field(path="high_m", says="Clear under the beams"),
+            Field(
+                path="attach",
+                says="It stands",
+                sort="choice",
+                names=(("free", "on its own posts"), ("house", "hung on the house")),
+            ),
+            Field(path="beam_past_m", says="Beams past the posts", empty="by proportion"),
+            Field(path="rafter_past_m", says="Rafters past the beams", empty="by proportion"),
+        ),
+    ),
+    Group(
+        title="Frame",
+        fields=(
+            Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="posts", says="Under each beam", sort="count", empty="fewest"),
+            Field(path="beam", says="Beams", sort="stick", role="joist"),
+            Field(path="plies", says="Plies", sort="count"),
+            Field(
+                path="seat",
+                says="Beams sit",
+                sort="choice",
+                names=(("on top", "on top of the posts"), ("on shoulders", "on shoulders beside them")),
+            ),
+            Field(path="rafter", says="Rafters", sort="stick", role="joist"),
+            Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),
+        ),
+    ),
+    Group(
+        title="Slats and shade",
+        fields=(
+            Field(path="slat", says="Slats", sort="stick", role="baluster"),
+            Field(
+                path="slats_by",
+                says="As many as",
+                sort="choice",
+                names=(
+                    ("gap", "leave this gap"),
+                    ("count", "this many"),
+                    ("cover", "cover this share"),
+                    ("shade", "shade this share"),
+                ),
+            ),
+            Field(path="slat_gap_m", says="Clear gap", sort="small length", when=("slats_by", ("gap",))),
+            Field(path="slat_count", says="How many", sort="count", when=("slats_by", ("count",))),
+            Field(path="slat_cover", says="Cover", sort="ratio", when=("slats_by", ("cover",))),
+            Field(path="shade", says="Shade", sort="ratio", when=("slats_by", ("shade",))),
+            Field(path="second_slats", says="a second layer, square over it", sort="tick"),
+            Field(path="sun/on", says="On the day", sort="words"),
+            Field(path="sun/hour", says="At the hour", sort="number"),
+            Field(path="sun/utc_h", says="Clock ahead of UTC, h", sort="number"),
+            Field(
+                path="grows",
+                says="Grows on it",
+                sort="choice",
+                names=(("nothing", "nothing"), ("climbers", "climbers: closed to the wind")),
+            ),
+        ),
+    ),
+    Group(
+        title="What keeps it upright",
+        fields=(
+            Field(
+                path="upright",
+                says="Kept upright by",
+                sort="choice",
+                names=(
+                    ("knee braces", "knee braces both ways"),
+                    ("fixed posts", "posts fixed in the ground"),
+                    ("none", "nothing"),
+                ),
+            ),
+            Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
+            Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned"),
+            Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned"),
+            Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the school's"),
+        ),
+    ),
+)
+
+PERGOLA = Kind(
+    key="pergola",
+    many="pergolas",
+    spec=PergolaSpec,
+    line=LINE,
+    read=read,
+    tables=(Table(key="members", says="Members"), *COMMON),
+    plan=plan_pergola,
+    home=home,
+    own=OWN,
+    form=FORM,
+    move=move,
+    hold=hold,
+    let_go=let_go,
+    candidates=candidates,
+)

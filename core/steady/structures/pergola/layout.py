@@ -1,0 +1,224 @@
+"""Where a pergola's posts, beams, rafters and slats stand, from its spec and its sticks."""
+
+import math
+from dataclasses import dataclass
+from datetime import date
+
+from steady.errors import InputError
+from steady.ground.site import Site
+from steady.layout.canopy import Members, Slats, members, slats_in_bay
+from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
+from steady.layout.sun import sun_position
+from steady.structures.pergola.spec import PergolaSpec
+from steady.yard.stock import Stick, stick
+
+RAFTER_SHARE, BEAM_SHARE = 1 / 8, 1 / 12
+"""What runs past, as a share of the span behind [our own: practice gives no rule]."""
+PAST_LEAST_M, PAST_MOST_M, PAST_STEP_M = 0.15, 0.61, 0.05
+INSIDE_M = 0.3
+"""A held post stays so far inside its beam's ends."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Timber:
+    """The sticks that a pergola is made of; `slat` None: bare rafters."""
+
+    post: Stick
+    beam: Stick
+    rafter: Stick
+    brace: Stick
+    slat: Stick | None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostAt:
+    """A post: its id, beam line, and place (x along its beam, y across)."""
+
+    id: str
+    line: int
+    x_m: float
+    y_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Laid:
+    """Everything laid out. `lines_m`: y of each beam line; `slats_m`: y of each slat's near face."""
+
+    timber: Timber
+    lines_m: tuple[float, ...]
+    beam_past_m: float
+    rafter_past_m: float
+    posts: tuple[PostAt, ...]
+    rafters: Members
+    slats: Slats | None
+    solidity: float
+    slat_cover: float
+
+    @property
+    def per_line(self) -> int:
+        """Posts under each beam."""
+        return len(self.posts) // len(self.lines_m)
+
+    def line_xs(self, line: int) -> tuple[float, ...]:
+        """Places of one line's posts along it."""
+        return tuple(post.x_m for post in self.posts if post.line == line)
+
+
+def timber_of(spec: PergolaSpec) -> Timber:
+    """The sticks. Raises InputError: the yard has no such stick."""
+    rafter = stick(spec.rafter, "joist", "rafter")
+    return Timber(
+        post=stick(spec.post, "post", "post"),
+        beam=stick(spec.beam, "joist", "beam"),
+        rafter=rafter,
+        brace=stick(spec.brace, "joist", "brace") if spec.brace else rafter,
+        slat=stick(spec.slat, "baluster", "slat") if spec.slat else None,
+    )
+
+
+def past_m(span_m: float, share: float) -> float:
+    """What runs past a support where nobody said: a share of the span, to the next two inches. Source: our own."""
+    return min(PAST_MOST_M, max(PAST_LEAST_M, round(span_m * share / PAST_STEP_M) * PAST_STEP_M))
+
+
+def lay_out(spec: PergolaSpec, site: Site, posts: int) -> Laid:
+    """Set it out.
+
+    Args:
+        posts: Under each beam.
+
+    Raises:
+        InputError: Sizes that leave no room.
+    """
+    timber = timber_of(spec)
+    rafter_past = spec.rafter_past_m
+    if rafter_past is None:
+        rafter_past = past_m(spec.rafters_m * 0.8, RAFTER_SHARE)
+    beam_past = spec.beam_past_m
+    if beam_past is None:
+        beam_past = past_m(spec.beams_m / max(1, posts - 1), BEAM_SHARE)
+    lines = _lines(spec, rafter_past)
+    if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
+        raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
+    rafters = members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
+    slats = _slats(spec, site, timber)
+    solid, cover = _solidity(spec, timber, rafters, slats)
+    return Laid(
+        timber=timber,
+        lines_m=lines,
+        beam_past_m=beam_past,
+        rafter_past_m=rafter_past,
+        posts=tuple(_posts(spec, lines, beam_past, posts)),
+        rafters=rafters,
+        slats=slats,
+        solidity=solid,
+        slat_cover=cover,
+    )
+
+
+def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
+    far = spec.rafters_m - rafter_past
+    if spec.attach == "house":
+        if far < INSIDE_M:
+            raise InputError("rafter_past_m", "The rafters run farther past than they span")
+        return (far,)
+    if far - rafter_past < INSIDE_M:
+        raise InputError("rafter_past_m", "The rafters run so far past that their two beams meet")
+    return rafter_past, far
+
+
+def _posts(spec: PergolaSpec, lines: tuple[float, ...], beam_past: float, count: int) -> list[PostAt]:
+    held = {lock.id: lock.at_m for lock in spec.locks}
+    found = []
+    for line, y in enumerate(lines, start=1):
+        row = []
+        for k in range(count):
+            name = f"beam-{line}-{k + 1}"
+            x = beam_past + (spec.beams_m - 2 * beam_past) * k / (count - 1)
+            row.append(PostAt(id=name, line=line, x_m=min(max(held.get(name, x), 0.05), spec.beams_m - 0.05), y_m=y))
+        found += sorted(row, key=lambda post: post.x_m)
+    return found
+
+
+def sun_at(spec: PergolaSpec, site: Site) -> tuple[float, float] | None:
+    """Altitude and azimuth of the sun (rad) at the hour asked; None where the place is not known or the sun is down.
+
+    Raises:
+        InputError: A day that is none.
+    """
+    if site.latitude_rad is None or site.longitude_rad is None:
+        return None
+    try:
+        day = date.fromisoformat(spec.sun.on)
+    except ValueError:
+        raise InputError("sun/on", "write the day as 2026-06-21") from None
+    altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, spec.sun.hour, spec.sun.utc_h)
+    return (altitude, azimuth) if altitude > 0 else None
+
+
+def run_azimuth(site: Site) -> float:
+    """Which way the slats run: along the beams. North lies so far left of straight out from them (from north, clockwise)."""
+    return math.pi / 2 + site.north_rad
+
+
+def _slats(spec: PergolaSpec, site: Site, timber: Timber) -> Slats | None:
+    """Slats lie along the beams; they repeat across them, over the rafters' whole length."""
+    slat = timber.slat
+    if slat is None:
+        return None
+    bay, wide = spec.rafters_m, slat.thickness_m
+    try:
+        if spec.slats_by == "count":
+            return slats_in_bay(bay, wide, count=spec.slat_count)
+        if spec.slats_by == "cover":
+            return slats_in_bay(bay, wide, cover=spec.slat_cover)
+        if spec.slats_by == "shade":
+            return slats_in_bay(bay, wide, count=_count_for(spec, site, slat))
+        return slats_in_bay(bay, wide, gap_m=spec.slat_gap_m)
+    except InputError as error:
+        raise InputError(
+            {"count": "slat_count", "cover": "slat_cover", "gap": "slat_gap_m"}.get(error.field, "slat"), error.message
+        ) from None
+
+
+def _count_for(spec: PergolaSpec, site: Site, slat: Stick) -> int:
+    """How many slats stop the wished share of direct sun at the hour asked. Source: geometry."""
+    sun = sun_at(spec, site)
+    if sun is None:
+        raise InputError("sun", "Type the place's latitude and longitude under Ground, and an hour when the sun is up")
+    across = across_sun(*sun, run_azimuth(site))
+    pitch = pitch_for(slat.thickness_m, slat.width_m, across, spec.shade)
+    return max(2, math.ceil(spec.rafters_m / max(pitch, slat.thickness_m) - 1e-9))
+
+
+def _solidity(spec: PergolaSpec, timber: Timber, rafters: Members, slats: Slats | None) -> tuple[float, float]:
+    """Share closed from straight above, slats and rafters together (their union), and of the slats alone."""
+    bare = timber.rafter.thickness_m / rafters.spacing_m
+    if slats is None or timber.slat is None:
+        return bare, 0.0
+    cover = min(1.0, timber.slat.thickness_m / slats.pitch_m)
+    if spec.second_slats:
+        cover = two_layers(cover, cover)
+    return 1 - (1 - cover) * (1 - bare), cover
+
+
+def shade_share(spec: PergolaSpec, site: Site, laid: Laid, turned: bool = False) -> float | None:
+    """Share of direct sun that slats and rafters stop at the hour asked; `turned`: were the slats square to how they run.
+
+    None: the place is not known, the sun is down, or there are no slats.
+
+    Source: geometry: crossing layers let through the product of what each lets through.
+    """
+    sun = sun_at(spec, site)
+    slat = laid.timber.slat
+    if sun is None or slat is None or laid.slats is None:
+        return None
+    run = run_azimuth(site) + (math.pi / 2 if turned else 0.0)
+    first = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run))
+    rafter = laid.timber.rafter
+    second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, across_sun(*sun, run + math.pi / 2))
+    both = two_layers(first, second)
+    if spec.second_slats:
+        crossing = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run + math.pi / 2))
+        both = two_layers(both, crossing)
+    return both

@@ -1,0 +1,92 @@
+"""What the installer says about a pergola. Lengths in metres; x along the beams (the house), y across them, z up from the floor."""
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.plan.model import Basis
+from steady.structures.rated import Rated
+
+Id = Annotated[str, MinLen(1), MaxLen(40)]
+Words = Annotated[str, MaxLen(200)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lock:
+    """A post that stays where it is along its beam."""
+
+    id: Id
+    at_m: Annotated[float, Ge(-60), Le(60)]
+    why: Words = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SunAsked:
+    """The day and hour that shade is asked for; the clock with daylight saving as the crew types it."""
+
+    on: Annotated[str, MaxLen(10)] = "2026-06-21"
+    hour: Annotated[float, Ge(0), Le(24)] = 15.0
+    utc_h: Annotated[float, Ge(-12), Le(14)] = 0.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PergolaSpec:
+    """A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
+
+    Args:
+        beams_m: Length of the beams, out to out, along x.
+        rafters_m: Length of the rafters, out to out (attached: from the house).
+        high_m: Clear height under the beams.
+        attach: On its own posts, or hung on the house along its first edge.
+        beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
+            beams' centre lines; None: an eighth of theirs.
+        posts: Under each beam; None: the fewest whose beam passes.
+        seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+        slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
+        second_slats: Another layer of the same slats, square over the first.
+        upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
+        brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
+        pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
+        net_coefficient: For schools that give none for slats.
+        grows: Climbers close it to the wind, and weigh.
+        locks: Posts that stay where they are.
+    """
+
+    kind: Literal["pergola"] = "pergola"
+    format: Literal[1] = 1
+    id: Id
+    beams_m: Annotated[float, Ge(1.2), Le(15)] = 4.8768
+    rafters_m: Annotated[float, Ge(1.2), Le(12)] = 3.6576
+    high_m: Annotated[float, Ge(2.1), Le(3.6)] = 2.4384
+    attach: Literal["free", "house"] = "free"
+    wall: Words = "wood frame"
+    beam_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
+    rafter_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
+    post: Words = "post 6x6 pine"
+    posts: Annotated[int, Ge(2), Le(8)] | None = None
+    beam: Words = "joist 2x10 pine"
+    plies: Annotated[int, Ge(1), Le(3)] = 2
+    seat: Literal["on top", "on shoulders"] = "on top"
+    rafter: Words = "joist 2x8 pine"
+    rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.3)] = 0.6096
+    slat: Words = "baluster 2x2 pine"
+    slats_by: Literal["gap", "count", "cover", "shade"] = "gap"
+    slat_gap_m: Annotated[float, Gt(0.005), Le(1)] = 0.0889
+    slat_count: Annotated[int, Ge(2), Le(400)] = 20
+    slat_cover: Annotated[float, Gt(0.02), Le(1)] = 0.3
+    shade: Annotated[float, Gt(0.02), Le(1)] = 0.5
+    second_slats: bool = False
+    sun: SunAsked = SunAsked()
+    upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
+    brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
+    brace: Words = ""
+    pier_width_m: Annotated[float, Ge(0.2), Le(1.2)] | None = None
+    footing_depth_m: Annotated[float, Ge(0.2), Le(3.6)] | None = None
+    pier_above_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
+    net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
+    grows: Literal["nothing", "climbers"] = "nothing"
+    wet: bool = True
+    locks: Annotated[tuple[Lock, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    built_on: Basis = Basis.RECKONED
