@@ -34,6 +34,18 @@ def box_of(plan: Plan) -> Box:
     return min(xs), min(ys), max(xs), max(ys)
 
 
+def hand(plan: Plan) -> float:
+    """What y is multiplied by from a plan's axes to the drawn ones, y up the paper: -1 with the house at the top."""
+    return -1.0 if any(ask.how == "above" for ask in plan.views) else 1.0
+
+
+def drawn_box(plan: Plan) -> Box:
+    """`box_of`, on the drawn axes: left, low, right and high edge."""
+    left, near, right, far = box_of(plan)
+    low, high = sorted((near * hand(plan), far * hand(plan)))
+    return left, low, right, high
+
+
 def _down(point: tuple[float, ...]) -> Point:
     """From above, the house at the top."""
     return (round(point[0], 6), round(-point[1], 6))
@@ -229,15 +241,14 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
     z = 0.35 + _highest(plan)
     for a, b in itertools.pairwise(stops):
         drawn += dimension(plan.id, (a, z), (b, z), tape)
-    seen: set[float] = set()
-    for footing in plan.footings:
-        x = round(footing.at[axis], 3)
-        if x in seen:
-            continue
-        seen.add(x)
+    said: set[str] = set()
+    for footing in sorted(plan.footings, key=lambda f: f.at[axis]):
         text = f"{tape.length(footing.hole_width_m)} wide, {tape.length(footing.hole_m)} deep"
-        at = (x - footing.hole_width_m / 2, footing.at[2] - footing.hole_m)
-        drawn.append(words(footing.id, text, at, layer="depth", size=11, shift=(-6, 4), anchor="end"))
+        if text in said:  # holes alike are said once
+            continue
+        said.add(text)
+        at = (footing.at[axis], footing.at[2] - footing.hole_m)
+        drawn.append(words(footing.id, text, at, layer="depth", size=11, shift=(0, 14), anchor="middle"))
     return drawn
 
 

@@ -9,6 +9,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
+from steady.drawing.scene import Scene
 from steady.ground.readings import Readings
 from steady.jobs.choices import PricedChoice
 from steady.jobs.dimensions import Disagreement
@@ -18,6 +19,7 @@ from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
 from steady.jobs.starts import Start
 from steady.jobs.steps_up import StepUp
+from steady.jobs.sun import SunAnswer, SunAsk
 from steady.plan.model import Handle, Option
 from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import DayAnswer
@@ -43,6 +45,7 @@ def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
 
 close_edges(Job)
 close_edges(Handle)
+close_edges(SunAsk)
 
 
 class Closed(Schema):
@@ -413,7 +416,15 @@ class ReferenceAnswer(Schema):
     sources: list[SourceRow]
 
 
+class SunBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    ask: SunAsk
+
+
 SheetAnswer = Sheet
+SceneAnswer = Scene
+SunShown = SunAnswer
 SlackAnswer = Slack
 ReadingsRead = Readings
 

@@ -22,7 +22,14 @@ HANDLE = {
     "station_m": 2.4,
     "locked": False,
 }
-DEAR = {"/api/reckon/start", "/api/reckon/steps-up", "/api/reckon/options", "/api/reckon/slack", "/api/reckon/choices"}
+DEAR = {
+    "/api/reckon/start",
+    "/api/reckon/steps-up",
+    "/api/reckon/options",
+    "/api/reckon/slack",
+    "/api/reckon/choices",
+    "/api/sights/sun",
+}
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
     "",
@@ -166,6 +173,12 @@ class FuzzTest(TestCase):
                 "at_m": 1.0,
             },
             "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
+            "/api/sights/scene": plan,
+            "/api/sights/sun": {
+                "document": job,
+                "structure": "windbreak",
+                "ask": {"on": "2026-06-21", "hour": 15.0, "utc_h": -4.0},
+            },
             "/api/kinds/act": {"document": job, "structure": "windbreak", "act": "close with", "value": "louvres"},
             "/api/reckon/days": {"document": {**job, "days": [{"id": "p", "work": "pour", "temperature_c": 12.0}]}},
             "/api/jobs/{job_id}/found": {

@@ -632,6 +632,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sights/scene": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * In Space
+         * @description One structure in space, from its parts and holes.
+         */
+        post: operations["trellis_server_api_sights_in_space"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * In The Sun
+         * @description One structure's shade: at an hour, on a patch, and over hours and dates.
+         */
+        post: operations["trellis_server_api_sights_in_the_sun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums": {
         parameters: {
             query?: never;
@@ -3759,6 +3799,7 @@ export interface components {
          *         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
          *         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
          *         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
+         *         gravel_m: Under each hole's concrete.
          *         net_coefficient: For schools that give none for slats.
          *         grows: Climbers close it to the wind, and weigh.
          *         locks: Posts that stay where they are.
@@ -3802,6 +3843,11 @@ export interface components {
              * @constant
              */
             format: 1;
+            /**
+             * Gravel M
+             * @default 0.1016
+             */
+            gravel_m: number;
             /**
              * Grows
              * @default nothing
@@ -4469,6 +4515,26 @@ export interface components {
             says: string;
         };
         /**
+         * Scene
+         * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
+         */
+        Scene: {
+            /** Ground */
+            ground: [
+                number,
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+            /** Solids */
+            solids: components["schemas"]["Solid"][];
+            /** Stages */
+            stages: string[];
+        };
+        /**
          * SchoolRow
          * @description One school of rules as forms offer it.
          */
@@ -4941,6 +5007,69 @@ export interface components {
             /** Source */
             source: string;
         };
+        /**
+         * Solid
+         * @description One thing in space, or a row of `count` alike, each `step` further on.
+         *
+         *     Args:
+         *         about: What is selected when it is picked.
+         *         layer: Its look; `fill` and `ink` its colours on paper.
+         *         stage: Its place in `STAGES`.
+         *         shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
+         *             cylinder of `points` bottom and top centre and `radius_m`.
+         *         says: What it is, in words.
+         */
+        Solid: {
+            /** About */
+            about: string;
+            /**
+             * Count
+             * @default 1
+             */
+            count: number;
+            /** Fill */
+            fill: string;
+            /** Id */
+            id: string;
+            /** Layer */
+            layer: string;
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            /**
+             * Radius M
+             * @default 0
+             */
+            radius_m: number;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Shape
+             * @enum {string}
+             */
+            shape: "box" | "round";
+            /** Stage */
+            stage: number;
+            /**
+             * Step
+             * @default [
+             *       0,
+             *       0,
+             *       0
+             *     ]
+             */
+            step: [
+                number,
+                number,
+                number
+            ];
+        };
         /** SourceRow */
         SourceRow: {
             /** Checked */
@@ -5335,6 +5464,74 @@ export interface components {
             sums: components["schemas"]["SumRow"][];
         };
         /**
+         * SunAnswer
+         * @description Shade at the hour asked, with its shadows on the ground, and the table; all on the drawn axes, y up the paper.
+         *
+         *     `toward`: unit vector to the sun; None: down. `below`: what stands, from straight above.
+         */
+        SunAnswer: {
+            /** Altitude Rad */
+            altitude_rad: number;
+            /** Azimuth Rad */
+            azimuth_rad: number;
+            /** Below */
+            below: [
+                number,
+                number
+            ][][];
+            /** Dates */
+            dates: string[];
+            /** Patch */
+            patch: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+            /** Shadows */
+            shadows: [
+                number,
+                number
+            ][][];
+            /** Share */
+            share: number | null;
+            /** Table */
+            table: components["schemas"]["SunRow"][];
+            /** Toward */
+            toward: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Up */
+            up: boolean;
+        };
+        /**
+         * SunAsk
+         * @description A day, an hour of the local clock, how far the clock is ahead of UTC, and a patch; None: below the structure.
+         */
+        SunAsk: {
+            /** Deep M */
+            deep_m?: number | null;
+            /** Hour */
+            hour: number;
+            /** Left M */
+            left_m?: number | null;
+            /** Near M */
+            near_m?: number | null;
+            /** On */
+            on: string;
+            /**
+             * Utc H
+             * @default 0
+             */
+            utc_h: number;
+            /** Wide M */
+            wide_m?: number | null;
+        };
+        /**
          * SunAsked
          * @description The day and hour that shade is asked for; the clock with daylight saving as the crew types it.
          */
@@ -5354,6 +5551,23 @@ export interface components {
              * @default 0
              */
             utc_h: number;
+        };
+        /** SunBody */
+        SunBody: {
+            ask: components["schemas"]["SunAsk"];
+            document: components["schemas"]["Job"];
+            /** Structure */
+            structure: string;
+        };
+        /**
+         * SunRow
+         * @description One hour of the clock: the share of the patch in shade on each date; None where the sun is down or too low.
+         */
+        SunRow: {
+            /** Hour */
+            hour: number;
+            /** Shares */
+            shares: (number | null)[];
         };
         /**
          * Table
@@ -7585,6 +7799,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_in_space: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scene"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_in_the_sun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SunBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { Handle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
@@ -25,6 +25,18 @@ const known = computed(() => !!spec.value)
 const kind = computed(() => called(spec.value?.kind))
 const panel = computed(() => uiOf(spec.value?.kind ?? '').panel ?? FormPanel)
 const problem = computed(() => problems.value[0]?.message ?? (failed.value || fault.value))
+const SpaceView = defineAsyncComponent(() => import('@/components/SpaceView.vue'))
+const SunView = defineAsyncComponent(() => import('@/components/SunView.vue'))
+/** Drawings are measured from; in space and in the sun it is looked at. */
+const SIGHTS = [['drawings', 'Drawings'], ['space', 'In space'], ['sun', 'In the sun']] as const
+const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
+const toward = ref<[number, number, number] | null>(null)
+const sun = ref({ on: new Date().toISOString().slice(0, 10), hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
+watch(structure, () => {
+  toward.value = null
+  const own = (spec.value as { sun?: { on: string; hour: number; utc_h: number } } | null)?.sun
+  if (own) sun.value = { ...own }
+}, { immediate: true })
 const hidden = ref<string[]>(['diagonal', 'diagonal-label'])
 watch(structure, () => (fault.value = ''))
 
@@ -85,8 +97,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <template v-else>
         <p v-if="problem" class="refused" role="alert">{{ problem }} <button class="link" @click="store.step('undo')">Undo</button></p>
         <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
+        <div class="sights no-print" role="group" aria-label="What is shown">
+          <button v-for="[key, says] in SIGHTS" :key="key" class="plain small" :class="{ on: sight === key }" :aria-pressed="sight === key" @click="sight = key">{{ says }}</button>
+        </div>
+        <SpaceView v-if="sight === 'space'" :structure="structure" :selected="selected" :toward="toward" @select="select" />
+        <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
         <ViewCanvas
-          :sheet="sheet" :tape="store.tape" :selected="selected" :hidden="hidden"
+          v-else :sheet="sheet" :tape="store.tape" :selected="selected" :hidden="hidden"
           @select="select" @drag="(handle, to_m) => (moving = { handle, to_m })" @drop="drop" @cancel="moving = null"
         />
         <TablesDrawer
@@ -105,6 +122,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 <style scoped>
 .stage { flex: 1; min-height: 0; display: flex; }
 .middle { flex: 1; min-width: 0; display: flex; flex-direction: column; }
+.middle { position: relative; }
+.sights { position: absolute; right: 10px; top: 6px; z-index: 3; display: flex; }
+.sights .plain { border-radius: 0; margin-left: -1px; }
 .empty { padding: 40px; }
 .refused { margin: 0; padding: 7px 18px; background: color-mix(in srgb, var(--fail) 10%, var(--paper)); border-bottom: 2px solid var(--fail); color: var(--fail); font-weight: 600; }
 @media print { .stage { display: block; } }

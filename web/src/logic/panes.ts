@@ -68,7 +68,7 @@ export interface GridLayout {
   /** Where the first view ends, below or to the right. */
   split: { beside: boolean; at: number }
 }
-const GAP = 34
+const GAP = 46
 export function gridLayout(views: View[], outline: number[], paper: Paper, at: Viewport): GridLayout {
   const first = views[0]!
   const others = views.slice(1)

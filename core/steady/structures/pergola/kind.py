@@ -89,6 +89,7 @@ def home(spec: PergolaSpec, school: str) -> PergolaSpec:
         ("high_m", 2.4),
         ("brace_m", 0.6),
         ("pier_above_m", 0.05),
+        ("gravel_m", 0.1),
     )
     unsaid: Change = tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name))
     return changed(found, unsaid)  # type: ignore[no-any-return]
@@ -260,6 +261,7 @@ FORM = (
             ),
             Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
             Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned"),
+            Field(path="gravel_m", says="Gravel under it", sort="small length"),
             Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned"),
             Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the school's"),
         ),

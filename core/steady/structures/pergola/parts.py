@@ -13,7 +13,6 @@ from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick
 
-GRAVEL_M = 0.1
 STAND_OFF_M = 0.025
 """A post stands so far over its concrete on its base [common practice]."""
 FIXINGS_A_CROSSING, BOLTS_A_BRACE, SCREWED_EVERY_M = 2, 4, 0.4
@@ -237,7 +236,7 @@ def footings(spec: PergolaSpec, found: PergolaFound) -> list[Footing]:
         up = foot_m(spec)
         concrete_top = 0.0 if fixed else spec.pier_above_m
         made = (
-            Layer(what="gravel", bottom_m=bottom - GRAVEL_M, top_m=bottom, width_m=wide, shape="round"),
+            Layer(what="gravel", bottom_m=bottom - spec.gravel_m, top_m=bottom, width_m=wide, shape="round"),
             Layer(what="concrete", bottom_m=bottom, top_m=concrete_top, width_m=wide, shape="round"),
             Layer(
                 what="post",
@@ -255,7 +254,7 @@ def footings(spec: PergolaSpec, found: PergolaFound) -> list[Footing]:
                 kind="post in concrete" if fixed else "pier with a post base",
                 layers=made,
                 embedment_m=foot.depth_m if fixed else 0.0,
-                hole_m=foot.depth_m + GRAVEL_M,
+                hole_m=foot.depth_m + spec.gravel_m,
                 hole_width_m=wide,
                 depth_governed_by=foot.depth.governs,
                 width_governed_by=foot.width_by,

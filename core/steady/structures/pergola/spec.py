@@ -48,6 +48,7 @@ class PergolaSpec:
         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
+        gravel_m: Under each hole's concrete.
         net_coefficient: For schools that give none for slats.
         grows: Climbers close it to the wind, and weigh.
         locks: Posts that stay where they are.
@@ -83,6 +84,7 @@ class PergolaSpec:
     brace: Words = ""
     pier_width_m: Annotated[float, Ge(0.2), Le(1.2)] | None = None
     footing_depth_m: Annotated[float, Ge(0.2), Le(3.6)] | None = None
+    gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
     pier_above_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
     net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
     grows: Literal["nothing", "climbers"] = "nothing"

@@ -1,0 +1,158 @@
+"""A plan in space, from its parts and holes alone: boxes with their cut ends, cylinders and blocks of the feet, the ground."""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from steady.data.looks import look
+from steady.data.roles import role
+from steady.drawing.pieces import corners
+from steady.drawing.square import drawn_box, hand
+from steady.plan.model import Footing, Part, Plan, Vec, Wall
+
+STAGES = ("dig", "posts", "frame", "close")
+"""The order in which a slider puts a structure together."""
+IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
+AROUND_M = 2.0
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Solid:
+    """One thing in space, or a row of `count` alike, each `step` further on.
+
+    Args:
+        about: What is selected when it is picked.
+        layer: Its look; `fill` and `ink` its colours on paper.
+        stage: Its place in `STAGES`.
+        shape: box: eight corners, two ends of four, each in the order (-up -wide, -up +wide, +up -wide, +up +wide); round: a
+            cylinder of `points` bottom and top centre and `radius_m`.
+        says: What it is, in words.
+    """
+
+    id: str
+    about: str
+    layer: str
+    fill: str
+    stage: int
+    shape: Literal["box", "round"]
+    points: tuple[Vec, ...]
+    radius_m: float = 0.0
+    count: int = 1
+    step: Vec = (0.0, 0.0, 0.0)
+    says: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Scene:
+    """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words."""
+
+    solids: tuple[Solid, ...]
+    ground: tuple[float, float, float, float, float]
+    stages: tuple[str, ...]
+    says: str
+
+
+def scene(plan: Plan) -> Scene:
+    """Everything of a plan that has a size: what is drawn flat stands here, too."""
+    solids = [solid for part in plan.parts if part.length_m > 0 for solid in _part(part)]
+    solids += [solid for footing in plan.footings for solid in _footing(footing)]
+    solids += [_wall(curve) for curve in plan.curves if isinstance(curve, Wall)]
+    if hand(plan) < 0:
+        solids = [_turned(solid) for solid in solids]
+    left, near, right, far = drawn_box(plan)
+    level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else _lowest(solids)
+    ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
+    return Scene(solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan))
+
+
+def described(plan: Plan) -> str:
+    """What a picture of the plan shows, in words: for those who do not see it."""
+    counts: dict[str, int] = {}
+    for part in plan.parts:
+        if part.length_m > 0:
+            counts[part.role] = counts.get(part.role, 0) + part.count
+    words = [f"{count} {role(name).one if count == 1 else role(name).many}" for name, count in counts.items()]
+    holes = f", {len(plan.footings)} footings in the ground" if plan.footings else ""
+    return f"A {plan.called}: {', '.join(words)}{holes}"
+
+
+def _turned(solid: Solid) -> Solid:
+    """With y the other way, and the corners in their order again."""
+    points = tuple((x, -y, z) for x, y, z in solid.points)
+    if solid.shape == "box":
+        points = tuple(points[i] for i in (1, 0, 3, 2, 5, 4, 7, 6))
+    return replace(solid, points=points, step=(solid.step[0], -solid.step[1], solid.step[2]))
+
+
+def _part(part: Part) -> list[Solid]:
+    row = role(part.role)
+    paint = look(row.look)
+    stage = STAGES.index(row.stage) if row.stage in STAGES else len(STAGES) - 1
+    return [
+        Solid(
+            id=place.id,
+            about=place.about or place.id,
+            layer=row.look,
+            fill=paint.fill or paint.ink,
+            stage=stage,
+            shape="box",
+            points=tuple((round(x, 4), round(y, 4), round(z, 4)) for x, y, z in corners(part, place)),
+            count=place.count,
+            step=place.step,
+            says=row.one,
+        )
+        for place in part.places
+    ]
+
+
+def _footing(footing: Footing) -> list[Solid]:
+    x, y, z = footing.at
+    found = []
+    for layer in footing.layers:
+        if layer.what not in IN_GROUND:
+            continue
+        low, high, half = z + layer.bottom_m, z + layer.top_m, layer.width_m / 2
+        box = layer.shape == "square"
+        ring = ((-half, -half), (half, -half), (-half, half), (half, half))
+        points = (
+            tuple((x + dx, y + dy, end) for end in (low, high) for dx, dy in ring)
+            if box
+            else ((x, y, low), (x, y, high))
+        )
+        found.append(
+            Solid(
+                id=footing.id,
+                about=footing.under,
+                layer=layer.what,
+                fill=look(layer.what).fill,
+                stage=0,
+                shape="box" if box else "round",
+                points=points,
+                radius_m=half,
+                says=layer.what,
+            )
+        )
+    return found
+
+
+def _wall(wall: Wall) -> Solid:
+    """A wall that stands already, its face along its curve."""
+    (x0, y0, z0), (x1, y1, _) = wall.points[0], wall.points[-1]
+    long = ((x1 - x0) ** 2 + (y1 - y0) ** 2) ** 0.5 or 1.0
+    dx, dy = (y1 - y0) / long * wall.thick_m, -(x1 - x0) / long * wall.thick_m
+    low, high = z0 - 1.0, wall.top_m
+    points = tuple((x + k * dx, y + k * dy, z) for x, y in ((x0, y0), (x1, y1)) for z in (low, high) for k in (0, 1))
+    paint = look("wall")
+    return Solid(
+        id=wall.id,
+        about=wall.id,
+        layer="wall",
+        fill=paint.fill,
+        stage=0,
+        shape="box",
+        points=points,
+        says="wall of the house",
+    )
+
+
+def _lowest(solids: list[Solid]) -> float:
+    return min((z for solid in solids for _, _, z in solid.points), default=0.0)
