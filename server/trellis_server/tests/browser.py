@@ -19,6 +19,9 @@ ARGS = [
     "--disable-component-update",
     "--disable-sync",
     "--disable-dev-shm-usage",
+    "--use-gl=angle",
+    "--use-angle=swiftshader",
+    "--enable-unsafe-swiftshader",
 ]
 AXE = settings.BASE / "web" / "node_modules" / "axe-core" / "axe.min.js"
 # PrimeVue's focus guards are hidden on purpose: axe's aria-hidden-focus calls them a fault.

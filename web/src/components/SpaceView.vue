@@ -69,7 +69,7 @@ function boxes(solid: Solid): THREE.BufferGeometry {
 }
 function meshOf(solid: Solid): THREE.Mesh {
   const shape = solid.shape === 'round' ? cylinder(solid) : boxes(solid)
-  const made = new THREE.Mesh(shape, new THREE.MeshLambertMaterial({ color: solid.fill, side: THREE.DoubleSide }))
+  const made = new THREE.Mesh(shape, new THREE.MeshStandardMaterial({ color: solid.fill, side: THREE.DoubleSide, roughness: 1, metalness: 0 }))
   made.castShadow = made.receiveShadow = true
   made.userData = { about: solid.about, stage: solid.stage, says: solid.says, fill: solid.fill, layer: solid.layer }
   return made
@@ -89,7 +89,7 @@ function lay(scene: Scene): void {
 function show(): void {
   for (const item of built.children as THREE.Mesh[]) {
     item.visible = item.userData.stage <= stage.value
-    const material = item.material as THREE.MeshLambertMaterial
+    const material = item.material as THREE.MeshStandardMaterial
     const on = props.selected && item.userData.about === props.selected
     material.color.set(on ? '#f26b1d' : item.userData.fill)
   }

@@ -73,7 +73,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
   <div class="sun">
     <div ref="box" class="paper">
       <p v-if="error" class="fault">{{ error.message }} <router-link :to="{ name: 'ground', params: { structure } }">Ground</router-link></p>
-      <svg v-else-if="width > 50 && data" ref="svg" :width="width" :height="height" role="img" :aria-label="`Shadow on the ground on ${asked.on} at ${clock(asked.hour)}: ${data.says}`" @pointermove="drag" @pointerup="held = null" @pointercancel="held = null">
+      <svg v-else-if="width > 50 && data" ref="svg" :width="width" :height="height" role="group" :aria-label="`Shadow on the ground on ${asked.on} at ${clock(asked.hour)}: ${data.says}`" @pointermove="drag" @pointerup="held = null" @pointercancel="held = null">
         <path :d="shade" class="shade" />
         <path :d="stands" class="stands" />
         <rect

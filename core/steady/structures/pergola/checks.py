@@ -385,7 +385,7 @@ def _sways(
             says="square to the house, on each rafter",
         )
         found.gap(
-            "Rafters hold it to the house",
+            "Rafters' hangers hold at the house",
             about,
             OutsideScope(
                 f"each rafter's hanger at the house must hold {said(push)} in push and in pull; no rating is entered",

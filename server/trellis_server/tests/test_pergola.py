@@ -1,0 +1,99 @@
+"""A pergola in the browser: from one line through its drawings, its sun and its picture in space to paper and record."""
+
+import math
+
+from django.test import Client
+from playwright.sync_api import expect
+from steady.drawing.scene import scene
+from steady.jobs.document import plan_structure
+
+from trellis_server.services.documents import load
+from trellis_server.tests.test_browser import SignedIn
+
+LINE = "18x11 high8 over1 rafters24in slats5in brace2"
+DRIVER = "GL Driver Message"
+"""A note of the graphics driver about the speed of a test's own screenshot: no fault of the page."""
+
+
+class PergolaInTheBrowserTest(SignedIn):
+    def tearDown(self) -> None:
+        self.console = [text for text in self.console if DRIVER not in text]
+        super().tearDown()
+
+    def lay_out(self) -> str:
+        self.open(f"/jobs/{self.job.pk}/brief")
+        form = self.page.get_by_role("form", name="A pergola from its size")
+        form.get_by_label("Beams × rafters, out to out").fill(LINE)
+        form.get_by_role("button", name="Put it up").click()
+        expect(self.page.get_by_text("The whole pergola")).to_be_visible()
+        return self.page.url.rsplit("/", 1)[1]
+
+    def test_from_its_line_to_paper_and_record(self) -> None:
+        page = self.page
+        place = self.lay_out()
+        expect(page.get_by_text("18′ 0″ × 11′ 0″, 4 posts").first).to_be_visible()
+        row = page.locator("tr", has_text="Rafters, 11′").first
+        expect(row).to_contain_text("10 of 2×8")  # nine spaces of 2 ft take 18 ft less a rafter
+        expect(page.locator(".column, aside").last).to_contain_text("Knee brace")
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("tab", name="Pieces").click()
+        expect(page.get_by_role("cell", name="rafter").first).to_be_visible()
+        client = Client()
+        client.force_login(self.who)
+        base = f"/api/jobs/{self.job.pk}/files/{place}"
+        files = [row["file"] for row in client.get(base).json()["documents"]]
+        self.assertIn("sheets.pdf", files)
+        for file in files:
+            answer = client.get(f"{base}/{file}")
+            self.assertEqual(answer.status_code, 200, file)
+            self.assertGreater(len(answer.content), 60, file)
+        self.open(f"/site/{self.job.pk}/{place}")
+        page.get_by_role("button", name="diagonal").first.click()
+        page.get_by_role("button", name="As planned").first.click()
+        self.open(f"/jobs/{self.job.pk}/record/{place}")
+        expect(page.get_by_role("cell", name="diagonal").first).to_be_visible()
+
+    def test_its_sun_and_its_picture_in_space(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/ground/windbreak")
+        for label, value in (("Latitude, north of the equator", "39.74"), ("Longitude, east of Greenwich", "-104.99")):
+            page.get_by_label(label).fill(value)
+            page.get_by_label(label).press("Enter")
+        self.eventually(lambda: abs((self.document()["site"].get("longitude_rad") or 0) + math.radians(104.99)) < 1e-6)
+        place = self.lay_out()
+        page.get_by_role("button", name="In the sun").click()
+        side = page.get_by_role("complementary", name="Sun and shade")
+        side.get_by_label("Day").fill("2026-07-15")
+        side.get_by_label("Clock ahead of UTC").fill("-6")
+        side.get_by_label("Clock ahead of UTC").press("Tab")
+        # The sun of Denver at four in mid-July: 257 degrees by another library's almanac.
+        side.get_by_label("Hour").fill("16")
+        expect(side).to_contain_text("from 257°")
+        shade = page.locator(".share").text_content() or ""
+        page.get_by_role("button", name="The patch that is asked about").focus()
+        for _ in range(6):
+            page.keyboard.press("ArrowRight")
+        expect(page.locator(".share")).not_to_have_text(shade)
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="In space").click()
+        canvas = page.locator("canvas[data-pieces]")
+        made = scene(plan_structure(load(self.document()), place))
+        expect(canvas).to_have_attribute("data-pieces", str(sum(solid.count for solid in made.solids)))
+        expect(canvas).to_have_attribute(
+            "aria-label", f"{made.says}. Arrow keys turn it, plus and minus draw it nearer."
+        )
+        page.wait_for_timeout(500)
+        box = canvas.bounding_box()
+        assert box is not None
+        page.get_by_role("button", name="Above").click()
+        picked = page.locator("tr.on")
+        for down in range(-12, 13, 2):  # between two slats there is only grass
+            page.mouse.click(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2 + down)
+            page.wait_for_timeout(100)
+            if picked.count():
+                break
+        expect(picked.first).to_be_visible()  # a piece picked is picked everywhere
+        with page.expect_download() as got:
+            page.get_by_role("button", name="glTF").click()
+        self.assertEqual(got.value.path().read_bytes()[:4], b"glTF")
+        self.assertEqual(self.axe(), [])
