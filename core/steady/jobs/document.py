@@ -9,6 +9,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.ground.site import Site
+from steady.ground.standing import Standing
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
 from steady.measure.show import Tape
@@ -41,10 +42,11 @@ class Reading:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Structure:
-    """One structure of the job; the spec's own id names it everywhere."""
+    """One structure of the job; the spec's own id names it everywhere. `stands`: where on the site; None: nobody has said."""
 
     name: Annotated[str, MinLen(1), MaxLen(120)]
     spec: AnySpec
+    stands: Standing | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

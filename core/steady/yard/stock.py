@@ -130,15 +130,16 @@ def sticks() -> dict[str, Stick]:
 
 
 def stick(key: str, role: str, field: str) -> Stick:
-    """The timber named `key`.
+    """The timber named `key`, of one of the roles in `role`, apart by spaces.
 
     Raises:
         InputError: The yard has no such timber for this role; the message lists what there is.
     """
     found = sticks().get(key)
-    if found is None or found.role != role:
-        offer = ", ".join(item.key for item in sticks().values() if item.role == role)
-        raise InputError(field, f'The yard has no {role} called "{key[:60]}". It has: {offer}')
+    roles = role.split()
+    if found is None or found.role not in roles:
+        offer = ", ".join(item.key for item in sticks().values() if item.role in roles)
+        raise InputError(field, f'The yard has no {" or ".join(roles)} called "{key[:60]}". It has: {offer}')
     return found
 
 

@@ -16,6 +16,7 @@ from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
+from steady.jobs.siting import SitePlan
 from steady.jobs.slack import Slack
 from steady.jobs.starts import Start
 from steady.jobs.steps_up import StepUp
@@ -424,6 +425,7 @@ class SunBody(Closed):
 
 SheetAnswer = Sheet
 SceneAnswer = Scene
+SitePlanAnswer = SitePlan
 SunShown = SunAnswer
 SlackAnswer = Slack
 ReadingsRead = Readings

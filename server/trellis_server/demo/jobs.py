@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.ground.permits import SiteNote
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
+from steady.ground.standing import Standing
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.document import Job, Structure
 from steady.jobs.quote import Quote
@@ -219,12 +220,14 @@ def larkspur_rise() -> Job:
         ),
         quote=Quote(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
         structures=(
-            Structure(name="Windbreak", spec=spec),
-            Structure(name="Herb yard", spec=herb_yard()),
-            Structure(name="Lower path", spec=lower_path()),
-            Structure(name="Kitchen garden gate", spec=garden_gate()),
-            Structure(name="Kitchen deck", spec=kitchen_deck()),
-            Structure(name="Path pergola", spec=path_pergola()),
+            Structure(name="Windbreak", spec=spec, stands=Standing(level_m=-0.3)),
+            Structure(
+                name="Herb yard", spec=herb_yard(), stands=Standing(x_m=27.5, y_m=-22.0, turn_rad=0.2, level_m=-0.3)
+            ),
+            Structure(name="Lower path", spec=lower_path(), stands=Standing(x_m=1.0, y_m=-27.0)),
+            Structure(name="Kitchen garden gate", spec=garden_gate(), stands=Standing(x_m=21.2, y_m=-12.8)),
+            Structure(name="Kitchen deck", spec=kitchen_deck(), stands=Standing(x_m=9.0, y_m=-12.0)),
+            Structure(name="Path pergola", spec=path_pergola(), stands=Standing(x_m=25.0, y_m=-12.4)),
         ),
     )
 

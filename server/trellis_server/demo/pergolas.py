@@ -22,6 +22,8 @@ def path_pergola() -> PergolaSpec:
 
 
 def terrace_pergola() -> PergolaSpec:
-    """Slats over the terrace, its coefficient typed by the crew."""
-    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats150mm brace0.6", "terrace-pergola", "m"), "nz")
-    return replace(spec, net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0, utc_h=13.0))
+    """Graded slats over the terrace, its coefficient typed by the crew."""
+    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace0.6", "terrace-pergola", "m"), "nz")
+    return replace(
+        spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0, utc_h=13.0)
+    )

@@ -28,6 +28,7 @@ DEAR = {
     "/api/reckon/options",
     "/api/reckon/slack",
     "/api/reckon/choices",
+    "/api/sights/place",
     "/api/sights/sun",
 }
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
@@ -174,6 +175,7 @@ class FuzzTest(TestCase):
             },
             "/api/reckon/choices": {"document": job, "structure": "kitchen-deck", "selected": ""},
             "/api/sights/scene": plan,
+            "/api/sights/place": plan,
             "/api/sights/sun": {
                 "document": job,
                 "structure": "windbreak",

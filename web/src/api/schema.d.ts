@@ -632,6 +632,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sights/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * On The Site
+         * @description Every structure of the job where it stands on the site.
+         */
+        post: operations["trellis_server_api_sights_on_the_site"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sights/scene": {
         parameters: {
             query?: never;
@@ -643,7 +663,7 @@ export interface paths {
         put?: never;
         /**
          * In Space
-         * @description One structure in space, from its parts and holes.
+         * @description One structure in space, from its parts and holes; the whole job where none is named.
          */
         post: operations["trellis_server_api_sights_in_space"];
         delete?: never;
@@ -4968,6 +4988,23 @@ export interface components {
             value_m?: number | null;
         };
         /**
+         * SitePlan
+         * @description All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
+         */
+        SitePlan: {
+            /** Bounds */
+            bounds: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** North Rad */
+            north_rad: number;
+            /** Stands */
+            stands: components["schemas"]["Stand"][];
+        };
+        /**
          * Slack
          * @description How far back (toward the start) and on a post may move, and what fails first each way.
          */
@@ -5150,6 +5187,86 @@ export interface components {
              * @default 0.9144
              */
             width_m: number;
+        };
+        /**
+         * Stand
+         * @description One structure on the site.
+         *
+         *     Args:
+         *         called: Its kind, in a word.
+         *         placed: Whether somebody said where it stands; else it is only put where it is out of the others' way.
+         *         outlines: What it covers, on the site's axes (m).
+         *         middle: Where its name is written.
+         *         failed: Why it can't be drawn; empty when it is.
+         */
+        Stand: {
+            /** Called */
+            called: string;
+            /**
+             * Failed
+             * @default
+             */
+            failed: string;
+            /** Id */
+            id: string;
+            /**
+             * Middle
+             * @default [
+             *       0,
+             *       0
+             *     ]
+             */
+            middle: [
+                number,
+                number
+            ];
+            /** Name */
+            name: string;
+            /**
+             * Outlines
+             * @default []
+             */
+            outlines: [
+                number,
+                number
+            ][][];
+            /** Placed */
+            placed: boolean;
+            stands: components["schemas"]["Standing"];
+            /**
+             * Walls
+             * @default []
+             */
+            walls: [
+                number,
+                number
+            ][][];
+        };
+        /**
+         * Standing
+         * @description A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad).
+         */
+        Standing: {
+            /**
+             * Level M
+             * @default 0
+             */
+            level_m: number;
+            /**
+             * Turn Rad
+             * @default 0
+             */
+            turn_rad: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m: number;
         };
         /**
          * Start
@@ -5381,13 +5498,14 @@ export interface components {
         };
         /**
          * Structure
-         * @description One structure of the job; the spec's own id names it everywhere.
+         * @description One structure of the job; the spec's own id names it everywhere. `stands`: where on the site; None: nobody has said.
          */
         Structure: {
             /** Name */
             name: string;
             /** Spec */
             spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+            stands?: components["schemas"]["Standing"] | null;
         };
         /** SumAnswer */
         SumAnswer: {
@@ -7799,6 +7917,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_on_the_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SitePlan"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -18,7 +18,7 @@ const emit = defineEmits<{ put: [value: unknown] }>()
 const reference = useReference()
 /** A pick list needs a value for none. */
 const NONE = '—'
-const sticks = computed(() => (reference.reference?.items ?? []).filter((item) => item.role === props.field.role).map((item) => ({ value: item.key, says: item.says })))
+const sticks = computed(() => (reference.reference?.items ?? []).filter((item) => props.field.role.split(' ').includes(item.role)).map((item) => ({ value: item.key, says: item.says })))
 const options = computed(() => {
   const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
   return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...pairs] : pairs

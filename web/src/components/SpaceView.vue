@@ -114,7 +114,8 @@ function look(from: Look): void {
   if (!data.value || !controls) return
   const { middle, reach } = extent(data.value)
   const [mx, my, mz] = middle
-  const away = reach * 2.6
+  const [left, low, right, high] = data.value.ground as [number, number, number, number, number]
+  const away = Math.max(4, 0.92 * new THREE.Vector2(right - left, high - low).length())
   const level = data.value.ground[4] ?? 0
   const places: Record<Look, [number, number, number]> = {
     corner: [mx + away * 0.62, my - away * 0.85, mz + away * 0.5], front: [mx, my - away * 1.1, mz], side: [mx + away * 1.1, my, mz],
@@ -206,13 +207,13 @@ function save(name: string, href: string): void {
 }
 function png(): void {
   renderer?.render(world, camera)
-  save(`${props.structure}.png`, canvas.value!.toDataURL('image/png'))
+  save(`${props.structure || 'site'}.png`, canvas.value!.toDataURL('image/png'))
 }
 async function gltf(): Promise<void> {
   const { GLTFExporter } = await import('three/examples/jsm/exporters/GLTFExporter.js')
   const made = await new GLTFExporter().parseAsync(built, { binary: true, onlyVisible: true })
   const url = URL.createObjectURL(new Blob([made as ArrayBuffer], { type: 'model/gltf-binary' }))
-  save(`${props.structure}.glb`, url)
+  save(`${props.structure || 'site'}.glb`, url)
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
 }
 const LOOKS: [Look, string][] = [['corner', 'From a corner'], ['front', 'Front'], ['side', 'Side'], ['above', 'Above'], ['eye', 'At eye height']]

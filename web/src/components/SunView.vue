@@ -113,7 +113,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
 .paper svg { display: block; position: absolute; inset: 0; }
 .paper .fault { padding: 18px; }
 .shade { fill: var(--ink); opacity: 0.28; fill-rule: nonzero; }
-.stands { fill: var(--timber, var(--paper)); stroke: var(--ink); stroke-width: 0.75; }
+.stands { fill: var(--board); stroke: var(--ink); stroke-width: 0.75; }
 .patch { fill: color-mix(in srgb, var(--flag) 12%, transparent); stroke: var(--flag); stroke-width: 2; stroke-dasharray: 6 4; cursor: move; touch-action: none; }
 .patch:focus-visible { outline: 2px solid var(--chalk); }
 .share { font-weight: 600; font-size: 14px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; }

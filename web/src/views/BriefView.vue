@@ -77,6 +77,7 @@ function remove(id: string): void {
             <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">take away</button>
           </li>
         </ul>
+        <p v-if="store.document.structures.length"><router-link :to="{ name: 'place' }">Where they stand on the site</router-link></p>
         <p v-else class="quiet">Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it longer.</p>
         <NewStructure v-for="kind in kinds" :key="kind.key" :kind="kind" />
         <KeptSums />

@@ -119,6 +119,7 @@ function north(): void {
 <template>
   <main v-if="store.document" class="page wide">
     <h1>The ground</h1>
+    <p class="small no-print"><router-link :to="{ name: 'place' }">Where the structures stand on the site</router-link></p>
     <svg v-if="view && drawing" class="line" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" aria-label="The line on its ground"><ViewShapes :view="view" :sx="drawing.sx" :sy="drawing.sy" :x0="drawing.x0" :y0="drawing.y0" :texts="false" /></svg>
     <div class="three">
       <section>

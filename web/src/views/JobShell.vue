@@ -124,5 +124,11 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
 .right { margin-left: auto; text-align: right; line-height: 1.3; }
 .tools { display: flex; gap: 10px; justify-content: flex-end; }
 .tool { background: none; border: 0; padding: 0; color: #dfe7e2; cursor: pointer; font-size: 12.5px; text-decoration: underline; text-underline-offset: 3px; text-decoration-color: #6f857a; min-height: 24px; min-width: 24px; }
+@media (max-width: 860px) {
+  .band { flex-wrap: wrap; height: auto; padding: 8px 12px; gap: 6px 10px; }
+  .names { flex: 1; width: auto; }
+  .band :deep(.stakes) { order: 3; flex: 0 0 100%; justify-content: space-between; overflow-x: auto; }
+  .band :deep(.stake) { width: auto; min-width: 44px; flex: 1; font-size: 11.5px; }
+}
 .tool:disabled { color: #8fa097; text-decoration: none; cursor: default; }
 </style>

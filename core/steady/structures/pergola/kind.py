@@ -218,7 +218,7 @@ FORM = (
     Group(
         title="Slats and shade",
         fields=(
-            Field(path="slat", says="Slats", sort="stick", role="baluster"),
+            Field(path="slat", says="Slats", sort="stick", role="baluster rail"),
             Field(
                 path="slats_by",
                 says="As many as",

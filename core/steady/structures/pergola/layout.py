@@ -72,7 +72,7 @@ def timber_of(spec: PergolaSpec) -> Timber:
         beam=stick(spec.beam, "joist", "beam"),
         rafter=rafter,
         brace=stick(spec.brace, "joist", "brace") if spec.brace else rafter,
-        slat=stick(spec.slat, "baluster", "slat") if spec.slat else None,
+        slat=stick(spec.slat, "baluster rail", "slat") if spec.slat else None,
     )
 
 

@@ -1,0 +1,162 @@
+"""The whole job on its site: each structure's footprint where it stands, and all of them in space."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from steady.drawing.scene import STAGES, Scene, Solid, scene
+from steady.drawing.shadows import footprint
+from steady.drawing.shapes import Point
+from steady.errors import InputError
+from steady.ground.standing import Standing
+from steady.jobs.document import Job, plan_structure
+from steady.plan.model import Plan
+from steady.structures.registry import kind_of
+
+APART_M = 3.0
+ROW_M = 60.0
+"""Structures that nobody has placed yet stand in rows so wide, so far apart [our own defaults]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stand:
+    """One structure on the site.
+
+    Args:
+        called: Its kind, in a word.
+        placed: Whether somebody said where it stands; else it is only put where it is out of the others' way.
+        outlines: What it covers, on the site's axes (m).
+        middle: Where its name is written.
+        failed: Why it can't be drawn; empty when it is.
+    """
+
+    id: str
+    name: str
+    called: str
+    placed: bool
+    stands: Standing
+    outlines: tuple[tuple[Point, ...], ...] = ()
+    walls: tuple[tuple[Point, ...], ...] = ()
+    middle: Point = (0.0, 0.0)
+    failed: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SitePlan:
+    """All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up."""
+
+    stands: tuple[Stand, ...]
+    bounds: tuple[float, float, float, float]
+    north_rad: float
+
+
+@dataclass(slots=True)
+class _Drawn:
+    id: str
+    plan: Plan | None
+    prints: list[tuple[Point, ...]]
+    failed: str
+    box: tuple[float, float, float, float]
+
+
+def site_plan(job: Job) -> SitePlan:
+    """Every structure where it stands; what can't be planned says so and leaves the others alone."""
+    drawn = [_drawn(job, item.spec.id) for item in job.structures]
+    places = _places(job, drawn)
+    stands = tuple(
+        _stand(item.name, kind_of(item.spec).key, item.stands is not None, one, place)
+        for item, one, place in zip(job.structures, drawn, places, strict=True)
+    )
+    points = [p for stand in stands for ring in (*stand.outlines, *stand.walls) for p in ring] or [
+        (0.0, 0.0),
+        (10.0, 8.0),
+    ]
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return SitePlan(stands=stands, bounds=(min(xs), min(ys), max(xs), max(ys)), north_rad=job.site.north_rad)
+
+
+def whole_scene(job: Job) -> Scene:
+    """All structures in space; what is picked is a structure."""
+    drawn = [_drawn(job, item.spec.id) for item in job.structures]
+    solids: list[Solid] = []
+    says = []
+    for one, place in zip(drawn, _places(job, drawn), strict=True):
+        if one.plan is not None:
+            alone = scene(one.plan)
+            up = replace(place, level_m=place.level_m - alone.ground[4])  # its own ground lies where it was said to
+            solids += [_carried(solid, one.id, up) for solid in alone.solids]
+            says.append(alone.says)
+    left, low, right, high = site_plan_bounds(solids)
+    return Scene(
+        solids=tuple(solids),
+        ground=(left - APART_M, low - APART_M, right + APART_M, high + APART_M, 0.0),
+        stages=STAGES,
+        says="; ".join(says) or "Nothing stands here yet",
+    )
+
+
+def site_plan_bounds(solids: list[Solid]) -> tuple[float, float, float, float]:
+    """Left, low, right and high edge of what stands (m)."""
+    xs = [p[0] for solid in solids for p in solid.points] or [0.0, 10.0]
+    ys = [p[1] for solid in solids for p in solid.points] or [0.0, 8.0]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def _drawn(job: Job, structure_id: str) -> _Drawn:
+    try:
+        made = plan_structure(job, structure_id)
+    except InputError as error:
+        return _Drawn(structure_id, None, [], error.message, (0.0, 0.0, APART_M, APART_M))
+    prints = footprint(made)
+    xs, ys = (
+        [p[0] for ring in prints for p in ring] or [0.0, 1.0],
+        [p[1] for ring in prints for p in ring] or [0.0, 1.0],
+    )
+    return _Drawn(structure_id, made, prints, "", (min(xs), min(ys), max(xs), max(ys)))
+
+
+def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
+    """Where each was put, and for the rest a first place: in rows from the site's zero downward, in the job's order."""
+    rest = _free([one for item, one in zip(job.structures, drawn, strict=True) if item.stands is None])
+    return [item.stands if item.stands is not None else next(rest) for item in job.structures]
+
+
+def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
+    x, top, deepest = 0.0, 0.0, 0.0
+    for one in drawn:
+        left, low, right, high = one.box
+        if x > 0 and x + right - left > ROW_M:
+            x, top, deepest = 0.0, top - deepest - APART_M, 0.0
+        yield Standing(x_m=round(x - left, 3), y_m=round(top - high, 3))
+        x += right - left + APART_M
+        deepest = max(deepest, high - low)
+
+
+def _stand(name: str, called: str, placed: bool, one: _Drawn, place: Standing) -> Stand:
+    def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
+        return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
+
+    left, low, right, high = one.box
+    x, y, _ = place.carry(((left + right) / 2, (low + high) / 2, 0.0))
+    walls = [solid.points for solid in (scene(one.plan).solids if one.plan else ()) if solid.layer == "wall"]
+    faces = tuple(ring(tuple((box[i][0], box[i][1]) for i in (0, 1, 5, 4))) for box in walls)
+    return Stand(
+        id=one.id,
+        name=name,
+        called=called,
+        placed=placed,
+        stands=place,
+        outlines=tuple(ring(points) for points in one.prints),
+        walls=faces,
+        middle=(x, y),
+        failed=one.failed,
+    )
+
+
+def _carried(solid: Solid, structure_id: str, place: Standing) -> Solid:
+    return replace(
+        solid,
+        id=f"{structure_id}/{solid.id}",
+        about=structure_id,
+        points=tuple(place.carry(point) for point in solid.points),
+        step=place.turned(solid.step),
+    )
