@@ -247,8 +247,8 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
         if text in said:  # holes alike are said once
             continue
         said.add(text)
-        at = (footing.at[axis], footing.at[2] - footing.hole_m)
-        drawn.append(words(footing.id, text, at, layer="depth", size=11, shift=(0, 14), anchor="middle"))
+        at = (footing.at[axis] + footing.hole_width_m / 2, footing.at[2] - footing.hole_m / 2)
+        drawn.append(words(footing.id, text, at, layer="depth", size=11, shift=(7, -4), anchor="start"))
     return drawn
 
 

@@ -1,7 +1,7 @@
 """The same member under two schools, side by side: every check with its working, and why the two differ."""
 
 from dataclasses import dataclass
-from typing import Annotated, Literal
+from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen
 
@@ -12,9 +12,8 @@ from steady.measure.show import Tape
 from steady.rulebooks.answers import LoadType, MemberCheck, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, differences, even_action
-from steady.rulebooks.registry import rulebook
+from steady.rulebooks.registry import School, rulebook
 
-School = Literal["us", "ca", "nz", "uk"]
 LONGEST_M = 30.0
 HEAVIEST_N_PER_M = 1e6
 Word = Annotated[str, MaxLen(60)]

@@ -14,7 +14,7 @@ from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
 from steady.measure.show import Tape
 from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
+from steady.rulebooks.registry import School, rulebook
 from steady.schedule.days import Day
 from steady.structures.kind import Case, Kind
 from steady.structures.registry import any_spec, kind_of, plan
@@ -76,7 +76,7 @@ class Job:
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""
     wanted: Annotated[str, MaxLen(2000)] = ""
-    school: Literal["us", "ca", "nz", "uk"] = "us"
+    school: School = "us"
     reading: Reading = Reading()
     site: Site = Site()
     yard: YardChoices = YardChoices()

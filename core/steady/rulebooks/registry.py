@@ -1,5 +1,7 @@
 """The schools we have, in an explicit table: a new school is a folder and a line here."""
 
+from typing import Literal
+
 from steady.errors import InputError
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.ca.book import Canada
@@ -7,6 +9,8 @@ from steady.rulebooks.nz.book import NewZealand
 from steady.rulebooks.uk.book import UnitedKingdom
 from steady.rulebooks.us.book import UnitedStates
 
+School = Literal["us", "ca", "nz", "uk"]
+"""Their keys, as documents write them."""
 RULEBOOKS: dict[str, Rulebook] = {book.key: book for book in (UnitedStates(), Canada(), NewZealand(), UnitedKingdom())}
 
 

@@ -1,6 +1,18 @@
 """A school made up for the tests: one wood, one strength, one limit. It shows what a new school has to answer."""
 
-from steady.rulebooks.answers import Combination, JoistAsk, Kind, LoadType, Sag, SpanFound, Strength, Wood, given_step
+from steady.plan.model import Step
+from steady.rulebooks.answers import (
+    Combination,
+    JoistAsk,
+    Kind,
+    LoadType,
+    PeopleLoad,
+    Sag,
+    SpanFound,
+    Strength,
+    Wood,
+    given_step,
+)
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import even_span, worst_span
 
@@ -28,6 +40,15 @@ class Toyland(Rulebook):
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
         return (Combination(name="D + 2 L", dead=1.0, live=2.0, source="practice: toy"),)
+
+    def guard_load(self) -> PeopleLoad:
+        return PeopleLoad(line_n_per_m=0.0, point_n=500.0, factor=1.0, load="guard", source="practice: toy")
+
+    def uplift(self) -> tuple[float, float, float, str]:
+        return 1.0, 1.0, 24_000.0, "practice: toy"
+
+    def deck_live_pa(self, **asked: object) -> Step:
+        return given_step("L", 2.0, "kPa", "practice: toy")
 
     def sags(self, wood: Wood, live_use: str, limit_ratio: float | None) -> tuple[Sag, ...]:
         return (Sag(kind="deflection", dead=1, live=1, limit_ratio=limit_ratio or 100, source="practice: toy"),)

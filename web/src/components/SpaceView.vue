@@ -247,5 +247,6 @@ canvas:focus-visible { outline: 3px solid var(--chalk); outline-offset: -3px; }
 .tools label { display: flex; gap: 6px; align-items: center; min-height: 24px; }
 .tools input { accent-color: var(--chalk); }
 .tools input[type='range'] { width: 96px; }
+@media (max-width: 860px) { .tools { flex-wrap: wrap; gap: 4px 12px; } .looks { bottom: 112px; } .looks .plain { padding: 4px 6px; } }
 .over { position: absolute; z-index: 2; left: 14px; top: 8px; }
 </style>

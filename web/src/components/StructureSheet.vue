@@ -123,9 +123,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 .stage { flex: 1; min-height: 0; display: flex; }
 .middle { flex: 1; min-width: 0; display: flex; flex-direction: column; }
 .middle { position: relative; }
-.sights { position: absolute; right: 10px; top: 6px; z-index: 3; display: flex; }
+.sights { display: flex; justify-content: flex-end; flex: none; padding: 4px 10px; background: var(--ground); border-bottom: 1px solid var(--line); }
 .sights .plain { border-radius: 0; margin-left: -1px; }
 .empty { padding: 40px; }
 .refused { margin: 0; padding: 7px 18px; background: color-mix(in srgb, var(--fail) 10%, var(--paper)); border-bottom: 2px solid var(--fail); color: var(--fail); font-weight: 600; }
+@media (max-width: 860px) {
+  .stage { flex-direction: column; overflow-y: auto; }
+  .stage > :deep(aside) { width: 100%; flex: none; overflow: visible; }
+  .stage > .middle { order: -1; height: 82vh; }
+}
 @media print { .stage { display: block; } }
 </style>

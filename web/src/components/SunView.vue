@@ -117,7 +117,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
 .patch { fill: color-mix(in srgb, var(--flag) 12%, transparent); stroke: var(--flag); stroke-width: 2; stroke-dasharray: 6 4; cursor: move; touch-action: none; }
 .patch:focus-visible { outline: 2px solid var(--chalk); }
 .share { font-weight: 600; font-size: 14px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; }
-.side { width: 320px; flex: none; overflow-y: auto; background: var(--paper); border-left: 1px solid var(--line); padding: 44px 16px 12px; display: grid; gap: 8px; align-content: start; }
+.side { width: 320px; flex: none; overflow-y: auto; background: var(--paper); border-left: 1px solid var(--line); padding: 12px 16px; display: grid; gap: 8px; align-content: start; }
 .row { display: flex; flex-wrap: wrap; gap: 10px; align-items: end; }
 .row > * { flex: 1 1 110px; min-width: 0; }
 label { font-size: 12.5px; color: var(--ink-2); }
@@ -128,6 +128,7 @@ label { font-size: 12.5px; color: var(--ink-2); }
 table { width: 100%; font-size: 12.5px; }
 td, th { padding: 2px 4px; text-align: right; }
 td:first-child, th:first-child { text-align: left; }
+@media (max-width: 860px) { .sun { flex-direction: column; } .side { width: 100%; flex: 1; padding-top: 10px; } }
 tr.on { background: var(--chalk-soft); font-weight: 600; }
 p { margin: 0; }
 </style>

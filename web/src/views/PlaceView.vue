@@ -41,6 +41,11 @@ const path = (rings: number[][][]) => rings.map((ring) => `M${ring.map(([x, y]) 
 const imperial = computed(() => store.tape.system === 'imperial')
 const ruler = computed(() => divisions(Math.min(30, (width.value * 0.3) / scale.value), scale.value, imperial.value))
 
+const labelled = computed(() => {
+  let last = -Infinity
+  return ruler.value.filter((mark) => mark.long && mark.at * scale.value - last >= 34 && ((last = mark.at * scale.value), true))
+})
+
 const held = ref<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
 const shift = (id: string) => (held.value?.id === id ? `translate(${held.value.dx} ${held.value.dy})` : undefined)
 function take(stand: Stand, event: PointerEvent): void {
@@ -131,7 +136,7 @@ const north = computed(() => `translate(${width.value - 40} ${height.value - 56}
           </g>
           <g :transform="north" class="north" aria-hidden="true"><path d="M0 -20L7 12L0 6L-7 12Z" /><text y="-26" text-anchor="middle">N</text></g>
           <g class="ruler" :transform="`translate(24 ${height - 26})`" aria-hidden="true">
-            <path :d="`M0 0H${(ruler.at(-1)?.at ?? 0) * scale}`" /><template v-for="mark in ruler" :key="mark.at"><path :d="`M${mark.at * scale} 0v-6`" /><text v-if="mark.long" :x="mark.at * scale" y="14" text-anchor="middle">{{ mark.label }}</text></template>
+            <path :d="`M0 0H${(ruler.at(-1)?.at ?? 0) * scale}`" /><template v-for="mark in ruler" :key="mark.at"><path :d="`M${mark.at * scale} 0v-6`" /></template><template v-for="mark in labelled" :key="`says-${mark.at}`"><text :x="mark.at * scale" y="14" text-anchor="middle">{{ mark.label }}</text></template>
           </g>
         </svg>
       </div>
@@ -147,7 +152,7 @@ const north = computed(() => `translate(${width.value - 40} ${height.value - 56}
 .pick.on { border-color: var(--chalk); font-weight: 600; background: var(--chalk-soft); }
 .form { display: grid; gap: 8px; border-top: 1px solid var(--line); padding-top: 10px; }
 .middle { flex: 1; min-width: 0; display: flex; flex-direction: column; position: relative; }
-.sights { position: absolute; right: 10px; top: 6px; z-index: 3; display: flex; }
+.sights { display: flex; justify-content: flex-end; flex: none; padding: 4px 10px; background: var(--ground); border-bottom: 1px solid var(--line); }
 .sights .plain { border-radius: 0; margin-left: -1px; }
 .paper { flex: 1; min-height: 320px; position: relative; overflow: hidden; background: var(--ground); }
 .paper svg { position: absolute; inset: 0; display: block; }
@@ -162,5 +167,5 @@ const north = computed(() => `translate(${width.value - 40} ${height.value - 56}
 .north path { fill: var(--ink); }
 .north text, .ruler text { font-size: 12px; fill: var(--ink); }
 .ruler path { stroke: var(--ink); fill: none; }
-@media (max-width: 760px) { .stage { flex-direction: column; } .panel { width: auto; border-right: 0; border-bottom: 1px solid var(--line); } }
+@media (max-width: 860px) { .stage { flex-direction: column; overflow-y: auto; } .stand text { font-size: 10.5px; } .middle { order: -1; flex: none; height: 62vh; } .panel { width: auto; border-right: 0; border-bottom: 1px solid var(--line); } }
 </style>

@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Le, MaxLen
 
 from steady.data.loader import Row, table
-from steady.errors import InputError
+from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
 from steady.ground.site import Site
 from steady.measure.show import Tape
@@ -128,7 +128,13 @@ def _gate_posts(spec: FenceSpec) -> tuple[float, ...]:
 
 def _habit(school: str, height_m: float) -> Row:
     rows = [row for row in table("fence_habits") if row.text["school"] == school]
-    return next(row for row in rows if height_m <= row.number("to_m") + 1e-9)
+    row = next((row for row in rows if height_m <= row.number("to_m") + 1e-9), None)
+    if row is None:
+        raise OutsideScope(
+            "no habit of building fences this high is entered for this school",
+            "lay it out, or ask for the cheapest that passes",
+        )
+    return row
 
 
 def cheapest(

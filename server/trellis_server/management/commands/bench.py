@@ -8,6 +8,7 @@ import statistics
 import time
 import warnings
 from collections.abc import Callable
+from dataclasses import replace
 from functools import partial
 from typing import Any
 
@@ -15,10 +16,13 @@ from django.conf import settings
 from django.core.management.base import BaseCommand
 from django.test import Client
 from django.test.utils import override_settings
+from steady.drawing.scene import scene
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
-from steady.jobs.document import Job, Structure, case_of
+from steady.jobs.document import Job, Structure, case_of, plan_structure
+from steady.jobs.siting import whole_scene
 from steady.jobs.starts import start
+from steady.jobs.sun import SunAsk, sun
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
 from steady.rulebooks.answers import Wood
@@ -31,6 +35,7 @@ from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.search import choices
 from steady.structures.fence.spec import FenceSpec, NoDig, Straight
 from steady.structures.kind import Case
+from steady.structures.pergola.entry import read_pergola
 from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import YardChoices
@@ -85,6 +90,7 @@ class Command(BaseCommand):
         self.beams()
         self.members()
         self.decks()
+        self.pergolas()
         self.script()
 
     def plans(self) -> None:
@@ -212,6 +218,28 @@ class Command(BaseCommand):
             good = sum(choice.whole != "fails" for choice in found)
             shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
             self.stdout.write(f"  {words}: {shown} of {once * 1e3:.1f} ms")
+
+    def pergolas(self) -> None:
+        """A slatted pergola planned, put into space, and its table of shade, beside a plan."""
+        site = Site(latitude_rad=0.72, longitude_rad=-1.42, soil="sand")
+        spec = read_pergola("18x11 high8 over1 rafters24in slats5in brace2", "p")
+        job = Job(name="b", site=site, structures=(Structure(name="P", spec=spec),))
+        made = plan_structure(job, "p")
+        once = best(lambda: plan(case_of(job, "p")))
+        space = best(lambda: scene(made))
+        shade = best(lambda: sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-4)), 3)
+        many = Job(
+            name="m",
+            site=site,
+            structures=tuple(Structure(name=str(k), spec=replace(spec, id=f"p{k}")) for k in range(17)),
+        )
+        whole = best(lambda: whole_scene(many), 3)
+        pieces = sum(solid.count for solid in whole_scene(many).solids)
+        self.stdout.write(
+            f"A pergola (aim: 20 ms): {once * 1e3:.1f} ms; in space {space * 1e3:.1f} ms, ×{space / once:.2f} its plan; "
+            f"a table of 75 hours of shade {shade * 1e3:.0f} ms, ×{shade / once:.1f}; "
+            f"a job of {pieces:,} parts in space {whole * 1e3:.0f} ms, plans included (aim: a second with the picture)"
+        )
 
     def script(self) -> None:
         """The first screen's script, compressed."""
