@@ -76,6 +76,7 @@ def table(name: str) -> tuple[Row, ...]:
     return tuple(rows)
 
 
+@cache
 def _column(column: str, name: str) -> tuple[bool, str, float]:
     """Whether a column is text, its name in SI, and its factor; the longest unit suffix wins (psf_per_ft before ft)."""
     for suffix in sorted(FACTORS, key=len, reverse=True):

@@ -11,7 +11,7 @@ from steady.structures.fence.boards import OUTER
 from steady.structures.fence.findings import Timber
 from steady.structures.fence.infill import WIRED, Rows, rows
 from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.stations import SetOut
+from steady.structures.fence.stations import SetOut, bay_id
 from steady.yard.stock import goods
 
 SHORT_OF_M = 3 * MM
@@ -123,7 +123,7 @@ def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> l
         made.append(Joint("Rail end to post, at a slant", "structural", rail.thickness_m, into_m, rails, 2 * 2))
     elif lie.on_face:
         made.append(Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, rails, 2 * 2))
-        for crossed, over in _over_posts(out, parts).items():
+        for crossed, over in _over_posts(spec, out, parts).items():
             says = "Rail to the posts between its ends"
             made.append(Joint(says, "structural", rail.thickness_m, timber.post.thickness_m, tuple(over), 2 * crossed))
     made.append(Joint("Cap to post", "board", board.thickness_m, None, of("", "cap"), 4))
@@ -142,23 +142,26 @@ def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> l
     return [joint for joint in made if joint.places]
 
 
-def _over_posts(out: SetOut, parts: list[Part]) -> dict[int, list[Place]]:
+def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, list[Place]]:
     """Rails that run over posts between their ends, by how many they cross."""
     found: dict[int, list[Place]] = {}
-    stands = [(post.leg.id, post.station_m, post.stick.width_m) for post in out.posts]
+    stands: dict[str, list[tuple[float, float]]] = {}
+    for post in out.posts:
+        stands.setdefault(post.leg.id, []).append((post.station_m, post.stick.width_m))
+    bays = {bay_id(spec, bay): bay for bay in out.bays}
     legs = {leg.id: leg for leg in out.path.legs}
     for part in parts:
         if part.role != "rail":
             continue
         for place in part.places:
-            bay = next((bay for bay in out.bays if place.id.endswith(f"/{bay.id}")), None)
+            bay = bays.get(place.about)
             if bay is None:
                 continue
             leg = legs[bay.start.leg.id]
             cos, sin = math.cos(leg.heading_rad), math.sin(leg.heading_rad)
             from_m = leg.from_m + (place.at[0] - leg.x_m) * cos + (place.at[1] - leg.y_m) * sin
             to_m = from_m + part.length_m * math.hypot(place.along[0], place.along[1])
-            many = sum(on == leg.id and from_m + wide_m < at < to_m - wide_m for on, at, wide_m in stands)
+            many = sum(from_m + wide_m < at < to_m - wide_m for at, wide_m in stands.get(leg.id, ()))
             if many:
                 found.setdefault(many, []).append(place)
     return found
