@@ -50,14 +50,13 @@ def python_notices(lock: Path) -> list[Notice]:
 
 
 def _licence(about: metadata.PackageMetadata) -> str:
-    if about.get("License-Expression"):
-        return str(about["License-Expression"])
+    said = {name: str(about[name]) for name in ("License-Expression", "License") if name in about}
+    if said.get("License-Expression"):
+        return said["License-Expression"]
     classed = [
         line.rsplit(" :: ", 1)[-1] for line in about.get_all("Classifier") or [] if line.startswith("License ::")
     ]
-    if classed:
-        return " or ".join(classed)
-    return (str(about.get("License") or "").splitlines() or ["not said"])[0][:60]
+    return " or ".join(classed) or (said.get("License", "").splitlines() or ["not said"])[0][:60]
 
 
 def web_notices(lock: Path) -> list[Notice]:
@@ -72,12 +71,8 @@ def web_notices(lock: Path) -> list[Notice]:
 
 def page(base: Path) -> str:
     """The page of notices."""
-    lines = [
-        "# What others wrote",
-        "",
-        "Made by `./trellis notices` from the lock files. Typefaces stand with their licence in `fonts/`.",
-        "",
-    ]
+    lines = ["# What others wrote", "", "Made by `./trellis notices` from the lock files."]
+    lines += ["Typefaces stand with their licence in `fonts/`.", ""]
     for title, rows in (
         ("On the server", python_notices(base / "requirements.lock")),
         ("In the page", web_notices(base / "web" / "package-lock.json")),
