@@ -3,8 +3,10 @@
 import math
 import unittest
 from dataclasses import replace
+from unittest import mock
 
 from steady.drawing.scene import scene
+from steady.errors import OutsideScope
 from steady.ground.standing import Standing
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.siting import APART_M, site_plan, whole_scene
@@ -69,6 +71,13 @@ class SitePlanTest(unittest.TestCase):
         self.assertTrue(made.stands[2].failed)
         self.assertTrue(made.stands[0].outlines and made.stands[1].outlines)
         self.assertEqual(len(whole_scene(replace(plain, structures=(bad,))).solids), 0)
+
+    def test_a_rule_that_does_not_reach_takes_nothing_else_down(self) -> None:
+        made = site_plan(replace(job(), school="toy"))
+        self.assertEqual(len(made.stands), 3)  # a school that there is none of: every one says so
+        self.assertTrue(all("school" in stand.failed for stand in made.stands))
+        with mock.patch("steady.jobs.siting.plan_structure", side_effect=OutsideScope("no rule reaches here")):
+            self.assertEqual({stand.failed for stand in site_plan(job()).stands}, {"no rule reaches here"})
 
     def test_an_empty_job_has_a_site(self) -> None:
         made = site_plan(Job(name="j"))

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from steady.drawing.scene import STAGES, Scene, Solid, scene
 from steady.drawing.shadows import footprint
 from steady.drawing.shapes import Point
-from steady.errors import InputError
+from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
 from steady.jobs.document import Job, plan_structure
 from steady.plan.model import Plan
@@ -104,8 +104,9 @@ def site_plan_bounds(solids: list[Solid]) -> tuple[float, float, float, float]:
 def _drawn(job: Job, structure_id: str) -> _Drawn:
     try:
         made = plan_structure(job, structure_id)
-    except InputError as error:
-        return _Drawn(structure_id, None, [], error.message, (0.0, 0.0, APART_M, APART_M))
+    except (InputError, OutsideScope) as error:
+        says = error.message if isinstance(error, InputError) else error.reason
+        return _Drawn(structure_id, None, [], says, (0.0, 0.0, APART_M, APART_M))
     prints = footprint(made)
     xs, ys = (
         [p[0] for ring in prints for p in ring] or [0.0, 1.0],
