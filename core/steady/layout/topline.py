@@ -12,6 +12,8 @@ MOST_TRIALS = 1_500_000
 """Work limit: pieces tried, the same on every machine."""
 
 Top = list[tuple[float, float]]
+Reached = tuple[int, float, tuple[int, int] | None]
+"""Best way to reach a post at a height: pieces used, departure from the wish, and where the last piece began."""
 
 
 def fewest_pieces(
@@ -47,8 +49,6 @@ def fewest_pieces(
     soil = [ground.height_m(at) for at in posts_m]
     low = [math.ceil((z + least_m - NEAR_M) / step_m) for z in soil]
     high = [math.floor((z + most_m + NEAR_M) / step_m) for z in soil]
-    # Best way to reach (post, height): pieces used, departure from the wish, and where the last piece began.
-    Reached = tuple[int, float, tuple[int, int] | None]
     best: list[dict[int, Reached]] = [{} for _ in posts_m]
     best[0] = {h: (0, abs(h * step_m - soil[0] - wish_m), None) for h in range(low[0], high[0] + 1)}
     trials = 0

@@ -21,6 +21,7 @@ SAME_POST_M = 0.02
 
 
 def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber, tape: Tape) -> list[Post]:
+    """Posts that nothing moves, in their order along the line: ends, corners, walls, gate posts, locked ones."""
     wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(spec, path, timber, 0, tape)]
     for index, leg in enumerate(path.legs[1:], start=1):
         corner = abs(path.turn_rad(index)) >= CORNER_RAD
@@ -144,6 +145,7 @@ def _refuse_overlap(spec: FenceSpec, post: Stick) -> None:
 
 
 def name_of(post: Post) -> str:
+    """What a fixed post is called in a sentence."""
     names = {
         "end": "The end post", "wall": "The post against the wall", "standing": "The post that stands already",
         "corner": "The corner post", "closing": "The corner post", "gate": f"A post of the {post.label}",

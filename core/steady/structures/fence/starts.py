@@ -1,7 +1,7 @@
 """Where a new fence starts from: as it is usually built here, and the cheapest that the code's wind passes."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen
@@ -22,6 +22,7 @@ from steady.structures.fence.spec import FenceSpec, PracticeDetail
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick, same_wood, stick, sticks
 
+Change = dict[str, object]
 BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
 """Bays that are looked through, by feet or metric."""
 NOBODY = "nobody yet"
@@ -146,83 +147,17 @@ def cheapest(
     over, augers, a return at the free end; gaps between butted boards only where nothing passes closed. First, for every bay, the
     smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
-    found = Search()
     base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
-    home = stick(spec.post, "post", "post")
-    posts = same_wood(home, "post")
+    look = _Looking(base=base, plan=lambda like: plan_fence(like, site, book, yard, tape), priced=priced)
+    posts = same_wood(stick(spec.post, "post", "post"), "post")
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
-    nearest: tuple[float, str] = (float("inf"), "")
-
-    def made(change: dict[str, object]) -> Plan | None:
-        found.planned += 1
-        try:
-            return plan_fence(replace(base, **change), site, book, yard, tape)  # type: ignore[arg-type]
-        except InputError:
-            return None
-
     for bay_m in _bays(spec, book):
-        bay: dict[str, object] = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
-        stiffest = _stiffest(spec, rails)
-        chosen: dict[str, object] | None = None
-        for k, post in enumerate(posts):
-            strong = posts[-1].key
-            trial = made(
-                {
-                    **bay,
-                    **stiffest,
-                    "post": post.key,
-                    "end_post": strong,
-                    "gate_post": strong if spec.openings else None,
-                }
-            )
-            if trial is None or not _holds(trial, "/post/"):
-                worst = _worst(trial, "/post/")
-                if worst is not None and worst.use < nearest[0]:
-                    nearest = worst.use, named(worst)
-                continue
-            for end in posts[k:]:
-                ends: dict[str, object] = {
-                    "post": post.key, "end_post": None if end is post else end.key,
-                    "gate_post": end.key if spec.openings and end is not post else None,
-                }  # fmt: skip
-                trial = made({**bay, **stiffest, **ends})
-                if trial is not None and _holds(trial, "/post/"):
-                    chosen = {**bay, **ends}
-                    break
-            if chosen is not None:
-                break
-        if chosen is None:
-            continue
-        for lighter in _rails(spec, rails):
-            trial = made({**chosen, **lighter})
-            if trial is None:
-                continue
-            if not buildable(trial):
-                worst = _worst(trial, "/")
-                if worst is not None and worst.use < nearest[0]:
-                    nearest = worst.use, named(worst)
-                continue
-            price = priced(trial)
-            if found.spec is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):  # type: ignore[union-attr]
-                found.spec, found.plan, found.price = replace(base, **{**chosen, **lighter}), trial, price  # type: ignore[arg-type]
-            break
-    tries: list[dict[str, object]] = [{}, {"hole_width_m": None}]
-    tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
-    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
-    tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
-    for change in tries:
-        # The fence as it is, and other augers for what was found, where they pass for less.
-        like = base if not change else found.spec
-        if like is None or (all(getattr(like, name) == value for name, value in change.items()) and change):
-            continue
-        found.planned += 1
-        try:
-            trial = plan_fence(replace(like, **change), site, book, yard, tape)  # type: ignore[arg-type]
-        except InputError:
-            continue
-        price = priced(trial)
-        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
-            found.spec, found.plan, found.price = replace(like, **change), trial, price  # type: ignore[arg-type]
+        bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
+        chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts)
+        if chosen is not None:
+            _lightest_rails(look, chosen, rails)
+    found = look.found
+    _augers_and_runs(look, spec)
     _returned(found, base, site, book, yard, tape, priced)
     if found.spec is None and spec.infill.style == "butted":
         # What the client looks at is changed only where nothing passes closed.
@@ -237,12 +172,101 @@ def cheapest(
         sizes = f"{posts[0].says} to {posts[-1].says}"
         bays = _bays(spec, book)
         reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
-        closest = f"; the closest fails by {nearest[1]}, {nearest[0]:.2f} of its limit" if nearest[1] else ""
+        closest = (
+            f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
+        )
         found.why = (
             f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
             "fence, or a return at its free ends, takes less wind"
         )
     return found
+
+
+@dataclass(slots=True, kw_only=True)
+class _Looking:
+    """A search under way: what it starts from, how it plans and prices, what it found, and the closest that failed."""
+
+    base: FenceSpec
+    plan: Callable[[FenceSpec], Plan]
+    priced: Callable[[Plan], float]
+    found: Search = field(default_factory=Search)
+    nearest: tuple[float, str] = (float("inf"), "")
+
+    def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
+        """The plan of a change; None where it cannot be laid out."""
+        self.found.planned += 1
+        try:
+            return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
+        except InputError:
+            return None
+
+    def failed(self, trial: Plan | None, where: str) -> None:
+        """Remembers the closest of those that fail."""
+        worst = _worst(trial, where)
+        if worst is not None and worst.use < self.nearest[0]:
+            self.nearest = worst.use, named(worst)
+
+    def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
+        """The best so far."""
+        self.found.spec, self.found.plan, self.found.price = spec, trial, price
+
+
+def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[Stick]) -> Change | None:
+    """The smallest line posts that hold, then the smallest end posts beside them, under the stiffest rails."""
+    openings = bool(look.base.openings)
+    strong = posts[-1].key
+    for k, post in enumerate(posts):
+        trial = look.tried(
+            {**bay, **stiffest, "post": post.key, "end_post": strong, "gate_post": strong if openings else None}
+        )
+        if trial is None or not _holds(trial, "/post/"):
+            look.failed(trial, "/post/")
+            continue
+        for end in posts[k:]:
+            ends: Change = {
+                "post": post.key,
+                "end_post": None if end is post else end.key,
+                "gate_post": end.key if openings and end is not post else None,
+            }
+            trial = look.tried({**bay, **stiffest, **ends})
+            if trial is not None and _holds(trial, "/post/"):
+                return {**bay, **ends}
+    return None
+
+
+def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
+    """The lightest rails that pass on those posts, kept where they come to less than what was found."""
+    found = look.found
+    for lighter in _rails(look.base, rails):
+        trial = look.tried({**chosen, **lighter})
+        if trial is None:
+            continue
+        if not buildable(trial):
+            look.failed(trial, "/")
+            continue
+        price = look.priced(trial)
+        if found.plan is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):
+            look.keep(replace(look.base, **{**chosen, **lighter}), trial, price)  # type: ignore[arg-type]
+        return
+
+
+def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
+    """The fence as it is; other augers, and rails over more bays, for what was found, where they pass for less."""
+    found, base = look.found, look.base
+    tries: list[Change] = [{}, {"hole_width_m": None}]
+    tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
+    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
+    tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
+    for change in tries:
+        like = base if not change else found.spec
+        if like is None or (change and all(getattr(like, name) == value for name, value in change.items())):
+            continue
+        trial = look.tried(change, like)
+        if trial is None:
+            continue
+        price = look.priced(trial)
+        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
+            look.keep(replace(like, **change), trial, price)  # type: ignore[arg-type]
 
 
 def _returned(

@@ -13,6 +13,7 @@ from steady.structures.fence.stations import Bay, SetOut
 
 
 def stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
+    """A bay of a stepped straight with its level; any other as it is."""
     follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
     if follows != "stepped" or bay.opening is not None:
         return bay
