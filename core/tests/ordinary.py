@@ -59,9 +59,14 @@ def ordinary(school: str) -> list[Ordinary]:
         fall_m = 1.0 if number % 2 else 0.0
         shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=24.0, height_m=-fall_m))
         site = Site(
-            soil=SOILS[school], exposure=exposure, wind_speed_m_per_s=speed, wind_pressure_pa=pressure, frost_m=0.3,  # type: ignore[arg-type]
-            wind_importance=0.8 if school == "ca" else 1.0, grounds=(Ground(line="f", shots=shots),),
-        )  # fmt: skip
+            soil=SOILS[school],
+            exposure=exposure,
+            wind_speed_m_per_s=speed,
+            wind_pressure_pa=pressure,
+            frost_m=0.3,  # type: ignore[arg-type]
+            wind_importance=0.8 if school == "ca" else 1.0,
+            grounds=(Ground(line="f", shots=shots),),
+        )
         name = f"{height_m} m {style}, {exposure}, {'falling' if fall_m else 'level'}"
         made.append(Ordinary(name, replace(spec, infill=infill), site))
     assert len(made) == 40 and all(item.spec.post in sticks() for item in made) and start.post

@@ -23,8 +23,15 @@ from tests.make import plan
 SCHOOLS = ("us", "ca", "uk", "nz")
 STYLES = ("butted", "even gaps", "board on board", "slats")
 WORDS = (
-    "16x12 up3", "12x10 up7 free", "20x14 up5", "10x8 up2", "18x11 up4", "14x14 up1.5", "16x12 up3 less4x3left", "24x10 up6",
-)  # fmt: skip
+    "16x12 up3",
+    "12x10 up7 free",
+    "20x14 up5",
+    "10x8 up2",
+    "18x11 up4",
+    "14x14 up1.5",
+    "16x12 up3 less4x3left",
+    "24x10 up6",
+)
 
 
 def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) -> Site:
@@ -34,10 +41,13 @@ def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) 
     while shots[-1].at_m < length_m:
         shots.append(Shot(at_m=shots[-1].at_m + rng.uniform(1.5, 4), height_m=rng.uniform(-fall, fall)))
     return Site(
-        soil=start.soil, exposure=start.exposure, frost_m=rng.choice((0.0, 0.5)),
-        wind_speed_m_per_s=start.wind_speed_m_per_s, wind_pressure_pa=400.0 if school == "ca" else 0.0,
+        soil=start.soil,
+        exposure=start.exposure,
+        frost_m=rng.choice((0.0, 0.5)),
+        wind_speed_m_per_s=start.wind_speed_m_per_s,
+        wind_pressure_pa=400.0 if school == "ca" else 0.0,
         grounds=(Ground(line="f", shots=tuple(shots)),),
-    )  # fmt: skip
+    )
 
 
 def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[FenceSpec, Site]:
@@ -45,17 +55,23 @@ def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[Fe
     lengths = [rng.uniform(5, 14) for _ in range(rng.randint(1, 3))]
     straights = tuple(
         Straight(
-            id=f"s{k}", length_m=length, turn_rad=rng.uniform(-1.6, 1.6) if k else 0.0,
+            id=f"s{k}",
+            length_m=length,
+            turn_rad=rng.uniform(-1.6, 1.6) if k else 0.0,
             follows=rng.choice(("raked", "stepped")),  # type: ignore[arg-type]
         )
         for k, length in enumerate(lengths)
-    )  # fmt: skip
+    )
     leaf = LeafDesign(brace=rng.choice(("strut", "cable", "both")), cross_rails=rng.choice((0, 1)))  # type: ignore[arg-type]
     wants = rng.random() < 0.4 if gate is None else gate
     base = FenceSpec(
-        id="f", straights=straights, infill=Infill(style=rng.choice(STYLES)), height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
-        bay_max_m=rng.uniform(1.5, 2.4), rails_count=rng.choice((2, 3)),
-    )  # fmt: skip
+        id="f",
+        straights=straights,
+        infill=Infill(style=rng.choice(STYLES)),
+        height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
+        bay_max_m=rng.uniform(1.5, 2.4),
+        rails_count=rng.choice((2, 3)),
+    )
     spec = at_home(base, school)
     if wants:
         leaf = replace(leaf, frame=spec.rail)
@@ -73,9 +89,11 @@ def deck(rng: random.Random, school: str) -> tuple[DeckSpec, Site]:
     from tests.test_deck import deck as named
 
     changes: dict[str, Any] = {
-        "joists_over": rng.choice(("unbroken", "spliced")), "plies": rng.choice((2, 3)),
-        "upright": rng.choice(("knee braces", "fixed posts")), "seat": rng.choice(("top", "top", "beside", "flush")),
-    }  # fmt: skip
+        "joists_over": rng.choice(("unbroken", "spliced")),
+        "plies": rng.choice((2, 3)),
+        "upright": rng.choice(("knee braces", "fixed posts")),
+        "seat": rng.choice(("top", "top", "beside", "flush")),
+    }
     words = rng.choice(WORDS)
     spec = deck_at_home(named(words, **changes), school)
     if rng.random() < 0.4 and "up1.5" not in words and "less" not in words:

@@ -108,9 +108,12 @@ class EndsTest(unittest.TestCase):
 class SlatsTest(unittest.TestCase):
     def test_slats_between_posts_drop_into_channels(self) -> None:
         spec: dict[str, Any] = {
-            "infill": Infill(style="slats", spacer_m=0.5 * IN), "rail": "rail 1x6 cedar", "bay_max_m": 4 * FT,
-            "height_m": 4 * FT, "rail_end": "channel",
-        }  # fmt: skip
+            "infill": Infill(style="slats", spacer_m=0.5 * IN),
+            "rail": "rail 1x6 cedar",
+            "bay_max_m": 4 * FT,
+            "height_m": 4 * FT,
+            "rail_end": "channel",
+        }
         _, plan = built(**spec)
         face = max(box[3] for box in boxes(plan, "rail"))
         self.assertAlmostEqual(face, POST / 2, places=6)
@@ -137,9 +140,13 @@ class GravelBoardTest(unittest.TestCase):
 
     def falling(self) -> Plan:
         spec = fence(
-            24, infill=Infill(style="butted", base="base boards"), gap_m=2 * IN, board="board 1x6 pine", rails_count=2,
+            24,
+            infill=Infill(style="butted", base="base boards"),
+            gap_m=2 * IN,
+            board="board 1x6 pine",
+            rails_count=2,
             straights=(Straight(id="a", length_m=24 * FT, follows="stepped"),),
-        )  # fmt: skip
+        )
         return planned(spec, site(0.08, 24))
 
     def test_no_base_board_lies_in_the_soil_at_its_ends(self) -> None:

@@ -38,18 +38,30 @@ class BentTest(unittest.TestCase):
                 model.add_section("beam", 1e3, beam, beam, beam)
                 model.add_section("brace", 1e3, 1e-9, 1e-9, 1e-9)
                 nodes = {
-                    "a0": (0, 0), "a1": (0, height - down), "a2": (0, height), "a3": (out, height),
-                    "b3": (span - out, height), "b2": (span, height), "b1": (span, height - down), "b0": (span, 0),
-                }  # fmt: skip
+                    "a0": (0, 0),
+                    "a1": (0, height - down),
+                    "a2": (0, height),
+                    "a3": (out, height),
+                    "b3": (span - out, height),
+                    "b2": (span, height),
+                    "b1": (span, height - down),
+                    "b0": (span, 0),
+                }
                 for name, (x, y) in nodes.items():
                     model.add_node(name, x, y, 0)
                     base = name.endswith("0")
                     model.def_support(name, base, base, True, True, True, False)
                 for name, ends, section in (
-                    ("pa1", ("a0", "a1"), "post"), ("pa2", ("a1", "a2"), "post"), ("pb1", ("b0", "b1"), "post"),
-                    ("pb2", ("b1", "b2"), "post"), ("m1", ("a2", "a3"), "beam"), ("m2", ("a3", "b3"), "beam"),
-                    ("m3", ("b3", "b2"), "beam"), ("ka", ("a1", "a3"), "brace"), ("kb", ("b1", "b3"), "brace"),
-                ):  # fmt: skip
+                    ("pa1", ("a0", "a1"), "post"),
+                    ("pa2", ("a1", "a2"), "post"),
+                    ("pb1", ("b0", "b1"), "post"),
+                    ("pb2", ("b1", "b2"), "post"),
+                    ("m1", ("a2", "a3"), "beam"),
+                    ("m2", ("a3", "b3"), "beam"),
+                    ("m3", ("b3", "b2"), "beam"),
+                    ("ka", ("a1", "a3"), "brace"),
+                    ("kb", ("b1", "b3"), "brace"),
+                ):
                     model.add_member(name, *ends, "m", section)
                 # Braces are pinned, and the posts' tops hinge under the beam.
                 for name in ("ka", "kb"):
@@ -88,9 +100,12 @@ class BentTest(unittest.TestCase):
     def test_what_cannot_be_is_refused_at_its_name(self) -> None:
         good = {"push_n": 1000.0, "posts": 2, "height_m": 2.5, "down_m": 0.6, "out_m": 0.6, "span_m": 3.0}
         for name, value, field in (
-            ("push_n", 0.0, "push"), ("posts", 1, "posts"), ("down_m", 2.5, "brace_down"), ("out_m", 1.6, "brace_out"),
+            ("push_n", 0.0, "push"),
+            ("posts", 1, "posts"),
+            ("down_m", 2.5, "brace_down"),
+            ("out_m", 1.6, "brace_out"),
             ("span_m", -1.0, "span"),
-        ):  # fmt: skip
+        ):
             with self.assertRaises(InputError) as caught:
                 Bent(**{**good, name: value})  # type: ignore[arg-type]
             self.assertEqual(caught.exception.field, field)
@@ -143,9 +158,14 @@ class LengthTest(unittest.TestCase):
 
     def test_a_hip_of_the_ring_agrees_with_the_common_sum(self) -> None:
         roof = c.RingRoof(
-            width_m=16 * FT, ring_m=3 * FT, pitch_rad=math.radians(25), rafter_depth_m=5.5 * IN, seat_m=3.5 * IN,
-            ring_depth_m=7.25 * IN, beam_top_m=8 * FT,
-        )  # fmt: skip
+            width_m=16 * FT,
+            ring_m=3 * FT,
+            pitch_rad=math.radians(25),
+            rafter_depth_m=5.5 * IN,
+            seat_m=3.5 * IN,
+            ring_depth_m=7.25 * IN,
+            beam_top_m=8 * FT,
+        )
         found = c.centre_ring(roof)
         self.assertAlmostEqual(found.hip_m, hip_rafter(found.run_m, roof.pitch_rad).line_m, places=9)
         # Turned round: from the floor up the prop, the ring, down the rafter and its seat to the beam's top.
@@ -181,9 +201,17 @@ class LengthTest(unittest.TestCase):
     def test_the_level_chain_climbs_from_beam_to_wall(self) -> None:
         for hung in (False, True):
             roof = c.LeanTo(
-                depth_m=1.86, pitch_rad=math.radians(4), beam_top_m=2.46, beam_depth_m=0.24, ledger_depth_m=0.19,
-                rafter_depth_m=0.14, hung=hung, soffit_m=0.009, bracket_m=0.01, fascia_m=0.285,
-            )  # fmt: skip
+                depth_m=1.86,
+                pitch_rad=math.radians(4),
+                beam_top_m=2.46,
+                beam_depth_m=0.24,
+                ledger_depth_m=0.19,
+                rafter_depth_m=0.14,
+                hung=hung,
+                soffit_m=0.009,
+                bracket_m=0.01,
+                fascia_m=0.285,
+            )
             found = c.level_chain(roof)
             self.assertAlmostEqual(found.roof_at_wall_m - found.roof_at_beam_m, 1.86 * math.tan(math.radians(4)))
             # Hung rafters end flush with the ledger's top; laid ones stand on it.
@@ -212,9 +240,11 @@ class LengthTest(unittest.TestCase):
     def test_two_webs_cannot_be_staggered_better(self) -> None:
         grid = [k * 0.1 for k in range(49)]
         fits = [
-            (a, b) for a in grid for b in grid
+            (a, b)
+            for a in grid
+            for b in grid
             if a <= 1.6 + 1e-9 and b >= 3.2 - 1e-9 and a <= 2.4 and b - a <= 2.4 + 1e-9 and 4.8 - b <= 2.4
-        ]  # fmt: skip
+        ]
         best = max(min(abs(x - y) for x in one for y in other) for one in fits for other in fits)
         self.assertAlmostEqual(c.web_joints(4.8, 2.4, 2).stagger_m or 0, best, delta=1e-6)
 
@@ -281,9 +311,12 @@ class SheetTest(unittest.TestCase):
         rng = random.Random(21)
         for _ in range(12):
             side = Side(
-                eave_m=rng.uniform(2.0, 3.4), slope_m=rng.uniform(0.8, 1.8), cover_m=rng.uniform(0.6, 0.9),
-                top_m=rng.uniform(0, 0.8), sides=1,
-            )  # fmt: skip
+                eave_m=rng.uniform(2.0, 3.4),
+                slope_m=rng.uniform(0.8, 1.8),
+                cover_m=rng.uniform(0.6, 0.9),
+                top_m=rng.uniform(0, 0.8),
+                sides=1,
+            )
             for turn in (False, True):
                 found = sheet_order(side, 2.4, turn=turn)
                 self.assertEqual(found.nested, self.fewest(strips(side), side.cover_m, 2.4, turn))
@@ -328,10 +361,11 @@ class SheetTest(unittest.TestCase):
 
 class LoadTest(unittest.TestCase):
     PLACES = {
-        "us": WindPlace(speed_m_per_s=46.9, exposure="B"), "ca": WindPlace(pressure_pa=400, exposure="rough", speed_m_per_s=0),
+        "us": WindPlace(speed_m_per_s=46.9, exposure="B"),
+        "ca": WindPlace(pressure_pa=400, exposure="rough", speed_m_per_s=0),
         "nz": WindPlace(zone="medium", exposure="", speed_m_per_s=0),
         "uk": WindPlace(pressure_pa=700, exposure="", speed_m_per_s=0),
-    }  # fmt: skip
+    }
 
     def test_more_slats_never_catch_less_wind_and_closed_ones_count_whole(self) -> None:
         for school in RULEBOOKS:

@@ -22,9 +22,14 @@ Box = tuple[float, float, float, float]
 def cornered(turn_rad: float, **changes: Any) -> FenceSpec:
     straights = (Straight(id="a", length_m=10 * FT), Straight(id="b", length_m=10 * FT, turn_rad=turn_rad))
     base: dict[str, Any] = {
-        "id": "f", "straights": straights, "height_m": 4 * FT, "bay_max_m": 6 * FT, "rails_count": 2,
-        "infill": Infill(style="butted"), "rail_laid": "on edge",
-    }  # fmt: skip
+        "id": "f",
+        "straights": straights,
+        "height_m": 4 * FT,
+        "bay_max_m": 6 * FT,
+        "rails_count": 2,
+        "infill": Infill(style="butted"),
+        "rail_laid": "on edge",
+    }
     return FenceSpec(**{**base, **changes})
 
 
@@ -54,8 +59,9 @@ def _box(part: Part, place: Any, x: float, y: float) -> Box:
     across = (-along[1], along[0])
     corners = [
         (x + along[0] * s + across[0] * d, y + along[1] * s + across[1] * d)
-        for s in (low, high) for d in (-half[1], half[1])
-    ]  # fmt: skip
+        for s in (low, high)
+        for d in (-half[1], half[1])
+    ]
     xs, ys = [c[0] for c in corners], [c[1] for c in corners]
     return min(xs), min(ys), max(xs), max(ys)
 
@@ -218,9 +224,15 @@ class CrossingTest(unittest.TestCase):
     def test_rails_over_two_bays_are_screwed_to_the_middle_posts(self) -> None:
         for bays in (1, 2, 3):
             spec = FenceSpec(
-                id="f", straights=(Straight(id="a", length_m=36 * FT),), height_m=4 * FT, bay_max_m=6 * FT,
-                rail_laid="on edge", rail_bays=bays, infill=Infill(style="butted"), rails_count=2,
-            )  # fmt: skip
+                id="f",
+                straights=(Straight(id="a", length_m=36 * FT),),
+                height_m=4 * FT,
+                bay_max_m=6 * FT,
+                rail_laid="on edge",
+                rail_bays=bays,
+                infill=Infill(style="butted"),
+                rails_count=2,
+            )
             plan = planned(spec, site(grounds=()))
             listed = sum(p.count for p in plan.parts if p.role == "screw" and p.item.startswith("rail screw"))
             self.assertEqual(listed, self.screws(plan), bays)

@@ -56,11 +56,16 @@ class DayTest(unittest.TestCase):
 
     def test_days_that_are_not_good(self) -> None:
         cases = (
-            (Day(id="a", work="pour", temperature_c=4.9), "not today"), (Day(id="b", work="pour", rain_mm=12), "not today"),
-            (Day(id="c", work="pour", rain_mm=6), "take care"), (Day(id="d", work="dig", rain_mm=40), "not today"),
-            (Day(id="e", work="dig", rain_mm=12), "take care"), (Day(id="f", work="lift", wind_m_per_s=12), "not today"),
-            (Day(id="g", work="lift", wind_m_per_s=3), "go"), (Day(id="h", work="dig"), "go"), (Day(id="i", work="pour"), "go"),
-        )  # fmt: skip
+            (Day(id="a", work="pour", temperature_c=4.9), "not today"),
+            (Day(id="b", work="pour", rain_mm=12), "not today"),
+            (Day(id="c", work="pour", rain_mm=6), "take care"),
+            (Day(id="d", work="dig", rain_mm=40), "not today"),
+            (Day(id="e", work="dig", rain_mm=12), "take care"),
+            (Day(id="f", work="lift", wind_m_per_s=12), "not today"),
+            (Day(id="g", work="lift", wind_m_per_s=3), "go"),
+            (Day(id="h", work="dig"), "go"),
+            (Day(id="i", work="pour"), "go"),
+        )
         for day, verdict in cases:
             found = answer(day)
             self.assertEqual(found.verdict, verdict, day)

@@ -165,9 +165,7 @@ class SetOutTest(unittest.TestCase):
 
     def test_every_rectangle_has_two_diagonals(self) -> None:
         plan = l_shaped()
-        found = sorted(
-            math.dist(*curve.points) / FT for curve in plan.curves if curve.what == "diagonal"
-        )  # fmt: skip
+        found = sorted(math.dist(*curve.points) / FT for curve in plan.curves if curve.what == "diagonal")
         self.assertEqual(
             [round(x, 6) for x in found], [round(math.hypot(a, b), 6) for a, b in [(12, 6)] * 2 + [(18, 6)] * 2]
         )

@@ -38,35 +38,60 @@ def pick(rng: random.Random, kind: Any, name: str) -> Any:
 def spec_of(rng: random.Random, school: str) -> FenceSpec:
     """Any fence that a crew could ask for, of the school's own timbers."""
     legs = tuple(
-        Straight(id=f"s{k}", length_m=rng.uniform(3, 9), turn_rad=rng.uniform(-1.2, 1.2) if k else 0.0,
-                 follows=pick(rng, Straight, "follows"))
+        Straight(
+            id=f"s{k}",
+            length_m=rng.uniform(3, 9),
+            turn_rad=rng.uniform(-1.2, 1.2) if k else 0.0,
+            follows=pick(rng, Straight, "follows"),
+        )
         for k in range(rng.randint(1, 3))
-    )  # fmt: skip
+    )
     infill = Infill(
-        style=pick(rng, Infill, "style"), base=pick(rng, Infill, "base"), first=pick(rng, Infill, "first"),
-        grows=pick(rng, Infill, "grows"), cap=rng.random() < 0.3, trim=rng.random() < 0.3, sight_rail=rng.random() < 0.5,
-        tilt_rad=rng.uniform(0.4, 1.2), spacer_m=rng.uniform(0.01, 0.03),
-    )  # fmt: skip
+        style=pick(rng, Infill, "style"),
+        base=pick(rng, Infill, "base"),
+        first=pick(rng, Infill, "first"),
+        grows=pick(rng, Infill, "grows"),
+        cap=rng.random() < 0.3,
+        trim=rng.random() < 0.3,
+        sight_rail=rng.random() < 0.5,
+        tilt_rad=rng.uniform(0.4, 1.2),
+        spacer_m=rng.uniform(0.01, 0.03),
+    )
     up = Upright(by=rng.choice(("brace", "rated base", "own weight", "nothing")), hold_n=8000.0, moment_n_m=4000.0)
     detail = FootDetail(
-        upright=up, edge_m=0.4, edge_least_m=0.1, steel=Steel(strength_pa=240e6, modulus_m3=1.2e-5), notched=rng.random() < 0.2,
+        upright=up,
+        edge_m=0.4,
+        edge_least_m=0.1,
+        steel=Steel(strength_pa=240e6, modulus_m3=1.2e-5),
+        notched=rng.random() < 0.2,
         bell_width_m=rng.choice((None, 0.6)),
-    )  # fmt: skip
+    )
     zones = (NoDig(id="z", at_m=rng.uniform(1, 3), half_width_m=0.2, off_m=rng.choice((0.0, 0.2))),) * (
         rng.random() < 0.4
     )
     foot = rng.choice(FEET)
     spec = at_home(
         FenceSpec(
-            id="f", straights=legs, infill=infill, foot=foot, foot_detail=detail, zones=zones, height_m=rng.uniform(0.8, 1.2),
-            gap_m=rng.uniform(0.02, 0.2), bay_max_m=rng.uniform(1.2, 2.2), rails_count=2, posts_cut=rng.choice(("long", "exact")),
-            rail_laid=rng.choice(("on edge", "flat", "between, on edge")), rail_bays=rng.choice((1, 2)),
+            id="f",
+            straights=legs,
+            infill=infill,
+            foot=foot,
+            foot_detail=detail,
+            zones=zones,
+            height_m=rng.uniform(0.8, 1.2),
+            gap_m=rng.uniform(0.02, 0.2),
+            bay_max_m=rng.uniform(1.2, 2.2),
+            rails_count=2,
+            posts_cut=rng.choice(("long", "exact")),
+            rail_laid=rng.choice(("on edge", "flat", "between, on edge")),
+            rail_bays=rng.choice((1, 2)),
             finish=Finish(kind=pick(rng, Finish, "kind")),
-            plies_count=rng.choice((0, 0, 3)), bend_posts=rng.choice(("square", "split")),
+            plies_count=rng.choice((0, 0, 3)),
+            bend_posts=rng.choice(("square", "split")),
             rail_end=rng.choice(("screws", "brackets", "channel")),
         ),
         school,
-    )  # fmt: skip
+    )
     if foot == "part driven":
         spec = replace(
             spec, post="post steel 60" if sticks()[spec.post].metric else "post steel channel", plies_count=0
@@ -87,10 +112,13 @@ def cases(count: int, seed: int) -> list[Case]:
             shots.append(Shot(at_m=at, height_m=rng.uniform(-0.08, 0.08)))
             at += rng.uniform(1.5, 4)
         where = Site(
-            soil=start.soil, exposure=start.exposure, wind_speed_m_per_s=start.wind_speed_m_per_s, cohesion_pa=50_000.0,
+            soil=start.soil,
+            exposure=start.exposure,
+            wind_speed_m_per_s=start.wind_speed_m_per_s,
+            cohesion_pa=50_000.0,
             frost_m=0.4,
             grounds=(Ground(line="f", shots=tuple(shots)),),
-        )  # fmt: skip
+        )
         yard = YardChoices(bag=start.bag)
         try:
             found.append((spec, where, plan(spec, where, rulebook(school), yard, Tape("metric", 0.001)), yard))
@@ -188,12 +216,17 @@ class EveryFenceTest(unittest.TestCase):
                 continue
             held = {gap.name for gap in made.not_covered} | {check.name for check in made.checks}
             self.assertTrue(
-                held & {
-                    "What keeps it upright", "Base holds upright", "Brace's foot holds", "Stands by its weight",
-                    "Wind on the fence", "Top held between corners",
+                held
+                & {
+                    "What keeps it upright",
+                    "Base holds upright",
+                    "Brace's foot holds",
+                    "Stands by its weight",
+                    "Wind on the fence",
+                    "Top held between corners",
                 },
                 (spec.foot, spec.foot_detail.upright.by, held),
-            )  # fmt: skip
+            )
 
     def test_each_is_drawn_and_the_sheet_counts_alike(self) -> None:
         for case in self.made[::4]:

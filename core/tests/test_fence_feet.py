@@ -64,11 +64,15 @@ class PairTest(unittest.TestCase):
         made = {kind: on(kind) for kind in KINDS}
         holds = {
             kind: (
-                round(p.footings[1].embedment_m, 4), round(p.footings[1].pull_out_n, 2), p.footings[1].pull_out_says,
-                frozenset((c.name, c.case, round(c.limit.value, 4)) for c in p.checks if c.about == p.footings[1].under),
+                round(p.footings[1].embedment_m, 4),
+                round(p.footings[1].pull_out_n, 2),
+                p.footings[1].pull_out_says,
+                frozenset(
+                    (c.name, c.case, round(c.limit.value, 4)) for c in p.checks if c.about == p.footings[1].under
+                ),
             )
             for kind, p in made.items()
-        }  # fmt: skip
+        }
         for one, other in itertools.combinations(KINDS, 2):
             if {one, other} == {"tamped gravel", "tamped sand"}:
                 # Soil lies against the same post in both: the ground is pushed alike, and nothing holds against lifting.
@@ -82,9 +86,12 @@ class GroundTest(unittest.TestCase):
     def test_tamped_post_pushes_with_its_own_diagonal(self) -> None:
         # Rules, worked example 11: a 4x4 in tamped earth, P 345.6 lb at 3.3 ft, 5.66 ft.
         depth, _ = rulebook("us").embedment(
-            load_n=345.6 * LB, height_m=3.3 * FT, width_m=math.hypot(3.5, 3.5) * IN,
-            soil=rulebook("us").soil("sand"), soil_factor=2.0,
-        )  # fmt: skip
+            load_n=345.6 * LB,
+            height_m=3.3 * FT,
+            width_m=math.hypot(3.5, 3.5) * IN,
+            soil=rulebook("us").soil("sand"),
+            soil_factor=2.0,
+        )
         self.assertAlmostEqual(depth.value, 5.66, places=2)
         wide, narrow = on("open below"), on("tamped sand")
         self.assertGreater(narrow.footings[2].embedment_m, wide.footings[2].embedment_m)
@@ -97,8 +104,13 @@ class GroundTest(unittest.TestCase):
             plan = on("open below", foot_detail=detail, hole_width_m=0.4064, gravel_m=0.1)
             footing = plan.footings[2]
             hole = Hole(
-                width_m=0.4064, depth_m=footing.hole_m, gravel_m=0.1, post_width_m=5.5 * IN, bell_width_m=wide_m, bell_m=bell_m,
-            )  # fmt: skip
+                width_m=0.4064,
+                depth_m=footing.hole_m,
+                gravel_m=0.1,
+                post_width_m=5.5 * IN,
+                bell_width_m=wide_m,
+                bell_m=bell_m,
+            )
             self.assertAlmostEqual(volumes(footing).concrete_m3, neat(hole).concrete_m3, places=9)
 
     def test_sand_and_gravel_are_bought_in_place_of_concrete(self) -> None:
@@ -172,11 +184,13 @@ class BaseTest(unittest.TestCase):
         # Unknowns: brace force N, and the foot's own reactions X, Z. Three equations of balance, solved in a general library.
         top_m, push = 3 * FT + 2 * IN, 500.0 / LB
         long_m = math.hypot(reach_m, up_m)
-        matrix = np.array([
-            [reach_m / long_m, 1.0, 0.0],
-            [-up_m / long_m, 0.0, 1.0],
-            [up_m * reach_m / long_m, 0.0, 0.0],
-        ])  # fmt: skip
+        matrix = np.array(
+            [
+                [reach_m / long_m, 1.0, 0.0],
+                [-up_m / long_m, 0.0, 1.0],
+                [up_m * reach_m / long_m, 0.0, 0.0],
+            ]
+        )
         force, _, _ = np.linalg.solve(matrix, np.array([push, 0.0, push * top_m]))
         self.assertAlmostEqual(squeeze.demand.value, force, places=6)
         self.assertAlmostEqual(lift.demand.value, force * up_m / long_m, places=6)
@@ -187,8 +201,10 @@ class BaseTest(unittest.TestCase):
     def test_a_frame_on_blocks_stands_by_its_returns(self) -> None:
         alone = self.blocks(((4.0, 0.0),))
         shaped = self.blocks(((2.0, 0.0), (4.0, math.pi / 2), (2.0, math.pi / 2)))
-        worst = {name: max(c.use for c in plan.checks if c.name == "Stands by its weight") for name, plan in
-                 (("alone", alone), ("shaped", shaped))}  # fmt: skip
+        worst = {
+            name: max(c.use for c in plan.checks if c.name == "Stands by its weight")
+            for name, plan in (("alone", alone), ("shaped", shaped))
+        }
         self.assertGreater(worst["alone"], 5 * worst["shaped"])
 
     def blocks(self, legs: tuple[tuple[float, float], ...], kg: float = 80.0, tie_n: float | None = 1e4) -> Plan:

@@ -97,9 +97,12 @@ class StraightTopTest(unittest.TestCase):
         rng = random.Random(seed)
         shots = [(x, z + rng.uniform(-0.03, 0.03)) for x, z in ROLLING]
         spec = fence(
-            straights=(Straight(id="a", length_m=12.0, follows="straight top"),), height_m=1.4, bay_max_m=1.9, gap_m=0.04,
+            straights=(Straight(id="a", length_m=12.0, follows="straight top"),),
+            height_m=1.4,
+            bay_max_m=1.9,
+            gap_m=0.04,
             **changes,
-        )  # fmt: skip
+        )
         where = on_ground(spec, shots)
         return planned(spec, where), where.profile("f")
 
@@ -133,9 +136,12 @@ class StraightTopTest(unittest.TestCase):
 
     def test_ground_too_rough_for_the_band_is_said(self) -> None:
         spec = fence(
-            straights=(Straight(id="a", length_m=12.0, follows="straight top"),), height_m=1.4, bay_max_m=12, top_low_m=1.40,
+            straights=(Straight(id="a", length_m=12.0, follows="straight top"),),
+            height_m=1.4,
+            bay_max_m=12,
+            top_low_m=1.40,
             top_high_m=1.41,
-        )  # fmt: skip
+        )
         plan = planned(replace(spec, bay_max_m=2.0), on_ground(spec, [(0, 0), (5.0, 0.9), (5.6, -0.9), (12, 0.0)]))
         self.assertTrue(any("No straight top" in text for text in plan.conflicts))
 
@@ -153,9 +159,12 @@ class StraightTopTest(unittest.TestCase):
 class BaseBoardTest(unittest.TestCase):
     def test_base_boards_close_the_low_side_of_every_step(self) -> None:
         spec = fence(
-            straights=(Straight(id="a", length_m=12.0, follows="stepped"),), infill=Infill(base="base boards"), height_m=1.2,
-            bay_max_m=2.0, keeps="a small animal",
-        )  # fmt: skip
+            straights=(Straight(id="a", length_m=12.0, follows="stepped"),),
+            infill=Infill(base="base boards"),
+            height_m=1.2,
+            bay_max_m=2.0,
+            keeps="a small animal",
+        )
         where = on_ground(spec, [(0.0, 0.0), (12.0, -1.6)])
         plan, ground = planned(spec, where), where.profile("f")
         low = {}
@@ -210,9 +219,13 @@ class InfillTest(unittest.TestCase):
         from steady.yard.stock import sticks
 
         for key, long_m, low, high in (
-            ("stock panel 16 ft", 16 * FT, 35, 60), ("panel 6x6 made", 6 * FT, 45, 90), ("pipe 2-3/8 steel", FT, 3.5, 3.8),
-            ("stock panel 4.8 m", 4.8, 40, 65), ("panel 1.83 made", 1.83, 40, 75), ("wire mesh 4 ft", 50 * FT, 40, 80),
-        ):  # fmt: skip
+            ("stock panel 16 ft", 16 * FT, 35, 60),
+            ("panel 6x6 made", 6 * FT, 45, 90),
+            ("pipe 2-3/8 steel", FT, 3.5, 3.8),
+            ("stock panel 4.8 m", 4.8, 40, 65),
+            ("panel 1.83 made", 1.83, 40, 75),
+            ("wire mesh 4 ft", 50 * FT, 40, 80),
+        ):
             stick = sticks()[key]
             pounds = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * long_m / 0.45359237
             self.assertTrue(low <= pounds <= high, (key, pounds))
@@ -288,9 +301,12 @@ class FixingTest(unittest.TestCase):
             for laid in ("on edge", "flat"):
                 for plies in (0, 3):
                     spec = fence(
-                        24, infill=Infill(style=style, cap=True, trim=style == "butted"), rail_laid=laid, plies_count=plies,  # type: ignore[arg-type]
+                        24,
+                        infill=Infill(style=style, cap=True, trim=style == "butted"),
+                        rail_laid=laid,
+                        plies_count=plies,  # type: ignore[arg-type]
                         height_m=1.2,
-                    )  # fmt: skip
+                    )
                     flat = site(length_ft=24)
                     plan = planned(spec, flat)
                     for joint in joints(

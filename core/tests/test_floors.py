@@ -27,9 +27,14 @@ def pen(*lengths_ft: float, turns: tuple[float, ...] = (), floor: Floor = SLABS,
         Straight(id="abcdefgh"[k], length_m=long * FT, turn_rad=turned[k]) for k, long in enumerate(lengths_ft)
     )
     base: dict[str, Any] = {
-        "id": "pen", "straights": straights, "closed": True, "height_m": 4 * FT, "boards_on": "right",
-        "infill": Infill(style="butted"), "floor": floor,
-    }  # fmt: skip
+        "id": "pen",
+        "straights": straights,
+        "closed": True,
+        "height_m": 4 * FT,
+        "boards_on": "right",
+        "infill": Infill(style="butted"),
+        "floor": floor,
+    }
     return FenceSpec(**{**base, **changes})
 
 

@@ -110,9 +110,13 @@ class StaticsTest(unittest.TestCase):
             latch_load=40 * LB, width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei
         )
         springy = statics.unbraced_drop_m(
-            latch_load=40 * LB, width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei,
+            latch_load=40 * LB,
+            width_m=42 * IN,
+            height_m=60 * IN,
+            rail_n_m2=ei,
+            stile_n_m2=ei,
             corner_n_m_per_rad=8000 * LB * IN,
-        )  # fmt: skip
+        )
         self.assertAlmostEqual(stiff / IN, 0.255, 3)
         self.assertAlmostEqual(springy / IN, 2.46, delta=0.005)
 
@@ -127,9 +131,14 @@ class StaticsTest(unittest.TestCase):
 
 class SwingTest(unittest.TestCase):
     @given(
-        st.floats(0.5, 3.0), st.floats(-0.2, 0.2), st.floats(-0.2, 0.2), st.floats(0, 0.1), st.floats(-0.1, 0.1), st.booleans(),
+        st.floats(0.5, 3.0),
+        st.floats(-0.2, 0.2),
+        st.floats(-0.2, 0.2),
+        st.floats(0, 0.1),
+        st.floats(-0.1, 0.1),
+        st.booleans(),
         st.floats(0.6, math.pi),
-    )  # fmt: skip
+    )
     def test_a_lifted_leaf_never_touches_plane_ground(
         self, leaf: float, along: float, front: float, clear: float, rake: float, back: bool, arc: float
     ) -> None:

@@ -186,10 +186,13 @@ class WhoAsksTest(unittest.TestCase):
         self.assertEqual(
             set(wind),
             {
-                "Hinge holds in the wind", "Latch holds in the wind", "Leaf's boards bend between rails",
-                "Leaf's rails bend in the wind", "Leaf's stiles bend in the wind",
+                "Hinge holds in the wind",
+                "Latch holds in the wind",
+                "Leaf's boards bend between rails",
+                "Leaf's rails bend in the wind",
+                "Leaf's stiles bend in the wind",
             },
-        )  # fmt: skip
+        )
         # A rail by hand: its strip of the pressure over the clear of the joints, w L² / 8.
         rail = wind["Leaf's rails bend in the wind"].demand
         values = {name: value for name, value, _ in rail.inputs}

@@ -15,9 +15,13 @@ class GridTest(unittest.TestCase):
         for _ in range(8):
             b, h = rng.uniform(0.7, 2.2), rng.uniform(0.8, 2.0)
             nodes = {
-                "a": (0.0, 0.0), "b": (0.0, h * 0.4), "c": (0.0, h), "d": (b, 0.0), "e": (b, h * rng.uniform(0.4, 0.6)),
+                "a": (0.0, 0.0),
+                "b": (0.0, h * 0.4),
+                "c": (0.0, h),
+                "d": (b, 0.0),
+                "e": (b, h * rng.uniform(0.4, 0.6)),
                 "f": (b, h),
-            }  # fmt: skip
+            }
             pairs = [("a", "b"), ("b", "c"), ("d", "e"), ("e", "f"), ("a", "d"), ("b", "e"), ("c", "f"), ("a", "f")]
             stiff = {pair: (rng.uniform(2e3, 2e4), rng.uniform(3e2, 4e3)) for pair in pairs}
             load = rng.uniform(20, 400)

@@ -101,8 +101,10 @@ class SaltTest(unittest.TestCase):
 
 class HoursTest(unittest.TestCase):
     def plans(self) -> list[Plan]:
-        made = [planned(fence(30, infill=Infill(style=style, cap=True)), site(grounds=())) for style in  # type: ignore[arg-type]
-                ("butted", "even gaps", "board on board", "slats", "louvres", "wire mesh")]  # fmt: skip
+        made = [
+            planned(fence(30, infill=Infill(style=style, cap=True)), site(grounds=()))
+            for style in ("butted", "even gaps", "board on board", "slats", "louvres", "wire mesh")  # type: ignore[arg-type]
+        ]
         return [*made, planned_deck(deck("16x12 up3")), planned_deck(deck("12x10 up6 free"))]
 
     def test_a_role_without_a_row_is_never_passed_over(self) -> None:
@@ -117,11 +119,29 @@ class HoursTest(unittest.TestCase):
         def count(role: str) -> int:
             return sum(part.count for part in plan.parts if part.role == role)
 
-        minutes = 60 * len(plan.footings) + 8 * (
-            count("joist") + 2 * count("beam") + count("rim") + 0.5 * count("blocking") + 4 * count("ledger")
-            + 0.25 * count("connector") + 3 * count("guard post") + count("guard rail") + count("guard cap") + 5 * count("stringer")
-            + count("flashing") + count("header") + count("sill") + 2 * count("handrail") + count("brace") + count("diagonal")
-        ) + 3 * (count("decking") + 2 * count("tread") + 0.5 * count("baluster"))  # fmt: skip
+        minutes = (
+            60 * len(plan.footings)
+            + 8
+            * (
+                count("joist")
+                + 2 * count("beam")
+                + count("rim")
+                + 0.5 * count("blocking")
+                + 4 * count("ledger")
+                + 0.25 * count("connector")
+                + 3 * count("guard post")
+                + count("guard rail")
+                + count("guard cap")
+                + 5 * count("stringer")
+                + count("flashing")
+                + count("header")
+                + count("sill")
+                + 2 * count("handrail")
+                + count("brace")
+                + count("diagonal")
+            )
+            + 3 * (count("decking") + 2 * count("tread") + 0.5 * count("baluster"))
+        )
         self.assertAlmostEqual(hours(plan, Quote()), minutes / 60, places=6)
         self.assertGreater(hours(plan, Quote()), 8)
 

@@ -102,10 +102,16 @@ class GustTest(unittest.TestCase):
             uses = []
             for mph in (110, 90):
                 made = planned(spec, site(grounds=(), frost_m=0.0, wind_speed_m_per_s=mph * MPH))
-                uses.append({
-                    (check.name, check.about, check.case): check.use for check in made.checks
-                    if "wind" in check.case and check.asks is Asks.CODE and check.basis is Basis.RECKONED and not check.fitted
-                })  # fmt: skip
+                uses.append(
+                    {
+                        (check.name, check.about, check.case): check.use
+                        for check in made.checks
+                        if "wind" in check.case
+                        and check.asks is Asks.CODE
+                        and check.basis is Basis.RECKONED
+                        and not check.fitted
+                    }
+                )
             least = math.inf
             for key, strong in uses[0].items():
                 per = (strong - uses[1][key]) / (110**2 - 90**2)
@@ -125,8 +131,12 @@ class GustTest(unittest.TestCase):
         uses = []
         for share in (0.985, 1.015):
             made = plan_fence(
-                spec, replace(where, wind_speed_m_per_s=found.gust_m_per_s * share), rulebook("us").for_gusts(), YARD, Tape()
-            )  # fmt: skip
+                spec,
+                replace(where, wind_speed_m_per_s=found.gust_m_per_s * share),
+                rulebook("us").for_gusts(),
+                YARD,
+                Tape(),
+            )
             uses.append(max(c.use for c in made.checks if "wind" in c.case and c.asks is Asks.CODE and not c.fitted))
         self.assertLess(uses[0], 1)
         if "Holds in the ground".lower() not in found.gives:
@@ -276,8 +286,9 @@ class SumTest(unittest.TestCase):
         practice = PracticeDetail(embedment_m=3 * FT, hole_width_m=0.3, accepted_by="as asked")
         spec = replace(
             fence(98.425196850394, height_m=6 * FT, bay_max_m=8 * FT, post="post 4x4 pine", bay_by_strength=False),
-            built_on=Basis.PRACTICE, practice=practice,
-        )  # fmt: skip
+            built_on=Basis.PRACTICE,
+            practice=practice,
+        )
         where = Site(soil="clay", exposure="B", wind_speed_m_per_s=40)
         found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
         assert found is not None

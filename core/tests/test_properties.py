@@ -127,9 +127,17 @@ class FootingTest(unittest.TestCase):
         self.assertAlmostEqual(ground[0].bottom_m, -(embed + gravel + plug), 9)
         self.assertEqual(ground[-1].top_m, 0.0)
         footing = Footing(
-            id="h", under="p", at=(0, 0, 0), kind="", layers=made, embedment_m=embed, hole_m=embed + gravel + plug,
-            hole_width_m=width, depth_governed_by="", width_governed_by="",
-        )  # fmt: skip
+            id="h",
+            under="p",
+            at=(0, 0, 0),
+            kind="",
+            layers=made,
+            embedment_m=embed,
+            hole_m=embed + gravel + plug,
+            hole_width_m=width,
+            depth_governed_by="",
+            width_governed_by="",
+        )
         takes = volumes(footing)
         whole = math.pi / 4 * width**2 * (embed + gravel + plug)
         self.assertAlmostEqual(takes.concrete_m3 + takes.gravel_m3 + 0.01 * embed, whole, 9)
@@ -137,9 +145,17 @@ class FootingTest(unittest.TestCase):
     def test_a_square_post_must_go_into_a_round_hole(self) -> None:
         made = layers(embedment_m=1, gravel_m=0, plug_m=0, hole_width_m=0.13, post_width_m=0.1, above_ground_m=1)
         footing = Footing(
-            id="h", under="p", at=(0, 0, 0), kind="", layers=made, embedment_m=1, hole_m=1, hole_width_m=0.13,
-            depth_governed_by="", width_governed_by="",
-        )  # fmt: skip
+            id="h",
+            under="p",
+            at=(0, 0, 0),
+            kind="",
+            layers=made,
+            embedment_m=1,
+            hole_m=1,
+            hole_width_m=0.13,
+            depth_governed_by="",
+            width_governed_by="",
+        )
         with self.assertRaises(InputError):
             volumes(footing)
 

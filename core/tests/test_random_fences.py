@@ -34,19 +34,26 @@ def random_fence(rng: random.Random) -> tuple[FenceSpec, Site]:
     lengths = [rng.uniform(6, 16) for _ in range(legs)]
     straights = tuple(
         Straight(
-            id=f"s{k}", length_m=lengths[k], turn_rad=rng.uniform(-1.2, 1.2) if k else 0.0,
+            id=f"s{k}",
+            length_m=lengths[k],
+            turn_rad=rng.uniform(-1.2, 1.2) if k else 0.0,
             follows=rng.choice(("raked", "stepped")),  # type: ignore[arg-type]
         )
         for k in range(legs)
-    )  # fmt: skip
+    )
     total = sum(lengths)
     gate = Opening(id="g", at_m=rng.uniform(1.5, lengths[0] - 2.8), clear_m=1.0)
     zone = NoDig(id="z", at_m=lengths[0] + rng.uniform(1, 4) if legs > 1 else 0.6, half_width_m=rng.uniform(0.05, 0.3))
     spec = FenceSpec(
-        id="f", straights=straights, openings=(gate,) if rng.random() < 0.4 else (), zones=(zone,) if legs > 1 else (),
-        infill=Infill(style=rng.choice(STYLES)), bays=rng.choice(BAYS), height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
+        id="f",
+        straights=straights,
+        openings=(gate,) if rng.random() < 0.4 else (),
+        zones=(zone,) if legs > 1 else (),
+        infill=Infill(style=rng.choice(STYLES)),
+        bays=rng.choice(BAYS),
+        height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
         bay_max_m=rng.uniform(1.6, 2.4),
-    )  # fmt: skip
+    )
     heights, at = [], 0.0
     while at < total:
         heights.append(Shot(at_m=at, height_m=rng.uniform(-0.3, 0.3)))
@@ -119,12 +126,16 @@ class PromiseTest(unittest.TestCase):
                     continue
                 wanted = sorted(
                     round(part.stick_m or part.length_m, 6)
-                    for part in made.parts if part.item == item.item and part.length_m
+                    for part in made.parts
+                    if part.item == item.item and part.length_m
                     for _ in range(part.count)
-                )  # fmt: skip
+                )
                 given = sorted(
-                    round(piece, 6) for pattern in item.plan.patterns for piece in pattern.pieces_m for _ in range(pattern.count)
-                )  # fmt: skip
+                    round(piece, 6)
+                    for pattern in item.plan.patterns
+                    for piece in pattern.pieces_m
+                    for _ in range(pattern.count)
+                )
                 # Rips share boards: no fewer than their widths ask for, no more than one each.
                 rips = [p for p in made.parts if p.item == item.item and any(cut.kind == "rip" for cut in p.cuts)]
                 ripped = sum(part.count for part in rips)
@@ -135,9 +146,7 @@ class PromiseTest(unittest.TestCase):
                 for pattern in item.plan.patterns:
                     used = sum(pattern.pieces_m) + (len(pattern.pieces_m) - 1) * yard.kerf_m
                     self.assertLessEqual(used, pattern.stock_m + 1e-6)
-            self.assertEqual(
-                sum(row.count for row in pieces(made)), sum(p.count for p in made.parts if p.length_m > 0)
-            )  # fmt: skip
+            self.assertEqual(sum(row.count for row in pieces(made)), sum(p.count for p in made.parts if p.length_m > 0))
             self.assertGreater(bill(made, yard, found).total, 0)
 
     def test_rails_by_their_own_ends_reach_from_post_to_post(self) -> None:
@@ -199,10 +208,13 @@ class SchoolsTest(unittest.TestCase):
         for school in RULEBOOKS:
             start = usual(school)
             where = Site(
-                soil=start.soil, exposure=start.exposure, wind_speed_m_per_s=start.wind_speed_m_per_s, frost_m=0.45,
+                soil=start.soil,
+                exposure=start.exposure,
+                wind_speed_m_per_s=start.wind_speed_m_per_s,
+                frost_m=0.45,
                 cohesion_pa=50_000.0,
                 grounds=(Ground(line="f", shots=(Shot(at_m=0, height_m=0), Shot(at_m=12, height_m=-0.6))),),
-            )  # fmt: skip
+            )
             for style, follows in itertools.product(STYLES, ("raked", "stepped")):
                 line = Straight(id="a", length_m=12.0, follows=follows)  # type: ignore[arg-type]
                 spec = at_home(FenceSpec(id="f", straights=(line,), infill=Infill(style=style)), school)  # type: ignore[arg-type]

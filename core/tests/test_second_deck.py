@@ -28,24 +28,33 @@ JOISTS = {
     "ca": ("joist 38x140 SPF", "joist 38x184 SPF", "joist 38x235 SPF", "joist 38x235 D.Fir"),
     "uk": ("joist 47x147 C16", "joist 47x170 C24", "joist 47x195 C24"),
     "nz": ("joist 45x140 SG8", "joist 45x190 SG8", "joist 45x240 SG8"),
-}  # fmt: skip
-POSTS = {"us": ("post 4x4 pine", "post 6x6 pine"), "ca": ("post 89 SPF", "post 140 SPF"), "uk": ("post 100 C16", "post 100 C24"),
-         "nz": ("post 115 SG8", "post 140 SG8")}  # fmt: skip
+}
+POSTS = {
+    "us": ("post 4x4 pine", "post 6x6 pine"),
+    "ca": ("post 89 SPF", "post 140 SPF"),
+    "uk": ("post 100 C16", "post 100 C24"),
+    "nz": ("post 115 SG8", "post 140 SG8"),
+}
 
 
 def a_deck(rng: random.Random, school: str) -> tuple[Plan, DeckSpec]:
     words = f"{rng.uniform(8, 20):.2f}x{rng.uniform(6, 15):.2f} up{rng.uniform(2.5, 8):.2f}"
     changes: dict[str, Any] = {
-        "joists_over": rng.choice(("unbroken", "spliced")), "plies": rng.choice((2, 3)),
-        "overhang_m": rng.uniform(0.0, 0.6), "beam_overhang_m": rng.uniform(0.1, 0.5),
-    }  # fmt: skip
+        "joists_over": rng.choice(("unbroken", "spliced")),
+        "plies": rng.choice((2, 3)),
+        "overhang_m": rng.uniform(0.0, 0.6),
+        "beam_overhang_m": rng.uniform(0.1, 0.5),
+    }
     if rng.random() < 0.4:
         changes["beams"] = rng.choice((2, 3))
     spec = at_home(deck(words, **changes), school)
     spec = replace(
-        spec, joist=rng.choice(JOISTS[school]), beam=rng.choice(JOISTS[school]), post=rng.choice(POSTS[school]),
+        spec,
+        joist=rng.choice(JOISTS[school]),
+        beam=rng.choice(JOISTS[school]),
+        post=rng.choice(POSTS[school]),
         spacing_m=rng.choice((0.3048, 0.4064, 0.6096)) if school == "us" else rng.choice((0.3, 0.4, 0.6)),
-    )  # fmt: skip
+    )
     return planned(spec, Site(soil=SOIL[school][0], frost_m=0.5), school), spec
 
 
@@ -79,16 +88,20 @@ class SecondDeckTest(unittest.TestCase):
         supports = [0.0, *ys]
         whole = spec.joists_over == "unbroken"
         ends = [0.0, out]
-        stretches = [(0.0, out, supports)] if whole or len(supports) < 3 else [
-            (a if k else ends[0], b if k + 2 < len(supports) else ends[1], [a, b])
-            for k, (a, b) in enumerate(itertools.pairwise(supports))
-        ]  # fmt: skip
+        stretches = (
+            [(0.0, out, supports)]
+            if whole or len(supports) < 3
+            else [
+                (a if k else ends[0], b if k + 2 < len(supports) else ends[1], [a, b])
+                for k, (a, b) in enumerate(itertools.pairwise(supports))
+            ]
+        )
         solved = [second.solve(*stretch) for stretch in stretches]
         s = spec.spacing_m
         joists = max(second.use(school, one, dead * s, live * s, spec.joist, 0) for one in solved)
         ours = max(
             c.use for c in made.checks if c.name == "Joists bend" and c.basis == "reckoned" and "person" not in c.case
-        )  # fmt: skip
+        )
         self.assertAlmostEqual(ours / joists, 1.0, delta=0.004)
         for name, y in zip(names, ys, strict=True):
             wd = sum(
@@ -102,8 +115,15 @@ class SecondDeckTest(unittest.TestCase):
             self.beam(school, made, spec, name, posts[name], dead * wd, live * wl)
 
     def beam(
-        self, school: str, made: Plan, spec: Any, name: str, posts: list[tuple[float, float, float]], dead: float, live: float
-    ) -> None:  # fmt: skip
+        self,
+        school: str,
+        made: Plan,
+        spec: Any,
+        name: str,
+        posts: list[tuple[float, float, float]],
+        dead: float,
+        live: float,
+    ) -> None:
         wide = max(corner.x_m for corner in spec.outline)
         xs = sorted(x for x, _, _ in posts)
         # A beam may run through or be jointed over its posts: the worse of both is what a crew may build.

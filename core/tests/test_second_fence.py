@@ -20,40 +20,59 @@ from tests.second import fence as second
 
 HERE = Path(__file__).parent
 POSTS = {
-    "us": ("post 4x4 pine", "post 6x6 pine", "post 4x4 cedar", "post 8x8 pine"), "ca": ("post 89 SPF", "post 140 SPF"),
+    "us": ("post 4x4 pine", "post 6x6 pine", "post 4x4 cedar", "post 8x8 pine"),
+    "ca": ("post 89 SPF", "post 140 SPF"),
     "uk": ("post 75 C16", "post 100 C16", "post 100 C24", "post 125 C24", "post 150 C24"),
     "nz": ("post 90 SG8", "post 115 SG8", "post 140 SG8", "post 175 SG8"),
-}  # fmt: skip
+}
 SOILS = {
-    "us": ("sand", "clay", "gravel"), "ca": ("firm clay", "stiff clay", "medium sand", "dense sand or gravel"),
-    "uk": ("good", "average", "poor"), "nz": ("good ground", "stiff clay", "medium sand", "dense sand"),
-}  # fmt: skip
+    "us": ("sand", "clay", "gravel"),
+    "ca": ("firm clay", "stiff clay", "medium sand", "dense sand or gravel"),
+    "uk": ("good", "average", "poor"),
+    "nz": ("good ground", "stiff clay", "medium sand", "dense sand"),
+}
 EXPOSURES = {"us": "BCD", "ca": ("open", "rough"), "uk": ("I", "II", "III"), "nz": ("B",)}
 
 
 def a_fence(rng: random.Random, school: str) -> tuple[FenceSpec, Site]:
     """Boarded, straight, level, of the school's own timbers, in any wind that a place might have."""
     base = at_home(
-        FenceSpec(id="f", straights=(Straight(id="a", length_m=rng.uniform(4, 40)),), infill=Infill(style="butted")), school
-    )  # fmt: skip
+        FenceSpec(id="f", straights=(Straight(id="a", length_m=rng.uniform(4, 40)),), infill=Infill(style="butted")),
+        school,
+    )
     spec = FenceSpec(
-        id="f", straights=base.straights, infill=base.infill, rail=base.rail, board=base.board, post=rng.choice(POSTS[school]),
-        height_m=rng.uniform(0.9, 2.1), bay_max_m=rng.uniform(1.5, 2.7), gap_m=rng.choice((0.0, 0.05, 0.1)),
-    )  # fmt: skip
+        id="f",
+        straights=base.straights,
+        infill=base.infill,
+        rail=base.rail,
+        board=base.board,
+        post=rng.choice(POSTS[school]),
+        height_m=rng.uniform(0.9, 2.1),
+        bay_max_m=rng.uniform(1.5, 2.7),
+        gap_m=rng.choice((0.0, 0.05, 0.1)),
+    )
     where = Site(
-        soil=rng.choice(SOILS[school]), exposure=rng.choice(EXPOSURES[school]),  # type: ignore[arg-type]
+        soil=rng.choice(SOILS[school]),
+        exposure=rng.choice(EXPOSURES[school]),  # type: ignore[arg-type]
         wind_speed_m_per_s=rng.uniform(40, 65) if school == "us" else rng.uniform(18, 45),
         wind_pressure_pa=rng.uniform(250, 700) if school == "ca" else 0.0,
-    )  # fmt: skip
+    )
     return spec, where
 
 
 def seconds_of(spec: FenceSpec, where: Site, made: Plan, school: str) -> second.Straight:
     return second.Straight(
-        school=school, stations_m=tuple(mark.station_m for mark in made.marks), height_m=spec.height_m, gap_m=spec.gap_m,
-        post=spec.post, hole_m=made.footings[0].hole_width_m, soil=where.soil, exposure=where.exposure,
-        speed_m_s=where.wind_speed_m_per_s, pressure_pa=where.wind_pressure_pa,
-    )  # fmt: skip
+        school=school,
+        stations_m=tuple(mark.station_m for mark in made.marks),
+        height_m=spec.height_m,
+        gap_m=spec.gap_m,
+        post=spec.post,
+        hole_m=made.footings[0].hole_width_m,
+        soil=where.soil,
+        exposure=where.exposure,
+        speed_m_s=where.wind_speed_m_per_s,
+        pressure_pa=where.wind_pressure_pa,
+    )
 
 
 class SecondFenceTest(unittest.TestCase):

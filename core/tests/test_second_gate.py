@@ -28,11 +28,19 @@ NEWTONS = {"lb": 4.4482216152605, "N": 1.0, "kN": 1000.0, "in": 0.0254, "mm": 0.
 def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan, float]:
     grade = rng.choice((0.0, rng.uniform(-0.12, 0.12)))
     design = LeafDesign(
-        brace="strut", way=rng.choice(("corner", "45 degrees")), joint=rng.choice(("half-lap", "pocket screw", "bolted")),
-        cross_rails=rng.choice((0, 1, 2)), hinge_inset_m=rng.uniform(0.1, 0.2), front_grade=rng.uniform(-0.1, 0.1),
-        person_n=rng.uniform(800, 1500), clear_m=rng.uniform(0.02, 0.06), raked=rng.random() < 0.4,
-        hinge_rating_n=1e5, latch_rating_n=1e5, slam_m_per_s=0.0,
-    )  # fmt: skip
+        brace="strut",
+        way=rng.choice(("corner", "45 degrees")),
+        joint=rng.choice(("half-lap", "pocket screw", "bolted")),
+        cross_rails=rng.choice((0, 1, 2)),
+        hinge_inset_m=rng.uniform(0.1, 0.2),
+        front_grade=rng.uniform(-0.1, 0.1),
+        person_n=rng.uniform(800, 1500),
+        clear_m=rng.uniform(0.02, 0.06),
+        raked=rng.random() < 0.4,
+        hinge_rating_n=1e5,
+        latch_rating_n=1e5,
+        slam_m_per_s=0.0,
+    )
     base = at_home(
         FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0),), infill=Infill(style="butted")), school
     )
@@ -41,10 +49,12 @@ def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan
     spec = replace(base, openings=(replace(opening, leaf=design),), height_m=rng.uniform(1.0, 1.9))
     start = usual(school)
     where = Site(
-        soil=start.soil, exposure=start.exposure, wind_speed_m_per_s=start.wind_speed_m_per_s,
+        soil=start.soil,
+        exposure=start.exposure,
+        wind_speed_m_per_s=start.wind_speed_m_per_s,
         wind_pressure_pa=400.0 if school == "ca" else 0.0,
         grounds=(Ground(line="f", shots=(Shot(at_m=0.0, height_m=0.0), Shot(at_m=12.0, height_m=12.0 * grade))),),
-    )  # fmt: skip
+    )
     made = plan(spec, where, rulebook(school), YardChoices(bag=start.bag), Tape("metric", 0.001))
     return spec, design, made, grade
 

@@ -17,9 +17,12 @@ from steady.plan.model import Asks
 from steady.rulebooks.registry import rulebook
 
 CLASSES = {
-    "rock": SoilClass.CRYSTALLINE_BEDROCK, "soft rock": SoilClass.SEDIMENTARY_FOLIATED_ROCK,
-    "gravel": SoilClass.SANDY_GRAVEL_GRAVEL, "sand": SoilClass.SAND_SILTY_SAND, "clay": SoilClass.CLAY_SILTY_CLAY,
-}  # fmt: skip
+    "rock": SoilClass.CRYSTALLINE_BEDROCK,
+    "soft rock": SoilClass.SEDIMENTARY_FOLIATED_ROCK,
+    "gravel": SoilClass.SANDY_GRAVEL_GRAVEL,
+    "sand": SoilClass.SAND_SILTY_SAND,
+    "clay": SoilClass.CLAY_SILTY_CLAY,
+}
 
 
 class OpenLibraryTest(unittest.TestCase):
@@ -85,10 +88,13 @@ class CanadaTest(unittest.TestCase):
 
     def test_vibration_constants(self) -> None:
         printed = {
-            (15.5, "strapping"): (0.30, 0.25, 0.20), (15.5, "bridging"): (0.37, 0.31, 0.25),
-            (15.5, "bridging and strapping"): (0.42, 0.35, 0.28), (19.0, "strapping"): (0.36, 0.30, 0.24),
-            (19.0, "bridging"): (0.45, 0.37, 0.30), (19.0, "bridging and strapping"): (0.50, 0.42, 0.33),
-        }  # fmt: skip
+            (15.5, "strapping"): (0.30, 0.25, 0.20),
+            (15.5, "bridging"): (0.37, 0.31, 0.25),
+            (15.5, "bridging and strapping"): (0.42, 0.35, 0.28),
+            (19.0, "strapping"): (0.36, 0.30, 0.24),
+            (19.0, "bridging"): (0.45, 0.37, 0.30),
+            (19.0, "bridging and strapping"): (0.50, 0.42, 0.33),
+        }
         for (subfloor, stiffening), values in printed.items():
             rows = [
                 row

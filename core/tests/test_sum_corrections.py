@@ -22,22 +22,48 @@ class CorrectedTest(unittest.TestCase):
 
     def test_plies_buckle_sideways_each_on_its_own(self) -> None:
         # Rules, worked example 21: two plies of 190 x 45 held every 600 mm, S1 9.984.
-        value = ask("timber.lateral_stability", "slenderness", school="nz", grade="SG8", size="45x190 mm", plies="2",
-                    unbraced_length="600 mm")  # fmt: skip
+        value = ask(
+            "timber.lateral_stability",
+            "slenderness",
+            school="nz",
+            grade="SG8",
+            size="45x190 mm",
+            plies="2",
+            unbraced_length="600 mm",
+        )
         self.assertAlmostEqual(float(str(value)), 1.35 * math.sqrt(600 / 45 * math.sqrt((190 / 45) ** 2 - 1)), 9)
         self.assertAlmostEqual(float(str(value)), 9.984, delta=0.001)
 
     def test_built_up_beams_share_by_their_plies_alone(self) -> None:
         alone, shared = (
-            float(str(ask("timber.design_strength", "sharing_factor", school="ca", species="Spruce-Pine-Fir", grade="No.1/No.2",
-                          size="38x235 mm", plies="3", load_shared=flag)))
+            float(
+                str(
+                    ask(
+                        "timber.design_strength",
+                        "sharing_factor",
+                        school="ca",
+                        species="Spruce-Pine-Fir",
+                        grade="No.1/No.2",
+                        size="38x235 mm",
+                        plies="3",
+                        load_shared=flag,
+                    )
+                )
+            )
             for flag in ("no", "yes")
-        )  # fmt: skip
+        )
         self.assertEqual((alone, shared), (1.1, 1.1))
 
     def test_a_post_next_to_a_free_end_carries_most(self) -> None:
-        common = dict(school="us", solid_height="6 ft", top_height="6 ft", wind_speed="105 mph", exposure="B", length="100 ft",
-                      post_spacing="8 ft")  # fmt: skip
+        common = dict(
+            school="us",
+            solid_height="6 ft",
+            top_height="6 ft",
+            wind_speed="105 mph",
+            exposure="B",
+            length="100 ft",
+            post_spacing="8 ft",
+        )
         inner, end = (
             float(str(ask("fence.wind_load", "force_per_post", **common, end=flag))) for flag in ("no", "yes")
         )
@@ -52,18 +78,31 @@ class CorrectedTest(unittest.TestCase):
 
     def test_finished_boards_are_without_the_cutting_allowance(self) -> None:
         line = {
-            "ground": [["0 in", "0 in"], ["60 in", "0 in"]], "top_line": [["0 in", "48 in"], ["60 in", "48 in"]],
-            "start": "0 in", "end": "33 in", "board": "5.5 in", "gap": "0 in", "clear": "2 in", "allowance": "1 in",
+            "ground": [["0 in", "0 in"], ["60 in", "0 in"]],
+            "top_line": [["0 in", "48 in"], ["60 in", "48 in"]],
+            "start": "0 in",
+            "end": "33 in",
+            "board": "5.5 in",
+            "gap": "0 in",
+            "clear": "2 in",
+            "allowance": "1 in",
             "stock": ["46 in", "47 in", "48 in"],
-        }  # fmt: skip
+        }
         self.assertEqual(ask("slope.boards_to_line", "finished", **line), "; ".join(["46"] * 6))
         self.assertEqual(ask("slope.boards_to_line", "stock_lengths", **line), "; ".join(["47"] * 6))
 
     def test_no_board_is_a_rounding_wide(self) -> None:
         for boards in range(1, 60):
             width = boards * 5.5 + (boards - 1) * 0.1
-            line = dict(ground=[["0 in", "0 in"], ["400 in", "0 in"]], top_line=[["0 in", "48 in"], ["400 in", "48 in"]],
-                        start="0 in", end=f"{width} in", board="5.5 in", gap="0.1 in", clear="2 in")  # fmt: skip
+            line = dict(
+                ground=[["0 in", "0 in"], ["400 in", "0 in"]],
+                top_line=[["0 in", "48 in"], ["400 in", "48 in"]],
+                start="0 in",
+                end=f"{width} in",
+                board="5.5 in",
+                gap="0.1 in",
+                clear="2 in",
+            )
             self.assertEqual(ask("slope.boards_to_line", "boards", **line), boards)
             self.assertAlmostEqual(float(str(ask("slope.boards_to_line", "last_width", **line))), 5.5, 6)
 

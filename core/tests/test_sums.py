@@ -105,7 +105,13 @@ class SumTest(unittest.TestCase):
         cases = (
             (
                 "footing.embedment",
-                {"method": "pole", "load": "30000 lb", "load_height": "9 ft", "width": "12 in", "soil_lateral": "100 psf/ft"},
+                {
+                    "method": "pole",
+                    "load": "30000 lb",
+                    "load_height": "9 ft",
+                    "width": "12 in",
+                    "soil_lateral": "100 psf/ft",
+                },
                 "depth",
             ),
             ("footing.soil", {"school": "us", "soil": "peat"}, "bearing"),
@@ -113,9 +119,13 @@ class SumTest(unittest.TestCase):
             ("timber.table_value", {"school": "uk", "grade": "C99", "size": "47x147 mm"}, "bending"),
             ("timber.table_value", {"school": "uk", "grade": "C24", "size": "2x4"}, "bending"),
             ("timber.table_value", {"school": "nz", "grade": "SG10", "size": "45x140 mm"}, "bending"),
-            ("timber.design_strength", {"school": "us", "species": "Southern Pine", "grade": "No.1", "size": "2x4"}, "bending"),
+            (
+                "timber.design_strength",
+                {"school": "us", "species": "Southern Pine", "grade": "No.1", "size": "2x4"},
+                "bending",
+            ),
             ("concrete.bag_yield", {"bag": "70 lb"}, "yield"),
-        )  # fmt: skip
+        )
         for name, raw, output in cases:
             found = answer(find(name), raw, output)
             self.assertEqual((found.status, found.value), ("refuse", None), name)
@@ -163,12 +173,56 @@ class QuantitiesTest(unittest.TestCase):
 
 
 JUNK: tuple[object, ...] = (
-    "0 in", "1 in", "-3 in", "100 ft", "1e9 m", "5.5 in", "3 deg", "90 deg", "-10 deg", "0", 0, 1, -1, 0.5, 1e308, True, False,
-    None, "", [], [[]], [["0 in", "0 in"]], [["0 in", "0 in"], ["10 ft", "1 ft"]], ["0 in", "8 ft", "16 ft"], "abc", "80 lb",
-    "10 L", "24 h", "5 C", "40 F", "-300 C", "20 min", "10 kN", "8000 MPa", "3 m/s", "500 kg/m3", "20 kg/m", "80 kg",
-    float("nan"), float("inf"), 12, [["a", "3 h", [["b", "1 h"]]], ["b", "2 h", [["a", "1 h"]]]], [["a", "3 h", []]],
-    "round", "square", "none", "centres", "faces", [["8 ft", "10 deg", "10 deg"]],
-)  # fmt: skip
+    "0 in",
+    "1 in",
+    "-3 in",
+    "100 ft",
+    "1e9 m",
+    "5.5 in",
+    "3 deg",
+    "90 deg",
+    "-10 deg",
+    "0",
+    0,
+    1,
+    -1,
+    0.5,
+    1e308,
+    True,
+    False,
+    None,
+    "",
+    [],
+    [[]],
+    [["0 in", "0 in"]],
+    [["0 in", "0 in"], ["10 ft", "1 ft"]],
+    ["0 in", "8 ft", "16 ft"],
+    "abc",
+    "80 lb",
+    "10 L",
+    "24 h",
+    "5 C",
+    "40 F",
+    "-300 C",
+    "20 min",
+    "10 kN",
+    "8000 MPa",
+    "3 m/s",
+    "500 kg/m3",
+    "20 kg/m",
+    "80 kg",
+    float("nan"),
+    float("inf"),
+    12,
+    [["a", "3 h", [["b", "1 h"]]], ["b", "2 h", [["a", "1 h"]]]],
+    [["a", "3 h", []]],
+    "round",
+    "square",
+    "none",
+    "centres",
+    "faces",
+    [["8 ft", "10 deg", "10 deg"]],
+)
 
 
 class JunkTest(unittest.TestCase):

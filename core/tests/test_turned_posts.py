@@ -18,9 +18,15 @@ HALF = 5.5 / 2 * IN
 def bent(degrees: float, **changes: Any) -> FenceSpec:
     straights = (Straight(id="a", length_m=24 * FT), Straight(id="b", length_m=24 * FT, turn_rad=math.radians(degrees)))
     base: dict[str, Any] = {
-        "id": "f", "straights": straights, "height_m": 4 * FT, "bay_max_m": 6 * FT, "rails_count": 2,
-        "infill": Infill(style="butted"), "rail_laid": "between, on edge", "bend_posts": "split",
-    }  # fmt: skip
+        "id": "f",
+        "straights": straights,
+        "height_m": 4 * FT,
+        "bay_max_m": 6 * FT,
+        "rails_count": 2,
+        "infill": Infill(style="butted"),
+        "rail_laid": "between, on edge",
+        "bend_posts": "split",
+    }
     return FenceSpec(**{**base, **changes})
 
 
@@ -79,9 +85,12 @@ class TurnedTest(unittest.TestCase):
 
     def test_a_gates_post_stands_with_its_gate_and_every_post_of_a_loop_turns(self) -> None:
         loop = replace(
-            bent(90), closed=True,
-            straights=tuple(Straight(id="abcd"[k], length_m=12 * FT, turn_rad=math.pi / 2 if k else 0.0) for k in range(4)),
-        )  # fmt: skip
+            bent(90),
+            closed=True,
+            straights=tuple(
+                Straight(id="abcd"[k], length_m=12 * FT, turn_rad=math.pi / 2 if k else 0.0) for k in range(4)
+            ),
+        )
         plan = planned(loop, site(grounds=()))
         for name in ("start", "b", "c", "d"):
             self.assertAlmostEqual(abs(math.remainder(heading(plan, f"f/post/{name}"), 90)), 45, places=6)

@@ -27,9 +27,15 @@ def legs(*feet: float, turn_rad: float = CORNER, **changes: Any) -> FenceSpec:
         Straight(id="abcd"[n], length_m=length * FT, turn_rad=turn_rad if n else 0.0) for n, length in enumerate(feet)
     )
     base: dict[str, Any] = {
-        "id": "f", "straights": straights, "height_m": 4 * FT, "post": "post 4x4 pine", "bay_max_m": 6 * FT,
-        "rails_count": 2, "rail": "rail 2x4 pine", "infill": Infill(style="butted"),
-    }  # fmt: skip
+        "id": "f",
+        "straights": straights,
+        "height_m": 4 * FT,
+        "post": "post 4x4 pine",
+        "bay_max_m": 6 * FT,
+        "rails_count": 2,
+        "rail": "rail 2x4 pine",
+        "infill": Infill(style="butted"),
+    }
     return FenceSpec(**{**base, **changes})
 
 
@@ -97,9 +103,17 @@ class LegTest(unittest.TestCase):
                 spec = replace(at_home(legs(50, 50), key), height_m=1.8)
                 pressure = 400.0 if key == "ca" else 0.0
                 made = plan_fence(
-                    spec, Site(soil=soil, exposure={"uk": "III", "nz": "B", "ca": "rough"}[key], wind_speed_m_per_s=22,  # type: ignore[arg-type]
-                               wind_pressure_pa=pressure), rulebook(key), YardChoices(), Tape("metric", 0.001),
-                )  # fmt: skip
+                    spec,
+                    Site(
+                        soil=soil,
+                        exposure={"uk": "III", "nz": "B", "ca": "rough"}[key],
+                        wind_speed_m_per_s=22,  # type: ignore[arg-type]
+                        wind_pressure_pa=pressure,
+                    ),
+                    rulebook(key),
+                    YardChoices(),
+                    Tape("metric", 0.001),
+                )
                 found = bends_psi(made)
                 corner = next(n for n, mark in enumerate(made.marks) if mark.id == "f/post/b")
                 middle = min(found)

@@ -13,9 +13,16 @@ from tests.ordinary import ordinary_plans
 from tests.randoms import SCHOOLS, deck, fence, planned
 
 SPACE = {
-    "ln": math.log, "sqrt": math.sqrt, "cos": math.cos, "sin": math.sin, "tan": math.tan, "pi": math.pi,
-    "max": max, "min": min, "__builtins__": {},
-}  # fmt: skip
+    "ln": math.log,
+    "sqrt": math.sqrt,
+    "cos": math.cos,
+    "sin": math.sin,
+    "tan": math.tan,
+    "pi": math.pi,
+    "max": max,
+    "min": min,
+    "__builtins__": {},
+}
 GIVEN = ("user", "tool", "geometry", "practice")
 NAME = re.compile(r"[A-Za-z]+'?(?:_[A-Za-z0-9_]+)?'?")
 

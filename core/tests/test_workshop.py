@@ -186,8 +186,14 @@ class SlopeTest(unittest.TestCase):
 
     @staticmethod
     def _brute(ground: Profile, posts: list[float]) -> int | None:
-        heights = [[h * 0.05 for h in range(28, 46) if h * 0.05 - ground.height_m(x) + 1e-9 >= 1.7 and
-                    h * 0.05 - ground.height_m(x) <= 1.95 + 1e-9] for x in posts]  # fmt: skip
+        heights = [
+            [
+                h * 0.05
+                for h in range(28, 46)
+                if h * 0.05 - ground.height_m(x) + 1e-9 >= 1.7 and h * 0.05 - ground.height_m(x) <= 1.95 + 1e-9
+            ]
+            for x in posts
+        ]
         for pieces in range(1, 5):
             for turns in itertools.combinations(range(1, 4), pieces - 1):
                 at = (0, *turns, 4)
@@ -217,9 +223,17 @@ class HoleTest(unittest.TestCase):
             embedment_m=0.7, gravel_m=0.15, plug_m=0.1, hole_width_m=0.3, post_width_m=0.089, above_ground_m=1.8
         )
         footing = Footing(
-            id="f", under="p", at=(0.0, 0.0, 0.0), kind="planted", layers=drawn, embedment_m=0.7, hole_m=0.95,
-            hole_width_m=0.3, depth_governed_by="", width_governed_by="",
-        )  # fmt: skip
+            id="f",
+            under="p",
+            at=(0.0, 0.0, 0.0),
+            kind="planted",
+            layers=drawn,
+            embedment_m=0.7,
+            hole_m=0.95,
+            hole_width_m=0.3,
+            depth_governed_by="",
+            width_governed_by="",
+        )
         hole = Hole(width_m=0.3, depth_m=0.95, gravel_m=0.15, post_width_m=0.089, post_in_concrete_m=0.7)
         self.assertAlmostEqual(neat(hole).concrete_m3, volumes(footing).concrete_m3, 12)
         self.assertAlmostEqual(neat(hole).gravel_m3, volumes(footing).gravel_m3, 12)

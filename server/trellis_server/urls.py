@@ -18,8 +18,11 @@ api.add_router("/sums", sums.router)
 
 def missing(request: HttpRequest) -> HttpResponse:
     """An API address that is none answers as a problem document, not with the page."""
-    return HttpResponse('{"title": "There is nothing here", "status": 404, "problems": []}', status=404,
-                        content_type="application/problem+json")  # fmt: skip
+    return HttpResponse(
+        '{"title": "There is nothing here", "status": 404, "problems": []}',
+        status=404,
+        content_type="application/problem+json",
+    )
 
 
 urlpatterns = [

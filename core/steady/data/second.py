@@ -24,11 +24,15 @@ def seconds() -> tuple[Second, ...]:
     """Every clause or table that has a second source."""
     return tuple(
         Second(
-            clause=row.text["key"], values=int(row.number("values_count")), agree=int(row.number("agree_count")),
-            by=row.text["by"], doubted=row.text["doubted"], words=row.text["words"],
+            clause=row.text["key"],
+            values=int(row.number("values_count")),
+            agree=int(row.number("agree_count")),
+            by=row.text["by"],
+            doubted=row.text["doubted"],
+            words=row.text["words"],
         )
         for row in table("second_sources")
-    )  # fmt: skip
+    )
 
 
 def second_of(source: str) -> Second | None:

@@ -96,9 +96,11 @@ def _bar(bar: Bar) -> Shape:
     (x0, y0), (x1, y1) = bar.start, bar.end
     x0, y0, x1, y1 = x0 - ux * grow, y0 - uy * grow, x1 + ux * grow, y1 + uy * grow
     points = (
-        (x0 + nx * half, y0 + ny * half), (x1 + nx * half, y1 + ny * half),
-        (x1 - nx * half, y1 - ny * half), (x0 - nx * half, y0 - ny * half),
-    )  # fmt: skip
+        (x0 + nx * half, y0 + ny * half),
+        (x1 + nx * half, y1 + ny * half),
+        (x1 - nx * half, y1 - ny * half),
+        (x0 - nx * half, y0 - ny * half),
+    )
     return Shape(id=bar.id, kind="polygon", layer=f"bar-{bar.what}", points=points)
 
 
@@ -144,8 +146,13 @@ def _push(detail: Detail, push: Push, tape: Tape) -> list[Shape]:
         Shape(id=detail.id, kind="polyline", layer="push", points=(tail, (x, y))),
         Shape(id=detail.id, kind="polyline", layer="push", points=tips),
         Shape(
-            id=detail.id, kind="text", layer="fact", points=(tail,), text=words, size=10.0,
+            id=detail.id,
+            kind="text",
+            layer="fact",
+            points=(tail,),
+            text=words,
+            size=10.0,
             anchor="end" if level and ux > 0 else "start" if level else "middle",
             shift=(-4.0 if level and ux > 0 else 4.0 if level else 0.0, -4.0 if level else 4.0),
         ),
-    ]  # fmt: skip
+    ]

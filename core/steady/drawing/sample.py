@@ -38,4 +38,4 @@ def sample(view: View, *, at_m: float, wide_m: float) -> View:
     high_m = max(y for shape in faces for _, y in shape.points)
     return View(
         name="sample", title="Full-size sample", shapes=tuple(shapes), bounds=(at_m, low_m, at_m + wide_m, high_m)
-    )  # fmt: skip
+    )

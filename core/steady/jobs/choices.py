@@ -68,13 +68,23 @@ def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
 
         price = prices.get(k)
         return PricedChoice(
-            group=choice.group, says=choice.says, change=choice.change, reaches=shown(choice.reaches_m),
-            table=shown(choice.table_m), slack=_slack(choice, shown),
-            governs=choice.governs, exact=choice.exact, use=choice.use,
-            whole="cannot be built" if clashes.get(k) else choice.whole, why=clashes.get(k) or choice.why,
-            chosen=choice.chosen, lasts=choice.lasts, hours=took.get(k),
-            price=price, price_change=None if price is None else price - today,
-        )  # fmt: skip
+            group=choice.group,
+            says=choice.says,
+            change=choice.change,
+            reaches=shown(choice.reaches_m),
+            table=shown(choice.table_m),
+            slack=_slack(choice, shown),
+            governs=choice.governs,
+            exact=choice.exact,
+            use=choice.use,
+            whole="cannot be built" if clashes.get(k) else choice.whole,
+            why=clashes.get(k) or choice.why,
+            chosen=choice.chosen,
+            lasts=choice.lasts,
+            hours=took.get(k),
+            price=price,
+            price_change=None if price is None else price - today,
+        )
 
     return tuple(worded(k, choice) for k, choice in enumerate(found))
 

@@ -97,13 +97,18 @@ def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     band = terms.material_band_ratio
     lines = [
         QuoteLine(
-            says="Materials", low=bill.total * (1 - band), high=bill.total * (1 + band), note=f"± {band:.0%} on today's list"
+            says="Materials",
+            low=bill.total * (1 - band),
+            high=bill.total * (1 + band),
+            note=f"± {band:.0%} on today's list",
         ),
         QuoteLine(
-            says="Labour", low=person_h * (1 - HOURS_BAND) * terms.hour_low, high=person_h * (1 + HOURS_BAND) * terms.hour_high,
+            says="Labour",
+            low=person_h * (1 - HOURS_BAND) * terms.hour_low,
+            high=person_h * (1 + HOURS_BAND) * terms.hour_high,
             note=f"{person_h:.0f} person-hours, a quarter either way",
         ),
-    ]  # fmt: skip
+    ]
     out: list[str] = []
     feet = tape.system == "imperial"
     soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
@@ -142,6 +147,11 @@ def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
         low = terms.least_charge
     a_day = terms.crew_count * terms.day_h
     return Quoted(
-        lines=tuple(lines), low=low, high=high, out=tuple(out), hours=person_h,
-        days_low=person_h * (1 - HOURS_BAND) / a_day, days_high=person_h * (1 + HOURS_BAND) / a_day,
-    )  # fmt: skip
+        lines=tuple(lines),
+        low=low,
+        high=high,
+        out=tuple(out),
+        hours=person_h,
+        days_low=person_h * (1 - HOURS_BAND) / a_day,
+        days_high=person_h * (1 + HOURS_BAND) / a_day,
+    )

@@ -246,15 +246,19 @@ def _members(plan: Plan, by_about: dict[str, list[Check]]) -> tuple[MemberRow, .
         checks = by_about.get(member.id, [])
         word, use, governed = _worst(checks, member.id in open_gaps)
         tables = [verdict(check) for check in checks if check.basis is Basis.TABLE]
-        table: Verdict = next(
-            (v for v in ("fails", "at the limit", "passes") if v in tables), "not covered"
-        )  # fmt: skip
+        table: Verdict = next((v for v in ("fails", "at the limit", "passes") if v in tables), "not covered")
         rows.append(
             MemberRow(
-                id=member.id, what=member.what, name=member.name, says=member.says, verdict=word, use=use,
-                governed_by=governed, table=table,
+                id=member.id,
+                what=member.what,
+                name=member.name,
+                says=member.says,
+                verdict=word,
+                use=use,
+                governed_by=governed,
+                table=table,
             )
-        )  # fmt: skip
+        )
     return tuple(rows)
 
 

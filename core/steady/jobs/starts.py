@@ -50,9 +50,21 @@ def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = 
         says = dict(ways.ways)[which]
         if began.spec is None or began.plan is None:
             return Start(
-                which=which, says=says, change=(), state="fails", headline="", price=0.0, posts=0, bags=0, hours=0.0,
-                gust_m_per_s=None, gust="", gives="", planned=began.planned, why=began.why,
-            )  # fmt: skip
+                which=which,
+                says=says,
+                change=(),
+                state="fails",
+                headline="",
+                price=0.0,
+                posts=0,
+                bags=0,
+                hours=0.0,
+                gust_m_per_s=None,
+                gust="",
+                gives="",
+                planned=began.planned,
+                why=began.why,
+            )
         return _start(job, case.of(began.spec), began, which, says)
 
 

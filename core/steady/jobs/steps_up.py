@@ -65,8 +65,15 @@ def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
         gain = stands.gust_m_per_s - gust.gust_m_per_s
         found.append(
             StepUp(
-                says=says[:1].upper() + says[1:], change=change, state=state(plan), price=price, price_change=price - today,
-                gust_m_per_s=stands.gust_m_per_s, gain_m_per_s=gain, gives=stands.gives, per_gust=(price - today) / gain,
+                says=says[:1].upper() + says[1:],
+                change=change,
+                state=state(plan),
+                price=price,
+                price_change=price - today,
+                gust_m_per_s=stands.gust_m_per_s,
+                gain_m_per_s=gain,
+                gives=stands.gives,
+                per_gust=(price - today) / gain,
             )
-        )  # fmt: skip
+        )
     return tuple(sorted(found, key=lambda step: (step.per_gust, -step.gain_m_per_s)))

@@ -62,9 +62,13 @@ def members(
     if spacing_m < thickness_m:
         raise InputError("count", "more members than fit side by side")
     return Members(
-        count=count, spacing_m=spacing_m, gap_m=spacing_m - thickness_m, length_m=length_m, thickness_m=thickness_m,
+        count=count,
+        spacing_m=spacing_m,
+        gap_m=spacing_m - thickness_m,
+        length_m=length_m,
+        thickness_m=thickness_m,
         inset_m=inset_m,
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -163,9 +167,12 @@ def level_chain(roof: LeanTo) -> LevelChain:
     Source: geometry.
     """
     above_zero(
-        depth=roof.depth_m, beam_top=roof.beam_top_m, beam_depth=roof.beam_depth_m, ledger_depth=roof.ledger_depth_m,
+        depth=roof.depth_m,
+        beam_top=roof.beam_top_m,
+        beam_depth=roof.beam_depth_m,
+        ledger_depth=roof.ledger_depth_m,
         rafter_depth=roof.rafter_depth_m,
-    )  # fmt: skip
+    )
     not_below_zero(soffit=roof.soffit_m, bracket=roof.bracket_m, fascia=roof.fascia_m)
     pitched(pitch=roof.pitch_rad)
     drop_m = roof.depth_m * math.tan(roof.pitch_rad)
@@ -179,11 +186,21 @@ def level_chain(roof: LeanTo) -> LevelChain:
     bracket_m = beam_bottom_m - roof.bracket_m
     low_m = min(face_m, bracket_m, fascia_m) if roof.fascia_m else min(face_m, bracket_m)
     return LevelChain(
-        drop_m=drop_m, roof_at_beam_m=at_beam_m, roof_at_wall_m=at_beam_m + drop_m, ledger_top_m=ledger_top_m,
-        ledger_bottom_m=ledger_bottom_m, beam_bottom_m=beam_bottom_m, soffit_line_m=line_m, pack_beam_m=beam_bottom_m - line_m,
-        pack_ledger_m=ledger_bottom_m - line_m, soffit_face_m=face_m, fascia_bottom_m=fascia_m,
-        fascia_past_soffit_m=face_m - fascia_m, bracket_shows_m=max(0.0, face_m - bracket_m), head_room_m=low_m - roof.floor_m,
-    )  # fmt: skip
+        drop_m=drop_m,
+        roof_at_beam_m=at_beam_m,
+        roof_at_wall_m=at_beam_m + drop_m,
+        ledger_top_m=ledger_top_m,
+        ledger_bottom_m=ledger_bottom_m,
+        beam_bottom_m=beam_bottom_m,
+        soffit_line_m=line_m,
+        pack_beam_m=beam_bottom_m - line_m,
+        pack_ledger_m=ledger_bottom_m - line_m,
+        soffit_face_m=face_m,
+        fascia_bottom_m=fascia_m,
+        fascia_past_soffit_m=face_m - fascia_m,
+        bracket_shows_m=max(0.0, face_m - bracket_m),
+        head_room_m=low_m - roof.floor_m,
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -235,9 +252,14 @@ def centre_ring(roof: RingRoof) -> CentreRing:
         raise InputError("seat", "cuts the rafter through")
     top_m = roof.beam_top_m + above_m + rise_m
     return CentreRing(
-        run_m=run_m, rise_m=rise_m, common_m=common_m, hip_m=math.hypot(common_m, run_m), above_m=above_m, ring_top_m=top_m,
+        run_m=run_m,
+        rise_m=rise_m,
+        common_m=common_m,
+        hip_m=math.hypot(common_m, run_m),
+        above_m=above_m,
+        ring_top_m=top_m,
         prop_m=top_m - roof.ring_depth_m,
-    )  # fmt: skip
+    )
 
 
 def jack_set(
@@ -287,9 +309,11 @@ def unequal_jack(
     tangent = math.tan(second_rad) / math.tan(first_rad)
     cosine = math.cos(first_rad)
     return UnequalJack(
-        difference_m=spacing_m * tangent / cosine, deduct_m=hip_m / 2 * math.hypot(1.0, tangent) / cosine,
-        edge_bevel_rad=math.atan(cosine / tangent), overhang_2_m=overhang_m / tangent,
-    )  # fmt: skip
+        difference_m=spacing_m * tangent / cosine,
+        deduct_m=hip_m / 2 * math.hypot(1.0, tangent) / cosine,
+        edge_bevel_rad=math.atan(cosine / tangent),
+        overhang_2_m=overhang_m / tangent,
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -352,10 +376,15 @@ def laminated(thicknesses_m: Sequence[float], widths_m: Sequence[float]) -> Lami
     strong = math.fsum(t * w**3 / 12 for t, w in plies)
     narrow = min(range(len(plies)), key=lambda n: widths_m[n])
     return Laminated(
-        area_m2=area, strong_m4=strong, weak_loose_m4=loose, weak_solid_m4=solid, modulus_strong_m3=strong / (max(widths_m) / 2),
-        reveal_m=(max(widths_m) - min(widths_m)) / 2, thickness_m=whole_m,
+        area_m2=area,
+        strong_m4=strong,
+        weak_loose_m4=loose,
+        weak_solid_m4=solid,
+        modulus_strong_m3=strong / (max(widths_m) / 2),
+        reveal_m=(max(widths_m) - min(widths_m)) / 2,
+        thickness_m=whole_m,
         pocket_m=thicknesses_m[narrow] if max(widths_m) > min(widths_m) else 0.0,
-    )  # fmt: skip
+    )
 
 
 WEB_APART_M = 0.6

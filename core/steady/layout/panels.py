@@ -89,8 +89,6 @@ def panel_post(
     Source: geometry; 610 mm in the ground and 75–100 mm of gravel are common practice.
     """
     above_zero(panel_height=panel_height_m, embed=embedment_m)
-    not_below_zero(
-        gravel_board=gravel_board_m, clearance=clearance_m, above_panel=above_panel_m, gravel=gravel_m
-    )  # fmt: skip
+    not_below_zero(gravel_board=gravel_board_m, clearance=clearance_m, above_panel=above_panel_m, gravel=gravel_m)
     visible_m = panel_height_m + (gravel_board_m or clearance_m) + above_panel_m
     return PanelPost(visible_m + embedment_m, visible_m, embedment_m + gravel_m)

@@ -33,9 +33,7 @@ def rafter(run_m: float, pitch_rad: float, ridge_m: float = 0.0, overhang_m: flo
     if not ridge_m / 2 < run_m:
         raise InputError("ridge_thickness", "is thicker than the run is long")
     cosine = math.cos(pitch_rad)
-    return Rafter(
-        run_m * math.tan(pitch_rad), run_m / cosine, (run_m - ridge_m / 2) / cosine, overhang_m / cosine
-    )  # fmt: skip
+    return Rafter(run_m * math.tan(pitch_rad), run_m / cosine, (run_m - ridge_m / 2) / cosine, overhang_m / cosine)
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,8 +105,12 @@ def birdsmouth(depth_m: float, pitch_rad: float, seat_m: float) -> Birdsmouth:
         raise InputError("seat", "cuts through the rafter")
     plumb_m = seat_m * math.tan(pitch_rad)
     return Birdsmouth(
-        depth_m / math.cos(pitch_rad) - plumb_m, square_m, plumb_m, square_m / depth_m, depth_m / (3 * math.sin(pitch_rad))
-    )  # fmt: skip
+        depth_m / math.cos(pitch_rad) - plumb_m,
+        square_m,
+        plumb_m,
+        square_m / depth_m,
+        depth_m / (3 * math.sin(pitch_rad)),
+    )
 
 
 @dataclass(frozen=True, slots=True)

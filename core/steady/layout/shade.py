@@ -101,9 +101,11 @@ def count_for(bay_m: float, width_m: float, depth_m: float, across: float | None
     if count * width_m > bay_m + 1e-9:
         raise InputError("shade", "more slats than fit side by side: deeper ones, or less shade")
     return WholeSlats(
-        count=count, gap_m=max(0.0, bay_m - count * width_m) / (count + 1), cover=count * width_m / bay_m,
+        count=count,
+        gap_m=max(0.0, bay_m - count * width_m) / (count + 1),
+        cover=count * width_m / bay_m,
         blocked=min(1.0, count * casts_m / bay_m),
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -146,8 +146,12 @@ def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> l
 def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> int:
     """Fewest sheets: deepening from what the blocks' cheapest lengths a piece prove, each sheet holding the longest piece left."""
     kinds = len(wanted)
-    cheapest = [min(long / len(of) if of.count(k) == len(of) else long - _other(blocks, of, k) for long, of in blocks if k in of)
-                for k in range(kinds)]  # fmt: skip
+    cheapest = [
+        min(
+            long / len(of) if of.count(k) == len(of) else long - _other(blocks, of, k) for long, of in blocks if k in of
+        )
+        for k in range(kinds)
+    ]
     shares = [max(0.0, value) for value in cheapest]
     patterns: dict[int, list[tuple[int, ...]]] = {k: _patterns(k, blocks, kinds, sheet_m, kerf_m) for k in range(kinds)}
     seen: dict[tuple[int, ...], int] = {}

@@ -121,9 +121,7 @@ def stepped_bays(
         if even_step_m > 0:
             bottom_m = math.ceil((bottom_m - NEAR_M) / even_step_m) * even_step_m
         gap_m = bottom_m - min(height for _, height in soil)
-        open_m2 = math.fsum(
-            (b[0] - a[0]) * (bottom_m - (a[1] + b[1]) / 2) for a, b in itertools.pairwise(soil)
-        )  # fmt: skip
+        open_m2 = math.fsum((b[0] - a[0]) * (bottom_m - (a[1] + b[1]) / 2) for a, b in itertools.pairwise(soil))
         boards = 0
         if gravel_board_m is not None and gap_m > allowed_m + NEAR_M:
             boards = math.ceil((gap_m - allowed_m - NEAR_M) / gravel_board_m)
@@ -136,9 +134,7 @@ def stepped_posts_m(
 ) -> tuple[float, ...]:
     """How far each post stands above the ground (m): up to the higher of its two panels, and the reveal."""
     tops = [bay.bottom_m + panel_m for bay in bays]
-    return tuple(
-        max(tops[max(0, k - 1) : k + 1]) + reveal_m - ground.height_m(at) for k, at in enumerate(posts_m)
-    )  # fmt: skip
+    return tuple(max(tops[max(0, k - 1) : k + 1]) + reveal_m - ground.height_m(at) for k, at in enumerate(posts_m))
 
 
 @dataclass(frozen=True, slots=True)

@@ -117,7 +117,7 @@ def _reach(
             tried += j - i
             off = used[1] + math.fsum(
                 abs(z0 + grade * (posts_m[k] - x0) - soil[k] - wish_m) for k in range(i + 1, j + 1)
-            )  # fmt: skip
+            )
             if held is None or (used[0] + 1, off) < held[:2]:
                 best[j][height] = (used[0] + 1, off, start)
     return tried

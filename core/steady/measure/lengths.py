@@ -16,12 +16,34 @@ Bare = Literal["ft", "in", "m", "mm"]
 
 _UNIT_M: dict[str, float] = {"ft": FT, "in": IN, "m": 1.0, "cm": 0.01, "mm": 0.001}
 _UNIT_WORDS = {
-    "'": "ft", "ft": "ft", "foot": "ft", "feet": "ft", '"': "in", "''": "in", "in": "in", "inch": "in", "inches": "in",
-    "m": "m", "mm": "mm", "cm": "cm", "meter": "m", "metre": "m", "meters": "m", "metres": "m",
-}  # fmt: skip
+    "'": "ft",
+    "ft": "ft",
+    "foot": "ft",
+    "feet": "ft",
+    '"': "in",
+    "''": "in",
+    "in": "in",
+    "inch": "in",
+    "inches": "in",
+    "m": "m",
+    "mm": "mm",
+    "cm": "cm",
+    "meter": "m",
+    "metre": "m",
+    "meters": "m",
+    "metres": "m",
+}
 _VULGAR = {
-    "½": "1/2", "¼": "1/4", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
-}  # fmt: skip
+    "½": "1/2",
+    "¼": "1/4",
+    "¾": "3/4",
+    "⅛": "1/8",
+    "⅜": "3/8",
+    "⅝": "5/8",
+    "⅞": "7/8",
+    "⅓": "1/3",
+    "⅔": "2/3",
+}
 _SUPERSCRIPT = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉", "01234567890123456789")
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*\.\d+|\d+\.?)"
 _TERM = re.compile(rf"\s*({_NUMBER})\s*(''|'|\"|feet|foot|ft|inches|inch|in|metres|meters|metre|meter|mm|cm|m)?\.?\s*")

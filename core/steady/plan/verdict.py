@@ -9,9 +9,12 @@ State = Literal["cannot be built", "fails", "not covered", "at the limit", "pass
 STATES: tuple[State, ...] = ("cannot be built", "fails", "not covered", "at the limit", "passes")
 """A plan's state is the worst of these."""
 KEYS: dict[State, str] = {
-    "cannot be built": "cannot-be-built", "fails": "fails", "not covered": "not-covered", "at the limit": "at-limit",
+    "cannot be built": "cannot-be-built",
+    "fails": "fails",
+    "not covered": "not-covered",
+    "at the limit": "at-limit",
     "passes": "passes",
-}  # fmt: skip
+}
 """The same states as words for other programs."""
 SPARE_RATIO = 0.02
 """A check using more than 98 % of its limit is said to be at the limit [our own line]."""

@@ -63,10 +63,19 @@ def screws_by_ec5(ask: ScrewAsk, rho: float, units: Units, source: str) -> Step:
         my = 0.3 * 600.0 * d**2.6
         each_n = min(johansen_n(d_mm=d, side_mm=through, main_mm=holds, rho=rho, bored=d > 6, yield_n_mm=my).values())
     return Step(
-        symbol="R_s", value=ask.count * each_n * 0.9 / 1.3 / units.force_n, unit=units.force, formula="n * R_k * k_mod / g_M",
-        inputs=(("n", float(ask.count), ""), ("R_k", each_n / units.force_n, units.force), ("k_mod", 0.9, ""), ("g_M", 1.3, "")),
-        source=source, says=f"{ask.count} screws of {d:.1f} mm, {holds:.0f} mm into what holds them",
-    )  # fmt: skip
+        symbol="R_s",
+        value=ask.count * each_n * 0.9 / 1.3 / units.force_n,
+        unit=units.force,
+        formula="n * R_k * k_mod / g_M",
+        inputs=(
+            ("n", float(ask.count), ""),
+            ("R_k", each_n / units.force_n, units.force),
+            ("k_mod", 0.9, ""),
+            ("g_M", 1.3, ""),
+        ),
+        source=source,
+        says=f"{ask.count} screws of {d:.1f} mm, {holds:.0f} mm into what holds them",
+    )
 
 
 class Rulebook:

@@ -105,9 +105,11 @@ def uplift_path(book: Rulebook, ask: UpliftAsk) -> UpliftPath:
     net_pa = _row(book).number("wind_up_factor") * ask.wind_pa - lasting * ask.dead_pa
     post_n = max(0.0, net_pa * ask.post_m2 - lasting * (ask.beam_n + ask.post_n))
     return UpliftPath(
-        rafter_n=max(0.0, net_pa * ask.rafter_m2), beam_n=max(0.0, net_pa * ask.beam_m2 - lasting * ask.beam_n),
-        post_n=post_n, concrete_m3=post_n / (lasting * concrete_n_per_m3),
-    )  # fmt: skip
+        rafter_n=max(0.0, net_pa * ask.rafter_m2),
+        beam_n=max(0.0, net_pa * ask.beam_m2 - lasting * ask.beam_n),
+        post_n=post_n,
+        concrete_m3=post_n / (lasting * concrete_n_per_m3),
+    )
 
 
 def net_up_pa(book: Rulebook, wind_pa: float, dead_pa: float) -> float:

@@ -70,18 +70,26 @@ def embedment(*, load_n: float, height_m: float, width_m: float, soil: Soil) -> 
 
 def _counted_cohesion(soil: Soil) -> Step:
     return Step(
-        symbol="c_d", value=GROUND_FACTOR * soil.cohesion_pa / 1000, unit="kPa", formula="phi * c_u",
+        symbol="c_d",
+        value=GROUND_FACTOR * soil.cohesion_pa / 1000,
+        unit="kPa",
+        formula="phi * c_u",
         inputs=(("phi", GROUND_FACTOR, ""), ("c_u", soil.cohesion_pa / 1000, "kPa")),
-        source=f"practice: half of its strength counts; {soil.source}", says=f"shear strength counted of {soil.says}",
-    )  # fmt: skip
+        source=f"practice: half of its strength counts; {soil.source}",
+        says=f"shear strength counted of {soil.says}",
+    )
 
 
 def _top(width_m: float, soil: Soil) -> Step:
     return Step(
-        symbol="t", value=_dead_m(soil, width_m), unit="m", formula="max(1.5 * b, t_0)",
-        inputs=(("b", width_m, "m"), ("t_0", soil.dead_top_m, "m")), source="broms: 1964; high",
+        symbol="t",
+        value=_dead_m(soil, width_m),
+        unit="m",
+        formula="max(1.5 * b, t_0)",
+        inputs=(("b", width_m, "m"), ("t_0", soil.dead_top_m, "m")),
+        source="broms: 1964; high",
         says="does not count: 1.5 widths, or the loosened or frozen top",
-    )  # fmt: skip
+    )
 
 
 def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
@@ -97,18 +105,30 @@ def _in_clay(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
     h, c, b, e = load_n / 1000, counted.value, width_m, height_m
     top = _top(width_m, soil)
     turns = Step(
-        symbol="f", value=h / (9 * c * b), unit="m", formula="H / (9 * c_d * b)",
-        inputs=(("H", h, "kN"), ("c_d", c, "kPa"), ("b", b, "m")), source="broms: 1964; high",
+        symbol="f",
+        value=h / (9 * c * b),
+        unit="m",
+        formula="H / (9 * c_d * b)",
+        inputs=(("H", h, "kN"), ("c_d", c, "kPa"), ("b", b, "m")),
+        source="broms: 1964; high",
         says="below that, down to where the shear turns",
-    )  # fmt: skip
+    )
     depth = Step(
-        symbol="L", value=dead + turns.value + math.sqrt(4 * h * (e + dead + turns.value / 2) / (9 * c * b)), unit="m",
+        symbol="L",
+        value=dead + turns.value + math.sqrt(4 * h * (e + dead + turns.value / 2) / (9 * c * b)),
+        unit="m",
         formula="t + f + sqrt(4 * H * (e + t + f / 2) / (9 * c_d * b))",
         inputs=(
-            ("t", dead, "m"), ("f", turns.value, "m"), ("H", h, "kN"), ("e", e, "m"), ("c_d", c, "kPa"), ("b", b, "m"),
+            ("t", dead, "m"),
+            ("f", turns.value, "m"),
+            ("H", h, "kN"),
+            ("e", e, "m"),
+            ("c_d", c, "kPa"),
+            ("b", b, "m"),
         ),
-        source="broms: 1964; high", says="a short free-headed post in clay",
-    )  # fmt: skip
+        source="broms: 1964; high",
+        says="a short free-headed post in clay",
+    )
     return depth, (counted, top, turns)
 
 
@@ -120,31 +140,46 @@ def _in_sand(load_n: float, height_m: float, width_m: float, soil: Soil) -> tupl
 
     def holds_n(depth_m: float) -> float:
         return scale * broms_sand_n(
-            depth_m=depth_m, arm_m=arm_m, width_m=width_m, friction_rad=soil.friction_rad,
+            depth_m=depth_m,
+            arm_m=arm_m,
+            width_m=width_m,
+            friction_rad=soil.friction_rad,
             unit_weight_n_per_m3=soil.unit_weight_n_per_m3,
-        )  # fmt: skip
+        )
 
     found = depth_for_m(holds_n, load_n, 0.01)
     h, gamma = load_n / 1000, soil.unit_weight_n_per_m3 / 1000
     depth = Step(
-        symbol="L", value=top.value + (2 * h * (arm_m + found) / (gamma * width_m * kp.value)) ** (1 / 3), unit="m",
+        symbol="L",
+        value=top.value + (2 * h * (arm_m + found) / (gamma * width_m * kp.value)) ** (1 / 3),
+        unit="m",
         formula="t + (2 * H * (e + t + L_0) / (g * b * K_d)) ** (1 / 3)",
         inputs=(
-            ("t", top.value, "m"), ("H", h, "kN"), ("e", height_m, "m"), ("L_0", found, "m"), ("g", gamma, "kN/m3"),
-            ("b", width_m, "m"), ("K_d", kp.value, ""),
+            ("t", top.value, "m"),
+            ("H", h, "kN"),
+            ("e", height_m, "m"),
+            ("L_0", found, "m"),
+            ("g", gamma, "kN/m3"),
+            ("b", width_m, "m"),
+            ("K_d", kp.value, ""),
         ),
-        source="broms: 1964; high", says="a short free-headed post in sand; L_0 is the depth below t, found by halving, the same",
-    )  # fmt: skip
+        source="broms: 1964; high",
+        says="a short free-headed post in sand; L_0 is the depth below t, found by halving, the same",
+    )
     return depth, (kp, top)
 
 
 def _counted_passive(soil: Soil) -> Step:
     angle = math.degrees(soil.friction_rad)
     return Step(
-        symbol="K_d", value=GROUND_FACTOR * passive_factor(soil.friction_rad), unit="",
-        formula="phi * tan(pi / 4 + f * pi / 360) ** 2", inputs=(("phi", GROUND_FACTOR, ""), ("f", angle, "deg")),
-        source=f"practice: half of its strength counts; {soil.source}", says=f"side strength counted of {soil.says}",
-    )  # fmt: skip
+        symbol="K_d",
+        value=GROUND_FACTOR * passive_factor(soil.friction_rad),
+        unit="",
+        formula="phi * tan(pi / 4 + f * pi / 360) ** 2",
+        inputs=(("phi", GROUND_FACTOR, ""), ("f", angle, "deg")),
+        source=f"practice: half of its strength counts; {soil.source}",
+        says=f"side strength counted of {soil.says}",
+    )
 
 
 def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tuple[Step, tuple[Step, ...]]:
@@ -162,23 +197,33 @@ def embedment_for_moment(*, moment_n_m: float, width_m: float, soil: Soil) -> tu
         counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
         top = _top(width_m, soil)
         depth = Step(
-            symbol="L", value=dead + math.sqrt(4 * m / (9 * counted.value * width_m)), unit="m",
+            symbol="L",
+            value=dead + math.sqrt(4 * m / (9 * counted.value * width_m)),
+            unit="m",
             formula="t + sqrt(4 * M / (9 * c_d * b))",
             inputs=(("t", dead, "m"), ("M", m, "kN.m"), ("c_d", counted.value, "kPa"), ("b", width_m, "m")),
-            source="broms: 1964; high", says="a short free-headed post in clay under a moment",
-        )  # fmt: skip
+            source="broms: 1964; high",
+            says="a short free-headed post in clay under a moment",
+        )
         steps: tuple[Step, ...] = (counted, top)
     else:
         kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
         top = given_step("t", soil.dead_top_m, "m", "practice: the loosened top of the ground", "does not count")
         depth = Step(
-            symbol="L", value=top.value + (2 * m / (gamma * width_m * kp.value)) ** (1 / 3), unit="m",
+            symbol="L",
+            value=top.value + (2 * m / (gamma * width_m * kp.value)) ** (1 / 3),
+            unit="m",
             formula="t + (2 * M / (g * b * K_d)) ** (1 / 3)",
             inputs=(
-                ("t", top.value, "m"), ("M", m, "kN.m"), ("g", gamma, "kN/m3"), ("b", width_m, "m"), ("K_d", kp.value, ""),
+                ("t", top.value, "m"),
+                ("M", m, "kN.m"),
+                ("g", gamma, "kN/m3"),
+                ("b", width_m, "m"),
+                ("K_d", kp.value, ""),
             ),
-            source="broms: 1964; high", says="a short free-headed post in sand under a moment",
-        )  # fmt: skip
+            source="broms: 1964; high",
+            says="a short free-headed post in sand under a moment",
+        )
         steps = (kp, top)
     if depth.value > DEEPEST_M:
         raise TooDeep(
@@ -200,17 +245,25 @@ def moment_in_ground(*, load_n: float, height_m: float, width_m: float, soil: So
         counted, dead = _counted_cohesion(soil), _dead_m(soil, width_m)
         turns = h / (9 * counted.value * width_m)
         step = Step(
-            symbol="M_g", value=h * (height_m + dead + turns / 2), unit="kN.m", formula="H * (e + t + f / 2)",
-            inputs=(("H", h, "kN"), ("e", height_m, "m"), ("t", dead, "m"), ("f", turns, "m")), source="broms: 1964; high",
+            symbol="M_g",
+            value=h * (height_m + dead + turns / 2),
+            unit="kN.m",
+            formula="H * (e + t + f / 2)",
+            inputs=(("H", h, "kN"), ("e", height_m, "m"), ("t", dead, "m"), ("f", turns, "m")),
+            source="broms: 1964; high",
             says="greatest moment of the post, in the ground",
-        )  # fmt: skip
+        )
         return step, (counted,)
     kp, gamma = _counted_passive(soil), soil.unit_weight_n_per_m3 / 1000
     turns = math.sqrt(h / (1.5 * gamma * width_m * kp.value))
     arm = height_m + soil.dead_top_m
     step = Step(
-        symbol="M_g", value=h * (arm + 2 * turns / 3), unit="kN.m", formula="H * (e + t + 2 * f / 3)",
+        symbol="M_g",
+        value=h * (arm + 2 * turns / 3),
+        unit="kN.m",
+        formula="H * (e + t + 2 * f / 3)",
         inputs=(("H", h, "kN"), ("e", height_m, "m"), ("t", soil.dead_top_m, "m"), ("f", turns, "m")),
-        source="broms: 1964; high", says="greatest moment of the post, in the ground",
-    )  # fmt: skip
+        source="broms: 1964; high",
+        says="greatest moment of the post, in the ground",
+    )
     return step, (kp,)

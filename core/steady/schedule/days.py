@@ -58,9 +58,7 @@ def answer(day: Day) -> DayAnswer:
         _lift(day, stops, cares)
     verdict: Literal["go", "take care", "not today"] = "not today" if stops else "take care" if cares else "go"
     least, most = (None, None) if stops or waits is None else waits
-    return DayAnswer(
-        id=day.id, verdict=verdict, reasons=(*stops, *cares), waits_least_h=least, waits_most_h=most
-    )  # fmt: skip
+    return DayAnswer(id=day.id, verdict=verdict, reasons=(*stops, *cares), waits_least_h=least, waits_most_h=most)
 
 
 def _pour(day: Day, stops: list[str], cares: list[str]) -> tuple[float, float] | None:
@@ -79,8 +77,10 @@ def _pour(day: Day, stops: list[str], cares: list[str]) -> tuple[float, float] |
     at_ref_s, at_c = day.strength_h * HOUR_S, day.temperature_c
     try:
         ways = (
-            by_maturity_s(at_ref_s, at_c), by_maturity_s(at_ref_s, at_c, datum_c=OLD_DATUM_C), by_arrhenius_s(at_ref_s, at_c)
-        )  # fmt: skip
+            by_maturity_s(at_ref_s, at_c),
+            by_maturity_s(at_ref_s, at_c, datum_c=OLD_DATUM_C),
+            by_arrhenius_s(at_ref_s, at_c),
+        )
     except OutsideScope as refused:
         stops.append(f"{refused.reason}: {refused.would_have_to_change}")
         return None

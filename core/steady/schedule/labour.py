@@ -36,6 +36,4 @@ def fence_hours(
     bays, _ = equal_bays(length_m, bay_m)
     boards = math.ceil(length_m / pitch_m - 1e-9)
     frame_min = bays * rails * minutes[1] + boards * minutes[2]
-    return FenceHours(
-        bays + 1, bays * rails, boards, (bays + 1) * minutes[0] / 60 / crew, frame_min / 60 / crew
-    )  # fmt: skip
+    return FenceHours(bays + 1, bays * rails, boards, (bays + 1) * minutes[0] / 60 / crew, frame_min / 60 / crew)

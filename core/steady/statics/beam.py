@@ -409,6 +409,4 @@ def _with_slopes(
     first, last = supports[0], supports[-1]
     turn = ((sinks[-1] - sinks[0]) - (at_support[last] - at_support[first])) / (last - first)
     lift = sinks[0] - at_support[first] - turn * first
-    return tuple(
-        Piece(*part, s + turn, y0 + lift + turn * part[0]) for part, (s, y0) in zip(parts, raw, strict=True)
-    )  # fmt: skip
+    return tuple(Piece(*part, s + turn, y0 + lift + turn * part[0]) for part, (s, y0) in zip(parts, raw, strict=True))

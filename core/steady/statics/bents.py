@@ -27,9 +27,14 @@ class Bent:
 
     def __post_init__(self) -> None:
         above_zero(
-            push=self.push_n, height=self.height_m, brace_down=self.down_m, brace_out=self.out_m, span=self.span_m,
-            posts=self.posts, braces_at_post=self.braces,
-        )  # fmt: skip
+            push=self.push_n,
+            height=self.height_m,
+            brace_down=self.down_m,
+            brace_out=self.out_m,
+            span=self.span_m,
+            posts=self.posts,
+            braces_at_post=self.braces,
+        )
         if self.posts < 2:
             raise InputError("posts", "a bent has two posts at least")
         if self.down_m >= self.height_m:

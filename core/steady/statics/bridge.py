@@ -38,9 +38,12 @@ def flood_n(
     Source: hydrostatics and the drag equation; C_d 2 is common practice for a plank on edge.
     """
     not_below_zero(
-        timber_volume=timber_m3, timber_density=timber_kg_m3, blocked_depth=blocked_m, water_speed=speed_m_s,
+        timber_volume=timber_m3,
+        timber_density=timber_kg_m3,
+        blocked_depth=blocked_m,
+        water_speed=speed_m_s,
         drag_coefficient=drag_coefficient,
-    )  # fmt: skip
+    )
     above_zero(span=span_m)
     uplift = max(0.0, timber_m3 * (WATER_KG_M3 - timber_kg_m3) * GRAVITY)
     return uplift, 0.5 * WATER_KG_M3 * drag_coefficient * span_m * blocked_m * speed_m_s**2

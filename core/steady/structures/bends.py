@@ -9,9 +9,18 @@ from steady.structures.wood import board_reach_m
 
 
 def check_bends(
-    book: Rulebook, wood: Wood, moment: Step, *, name: str, about: str, case: str, load: LoadType, asks: Asks = Asks.CODE,
-    working: tuple[Step, ...] = (), change: str = "a graded stick of the school's tables",
-) -> Check | NotCovered:  # fmt: skip
+    book: Rulebook,
+    wood: Wood,
+    moment: Step,
+    *,
+    name: str,
+    about: str,
+    case: str,
+    load: LoadType,
+    asks: Asks = Asks.CODE,
+    working: tuple[Step, ...] = (),
+    change: str = "a graded stick of the school's tables",
+) -> Check | NotCovered:
     """A factored moment (in the school's unit of moments) on a piece.
 
     Args:
@@ -24,24 +33,49 @@ def check_bends(
     except (OutsideScope, ValueError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
         return NotCovered(
-            name=name, about=about, basis=Basis.RECKONED, reason=f"{reason}; it must carry {moment.value:.3g} {u.moment}",
-            would_have_to_change=change, crew=True,
-        )  # fmt: skip
+            name=name,
+            about=about,
+            basis=Basis.RECKONED,
+            reason=f"{reason}; it must carry {moment.value:.3g} {u.moment}",
+            would_have_to_change=change,
+            crew=True,
+        )
     limit = capacity
     if capacity.unit != u.moment:
         limit = Step(
-            symbol="M_max", value=si(capacity) / u.moment_n_m, unit=u.moment, formula="", inputs=(), source=capacity.source,
+            symbol="M_max",
+            value=si(capacity) / u.moment_n_m,
+            unit=u.moment,
+            formula="",
+            inputs=(),
+            source=capacity.source,
             says=capacity.says,
-        )  # fmt: skip
+        )
     return Check(
-        name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=moment, limit=limit, working=working, case=case,
+        name=name,
+        about=about,
+        basis=Basis.RECKONED,
+        sense="at most",
+        demand=moment,
+        limit=limit,
+        working=working,
+        case=case,
         asks=asks,
-    )  # fmt: skip
+    )
 
 
 def check_reach(
-    u: Units, thickness_m: float, span: float, *, name: str, about: str, case: str, says: str, where: str, share: float = 1.0
-) -> Check:  # fmt: skip
+    u: Units,
+    thickness_m: float,
+    span: float,
+    *,
+    name: str,
+    about: str,
+    case: str,
+    says: str,
+    where: str,
+    share: float = 1.0,
+) -> Check:
     """A board that no table has a stress for: held to a span of our own for its thickness, which is our own safety limit.
 
     Args:
@@ -50,10 +84,22 @@ def check_reach(
     """
     has = Step(symbol="L", value=span, unit=u.span, formula="", inputs=(), source="geometry", says=says)
     most = Step(
-        symbol="L_max", value=board_reach_m(thickness_m) * share / u.span_m, unit=u.span, formula="", inputs=(),
-        source="practice: our own span of a board by its thickness, about 520 psi; low", says=where,
-    )  # fmt: skip
+        symbol="L_max",
+        value=board_reach_m(thickness_m) * share / u.span_m,
+        unit=u.span,
+        formula="",
+        inputs=(),
+        source="practice: our own span of a board by its thickness, about 520 psi; low",
+        says=where,
+    )
     return Check(
-        name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=most, working=(), case=case,
+        name=name,
+        about=about,
+        basis=Basis.RECKONED,
+        sense="at most",
+        demand=has,
+        limit=most,
+        working=(),
+        case=case,
         asks=Asks.SAFETY,
-    )  # fmt: skip
+    )

@@ -30,13 +30,25 @@ def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
             continue
         unit_n = si(replace(gap.needs, value=1.0))
         limit = Step(
-            symbol="R_max", value=known[gap.name] / unit_n, unit=gap.needs.unit, formula="", inputs=(),
-            source="user: the maker's number with the crew's own safety factor", says="as rated",
-        )  # fmt: skip
+            symbol="R_max",
+            value=known[gap.name] / unit_n,
+            unit=gap.needs.unit,
+            formula="",
+            inputs=(),
+            source="user: the maker's number with the crew's own safety factor",
+            says="as rated",
+        )
         checks.append(
             Check(
-                name=gap.name, about=gap.about, basis=gap.basis, sense="at most", demand=gap.needs, limit=limit, working=(),
-                case="by its maker's rating", asks=Asks.CODE,
+                name=gap.name,
+                about=gap.about,
+                basis=gap.basis,
+                sense="at most",
+                demand=gap.needs,
+                limit=limit,
+                working=(),
+                case="by its maker's rating",
+                asks=Asks.CODE,
             )
-        )  # fmt: skip
+        )
     return replace(plan, checks=tuple(checks), not_covered=tuple(kept))

@@ -179,9 +179,14 @@ def _box_span(given: Given) -> float:
 
 
 BOX = inputs(
-    ("flange_width", "length"), ("flange_depth", "length"), ("depth", "length"), ("web_thickness", "length"), ("webs", "count"),
-    ("flange_E", "pressure"), ("web_E", "pressure"),
-)  # fmt: skip
+    ("flange_width", "length"),
+    ("flange_depth", "length"),
+    ("depth", "length"),
+    ("web_thickness", "length"),
+    ("webs", "count"),
+    ("flange_E", "pressure"),
+    ("web_E", "pressure"),
+)
 
 SUMS = (
     Sum(

@@ -25,14 +25,16 @@ def _stiffness(given: Given) -> float:
 def _sag(given: Given) -> float:
     return sag_under_m(
         load_n=given.quantity("load", "force"), span_m=given.length("span"), stiffness_n_m2=_stiffness(given)
-    )  # fmt: skip
+    )
 
 
 def _frequency(given: Given) -> float:
     return first_frequency_hz(
-        span_m=given.length("span"), stiffness_n_m2=_stiffness(given),
-        mass_kg_per_m=given.quantity("mass_per_length", "mass per length"), walker_kg=given.quantity("walker", "mass", 0.0),
-    )  # fmt: skip
+        span_m=given.length("span"),
+        stiffness_n_m2=_stiffness(given),
+        mass_kg_per_m=given.quantity("mass_per_length", "mass per length"),
+        walker_kg=given.quantity("walker", "mass", 0.0),
+    )
 
 
 def _flood(given: Given) -> tuple[float, float]:

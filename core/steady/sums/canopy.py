@@ -30,9 +30,12 @@ SLATS = (
 
 def _members(g: Given) -> c.Members:
     return c.members(
-        g.length("length"), g.length("thickness"), g.length("inset", 0.0), g.maybe("spacing_most", "length"),
+        g.length("length"),
+        g.length("thickness"),
+        g.length("inset", 0.0),
+        g.maybe("spacing_most", "length"),
         g.count("count") if g.has("count") else None,
-    )  # fmt: skip
+    )
 
 
 def _member_at(g: Given) -> float:
@@ -45,9 +48,12 @@ def _member_at(g: Given) -> float:
 
 def _slats(g: Given) -> c.Slats:
     return c.slats_in_bay(
-        g.length("bay"), g.length("slat_width"), count=g.count("count") if g.has("count") else None,
-        cover=g.number("cover") if g.has("cover") else None, gap_m=g.maybe("gap", "length"),
-    )  # fmt: skip
+        g.length("bay"),
+        g.length("slat_width"),
+        count=g.count("count") if g.has("count") else None,
+        cover=g.number("cover") if g.has("cover") else None,
+        gap_m=g.maybe("gap", "length"),
+    )
 
 
 def _across(g: Given) -> float | None:
@@ -92,26 +98,45 @@ def _hours(g: Given) -> list[float]:
 
 def _shadow(g: Given) -> OnGround:
     return on_ground(
-        g.length("roof_length"), g.length("roof_width"), g.length("height"), g.quantity("roof_azimuth", "angle"),
-        g.quantity("sun_altitude", "angle"), g.quantity("sun_azimuth", "angle"),
-    )  # fmt: skip
+        g.length("roof_length"),
+        g.length("roof_width"),
+        g.length("height"),
+        g.quantity("roof_azimuth", "angle"),
+        g.quantity("sun_altitude", "angle"),
+        g.quantity("sun_azimuth", "angle"),
+    )
 
 
 def _chain(g: Given) -> c.LevelChain:
-    return c.level_chain(c.LeanTo(
-        depth_m=g.length("depth"), pitch_rad=g.quantity("pitch", "angle"), beam_top_m=g.length("beam_top"),
-        beam_depth_m=g.length("beam_depth"), ledger_depth_m=g.length("ledger_depth"), rafter_depth_m=g.length("rafter_depth"),
-        hung=g.choice("rafters", ("laid", "hung"), "laid") == "hung", soffit_m=g.length("soffit", 0.0),
-        bracket_m=g.length("bracket", 0.0), fascia_m=g.length("fascia", 0.0), floor_m=g.length("floor", 0.0),
-    ))  # fmt: skip
+    return c.level_chain(
+        c.LeanTo(
+            depth_m=g.length("depth"),
+            pitch_rad=g.quantity("pitch", "angle"),
+            beam_top_m=g.length("beam_top"),
+            beam_depth_m=g.length("beam_depth"),
+            ledger_depth_m=g.length("ledger_depth"),
+            rafter_depth_m=g.length("rafter_depth"),
+            hung=g.choice("rafters", ("laid", "hung"), "laid") == "hung",
+            soffit_m=g.length("soffit", 0.0),
+            bracket_m=g.length("bracket", 0.0),
+            fascia_m=g.length("fascia", 0.0),
+            floor_m=g.length("floor", 0.0),
+        )
+    )
 
 
 def _ring(g: Given) -> c.CentreRing:
-    return c.centre_ring(c.RingRoof(
-        width_m=g.length("width"), ring_m=g.length("ring"), pitch_rad=g.quantity("pitch", "angle"),
-        rafter_depth_m=g.length("rafter_depth"), seat_m=g.length("seat"), ring_depth_m=g.length("ring_depth"),
-        beam_top_m=g.length("beam_top"),
-    ))  # fmt: skip
+    return c.centre_ring(
+        c.RingRoof(
+            width_m=g.length("width"),
+            ring_m=g.length("ring"),
+            pitch_rad=g.quantity("pitch", "angle"),
+            rafter_depth_m=g.length("rafter_depth"),
+            seat_m=g.length("seat"),
+            ring_depth_m=g.length("ring_depth"),
+            beam_top_m=g.length("beam_top"),
+        )
+    )
 
 
 def _jacks(g: Given) -> tuple[float, ...]:
@@ -134,17 +159,24 @@ def _jack(g: Given) -> float:
 
 def _unequal(g: Given) -> c.UnequalJack:
     return c.unequal_jack(
-        g.quantity("pitch_1", "angle"), g.quantity("pitch_2", "angle"), g.length("spacing"), g.length("hip_thickness", 0.0),
+        g.quantity("pitch_1", "angle"),
+        g.quantity("pitch_2", "angle"),
+        g.length("spacing"),
+        g.length("hip_thickness", 0.0),
         g.length("overhang_1", 0.0),
-    )  # fmt: skip
+    )
 
 
 def _order(g: Given) -> SheetOrder:
     side = Side(
-        eave_m=g.length("eave"), slope_m=g.length("slope"), cover_m=g.length("cover"), top_m=g.length("top", 0.0),
-        sides=g.count("sides", 4), eave_past_m=g.length("eave_past", 0.0),
+        eave_m=g.length("eave"),
+        slope_m=g.length("slope"),
+        cover_m=g.length("cover"),
+        top_m=g.length("top", 0.0),
+        sides=g.count("sides", 4),
+        eave_past_m=g.length("eave_past", 0.0),
         start="left" if g.choice("start", ("centred", "left"), "centred") == "left" else "centred",
-    )  # fmt: skip
+    )
     return sheet_order(side, g.length("sheet"), turn=g.flag("turn"), kerf_m=g.length("kerf", 0.0))
 
 

@@ -34,16 +34,25 @@ def _open(g: Given) -> float:
 
 def _frame(g: Given) -> r.BareFrame:
     return r.bare_frame(
-        school_of(g), _wind_place(g), g.maybe("height", "length"), g.quantity("row_area", "area"), g.count("rows"),
+        school_of(g),
+        _wind_place(g),
+        g.maybe("height", "length"),
+        g.quantity("row_area", "area"),
+        g.count("rows"),
         g.quantity("other_area", "area", 0.0),
-    )  # fmt: skip
+    )
 
 
 def _bent(g: Given) -> b.Bent:
     return b.Bent(
-        push_n=g.quantity("push", "force"), posts=g.count("posts"), height_m=g.length("height"), down_m=g.length("brace_down"),
-        out_m=g.length("brace_out"), span_m=g.length("span"), braces=g.count("braces_at_post", 1),
-    )  # fmt: skip
+        push_n=g.quantity("push", "force"),
+        posts=g.count("posts"),
+        height_m=g.length("height"),
+        down_m=g.length("brace_down"),
+        out_m=g.length("brace_out"),
+        span_m=g.length("span"),
+        braces=g.count("braces_at_post", 1),
+    )
 
 
 def _inertia(g: Given, name: str) -> float:
@@ -62,12 +71,18 @@ def _fixed(g: Given) -> tuple[float, int, float]:
 
 
 def _path(g: Given) -> r.UpliftPath:
-    return r.uplift_path(school_of(g), r.UpliftAsk(
-        wind_pa=g.quantity("wind_up", "pressure"), dead_pa=g.quantity("dead", "pressure"),
-        rafter_m2=g.quantity("rafter_area", "area"),
-        beam_m2=g.quantity("beam_area", "area"), post_m2=g.quantity("post_area", "area"),
-        beam_n=g.quantity("beam_weight", "force", 0.0), post_n=g.quantity("post_weight", "force", 0.0),
-    ))  # fmt: skip
+    return r.uplift_path(
+        school_of(g),
+        r.UpliftAsk(
+            wind_pa=g.quantity("wind_up", "pressure"),
+            dead_pa=g.quantity("dead", "pressure"),
+            rafter_m2=g.quantity("rafter_area", "area"),
+            beam_m2=g.quantity("beam_area", "area"),
+            post_m2=g.quantity("post_area", "area"),
+            beam_n=g.quantity("beam_weight", "force", 0.0),
+            post_n=g.quantity("post_weight", "force", 0.0),
+        ),
+    )
 
 
 def _person(g: Given) -> float:
@@ -87,10 +102,17 @@ def _sliding(g: Given) -> r.Sliding:
 
 
 def _ledger(g: Given) -> r.LedgerFixing:
-    return r.ledger_fixing(school_of(g), r.LedgerAsk(
-        span_m=g.length("span"), dead_pa=g.quantity("dead", "pressure"), live_pa=g.quantity("live", "pressure"),
-        spacing_m=g.length("spacing"), at_point=g.count("at_point", 1), wind_up_pa=g.quantity("wind_up", "pressure", 0.0),
-    ))  # fmt: skip
+    return r.ledger_fixing(
+        school_of(g),
+        r.LedgerAsk(
+            span_m=g.length("span"),
+            dead_pa=g.quantity("dead", "pressure"),
+            live_pa=g.quantity("live", "pressure"),
+            spacing_m=g.length("spacing"),
+            at_point=g.count("at_point", 1),
+            wind_up_pa=g.quantity("wind_up", "pressure", 0.0),
+        ),
+    )
 
 
 def _thrust(g: Given) -> b.HipThrust:

@@ -37,12 +37,17 @@ def _hole(given: Given) -> Hole:
     post = given.choice("post", ("square", "round", "none"), "square")
     return Hole(
         shape="square" if shape == "square" else "round",
-        width_m=given.length("hole_width"), depth_m=given.length("hole_depth"), gravel_m=given.length("gravel", 0.0),
+        width_m=given.length("hole_width"),
+        depth_m=given.length("hole_depth"),
+        gravel_m=given.length("gravel", 0.0),
         post_shape="none" if post == "none" else "round" if post == "round" else "square",
-        post_width_m=given.length("post_width", 0.0), post_thickness_m=given.maybe("post_thickness", "length"),
-        post_in_concrete_m=given.maybe("post_in_concrete", "length"), bell_width_m=given.maybe("bell_width", "length"),
-        bell_m=given.length("bell_height", 0.0), collar_m=given.length("collar_height", 0.0),
-    )  # fmt: skip
+        post_width_m=given.length("post_width", 0.0),
+        post_thickness_m=given.maybe("post_thickness", "length"),
+        post_in_concrete_m=given.maybe("post_in_concrete", "length"),
+        bell_width_m=given.maybe("bell_width", "length"),
+        bell_m=given.length("bell_height", 0.0),
+        collar_m=given.length("collar_height", 0.0),
+    )
 
 
 def _neat(given: Given) -> Neat:

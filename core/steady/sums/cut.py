@@ -41,7 +41,7 @@ def _nested(given: Given) -> float:
 def _plies(given: Given) -> Plies | None:
     return beam_plies(
         given.lengths("posts"), given.count("plies"), given.lengths("stock"), given.length("overhang", 0.0)
-    )  # fmt: skip
+    )
 
 
 def _made(given: Given) -> Plies:

@@ -19,7 +19,17 @@ def fields_of(reckon: Callable[[Given], object], unit: str, *names: str) -> tupl
 def field_name(name: str, unit: str) -> str:
     """A field's name from an output's and its unit: spacing in in|mm is spacing_m."""
     suffix = {
-        "in|mm": "m", "ft|m": "m", "lb|N": "n", "lb-ft|kN.m": "n_m", "plf|kN/m": "n_per_m", "psf|kPa": "pa", "deg": "rad",
-        "in2|m2": "m2", "ft2|m2": "m2", "ft3|m3": "m3", "in4|mm4": "m4", "in3|mm3": "m3",
-    }.get(unit)  # fmt: skip
+        "in|mm": "m",
+        "ft|m": "m",
+        "lb|N": "n",
+        "lb-ft|kN.m": "n_m",
+        "plf|kN/m": "n_per_m",
+        "psf|kPa": "pa",
+        "deg": "rad",
+        "in2|m2": "m2",
+        "ft2|m2": "m2",
+        "ft3|m3": "m3",
+        "in4|mm4": "m4",
+        "in3|mm3": "m3",
+    }.get(unit)
     return f"{name}_{suffix}" if suffix else name

@@ -19,9 +19,11 @@ LOADED = (
 
 def _barrels(given: Given, at_m: list[float]) -> Barrels:
     return Barrels(
-        tuple(at_m), given.quantity("barrel_volume", "volume"), given.length("barrel_diameter"),
+        tuple(at_m),
+        given.quantity("barrel_volume", "volume"),
+        given.length("barrel_diameter"),
         given.quantity("water_density", "density", 1000.0),
-    )  # fmt: skip
+    )
 
 
 def _draft(given: Given) -> float:
@@ -52,9 +54,12 @@ def _angle(given: Given) -> float:
 
 def _people(given: Given) -> int:
     return people(
-        given.count("barrels"), given.quantity("barrel_volume", "volume"), given.number("sunk_share", 0.5),
-        given.quantity("dead_mass", "mass"), given.quantity("person", "mass"),
-    )  # fmt: skip
+        given.count("barrels"),
+        given.quantity("barrel_volume", "volume"),
+        given.number("sunk_share", 0.5),
+        given.quantity("dead_mass", "mass"),
+        given.quantity("person", "mass"),
+    )
 
 
 SUMS = (

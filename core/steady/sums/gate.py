@@ -281,8 +281,11 @@ SUMS = (
         asks="How far does a gate's latch drop with stiff corners and no brace?",
         inputs=(
             *inputs(
-                ("latch_load", "force"), ("width", "length"), ("height", "length"),
-                ("rail_stiffness", "E times I"), ("stile_stiffness", "E times I"),
+                ("latch_load", "force"),
+                ("width", "length"),
+                ("height", "length"),
+                ("rail_stiffness", "E times I"),
+                ("stile_stiffness", "E times I"),
             ),
             Input(name="corner_stiffness", kind="moment per angle", default="stiff"),
         ),
@@ -319,7 +322,10 @@ SUMS = (
         asks="How much does a gate's hinge post turn?",
         inputs=(
             *inputs(
-                ("moment", "moment"), ("lower_hinge", "length"), ("hinge_spacing", "length"), ("post_stiffness", "E times I"),
+                ("moment", "moment"),
+                ("lower_hinge", "length"),
+                ("hinge_spacing", "length"),
+                ("post_stiffness", "E times I"),
             ),
             Input(name="soil_stiffness", kind="moment per angle", default="held fast"),
         ),
@@ -397,7 +403,10 @@ SUMS = (
         asks="What does a wheel under the leaf carry?",
         inputs=(
             *inputs(
-                ("weight", "force"), ("weight_from_hinge", "length"), ("wheel_from_hinge", "length"), ("hinge_spacing", "length"),
+                ("weight", "force"),
+                ("weight_from_hinge", "length"),
+                ("wheel_from_hinge", "length"),
+                ("hinge_spacing", "length"),
             ),
             Input(name="wheel_load", kind="force", default="takes the whole pull", says="where a spring sets it"),
         ),
@@ -409,4 +418,4 @@ SUMS = (
         source="statics",
         picture="gate leaf",
     ),
-)  # fmt: skip
+)

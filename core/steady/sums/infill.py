@@ -63,9 +63,12 @@ def _hidden(given: Given) -> str:
 
 def _shrinks(given: Given) -> float:
     return shrinkage_m(
-        given.length("board"), given.quantity("moisture_now", "percent"), given.quantity("moisture_later", "percent"),
-        given.number("coefficient"), given.quantity("fibre_saturation", "percent", FIBRE_SATURATION),
-    )  # fmt: skip
+        given.length("board"),
+        given.quantity("moisture_now", "percent"),
+        given.quantity("moisture_later", "percent"),
+        given.number("coefficient"),
+        given.quantity("fibre_saturation", "percent", FIBRE_SATURATION),
+    )
 
 
 def _lay(given: Given) -> tuple[float, float]:
@@ -78,9 +81,12 @@ def _last(given: Given) -> LastBoard:
 
 def _screen(given: Given) -> SlatScreen:
     return slat_screen(
-        given.length("height"), given.length("slat"), (given.length("spacer_least"), given.length("spacer_most")),
-        wish_m=given.maybe("spacer_wish", "length"), round_to_m=given.maybe("round_to", "length"),
-    )  # fmt: skip
+        given.length("height"),
+        given.length("slat"),
+        (given.length("spacer_least"), given.length("spacer_most")),
+        wish_m=given.maybe("spacer_wish", "length"),
+        round_to_m=given.maybe("round_to", "length"),
+    )
 
 
 def _centred(given: Given) -> Centred:
@@ -93,10 +99,14 @@ def _worst(given: Given) -> float:
 
 def _panels(given: Given) -> StockPanels:
     return stock_panels(
-        given.length("run"), panel_m=given.length("panel", 16 * FT), posts_per_panel=given.count("posts_per_panel", 3),
-        lap_m=given.length("lap", 0.0), gate_m=given.maybe("gate", "length"), mesh_m=given.length("mesh", 8 * IN),
+        given.length("run"),
+        panel_m=given.length("panel", 16 * FT),
+        posts_per_panel=given.count("posts_per_panel", 3),
+        lap_m=given.length("lap", 0.0),
+        gate_m=given.maybe("gate", "length"),
+        mesh_m=given.length("mesh", 8 * IN),
         clearance_m=given.length("gate_clearance", 2 * IN),
-    )  # fmt: skip
+    )
 
 
 def _deck(given: Given) -> tuple[int, float]:

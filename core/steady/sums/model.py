@@ -74,9 +74,29 @@ class Answered:
 
 
 COMMON = (
-    "school", "basis", "species", "grade", "size", "plies", "flat", "wet", "incised", "load_shared", "load_type", "live", "dead",
-    "live_line", "dead_line", "load", "deflection_limit", "longest", "solid_height", "top_height", "solidity", "edition",
-)  # fmt: skip
+    "school",
+    "basis",
+    "species",
+    "grade",
+    "size",
+    "plies",
+    "flat",
+    "wet",
+    "incised",
+    "load_shared",
+    "load_type",
+    "live",
+    "dead",
+    "live_line",
+    "dead_line",
+    "load",
+    "deflection_limit",
+    "longest",
+    "solid_height",
+    "top_height",
+    "solidity",
+    "edition",
+)
 """Inputs that every sum takes, whether it needs them or not."""
 ABOUT = ("status", "reason", "basis")
 """What every sum says beside its own outputs."""

@@ -64,9 +64,12 @@ def _pavilion(given: Given) -> Pavilion:
 def _sheets(given: Given) -> Sheets:
     start = given.choice("start", ("centred", "left"), "centred")
     return hip_side(
-        given.length("eave"), given.length("slope"), given.length("cover"), given.length("top", 0.0),
+        given.length("eave"),
+        given.length("slope"),
+        given.length("cover"),
+        given.length("top", 0.0),
         "left" if start == "left" else "centred",
-    )  # fmt: skip
+    )
 
 
 def _purlins(given: Given) -> tuple[int, float]:

@@ -38,9 +38,13 @@ def _tasks(given: Given) -> list[Step]:
 def _fence(given: Given) -> FenceHours:
     minutes = tuple(given.quantity(f"minutes_per_{what}", "time") / 60 for what in ("post", "rail", "board"))
     return fence_hours(
-        given.length("length"), given.length("bay"), given.count("rails"), given.length("board_pitch"),
-        (minutes[0], minutes[1], minutes[2]), given.count("crew"),
-    )  # fmt: skip
+        given.length("length"),
+        given.length("bay"),
+        given.count("rails"),
+        given.length("board_pitch"),
+        (minutes[0], minutes[1], minutes[2]),
+        given.count("crew"),
+    )
 
 
 SUMS = (

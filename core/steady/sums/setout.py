@@ -79,18 +79,24 @@ def _panels(given: Given) -> PanelBays:
     measured = given.choice("measured", ("centres", "outside"), "centres")
     fit = given.choice("fit", ("between", "lapped"), "between")
     return panel_bays(
-        given.length("run"), panel_m=given.length("panel"), post_m=given.length("post"),
-        measured="outside" if measured == "outside" else "centres", fit="lapped" if fit == "lapped" else "between",
+        given.length("run"),
+        panel_m=given.length("panel"),
+        post_m=given.length("post"),
+        measured="outside" if measured == "outside" else "centres",
+        fit="lapped" if fit == "lapped" else "between",
         cut_least_m=given.length("cut_min", 12 * IN),
-    )  # fmt: skip
+    )
 
 
 def _panel_post(given: Given) -> PanelPost:
     return panel_post(
-        given.length("panel_height"), gravel_board_m=given.length("gravel_board", 0.0),
-        clearance_m=given.length("clearance", 0.05), above_panel_m=given.length("above_panel", 0.0),
-        embedment_m=given.length("embed", 0.61), gravel_m=given.length("gravel", 0.09),
-    )  # fmt: skip
+        given.length("panel_height"),
+        gravel_board_m=given.length("gravel_board", 0.0),
+        clearance_m=given.length("clearance", 0.05),
+        above_panel_m=given.length("above_panel", 0.0),
+        embedment_m=given.length("embed", 0.61),
+        gravel_m=given.length("gravel", 0.09),
+    )
 
 
 def _chain(given: Given) -> tuple[float, float]:
@@ -128,10 +134,14 @@ def _along(given: Given) -> PathPosts:
     spots = given.table("spots", ("length",) * 3, [])
     lines = given.table("lines", ("length",) * 5, [])
     return posts_along(
-        given.pairs("path"), bay_max_m=given.length("bay_max"), bay_min_m=given.length("bay_min", 24 * IN),
-        post_m=given.length("post", 3.5 * IN), gates=[(a, b) for a, b in gates], spots=[(a, b, c) for a, b, c in spots],
+        given.pairs("path"),
+        bay_max_m=given.length("bay_max"),
+        bay_min_m=given.length("bay_min", 24 * IN),
+        post_m=given.length("post", 3.5 * IN),
+        gates=[(a, b) for a, b in gates],
+        spots=[(a, b, c) for a, b, c in spots],
         lines=[(a, b, c, d, e) for a, b, c, d, e in lines],
-    )  # fmt: skip
+    )
 
 
 def _out_of_square(given: Given) -> float:
@@ -160,10 +170,14 @@ def _to_buy(given: Given) -> float:
 
 def _post_cut(given: Given) -> float:
     return post_between_m(
-        deck_top_m=given.length("deck_top"), decking_m=given.length("decking"), joist_m=given.length("joist"),
-        beam_m=given.length("beam"), pier_top_m=given.length("pier_top"), base_m=given.length("standoff"),
+        deck_top_m=given.length("deck_top"),
+        decking_m=given.length("decking"),
+        joist_m=given.length("joist"),
+        beam_m=given.length("beam"),
+        pier_top_m=given.length("pier_top"),
+        base_m=given.length("standoff"),
         beam_under=given.flag("beam_under", True),
-    )  # fmt: skip
+    )
 
 
 def _joists(given: Given) -> list[float]:

@@ -61,9 +61,12 @@ def _racked(given: Given) -> tuple[float, float]:
 
 def _stepped(given: Given) -> tuple[SteppedBay, ...]:
     return stepped_bays(
-        _profile(given), given.lengths("posts"), gap_least_m=given.length("gap_least", 2 * IN),
-        gravel_board_m=given.maybe("gravel_board", "length"), gap_most_m=given.maybe("gap_most", "length"),
-    )  # fmt: skip
+        _profile(given),
+        given.lengths("posts"),
+        gap_least_m=given.length("gap_least", 2 * IN),
+        gravel_board_m=given.maybe("gravel_board", "length"),
+        gap_most_m=given.maybe("gap_most", "length"),
+    )
 
 
 def _above(given: Given) -> tuple[float, ...]:
@@ -87,9 +90,13 @@ def _steps(given: Given) -> str:
 
 def _top(given: Given) -> list[tuple[float, float]] | None:
     return fewest_pieces(
-        _profile(given), given.lengths("posts"), least_m=given.length("height_least"), most_m=given.length("height_most"),
-        wish_m=given.length("height_wish"), step_m=given.length("step", IN / 2),
-    )  # fmt: skip
+        _profile(given),
+        given.lengths("posts"),
+        least_m=given.length("height_least"),
+        most_m=given.length("height_most"),
+        wish_m=given.length("height_wish"),
+        step_m=given.length("step", IN / 2),
+    )
 
 
 def _pieces(given: Given) -> int:
@@ -101,10 +108,16 @@ def _pieces(given: Given) -> int:
 
 def _boards(given: Given) -> tuple[BoardToLine, ...]:
     return boards_to_line(
-        _profile(given), _profile(given, "top_line"), start_m=given.length("start"), end_m=given.length("end"),
-        board_m=given.length("board"), gap_m=given.length("gap"), clear_m=given.length("clear"),
-        allowance_m=given.length("allowance", 0.0), scribed=given.flag("scribed"),
-    )  # fmt: skip
+        _profile(given),
+        _profile(given, "top_line"),
+        start_m=given.length("start"),
+        end_m=given.length("end"),
+        board_m=given.length("board"),
+        gap_m=given.length("gap"),
+        clear_m=given.length("clear"),
+        allowance_m=given.length("allowance", 0.0),
+        scribed=given.flag("scribed"),
+    )
 
 
 def _finished(given: Given) -> str:

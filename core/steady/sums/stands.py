@@ -56,16 +56,24 @@ def _gust(given: Given) -> Gust:
         embedment_m=given.length("depth"), hole_width_m=given.length("hole_width", 0.3), accepted_by="as asked"
     )
     spec = replace(
-        plain, height_m=given.length("height"), bay_max_m=given.length("bay"), rails_count=given.count("rails", plain.rails_count),
-        post=_post(given, book.key), end_post=None, infill=style, bay_by_strength=False,
-        built_on=Basis.PRACTICE, practice=practice,
-    )  # fmt: skip
+        plain,
+        height_m=given.length("height"),
+        bay_max_m=given.length("bay"),
+        rails_count=given.count("rails", plain.rails_count),
+        post=_post(given, book.key),
+        end_post=None,
+        infill=style,
+        bay_by_strength=False,
+        built_on=Basis.PRACTICE,
+        practice=practice,
+    )
     by_pressure = book.wind_given_as == "pressure"
     site = Site(
-        soil=given.text("soil", start.soil), exposure=given.text("exposure", start.exposure),  # type: ignore[arg-type]
+        soil=given.text("soil", start.soil),
+        exposure=given.text("exposure", start.exposure),  # type: ignore[arg-type]
         wind_speed_m_per_s=given.quantity("wind_speed", "speed", TRIED_M_PER_S),
         wind_pressure_pa=given.quantity("wind_pressure", "pressure", TRIED_PA if by_pressure else 0.0),
-    )  # fmt: skip
+    )
     tape, yard = Tape("metric" if book.metric else "imperial", 0.001), YardChoices()
     built_plan = plan_fence(spec, site, book, yard, tape)
     found = stands_up_to(spec, site, book, yard, tape, built_plan)
@@ -79,10 +87,16 @@ SUMS = (
         name="fence.stands_up_to",
         asks="What gust does a plain fence stand up to?",
         inputs=(
-            SCHOOL, *inputs(("height", "length"), ("bay", "length")), Input(name="post", kind="text", says="4x4, 90x90"),
-            Input(name="rails", kind="count", default="the school's"), Input(name="depth", kind="length", says="embedment"),
-            Input(name="hole_width", kind="length", default="300 mm"), Input(name="solidity", kind="ratio", default="1"),
-            Input(name="soil", kind="text", default="the school's"), Input(name="length", kind="length", default="30 m"), *WIND,
+            SCHOOL,
+            *inputs(("height", "length"), ("bay", "length")),
+            Input(name="post", kind="text", says="4x4, 90x90"),
+            Input(name="rails", kind="count", default="the school's"),
+            Input(name="depth", kind="length", says="embedment"),
+            Input(name="hole_width", kind="length", default="300 mm"),
+            Input(name="solidity", kind="ratio", default="1"),
+            Input(name="soil", kind="text", default="the school's"),
+            Input(name="length", kind="length", default="30 m"),
+            *WIND,
         ),
         outputs=(
             Output(name="gust", unit="mph|m/s", reckon=lambda g: _gust(g).gust_m_per_s),
@@ -92,4 +106,4 @@ SUMS = (
         source="statics: the school's own checks, by bisection",
         picture="wind on fence",
     ),
-)  # fmt: skip
+)

@@ -89,9 +89,12 @@ def _near_an_end(given: Given, spacing_m: float) -> float:
     """The most that the end post or the one next to it carries, zone by zone from the free end."""
     face = _face(given)
     leg = WindLeg(
-        length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m, solidity=face.solidity,
+        length_m=face.length_m,
+        solid_height_m=face.solid_height_m,
+        top_height_m=face.top_height_m,
+        solidity=face.solidity,
         start=LegEnd(return_m=face.return_length_m),
-    )  # fmt: skip
+    )
     zones = [(z.from_m, z.to_m, z.pressure_pa) for z in school_of(given).wind_on_leg(place_of(given), leg).zones]
     widths = ((0.0, spacing_m / 2), (spacing_m / 2, 3 * spacing_m / 2))
     most = max(math.fsum(p * w for w, p in gather(zones, a, b)) for a, b in widths)

@@ -125,9 +125,10 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
         plan_of_item = cut_plan(fits, on_sale, kerf_m=yard.kerf_m, unit_m=unit_m, better=better)
         if racked:
             plan_of_item = replace(
-                plan_of_item, patterns=(*racked, *plan_of_item.patterns),
+                plan_of_item,
+                patterns=(*racked, *plan_of_item.patterns),
                 sticks=plan_of_item.sticks + sum(pattern.count for pattern in racked),
-            )  # fmt: skip
+            )
         problem = ""
         if over:
             plan_of_item = _with_over(plan_of_item, longest, over)
@@ -140,11 +141,11 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
 
 def _from_rack(
     item: str, wanted: list[tuple[float, int]], yard: YardChoices, unit_m: float
-) -> tuple[tuple[Pattern, ...], list[tuple[float, int]]]:  # fmt: skip
+) -> tuple[tuple[Pattern, ...], list[tuple[float, int]]]:
     """What is cut from sticks in hand, longest pieces first into the shortest stick that takes them, and what is left to buy."""
     hand = sorted(
         stock.length_m for stock in yard.rack if listed(stock.item) == listed(item) for _ in range(stock.count)
-    )  # fmt: skip
+    )
     if not hand or not wanted:
         return (), wanted
     kerf = math.ceil(yard.kerf_m / unit_m - 1e-6)
@@ -229,9 +230,17 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
             says = f"{cut.says} × {_length(cut.item, length_m)}{', from the rack' if price == 0 else ''}"
             total = count * price
             lines.append(
-                Line(item=cut.item, says=says, count=count, unit="sticks", price=price, total=total, length_m=length_m,
-                     note=cut.problem if length_m == max(by_length)[0] else "" if price else "in hand: not bought")
-            )  # fmt: skip
+                Line(
+                    item=cut.item,
+                    says=says,
+                    count=count,
+                    unit="sticks",
+                    price=price,
+                    total=total,
+                    length_m=length_m,
+                    note=cut.problem if length_m == max(by_length)[0] else "" if price else "in hand: not bought",
+                )
+            )
     takes = [volumes(footing) for footing in plan.footings]
     needed = bags([take.concrete_m3 for take in takes], bag_yield_m3(yard.bag), yard.concrete_allowance_ratio)
     gravel_m3 = math.fsum(take.gravel_m3 for take in takes)
@@ -273,9 +282,16 @@ def _bags(yard: YardChoices, count: int, loose: tuple[tuple[str, float], ...], b
         price = yard.unit_price(yard.bag)
         note = f"with {yard.concrete_allowance_ratio:.0%} for spill and overdig, rounded once for the job"
         lines.append(
-            Line(item=yard.bag, says=goods()[yard.bag].says, count=count, unit="bags", price=price,
-                 total=count * price, note=note)
-        )  # fmt: skip
+            Line(
+                item=yard.bag,
+                says=goods()[yard.bag].says,
+                count=count,
+                unit="bags",
+                price=price,
+                total=count * price,
+                note=note,
+            )
+        )
     for item, volume_m3 in loose:
         if volume_m3 > 0 or item in beds:
             packs = math.ceil(volume_m3 / bag_yield_m3(item) - 1e-9) + beds.get(item, 0)
@@ -299,9 +315,16 @@ def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
         loose = good.pack_count == 1
         note = "" if loose else f"{count} needed, {good.pack_count} to a pack"
         lines.append(
-            Line(item=item, says=good.says, count=packs, unit="pieces" if loose else "packs", price=price,
-                 total=packs * price, note=note)
-        )  # fmt: skip
+            Line(
+                item=item,
+                says=good.says,
+                count=packs,
+                unit="pieces" if loose else "packs",
+                price=price,
+                total=packs * price,
+                note=note,
+            )
+        )
     return lines
 
 

@@ -107,26 +107,28 @@ def listed(key: str) -> str:
 @cache
 def sticks() -> dict[str, Stick]:
     """Every kind of timber in the yard, by key; measured sizes are found, too."""
-    return _Yard({
-        key: Stick(
-            key=key,
-            role=row.text["role"],
-            says=row.text["says"],
-            thickness_m=row.number("thickness_m"),
-            width_m=row.number("width_m"),
-            size=row.text["size"],
-            species=row.text["species"],
-            grade=row.text["grade"],
-            incised=row.text["incised"] == "yes",
-            table=row.text["table"],
-            schools=tuple(row.text["schools"].split()),
-            density_kg_per_m3=row.number("density_kg_per_m3"),
-            source=row.source,
-            metric=name.endswith("_metric"),
-        )
-        for name in ("yard_stock", "yard_stock_metric")
-        for key, row in keyed(name).items()
-    })  # fmt: skip
+    return _Yard(
+        {
+            key: Stick(
+                key=key,
+                role=row.text["role"],
+                says=row.text["says"],
+                thickness_m=row.number("thickness_m"),
+                width_m=row.number("width_m"),
+                size=row.text["size"],
+                species=row.text["species"],
+                grade=row.text["grade"],
+                incised=row.text["incised"] == "yes",
+                table=row.text["table"],
+                schools=tuple(row.text["schools"].split()),
+                density_kg_per_m3=row.number("density_kg_per_m3"),
+                source=row.source,
+                metric=name.endswith("_metric"),
+            )
+            for name in ("yard_stock", "yard_stock_metric")
+            for key, row in keyed(name).items()
+        }
+    )
 
 
 def stick(key: str, role: str, field: str) -> Stick:

@@ -19,12 +19,17 @@ def woods(group: str, size: str, plies: int = 1) -> tuple[Wood, ...]:
     width, depth = BOOK.section_m(size)
     return tuple(
         Wood(
-            species=species, size=size, width_m=width, depth_m=depth, shared=plies == 1, plies=plies,
+            species=species,
+            size=size,
+            width_m=width,
+            depth_m=depth,
+            shared=plies == 1,
+            plies=plies,
             incised=group == "Douglas group",
         )
         for species, of in GROUPS.items()
         if of == group
-    )  # fmt: skip
+    )
 
 
 class DeckTablesTest(unittest.TestCase):

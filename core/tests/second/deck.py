@@ -48,8 +48,17 @@ def solve(from_m: float, to_m: float, supports: list[float]) -> Beam:
     stiff = np.zeros((2 * n, 2 * n))
     for k in range(n - 1):
         h = nodes[k + 1] - nodes[k]
-        local = np.array([[12, 6 * h, -12, 6 * h], [6 * h, 4 * h * h, -6 * h, 2 * h * h],
-                          [-12, -6 * h, 12, -6 * h], [6 * h, 2 * h * h, -6 * h, 4 * h * h]]) / h**3  # fmt: skip
+        local = (
+            np.array(
+                [
+                    [12, 6 * h, -12, 6 * h],
+                    [6 * h, 4 * h * h, -6 * h, 2 * h * h],
+                    [-12, -6 * h, 12, -6 * h],
+                    [6 * h, 2 * h * h, -6 * h, 4 * h * h],
+                ]
+            )
+            / h**3
+        )
         stiff[2 * k : 2 * k + 4, 2 * k : 2 * k + 4] += local
     held = [2 * min(range(n), key=lambda k: abs(nodes[k] - s)) for s in supports]
     free = [d for d in range(2 * n) if d not in held]
@@ -74,9 +83,12 @@ def solve(from_m: float, to_m: float, supports: list[float]) -> Beam:
         moments.append(row)
     grid, back = np.array(moments), np.array(reactions)
     return Beam(
-        dead=grid.sum(axis=0), most=np.maximum(grid, 0).sum(axis=0), least=np.minimum(grid, 0).sum(axis=0),
-        reactions=back.sum(axis=0), reactions_most=np.maximum(back, 0).sum(axis=0),
-    )  # fmt: skip
+        dead=grid.sum(axis=0),
+        most=np.maximum(grid, 0).sum(axis=0),
+        least=np.minimum(grid, 0).sum(axis=0),
+        reactions=back.sum(axis=0),
+        reactions_most=np.maximum(back, 0).sum(axis=0),
+    )
 
 
 def jointed(from_m: float, to_m: float, supports: list[float]) -> list[Beam]:

@@ -47,12 +47,14 @@ def strut_n(frame: Frame, load_n: float) -> float:
     """
     length = math.hypot(frame.strut_x_m, frame.strut_h_m)
     cosine, sine = frame.strut_x_m / length, frame.strut_h_m / length
-    equations = np.array([
-        [cosine, 1.0, 0.0, 0.0],
-        [sine, 0.0, 1.0, 0.0],
-        [cosine * frame.rails_m, 0.0, 0.0, 0.0],
-        [0.0, 0.0, 0.0, 1.0],
-    ])  # fmt: skip
+    equations = np.array(
+        [
+            [cosine, 1.0, 0.0, 0.0],
+            [sine, 0.0, 1.0, 0.0],
+            [cosine * frame.rails_m, 0.0, 0.0, 0.0],
+            [0.0, 0.0, 0.0, 1.0],
+        ]
+    )
     found = np.linalg.solve(equations, np.array([0.0, load_n, load_n * frame.between_m, 0.0]))
     return float(found[0])
 

@@ -6,9 +6,13 @@ from collections.abc import Callable
 FT, LB = 0.3048, 4.4482216152605
 # Weight kN/m³, friction degrees, shear strength kPa: textbook consistency terms.
 SOILS = {
-    "good ground": (18, 0, 48), "firm clay": (18, 0, 37), "stiff clay": (19, 0, 75), "medium sand": (18, 32, 0),
-    "dense sand": (19, 36, 0), "dense sand or gravel": (19, 36, 0),
-}  # fmt: skip
+    "good ground": (18, 0, 48),
+    "firm clay": (18, 0, 37),
+    "stiff clay": (19, 0, 75),
+    "medium sand": (18, 32, 0),
+    "dense sand": (19, 36, 0),
+    "dense sand or gravel": (19, 36, 0),
+}
 US_LATERAL = {"sand": 150.0, "clay": 100.0, "gravel": 200.0}
 CA_LATERAL = {"firm clay": 100.0, "stiff clay": 100.0, "medium sand": 150.0, "dense sand or gravel": 200.0}
 UK_GROUND = {"good": 630e3, "average": 390e3, "poor": 230e3}

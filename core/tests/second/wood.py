@@ -9,9 +9,13 @@ PSI = 6894.757293168362
 
 # Southern pine No.2: F_b by width of dimension stock; posts 5 in and more. Western cedars, fir: table 4A with C_F; wet, incised.
 US = {
-    "4x4 pine": 1100 * PSI, "6x6 pine": 850 * PSI, "8x8 pine": 850 * PSI, "4x4 cedar": 700 * 1.5 * PSI,
-    "6x6 cedar": 550 * PSI, "4x4 fir": 900 * 1.5 * 0.85 * 0.8 * PSI,
-}  # fmt: skip
+    "4x4 pine": 1100 * PSI,
+    "6x6 pine": 850 * PSI,
+    "8x8 pine": 850 * PSI,
+    "4x4 cedar": 700 * 1.5 * PSI,
+    "6x6 cedar": 550 * PSI,
+    "4x4 fir": 900 * 1.5 * 0.85 * 0.8 * PSI,
+}
 US_JOISTS = {"2x6 pine": 1000, "2x8 pine": 925, "2x10 pine": 800, "2x12 pine": 750}
 SG8_WET_FB, SG10_DRY_FB = 11.7e6, 20.0e6
 

@@ -226,16 +226,29 @@ def _compared() -> tuple[Compared, ...]:
     kinds = {"memory": 0, "practice": 1}
     found.sort(
         key=lambda c: (
-            c.row.kind != "published", doubt.get(c.row.confidence, 0), kinds.get(c.row.kind, 2), c.row.source, c.row.id,
+            c.row.kind != "published",
+            doubt.get(c.row.confidence, 0),
+            kinds.get(c.row.kind, 2),
+            c.row.source,
+            c.row.id,
         )
-    )  # fmt: skip
+    )
     return tuple(found)
 
 
 def _row(found: Compared) -> dict[str, str]:
     row = found.row
     return {
-        "id": row.id, "sum": row.sum, "output": row.output, "expected": row.expected, "reckoned": found.reckoned,
-        "unit": row.unit, "kind": row.kind, "confidence": row.confidence, "source": row.source, "note": row.note,
-        "outcome": found.outcome, "second": second_in_words(row.source) if row.kind != "published" else "",
-    }  # fmt: skip
+        "id": row.id,
+        "sum": row.sum,
+        "output": row.output,
+        "expected": row.expected,
+        "reckoned": found.reckoned,
+        "unit": row.unit,
+        "kind": row.kind,
+        "confidence": row.confidence,
+        "source": row.source,
+        "note": row.note,
+        "outcome": found.outcome,
+        "second": second_in_words(row.source) if row.kind != "published" else "",
+    }

@@ -117,9 +117,18 @@ def larkspur_rise() -> Job:
     """A windbreak along a drive on a falling bank: two bends, a water main, an unequal double gate and a walk gate."""
     line = read_line(LINE)
     readings_ft = (
-        (0, 0.0), (12, -0.15), (24, -0.55), (38.33, -1.1), (50, -1.3), (62, -1.45), (74, -1.7), (86, -2.3), (98, -3.05),
-        (110, -3.7), (118.5, -4.1),
-    )  # fmt: skip
+        (0, 0.0),
+        (12, -0.15),
+        (24, -0.55),
+        (38.33, -1.1),
+        (50, -1.3),
+        (62, -1.45),
+        (74, -1.7),
+        (86, -2.3),
+        (98, -3.05),
+        (110, -3.7),
+        (118.5, -4.1),
+    )
     zones = tuple(
         type(zone)(
             id=zone.id,

@@ -37,18 +37,37 @@ def grid_sheets(facts: SheetFacts, sheet: Sheet, pieces: list[PieceRow], tape: T
     canvas.setTitle(f"{facts.job.name}: {facts.name}, site sheets")
     _drawings(canvas, size, facts, sheet)
     if sheet.members:
-        _rows(canvas, size, facts, sheet, "Members", ("what", "sizes and places", "reckoned", "table"), (0, 0.2, 0.78, 0.9), [
-            (row.name, row.says, row.verdict, row.table) for row in sheet.members
-        ])  # fmt: skip
+        _rows(
+            canvas,
+            size,
+            facts,
+            sheet,
+            "Members",
+            ("what", "sizes and places", "reckoned", "table"),
+            (0, 0.2, 0.78, 0.9),
+            [(row.name, row.says, row.verdict, row.table) for row in sheet.members],
+        )
     if sheet.posts:
         _rows(
-            canvas, size, facts, sheet, "Holes and posts",
+            canvas,
+            size,
+            facts,
+            sheet,
+            "Holes and posts",
             ("post", "along", "out", "hole deep", "wide", "gravel", "post long", "top above ground", "measured"),
-            (0, 0.07, 0.2, 0.33, 0.45, 0.55, 0.64, 0.76, 0.9), [_hole(post) for post in sheet.posts],
-        )  # fmt: skip
-    _rows(canvas, size, facts, sheet, "Pieces to cut", ("how many", "what", "of", "length", "done"), (0, 0.12, 0.34, 0.7, 0.9), [
-        (str(row.count), row.role, row.says, tape.length(row.length_m), "") for row in pieces
-    ])  # fmt: skip
+            (0, 0.07, 0.2, 0.33, 0.45, 0.55, 0.64, 0.76, 0.9),
+            [_hole(post) for post in sheet.posts],
+        )
+    _rows(
+        canvas,
+        size,
+        facts,
+        sheet,
+        "Pieces to cut",
+        ("how many", "what", "of", "length", "done"),
+        (0, 0.12, 0.34, 0.7, 0.9),
+        [(str(row.count), row.role, row.says, tape.length(row.length_m), "") for row in pieces],
+    )
     order = [(f"{number}", task.what, task.hold) for number, task in enumerate(sheet.tasks, start=1)]
     _rows(
         canvas,
@@ -68,9 +87,16 @@ def grid_sheets(facts: SheetFacts, sheet: Sheet, pieces: list[PieceRow], tape: T
 def _hole(post: PostRow) -> tuple[str, ...]:
     along, _, out = post.reading.partition(", ")
     return (
-        str(post.number), along.removesuffix(" along"), out.removesuffix(" out"), post.hole, post.hole_width, post.gravel,
-        post.post_length, post.cut_height, "",
-    )  # fmt: skip
+        str(post.number),
+        along.removesuffix(" along"),
+        out.removesuffix(" out"),
+        post.hole,
+        post.hole_width,
+        post.gravel,
+        post.post_length,
+        post.cut_height,
+        "",
+    )
 
 
 def _drawings(canvas: Canvas, size: Size, facts: SheetFacts, sheet: Sheet) -> None:
@@ -92,9 +118,15 @@ def _drawings(canvas: Canvas, size: Size, facts: SheetFacts, sheet: Sheet) -> No
 
 
 def _rows(
-    canvas: Canvas, size: Size, facts: SheetFacts, sheet: Sheet, title: str, names: tuple[str, ...],
-    at: tuple[float, ...], rows: Sequence[tuple[str, ...]],
-) -> None:  # fmt: skip
+    canvas: Canvas,
+    size: Size,
+    facts: SheetFacts,
+    sheet: Sheet,
+    title: str,
+    names: tuple[str, ...],
+    at: tuple[float, ...],
+    rows: Sequence[tuple[str, ...]],
+) -> None:
     width, _ = size
     inner = width - 2 * MARGIN
 

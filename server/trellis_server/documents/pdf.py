@@ -197,13 +197,27 @@ def _beside(facts: SheetFacts, sheet: Sheet) -> dict[str, str]:
 
 
 SHORT = {
-    "end": "end", "corner": "corner", "gate": "gate", "locked": "locked", "bend": "bend", "wall": "wall", "standing": "there",
-    "closing": "again", "lift-out": "lift", "loose": "loose",
-}  # fmt: skip
+    "end": "end",
+    "corner": "corner",
+    "gate": "gate",
+    "locked": "locked",
+    "bend": "bend",
+    "wall": "wall",
+    "standing": "there",
+    "closing": "again",
+    "lift-out": "lift",
+    "loose": "loose",
+}
 COLUMNS = (
-    ("post", 0.0), ("mark", 0.10), ("hole deep", 0.275), ("gravel", 0.385), ("wide", 0.475), ("cut above ground", 0.57),
-    ("dig", 0.74), ("measured", 0.83),
-)  # fmt: skip
+    ("post", 0.0),
+    ("mark", 0.10),
+    ("hole deep", 0.275),
+    ("gravel", 0.385),
+    ("wide", 0.475),
+    ("cut above ground", 0.57),
+    ("dig", 0.74),
+    ("measured", 0.83),
+)
 
 
 def _table(

@@ -182,14 +182,18 @@ DOCUMENTS = [
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
     Document(file="working.pdf", says="The working", kind=PDF, make=_working, inline=True),
     Document(
-        file="sample.pdf", says="A full-size sample", kind=PDF, make=_sample, inline=True,
+        file="sample.pdf",
+        says="A full-size sample",
+        kind=PDF,
+        make=_sample,
+        inline=True,
         applies=lambda about: _face(about) is not None,
     ),
     Document(file="marks.csv", says="Marks", kind=CSV, make=_marks, applies=lambda about: bool(about.plan.marks)),
     Document(file="pieces.csv", says="Pieces", kind=CSV, make=_pieces),
     Document(file="drawing.dxf", says="Drawing, DXF", kind="image/vnd.dxf", make=_dxf),
     Document(file="plan.json", says="The plan, as data", kind="application/json; charset=utf-8", make=_plan),
-]  # fmt: skip
+]
 """Beside these every view of a structure is a drawing of its own, `<view>.svg`."""
 
 

@@ -29,9 +29,25 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
     """One row a post: its mark, hole, gravel, cut height; lengths as read and in exact metres."""
     posts = {post.id: post for post in sheet.posts}
     head: list[object] = [
-        "post", "id", "kind", "mark", "mark_m", "on_this_straight", "tape_on_ground", "hole_near_edge", "hole_far_edge",
-        "hole_depth", "hole_depth_m", "hole_width", "gravel", "embedment", "post_length", "cut_height", "governed_by", "measured",
-    ]  # fmt: skip
+        "post",
+        "id",
+        "kind",
+        "mark",
+        "mark_m",
+        "on_this_straight",
+        "tape_on_ground",
+        "hole_near_edge",
+        "hole_far_edge",
+        "hole_depth",
+        "hole_depth_m",
+        "hole_width",
+        "gravel",
+        "embedment",
+        "post_length",
+        "cut_height",
+        "governed_by",
+        "measured",
+    ]
     table: list[list[object]] = [head]
     for row in rows:
         post = posts.get(row.id)
@@ -51,9 +67,20 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
             ]
         )
         table.append(
-            [row.number, row.id, row.kind, row.reading, f"{row.reading_m:.6f}", row.leg_reading, row.ground_tape,
-             row.hole_near, row.hole_far, *hole, ""]
-        )  # fmt: skip
+            [
+                row.number,
+                row.id,
+                row.kind,
+                row.reading,
+                f"{row.reading_m:.6f}",
+                row.leg_reading,
+                row.ground_tape,
+                row.hole_near,
+                row.hole_far,
+                *hole,
+                "",
+            ]
+        )
     return _text(table)
 
 
@@ -71,8 +98,17 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
     ]
     for row in rows:
         table.append(
-            [row.id, row.role, row.item, row.count, tape.length(row.length_m), f"{row.length_m:.6f}",
-             f"{row.stick_m:.6f}", f"{math.degrees(row.bevel_rad):.2f}", _ripped(row, tape),
-             " ".join(row.places)]
-        )  # fmt: skip
+            [
+                row.id,
+                row.role,
+                row.item,
+                row.count,
+                tape.length(row.length_m),
+                f"{row.length_m:.6f}",
+                f"{row.stick_m:.6f}",
+                f"{math.degrees(row.bevel_rad):.2f}",
+                _ripped(row, tape),
+                " ".join(row.places),
+            ]
+        )
     return _text(table)

@@ -102,8 +102,14 @@ def working_pages(title: str, printed: str, sheet: Sheet, paper: str) -> bytes:
             story.append(Paragraph(escape(f"{gap[0]}: {gap[1]}."), styles["text"]))
     stream = io.BytesIO()
     document = SimpleDocTemplate(
-        stream, pagesize=PAPERS[paper], leftMargin=MARGIN, rightMargin=MARGIN, topMargin=MARGIN, bottomMargin=MARGIN,
-        title=title, invariant=1,
-    )  # fmt: skip
+        stream,
+        pagesize=PAPERS[paper],
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=MARGIN,
+        bottomMargin=MARGIN,
+        title=title,
+        invariant=1,
+    )
     document.build(story)
     return stream.getvalue()

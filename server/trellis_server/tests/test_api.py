@@ -57,8 +57,14 @@ class PermissionTest(TestCase):
         owner, mate, other = person("owner", "A"), person("mate", "A"), person("other", "B")
         job = Caller(owner).new_job()
         body = {"base": 1, "document": small_job("Changed"), "says": ""}
-        reading = {"id": str(uuid.uuid4()), "about": "windbreak/post/start", "what": "set", "done": True,
-                   "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        reading = {
+            "id": str(uuid.uuid4()),
+            "about": "windbreak/post/start",
+            "what": "set",
+            "done": True,
+            "device": "p",
+            "measured_at": "2026-06-01T08:00:00Z",
+        }
         calls = [
             ("GET", f"/api/jobs/{job}", None),
             ("PUT", f"/api/jobs/{job}", body),
@@ -94,8 +100,14 @@ class PermissionTest(TestCase):
 
     def test_a_reading_of_another_crews_job_is_not_taken_over(self) -> None:
         owner, other = person("owner"), person("other")
-        reading = {"id": str(uuid.uuid4()), "about": "windbreak/post/start", "what": "set", "done": True,
-                   "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        reading = {
+            "id": str(uuid.uuid4()),
+            "about": "windbreak/post/start",
+            "what": "set",
+            "done": True,
+            "device": "p",
+            "measured_at": "2026-06-01T08:00:00Z",
+        }
         mine, theirs = Caller(owner).new_job(), Caller(other).new_job()
         self.assertEqual(
             Caller(owner).send("POST", f"/api/jobs/{mine}/readings", {"readings": [reading]}).status_code, 200
@@ -305,8 +317,14 @@ class SiteTest(TestCase):
         self.job = self.caller.new_job()
 
     def reading(self, value_m: float, device: str, **more: object) -> dict[str, object]:
-        base = {"id": str(uuid.uuid4()), "about": "windbreak/post/start+1", "what": "stands at", "value_m": value_m,
-                "device": device, "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        base = {
+            "id": str(uuid.uuid4()),
+            "about": "windbreak/post/start+1",
+            "what": "stands at",
+            "value_m": value_m,
+            "device": device,
+            "measured_at": "2026-06-01T08:00:00Z",
+        }
         return {**base, **more}
 
     def send(self, *readings: dict[str, object]) -> list[dict[str, object]]:

@@ -97,8 +97,15 @@ class CrashTest(unittest.TestCase):
         self.server.wait(15)
 
     def manage(self, *words: str, text: str = "") -> None:
-        subprocess.run([sys.executable, "manage.py", *words], cwd=settings.BASE, env=self.env, input=text, text=True, check=True,
-                       capture_output=True)  # fmt: skip
+        subprocess.run(
+            [sys.executable, "manage.py", *words],
+            cwd=settings.BASE,
+            env=self.env,
+            input=text,
+            text=True,
+            check=True,
+            capture_output=True,
+        )
 
     def workers(self) -> list[int]:
         path = Path(f"/proc/{self.server.pid}/task/{self.server.pid}/children")

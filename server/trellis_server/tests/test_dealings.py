@@ -109,10 +109,14 @@ class DealingsTest(TestCase):
     def test_posts_of_every_kind_go_on_paper_and_in_the_table(self) -> None:
         spec = self.job["structures"][0]["spec"]
         spec |= {
-            "posts_cut": "exact", "start_at": {"at": "standing post"}, "end_at": {"at": "wall"},
+            "posts_cut": "exact",
+            "start_at": {"at": "standing post"},
+            "end_at": {"at": "wall"},
             "lift_outs": [{"id": "v", "at_m": 3.0, "clear_m": 2.4}],
-            "zones": [{"id": "s", "kind": "slab", "foot": "cored slab", "what": "paving", "at_m": 1.5, "half_width_m": 0.9}],
-        }  # fmt: skip
+            "zones": [
+                {"id": "s", "kind": "slab", "foot": "cored slab", "what": "paving", "at_m": 1.5, "half_width_m": 0.9}
+            ],
+        }
         job = self.caller.new_job(self.job)
         table = self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/marks.csv")
         kinds = {line.split(",")[2] for line in table.content.decode().splitlines()[1:]}
@@ -158,9 +162,15 @@ class DealingsTest(TestCase):
 
         def reading(what: str, value: float | None = None, done: bool = False) -> dict[str, Any]:
             return {
-                "id": str(uuid.uuid4()), "about": "windbreak/post/start+1", "what": what, "value_m": value, "done": done,
-                "note": "", "device": "p", "measured_at": "2026-11-26T08:00:00Z",
-            }  # fmt: skip
+                "id": str(uuid.uuid4()),
+                "about": "windbreak/post/start+1",
+                "what": what,
+                "value_m": value,
+                "done": done,
+                "note": "",
+                "device": "p",
+                "measured_at": "2026-11-26T08:00:00Z",
+            }
 
         kept = {"readings": [reading("stands at", stood), reading("set", done=True)]}
         self.assertEqual(self.caller.send("POST", f"/api/jobs/{job}/readings", kept).status_code, 200)
@@ -268,8 +278,9 @@ class DealingsInBrowserTest(SignedIn):
         for pick, panel, told in (
             ("louvres", "Tilt from lying flat, degrees", "louvres a bay"),
             ("welded stock panels", "Greatest opening", "cut on a wire"),
-            ("bought panels", "Panel", "maker"), ("boards, butted", "First board", "narrower"),
-        ):  # fmt: skip
+            ("bought panels", "Panel", "maker"),
+            ("boards, butted", "First board", "narrower"),
+        ):
             page.get_by_label("Closed with").click()
             page.get_by_role("option", name=pick, exact=True).click()
             expect(page.get_by_label(panel, exact=True).first).to_be_visible()

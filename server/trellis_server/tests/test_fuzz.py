@@ -127,8 +127,16 @@ class FuzzTest(TestCase):
         ]
         spec["zones"] = [{"id": "z", "what": "water", "letter": "W", "at_m": 5.0, "half_width_m": 0.3}]
         spec["locks"] = [{"id": "l", "at_m": 6.5, "why": ""}]
-        reading = {"id": str(uuid.UUID(int=7)), "about": "windbreak/post/start", "what": "stands at", "value_m": 1.0, "done": False,
-                   "note": "", "device": "p", "measured_at": "2026-06-01T08:00:00Z"}  # fmt: skip
+        reading = {
+            "id": str(uuid.UUID(int=7)),
+            "about": "windbreak/post/start",
+            "what": "stands at",
+            "value_m": 1.0,
+            "done": False,
+            "note": "",
+            "device": "p",
+            "measured_at": "2026-06-01T08:00:00Z",
+        }
         plan = {"document": job, "structure": "windbreak", "selected": ""}
         return {
             "/api/session": {"name": "ash", "password": "x"},
@@ -219,10 +227,16 @@ class FuzzTest(TestCase):
         good["document"]["structures"] = good["document"]["structures"][:1]
         spec = good["document"]["structures"][0]["spec"]
         spec.update(
-            lift_outs=[{"id": "v", "at_m": 4.0, "clear_m": 2.0}], foot_detail={"upright": {"by": "brace"}, "steel": {}},
-            start_at={"at": "wall", "packing_m": 0.01}, end_at={"at": "standing post"}, finish={"kind": "oil"}, top_high_m=2.5,
-            plies_count=0, closed=False, height_m=1.1,
-        )  # fmt: skip
+            lift_outs=[{"id": "v", "at_m": 4.0, "clear_m": 2.0}],
+            foot_detail={"upright": {"by": "brace"}, "steel": {}},
+            start_at={"at": "wall", "packing_m": 0.01},
+            end_at={"at": "standing post"},
+            finish={"kind": "oil"},
+            top_high_m=2.5,
+            plies_count=0,
+            closed=False,
+            height_m=1.1,
+        )
         answered = 0
         for _ in range(300):
             body = copy.deepcopy(good)

@@ -268,12 +268,14 @@ class SchoolsTest(TestCase):
 
     def compare(self, **change: Any) -> Any:
         body: dict[str, Any] = {
-            "span": "12 ft", "dead_line": "13.3 lb/ft", "live_line": "53.3 lb/ft",
+            "span": "12 ft",
+            "dead_line": "13.3 lb/ft",
+            "live_line": "53.3 lb/ft",
             "sticks": [
                 {"school": "us", "species": "Hem-Fir", "grade": "No.2", "size": "2x10"},
                 {"school": "uk", "grade": "C24", "size": "47x220 mm"},
             ],
-        }  # fmt: skip
+        }
         return self.caller.send("POST", "/api/sums/compare", {**body, **change})
 
     def test_two_schools_on_one_member_with_the_difference_in_four_parts(self) -> None:

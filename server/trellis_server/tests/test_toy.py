@@ -78,9 +78,15 @@ class ToyThroughTheApiTest(TestCase):
         spec = answer.json()["document"]["structures"][0]["spec"]
         self.assertEqual((spec["long_m"], spec["high_m"]), (2.0, 0.9))
         reading = {
-            "id": "6f2c1c64-6f0e-4a5c-9f0e-0d2f2f1c9a11", "about": "horse/bearer", "what": "length", "value_m": 1.99,
-            "done": False, "note": "", "device": "d", "measured_at": "2026-06-01T10:00:00Z",
-        }  # fmt: skip
+            "id": "6f2c1c64-6f0e-4a5c-9f0e-0d2f2f1c9a11",
+            "about": "horse/bearer",
+            "what": "length",
+            "value_m": 1.99,
+            "done": False,
+            "note": "",
+            "device": "d",
+            "measured_at": "2026-06-01T10:00:00Z",
+        }
         row = self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": [reading]}).json()["readings"][0]
         self.assertEqual(
             (row["structure"], row["planned_m"], row["verdict"], row["replans"]), ("horse", 2.0, "outside", "hold")

@@ -234,10 +234,14 @@ class Canada(Rulebook):
             unit="",
             formula="P / P_r + M / M_r / (1 - P / P_E)",
             inputs=(
-                ("P", p, "kN"), ("P_r", column.capacity.value, "kN"), ("M", m, "kN.m"), ("M_r", moment, "kN.m"), ("P_E", pe, "kN"),
+                ("P", p, "kN"),
+                ("P_r", column.capacity.value, "kN"),
+                ("M", m, "kN.m"),
+                ("M_r", moment, "kN.m"),
+                ("P_E", pe, "kN"),
             ),
             source="o86: 6.5.10; low, on the safe side",
-        )  # fmt: skip
+        )
 
     def seat(
         self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str

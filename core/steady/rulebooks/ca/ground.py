@@ -29,9 +29,12 @@ def embedment(
     pole = None
     if soil.lateral_pa_per_m > 0:
         pole = pole_embedment(
-            load_n=load_n / WIND_FACTOR, height_m=height_m, width_m=width_m, lateral_pa_per_m=soil.lateral_pa_per_m,
+            load_n=load_n / WIND_FACTOR,
+            height_m=height_m,
+            width_m=width_m,
+            lateral_pa_per_m=soil.lateral_pa_per_m,
             soil_factor=soil_factor,
-        )  # fmt: skip
+        )
     return _deepest((broms, steps), _hansen(load_n, height_m, width_m, soil), pole)
 
 
@@ -70,9 +73,14 @@ def _deepest(broms: Way, hansen: Way, pole: Way | None) -> Way:
     if pole is not None:
         found, more = pole
         metres = Step(
-            symbol="d_m", value=found.value * FT, unit="m", formula="0.3048 * d", inputs=(("d", found.value, "ft"),),
-            source="ibc: 1807.3.2.1 at service load; its soil values by practice, medium", says="the pole formula's depth",
-        )  # fmt: skip
+            symbol="d_m",
+            value=found.value * FT,
+            unit="m",
+            formula="0.3048 * d",
+            inputs=(("d", found.value, "ft"),),
+            source="ibc: 1807.3.2.1 at service load; its soil values by practice, medium",
+            says="the pole formula's depth",
+        )
         ways.append((metres, (*more, found)))
     deepest, working = max(ways, key=lambda way: way[0].value)
     others = tuple(step for step, _ in ways if step is not deepest)
@@ -84,15 +92,22 @@ def _hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple
     arm_m = height_m + soil.dead_top_m
 
     found_m = hansen_depth_m(
-        load_n=wanted_n, arm_m=arm_m, width_m=width_m, friction_rad=soil.friction_rad,
-        unit_weight_n_per_m3=soil.unit_weight_n_per_m3, cohesion_pa=soil.cohesion_pa,
-    )  # fmt: skip
+        load_n=wanted_n,
+        arm_m=arm_m,
+        width_m=width_m,
+        friction_rad=soil.friction_rad,
+        unit_weight_n_per_m3=soil.unit_weight_n_per_m3,
+        cohesion_pa=soil.cohesion_pa,
+    )
     parts = [("H", load_n / 1000, "kN"), ("n", 1 / short_posts.GROUND_FACTOR, "")]
     wanted = product_step("H_u", parts, "kN", "practice: half of its strength counts")
     depth = Step(
-        symbol="L_BH", value=found_m + soil.dead_top_m, unit="m", formula="t + L_h",
+        symbol="L_BH",
+        value=found_m + soil.dead_top_m,
+        unit="m",
+        formula="t + L_h",
         inputs=(("t", soil.dead_top_m, "m"), ("L_h", found_m, "m")),
         source="brinch-hansen: 1961, the depth L_h at which it holds H_u, found by halving; medium",
         says="Brinch Hansen's depth, the loosened top left out",
-    )  # fmt: skip
+    )
     return depth, (wanted,)

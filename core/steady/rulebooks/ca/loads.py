@@ -29,13 +29,25 @@ from steady.rulebooks.short_posts import named_soils
 _COMBOS = "nbc: Table 4.1.3.2.-A; high"
 KPA = 1e3
 GUARD_LOAD = PeopleLoad(
-    line_n_per_m=500.0, point_n=1000.0, factor=1.5, load="floor", source="nbc: Table 9.8.8.2; high", infill_n=500.0,
+    line_n_per_m=500.0,
+    point_n=1000.0,
+    factor=1.5,
+    load="floor",
+    source="nbc: Table 9.8.8.2; high",
+    infill_n=500.0,
     down_n_per_m=1500.0,
-)  # fmt: skip
+)
 STAIR = StairLimits(
-    riser_most_m=0.2, riser_least_m=0.125, tread_least_m=0.255, tread_most_m=0.355, width_least_m=0.86, rail_low_m=0.865,
-    rail_high_m=1.07, handrails_from_m=1.1, source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
-)  # fmt: skip
+    riser_most_m=0.2,
+    riser_least_m=0.125,
+    tread_least_m=0.255,
+    tread_most_m=0.355,
+    width_least_m=0.86,
+    rail_low_m=0.865,
+    rail_high_m=1.07,
+    handrails_from_m=1.1,
+    source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
+)
 """Private stairs. Rises, runs and sides of handrails compared with an open extraction; width and rail heights from memory."""
 GUST = 2.0
 """C_g of the structure as a whole. NBC 4.1.7 (from memory, high)."""
@@ -286,9 +298,13 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
 
     def pressure(cn: float, case: str) -> Step:
         parts = [
-            ("alpha_W", WIND_FACTOR, ""), ("I_W", place.importance, ""), ("q", place.pressure_pa / KPA, "kPa"),
-            ("C_e", ce.value, ""), ("C_g", GUST, ""), ("C_n", cn, ""),
-        ]  # fmt: skip
+            ("alpha_W", WIND_FACTOR, ""),
+            ("I_W", place.importance, ""),
+            ("q", place.pressure_pa / KPA, "kPa"),
+            ("C_e", ce.value, ""),
+            ("C_g", GUST, ""),
+            ("C_n", cn, ""),
+        ]
         if share < 1:
             parts.append(("e", share, ""))
         if place.crest != 1:
@@ -375,9 +391,14 @@ def foundation_depth(soil: Soil, frost_m: float) -> Step | None:
             else None
         )
     return Step(
-        symbol="d_f", value=max(CLAY_LEAST_M, frost_m), unit="m", formula="max(1.2, f)", inputs=(("f", frost_m, "m"),),
-        source="nbc: Table 9.12.2.2; high", says="clay, or soil not clearly defined, under a foundation without heat",
-    )  # fmt: skip
+        symbol="d_f",
+        value=max(CLAY_LEAST_M, frost_m),
+        unit="m",
+        formula="max(1.2, f)",
+        inputs=(("f", frost_m, "m"),),
+        source="nbc: Table 9.12.2.2; high",
+        says="clay, or soil not clearly defined, under a foundation without heat",
+    )
 
 
 def frost_depth(freezing_index: float | None) -> Step:

@@ -10,8 +10,13 @@ from steady.rulebooks.ca import timber
 
 MPA = 1e6
 _EFFECTIVE = {
-    "uniform": 1.92, "mid point": 1.61, "cantilever uniform": 1.23, "cantilever tip": 1.69, "end moment": 1.92, "other": 1.92,
-}  # fmt: skip
+    "uniform": 1.92,
+    "mid point": 1.61,
+    "cantilever uniform": 1.23,
+    "cantilever tip": 1.69,
+    "end moment": 1.92,
+    "other": 1.92,
+}
 """Effective length over unbraced length, O86 Table 7.5.6.4.3 (from memory, medium)."""
 HELD_BY_SHAPE = 4.0
 """A depth of at most four thicknesses needs no support between its ends. O86 6.5.4.2.1 (from memory, high)."""
@@ -132,11 +137,14 @@ def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_en
         unit="kN",
         formula="0.001 * phi * F_cp * b * l * K_B",
         inputs=(
-            ("phi", 0.8, ""), ("F_cp", fcp.step.value, "MPa"),
-            ("b", width_m / MM, "mm"), ("l", length_m / MM, "mm"), ("K_B", factor, ""),
+            ("phi", 0.8, ""),
+            ("F_cp", fcp.step.value, "MPa"),
+            ("b", width_m / MM, "mm"),
+            ("l", length_m / MM, "mm"),
+            ("K_B", factor, ""),
         ),
         source="o86: 6.5.7; high",
-    )  # fmt: skip
+    )
     return Seat(factor=factor, effective_length_m=length_m, capacity=capacity)
 
 

@@ -14,8 +14,14 @@ MPA = 1e6
 PHI = {"bending": 0.9, "shear": 0.9, "tension": 0.9, "compression": 0.8, "bearing": 0.8}
 """Resistance factors, O86 6.5 (from memory, high)."""
 DURATION: dict[LoadType, float] = {
-    "permanent": 0.65, "storage": 1.0, "floor": 1.0, "snow": 1.0, "roof": 1.0, "wind": 1.15, "impact": 1.15,
-}  # fmt: skip
+    "permanent": 0.65,
+    "storage": 1.0,
+    "floor": 1.0,
+    "snow": 1.0,
+    "roof": 1.0,
+    "wind": 1.15,
+    "impact": 1.15,
+}
 """K_D, O86 Table 5.3.2.2 (from memory, high)."""
 COLUMN: dict[Kind, tuple[str, str]] = {
     "bending": ("fb", "f_b"),

@@ -138,11 +138,15 @@ def _square_on(face: WindFace) -> tuple[Step, ...]:
     formula = "1.7 - 0.5 * r_c" if long else "1.3 + 0.5 * (0.3 + ln(r_b) / ln(10)) * (0.8 - r_c)"
     return (
         Step(
-            symbol="C_p", value=face_coefficient(face, "run"), unit="", formula=formula,
+            symbol="C_p",
+            value=face_coefficient(face, "run"),
+            unit="",
+            formula=formula,
             inputs=(("r_c", c_h, ""), *((("r_b", b_c, ""),) if not long else ())),
-            source="as-nzs-1170: 1170.2 free-standing walls; medium", says="square on; r_b is b/c, r_c is c/h",
+            source="as-nzs-1170: 1170.2 free-standing walls; medium",
+            says="square on; r_b is b/c, r_c is c/h",
         ),
-    )  # fmt: skip
+    )
 
 
 def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:

@@ -15,8 +15,14 @@ MPA = 1e6
 PHI = 0.8
 """φ of sawn timber, NZS 3603 2.5 (from memory, high)."""
 DURATION: dict[LoadType, float] = {
-    "permanent": 0.6, "storage": 0.8, "floor": 0.8, "snow": 0.8, "roof": 1.0, "wind": 1.0, "impact": 1.0,
-}  # fmt: skip
+    "permanent": 0.6,
+    "storage": 0.8,
+    "floor": 0.8,
+    "snow": 0.8,
+    "roof": 1.0,
+    "wind": 1.0,
+    "impact": 1.0,
+}
 """k1, NZS 3603 Table 2.4 (from memory, medium to high)."""
 COLUMN: dict[Kind, tuple[str, str]] = {
     "bending": ("fb", "f_b"),

@@ -48,8 +48,12 @@ class UnitedKingdom(Rulebook):
     default_post = "100x100 mm"
     exposures = ("0", "I", "II", "III", "IV")
     exposures_say = (
-        "0: open sea coast", "I: lakes, flat bare land", "II: open country, scattered obstacles", "III: suburbs, woods", "IV: town",
-    )  # fmt: skip
+        "0: open sea coast",
+        "I: lakes, flat bare land",
+        "II: open country, scattered obstacles",
+        "III: suburbs, woods",
+        "IV: town",
+    )
     wind_says = "Basic wind velocity"
     guard_bay_m = 1.2
     deck_point_n = (2000.0, "EN 1991-1-1 with the UK annex, balconies")

@@ -39,9 +39,13 @@ def embedment(
     load = _characteristic("H", load_n / 1000, "kN", load_factor)
     found, g = depth_for_m(holds_n, load_n / load_factor, LEAST_M), lateral_pa_per_m / 1000
     inputs = (
-        ("n", PLANTED_FACTOR, ""), ("H_k", load.value, "kN"), ("e", height_m, "m"), ("d_0", found, "m"), ("G", g, "kPa/m"),
+        ("n", PLANTED_FACTOR, ""),
+        ("H_k", load.value, "kN"),
+        ("e", height_m, "m"),
+        ("d_0", found, "m"),
+        ("G", g, "kPa/m"),
         ("D", width_m, "m"),
-    )  # fmt: skip
+    )
     depth = Step(
         symbol="d",
         value=(10 * PLANTED_FACTOR * load.value * (height_m + found / math.sqrt(2)) / (g * width_m)) ** (1 / 3),
@@ -80,15 +84,23 @@ def moment_in_ground(
     _known(lateral_pa_per_m)
     h, g = load_n / 1000, lateral_pa_per_m / 1000
     z = Step(
-        symbol="z_0", value=math.sqrt(2 * h / (g * width_m)), unit="m", formula="sqrt(2 * H / (G * D))",
-        inputs=(("H", h, "kN"), ("G", g, "kPa/m"), ("D", width_m, "m")), source="statics: where the shear turns; medium",
+        symbol="z_0",
+        value=math.sqrt(2 * h / (g * width_m)),
+        unit="m",
+        formula="sqrt(2 * H / (G * D))",
+        inputs=(("H", h, "kN"), ("G", g, "kPa/m"), ("D", width_m, "m")),
+        source="statics: where the shear turns; medium",
         says="below the ground",
-    )  # fmt: skip
+    )
     moment = Step(
-        symbol="M_g", value=h * (height_m + 2 * z.value / 3), unit="kN.m", formula="H * (e + 2 * z_0 / 3)",
-        inputs=(("H", h, "kN"), ("e", height_m, "m"), ("z_0", z.value, "m")), source="pd-6547: planted posts; medium",
+        symbol="M_g",
+        value=h * (height_m + 2 * z.value / 3),
+        unit="kN.m",
+        formula="H * (e + 2 * z_0 / 3)",
+        inputs=(("H", h, "kN"), ("e", height_m, "m"), ("z_0", z.value, "m")),
+        source="pd-6547: planted posts; medium",
         says="greatest moment of the post, in the ground",
-    )  # fmt: skip
+    )
     return moment, (z,)
 
 
@@ -99,6 +111,11 @@ def _known(lateral_pa_per_m: float) -> None:
 
 def _characteristic(name: str, value: float, unit: str, load_factor: float) -> Step:
     return Step(
-        symbol=f"{name}_k", value=value / load_factor, unit=unit, formula=f"{name}_d / gamma",
-        inputs=((f"{name}_d", value, unit), ("gamma", load_factor, "")), source="ec0: 6.10; high", says="characteristic",
-    )  # fmt: skip
+        symbol=f"{name}_k",
+        value=value / load_factor,
+        unit=unit,
+        formula=f"{name}_d / gamma",
+        inputs=((f"{name}_d", value, unit), ("gamma", load_factor, "")),
+        source="ec0: 6.10; high",
+        says="characteristic",
+    )

@@ -356,11 +356,21 @@ def snow_drift(ask: DriftAsk) -> tuple[Step, Step]:
     shape = min(shape, SNOW_WEIGHT * step_m / s_k)
     source = "ec1-3: 5.3.6; medium; the UK annex replaces it: an estimate"
     peak = Step(
-        symbol="s_w", value=shape * s_k, unit="kPa", formula="u * s_k", inputs=(("u", shape, ""), ("s_k", s_k, "kPa")),
-        source=source, says="all the snow at the wall",
-    )  # fmt: skip
+        symbol="s_w",
+        value=shape * s_k,
+        unit="kPa",
+        formula="u * s_k",
+        inputs=(("u", shape, ""), ("s_k", s_k, "kPa")),
+        source=source,
+        says="all the snow at the wall",
+    )
     wide = Step(
-        symbol="l_s", value=max(5.0, min(15.0, 2 * step_m)), unit="m", formula="", inputs=(), source=source,
+        symbol="l_s",
+        value=max(5.0, min(15.0, 2 * step_m)),
+        unit="m",
+        formula="",
+        inputs=(),
+        source=source,
         says="how far out it lies",
-    )  # fmt: skip
+    )
     return peak, wide

@@ -359,13 +359,20 @@ class UnitedStates(Rulebook):
         strength_psi = column.capacity.value / (wood.area_m2 / IN**2)
         euler_psi = 0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2
         return Step(
-            symbol="u", value=use, unit="", formula="(f_c / F_c') ** 2 + f_b / (F_b' * (1 - f_c / F_cE))",
+            symbol="u",
+            value=use,
+            unit="",
+            formula="(f_c / F_c') ** 2 + f_b / (F_b' * (1 - f_c / F_cE))",
             inputs=(
-                ("f_c", fc, "psi"), ("F_c'", strength_psi, "psi"), ("f_b", fb, "psi"),
-                ("F_b'", self.strength("bending", wood, load).allowed_pa / PSI, "psi"), ("F_cE", euler_psi, "psi"),
+                ("f_c", fc, "psi"),
+                ("F_c'", strength_psi, "psi"),
+                ("f_b", fb, "psi"),
+                ("F_b'", self.strength("bending", wood, load).allowed_pa / PSI, "psi"),
+                ("F_cE", euler_psi, "psi"),
             ),
-            source="nds: 3.9.2 Eq. 3.9-3; high", says="squeeze and bending together",
-        )  # fmt: skip
+            source="nds: 3.9.2 Eq. 3.9-3; high",
+            says="squeeze and bending together",
+        )
 
     def seat(
         self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
@@ -448,20 +455,30 @@ class UnitedStates(Rulebook):
             one, name = each.value * ask.holds_m / IN, "nds: 12.2"
         else:
             each, _ = fasteners.lateral(
-                fastener=fastener, diameter_m=ask.diameter_m * ROOT_SHARE, side_m=ask.through_m, main_m=ask.holds_m,
-                gravity=gravity, angle_rad=math.pi / 2,
-            )  # fmt: skip
+                fastener=fastener,
+                diameter_m=ask.diameter_m * ROOT_SHARE,
+                side_m=ask.through_m,
+                main_m=ask.holds_m,
+                gravity=gravity,
+                angle_rad=math.pi / 2,
+            )
             one, name = each.value, "nds: 12.3"
         slant = (0.67 if ask.pulled else 0.83) if ask.slanted else 1.0
         return Step(
-            symbol="R_s", value=ask.count * one * WIND_DURATION * WET_SCREW * slant, unit="lb", formula="n * R * C_D * C_M * C_tn",
+            symbol="R_s",
+            value=ask.count * one * WIND_DURATION * WET_SCREW * slant,
+            unit="lb",
+            formula="n * R * C_D * C_M * C_tn",
             inputs=(
-                ("n", float(ask.count), ""), ("R", one, "lb"), ("C_D", WIND_DURATION, ""), ("C_M", WET_SCREW, ""),
+                ("n", float(ask.count), ""),
+                ("R", one, "lb"),
+                ("C_D", WIND_DURATION, ""),
+                ("C_M", WET_SCREW, ""),
                 ("C_tn", slant, ""),
             ),
             source=f"{name}, 11.3.2, 11.3.3, 12.5.4; medium",
             says=f"{ask.count} screws of {ask.diameter_m / IN:.3f} in, {ask.holds_m / IN:.2f} in into what holds them",
-        )  # fmt: skip
+        )
 
     def ply_nailing(self, *, ply_m: float, nail_m: float, diameter_m: float) -> tuple[float, float, str]:
         """10d (3 in) nails through 1-1/2 in plies: half their length into the second."""

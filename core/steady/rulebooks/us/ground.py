@@ -8,8 +8,13 @@ from steady.rulebooks.answers import Soil
 from steady.rulebooks.pole import embedment_for_moment, embedment_for_moment_ft
 
 __all__ = [
-    "constrained_embedment_ft", "embedment_for_moment", "embedment_for_moment_ft", "moment_in_ground", "soil", "soils",
-]  # fmt: skip
+    "constrained_embedment_ft",
+    "embedment_for_moment",
+    "embedment_for_moment_ft",
+    "moment_in_ground",
+    "soil",
+    "soils",
+]
 
 
 def soils() -> tuple[Soil, ...]:
@@ -62,9 +67,14 @@ def moment_in_ground(*, load_n: float, height_m: float, depth_m: float) -> tuple
         else:
             high = middle
     z = Step(
-        symbol="z_0", value=low, unit="ft", formula="", inputs=(("P", p, "lb"), ("h", h, "ft"), ("d", d, "ft")),
-        source="statics: where P = a z² / 2 − c z³ / 3; medium", says="below the ground, where the shear turns",
-    )  # fmt: skip
+        symbol="z_0",
+        value=low,
+        unit="ft",
+        formula="",
+        inputs=(("P", p, "lb"), ("h", h, "ft"), ("d", d, "ft")),
+        source="statics: where P = a z² / 2 − c z³ / 3; medium",
+        says="below the ground, where the shear turns",
+    )
     moment = Step(
         symbol="M_g",
         value=p * (h + low) - a * low**3 / 6 + c * low**4 / 12,

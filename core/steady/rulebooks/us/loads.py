@@ -90,8 +90,10 @@ def roof_snow(
     if edition not in ("", "ASCE 7-16"):
         raise OutsideScope("snow by ASCE 7-22 is not entered", "ASCE 7-16, or ask an engineer")
     for name, value in (
-        ("exposure_factor", exposure_factor), ("thermal_factor", thermal_factor), ("importance_factor", importance_factor),
-    ):  # fmt: skip
+        ("exposure_factor", exposure_factor),
+        ("thermal_factor", thermal_factor),
+        ("importance_factor", importance_factor),
+    ):
         if not 0 < value < 3:
             raise InputError(name, "must be above 0 and below 3")
     if not ground_pa >= 0:

@@ -166,17 +166,22 @@ def _cells(row: Row, slender: float, letter: str) -> tuple[str, list[tuple[str, 
 
 def _coefficient(
     formula: str, inputs: list[tuple[str, float, str]], porous: float, says: str, value: float
-) -> tuple[Step, ...]:  # fmt: skip
+) -> tuple[Step, ...]:
     if abs(porous - 1) > 1e-12:
         formula, inputs = f"{formula} * k_p", [*inputs, ("k_p", porous, "")]
         says += "; k_p for openings under 30 %"
     unique = tuple({name: (name, number, unit) for name, number, unit in inputs}.values())
     return (
         Step(
-            symbol="C_f", value=value * porous, unit="", formula=formula, inputs=unique, source="asce-7-16: Fig. 29.3-1; high",
+            symbol="C_f",
+            value=value * porous,
+            unit="",
+            formula=formula,
+            inputs=unique,
+            source="asce-7-16: Fig. 29.3-1; high",
             says=says,
         ),
-    )  # fmt: skip
+    )
 
 
 @cache
@@ -219,9 +224,7 @@ def return_relief(heights: float) -> float:
     return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
 
 
-def _leg_pressure(
-    q_psf: float, least_psf: float, crest: float, coefficient: float, share: float, case: str
-) -> Step:  # fmt: skip
+def _leg_pressure(q_psf: float, least_psf: float, crest: float, coefficient: float, share: float, case: str) -> Step:
     hill = " * K_zt" if crest != 1 else ""
     part = " * e" if share != 1 else ""
     return Step(
@@ -353,11 +356,15 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
         unit="psf",
         formula="0.6 * max(q * G * C_f, p_least) * e",
         inputs=(
-            ("q", q.value, "psf"), ("G", GUST, ""), ("C_f", coefficient, ""), ("p_least", LEAST_PSF, "psf"), ("e", share, ""),
+            ("q", q.value, "psf"),
+            ("G", GUST, ""),
+            ("C_f", coefficient, ""),
+            ("p_least", LEAST_PSF, "psf"),
+            ("e", share, ""),
         ),
         source="asce-7-16: 29.3, 29.4, 29.7, 2.4.1; high",
         says="on the whole face" if solid else "on the solid part, spread over the whole face",
-    )  # fmt: skip
+    )
 
 
 def open_roof_pressure(

@@ -32,11 +32,15 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
                 waits.append((f"{spec.id}/{name}", cure))
         made.append(
             Task(
-                id=f"{spec.id}/{key}", what=row.text["what"], about=(spec.id,),
-                work=((row.text["counts"], counts[row.text["counts"]], ""),), after=tuple(waits),
-                hold=row.text["hold"], stage=row.text["stage"],
+                id=f"{spec.id}/{key}",
+                what=row.text["what"],
+                about=(spec.id,),
+                work=((row.text["counts"], counts[row.text["counts"]], ""),),
+                after=tuple(waits),
+                hold=row.text["hold"],
+                stage=row.text["stage"],
             )
-        )  # fmt: skip
+        )
     return made
 
 
@@ -55,10 +59,14 @@ def cautions(
             stops = (f"{spec.id}/dig",) if key == "locate" else ()
             made.append(
                 Caution(
-                    about=spec.id, kind=row.text["kind"], text=row.text["text"], source=row.source, stops=stops,  # type: ignore[arg-type]
+                    about=spec.id,
+                    kind=row.text["kind"],  # type: ignore[arg-type]
+                    text=row.text["text"],
+                    source=row.source,
+                    stops=stops,
                     cleared_by="the locate under Build" if stops else "",
                 )
-            )  # fmt: skip
+            )
 
     def say(kind: str, text: str, source: str) -> None:
         made.append(Caution(about=spec.id, kind=kind, text=text, source=source))  # type: ignore[arg-type]

@@ -70,9 +70,7 @@ def _half(run: BeamRun, index: int, unbroken: bool) -> float:
     return total
 
 
-def _spans(
-    found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool, more: float
-) -> None:  # fmt: skip
+def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool, more: float) -> None:
     spec, book = found.spec, found.book
     floor = found.load.floor
     # People where they do most on unbroken joists bring a little more than people everywhere.
@@ -81,10 +79,11 @@ def _spans(
     carries = run.carries_m(unbroken)
     other = run.carries_m(not unbroken)
     supported = found.length_step(
-        "s", carries,
+        "s",
+        carries,
         f"length of deck on it, joists {'unbroken' if unbroken else 'ending on it'}; "
         f"{'halves' if unbroken else 'unbroken'} would give {other / book.units.span_m:.2f} {book.units.span}",
-    )  # fmt: skip
+    )
     try:
         limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
         step = found.limit_length(limit.step, limit.span_m)
@@ -166,17 +165,25 @@ def _seat(
     found.at_least("Beam lies far enough on its post", about, has, least, (), "end post")
     try:
         seat = book.seat(
-            wood, found.load.floor.load, width_m=width_m, length_m=lies_m,
-            from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2), kind="discrete",
-        )  # fmt: skip
+            wood,
+            found.load.floor.load,
+            width_m=width_m,
+            length_m=lies_m,
+            from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2),
+            kind="discrete",
+        )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
         found.gap("Beam bears on its post", about, outside)
         return
     capacity = seat.capacity
-    limit = capacity if capacity.unit == u.force else Step(
-        symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
-    )  # fmt: skip
+    limit = (
+        capacity
+        if capacity.unit == u.force
+        else Step(
+            symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
+        )
+    )
     found.at_most("Beam bears on its post", about, demand, limit, (capacity,), "square to the grain")
 
 
@@ -186,29 +193,38 @@ def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
     try:
         each, mode = book.fastener_lateral(
             FixingAsk(
-                fastener="bolt", diameter_m=BOLT_M, side_m=timber.beam.thickness_m, main_m=timber.post.width_m,
-                wood=timber.beam.species or timber.beam.grade, angle_rad=1.5707963267948966,
+                fastener="bolt",
+                diameter_m=BOLT_M,
+                side_m=timber.beam.thickness_m,
+                main_m=timber.post.width_m,
+                wood=timber.beam.species or timber.beam.grade,
+                angle_rad=1.5707963267948966,
             )
-        )  # fmt: skip
+        )
     except (OutsideScope, InputError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
         found.gap("Beam bolted beside its post", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
         return
     if book.load_factor != 1.0:
         found.gap(
-            "Beam bolted beside its post", about,
+            "Beam bolted beside its post",
+            about,
             OutsideScope(
                 "this school's values of fixings are characteristic and not brought to design level here",
                 "the beam on top of its post",
             ),
             crew=True,
-        )  # fmt: skip
+        )
         return
     value = si(each) / u.force_n
     planes, wet = 2.0, 0.7
     limit = Step(
-        symbol="R_max", value=BOLTS * planes * value * wet, unit=u.force, formula="n * m * Z * C_M",
+        symbol="R_max",
+        value=BOLTS * planes * value * wet,
+        unit=u.force,
+        formula="n * m * Z * C_M",
         inputs=(("n", float(BOLTS), ""), ("m", planes, ""), ("Z", value, u.force), ("C_M", wet, "")),
-        source="nds: 12.3; high; wet service 11.3.3 medium", says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
-    )  # fmt: skip
+        source="nds: 12.3; high; wet service 11.3.3 medium",
+        says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
+    )
     found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "reckoned only")

@@ -28,18 +28,28 @@ def reckon_boards(found: Found, timber: Timber) -> None:
         return
     board = timber.board
     wood = Wood(
-        species=board.species, size=board.size, grade=board.grade, width_m=board.thickness_m, depth_m=board.width_m, flat=True,
+        species=board.species,
+        size=board.size,
+        grade=board.grade,
+        width_m=board.thickness_m,
+        depth_m=board.width_m,
+        flat=True,
         wet=spec.wet,
-    )  # fmt: skip
+    )
     point_n = book.deck_point_n[0] or PERSON_N
     span_m = spec.spacing_m - timber.joist.thickness_m
     dead = found.load.floor.dead_pa * board.width_m
     try:
         checks = check_member(
-            book, replace(wood, width_m=board.thickness_m), span_m=span_m, about=about,
-            dead=Action(moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384),
+            book,
+            replace(wood, width_m=board.thickness_m),
+            span_m=span_m,
+            about=about,
+            dead=Action(
+                moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+            ),
             live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
-        )  # fmt: skip
+        )
     except (OutsideScope, ValueError):
         reach_m = max((reach for thick, reach in REACHES_M if thick <= board.thickness_m + 1e-6), default=0.0)
         limit = found.length_step(
@@ -60,9 +70,10 @@ def _by_table(found: Found, timber: Timber, about: str, spacing: Step) -> None:
     rows = {row.text["key"]: row for row in table("us_decking_table")}
     if timber.board.thickness_m < 0.95 * IN:
         found.gap(
-            "Boards reach between joists", about,
+            "Boards reach between joists",
+            about,
             OutsideScope("the table is for 5/4 and 2× boards", "boards of 1 in or more, or what their maker says"),
-        )  # fmt: skip
+        )
         return
     row = rows[f"{kind} straight"]
     limit = found.length_step(

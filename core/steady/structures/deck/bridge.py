@@ -44,15 +44,20 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
             dead = load.floor.dead_pa * carried_m(frame, spec.spacing_m)
             share = load.point_n
             found.members(
-                "Stringers", about,
+                "Stringers",
+                about,
                 check_member(
-                    book, wood,
-                    dead=Action(moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384),
+                    book,
+                    wood,
+                    dead=Action(
+                        moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+                    ),
                     live=Action(moment_n_m=share * span_m / 4, shear_n=share, sag_n_m3=share * span_m**3 / 48),
-                    span_m=span_m, about=about,
+                    span_m=span_m,
+                    about=about,
                 ),
                 "one person at the middle",
-            )  # fmt: skip
+            )
         e_pa = book.strength("stiffness", wood, "floor").allowed_pa
     except OutsideScope as refused:
         found.gap("Stringers bend", about, refused)
@@ -60,22 +65,40 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     stiff = e_pa * wood.second_moment_m4 * count
     sag_m = sag_under_m(load_n=FEEL_N, span_m=span_m, stiffness_n_m2=stiff)
     limit = Step(
-        symbol="w_f", value=1000 * span_m / FAIR, unit="mm", formula="1000 * L / 250", inputs=(("L", span_m, "m"),),
+        symbol="w_f",
+        value=1000 * span_m / FAIR,
+        unit="mm",
+        formula="1000 * L / 250",
+        inputs=(("L", span_m, "m"),),
         source="practice: fair underfoot, our own line",
-    )  # fmt: skip
+    )
     sag = Step(
-        symbol="w_1", value=1000 * sag_m, unit="mm", formula="1e3 * P * L ** 3 / (48 * EI)",
-        inputs=(("P", FEEL_N, "N"), ("L", span_m, "m"), ("EI", stiff, "N m²")), source="statics",
+        symbol="w_1",
+        value=1000 * sag_m,
+        unit="mm",
+        formula="1e3 * P * L ** 3 / (48 * EI)",
+        inputs=(("P", FEEL_N, "N"), ("L", span_m, "m"), ("EI", stiff, "N m²")),
+        source="statics",
         says="all stringers together, 1 kN at the middle",
-    )  # fmt: skip
+    )
     found.at_most("Stiff underfoot", about, sag, limit, (), "1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
     spring = Step(
-        symbol="f_1", value=hz, unit="Hz", formula="sqrt(pi ** 4 * EI / (2 * L ** 3) / (m * L / 2 + M)) / (2 * pi)",
-        inputs=(("pi", math.pi, ""), ("EI", stiff, "N m²"), ("L", span_m, "m"), ("m", mass, "kg/m"), ("M", WALKER_KG, "kg")),
-        source="statics: first mode, a walker at the middle", says="how fast it springs under a walker",
-    )  # fmt: skip
+        symbol="f_1",
+        value=hz,
+        unit="Hz",
+        formula="sqrt(pi ** 4 * EI / (2 * L ** 3) / (m * L / 2 + M)) / (2 * pi)",
+        inputs=(
+            ("pi", math.pi, ""),
+            ("EI", stiff, "N m²"),
+            ("L", span_m, "m"),
+            ("m", mass, "kg/m"),
+            ("M", WALKER_KG, "kg"),
+        ),
+        source="statics: first mode, a walker at the middle",
+        says="how fast it springs under a walker",
+    )
     least = Step(
         symbol="f_min",
         value=LEAST_HZ,
@@ -107,13 +130,23 @@ def _sills(found: Found, frame: Frame, timber: Timber, width_m: float, span_m: f
     total_n = load.total_pa * width_m * (span_m + spec.bridge.bearing_m) / 2
     area = (width_m + 0.3) * timber.post.width_m
     pressure = Step(
-        symbol="q", value=total_n / area / u.pressure_pa, unit=u.pressure, formula="", inputs=(),
-        source="statics: half of the bridge over its sill", says="under one sill",
-    )  # fmt: skip
+        symbol="q",
+        value=total_n / area / u.pressure_pa,
+        unit=u.pressure,
+        formula="",
+        inputs=(),
+        source="statics: half of the bridge over its sill",
+        says="under one sill",
+    )
     limit = Step(
-        symbol="q_max", value=SILL_BEARING_PA / u.pressure_pa, unit=u.pressure, formula="", inputs=(),
-        source="practice: firm ground under a sill, our own line", says="firm ground above scour",
-    )  # fmt: skip
+        symbol="q_max",
+        value=SILL_BEARING_PA / u.pressure_pa,
+        unit=u.pressure,
+        formula="",
+        inputs=(),
+        source="practice: firm ground under a sill, our own line",
+        says="firm ground above scour",
+    )
     found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), "people all over it")
 
 

@@ -39,9 +39,15 @@ class Builder:
         return (v, u, z) if self.frame.flip else (u, v, z)
 
     def add(
-        self, role: str, stick: Stick, length_m: float, section_m: tuple[float, float], place: Place,
-        cuts: tuple[Cut, ...] = (), stick_m: float = 0.0,
-    ) -> None:  # fmt: skip
+        self,
+        role: str,
+        stick: Stick,
+        length_m: float,
+        section_m: tuple[float, float],
+        place: Place,
+        cuts: tuple[Cut, ...] = (),
+        stick_m: float = 0.0,
+    ) -> None:
         """One piece, or a row of alike ones."""
         if length_m <= 0.01:
             return
@@ -66,11 +72,17 @@ class Builder:
             length_m, stick = units * SAME_M, sticks[item]
             made.append(
                 Part(
-                    id=f"{self.spec.id}/{role.replace(' ', '-')}/{number}", role=role, item=item, length_m=length_m,
-                    section_m=section, places=tuple(places), cuts=cuts, stick_m=max(self._stick_m[key], length_m),
+                    id=f"{self.spec.id}/{role.replace(' ', '-')}/{number}",
+                    role=role,
+                    item=item,
+                    length_m=length_m,
+                    section_m=section,
+                    places=tuple(places),
+                    cuts=cuts,
+                    stick_m=max(self._stick_m[key], length_m),
                     mass_kg=stick.density_kg_per_m3 * section[0] * section[1] * length_m,
                 )
-            )  # fmt: skip
+            )
         return made + _gathered(self.fixings)
 
 
@@ -103,12 +115,18 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
         hung = frame.on_house and joist.on[0] == ""
         for k, (start, end) in enumerate(joist_pieces(b, joist)):
             b.add(
-                "joist", timber.joist, end - start, (t, deep),
+                "joist",
+                timber.joist,
+                end - start,
+                (t, deep),
                 Place(
-                    id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}", at=b.vec(joist.u_m, start, z),
-                    along=b.vec(0.0, 1.0), up=UP, about=f"{spec.id}/joists",
+                    id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}",
+                    at=b.vec(joist.u_m, start, z),
+                    along=b.vec(0.0, 1.0),
+                    up=UP,
+                    about=f"{spec.id}/joists",
                 ),
-            )  # fmt: skip
+            )
             if spec.seat == "flush":
                 b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
         end = joist.to_m - t
@@ -133,10 +151,18 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
         for k in range(pieces):
             begins = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
             b.add(
-                "ledger" if house else "rim", timber.joist, piece, (t, deep),
-                Place(id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}", at=begins, along=direction, up=UP,
-                      about=f"{spec.id}/ledger" if house else ""),
-            )  # fmt: skip
+                "ledger" if house else "rim",
+                timber.joist,
+                piece,
+                (t, deep),
+                Place(
+                    id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}",
+                    at=begins,
+                    along=direction,
+                    up=UP,
+                    about=f"{spec.id}/ledger" if house else "",
+                ),
+            )
     _blocking(b, z)
 
 
@@ -187,9 +213,14 @@ def _blocking(b: Builder, z: float) -> None:
         for one, two in itertools.pairwise(here):
             length = two.u_m - one.u_m - t
             b.add(
-                "blocking", timber.joist, length, (t, deep),
-                Place(id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP),
-            )  # fmt: skip
+                "blocking",
+                timber.joist,
+                length,
+                (t, deep),
+                Place(
+                    id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP
+                ),
+            )
             b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")
 
 
@@ -235,10 +266,18 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                 v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
             for k, (a, c) in enumerate(itertools.pairwise(cuts)):
                 b.add(
-                    "beam", timber.beam, c - a, (t, deep),
-                    Place(id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
-                          at=b.vec(a, v, z), along=b.vec(1.0, 0.0), up=UP, about=f"{spec.id}/beam/{run.id}"),
-                )  # fmt: skip
+                    "beam",
+                    timber.beam,
+                    c - a,
+                    (t, deep),
+                    Place(
+                        id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
+                        at=b.vec(a, v, z),
+                        along=b.vec(1.0, 0.0),
+                        up=UP,
+                        about=f"{spec.id}/beam/{run.id}",
+                    ),
+                )
         rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
         b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
     return list(dict.fromkeys(clashes))
@@ -253,9 +292,12 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
         x, y = post.site
         ground = -post.deck_m
         b.add(
-            "post", timber.post, post.length_m, (timber.post.thickness_m, timber.post.width_m),
+            "post",
+            timber.post,
+            post.length_m,
+            (timber.post.thickness_m, timber.post.width_m),
             Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
-        )  # fmt: skip
+        )
         if not post.embedded_m:
             b.fix("post base", 1, (x, y, ground), "connector")
         if spec.seat in ("top", "flush"):
@@ -296,10 +338,14 @@ def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
     saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=math.pi / 4)
     name = f"{b.spec.id}/brace/{post.at.id}/{'along' if u else 'across'}{'+' if u + v > 0 else '-'}"
     b.add(
-        "brace", stick, root * leg, (stick.thickness_m, stick.width_m),
+        "brace",
+        stick,
+        root * leg,
+        (stick.thickness_m, stick.width_m),
         Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
-        (saw,), root * leg + stick.width_m,
-    )  # fmt: skip
+        (saw,),
+        root * leg + stick.width_m,
+    )
     b.fix("knee brace bolt", 4, start, "screw")
 
 
@@ -307,9 +353,13 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(
-            embedment_m=post.embedded_m, gravel_m=spec.gravel_m, plug_m=0.0, hole_width_m=post.width_m,
-            post_width_m=timber.post.width_m, above_ground_m=post.top_m,
-        )  # fmt: skip
+            embedment_m=post.embedded_m,
+            gravel_m=spec.gravel_m,
+            plug_m=0.0,
+            hole_width_m=post.width_m,
+            post_width_m=timber.post.width_m,
+            above_ground_m=post.top_m,
+        )
     else:
         bottom = -post.depth_m
         gravel = (
@@ -323,11 +373,18 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
             Layer(what="post", bottom_m=post.foot_m, top_m=post.top_m, width_m=timber.post.width_m, shape="square"),
         )
     return Footing(
-        id=f"{spec.id}/hole/{post.at.id}", under=pid, at=(*post.site, ground),
-        kind="post in concrete" if post.embedded_m else "pier with a post base", layers=made, embedment_m=post.embedded_m,
-        hole_m=post.depth_m + spec.gravel_m, hole_width_m=post.width_m, depth_governed_by=post.depth.governs,
-        width_governed_by=post.width_governed_by, foot_m=post.foot_m,
-    )  # fmt: skip
+        id=f"{spec.id}/hole/{post.at.id}",
+        under=pid,
+        at=(*post.site, ground),
+        kind="post in concrete" if post.embedded_m else "pier with a post base",
+        layers=made,
+        embedment_m=post.embedded_m,
+        hole_m=post.depth_m + spec.gravel_m,
+        hole_width_m=post.width_m,
+        depth_governed_by=post.depth.governs,
+        width_governed_by=post.width_governed_by,
+        foot_m=post.foot_m,
+    )
 
 
 def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
@@ -399,18 +456,27 @@ def _board_rows(
             runs.append([row])
     for number, run in enumerate(runs):
         v, width, pieces = run[0]
-        rip = () if abs(width - stick.width_m) < 1e-6 else (
-            Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),
-        )  # fmt: skip
+        rip = (
+            ()
+            if abs(width - stick.width_m) < 1e-6
+            else (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),)
+        )
         for k, (start, length) in enumerate(pieces):
             b.add(
-                "decking", stick, length, (t, width),
+                "decking",
+                stick,
+                length,
+                (t, width),
                 Place(
-                    id=f"{spec.id}/boards/{number}/{k}", at=b.vec(start, v, -t / 2), along=b.vec(1.0, 0.0), up=b.vec(0.0, 1.0),
-                    count=len(run), step=b.vec(0.0, pitch),
+                    id=f"{spec.id}/boards/{number}/{k}",
+                    at=b.vec(start, v, -t / 2),
+                    along=b.vec(1.0, 0.0),
+                    up=b.vec(0.0, 1.0),
+                    count=len(run),
+                    step=b.vec(0.0, pitch),
                 ),
                 rip,
-            )  # fmt: skip
+            )
 
 
 def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
@@ -428,22 +494,35 @@ def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
             )
             at = (edge.start[0] + edge.out[0] * off, edge.start[1] + edge.out[1] * off, -t / 2)
             b.add(
-                "decking", b.timber.board, edge.length_m, (t, w),
-                Place(id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)),
-                (mitre, replace(mitre, end="end", at_m=edge.length_m)), edge.length_m + w,
-            )  # fmt: skip
+                "decking",
+                b.timber.board,
+                edge.length_m,
+                (t, w),
+                Place(
+                    id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
+                ),
+                (mitre, replace(mitre, end="end", at_m=edge.length_m)),
+                edge.length_m + w,
+            )
 
 
 def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
     """One mark a post: along the house from its left end, and out from it."""
     return [
         Mark(
-            id=f"{spec.id}/post/{post.at.id}", line=f"{spec.id}/datum", station_m=post.site[0], across_m=post.site[1],
-            to="centre", kind="deck post", label=post.at.id, cut_height_m=post.top_m, leg=post.at.id.rsplit("-", 1)[0],
+            id=f"{spec.id}/post/{post.at.id}",
+            line=f"{spec.id}/datum",
+            station_m=post.site[0],
+            across_m=post.site[1],
+            to="centre",
+            kind="deck post",
+            label=post.at.id,
+            cut_height_m=post.top_m,
+            leg=post.at.id.rsplit("-", 1)[0],
             leg_station_m=post.at.u_m,
         )
         for post in posts
-    ]  # fmt: skip
+    ]
 
 
 def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
@@ -523,10 +602,18 @@ def sills(b: Builder) -> None:
     z = -timber.board.thickness_m - timber.joist.width_m - timber.post.thickness_m / 2
     for number, v in enumerate((low + spec.bridge.bearing_m / 2, high - spec.bridge.bearing_m / 2), start=1):
         b.add(
-            "sill", timber.post, right - left + 0.3, (timber.post.width_m, timber.post.thickness_m),
-            Place(id=f"{spec.id}/sill-{number}", at=b.vec(left - 0.15, v, z), along=b.vec(1.0, 0.0), up=UP,
-                  about=f"{spec.id}/sills"),
-        )  # fmt: skip
+            "sill",
+            timber.post,
+            right - left + 0.3,
+            (timber.post.width_m, timber.post.thickness_m),
+            Place(
+                id=f"{spec.id}/sill-{number}",
+                at=b.vec(left - 0.15, v, z),
+                along=b.vec(1.0, 0.0),
+                up=UP,
+                about=f"{spec.id}/sills",
+            ),
+        )
 
 
 def edge_point(edge: Edge, along_m: float, in_m: float = 0.0) -> Point:

@@ -54,9 +54,10 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     low = {**flush, "beam": spec.joist}
     yield "Beams as deep as the joists, joists hung between them, concrete flush with the ground", _changed(spec, low)
     shallow = [
-        one for one in of_kind(spec, "joist", stick(spec.joist, "joist", "joist"))
+        one
+        for one in of_kind(spec, "joist", stick(spec.joist, "joist", "joist"))
         if one.width_m <= stick(spec.joist, "joist", "joist").width_m
-    ]  # fmt: skip
+    ]
     for one in sorted(shallow, key=lambda item: item.width_m):
         for spacing_m in SPACINGS_M[one.metric]:
             wish = {**flush, "joist": one.key, "beam": one.key, "spacing_m": spacing_m}
@@ -99,8 +100,11 @@ def at_home(spec: DeckSpec, school: str) -> DeckSpec:
     if sold(spec.joist):
         return spec
     home = replace(
-        spec, joist=first("joist", spec.joist, 2), beam=first("joist", spec.beam, 4), post=first("post", spec.post, 1),
+        spec,
+        joist=first("joist", spec.joist, 2),
+        beam=first("joist", spec.beam, 4),
+        post=first("post", spec.post, 1),
         board=first("decking", spec.board),
         guard=replace(spec.guard, spacing_max_m=min(spec.guard.spacing_max_m, rulebook(school).guard_bay_m)),
-    )  # fmt: skip
+    )
     return replace(home, spacing_m=0.4, board_gap_m=0.005, gravel_m=0.1, stand_off_m=0.025) if metric else home

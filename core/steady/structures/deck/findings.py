@@ -68,10 +68,16 @@ def _deepest(like: Stick) -> str:
 def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
     """A joist as the rulebook wants it; close joists share under the boards."""
     return Wood(
-        species=stick_.species, size=stick_.size, grade=stick_.grade, width_m=stick_.thickness_m, depth_m=stick_.width_m,
-        wet=spec.wet, incised=stick_.incised, shared=spacing_m <= SHARES_MOST_M + 1e-9,
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        wet=spec.wet,
+        incised=stick_.incised,
+        shared=spacing_m <= SHARES_MOST_M + 1e-9,
         sheathed=False,
-    )  # fmt: skip
+    )
 
 
 def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
@@ -91,17 +97,29 @@ def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
 def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Rulebook) -> Wood:
     """A built-up beam as the rulebook wants it."""
     return Wood(
-        species=stick_.species, size=stick_.size, grade=stick_.grade, width_m=stick_.thickness_m, depth_m=stick_.width_m,
-        plies=plies, wet=spec.wet, incised=stick_.incised, shared=book.built_up_shares and plies > 1,
-    )  # fmt: skip
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        plies=plies,
+        wet=spec.wet,
+        incised=stick_.incised,
+        shared=book.built_up_shares and plies > 1,
+    )
 
 
 def post_wood(stick_: Stick, spec: DeckSpec) -> Wood:
     """A post as the rulebook wants it."""
     return Wood(
-        species=stick_.species, size=stick_.size, grade=stick_.grade, width_m=stick_.thickness_m, depth_m=stick_.width_m,
-        wet=spec.wet, incised=stick_.incised,
-    )  # fmt: skip
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        wet=spec.wet,
+        incised=stick_.incised,
+    )
 
 
 @dataclass(slots=True, kw_only=True)
@@ -120,6 +138,12 @@ class Found(Findings):
             OutsideScope: The school has no values for this wood.
         """
         return check_member(
-            self.book, wood, dead=dead, live=live, span_m=span_m, about=about, load=self.load.floor.load,
+            self.book,
+            wood,
+            dead=dead,
+            live=live,
+            span_m=span_m,
+            about=about,
+            load=self.load.floor.load,
             sags=self.book.deck_sags(wood, self.spec.dwelling_units),
-        )  # fmt: skip
+        )

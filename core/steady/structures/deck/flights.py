@@ -62,9 +62,15 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
             return height_of(spec, (middle[0] + edge.out[0] * out_m, middle[1] + edge.out[1] * out_m))
 
         ask = StairAsk(
-            drop_at=drop_at, width_m=design.width_m, going_m=design.going_m, riser_m=design.riser_m, cut=design.cut,
-            spacing_m=design.spacing_m, stringer=timber.stringer, tread_m=timber.board.thickness_m,
-        )  # fmt: skip
+            drop_at=drop_at,
+            width_m=design.width_m,
+            going_m=design.going_m,
+            riser_m=design.riser_m,
+            cut=design.cut,
+            spacing_m=design.spacing_m,
+            stringer=timber.stringer,
+            tread_m=timber.board.thickness_m,
+        )
         about = f"{spec.id}/stair/{design.id}"
         try:
             one = reckon_stair(ask, found.book, about)
@@ -92,9 +98,14 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
         each = 1.0 if along else 0.5
         try:
             checks = check_member(
-                book, joist_wood(timber.joist, spec, spec.spacing_m), span_m=span_m, about=about, load=floor.load,
-                dead=_at_middle(dead_n * each, span_m), live=_at_middle(live_n * each, span_m),
-            )  # fmt: skip
+                book,
+                joist_wood(timber.joist, spec, spec.spacing_m),
+                span_m=span_m,
+                about=about,
+                load=floor.load,
+                dead=_at_middle(dead_n * each, span_m),
+                live=_at_middle(live_n * each, span_m),
+            )
             found.members(
                 "Rim", about, tuple(item for item in checks if item.kind in ("bending", "shear")), "under the stair"
             )
@@ -102,13 +113,15 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
             found.gap("Rim carries the stair", about, refused)
         demand = factored(found, dead_n / 2, live_n / 2, "R", u.force_n, u.force, "one stringer's end on the rim")
         found.gap(
-            "Stringers' hangers hold", about,
+            "Stringers' hangers hold",
+            about,
             OutsideScope(
                 f"no rating of the stringers' hangers is entered; each must hold {said(demand)}",
                 "the maker's number for one sloped hanger",
             ),
-            crew=True, needs=demand,
-        )  # fmt: skip
+            crew=True,
+            needs=demand,
+        )
         _stringers_bend(found, stair, timber, about)
         _treads_bend(found, stair, timber, about)
         if one.handrails:
@@ -151,13 +164,23 @@ def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None
     span_m = (stair.design.width_m - timber.stringer.thickness_m) / (stair.found.stringers - 1)
     point_n, source = book.stair_point_n
     moment = Step(
-        symbol="M", value=book.load_factor * point_n * span_m / 4 / u.moment_n_m, unit=u.moment, formula="k * P * L / 4",
+        symbol="M",
+        value=book.load_factor * point_n * span_m / 4 / u.moment_n_m,
+        unit=u.moment,
+        formula="k * P * L / 4",
         inputs=(("k", book.load_factor, ""), ("P", point_n / u.force_n, u.force), ("L", span_m / u.span_m, u.span)),
-        source=f"statics: simple span; {source}", says="one person on one board of a tread",
-    )  # fmt: skip
+        source=f"statics: simple span; {source}",
+        says="one person on one board of a tread",
+    )
     one = check_bends(
-        book, outdoors(board, flat=True), moment, name="Treads bend", about=about, case="one person", load="floor",
-    )  # fmt: skip
+        book,
+        outdoors(board, flat=True),
+        moment,
+        name="Treads bend",
+        about=about,
+        case="one person",
+        load="floor",
+    )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
         found.checks.append(one)
 
@@ -172,24 +195,39 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
         return
     push, span = people.factor * people.point_n / u.force_n, BRACKETS_M / u.span_m
     moment = Step(
-        symbol="M", value=push * span / 4, unit=u.moment, formula="P * L / 4", inputs=(("P", push, u.force), ("L", span, u.span)),
-        source=f"statics: simple span; {people.source}", says="a person against it, brackets at most 4 ft (1.2 m) apart",
-    )  # fmt: skip
-    _add(found, check_bends(
-        book, outdoors(rail_of(timber), flat=True), moment, name="Handrail bends", about=about, case="between brackets",
-        load=people.load,
-    ))  # fmt: skip
+        symbol="M",
+        value=push * span / 4,
+        unit=u.moment,
+        formula="P * L / 4",
+        inputs=(("P", push, u.force), ("L", span, u.span)),
+        source=f"statics: simple span; {people.source}",
+        says="a person against it, brackets at most 4 ft (1.2 m) apart",
+    )
+    _add(
+        found,
+        check_bends(
+            book,
+            outdoors(rail_of(timber), flat=True),
+            moment,
+            name="Handrail bends",
+            about=about,
+            case="between brackets",
+            load=people.load,
+        ),
+    )
     force = Step(
         symbol="P", value=push, unit=u.force, formula="", inputs=(), source=people.source, says="a person at a bracket"
     )
     found.gap(
-        "Handrail's brackets hold", about,
+        "Handrail's brackets hold",
+        about,
         OutsideScope(
             f"no rating of the brackets is entered; each must hold {said(force)}, the greatest distance between two 4 ft (1.2 m)",
             "the maker's number for one bracket and its screws",
         ),
-        crew=True, needs=force,
-    )  # fmt: skip
+        crew=True,
+        needs=force,
+    )
 
 
 def _add(found: Found, one: Check | NotCovered) -> None:
@@ -219,15 +257,23 @@ def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard
             continue
         spec = found.spec
         ask = GuardAsk(
-            edges=tuple(sides), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber), board=rail_of(timber),
-            spacing_max_m=spec.guard.spacing_max_m, height_m=None, lever_m=spec.guard.lever_m,
-            anchor_rating_n=spec.guard.anchor_rating_n, always=False, boards_m=timber.board.thickness_m, wet=spec.wet,
-            dwelling_units=spec.dwelling_units, slope_rad=stair.found.slope_rad,
-        )  # fmt: skip
+            edges=tuple(sides),
+            post=timber.guard_post,
+            baluster=timber.baluster,
+            rail=cap_of(timber),
+            board=rail_of(timber),
+            spacing_max_m=spec.guard.spacing_max_m,
+            height_m=None,
+            lever_m=spec.guard.lever_m,
+            anchor_rating_n=spec.guard.anchor_rating_n,
+            always=False,
+            boards_m=timber.board.thickness_m,
+            wet=spec.wet,
+            dwelling_units=spec.dwelling_units,
+            slope_rad=stair.found.slope_rad,
+        )
         one = reckon_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")
-        one.runs = [
-            replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs
-        ]  # fmt: skip
+        one.runs = [replace(run, shares_first=run.edge.length_m > stair.found.run_m + 1e-9) for run in one.runs]
         found.checks += one.checks
         found.not_covered += one.not_covered
         made.append(replace(stair, guard=one))
@@ -246,9 +292,11 @@ def _side(stair: Stair, side: int, timber: Timber, guard: GuardFound) -> Edge:
     way = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m)
     away = (-way[0], -way[1]) if side == 0 else way
     return Edge(
-        index=-1 - side, start=(x - edge.out[0] * back_m, y - edge.out[1] * back_m),
-        end=(x + edge.out[0] * stair.found.run_m, y + edge.out[1] * stair.found.run_m), out=away,
-    )  # fmt: skip
+        index=-1 - side,
+        start=(x - edge.out[0] * back_m, y - edge.out[1] * back_m),
+        end=(x + edge.out[0] * stair.found.run_m, y + edge.out[1] * stair.found.run_m),
+        out=away,
+    )
 
 
 def build_stairs(b: Builder, stairs: list[Stair]) -> None:
@@ -273,41 +321,58 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
         pitch = (design.width_m - stick.thickness_m) / (found.stringers - 1)
         x, y = edge.at(design.at_m + stick.thickness_m / 2)
         b.add(
-            "stringer", stick, length, (stick.thickness_m, stick.width_m),
+            "stringer",
+            stick,
+            length,
+            (stick.thickness_m, stick.width_m),
             Place(
-                id=f"{b.spec.id}/stair/{design.id}", at=(x, y, -thick_m - half_m / math.cos(lean)), along=down, up=up,
-                about=f"{b.spec.id}/stair/{design.id}", count=found.stringers, step=(across[0] * pitch, across[1] * pitch, 0.0),
+                id=f"{b.spec.id}/stair/{design.id}",
+                at=(x, y, -thick_m - half_m / math.cos(lean)),
+                along=down,
+                up=up,
+                about=f"{b.spec.id}/stair/{design.id}",
+                count=found.stringers,
+                step=(across[0] * pitch, across[1] * pitch, 0.0),
             ),
             (
                 Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
                 Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
             ),
             long_m,
-        )  # fmt: skip
+        )
         for k in range(1, found.risers):
             for half in range(2):
                 out = (k - 1) * design.going_m + (half + 0.5) * (board.width_m + b.spec.board_gap_m)
                 tx, ty = edge.at(design.at_m)
                 b.add(
-                    "tread", board, design.width_m, (board.thickness_m, board.width_m),
+                    "tread",
+                    board,
+                    design.width_m,
+                    (board.thickness_m, board.width_m),
                     Place(
                         id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
                         at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
-                        along=across, up=(edge.out[0], edge.out[1], 0.0),
+                        along=across,
+                        up=(edge.out[0], edge.out[1], 0.0),
                         about=f"{b.spec.id}/stair/{design.id}",
                     ),
-                )  # fmt: skip
+                )
         for number in range(found.handrails):
             rail = rail_of(timber)
             hx, hy = edge.at(design.at_m + (design.width_m if number else 0.0))
             b.add(
-                "handrail", rail, found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m),
+                "handrail",
+                rail,
+                found.run_m / math.cos(lean),
+                (rail.thickness_m, rail.width_m),
                 Place(
                     id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}",
-                    at=(hx, hy, HANDRAIL_M), along=down, up=up,
+                    at=(hx, hy, HANDRAIL_M),
+                    along=down,
+                    up=up,
                     about=f"{b.spec.id}/stair/{design.id}",
                 ),
-            )  # fmt: skip
+            )
         b.fix("deck screw", 4 * found.stringers * max(0, found.risers - 1), (x, y, 0.0), "screw")
 
 
@@ -337,10 +402,18 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     timber.board.thickness_m + timber.stringer.width_m / math.cos(lean), stair.found.rise_m + nosing(at)
                 )
                 b.add(
-                    "guard post", post, tall + below, (post.thickness_m, post.width_m),
-                    Place(id=f"{name}/{k}", at=(x, y, nosing(at) - below), along=UP, up=level,
-                          about=f"{b.spec.id}/stair/{stair.design.id}"),
-                )  # fmt: skip
+                    "guard post",
+                    post,
+                    tall + below,
+                    (post.thickness_m, post.width_m),
+                    Place(
+                        id=f"{name}/{k}",
+                        at=(x, y, nosing(at) - below),
+                        along=UP,
+                        up=level,
+                        about=f"{b.spec.id}/stair/{stair.design.id}",
+                    ),
+                )
                 b.fix("guard anchor", 1, (x, y, nosing(at)), "connector")
             for k, (start, end) in enumerate(zip(run.posts_m, run.posts_m[1:], strict=False)):
                 begins, clear = start + post.width_m / 2, end - start - post.width_m
@@ -351,23 +424,39 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 )
                 for low, z in enumerate((0.09, tall - 0.09)):
                     b.add(
-                        "guard rail", rail, clear / math.cos(lean), (rail.thickness_m, rail.width_m),
-                        Place(id=f"{name}/rail/{k}/{low}", at=(x, y, nosing(begins) + z), along=down, up=up,
-                              about=f"{b.spec.id}/stair/{stair.design.id}"), cuts,
+                        "guard rail",
+                        rail,
+                        clear / math.cos(lean),
+                        (rail.thickness_m, rail.width_m),
+                        Place(
+                            id=f"{name}/rail/{k}/{low}",
+                            at=(x, y, nosing(begins) + z),
+                            along=down,
+                            up=up,
+                            about=f"{b.spec.id}/stair/{stair.design.id}",
+                        ),
+                        cuts,
                         clear / math.cos(lean) + rail.width_m * slope,
-                    )  # fmt: skip
+                    )
                 each = run.balusters // max(1, len(run.posts_m) - 1)
                 pitch = run.gap_m + baluster.width_m
                 at = begins + run.gap_m + baluster.width_m / 2
                 bx, by = edge.at(at)
                 if each:
                     b.add(
-                        "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
+                        "baluster",
+                        baluster,
+                        tall - 0.05,
+                        (baluster.thickness_m, baluster.width_m),
                         Place(
-                            id=f"{name}/balusters/{k}", at=(bx, by, nosing(at) + 0.05), along=UP, up=level, count=each,
+                            id=f"{name}/balusters/{k}",
+                            at=(bx, by, nosing(at) + 0.05),
+                            along=UP,
+                            up=level,
+                            count=each,
                             about=f"{b.spec.id}/stair/{stair.design.id}",
                             step=(level[0] * pitch, level[1] * pitch, -pitch * slope),
                         ),
-                    )  # fmt: skip
+                    )
             x, y = edge.at(run.posts_m[0])
             b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")

@@ -189,9 +189,15 @@ def frame(
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
     return Frame(
-        outline=framing, plan=plan, flip=flip, joists=joists, beams=tuple(beams), on_house=on_house,
-        conflicts=tuple(dict.fromkeys(conflicts)), notes=tuple(notes),
-    )  # fmt: skip
+        outline=framing,
+        plan=plan,
+        flip=flip,
+        joists=joists,
+        beams=tuple(beams),
+        on_house=on_house,
+        conflicts=tuple(dict.fromkeys(conflicts)),
+        notes=tuple(notes),
+    )
 
 
 def _house_edge(plan: Outline) -> Span:

@@ -61,12 +61,20 @@ def reckon_guards(
             sold_with(timber.joist, "post"), key=lambda item: (item.species != timber.guard_post.species, item.width_m)
         )
     ask = GuardAsk(
-        edges=tuple(edges), post=timber.guard_post, baluster=timber.baluster, rail=cap_of(timber),
+        edges=tuple(edges),
+        post=timber.guard_post,
+        baluster=timber.baluster,
+        rail=cap_of(timber),
         spacing_max_m=spec.guard.spacing_max_m,
-        height_m=spec.guard.height_m, lever_m=spec.guard.lever_m, anchor_rating_n=spec.guard.anchor_rating_n,
-        always=spec.guard.always, boards_m=timber.board.thickness_m, wet=spec.wet, board=rail_of(timber),
+        height_m=spec.guard.height_m,
+        lever_m=spec.guard.lever_m,
+        anchor_rating_n=spec.guard.anchor_rating_n,
+        always=spec.guard.always,
+        boards_m=timber.board.thickness_m,
+        wet=spec.wet,
+        board=rail_of(timber),
         dwelling_units=spec.dwelling_units,
-    )  # fmt: skip
+    )
     try:
         for post in posts:
             ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
@@ -98,10 +106,18 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
         ends = post + (half if last else 0.0)
         x, y = edge_point(edge, begins, inset_m)
         b.add(
-            "guard cap", board, ends - begins, (board.thickness_m, board.width_m),
-            Place(id=f"{name}/cap/{k}", at=(x, y, b.guard_m), along=along, up=(edge.out[0], edge.out[1], 0.0),
-                  about=f"{b.spec.id}/guard"),
-        )  # fmt: skip
+            "guard cap",
+            board,
+            ends - begins,
+            (board.thickness_m, board.width_m),
+            Place(
+                id=f"{name}/cap/{k}",
+                at=(x, y, b.guard_m),
+                along=along,
+                up=(edge.out[0], edge.out[1], 0.0),
+                about=f"{b.spec.id}/guard",
+            ),
+        )
         begins = ends
 
 
@@ -121,39 +137,71 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 continue
             x, y = edge_point(edge, at, inset)
             b.add(
-                "guard post", post, tall + below, (post.thickness_m, post.width_m),
-                Place(id=f"{b.spec.id}/guard/{number}/{k}", at=(x, y, -below), along=UP, up=along,
-                      about=f"{b.spec.id}/guard"),
-            )  # fmt: skip
+                "guard post",
+                post,
+                tall + below,
+                (post.thickness_m, post.width_m),
+                Place(
+                    id=f"{b.spec.id}/guard/{number}/{k}",
+                    at=(x, y, -below),
+                    along=UP,
+                    up=along,
+                    about=f"{b.spec.id}/guard",
+                ),
+            )
             b.fix("guard anchor", 1, (x, y, 0.0), "connector")
             behind, way = _block(b, edge, at)
             b.add(
-                "blocking", timber.joist, b.spec.spacing_m - timber.joist.thickness_m,
+                "blocking",
+                timber.joist,
+                b.spec.spacing_m - timber.joist.thickness_m,
                 (timber.joist.thickness_m, timber.joist.width_m),
                 Place(
-                    id=f"{b.spec.id}/guard/{number}/block-{k}", at=(*behind, -below + timber.joist.width_m / 2), along=way, up=UP,
+                    id=f"{b.spec.id}/guard/{number}/block-{k}",
+                    at=(*behind, -below + timber.joist.width_m / 2),
+                    along=way,
+                    up=UP,
                     about=f"{b.spec.id}/guard",
-                    count=2, step=(way[1] * timber.joist.thickness_m, way[0] * timber.joist.thickness_m, 0.0),
+                    count=2,
+                    step=(way[1] * timber.joist.thickness_m, way[0] * timber.joist.thickness_m, 0.0),
                 ),
-            )  # fmt: skip
+            )
         for start, end in zip(run.posts_m, run.posts_m[1:], strict=False):
             clear = end - start - post.width_m
             x, y = edge_point(edge, start + post.width_m / 2, inset)
             for z in (0.09, high):
                 b.add(
-                    "guard rail", rail, clear, (rail.thickness_m, rail.width_m),
-                    Place(id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}", at=(x, y, z), along=along, up=UP,
-                          about=f"{b.spec.id}/guard"),
-                )  # fmt: skip
+                    "guard rail",
+                    rail,
+                    clear,
+                    (rail.thickness_m, rail.width_m),
+                    Place(
+                        id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}",
+                        at=(x, y, z),
+                        along=along,
+                        up=UP,
+                        about=f"{b.spec.id}/guard",
+                    ),
+                )
             each = run.balusters // max(1, len(run.posts_m) - 1)
             if each:
                 pitch = run.gap_m + baluster.width_m
                 bx, by = edge_point(edge, start + post.width_m / 2 + run.gap_m + baluster.width_m / 2, inset)
                 b.add(
-                    "baluster", baluster, tall - 0.05, (baluster.thickness_m, baluster.width_m),
-                    Place(id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}", at=(bx, by, 0.05), along=UP, up=along,
-                          about=f"{b.spec.id}/guard", count=each, step=(along[0] * pitch, along[1] * pitch, 0.0)),
-                )  # fmt: skip
+                    "baluster",
+                    baluster,
+                    tall - 0.05,
+                    (baluster.thickness_m, baluster.width_m),
+                    Place(
+                        id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}",
+                        at=(bx, by, 0.05),
+                        along=UP,
+                        up=along,
+                        about=f"{b.spec.id}/guard",
+                        count=each,
+                        step=(along[0] * pitch, along[1] * pitch, 0.0),
+                    ),
+                )
         x, y = edge_point(edge, run.posts_m[0], inset)
         _caps(b, f"{b.spec.id}/guard/{number}", run, inset)
         b.fix("deck screw", 4 * run.balusters, (x, y, 0.0), "screw")

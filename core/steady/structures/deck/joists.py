@@ -109,13 +109,20 @@ def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     span_m, past_m = frame.longest_span_m, frame.longest_past_m
     try:
         between = found.check_member(
-            wood, dead=effects.between(dead, live)[0], live=effects.between(dead, live)[1], span_m=span_m, about=about,
-        )  # fmt: skip
+            wood,
+            dead=effects.between(dead, live)[0],
+            live=effects.between(dead, live)[1],
+            span_m=span_m,
+            about=about,
+        )
         found.members("Joists", about, between, "between supports")
         over = found.check_member(
-            wood, dead=effects.over(dead, live)[0], live=effects.over(dead, live)[1],
-            span_m=max(2 * past_m, 0.01), about=about,
-        )  # fmt: skip
+            wood,
+            dead=effects.over(dead, live)[0],
+            live=effects.over(dead, live)[1],
+            span_m=max(2 * past_m, 0.01),
+            about=about,
+        )
         if effects.dead_hog + effects.live_hog > 0:
             kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
             found.members("Joists", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
@@ -195,37 +202,53 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     if worst_needs <= 1e-6 or math.isinf(worst_has):
         return
     has_step = Step(
-        symbol="R_d", value=max(worst_has, 1e-9) / u.force_n, unit=u.force, formula="k_d * w_d * r_d" if worst_has > 1e-9 else "",
+        symbol="R_d",
+        value=max(worst_has, 1e-9) / u.force_n,
+        unit=u.force,
+        formula="k_d * w_d * r_d" if worst_has > 1e-9 else "",
         inputs=(
-            ("k_d", dead_share, ""), ("w_d", dead / u.line_n_per_m, u.line), ("r_d", lengths[0] / u.span_m, u.span),
+            ("k_d", dead_share, ""),
+            ("w_d", dead / u.line_n_per_m, u.line),
+            ("r_d", lengths[0] / u.span_m, u.span),
         ),
         source="statics: r_d is the length of joist that presses there, all of it loaded",
         says="dead load at that support of one joist holds it down",
-    )  # fmt: skip
+    )
     needs_step = Step(
-        symbol="R_up", value=worst_needs / u.force_n, unit=u.force, formula="k_l * w_l * r_l",
+        symbol="R_up",
+        value=worst_needs / u.force_n,
+        unit=u.force,
+        formula="k_l * w_l * r_l",
         inputs=(
-            ("k_l", live_factor, ""), ("w_l", live / u.line_n_per_m, u.line), ("r_l", lengths[1] / u.span_m, u.span),
+            ("k_l", live_factor, ""),
+            ("w_l", live / u.line_n_per_m, u.line),
+            ("r_l", lengths[1] / u.span_m, u.span),
         ),
         source="statics: r_l is the length of joist that lifts there, loaded where it lifts most",
         says="people elsewhere on the joist lift it there",
-    )  # fmt: skip
+    )
     if worst_needs <= worst_has:
         found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")
         return
     net = Step(
-        symbol="R_net", value=(worst_needs - worst_has) / u.force_n, unit=u.force, formula="R_up - R_d",
+        symbol="R_net",
+        value=(worst_needs - worst_has) / u.force_n,
+        unit=u.force,
+        formula="R_up - R_d",
         inputs=(("R_up", needs_step.value, u.force), ("R_d", worst_has / u.force_n, u.force)),
-        source="statics", says="what a tie at that support must hold",
-    )  # fmt: skip
+        source="statics",
+        says="what a tie at that support must hold",
+    )
     found.gap(
-        "Back ends stay down", about,
+        "Back ends stay down",
+        about,
         OutsideScope(
             f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
             "a tie or hanger rated for it by its maker, or a shorter overhang",
         ),
-        crew=True, needs=net,
-    )  # fmt: skip
+        crew=True,
+        needs=net,
+    )
 
 
 def factored(found: Found, dead: float, live: float, symbol: str, unit_n: float, unit: str, says: str) -> Step:
@@ -233,10 +256,14 @@ def factored(found: Found, dead: float, live: float, symbol: str, unit_n: float,
     cases = floor_cases(found.book, "")
     case = max(cases, key=lambda one: one.total(dead, live))
     return Step(
-        symbol=symbol, value=case.total(dead, live) / unit_n, unit=unit, formula="g_D * D + g_L * L",
+        symbol=symbol,
+        value=case.total(dead, live) / unit_n,
+        unit=unit,
+        formula="g_D * D + g_L * L",
         inputs=(("g_D", case.dead, ""), ("D", dead / unit_n, unit), ("g_L", case.live, ""), ("L", live / unit_n, unit)),
-        source=case.source or "statics", says=f"{case.name}: {says}",
-    )  # fmt: skip
+        source=case.source or "statics",
+        says=f"{case.name}: {says}",
+    )
 
 
 def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str) -> None:
@@ -275,18 +302,31 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
         found.at_least("Joists lie far enough on the beam", about, has, least, (), says)
         try:
             seat = book.seat(
-                replace(wood, shared=False), load.floor.load, width_m=timber.joist.thickness_m, length_m=length_m,
-                from_end_m=frame.longest_past_m if says == "on the beam" else 0.0, kind="discrete",
-            )  # fmt: skip
+                replace(wood, shared=False),
+                load.floor.load,
+                width_m=timber.joist.thickness_m,
+                length_m=length_m,
+                from_end_m=frame.longest_past_m if says == "on the beam" else 0.0,
+                kind="discrete",
+            )
         except (OutsideScope, ValueError) as refused:
             outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
             found.gap("Joists bear on the beam", about, outside)
             continue
         demand = factored(found, *on_beam, "R", u.force_n, u.force, f"one joist {says}")
         capacity = seat.capacity
-        limit = capacity if capacity.unit == u.force else Step(
-            symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
-        )  # fmt: skip
+        limit = (
+            capacity
+            if capacity.unit == u.force
+            else Step(
+                symbol="R_max",
+                value=si(capacity) / u.force_n,
+                unit=u.force,
+                formula="",
+                inputs=(),
+                source=capacity.source,
+            )
+        )
         found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), f"square to the grain, {says}")
 
 
@@ -297,19 +337,24 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = Step(
-            symbol="R_max", value=rating / u.force_n, unit=u.force, formula="", inputs=(),
+            symbol="R_max",
+            value=rating / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
             source="user: the maker's number with the crew's own safety factor",
-        )  # fmt: skip
+        )
         found.at_most("Hangers on the beams hold", about, demand, limit, (), "every nail in")
         return
     found.gap(
-        "Hangers on the beams hold", about,
+        "Hangers on the beams hold",
+        about,
         OutsideScope(
             f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,
-    )  # fmt: skip
+    )
 
 
 def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> float:
@@ -345,11 +390,15 @@ def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
     dead = floor.dead_pa * spec.spacing_m / 2
     try:
         checks = check_member(
-            book, wood,
-            dead=Action(moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384),
+            book,
+            wood,
+            dead=Action(
+                moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+            ),
             live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
-            span_m=span_m, about=f"{spec.id}/joists",
-        )  # fmt: skip
+            span_m=span_m,
+            about=f"{spec.id}/joists",
+        )
     except OutsideScope as refused:
         found.gap("Joists carry one person", f"{spec.id}/joists", refused)
         return

@@ -56,10 +56,14 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
         )
         spacing_m = spacing_m or si(printed)
         has = Step(
-            symbol="s", value=spacing_m / u.size_m, unit=u.size, formula="", inputs=(),
+            symbol="s",
+            value=spacing_m / u.size_m,
+            unit=u.size,
+            formula="",
+            inputs=(),
             source="user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
             says=f"between {design.fixing}s",
-        )  # fmt: skip
+        )
         found.at_most(
             "Ledger fixings stand close enough",
             about,
@@ -77,9 +81,11 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
     _hangers(found, frame, about)
     if timber.joist.width_m < 7.2 * IN and not book.metric:
         found.gap(
-            "Ledger is deep enough", about,
-            OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"), Basis.TABLE,
-        )  # fmt: skip
+            "Ledger is deep enough",
+            about,
+            OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
+            Basis.TABLE,
+        )
     return spacing_m
 
 
@@ -121,22 +127,27 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     rating = spec.ledger.fixing_rating_n
     if rating > 0:
         limit = Step(
-            symbol="P_max", value=rating / u.force_n, unit=u.force, formula="", inputs=(),
+            symbol="P_max",
+            value=rating / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
             source="user: the maker's number with the crew's own safety factor",
-        )  # fmt: skip
+        )
         found.at_most("Ledger fixing holds", about, demand, limit, (), spec.ledger.fixing)
         return
     if any(c.about == about and c.basis is Basis.TABLE for c in found.checks):
         # The table is the school's own answer for these fixings; the load on each stands beside it.
         return
     found.gap(
-        "Ledger fixing holds", about,
+        "Ledger fixing holds",
+        about,
         OutsideScope(
             f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {said(demand)}",
             "the maker's number for one fixing, with a safety factor in it",
         ),
         crew=True,
-    )  # fmt: skip
+    )
 
 
 def _hangers(found: Found, frame: Frame, about: str) -> None:
@@ -145,19 +156,24 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = Step(
-            symbol="R_max", value=rating / u.force_n, unit=u.force, formula="", inputs=(),
+            symbol="R_max",
+            value=rating / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
             source="user: the maker's number with the crew's own safety factor",
-        )  # fmt: skip
+        )
         found.at_most("Joist hanger holds", about, demand, limit, (), "every nail in")
         return
     found.gap(
-        "Joist hanger holds", about,
+        "Joist hanger holds",
+        about,
         OutsideScope(
             f"no rating of the hangers is entered; each must hold {said(demand)}",
             "the maker's number for one hanger with every nail in it",
         ),
         crew=True,
-    )  # fmt: skip
+    )
 
 
 def edges(in_inches: bool) -> str:

@@ -60,9 +60,12 @@ class Envelope:
 
 
 def pieces(
-    from_m: float, to_m: float, supports: tuple[float, ...], unbroken: bool,
+    from_m: float,
+    to_m: float,
+    supports: tuple[float, ...],
+    unbroken: bool,
     loads: tuple[tuple[float, float, float], ...] = (),
-) -> list[Piece]:  # fmt: skip
+) -> list[Piece]:
     """A member as it is jointed: one piece, or one for each span with the overhangs on the outer ones."""
     if unbroken or len(supports) < 3:
         return [Piece(from_m, to_m, supports, loads)]
@@ -127,13 +130,20 @@ def envelope(piece: Piece) -> Envelope:
     most = tuple(sum(max(0.0, one.reactions_n[k]) for one in alone) for k in range(len(supports)))
     least = tuple(sum(min(0.0, one.reactions_n[k]) for one in alone) for k in range(len(supports)))
     return Envelope(
-        dead_sag=dead[0], live_sag=max(row[0] for row in live),
-        dead_hog=dead[1], live_hog=max(row[1] for row in live),
-        dead_shear=dead[2], live_shear=max(row[2] for row in live),
-        dead_drop=dead[3], live_drop=max(row[3] for row in live),
-        dead_tip=dead[4], live_tip=max(row[4] for row in live),
-        reactions=everywhere.reactions_n, most=most, least=least,
-    )  # fmt: skip
+        dead_sag=dead[0],
+        live_sag=max(row[0] for row in live),
+        dead_hog=dead[1],
+        live_hog=max(row[1] for row in live),
+        dead_shear=dead[2],
+        live_shear=max(row[2] for row in live),
+        dead_drop=dead[3],
+        live_drop=max(row[3] for row in live),
+        dead_tip=dead[4],
+        live_tip=max(row[4] for row in live),
+        reactions=everywhere.reactions_n,
+        most=most,
+        least=least,
+    )
 
 
 def _effects(one: Solved, length: float, supports: Sequence[float]) -> tuple[float, float, float, float, float]:

@@ -24,50 +24,80 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
     per_line = u.pressure_pa * u.span_m / u.line_n_per_m
     steps = [
         Step(
-            symbol="w", value=total * spacing * per_line, unit=u.line, formula=f"{per_line:g} * q * s",
-            inputs=(("q", total, u.pressure), ("s", spacing, u.span)), source="statics", says=f"along {joist.id}",
+            symbol="w",
+            value=total * spacing * per_line,
+            unit=u.line,
+            formula=f"{per_line:g} * q * s",
+            inputs=(("q", total, u.pressure), ("s", spacing, u.span)),
+            source="statics",
+            says=f"along {joist.id}",
         )
-    ]  # fmt: skip
+    ]
     parts = effects.reactions if len(effects.reactions) == len(joist.on) else ()
     for name, reaction in zip(joist.on, parts, strict=False):
         says = f"{joist.id} on {name or ('the ledger' if frame.on_house else 'its end')}"
         steps.append(
             Step(
-                symbol="R", value=reaction * load.total_pa * spec.spacing_m / u.force_n, unit=u.force, formula="", inputs=(),
-                source="statics: three-moment equations", says=says,
+                symbol="R",
+                value=reaction * load.total_pa * spec.spacing_m / u.force_n,
+                unit=u.force,
+                formula="",
+                inputs=(),
+                source="statics: three-moment equations",
+                says=says,
             )
-        )  # fmt: skip
+        )
     run = next(run for run in frame.beams if run.id in joist.on)
     post_near = min(range(len(run.posts)), key=lambda k: abs(run.posts[k].u_m - joist.u_m))
     unbroken = runs_on(spec)
     carries = run.carries_m(unbroken)
     steps.append(
         Step(
-            symbol="w_b", value=load.total_pa * carries / u.line_n_per_m, unit=u.line, formula="", inputs=(),
-            source="statics", says=f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
+            symbol="w_b",
+            value=load.total_pa * carries / u.line_n_per_m,
+            unit=u.line,
+            formula="",
+            inputs=(),
+            source="statics",
+            says=f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
         )
-    )  # fmt: skip
+    )
     _, whole = effects_of(run, unbroken)
     post = next(item for item in posts if item.at.id == run.posts[post_near].id)
     steps.append(
         Step(
-            symbol="R_p", value=whole.reactions[post_near] * load.total_pa / u.force_n, unit=u.force, formula="", inputs=(),
-            source="statics: the beam unbroken over its posts", says=f"{run.id} on post {post.at.id}, everything loaded",
+            symbol="R_p",
+            value=whole.reactions[post_near] * load.total_pa / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
+            source="statics: the beam unbroken over its posts",
+            says=f"{run.id} on post {post.at.id}, everything loaded",
         )
-    )  # fmt: skip
+    )
     steps.append(
         Step(
-            symbol="N", value=post.load_n / u.force_n, unit=u.force, formula="", inputs=(), source="statics",
+            symbol="N",
+            value=post.load_n / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
+            source="statics",
             says="on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
         )
-    )  # fmt: skip
+    )
     area = post.width_m**2 * (math.pi / 4 if spec.footing_shape == "round" else 1.0)
     steps.append(
         Step(
-            symbol="q_s", value=post.load_n / area / u.pressure_pa, unit=u.pressure, formula="", inputs=(), source="statics",
+            symbol="q_s",
+            value=post.load_n / area / u.pressure_pa,
+            unit=u.pressure,
+            formula="",
+            inputs=(),
+            source="statics",
             says="on the soil under it",
         )
-    )  # fmt: skip
+    )
     return [
         Detail(
             id=f"{spec.id}/path",

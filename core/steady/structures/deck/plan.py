@@ -108,9 +108,16 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
         _live_is_enough(found, site)
     _out_of_scope(found, site)
     return Reckoned(
-        found=found, timber=timber, frame=laid, posts=posts, stairs=stairs, guard=guard, ledger_spacing_m=spacing_m,
-        conflicts=conflicts, notes=notes,
-    )  # fmt: skip
+        found=found,
+        timber=timber,
+        frame=laid,
+        posts=posts,
+        stairs=stairs,
+        guard=guard,
+        ledger_spacing_m=spacing_m,
+        conflicts=conflicts,
+        notes=notes,
+    )
 
 
 def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
@@ -176,12 +183,14 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         views=(
             Projection(name="plan", title="Framing plan, from above", how="above"),
             Projection(
-                name="section", title="Section along the joists", how="along y" if laid.flip else "along x",
+                name="section",
+                title="Section along the joists",
+                how="along y" if laid.flip else "along x",
                 datum="finished deck, 0",
             ),
         ),
         targets=tuple(post_targets(marks, footings, (handle.id for handle in handles if handle.holds))),
-    )  # fmt: skip
+    )
 
 
 def _live_is_enough(found: Found, site: Site) -> None:
@@ -203,10 +212,18 @@ def _counts(spec: DeckSpec, laid: Frame, parts: list[Part], holes: int, stairs: 
         return float(sum(part.count for part in parts if part.role == role))
 
     return {
-        "posts": float(holes), "holes": float(holes), "beams": float(len(laid.beams)), "joists": of("joist"),
-        "fixings": 1.0 if laid.on_house else 0.0, "sills": of("sill"), "guard posts": of("guard post"),
-        "balusters": of("baluster"), "boards": of("decking"), "stairs": float(stairs), "looks": 1.0,
-    }  # fmt: skip
+        "posts": float(holes),
+        "holes": float(holes),
+        "beams": float(len(laid.beams)),
+        "joists": of("joist"),
+        "fixings": 1.0 if laid.on_house else 0.0,
+        "sills": of("sill"),
+        "guard posts": of("guard post"),
+        "balusters": of("baluster"),
+        "boards": of("decking"),
+        "stairs": float(stairs),
+        "looks": 1.0,
+    }
 
 
 def _plies(found: Found, timber: Timber) -> None:
@@ -301,17 +318,27 @@ def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:
     for run in laid.beams:
         made.append(
             Handle(
-                id=f"{spec.id}/beam/{run.id}", field=field(run.id), line=f"{spec.id}/{across}", station_m=run.v_m,
-                locked=run.id in pins, axis=across, holds=True,
+                id=f"{spec.id}/beam/{run.id}",
+                field=field(run.id),
+                line=f"{spec.id}/{across}",
+                station_m=run.v_m,
+                locked=run.id in pins,
+                axis=across,
+                holds=True,
             )
-        )  # fmt: skip
+        )
         for post in run.posts:
             made.append(
                 Handle(
-                    id=f"{spec.id}/post/{post.id}", field=field(post.id), line=f"{spec.id}/{along}", station_m=post.u_m,
-                    locked=post.id in pins, axis=along, holds=True,
+                    id=f"{spec.id}/post/{post.id}",
+                    field=field(post.id),
+                    line=f"{spec.id}/{along}",
+                    station_m=post.u_m,
+                    locked=post.id in pins,
+                    axis=along,
+                    holds=True,
                 )
-            )  # fmt: skip
+            )
     _, _, right, high = laid.plan.box
     edges: tuple[tuple[str, Literal["x", "y"], float], ...] = (("right", "x", right), ("front", "y", high))
     for name, axis, at in edges:

@@ -59,8 +59,13 @@ class PostFound:
 
 
 def reckon_posts(
-    found: Found, frame: Frame, timber: Timber, site: Site, reactions: dict[str, tuple[float, float]], conflicts: list[str]
-) -> list[PostFound]:  # fmt: skip
+    found: Found,
+    frame: Frame,
+    timber: Timber,
+    site: Site,
+    reactions: dict[str, tuple[float, float]],
+    conflicts: list[str],
+) -> list[PostFound]:
     """Every post with its footing."""
     spec = found.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
@@ -135,18 +140,29 @@ def _column(
                 wood, load.load if case.live else "permanent", Standing(height_m=tall_m, end_factor=end)
             )
             demand = Step(
-                symbol="N", value=case.total(*reaction) / u.force_n, unit=u.force, formula="g_D * D + g_L * L",
+                symbol="N",
+                value=case.total(*reaction) / u.force_n,
+                unit=u.force,
+                formula="g_D * D + g_L * L",
                 inputs=(
-                    ("g_D", case.dead, ""), ("D", reaction[0] / u.force_n, u.force),
-                    ("g_L", case.live, ""), ("L", reaction[1] / u.force_n, u.force),
+                    ("g_D", case.dead, ""),
+                    ("D", reaction[0] / u.force_n, u.force),
+                    ("g_L", case.live, ""),
+                    ("L", reaction[1] / u.force_n, u.force),
                 ),
-                source=case.source or "statics", says=f"{case.name}: the beam on this post",
-            )  # fmt: skip
+                source=case.source or "statics",
+                says=f"{case.name}: the beam on this post",
+            )
             capacity = column.capacity
             if capacity.unit != u.force:
                 capacity = Step(
-                    symbol="N_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
-                )  # fmt: skip
+                    symbol="N_max",
+                    value=si(capacity) / u.force_n,
+                    unit=u.force,
+                    formula="",
+                    inputs=(),
+                    source=capacity.source,
+                )
             use = demand.value / capacity.value
             if best is None or use > best[0]:
                 best = use, demand, capacity, column.buckling
@@ -159,9 +175,7 @@ def _column(
         if spec.seat == "beside":
             raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "reckon it")
         area_m2 = sum(reaction) / found.load.total_pa
-        limit = book.post_height(
-            wood, area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""
-        )  # fmt: skip
+        limit = book.post_height(wood, area_m2=area_m2, floor=load, longest_m=None, table=True, edition="")
         height = found.length_step("h", tall_m, "post, from its base to the beam")
         found.at_most(
             "Post is tall",
@@ -183,7 +197,7 @@ def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
 
 def _upright(
     found: Found, frame: Frame, timber: Timber, about: str, height_m: float, reaction: tuple[float, float]
-) -> None:  # fmt: skip
+) -> None:
     """What keeps a deck that no house holds from racking: knee braces both ways, or posts fixed in the ground."""
     spec, book = found.spec, found.book
     if spec.bridge is not None or (frame.on_house and spec.upright != "knee braces"):
@@ -193,16 +207,22 @@ def _upright(
     if spec.upright == "none":
         if height_m > SQUAT_M:
             found.gap(
-                name, f"{spec.id}/post",
-                OutsideScope("nothing keeps a deck without a house from racking", "knee braces, or posts fixed in the ground"),
-            )  # fmt: skip
+                name,
+                f"{spec.id}/post",
+                OutsideScope(
+                    "nothing keeps a deck without a house from racking", "knee braces, or posts fixed in the ground"
+                ),
+            )
         return
     total = sum(reaction)
     push = Step(
-        symbol="H", value=LATERAL_SHARE * total / u.force_n, unit=u.force, formula="k * R",
+        symbol="H",
+        value=LATERAL_SHARE * total / u.force_n,
+        unit=u.force,
+        formula="k * R",
         inputs=(("k", LATERAL_SHARE, ""), ("R", total / u.force_n, u.force)),
         source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
-    )  # fmt: skip
+    )
     leg_m = brace_leg_m(spec, height_m)
     if spec.upright == "knee braces" and leg_m <= 0:
         return
@@ -213,19 +233,26 @@ def _upright(
     arm_m = height_m if spec.upright == "fixed posts" else max(height_m - leg_m, 0.0)
     arm = arm_m / u.span_m
     moment = Step(
-        symbol="M", value=push.value * arm, unit=u.moment, formula="H * a",
-        inputs=(("H", push.value, u.force), ("a", arm, u.span)), source="statics",
+        symbol="M",
+        value=push.value * arm,
+        unit=u.moment,
+        formula="H * a",
+        inputs=(("H", push.value, u.force), ("a", arm, u.span)),
+        source="statics",
         says="at the ground" if spec.upright == "fixed posts" else "where the brace meets the post",
-    )  # fmt: skip
+    )
     design = book.factored(moment, "M_d")
     try:
         use = book.column_use(
-            post_wood(timber.post, spec), "wind",
+            post_wood(timber.post, spec),
+            "wind",
             Standing(
-                height_m=max(height_m, 0.05), axial_n=total * book.load_factor, moment_n_m=si(design),
+                height_m=max(height_m, 0.05),
+                axial_n=total * book.load_factor,
+                moment_n_m=si(design),
                 end_factor=FREE_POST if spec.upright == "fixed posts" else 1.0,
             ),
-        )  # fmt: skip
+        )
     except OutsideScope as refused:
         found.gap(name, about, refused)
         return
@@ -236,22 +263,22 @@ def _upright(
         _brace(found, timber, about, height_m, leg_m, push, Asks.SAFETY)
 
 
-def _brace(
-    found: Found, timber: Timber, about: str, height_m: float, leg_m: float, push: Step, asks: Asks
-) -> None:  # fmt: skip
+def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: float, push: Step, asks: Asks) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = found.spec, found.book
     u = book.units
     c, h = leg_m / u.span_m, height_m / u.span_m
     force = Step(
-        symbol="F", value=math.sqrt(2) * push.value * h / c, unit=u.force, formula="sqrt(2) * H * h / c",
-        inputs=(("H", push.value, u.force), ("h", h, u.span), ("c", c, u.span)), source="statics: brace at 45 degrees",
+        symbol="F",
+        value=math.sqrt(2) * push.value * h / c,
+        unit=u.force,
+        formula="sqrt(2) * H * h / c",
+        inputs=(("H", push.value, u.force), ("h", h, u.span), ("c", c, u.span)),
+        source="statics: brace at 45 degrees",
         says="one brace takes the whole push of its post",
-    )  # fmt: skip
+    )
     try:
-        column = book.column(
-            post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * leg_m)
-        )  # fmt: skip
+        column = book.column(post_wood(timber.joist, spec), "wind", Standing(height_m=math.sqrt(2) * leg_m))
     except OutsideScope as refused:
         found.gap("Knee brace buckles", about, refused)
         return
@@ -273,13 +300,15 @@ def _brace(
         return
     _brace_bolts(found, timber, about, force)
     found.gap(
-        "Post base holds sideways", about,
+        "Post base holds sideways",
+        about,
         OutsideScope(
             f"no rating of the bases is entered; each must hold {said(push)} sideways",
             "the maker's number for one base, sideways and in pull",
         ),
-        crew=True, needs=push,
-    )  # fmt: skip
+        crew=True,
+        needs=push,
+    )
 
 
 def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
@@ -289,10 +318,14 @@ def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
     try:
         each, mode = book.fastener_lateral(
             FixingAsk(
-                fastener="bolt", diameter_m=0.5 * IN, side_m=timber.joist.thickness_m, main_m=timber.post.width_m,
-                wood=timber.joist.species or timber.joist.grade, angle_rad=math.pi / 4,
+                fastener="bolt",
+                diameter_m=0.5 * IN,
+                side_m=timber.joist.thickness_m,
+                main_m=timber.post.width_m,
+                wood=timber.joist.species or timber.joist.grade,
+                angle_rad=math.pi / 4,
             )
-        )  # fmt: skip
+        )
         if book.load_factor != 1.0:
             raise OutsideScope(
                 "this school's values of bolts are characteristic and not brought to design level here", ""
@@ -303,17 +336,31 @@ def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
         found.gap(name, about, OutsideScope(text, "brace connectors with their maker's rating"), crew=True, needs=force)
         return
     limit = Step(
-        symbol="R_max", value=2 * si(each) / u.force_n * 1.6 * 0.7, unit=u.force, formula="n * Z * C_D * C_M",
+        symbol="R_max",
+        value=2 * si(each) / u.force_n * 1.6 * 0.7,
+        unit=u.force,
+        formula="n * Z * C_D * C_M",
         inputs=(("n", 2.0, ""), ("Z", si(each) / u.force_n, u.force), ("C_D", 1.6, ""), ("C_M", 0.7, "")),
-        source="nds: 12.3; high; wet service 11.3.3 medium", says=f"2 bolts 1/2 in, one plane, mode {mode}",
-    )  # fmt: skip
+        source="nds: 12.3; high; wet service 11.3.3 medium",
+        says=f"2 bolts 1/2 in, one plane, mode {mode}",
+    )
     found.at_most(name, about, force, limit, (each,), "both directions", asks=Asks.SAFETY)
 
 
 def _footing(
-    found: Found, frame: Frame, timber: Timber, site: Site, post: PostAt, where: Point, deck_m: float, top_m: float,
-    foot_m: float, reaction: tuple[float, float], soil: Soil | None, refused: OutsideScope | None,
-) -> PostFound:  # fmt: skip
+    found: Found,
+    frame: Frame,
+    timber: Timber,
+    site: Site,
+    post: PostAt,
+    where: Point,
+    deck_m: float,
+    top_m: float,
+    foot_m: float,
+    reaction: tuple[float, float],
+    soil: Soil | None,
+    refused: OutsideScope | None,
+) -> PostFound:
     spec, book = found.spec, found.book
     u = book.units
     about = f"{spec.id}/post/{post.id}"
@@ -339,12 +386,18 @@ def _footing(
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
     area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
     load = Step(
-        symbol="N", value=load_n / u.force_n, unit=u.force, formula="D + L + W",
+        symbol="N",
+        value=load_n / u.force_n,
+        unit=u.force,
+        formula="D + L + W",
         inputs=(
-            ("D", reaction[0] / u.force_n, u.force), ("L", reaction[1] / u.force_n, u.force), ("W", own_n / u.force_n, u.force),
+            ("D", reaction[0] / u.force_n, u.force),
+            ("L", reaction[1] / u.force_n, u.force),
+            ("W", own_n / u.force_n, u.force),
         ),
-        source="statics", says="service load on the footing, with the post's own weight",
-    )  # fmt: skip
+        source="statics",
+        says="service load on the footing, with the post's own weight",
+    )
     if soil is None:
         assert refused is not None
         found.gap("Ground bears", about, refused)
@@ -352,16 +405,27 @@ def _footing(
         area_unit = area_m2 / u.span_m**2
         per = u.force_n / u.span_m**2 / u.pressure_pa
         pressure = Step(
-            symbol="q", value=load.value / area_unit * per, unit=u.pressure,
+            symbol="q",
+            value=load.value / area_unit * per,
+            unit=u.pressure,
             formula=f"{per:g} * N / A" if per != 1 else "N / A",
-            inputs=(("N", load.value, u.force), ("A", area_unit, f"{u.span}2")), source="statics: service load over the pad",
-        )  # fmt: skip
+            inputs=(("N", load.value, u.force), ("A", area_unit, f"{u.span}2")),
+            source="statics: service load over the pad",
+        )
         bears, heavier = soil.bearing_pa / u.pressure_pa, NET_N_PER_M3 * u.span_m / u.pressure_pa
         limit = Step(
-            symbol="q_net", value=bears - heavier * deep_m / u.span_m, unit=u.pressure, formula="q_s - g * t",
-            inputs=(("q_s", bears, u.pressure), ("g", heavier, f"{u.pressure}/{u.span}"), ("t", deep_m / u.span_m, u.span)),
-            source=soil.source, says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
-        )  # fmt: skip
+            symbol="q_net",
+            value=bears - heavier * deep_m / u.span_m,
+            unit=u.pressure,
+            formula="q_s - g * t",
+            inputs=(
+                ("q_s", bears, u.pressure),
+                ("g", heavier, f"{u.pressure}/{u.span}"),
+                ("t", deep_m / u.span_m, u.span),
+            ),
+            source=soil.source,
+            says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
+        )
         found.at_most("Ground bears", about, pressure, limit, (load,), soil.says, fitted=not spec.footing_width_m)
         _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
     depth = _depth(found, frame, site, about, deck_m, width_m, reaction, top_m)
@@ -370,9 +434,14 @@ def _footing(
     for name, step in depth.demands:
         if step.value > 0:
             has = Step(
-                symbol="d_has", value=built_m / u.span_m, unit=u.span, formula="", inputs=(), source=DUG if fitted else TYPED,
+                symbol="d_has",
+                value=built_m / u.span_m,
+                unit=u.span,
+                formula="",
+                inputs=(),
+                source=DUG if fitted else TYPED,
                 says="bottom of the concrete under the ground",
-            )  # fmt: skip
+            )
             found.at_least(
                 "Footing is deep enough",
                 about,
@@ -393,10 +462,18 @@ def _footing(
     except OutsideScope:
         pass  # a school without the rule leaves it to the depth
     return PostFound(
-        at=post, site=where, deck_m=deck_m, top_m=top_m, foot_m=foot_m, load_n=load_n, width_m=width_m, depth_m=built_m,
-        depth=depth, width_governed_by="typed by the crew" if spec.footing_width_m else governs,
+        at=post,
+        site=where,
+        deck_m=deck_m,
+        top_m=top_m,
+        foot_m=foot_m,
+        load_n=load_n,
+        width_m=width_m,
+        depth_m=built_m,
+        depth=depth,
+        width_governed_by="typed by the crew" if spec.footing_width_m else governs,
         embedded_m=built_m if spec.upright == "fixed posts" else 0.0,
-    )  # fmt: skip
+    )
 
 
 def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> float:
@@ -404,9 +481,14 @@ def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) ->
     floor = found.load.floor
     try:
         return found.book.pad_table(
-            area_m2=area_m2, bearing_pa=soil.bearing_pa, live_pa=floor.live_pa, dead_pa=floor.dead_pa, round_pad=round_pad,
-            storeys=None, column_spacing_m=None,
-        ).width_m  # fmt: skip
+            area_m2=area_m2,
+            bearing_pa=soil.bearing_pa,
+            live_pa=floor.live_pa,
+            dead_pa=floor.dead_pa,
+            round_pad=round_pad,
+            storeys=None,
+            column_spacing_m=None,
+        ).width_m
     except (OutsideScope, InputError):
         return 0.0
 
@@ -424,9 +506,14 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
     book, floor = found.book, found.load.floor
     try:
         pad = book.pad_table(
-            area_m2=area_m2, bearing_pa=soil.bearing_pa, live_pa=floor.live_pa, dead_pa=floor.dead_pa, round_pad=round_pad,
-            storeys=None, column_spacing_m=None,
-        )  # fmt: skip
+            area_m2=area_m2,
+            bearing_pa=soil.bearing_pa,
+            live_pa=floor.live_pa,
+            dead_pa=floor.dead_pa,
+            round_pad=round_pad,
+            storeys=None,
+            column_spacing_m=None,
+        )
     except (OutsideScope, InputError) as refused:
         outside = (
             refused
@@ -447,9 +534,15 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
 
 
 def _depth(
-    found: Found, frame: Frame, site: Site, about: str, deck_m: float, width_m: float, reaction: tuple[float, float],
+    found: Found,
+    frame: Frame,
+    site: Site,
+    about: str,
+    deck_m: float,
+    width_m: float,
+    reaction: tuple[float, float],
     top_m: float,
-) -> Depth:  # fmt: skip
+) -> Depth:
     spec, book = found.spec, found.book
     u = book.units
 
@@ -474,9 +567,12 @@ def _depth(
         try:
             push_n = LATERAL_SHARE * sum(reaction) * book.load_factor
             depth, _ = book.embedment(
-                load_n=push_n, height_m=max(top_m, 0.05), width_m=width_m,
-                soil=soil_of(site, book), soil_factor=1.0,
-            )  # fmt: skip
+                load_n=push_n,
+                height_m=max(top_m, 0.05),
+                width_m=width_m,
+                soil=soil_of(site, book),
+                soil_factor=1.0,
+            )
             demands.append(("Pushed sideways", si(depth), depth))
         except OutsideScope as refused:
             found.gap("Post holds in the ground", about, refused)
@@ -500,7 +596,7 @@ def waiver(found: Found, frame: Frame) -> str:
     try:
         waived, why = found.book.frost_waived(
             deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=frame.on_house, masonry=False
-        )  # fmt: skip
+        )
     except OutsideScope:
         return ""
     return f"The frost depth may be waived here ({why}); the footings are drawn to it all the same" if waived else ""

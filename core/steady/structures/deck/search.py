@@ -50,9 +50,11 @@ def _past_rocks(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
                 math.sqrt(max(0.0, reach**2 - (post.at.u_m - u) ** 2)),
             )
             for name, at_m, says in (
-                (post.at.id, u - aside, "along its beam"), (post.at.id, u + aside, "along its beam"),
-                (beam, v - along, "nearer"), (beam, v + along, "farther out"),
-            ):  # fmt: skip
+                (post.at.id, u - aside, "along its beam"),
+                (post.at.id, u + aside, "along its beam"),
+                (beam, v - along, "nearer"),
+                (beam, v + along, "farther out"),
+            ):
                 kept = tuple(pin for pin in spec.pins if pin.id != name)
                 thing = name.replace("beam-", "Post " if name == post.at.id else "Beam ")
                 moved = abs(at_m - (post.at.u_m if name == post.at.id else post.at.v_m))
@@ -96,10 +98,20 @@ def _ways(spec: DeckSpec, site: Site, book: Rulebook) -> Iterator[Choice]:
         says = f"{way} the house: {len(frame.joists)} joists, {beams}, {posts} posts"
         told = (("joists_run", run), ("beams", None), ("posts", None), ("pins", ()))
         yield Choice(
-            group="ways", says=says, change=told if run != spec.joists_run else (), reaches_m=frame.longest_span_m, table_m=None,
-            needs_m=frame.longest_span_m, slack_m=0.0, governs="", exact=False, whole=whole, why=why, use=use,
+            group="ways",
+            says=says,
+            change=told if run != spec.joists_run else (),
+            reaches_m=frame.longest_span_m,
+            table_m=None,
+            needs_m=frame.longest_span_m,
+            slack_m=0.0,
+            governs="",
+            exact=False,
+            whole=whole,
+            why=why,
+            use=use,
             chosen=run == spec.joists_run,
-        )  # fmt: skip
+        )
 
 
 def _joists(
@@ -157,9 +169,17 @@ def _beams(spec: DeckSpec, site: Site, book: Rulebook, laid: Reckoned, fixed: di
 
 
 def _judged(
-    spec: DeckSpec, site: Site, book: Rulebook, group: str, says: str, change: dict[str, object], reaches_m: float,
-    table_m: float | None, needs_m: float, governs: str,
-) -> Choice:  # fmt: skip
+    spec: DeckSpec,
+    site: Site,
+    book: Rulebook,
+    group: str,
+    says: str,
+    change: dict[str, object],
+    reaches_m: float,
+    table_m: float | None,
+    needs_m: float,
+    governs: str,
+) -> Choice:
     slack_m = reaches_m - needs_m
     told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)
     own = {name: value for name, value in change.items() if name not in ("beams", "posts")}
@@ -169,9 +189,20 @@ def _judged(
         whole, why, use = _whole(replace(spec, **change), site, book)  # type: ignore[arg-type]
     exact = abs(slack_m) <= 1e-9 or 0 <= slack_m <= EXACT_SHARE * needs_m
     return Choice(
-        group=group, says=says, change=told, reaches_m=reaches_m, table_m=table_m, needs_m=needs_m, slack_m=slack_m,
-        governs=governs, exact=exact, whole=whole, why=why, use=use, chosen=chosen,
-    )  # fmt: skip
+        group=group,
+        says=says,
+        change=told,
+        reaches_m=reaches_m,
+        table_m=table_m,
+        needs_m=needs_m,
+        slack_m=slack_m,
+        governs=governs,
+        exact=exact,
+        whole=whole,
+        why=why,
+        use=use,
+        chosen=chosen,
+    )
 
 
 def _whole(spec: DeckSpec, site: Site, book: Rulebook) -> tuple[str, str, float]:

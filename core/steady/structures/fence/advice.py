@@ -78,13 +78,17 @@ def _across(spec: FenceSpec, zone: NoDig, tape: Tape) -> Caution:
         text = f"{what} at {at}: look for pipes and wires in and under it before it is cored or drilled"
         return Caution(
             about=about, kind="hurt", text=text, source=PRACTICE, stops=(f"{spec.id}/dig",), cleared_by="locate"
-        )  # fmt: skip
+        )
     hand = f" Within {tape.length(zone.hand_dig_m)} of its middle dig by hand, no auger." if zone.hand_dig_m else ""
     loose = " Its ground is loose: the values of sound soil do not hold there." if zone.kind == "old hole" else ""
     return Caution(
-        about=about, kind="hurt", text=f"{what} crosses at {at}: {zone.depth}.{hand}{loose}", source=PRACTICE,
-        stops=(f"{spec.id}/dig",), cleared_by="locate",
-    )  # fmt: skip
+        about=about,
+        kind="hurt",
+        text=f"{what} crosses at {at}: {zone.depth}.{hand}{loose}",
+        source=PRACTICE,
+        stops=(f"{spec.id}/dig",),
+        cleared_by="locate",
+    )
 
 
 def _of_style(spec: FenceSpec) -> list[Caution]:

@@ -129,10 +129,15 @@ def parts(spec: FenceSpec, arches: list[Standing], timber: Timber) -> list[Part]
             made.append(_stick(f"{item.id}/rungs", "rung", rung, arch.rung_m, rungs))
         made.append(
             Part(
-                id=f"{item.id}/screws", role="screw", item="rail screw", length_m=0.0, section_m=(0.0, 0.0),
-                places=(headers,), each=2 * SCREWS_AN_END + SCREWS_A_RUNG * count // 2,
+                id=f"{item.id}/screws",
+                role="screw",
+                item="rail screw",
+                length_m=0.0,
+                section_m=(0.0, 0.0),
+                places=(headers,),
+                each=2 * SCREWS_AN_END + SCREWS_A_RUNG * count // 2,
             )
-        )  # fmt: skip
+        )
     return made
 
 

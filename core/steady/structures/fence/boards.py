@@ -157,10 +157,13 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
                 x_m, y_m = beside(run.leg, at_m, _offset_m(spec, timber, row.layer))
                 groups[(round(row.width_m / SAME_LENGTH_M), round(long_m / SAME_LENGTH_M), row.layer)].append(
                     Place(
-                        id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}", at=(x_m, y_m, top_m - long_m),
-                        along=UP, up=(cos, sin, 0.0), about=bay_id(spec, bay),
+                        id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}",
+                        at=(x_m, y_m, top_m - long_m),
+                        along=UP,
+                        up=(cos, sin, 0.0),
+                        about=bay_id(spec, bay),
                     )
-                )  # fmt: skip
+                )
     parts = []
     for (wide, long, layer), places in sorted(groups.items()):
         full = wide == round(stick.width_m / SAME_LENGTH_M)
@@ -168,11 +171,17 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width_m,))
         parts.append(
             Part(
-                id=f"{spec.id}/boards/{wide}/{long}" + {0: "", 1: OUTER, 2: "/back"}[layer], role="board", item=stick.key,
-                length_m=length_m, section_m=(stick.thickness_m, width_m), places=tuple(places), cuts=() if full else (rip,),
-                mass_kg=stick.density_kg_per_m3 * stick.thickness_m * width_m * length_m, stick_m=length_m,
+                id=f"{spec.id}/boards/{wide}/{long}" + {0: "", 1: OUTER, 2: "/back"}[layer],
+                role="board",
+                item=stick.key,
+                length_m=length_m,
+                section_m=(stick.thickness_m, width_m),
+                places=tuple(places),
+                cuts=() if full else (rip,),
+                mass_kg=stick.density_kg_per_m3 * stick.thickness_m * width_m * length_m,
+                stick_m=length_m,
             )
-        )  # fmt: skip
+        )
     return parts
 
 

@@ -112,10 +112,15 @@ def _post_part(part_id: str, stick: Stick, length_m: float, places: list[Place],
     ply = timber.ply if timber.ply is not None and stick == timber.post else None
     if ply is None:
         return Part(
-            id=part_id, role="post", item=stick.key, length_m=length_m, section_m=(stick.thickness_m, stick.width_m),
-            places=tuple(places), mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
+            id=part_id,
+            role="post",
+            item=stick.key,
+            length_m=length_m,
+            section_m=(stick.thickness_m, stick.width_m),
+            places=tuple(places),
+            mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
             stick_m=length_m,
-        )  # fmt: skip
+        )
     count, thick = round(stick.width_m / ply.thickness_m), ply.thickness_m
     moved = []
     for place in places:
@@ -123,9 +128,15 @@ def _post_part(part_id: str, stick: Stick, length_m: float, places: list[Place],
         at = (place.at[0] - place.up[0] * back, place.at[1] - place.up[1] * back, place.at[2])
         moved.append(replace(place, at=at, count=count, step=(place.up[0] * thick, place.up[1] * thick, 0.0)))
     return Part(
-        id=part_id, role="post", item=ply.key, length_m=length_m, section_m=(ply.width_m, thick), places=tuple(moved),
-        mass_kg=ply.density_kg_per_m3 * thick * ply.width_m * length_m, stick_m=length_m,
-    )  # fmt: skip
+        id=part_id,
+        role="post",
+        item=ply.key,
+        length_m=length_m,
+        section_m=(ply.width_m, thick),
+        places=tuple(moved),
+        mass_kg=ply.density_kg_per_m3 * thick * ply.width_m * length_m,
+        stick_m=length_m,
+    )
 
 
 def hand_dug(spec: FenceSpec, station_m: float) -> str:

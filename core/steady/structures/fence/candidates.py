@@ -45,9 +45,14 @@ def candidates(spec: FenceSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
                     for count in (2, 3) if spec.infill.style != "slats" else (spec.rails_count,):
                         for width_m in widths:
                             wish: dict[str, object] = {
-                                "post": post.key, "bay_max_m": bay_m, "rail": rail, "rail_laid": laid,
-                                "rails_count": count, "hole_width_m": width_m, "built_on": Basis.RECKONED,
-                            }  # fmt: skip
+                                "post": post.key,
+                                "bay_max_m": bay_m,
+                                "rail": rail,
+                                "rail_laid": laid,
+                                "rails_count": count,
+                                "hole_width_m": width_m,
+                                "built_on": Basis.RECKONED,
+                            }
                             yield _says(spec, wish, tape), _changed(spec, wish)
     yield from _gates(spec, [post.key for post in posts], rails)
 

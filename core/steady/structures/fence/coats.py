@@ -41,10 +41,15 @@ def coats(spec: FenceSpec, parts: list[Part]) -> list[Part]:
     place = Place(id=f"{spec.id}/finish", at=(0.0, 0.0, 0.0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0))
     return [
         Part(
-            id=f"{spec.id}/finish", role="finish", item=f"finish {spec.finish.kind}", length_m=0.0, section_m=(0.0, 0.0),
-            places=(place,), each=math.ceil(litres(spec, parts) - 1e-9),
+            id=f"{spec.id}/finish",
+            role="finish",
+            item=f"finish {spec.finish.kind}",
+            length_m=0.0,
+            section_m=(0.0, 0.0),
+            places=(place,),
+            each=math.ceil(litres(spec, parts) - 1e-9),
         )
-    ]  # fmt: skip
+    ]
 
 
 def finish_tasks(spec: FenceSpec, parts: list[Part]) -> list[Task]:
@@ -58,9 +63,11 @@ def finish_tasks(spec: FenceSpec, parts: list[Part]) -> list[Task]:
     what += "all faces and cut ends, before building" if before else "both faces, when the wood is dry enough"
     return [
         Task(
-            id=f"{spec.id}/finish", what=f"{what}; {dries:.0f} h of drying in fair weather, the tin says", about=(spec.id,),
+            id=f"{spec.id}/finish",
+            what=f"{what}; {dries:.0f} h of drying in fair weather, the tin says",
+            about=(spec.id,),
             work=(("surface", round(surface_m2(spec, parts), 1), "m2"), ("finish", round(litres(spec, parts), 1), "L")),
             after=() if before else ((f"{spec.id}/boards", ""),),
             hold="wood below 18 % moisture by a meter, no rain due",
         )
-    ]  # fmt: skip
+    ]

@@ -51,13 +51,20 @@ def _grouped(
     rip = abs(share - 1) > 1e-6 and role not in ("wire", "panel")
     return [
         Part(
-            id=f"{spec.id}/{name}/{units}", role=role, item=item.key, length_m=longest[units], section_m=section_m,
-            places=tuple(places), mass_kg=item.density_kg_per_m3 * full_m2 * share * longest[units],
+            id=f"{spec.id}/{name}/{units}",
+            role=role,
+            item=item.key,
+            length_m=longest[units],
+            section_m=section_m,
+            places=tuple(places),
+            mass_kg=item.density_kg_per_m3 * full_m2 * share * longest[units],
             stick_m=longest[units],
-            cuts=(Cut(end="inside", kind="rip", at_m=0, mitre_rad=0, bevel_rad=0, size_m=(section_m[1],)),) if rip else (),
+            cuts=(Cut(end="inside", kind="rip", at_m=0, mitre_rad=0, bevel_rad=0, size_m=(section_m[1],)),)
+            if rip
+            else (),
         )
         for units, places in sorted(groups.items())
-    ]  # fmt: skip
+    ]
 
 
 def _level(
@@ -67,10 +74,12 @@ def _level(
     x_m, y_m = beside(run.leg, from_m, offset_m)
     cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
     return Place(
-        id=f"{spec.id}/{name}/{bay.id}", about=bay_id(spec, bay), at=(x_m, y_m, z_m),
+        id=f"{spec.id}/{name}/{bay.id}",
+        about=bay_id(spec, bay),
+        at=(x_m, y_m, z_m),
         along=(cos * scale, sin * scale, grade * scale),
         up=(-cos * grade * scale, -sin * grade * scale, scale),
-    )  # fmt: skip
+    )
 
 
 def _wire(spec: FenceSpec, runs: list[Stretch], stock: Stick, timber: Timber) -> list[Part]:
@@ -193,10 +202,13 @@ def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Pa
                     yield (
                         spec.height_m,
                         Place(
-                            id=f"{spec.id}/stiffener/{bay.id}/{k}", at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)), along=UP,
-                            up=heading, about=bay_id(spec, bay),
+                            id=f"{spec.id}/stiffener/{bay.id}/{k}",
+                            at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),
+                            along=UP,
+                            up=heading,
+                            about=bay_id(spec, bay),
                         ),
-                    )  # fmt: skip
+                    )
 
     section = (timber.rail.thickness_m, timber.rail.width_m)
     return _grouped(spec, "stiffeners", "stiffener", timber.rail, section, lie())
@@ -258,20 +270,31 @@ def _tapers(spec: FenceSpec, board: Stick, tapered: dict[tuple[int, int, int], l
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel, size_m=ends_m)
         made.append(
             Part(
-                id=f"{spec.id}/base/cut/{long}/{start}/{end}", role="board", item=board.key, length_m=long_m,
-                section_m=(board.thickness_m, board.width_m), places=tuple(places), cuts=(rip,), stick_m=long_m,
+                id=f"{spec.id}/base/cut/{long}/{start}/{end}",
+                role="board",
+                item=board.key,
+                length_m=long_m,
+                section_m=(board.thickness_m, board.width_m),
+                places=tuple(places),
+                cuts=(rip,),
+                stick_m=long_m,
                 mass_kg=board.density_kg_per_m3 * board.thickness_m * sum(ends_m) / 2 * long_m,
             )
-        )  # fmt: skip
+        )
     return made
 
 
 def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
     """Something bought by the piece, at its places."""
     return Part(
-        id=f"{spec.id}/{item.replace(' ', '-')}", role="hardware", item=item, length_m=0.0, section_m=(0.0, 0.0),
-        places=places, each=each,
-    )  # fmt: skip
+        id=f"{spec.id}/{item.replace(' ', '-')}",
+        role="hardware",
+        item=item,
+        length_m=0.0,
+        section_m=(0.0, 0.0),
+        places=places,
+        each=each,
+    )
 
 
 def feet(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) -> list[Part]:
@@ -308,18 +331,24 @@ def feet(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) 
     if by_kind["over a pipe"]:
         pipe = pipe_of(spec)
         made += _grouped(
-            spec, "pipes", "pipe", pipe, (pipe.thickness_m, pipe.width_m),
+            spec,
+            "pipes",
+            "pipe",
+            pipe,
+            (pipe.thickness_m, pipe.width_m),
             (
                 (
                     footing.embedment_m + spec.foot_detail.pipe_up_m,
                     Place(
-                        id=f"{footing.under}/pipe", at=(*footing.at[:2], footing.at[2] - footing.embedment_m), along=UP,
+                        id=f"{footing.under}/pipe",
+                        at=(*footing.at[:2], footing.at[2] - footing.embedment_m),
+                        along=UP,
                         up=(1.0, 0.0, 0.0),
                     ),
                 )
                 for footing in by_kind["over a pipe"]
             ),
-        )  # fmt: skip
+        )
     if up.by == "brace":
         made += _braces(
             spec, out, [f for kind in ("base on pier", "base on slab", "loose block") for f in by_kind[kind]], timber
@@ -342,10 +371,12 @@ def _braces(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timbe
             yield (
                 long_m,
                 Place(
-                    id=f"{footing.under}/brace", at=(x + across[0] * up.brace_reach_m, y + across[1] * up.brace_reach_m, z),
-                    along=(-across[0] * run, -across[1] * run, rise), up=(across[0] * rise, across[1] * rise, run),
+                    id=f"{footing.under}/brace",
+                    at=(x + across[0] * up.brace_reach_m, y + across[1] * up.brace_reach_m, z),
+                    along=(-across[0] * run, -across[1] * run, rise),
+                    up=(across[0] * rise, across[1] * rise, run),
                 ),
-            )  # fmt: skip
+            )
 
     return _grouped(spec, "braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
 

@@ -124,10 +124,14 @@ def layers(
 
     def fill(what: str, bottom_m: float, top_m: float, bell: bool = False) -> Layer:
         return Layer(
-            what=what, bottom_m=bottom_m, top_m=top_m, width_m=wide_m, shape="round",  # type: ignore[arg-type]
+            what=what,  # type: ignore[arg-type]
+            bottom_m=bottom_m,
+            top_m=top_m,
+            width_m=wide_m,
+            shape="round",
             bell_m=min(detail.bell_m, top_m - bottom_m) if bell else 0.0,
             bell_width_m=(detail.bell_width_m or 0.0) if bell else 0.0,
-        )  # fmt: skip
+        )
 
     plug_m = spec.plug_m if way.key == "closed below" else 0.0
     hole_m = gravel_m + plug_m + embedment_m
@@ -142,9 +146,7 @@ def layers(
         return (*bed, fill("sand", -embedment_m, 0.0), stood)
     if way.key == "part driven":
         dug_m = min(detail.dug_m, embedment_m)
-        return (
-            fill("concrete", -dug_m, -detail.collar_below_m), fill("soil", -detail.collar_below_m, 0.0), stood
-        )  # fmt: skip
+        return (fill("concrete", -dug_m, -detail.collar_below_m), fill("soil", -detail.collar_below_m, 0.0), stood)
     if way.key == "over a pipe":
         pipe_m = pipe_width_m(spec)
         pipe = Layer(what="pipe", bottom_m=-embedment_m, top_m=detail.pipe_up_m, width_m=pipe_m, shape="round")

@@ -147,8 +147,13 @@ def _refuse_overlap(spec: FenceSpec, post: Stick) -> None:
 def name_of(post: Post) -> str:
     """What a fixed post is called in a sentence."""
     names = {
-        "end": "The end post", "wall": "The post against the wall", "standing": "The post that stands already",
-        "corner": "The corner post", "closing": "The corner post", "gate": f"A post of the {post.label}",
-        "lift-out": "A post of the lift-out bay", "loose": "The loose post of the lift-out bay",
-    }  # fmt: skip
+        "end": "The end post",
+        "wall": "The post against the wall",
+        "standing": "The post that stands already",
+        "corner": "The corner post",
+        "closing": "The corner post",
+        "gate": f"A post of the {post.label}",
+        "lift-out": "A post of the lift-out bay",
+        "loose": "The loose post of the lift-out bay",
+    }
     return names.get(post.kind, "The locked post")

@@ -109,9 +109,11 @@ def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> l
 
     outer = tuple(p for part in parts if part.role == "board" and part.id.endswith(OUTER) for p in part.places)
     inner = tuple(
-        p for part in parts if part.role == "board" and not part.id.endswith(OUTER) and "/base/" not in part.id
+        p
+        for part in parts
+        if part.role == "board" and not part.id.endswith(OUTER) and "/base/" not in part.id
         for p in part.places
-    )  # fmt: skip
+    )
     made.append(Joint("Board to rail", "board", board.thickness_m, rail_deep_m, inner, 2 * lie.count))
     made.append(Joint("Outer board to rail", "board", 2 * board.thickness_m, rail_deep_m, outer, 2 * lie.count))
     rails = tuple(p for part in parts if part.role == "rail" for p in part.places)
@@ -177,10 +179,15 @@ def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> 
         plies = joint.says == "Plies of a post"
         made.append(
             Part(
-                id=f"{spec.id}/screws/{number}", role="screw", item=picked.item, length_m=0.0, section_m=(0.0, 0.0),
-                places=tuple(_once(p) for p in joint.places) if plies else joint.places, each=joint.each,
+                id=f"{spec.id}/screws/{number}",
+                role="screw",
+                item=picked.item,
+                length_m=0.0,
+                section_m=(0.0, 0.0),
+                places=tuple(_once(p) for p in joint.places) if plies else joint.places,
+                each=joint.each,
             )
-        )  # fmt: skip
+        )
     made += _held_ends(spec, timber, parts)
     wires = tuple(p for part in parts if part.role == "wire" for p in part.places)
     if wires:
@@ -207,9 +214,14 @@ def _once(place: Place) -> Place:
 
 def _good(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
     return Part(
-        id=f"{spec.id}/{item.replace(' ', '-')}", role="hardware", item=item, length_m=0.0, section_m=(0.0, 0.0),
-        places=places, each=each,
-    )  # fmt: skip
+        id=f"{spec.id}/{item.replace(' ', '-')}",
+        role="hardware",
+        item=item,
+        length_m=0.0,
+        section_m=(0.0, 0.0),
+        places=places,
+        each=each,
+    )
 
 
 def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape: Tape) -> list[str]:

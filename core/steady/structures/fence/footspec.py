@@ -6,9 +6,17 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 FootKind = Literal[
-    "open below", "closed below", "tamped gravel", "tamped sand", "part driven", "over a pipe", "base on pier", "base on slab",
-    "cored slab", "loose block",
-]  # fmt: skip
+    "open below",
+    "closed below",
+    "tamped gravel",
+    "tamped sand",
+    "part driven",
+    "over a pipe",
+    "base on pier",
+    "base on slab",
+    "cored slab",
+    "loose block",
+]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -105,7 +113,15 @@ class FootDetail:
 
 
 METRIC = FootDetail(
-    bell_m=0.2, dug_m=0.6, collar_below_m=0.075, pipe_up_m=0.75, clear_m=0.05, pier_above_m=0.05, slab_m=0.1, block_width_m=0.28,
-    block_height_m=0.2, upright=Upright(brace_reach_m=0.9, brace_up_m=0.9, lever_m=0.1),
-)  # fmt: skip
+    bell_m=0.2,
+    dug_m=0.6,
+    collar_below_m=0.075,
+    pipe_up_m=0.75,
+    clear_m=0.05,
+    pier_above_m=0.05,
+    slab_m=0.1,
+    block_width_m=0.28,
+    block_height_m=0.2,
+    upright=Upright(brace_reach_m=0.9, brace_up_m=0.9, lever_m=0.1),
+)
 """The same sizes as a crew with a metric tape has them."""

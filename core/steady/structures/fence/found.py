@@ -38,9 +38,13 @@ def go_round(
             locks.append(Lock(id=inner, at_m=at_m, why="set"))
     number = next(k for k in range(1, 1000) if all(zone.id != f"found-{k}" for zone in spec.zones))
     zone = NoDig(
-        id=f"found-{number}", what=what[:60] or "something in the hole", letter="F", at_m=marks[post_id].station_m,
-        half_width_m=half_width_m, depth="found while digging",
-    )  # fmt: skip
+        id=f"found-{number}",
+        what=what[:60] or "something in the hole",
+        letter="F",
+        at_m=marks[post_id].station_m,
+        half_width_m=half_width_m,
+        depth="found while digging",
+    )
     return replace(
         spec, locks=tuple(lock for lock in locks if f"{spec.id}/post/{lock.id}" != post_id), zones=(*spec.zones, zone)
     )

@@ -65,7 +65,7 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Lo
 
 def _hang_bay(
     spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None, loads: Loads
-) -> list[Hanging]:  # fmt: skip
+) -> list[Hanging]:
     opening = bay.opening
     assert opening is not None
     design = _turned(opening)
@@ -73,9 +73,12 @@ def _hang_bay(
     clear_m = bay.width_m - timber.gate_post.width_m
     gate = f"{spec.id}/gate/{opening.id}"
     base = Hung(
-        opening_m=clear_m, wished_m=opening.leaves_m, top_m=spec.height_m + spec.gap_m, fence_gap_m=spec.gap_m,
+        opening_m=clear_m,
+        wished_m=opening.leaves_m,
+        top_m=spec.height_m + spec.gap_m,
+        fence_gap_m=spec.gap_m,
         grade_along=bay.grade,
-    )  # fmt: skip
+    )
     wind_pa = max((p for _, p in gather(loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
     sizes = widths(design, base)
 
@@ -97,9 +100,15 @@ def _hang_bay(
     made = []
     for leaf, forward in found:
         reckoned = reckon(
-            leaf, book, gate, timber.gate_post, stiffness, own_limits=spec.own_limits, wind_pa=wind_pa,
-            wired=spec.infill.style in WIRED and timber.stock is not None
-        )  # fmt: skip
+            leaf,
+            book,
+            gate,
+            timber.gate_post,
+            stiffness,
+            own_limits=spec.own_limits,
+            wind_pa=wind_pa,
+            wired=spec.infill.style in WIRED and timber.stock is not None,
+        )
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
     return made
 
@@ -199,10 +208,15 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     for item, each in fixings:
         made.append(
             Part(
-                id=f"{leaf.id}/{item.replace(' ', '-')}", role="screw" if "screw" in item else "hardware", item=item,
-                length_m=0.0, section_m=(0.0, 0.0), places=(post,), each=each,
+                id=f"{leaf.id}/{item.replace(' ', '-')}",
+                role="screw" if "screw" in item else "hardware",
+                item=item,
+                length_m=0.0,
+                section_m=(0.0, 0.0),
+                places=(post,),
+                each=each,
             )
-        )  # fmt: skip
+        )
     return made
 
 
@@ -214,16 +228,23 @@ def _leaf_wire(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
     leaf, stock = hanging.found.leaf, timber.stock
     assert stock is not None
     place = Place(
-        id=f"{leaf.id}/wire", at=_point(spec, hanging, timber, (0.0, leaf.gap_m + leaf.height_m / 2)), along=_heading(hanging),
+        id=f"{leaf.id}/wire",
+        at=_point(spec, hanging, timber, (0.0, leaf.gap_m + leaf.height_m / 2)),
+        along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
-    )  # fmt: skip
+    )
     return [
         Part(
-            id=f"{leaf.id}/wire", role="leaf wire", item=stock.key, length_m=leaf.width_m,
-            section_m=(stock.thickness_m, leaf.height_m), places=(place,), stick_m=leaf.width_m,
+            id=f"{leaf.id}/wire",
+            role="leaf wire",
+            item=stock.key,
+            length_m=leaf.width_m,
+            section_m=(stock.thickness_m, leaf.height_m),
+            places=(place,),
+            stick_m=leaf.width_m,
             mass_kg=stock.density_kg_per_m3 * stock.thickness_m * leaf.height_m * leaf.width_m,
         )
-    ]  # fmt: skip
+    ]
 
 
 def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
@@ -236,15 +257,25 @@ def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = Place(
-            id=f"{leaf.id}/boards", at=at, along=(0.0, 0.0, 1.0), up=along, count=leaf.boards_full,
+            id=f"{leaf.id}/boards",
+            at=at,
+            along=(0.0, 0.0, 1.0),
+            up=along,
+            count=leaf.boards_full,
             step=(step * along[0], step * along[1], 0.0),
-        )  # fmt: skip
+        )
         made.append(
             Part(
-                id=f"{leaf.id}/boards", role="leaf board", item=board.key, length_m=leaf.height_m,
-                section_m=(board.thickness_m, board.width_m), places=(row,), mass_kg=mass, stick_m=leaf.height_m,
+                id=f"{leaf.id}/boards",
+                role="leaf board",
+                item=board.key,
+                length_m=leaf.height_m,
+                section_m=(board.thickness_m, board.width_m),
+                places=(row,),
+                mass_kg=mass,
+                stick_m=leaf.height_m,
             )
-        )  # fmt: skip
+        )
     if leaf.board_rip_m > 0:
         edges = [leaf.width_m - leaf.board_rip_m / 2, leaf.board_rip_m / 2][: leaf.rips_count]
         places = tuple(
@@ -252,16 +283,21 @@ def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part
                 id=f"{leaf.id}/rip", at=_point(spec, hanging, timber, (x, leaf.gap_m)), along=(0.0, 0.0, 1.0), up=along
             )
             for x in edges
-        )  # fmt: skip
+        )
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(leaf.board_rip_m,))
         made.append(
             Part(
-                id=f"{leaf.id}/rip", role="leaf board", item=board.key, length_m=leaf.height_m,
-                section_m=(board.thickness_m, leaf.board_rip_m), cuts=(rip,), stick_m=leaf.height_m,
+                id=f"{leaf.id}/rip",
+                role="leaf board",
+                item=board.key,
+                length_m=leaf.height_m,
+                section_m=(board.thickness_m, leaf.board_rip_m),
+                cuts=(rip,),
+                stick_m=leaf.height_m,
                 mass_kg=mass * leaf.board_rip_m / board.width_m,
                 places=places,
             )
-        )  # fmt: skip
+        )
     return made
 
 

@@ -44,7 +44,7 @@ def under(site: Site, share: float) -> Site:
 
 def stands_up_to(
     spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape, built: Plan
-) -> Gust | None:  # fmt: skip
+) -> Gust | None:
     """The gust of a fence as `built`; None where its wind is not covered at all.
 
     Source: bisection on the school's own checks.

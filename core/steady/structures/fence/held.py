@@ -42,23 +42,29 @@ class HoldReckoner:
             thing = {"brackets": "bracket", "channel": "channel"}[self.spec.rail_end]
             self.found.not_covered.append(
                 NotCovered(
-                    name="Rail ends hold", about=about, basis=Basis.RECKONED, crew=True,
+                    name="Rail ends hold",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    crew=True,
                     reason=f"what a {thing} holds at a rail's end in the wind is its maker's to say",
                     would_have_to_change=f"enter what its maker says that one end of the {thing} holds",
                     needs=self._end(bay, pressure_pa),
                 )
-            )  # fmt: skip
+            )
         elif not bay.lift_out:
             pulled = self.lie.on_face
             self._screws(about, "Rail ends hold", self._end(bay, pressure_pa), self.rail_end, pulled=pulled)
         else:
             self.found.not_covered.append(
                 NotCovered(
-                    name="Lift-out brackets hold", about=about, basis=Basis.RECKONED, crew=True,
+                    name="Lift-out brackets hold",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    crew=True,
                     reason="what the brackets of a bay that lifts out hold in the wind is their maker's to say",
                     would_have_to_change="ask their maker",
                 )
-            )  # fmt: skip
+            )
 
     def _board(self, about: str, pressure_pa: float) -> None:
         """A board between its rails: by its wood's strength where there is one, else by a span of our own for its thickness."""
@@ -73,60 +79,97 @@ class HoldReckoner:
         except (OutsideScope, ValueError):
             self.found.checks.append(
                 check_reach(
-                    u, board.thickness_m, span, name="Boards bend between rails", about=about, case=f"wind, {where}",
-                    says="boards between their rails", where=where, share=1.0 if ends else WITHIN,
+                    u,
+                    board.thickness_m,
+                    span,
+                    name="Boards bend between rails",
+                    about=about,
+                    case=f"wind, {where}",
+                    says="boards between their rails",
+                    where=where,
+                    share=1.0 if ends else WITHIN,
                 )
-            )  # fmt: skip
+            )
             return
         wide, thick = board.width_m / u.size_m, board.thickness_m / u.size_m
         load = Step(
-            symbol="w", value=pressure_pa / u.pressure_pa * board.width_m / u.span_m, unit=u.line, formula="p * b",
-            inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("b", board.width_m / u.span_m, u.span)), source="statics",
+            symbol="w",
+            value=pressure_pa / u.pressure_pa * board.width_m / u.span_m,
+            unit=u.line,
+            formula="p * b",
+            inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("b", board.width_m / u.span_m, u.span)),
+            source="statics",
             says="wind on one board",
-        )  # fmt: skip
+        )
         moment = Step(
-            symbol="M", value=load.value * span**2 / 8, unit=u.moment, formula="w * L ** 2 / 8",
-            inputs=((load.symbol, load.value, load.unit), ("L", span, u.span)), source="statics: simple span between rails",
-        )  # fmt: skip
+            symbol="M",
+            value=load.value * span**2 / 8,
+            unit=u.moment,
+            formula="w * L ** 2 / 8",
+            inputs=((load.symbol, load.value, load.unit), ("L", span, u.span)),
+            source="statics: simple span between rails",
+        )
         modulus = Step(
-            symbol="S", value=wide * thick**2 / 6, unit=u.modulus, formula="b * t ** 2 / 6",
-            inputs=(("b", wide, u.size), ("t", thick, u.size)), source="geometry",
-        )  # fmt: skip
+            symbol="S",
+            value=wide * thick**2 / 6,
+            unit=u.modulus,
+            formula="b * t ** 2 / 6",
+            inputs=(("b", wide, u.size), ("t", thick, u.size)),
+            source="geometry",
+        )
         stress = Step(
-            symbol="f_b", value=u.bend * moment.value / modulus.value, unit=u.stress, formula=f"{u.bend} * M / S",
-            inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)), source="statics",
-        )  # fmt: skip
+            symbol="f_b",
+            value=u.bend * moment.value / modulus.value,
+            unit=u.stress,
+            formula=f"{u.bend} * M / S",
+            inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)),
+            source="statics",
+        )
         self._check("Boards bend between rails", about, stress, limit, (load, moment, modulus), "wind", Asks.CODE)
 
     def _board_pull(self, pressure_pa: float) -> Step:
         u, board = self.u, self.timber.board
         strip = self.strip_m / u.span_m
         return Step(
-            symbol="R", value=pressure_pa / u.pressure_pa * board.width_m / u.span_m * strip, unit=u.force, formula="p * b * t",
+            symbol="R",
+            value=pressure_pa / u.pressure_pa * board.width_m / u.span_m * strip,
+            unit=u.force,
+            formula="p * b * t",
             inputs=(
-                ("p", pressure_pa / u.pressure_pa, u.pressure), ("b", board.width_m / u.span_m, u.span), ("t", strip, u.span),
+                ("p", pressure_pa / u.pressure_pa, u.pressure),
+                ("b", board.width_m / u.span_m, u.span),
+                ("t", strip, u.span),
             ),
-            source="statics: one board's strip at its most loaded rail", says="wind pulls one board off its rail",
-        )  # fmt: skip
+            source="statics: one board's strip at its most loaded rail",
+            says="wind pulls one board off its rail",
+        )
 
     def _end(self, bay: Bay, pressure_pa: float) -> Step:
         u = self.u
         strip, span = self.strip_m / u.span_m, bay.width_m / u.span_m
         return Step(
-            symbol="R", value=pressure_pa / u.pressure_pa * strip * span / 2, unit=u.force, formula="p * t * L / 2",
+            symbol="R",
+            value=pressure_pa / u.pressure_pa * strip * span / 2,
+            unit=u.force,
+            formula="p * t * L / 2",
             inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("t", strip, u.span), ("L", span, u.span)),
-            source="statics: half of the most loaded rail", says="wind on one rail end",
-        )  # fmt: skip
+            source="statics: half of the most loaded rail",
+            says="wind on one rail end",
+        )
 
     def _screws(self, about: str, name: str, demand: Step, picked: Picked, *, pulled: bool) -> None:
         """Screws against a force; where none on the list suits, what holds it is not known."""
         if picked.item is None:
             self.found.not_covered.append(
                 NotCovered(
-                    name=name, about=about, basis=Basis.RECKONED, reason="no screw on the list suits this crossing", crew=True,
+                    name=name,
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason="no screw on the list suits this crossing",
+                    crew=True,
                     would_have_to_change="a bracket or bolt rated by its maker",
                 )
-            )  # fmt: skip
+            )
             return
         into = self.timber.post if name == "Rail ends hold" else self.timber.rail
         count = 2
@@ -134,27 +177,43 @@ class HoldReckoner:
             wood = outdoors(into)
             limit = self.book.screws_in_wind(
                 ScrewAsk(
-                    count=count, diameter_m=screw_m(picked.item), holds_m=max(picked.holds_m, HOLDS_M),
-                    through_m=picked.joint.through_m, wood=wood, density_kg_per_m3=into.density_kg_per_m3, pulled=pulled,
+                    count=count,
+                    diameter_m=screw_m(picked.item),
+                    holds_m=max(picked.holds_m, HOLDS_M),
+                    through_m=picked.joint.through_m,
+                    wood=wood,
+                    density_kg_per_m3=into.density_kg_per_m3,
+                    pulled=pulled,
                     slanted=not pulled,
                 )
-            )  # fmt: skip
+            )
         except OutsideScope as refused:
             self.found.not_covered.append(
                 NotCovered(
-                    name=name, about=about, basis=Basis.RECKONED, reason=refused.reason, crew=True,
+                    name=name,
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason=refused.reason,
+                    crew=True,
                     would_have_to_change=refused.would_have_to_change,
                 )
-            )  # fmt: skip
+            )
             return
         self._check(name, about, demand, limit, (), "wind", Asks.CODE)
 
     def _check(
         self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks
-    ) -> None:  # fmt: skip
+    ) -> None:
         self.found.checks.append(
             Check(
-                name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=demand, limit=limit, working=working,
-                case=case, asks=asks,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=demand,
+                limit=limit,
+                working=working,
+                case=case,
+                asks=asks,
             )
-        )  # fmt: skip
+        )

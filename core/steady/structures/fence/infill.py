@@ -238,9 +238,7 @@ def _middle_notes(spec: FenceSpec, lengths: list[float], timber: Timber, tape: T
         rows = rows_over(spec, run_m, timber.board.width_m)
         full = rows[0]
         ends = [row.width_m for row in rows if row.count == 1 and row.width_m < timber.board.width_m - SLIM_M]
-        first_m = min(
-            (abs(full.first_m + k * full.pitch_m - run_m / 2) for k in range(full.count)), default=0.0
-        )  # fmt: skip
+        first_m = min((abs(full.first_m + k * full.pitch_m - run_m / 2) for k in range(full.count)), default=0.0)
         piece = f", end pieces {tape.length(ends[0])}" if ends else ", no end pieces"
         slim = ": a sliver, shift by half a board" if ends and ends[0] < RIP_LEAST_M else ""
         said.append(

@@ -22,13 +22,23 @@ def leaning(spec: FenceSpec, book: Rulebook) -> tuple[float, Step]:
     if spec.guards_drop:
         push_n = max(guard.point_n, guard.line_n_per_m * spec.bay_max_m) * guard.factor
         step = Step(
-            symbol="P_g", value=push_n / u.force_n, unit=u.force, formula="", inputs=(), source=guard.source,
+            symbol="P_g",
+            value=push_n / u.force_n,
+            unit=u.force,
+            formula="",
+            inputs=(),
+            source=guard.source,
             says="the code's load on a guard, at design level",
-        )  # fmt: skip
+        )
         return push_n, step
     given = Step(
-        symbol="P_p", value=spec.lean_n / u.force_n, unit=u.force, formula="", inputs=(),
-        source="practice: a person leaning on the top; no clause asks it of fences", says="a person leaning on the top",
-    )  # fmt: skip
+        symbol="P_p",
+        value=spec.lean_n / u.force_n,
+        unit=u.force,
+        formula="",
+        inputs=(),
+        source="practice: a person leaning on the top; no clause asks it of fences",
+        says="a person leaning on the top",
+    )
     step = book.factored(given, "P_d")
     return si(step), step

@@ -11,13 +11,20 @@ def lift_outs(spec: FenceSpec, out: SetOut) -> list[Part]:
     for item in spec.lift_outs:
         post = next(post for post in out.posts if post.id == f"{item.id}-a")
         place = Place(
-            id=f"{spec.id}/lift-out/{item.id}", at=(*post.leg.point(post.station_m), post.ground_m), along=(0.0, 0.0, 1.0),
+            id=f"{spec.id}/lift-out/{item.id}",
+            at=(*post.leg.point(post.station_m), post.ground_m),
+            along=(0.0, 0.0, 1.0),
             up=(1.0, 0.0, 0.0),
-        )  # fmt: skip
+        )
         made.append(
             Part(
-                id=f"{spec.id}/lift-out/{item.id}/hooks", role="hardware", item="lift-out bracket", length_m=0.0,
-                section_m=(0.0, 0.0), places=(place,), each=2 * spec.rails_count,
+                id=f"{spec.id}/lift-out/{item.id}/hooks",
+                role="hardware",
+                item="lift-out bracket",
+                length_m=0.0,
+                section_m=(0.0, 0.0),
+                places=(place,),
+                each=2 * spec.rails_count,
             )
-        )  # fmt: skip
+        )
     return made

@@ -113,10 +113,14 @@ def look_detail(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[De
         traces = [replace(trace, points=(trace.points[0][::-1], trace.points[1][::-1])) for trace in traces]
     return [
         Detail(
-            id=f"{spec.id}/look", about=spec.id, title=title, bars=tuple(bars), traces=tuple(traces),
+            id=f"{spec.id}/look",
+            about=spec.id,
+            title=title,
+            bars=tuple(bars),
+            traces=tuple(traces),
             measures=tuple(measures),
         )
-    ]  # fmt: skip
+    ]
 
 
 def _cut(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> tuple[list[Bar], float]:

@@ -179,18 +179,27 @@ def timbers(spec: FenceSpec) -> Timber:
             raise InputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
         ply = rail
         post = replace(
-            post, key=f"built-up {spec.plies_count} × {rail.key}", says=f"{spec.plies_count} plies of {rail.says}",
-            thickness_m=rail.width_m, width_m=spec.plies_count * rail.thickness_m, species=rail.species, size=rail.size,
+            post,
+            key=f"built-up {spec.plies_count} × {rail.key}",
+            says=f"{spec.plies_count} plies of {rail.says}",
+            thickness_m=rail.width_m,
+            width_m=spec.plies_count * rail.thickness_m,
+            species=rail.species,
+            size=rail.size,
             density_kg_per_m3=rail.density_kg_per_m3,
-        )  # fmt: skip
+        )
         if spec.openings and not spec.gate_post:
             gate_post = post
     end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
     return Timber(
         end_post=end_post,
-        post=post, rail=rail, board=stick(spec.board, "board", "board"), gate_post=gate_post, ply=ply,
+        post=post,
+        rail=rail,
+        board=stick(spec.board, "board", "board"),
+        gate_post=gate_post,
+        ply=ply,
         stock=extras.stock_of(spec, stick(spec.post, "post", "post")),
-    )  # fmt: skip
+    )
 
 
 def _refuse(spec: FenceSpec) -> None:

@@ -56,9 +56,12 @@ def _turned(now: _PostWood, turned_rad: float) -> _PostWood:
         return now
     grows = math.cos(turned_rad) + abs(math.sin(turned_rad))
     modulus = replace(
-        now.modulus, value=now.modulus.value / grows, formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
-        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")), says="turned to split the angle",
-    )  # fmt: skip
+        now.modulus,
+        value=now.modulus.value / grows,
+        formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
+        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")),
+        says="turned to split the angle",
+    )
     return replace(now, key=f"{now.key} {turned_rad:.6f}", modulus=modulus)
 
 
@@ -117,9 +120,13 @@ class PostReckoner:
             # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
             b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
             modulus = Step(
-                symbol="S", value=b * d**2 / 6, unit=self.u.modulus, formula="b * d ** 2 / 6",
-                inputs=(("b", b, self.u.size), ("d", d, self.u.size)), source="geometry",
-            )  # fmt: skip
+                symbol="S",
+                value=b * d**2 / 6,
+                unit=self.u.modulus,
+                formula="b * d ** 2 / 6",
+                inputs=(("b", b, self.u.size), ("d", d, self.u.size)),
+                source="geometry",
+            )
             self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus, timber)
         return self._woods[stick.key]
 
@@ -151,11 +158,14 @@ class PostReckoner:
         if post.kind == "standing":
             self.found.not_covered.append(
                 NotCovered(
-                    name="A post that stands already", about=about, basis=Basis.RECKONED,
-                    reason="what an existing post holds is not known", crew=True,
+                    name="A post that stands already",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason="what an existing post holds is not known",
+                    crew=True,
                     would_have_to_change="survey it: plumb, sound at the ground line, and how deep it stands",
                 )
-            )  # fmt: skip
+            )
             return
         if post.kind == "loose":
             self._loose(post, about, sides)
@@ -163,10 +173,13 @@ class PostReckoner:
         if any(zone.kind == "old hole" and within(zone, post.station_m) for zone in self.spec.zones):
             self.found.not_covered.append(
                 NotCovered(
-                    name="Loose ground of an old hole", about=about, basis=Basis.RECKONED,
-                    reason="loose fill has no soil values", would_have_to_change="dig it out to sound ground, or move the post",
+                    name="Loose ground of an old hole",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason="loose fill has no soil values",
+                    would_have_to_change="dig it out to sound ground, or move the post",
                 )
-            )  # fmt: skip
+            )
         way = self.ways[post.id] = way_at(self.spec, post.station_m)
         self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
         self.now = _turned(self._at_ground(post), post.turned_rad)
@@ -196,9 +209,11 @@ class PostReckoner:
         self._hold(about, demands, built_m, working, pushes, capped)
         if self.spec.falls_away > 0:
             self._gap(
-                about, "Ground falls away before the post", "the formulas for depth are for level ground",
+                about,
+                "Ground falls away before the post",
+                "the formulas for depth are for level ground",
                 "a deeper hole by the fall over three post depths, or an engineer",
-            )  # fmt: skip
+            )
         for push in pushes:
             self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
             if way.side == "post":
@@ -237,10 +252,16 @@ class PostReckoner:
         if spec.stock_n > 0:
             push = self.book.factored(
                 Step(
-                    symbol="P_s", value=spec.stock_n / u.force_n, unit=u.force, formula="", inputs=(),
-                    source="user: what stock push with", says="stock against the fence at half height",
-                ), "P_sd",
-            )  # fmt: skip
+                    symbol="P_s",
+                    value=spec.stock_n / u.force_n,
+                    unit=u.force,
+                    formula="",
+                    inputs=(),
+                    source="user: what stock push with",
+                    says="stock against the fence at half height",
+                ),
+                "P_sd",
+            )
             pushes.append(
                 Push(
                     "stock pushing",
@@ -255,10 +276,15 @@ class PostReckoner:
         if self.person_n > 0:
             pushes.append(
                 Push(
-                    "a person leaning", self.person_step, self.person_n, top_m, (), load=self.guard.load,
+                    "a person leaning",
+                    self.person_step,
+                    self.person_n,
+                    top_m,
+                    (),
+                    load=self.guard.load,
                     asks=leaning_asks(spec),
                 )
-            )  # fmt: skip
+            )
         return pushes
 
     def _loose(self, post: Post, about: str, sides: "Sides") -> None:
@@ -267,9 +293,12 @@ class PostReckoner:
         for push in self._pushes(post, sides, self.top_m):
             self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
         self._gap(
-            about, "Ground sleeve holds", "what a sleeve in the ground holds upright is its maker's to say",
-            "ask its maker for the moment it holds", crew=True,
-        )  # fmt: skip
+            about,
+            "Ground sleeve holds",
+            "what a sleeve in the ground holds upright is its maker's to say",
+            "ask its maker for the moment it holds",
+            crew=True,
+        )
         self.found.embedment_m[post.id], self.found.governs[post.id] = SLEEVE_M, "its ground sleeve"
 
     def _on_base(self, post: Post, way: FootWay, pushes: list[Push]) -> None:
@@ -317,11 +346,14 @@ class PostReckoner:
             return level
         rise, low = rise_m / self.u.span_m, extra_m / 2 / self.u.span_m
         return Step(
-            symbol="h_s", value=level.value + rise - low, unit=level.unit, formula=f"{level.symbol} + u - v",
+            symbol="h_s",
+            value=level.value + rise - low,
+            unit=level.unit,
+            formula=f"{level.symbol} + u - v",
             inputs=((level.symbol, level.value, level.unit), ("u", rise, self.u.span), ("v", low, self.u.span)),
             source="geometry: the panel's step above this post's ground, and half of what closes the gap below",
             says="height of the wind's push",
-        )  # fmt: skip
+        )
 
     def _leaf_in_ground(
         self,
@@ -396,18 +428,27 @@ class PostReckoner:
             return
         arm = hit.height_m / self.u.span_m
         moment = Step(
-            symbol="M", value=hit.force.value * arm, unit=self.u.moment, formula="P * h_l",
-            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)), source="statics",
-        )  # fmt: skip
+            symbol="M",
+            value=hit.force.value * arm,
+            unit=self.u.moment,
+            formula="P * h_l",
+            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)),
+            source="statics",
+        )
         design = self.book.factored(moment, "M_d")
         self.found.checks.append(
             Check(
-                name="Bends at the ground", about=about, basis=Basis.RECKONED, sense="at most",
-                demand=self._stress(design.value, "bending stress in the latch post at the ground"), limit=limit,
-                working=(hit.force, moment, *(() if design is moment else (design,)), self.now.modulus), case="a slammed leaf",
+                name="Bends at the ground",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=self._stress(design.value, "bending stress in the latch post at the ground"),
+                limit=limit,
+                working=(hit.force, moment, *(() if design is moment else (design,)), self.now.modulus),
+                case="a slammed leaf",
                 asks=Asks.SAFETY,
             )
-        )  # fmt: skip
+        )
 
     def _stress(self, moment: float, says: str, symbol: str = "M") -> Step:
         modulus = self.now.modulus
@@ -455,13 +496,19 @@ class PostReckoner:
         c, n = abs(math.cos(sides.turn_rad)), abs(math.sin(sides.turn_rad))
         first, second = forces
         both = Step(
-            symbol="P", value=first.value + second.value * (c + n), unit=first.unit, formula="P_1 + P_2 * c + P_2 * n",
+            symbol="P",
+            value=first.value + second.value * (c + n),
+            unit=first.unit,
+            formula="P_1 + P_2 * c + P_2 * n",
             inputs=(
-                (first.symbol, first.value, first.unit), (second.symbol, second.value, second.unit), ("c", c, ""), ("n", n, ""),
+                (first.symbol, first.value, first.unit),
+                (second.symbol, second.value, second.unit),
+                ("c", c, ""),
+                ("n", n, ""),
             ),
             source="statics: both legs of a corner on a square post's two axes, c and n of its turn; on the safe side for its hole",
             says="wind on this corner post from both legs",
-        )  # fmt: skip
+        )
         return both, (*steps, first, second)
 
     def _side(self, post: Post, parts: list[tuple[float, float]], tag: str) -> Step:
@@ -480,9 +527,14 @@ class PostReckoner:
         formula = f"s * ({' + '.join(terms)})" if len(terms) > 1 else f"s * {terms[0]}"
         value = s * math.fsum(p / u.pressure_pa * w / u.span_m for p, w in alike.items())
         return Step(
-            symbol=f"P_{tag}" if tag else "P", value=value, unit=u.force, formula=formula, inputs=tuple(inputs),
-            source="statics: pressure by zone on the post's own width", says="wind on this post",
-        )  # fmt: skip
+            symbol=f"P_{tag}" if tag else "P",
+            value=value,
+            unit=u.force,
+            formula=formula,
+            inputs=tuple(inputs),
+            source="statics: pressure by zone on the post's own width",
+            says="wind on this post",
+        )
 
     def _ground(
         self,
@@ -605,9 +657,13 @@ class PostReckoner:
         key = (self.now.key, force.value * arm)
         if key not in self._bends:
             moment = Step(
-                symbol="M", value=force.value * arm, unit=self.u.moment, formula=f"{force.symbol} * h_a",
-                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)), source="statics",
-            )  # fmt: skip
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_a",
+                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)),
+                source="statics",
+            )
             stress = self._stress(moment.value, "bending stress in the post at the ground")
             self._bends[key] = (moment, stress)
         moment, stress = self._bends[key]
@@ -617,10 +673,17 @@ class PostReckoner:
     def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
         self.found.checks.append(
             Check(
-                name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=stress, limit=limit, working=working,
-                case=push.case, asks=push.asks,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=stress,
+                limit=limit,
+                working=working,
+                case=push.case,
+                asks=push.asks,
             )
-        )  # fmt: skip
+        )
 
     def _bend_in_ground(self, about: str, push: Push, depth_m: float) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns."""
@@ -629,9 +692,12 @@ class PostReckoner:
             return
         try:
             moment, steps = self.book.moment_in_ground(
-                load_n=push.force_n, height_m=push.arm_m, width_m=self._width_m, depth_m=depth_m,
+                load_n=push.force_n,
+                height_m=push.arm_m,
+                width_m=self._width_m,
+                depth_m=depth_m,
                 soil=self.soil,
-            )  # fmt: skip
+            )
         except OutsideScope as refused:
             if push.asks is not Asks.ADVICE:
                 self.found.not_covered.append(gap("Bends in the ground", about, refused))
@@ -653,10 +719,14 @@ class PostReckoner:
                 self.found.not_covered.append(gap("Wood bends over its pipe", about, self.now.refused))
         elif arm > 0:
             moment = Step(
-                symbol="M", value=force.value * arm, unit=self.u.moment, formula=f"{force.symbol} * h_p",
-                inputs=((force.symbol, force.value, self.u.force), ("h_p", arm, self.u.span)), source="statics",
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_p",
+                inputs=((force.symbol, force.value, self.u.force), ("h_p", arm, self.u.span)),
+                source="statics",
                 says="at the pipe's top",
-            )  # fmt: skip
+            )
             stress = self._stress(moment.value, "bending stress in the wood at the pipe's top")
             self._bent("Wood bends over its pipe", about, stress, limit, (*push.steps, moment, self.now.modulus), push)
         self.now = before

@@ -25,24 +25,37 @@ def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
     feet = METRIC if metric else FootDetail()
     if name == "slat screen":
         return replace(
-            spec, infill=Infill(style="slats", spacer_m=0.02 if metric else 0.75 * IN), height_m=1.5 if metric else 60 * IN,
-            bay_max_m=min(spec.bay_max_m, 0.9 if metric else 36 * IN), rail_laid="on edge",
-        )  # fmt: skip
+            spec,
+            infill=Infill(style="slats", spacer_m=0.02 if metric else 0.75 * IN),
+            height_m=1.5 if metric else 60 * IN,
+            bay_max_m=min(spec.bay_max_m, 0.9 if metric else 36 * IN),
+            rail_laid="on edge",
+        )
     if name == "stock pen":
         return replace(
-            spec, infill=Infill(
+            spec,
+            infill=Infill(
                 style="stock panels", sight_rail=True, base="staked wire", mesh_m=0.045 if metric else 1.75 * IN
-            ), height_m=1.2 if metric else 48 * IN,
-            gap_m=0.02 if metric else 1 * IN, keeps="a small animal", bay_max_m=THIRD_METRIC_M if metric else THIRD_M,
-            closed=_closes(spec), rail_laid="flat",
-        )  # fmt: skip
+            ),
+            height_m=1.2 if metric else 48 * IN,
+            gap_m=0.02 if metric else 1 * IN,
+            keeps="a small animal",
+            bay_max_m=THIRD_METRIC_M if metric else THIRD_M,
+            closed=_closes(spec),
+            rail_laid="flat",
+        )
     if name == "enclosure on blocks":
         return replace(
-            spec, foot="loose block", gap_m=feet.block_height_m,
+            spec,
+            foot="loose block",
+            gap_m=feet.block_height_m,
             foot_detail=replace(feet, block_kg=PAVED_KG, upright=replace(feet.upright, by="own weight")),
-            infill=Infill(style="even gaps", gap_most_m=0.03 if metric else 1.25 * IN), height_m=1.0 if metric else 39 * IN,
-            bay_max_m=min(spec.bay_max_m, 1.2 if metric else 48 * IN), rails_count=2, rail_laid="flat",
-        )  # fmt: skip
+            infill=Infill(style="even gaps", gap_most_m=0.03 if metric else 1.25 * IN),
+            height_m=1.0 if metric else 39 * IN,
+            bay_max_m=min(spec.bay_max_m, 1.2 if metric else 48 * IN),
+            rails_count=2,
+            rail_laid="flat",
+        )
     return spec
 
 

@@ -58,10 +58,14 @@ class RailReckoner:
         own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
         own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
         self.dead = Step(
-            symbol="w_d", value=own_unit + hung_unit * strip, unit=u.line, formula="w_r + g_b * s",
+            symbol="w_d",
+            value=own_unit + hung_unit * strip,
+            unit=u.line,
+            formula="w_r + g_b * s",
             inputs=(("w_r", own_unit, u.line), ("g_b", hung_unit, u.pressure), ("s", strip, u.span)),
-            source="practice: usual densities of the yard's timbers", says="this rail, and its share of what hangs on it",
-        )  # fmt: skip
+            source="practice: usual densities of the yard's timbers",
+            says="this rail, and its share of what hangs on it",
+        )
         self.dead_design = book.factored(self.dead, "w_dd")
         try:
             self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
@@ -86,11 +90,14 @@ class RailReckoner:
         if self.spec.infill.style == "bought panels":
             self.found.not_covered.append(
                 NotCovered(
-                    name="The panel itself", about=about, basis=Basis.RECKONED, crew=True,
+                    name="The panel itself",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    crew=True,
                     reason="what a bought panel bears is its maker's to say",
                     would_have_to_change="ask its maker for wind and load",
                 )
-            )  # fmt: skip
+            )
             return
         if not self.count:
             self._no_rail(about)
@@ -128,11 +135,14 @@ class RailReckoner:
         """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
         self.found.not_covered.append(
             NotCovered(
-                name="The wire itself", about=about, basis=Basis.RECKONED, crew=True,
+                name="The wire itself",
+                about=about,
+                basis=Basis.RECKONED,
+                crew=True,
                 reason="what a strained wire or welded panel bears between its posts is its maker's to say",
                 would_have_to_change="ask its maker, or add a timber rail along the top",
             )
-        )  # fmt: skip
+        )
 
     def _slat_reaches(self, bay: Bay, about: str, slat: Stick) -> None:
         """A slat of board stock has no stress in the tables: it is held to a span of our own for its thickness."""
@@ -143,11 +153,17 @@ class RailReckoner:
         clear = (bay.width_m * math.hypot(1.0, bay.grade) - self.post_m) / u.span_m
         self.found.checks.append(
             check_reach(
-                u, slat.thickness_m, clear, name=f"{self.noun} reach between posts", about=about, case="wind",
-                says="a slat between its posts", where="within the run" if within else "in the ends' zones",
+                u,
+                slat.thickness_m,
+                clear,
+                name=f"{self.noun} reach between posts",
+                about=about,
+                case="wind",
+                says="a slat between its posts",
+                where="within the run" if within else "in the ends' zones",
                 share=WITHIN if within else 1.0,
             )
-        )  # fmt: skip
+        )
 
     def longest_m(self, pressure_pa: float) -> float | None:
         """The longest span on which the worst rail passes, under a pressure; None where it is not reckoned (m)."""
@@ -179,34 +195,50 @@ class RailReckoner:
         self, symbol: str, moment: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
     ) -> tuple[Step, Step]:
         bent = Step(
-            symbol="M", value=moment, unit=self.u.moment, formula=formula,
-            inputs=((load.symbol, load.value, load.unit), span), source="statics: simple span",
-        )  # fmt: skip
+            symbol="M",
+            value=moment,
+            unit=self.u.moment,
+            formula=formula,
+            inputs=((load.symbol, load.value, load.unit), span),
+            source="statics: simple span",
+        )
         return bent, Step(
-            symbol=symbol, value=self.u.bend * moment / modulus.value, unit=self.u.stress,
+            symbol=symbol,
+            value=self.u.bend * moment / modulus.value,
+            unit=self.u.stress,
             formula=f"{self.u.bend} * M / {modulus.symbol}",
-            inputs=(("M", moment, self.u.moment), (modulus.symbol, modulus.value, self.u.modulus)), source="statics",
-        )  # fmt: skip
+            inputs=(("M", moment, self.u.moment), (modulus.symbol, modulus.value, self.u.modulus)),
+            source="statics",
+        )
 
     def _sideways(self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
         u = self.u
         strip = self.strip_m / u.span_m
         load = Step(
-            symbol="w", value=pressure_pa / u.pressure_pa * strip, unit=u.line, formula="p * t",
+            symbol="w",
+            value=pressure_pa / u.pressure_pa * strip,
+            unit=u.line,
+            formula="p * t",
             inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("t", strip, u.span)),
-            source="statics: half-way to the next rail, end rails to the edge", says="wind on the most loaded rail",
-        )  # fmt: skip
+            source="statics: half-way to the next rail, end rails to the edge",
+            says="wind on the most loaded rail",
+        )
         wind = self._stress("f_w", load.value * span[1] ** 2 / 8, self.across, "w * L ** 2 / 8", load, span)
         ratio = wind[1].value / self.f_across.value + dead[1].value / self.f_down.value
         demand = Step(
-            symbol="r", value=ratio, unit="", formula="f_w / F_w + f_d / F_d",
+            symbol="r",
+            value=ratio,
+            unit="",
+            formula="f_w / F_w + f_d / F_d",
             inputs=(
-                ("f_w", wind[1].value, u.stress), ("F_w", self.f_across.value, u.stress),
-                ("f_d", dead[1].value, u.stress), ("F_d", self.f_down.value, u.stress),
+                ("f_w", wind[1].value, u.stress),
+                ("F_w", self.f_across.value, u.stress),
+                ("f_d", dead[1].value, u.stress),
+                ("F_d", self.f_down.value, u.stress),
             ),
             source=self.added_source,
             says="wind sideways and dead load downward together",
-        )  # fmt: skip
+        )
         self._add(
             f"{self.noun} bend",
             demand,
@@ -221,21 +253,32 @@ class RailReckoner:
             return
         wide = min(LEAN_WIDE_M / self.u.span_m, span[1])
         load = Step(
-            symbol="P_r", value=self.person_step.value * self.person_share, unit=self.person_step.unit, formula="P * k",
+            symbol="P_r",
+            value=self.person_step.value * self.person_share,
+            unit=self.person_step.unit,
+            formula="P * k",
             inputs=(("P", self.person_step.value, self.person_step.unit), ("k", self.person_share, "")),
-            source="statics: boards as stiff levers over the rails", says="the most loaded rail's share of a person at the top",
-        )  # fmt: skip
+            source="statics: boards as stiff levers over the rails",
+            says="the most loaded rail's share of a person at the top",
+        )
         moment = load.value * (span[1] / 4 - wide / 8)
         bent = Step(
-            symbol="M", value=moment, unit=self.u.moment, formula="P_r * (L / 4 - c / 8)",
+            symbol="M",
+            value=moment,
+            unit=self.u.moment,
+            formula="P_r * (L / 4 - c / 8)",
             inputs=((load.symbol, load.value, load.unit), span, ("c", wide, self.u.span)),
-            source="statics: simple span, the push over a short length", says="a person leaning at mid-span",
-        )  # fmt: skip
+            source="statics: simple span, the push over a short length",
+            says="a person leaning at mid-span",
+        )
         stress = Step(
-            symbol="f_b", value=self.u.bend * moment / self.across.value, unit=self.u.stress,
+            symbol="f_b",
+            value=self.u.bend * moment / self.across.value,
+            unit=self.u.stress,
             formula=f"{self.u.bend} * M / {self.across.symbol}",
-            inputs=(("M", moment, self.u.moment), (self.across.symbol, self.across.value, self.u.modulus)), source="statics",
-        )  # fmt: skip
+            inputs=(("M", moment, self.u.moment), (self.across.symbol, self.across.value, self.u.modulus)),
+            source="statics",
+        )
         working = (self.person_step, load, bent, self.across)
         self._add(f"{self.noun} bend", stress, self.f_person, working, "a person leaning", self.leans)
 
@@ -244,18 +287,28 @@ class RailReckoner:
         k, per = u.line_to_size, u.per_span
         at_once = 5 * self.dead.value / k * (per * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
         sag = Step(
-            symbol="y", value=self.creep.value * at_once, unit=u.size,
+            symbol="y",
+            value=self.creep.value * at_once,
+            unit=u.size,
             formula=f"K_cr * 5 * (w_d / {k}) * ({per} * L) ** 4 / (384 * E * I)",
             inputs=(
-                ("K_cr", self.creep.value, ""), ("w_d", self.dead.value, u.line), span,
-                ("E", self.e.value, u.stress), ("I", self.inertia.value, u.inertia),
+                ("K_cr", self.creep.value, ""),
+                ("w_d", self.dead.value, u.line),
+                span,
+                ("E", self.e.value, u.stress),
+                ("I", self.inertia.value, u.inertia),
             ),
-            source=f"{self.creep.source}; simple span", says="sag of a rail after years",
-        )  # fmt: skip
+            source=f"{self.creep.source}; simple span",
+            says="sag of a rail after years",
+        )
         limit = Step(
-            symbol="y_most", value=per * span[1] / self.sag_ratio, unit=u.size, formula=f"{per} * L / n",
-            inputs=(span, ("n", self.sag_ratio, "")), source=self.sag_step.source,
-        )  # fmt: skip
+            symbol="y_most",
+            value=per * span[1] / self.sag_ratio,
+            unit=u.size,
+            formula=f"{per} * L / n",
+            inputs=(span, ("n", self.sag_ratio, "")),
+            source=self.sag_step.source,
+        )
         self._add(
             f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
         )
@@ -319,16 +372,24 @@ def bears_bay(spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber) -> 
 
 def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:
     return Step(
-        symbol=symbol, value=b * d**2 / 6, unit=u.modulus, formula="b * d ** 2 / 6",
-        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
-    )  # fmt: skip
+        symbol=symbol,
+        value=b * d**2 / 6,
+        unit=u.modulus,
+        formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
 
 
 def _inertia(b: float, d: float, u: Units) -> Step:
     return Step(
-        symbol="I", value=b * d**3 / 12, unit=u.inertia, formula="b * d ** 3 / 12",
-        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
-    )  # fmt: skip
+        symbol="I",
+        value=b * d**3 / 12,
+        unit=u.inertia,
+        formula="b * d ** 3 / 12",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
 
 
 def _one(source: str) -> Step:

@@ -65,9 +65,14 @@ def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
     depths = sorted(footing.embedment_m for footing in line)
     widths = sorted(footing.hole_width_m for footing in line)
     return CrewHabit(
-        post=spec.post, rail=spec.rail, rails_count=spec.rails_count, rail_laid=spec.rail_laid, bay_max_m=spec.bay_max_m,
-        embedment_m=min(3.6, depths[len(depths) // 2]), hole_width_m=min(1.5, widths[len(widths) // 2]),
-    )  # fmt: skip
+        post=spec.post,
+        rail=spec.rail,
+        rails_count=spec.rails_count,
+        rail_laid=spec.rail_laid,
+        bay_max_m=spec.bay_max_m,
+        embedment_m=min(3.6, depths[len(depths) // 2]),
+        hole_width_m=min(1.5, widths[len(widths) // 2]),
+    )
 
 
 def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> FenceSpec:
@@ -77,14 +82,22 @@ def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> Fen
         {"rail": habit.rail, "rails_count": habit.rails_count, "rail_laid": habit.rail_laid} if boarded else {}
     )
     return replace(
-        spec, post=habit.post, end_post=None, gate_post=None, bay_by_strength=False, hole_width_m=None,
-        bay_max_m=spec.bay_max_m if spec.bays == "panels" or not boarded else habit.bay_max_m, built_on=Basis.PRACTICE,
+        spec,
+        post=habit.post,
+        end_post=None,
+        gate_post=None,
+        bay_by_strength=False,
+        hole_width_m=None,
+        bay_max_m=spec.bay_max_m if spec.bays == "panels" or not boarded else habit.bay_max_m,
+        built_on=Basis.PRACTICE,
         practice=PracticeDetail(
-            embedment_m=habit.embedment_m, hole_width_m=habit.hole_width_m, accepted_by=accepted_by,
+            embedment_m=habit.embedment_m,
+            hole_width_m=habit.hole_width_m,
+            accepted_by=accepted_by,
             why="as our crew usually builds it",
         ),
         **rails,  # type: ignore[arg-type]
-    )  # fmt: skip
+    )
 
 
 def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = NOBODY) -> FenceSpec:
@@ -116,11 +129,13 @@ def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = N
         hole_width_m=None,
         built_on=Basis.PRACTICE,
         practice=PracticeDetail(
-            embedment_m=min(3.6, deep_m), hole_width_m=hole_width_m(max(post.width_m, *_gate_posts(spec))), accepted_by=accepted_by,
+            embedment_m=min(3.6, deep_m),
+            hole_width_m=hole_width_m(max(post.width_m, *_gate_posts(spec))),
+            accepted_by=accepted_by,
             why="as it is usually built here",
         ),
         **rails,  # type: ignore[arg-type]
-    )  # fmt: skip
+    )
 
 
 def _gate_posts(spec: FenceSpec) -> tuple[float, ...]:
@@ -270,9 +285,14 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
 
 
 def _returned(
-    found: Search, base: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape,
+    found: Search,
+    base: FenceSpec,
+    site: Site,
+    book: Rulebook,
+    yard: YardChoices,
+    tape: Tape,
     priced: Callable[[Plan], float],
-) -> None:  # fmt: skip
+) -> None:
     """A return at the far free end: with smaller end posts for what was found, or of every post where nothing was found."""
     straights = with_return(base)
     if straights is None or any(straight.id.startswith("return") for straight in base.straights):

@@ -13,10 +13,14 @@ def maker_strength(steel: Steel, u: Units) -> Step | None:
         return None
     strength = steel.strength_pa / u.stress_pa
     return Step(
-        symbol="F_b", value=strength / steel.safety, unit=u.stress, formula="F_y / n",
+        symbol="F_b",
+        value=strength / steel.safety,
+        unit=u.stress,
+        formula="F_y / n",
         inputs=(("F_y", strength, u.stress), ("n", steel.safety, "")),
-        source=f"user: {steel.said_by or 'the maker of the steel'}", says="bending stress the steel may carry",
-    )  # fmt: skip
+        source=f"user: {steel.said_by or 'the maker of the steel'}",
+        says="bending stress the steel may carry",
+    )
 
 
 def steel_modulus(steel: Steel, u: Units) -> Step | None:
@@ -24,16 +28,25 @@ def steel_modulus(steel: Steel, u: Units) -> Step | None:
     if steel.modulus_m3 is None:
         return None
     return Step(
-        symbol="S", value=steel.modulus_m3 / u.size_m**3, unit=u.modulus, formula="", inputs=(),
-        source=f"user: {steel.said_by or 'the maker of the steel'}", says="section modulus across the line",
-    )  # fmt: skip
+        symbol="S",
+        value=steel.modulus_m3 / u.size_m**3,
+        unit=u.modulus,
+        formula="",
+        inputs=(),
+        source=f"user: {steel.said_by or 'the maker of the steel'}",
+        says="section modulus across the line",
+    )
 
 
 def pipe_modulus(outside_m: float, steel: Steel, u: Units) -> Step:
     """A pipe's elastic section modulus, π (D⁴ − d⁴) / (32 D). Source: geometry."""
     wide, inner = outside_m / u.size_m, max(0.0, outside_m - 2 * steel.wall_m) / u.size_m
     return Step(
-        symbol="S", value=math.pi * (wide**4 - inner**4) / (32 * wide), unit=u.modulus,
+        symbol="S",
+        value=math.pi * (wide**4 - inner**4) / (32 * wide),
+        unit=u.modulus,
         formula="3.141592653589793 * (D ** 4 - d_i ** 4) / (32 * D)",
-        inputs=(("D", wide, u.size), ("d_i", inner, u.size)), source="geometry", says="section modulus of the pipe",
-    )  # fmt: skip
+        inputs=(("D", wide, u.size), ("d_i", inner, u.size)),
+        source="geometry",
+        says="section modulus of the pipe",
+    )

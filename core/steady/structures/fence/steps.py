@@ -12,11 +12,16 @@ from steady.structures.fence.stations import SetOut
 
 CUT = {"long": "Cut posts to the line, ", "exact": "Check every post's top against the line, "}
 INFILL = {
-    "butted": "Boards on", "even gaps": "Boards on, gauge block between", "board on board": "Under boards on, then the outer ones",
-    "both faces": "Boards on, front first, then the back", "slats": "Slats on from the datum, spacer block between",
-    "louvres": "Cleats plumb, louvres in", "bought panels": "Panels in their clips, each plumb and level",
-    "stock panels": "Wire up: first the ends, then stapled post by post", "wire mesh": "Wire strained and stapled post by post",
-}  # fmt: skip
+    "butted": "Boards on",
+    "even gaps": "Boards on, gauge block between",
+    "board on board": "Under boards on, then the outer ones",
+    "both faces": "Boards on, front first, then the back",
+    "slats": "Slats on from the datum, spacer block between",
+    "louvres": "Cleats plumb, louvres in",
+    "bought panels": "Panels in their clips, each plumb and level",
+    "stock panels": "Wire up: first the ends, then stapled post by post",
+    "wire mesh": "Wire strained and stapled post by post",
+}
 
 
 def _infill_work(count: Callable[[str], float]) -> tuple[tuple[str, float, str], ...]:

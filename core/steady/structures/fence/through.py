@@ -85,9 +85,12 @@ def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> i
     allowed_m = min(KEEPS_M[spec.keeps], CLOSED_TO_M)
     if bay.level_m is not None:
         [step] = stepped_bays(
-            ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m, gravel_board_m=board_m,
+            ground,
+            (bay.start.station_m, bay.end.station_m),
+            gap_least_m=spec.gap_m,
+            gravel_board_m=board_m,
             gap_most_m=allowed_m,
-        )  # fmt: skip
+        )
         return step.gravel_boards
     return max(0, math.ceil((_open_m(spec, bay, ground) - allowed_m - 1e-9) / board_m))
 

@@ -87,24 +87,40 @@ class UprightReckoner:
     def _moment(self, push: Push) -> Step:
         arm = push.arm_m / self.u.span_m
         return Step(
-            symbol="M", value=push.force.value * arm, unit=self.u.moment, formula=f"{push.force.symbol} * h_f",
-            inputs=((push.force.symbol, push.force.value, self.u.force), ("h_f", arm, self.u.span)), source="statics",
+            symbol="M",
+            value=push.force.value * arm,
+            unit=self.u.moment,
+            formula=f"{push.force.symbol} * h_f",
+            inputs=((push.force.symbol, push.force.value, self.u.force), ("h_f", arm, self.u.span)),
+            source="statics",
             says="moment at the foot",
-        )  # fmt: skip
+        )
 
     def _rated(self, symbol: str, value: float, unit: str, says: str) -> Step:
         return Step(
-            symbol=symbol, value=value / self.up.safety, unit=unit, formula="R / n",
-            inputs=(("R", value, unit), ("n", self.up.safety, "")), source="user: the maker's rating", says=says,
-        )  # fmt: skip
+            symbol=symbol,
+            value=value / self.up.safety,
+            unit=unit,
+            formula="R / n",
+            inputs=(("R", value, unit), ("n", self.up.safety, "")),
+            source="user: the maker's rating",
+            says=says,
+        )
 
     def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
         self.found.checks.append(
             Check(
-                name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=demand, limit=limit,
-                working=(*push.steps, *steps), case=push.case, asks=_safely(push.asks),
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=demand,
+                limit=limit,
+                working=(*push.steps, *steps),
+                case=push.case,
+                asks=_safely(push.asks),
             )
-        )  # fmt: skip
+        )
 
     def _base(self, about: str, way: FootWay, push: Push) -> None:
         moment = self._moment(push)
@@ -120,10 +136,14 @@ class UprightReckoner:
             return
         lever = self.up.lever_m / self.u.span_m
         pull = Step(
-            symbol="T", value=moment.value / (self.up.anchors_count * lever), unit=self.u.force, formula="M / (k * z)",
+            symbol="T",
+            value=moment.value / (self.up.anchors_count * lever),
+            unit=self.u.force,
+            formula="M / (k * z)",
             inputs=(("M", moment.value, self.u.moment), ("k", self.up.anchors_count, ""), ("z", lever, self.u.span)),
-            source="statics: anchors on the pulled side about the base's far edge", says="pull on one anchor",
-        )  # fmt: skip
+            source="statics: anchors on the pulled side about the base's far edge",
+            says="pull on one anchor",
+        )
         self._held("Anchors hold", about, push, pull, moment)
 
     def _held(self, name: str, about: str, push: Push, pull: Step, *steps: Step) -> None:
@@ -145,19 +165,33 @@ class UprightReckoner:
             return
         u = self.u
         has = Step(
-            symbol="c", value=detail.edge_m / u.size_m, unit=u.size, formula="", inputs=(), source="user: measured",
+            symbol="c",
+            value=detail.edge_m / u.size_m,
+            unit=u.size,
+            formula="",
+            inputs=(),
+            source="user: measured",
             says="post's middle to the slab's edge",
-        )  # fmt: skip
+        )
         least = Step(
-            symbol="c_least", value=detail.edge_least_m / u.size_m, unit=u.size, formula="", inputs=(),
+            symbol="c_least",
+            value=detail.edge_least_m / u.size_m,
+            unit=u.size,
+            formula="",
+            inputs=(),
             source="user: the maker's least edge distance",
-        )  # fmt: skip
+        )
         self.found.checks.append(
             Check(
-                name="Far enough from the slab's edge", about=about, basis=Basis.RECKONED, sense="at least", demand=has,
-                limit=least, case="anchors",
+                name="Far enough from the slab's edge",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=has,
+                limit=least,
+                case="anchors",
             )
-        )  # fmt: skip
+        )
 
     def _brace(self, about: str, push: Push) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""
@@ -165,11 +199,14 @@ class UprightReckoner:
         reach, high = self.up.brace_reach_m / u.span_m, self.up.brace_up_m / u.span_m
         moment = self._moment(push)
         force = Step(
-            symbol="N", value=moment.value * math.hypot(reach, high) / (reach * high), unit=u.force,
+            symbol="N",
+            value=moment.value * math.hypot(reach, high) / (reach * high),
+            unit=u.force,
             formula="M * sqrt(r ** 2 + h_b ** 2) / (r * h_b)",
             inputs=(("M", moment.value, u.moment), ("r", reach, u.span), ("h_b", high, u.span)),
-            source="statics: moments about the foot", says="push or pull along the brace",
-        )  # fmt: skip
+            source="statics: moments about the foot",
+            says="push or pull along the brace",
+        )
         long_m = math.hypot(self.up.brace_reach_m, self.up.brace_up_m)
         try:
             column = self.book.column(outdoors(self.brace), "wind", Standing(height_m=long_m))
@@ -177,9 +214,14 @@ class UprightReckoner:
         except OutsideScope as refused:
             self.found.not_covered.append(gap("Brace squeezes", about, refused))
         pull = Step(
-            symbol="T", value=moment.value / reach, unit=u.force, formula="M / r",
-            inputs=(("M", moment.value, u.moment), ("r", reach, u.span)), source="statics", says="lift at the brace's foot",
-        )  # fmt: skip
+            symbol="T",
+            value=moment.value / reach,
+            unit=u.force,
+            formula="M / r",
+            inputs=(("M", moment.value, u.moment), ("r", reach, u.span)),
+            source="statics",
+            says="lift at the brace's foot",
+        )
         self._held("Brace's foot holds", about, push, pull, moment)
         self._foot(about, push, pull, moment, high)
 
@@ -188,14 +230,23 @@ class UprightReckoner:
         u = self.u
         self._held("Post's foot stays down", about, push, lift, moment)
         shear = Step(
-            symbol="V", value=abs(moment.value / high - push.force.value), unit=u.force, formula="abs(M / h_b - P)",
-            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span), ("P", push.force.value, u.force)), source="statics",
+            symbol="V",
+            value=abs(moment.value / high - push.force.value),
+            unit=u.force,
+            formula="abs(M / h_b - P)",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span), ("P", push.force.value, u.force)),
+            source="statics",
             says="the post's foot, sideways",
-        )  # fmt: skip
+        )
         level = Step(
-            symbol="V_b", value=moment.value / high, unit=u.force, formula="M / h_b",
-            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span)), source="statics", says="the brace's foot, sideways",
-        )  # fmt: skip
+            symbol="V_b",
+            value=moment.value / high,
+            unit=u.force,
+            formula="M / h_b",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span)),
+            source="statics",
+            says="the brace's foot, sideways",
+        )
         for name, demand in (("Post's foot holds sideways", shear), ("Brace's foot holds sideways", level)):
             if self.up.shear_n is None:
                 why = f"the anchors' rating sideways is not entered; it must hold {demand.value:,.3g} {demand.unit}"
@@ -217,8 +268,12 @@ class UprightReckoner:
                 continue
             try:
                 depth, _ = self.book.embedment(
-                    load_n=load_n, height_m=arm_m, width_m=hold.width_m, soil=hold.soil, soil_factor=hold.factor,
-                )  # fmt: skip
+                    load_n=load_n,
+                    height_m=arm_m,
+                    width_m=hold.width_m,
+                    soil=hold.soil,
+                    soil_factor=hold.factor,
+                )
             except OutsideScope as refused:
                 self.found.not_covered.append(gap(f"Pier holds in the ground: {push.case}", about, refused))
                 continue
@@ -228,17 +283,28 @@ class UprightReckoner:
         self.found.embedment_m[post.id], self.found.governs[post.id] = built_m, deep.governs
         self.found.depths[post.id] = deep
         has = Step(
-            symbol="d_has", value=built_m / self.u.span_m, unit=self.u.span, formula="", inputs=(),
-            source="tool: the deepest demand, rounded up to what is dug", says="pier in the ground",
-        )  # fmt: skip
+            symbol="d_has",
+            value=built_m / self.u.span_m,
+            unit=self.u.span,
+            formula="",
+            inputs=(),
+            source="tool: the deepest demand, rounded up to what is dug",
+            says="pier in the ground",
+        )
         for name, limit in deep.demands:
             if limit.value > 0:
                 self.found.checks.append(
                     Check(
-                        name="Pier holds in the ground", about=about, basis=Basis.RECKONED, sense="at least", demand=has,
-                        limit=limit, case=name.lower(), fitted=True,
+                        name="Pier holds in the ground",
+                        about=about,
+                        basis=Basis.RECKONED,
+                        sense="at least",
+                        demand=has,
+                        limit=limit,
+                        case=name.lower(),
+                        fitted=True,
                     )
-                )  # fmt: skip
+                )
 
 
 def _safely(asks: Asks) -> Asks:
@@ -307,43 +373,72 @@ def own_weight(
         alone = _wind_step(on_leg[index], u, "wind on this straight")
         arm = loads.wind.arm_m / u.span_m
         tips = Step(
-            symbol="M", value=force.value * arm, unit=u.moment, formula="P * h_a",
-            inputs=(("P", force.value, u.force), ("h_a", arm, u.span)), source="statics", says="what tips it",
-        )  # fmt: skip
+            symbol="M",
+            value=force.value * arm,
+            unit=u.moment,
+            formula="P * h_a",
+            inputs=(("P", force.value, u.force), ("h_a", arm, u.span)),
+            source="statics",
+            says="what tips it",
+        )
         holds = Step(
-            symbol="M_has", value=resist_n_m / u.moment_n_m, unit=u.moment, formula="k * W * a",
+            symbol="M_has",
+            value=resist_n_m / u.moment_n_m,
+            unit=u.moment,
+            formula="k * W * a",
             inputs=(
-                ("k", share, ""), ("W", held_n / u.force_n, u.force),
+                ("k", share, ""),
+                ("W", held_n / u.force_n, u.force),
                 ("a", resist_n_m / share / max(held_n, 1e-9) / u.span_m, u.span),
             ),
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
-        )  # fmt: skip
+        )
         found.checks.append(
             Check(
-                name="Stands by its weight", about=about, basis=Basis.RECKONED, sense="at least", demand=holds, limit=tips,
-                working=(force,), case="wind",
-            )
-        )  # fmt: skip
-        _top_held(spec, out, index, alone, about, rail, book, found)
-        slides = Step(
-            symbol="P_has", value=total * detail.friction_ratio / u.force_n, unit=u.force, formula="W * m",
-            inputs=(("W", total / u.force_n, u.force), ("m", detail.friction_ratio, "")),
-            source="statics; the user's friction", says="what holds it from sliding",
-        )  # fmt: skip
-        found.checks.append(
-            Check(
-                name="Does not slide", about=about, basis=Basis.RECKONED, sense="at least", demand=slides, limit=force,
+                name="Stands by its weight",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=holds,
+                limit=tips,
+                working=(force,),
                 case="wind",
             )
-        )  # fmt: skip
+        )
+        _top_held(spec, out, index, alone, about, rail, book, found)
+        slides = Step(
+            symbol="P_has",
+            value=total * detail.friction_ratio / u.force_n,
+            unit=u.force,
+            formula="W * m",
+            inputs=(("W", total / u.force_n, u.force), ("m", detail.friction_ratio, "")),
+            source="statics; the user's friction",
+            says="what holds it from sliding",
+        )
+        found.checks.append(
+            Check(
+                name="Does not slide",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=slides,
+                limit=force,
+                case="wind",
+            )
+        )
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> Step:
     return Step(
-        symbol="P", value=force_n / u.force_n, unit=u.force, formula="", inputs=(), source="statics: the wind's zones",
+        symbol="P",
+        value=force_n / u.force_n,
+        unit=u.force,
+        formula="",
+        inputs=(),
+        source="statics: the wind's zones",
         says=says,
-    )  # fmt: skip
+    )
 
 
 def _top_held(
@@ -359,30 +454,44 @@ def _top_held(
     if not held:
         found.not_covered.append(
             NotCovered(
-                name="Top held between corners", about=about, basis=Basis.RECKONED,
+                name="Top held between corners",
+                about=about,
+                basis=Basis.RECKONED,
                 reason="no corner holds the top of this straight: its posts are hinges in their blocks",
                 would_have_to_change="a return at an end, braces, or feet in the ground",
             )
-        )  # fmt: skip
+        )
         return
     long, share = (leg.to_m - leg.from_m) / u.span_m, 8 if held == 2 else 2
     flat = spec.rail_laid == "flat"
     wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
     b, d = (thin, wide) if flat else (wide, thin)
     modulus = Step(
-        symbol="S", value=b * d**2 / 6, unit=u.modulus, formula="b * d ** 2 / 6",
-        inputs=(("b", b, u.size), ("d", d, u.size)), source="geometry",
-    )  # fmt: skip
+        symbol="S",
+        value=b * d**2 / 6,
+        unit=u.modulus,
+        formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
     moment = Step(
-        symbol="M", value=force.value / 2 * long / share, unit=u.moment, formula=f"P / 2 * L / {share}",
+        symbol="M",
+        value=force.value / 2 * long / share,
+        unit=u.moment,
+        formula=f"P / 2 * L / {share}",
         inputs=(("P", force.value, u.force), ("L", long, u.span)),
-        source="statics: the top rail carries half, " + ("corner to corner" if held == 2 else "out from its one corner"),
-    )  # fmt: skip
+        source="statics: the top rail carries half, "
+        + ("corner to corner" if held == 2 else "out from its one corner"),
+    )
     stress = Step(
-        symbol="f_b", value=u.bend * moment.value / modulus.value, unit=u.stress, formula=f"{u.bend} * M / S",
-        inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)), source="statics",
+        symbol="f_b",
+        value=u.bend * moment.value / modulus.value,
+        unit=u.stress,
+        formula=f"{u.bend} * M / S",
+        inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)),
+        source="statics",
         says="bending stress in the top rail between corners",
-    )  # fmt: skip
+    )
     try:
         limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
     except OutsideScope as refused:
@@ -390,10 +499,16 @@ def _top_held(
         return
     found.checks.append(
         Check(
-            name="Top held between corners", about=about, basis=Basis.RECKONED, sense="at most", demand=stress, limit=limit,
-            working=(force, moment, modulus), case="wind",
+            name="Top held between corners",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=stress,
+            limit=limit,
+            working=(force, moment, modulus),
+            case="wind",
         )
-    )  # fmt: skip
+    )
 
 
 def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:

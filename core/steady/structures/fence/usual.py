@@ -41,7 +41,13 @@ def at_home(spec: FenceSpec, school: str) -> FenceSpec:
     )
     if foreign and sticks()[start.post].metric:
         return replace(
-            home, height_m=1.2, gap_m=METRIC_GAP_M, bay_max_m=METRIC_BAY_M, depth_step_m=METRIC_STEP_M, gravel_m=0.1,
-            hole_width_m=0.3, foot_detail=METRIC,
-        )  # fmt: skip
+            home,
+            height_m=1.2,
+            gap_m=METRIC_GAP_M,
+            bay_max_m=METRIC_BAY_M,
+            depth_step_m=METRIC_STEP_M,
+            gravel_m=0.1,
+            hole_width_m=0.3,
+            foot_detail=METRIC,
+        )
     return home

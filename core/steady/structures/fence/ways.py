@@ -58,7 +58,7 @@ def _choice(
     except InputError as error:
         return Choice(
             group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen, lasts=lasts
-        )  # fmt: skip
+        )
     whole, why, use = _fares(made)
     worst = governing(made)
     exact = worst is not None and verdict(worst) == "at the limit"
@@ -70,9 +70,16 @@ def _choice(
         else _stands(made, tape)
     )
     return Choice(
-        group=group, says=says, change=() if chosen else change, exact=exact, whole=whole, why=why, use=use, chosen=chosen,
+        group=group,
+        says=says,
+        change=() if chosen else change,
+        exact=exact,
+        whole=whole,
+        why=why,
+        use=use,
+        chosen=chosen,
         lasts=lasts,
-    )  # fmt: skip
+    )
 
 
 LASTS = {

@@ -41,9 +41,13 @@ def _along(
     zones: list[WindZone] = []
     for face in found:
         leg = WindLeg(
-            length_m=face.length_m, solid_height_m=spec.height_m, top_height_m=spec.height_m + spec.gap_m, solidity=solid,
-            start=face.start, end=face.end,
-        )  # fmt: skip
+            length_m=face.length_m,
+            solid_height_m=spec.height_m,
+            top_height_m=spec.height_m + spec.gap_m,
+            solidity=solid,
+            start=face.start,
+            end=face.end,
+        )
         one = book.wind_on_leg(place, leg)
         done_m = 0.0
         for from_m, to_m in face.stretches:

@@ -63,36 +63,56 @@ def reckon(
     def gap(name: str, reason: str, change: str, crew: bool = False, needs: Step | None = None) -> None:
         gaps.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew, needs=needs,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                reason=reason,
+                would_have_to_change=change,
+                crew=crew,
+                needs=needs,
             )
-        )  # fmt: skip
+        )
 
     own = header.density_kg_per_m3 * header.thickness_m * header.width_m * GRAVITY
     rungs = arch.rungs * arch.rung_m * rung.density_kg_per_m3 * rung.thickness_m * rung.width_m * GRAVITY / length_m
     load = Step(
-        symbol="w", value=(own + rungs / 2 + arch.plants_n_per_m / 2) / u.line_n_per_m, unit=u.line,
+        symbol="w",
+        value=(own + rungs / 2 + arch.plants_n_per_m / 2) / u.line_n_per_m,
+        unit=u.line,
         formula="w_o + (w_r + w_p) / 2",
         inputs=(
-            ("w_o", own / u.line_n_per_m, u.line), ("w_r", rungs / u.line_n_per_m, u.line),
+            ("w_o", own / u.line_n_per_m, u.line),
+            ("w_r", rungs / u.line_n_per_m, u.line),
             ("w_p", arch.plants_n_per_m / u.line_n_per_m, u.line),
         ),
-        source="practice: usual densities of the yard's timbers; plants as typed", says="one header, half the rungs and plants",
-    )  # fmt: skip
+        source="practice: usual densities of the yard's timbers; plants as typed",
+        says="one header, half the rungs and plants",
+    )
     span = ("L", span_m / u.span_m, u.span)
     person = PERSON_N / u.force_n
     moment = Step(
-        symbol="M", value=load.value * span[1] ** 2 / 8 + person * span[1] / 4, unit=u.moment, formula="w * L ** 2 / 8 + P * L / 4",
-        inputs=(("w", load.value, u.line), span, ("P", person, u.force)), source=f"{STATICS}: simple span",
+        symbol="M",
+        value=load.value * span[1] ** 2 / 8 + person * span[1] / 4,
+        unit=u.moment,
+        formula="w * L ** 2 / 8 + P * L / 4",
+        inputs=(("w", load.value, u.line), span, ("P", person, u.force)),
+        source=f"{STATICS}: simple span",
         says="a person hanging from the middle of one header [practice]",
-    )  # fmt: skip
+    )
     try:
         limit = book.moment_capacity(outdoors(header), "floor")
         checks.append(
             Check(
-                name="Arch header bends", about=about, basis=Basis.RECKONED, sense="at most", demand=book.factored(moment, "M_d"),
-                limit=limit, working=(load, moment), case="a person hanging from it",
+                name="Arch header bends",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=book.factored(moment, "M_d"),
+                limit=limit,
+                working=(load, moment),
+                case="a person hanging from it",
             )
-        )  # fmt: skip
+        )
     except OutsideScope as refused:
         gap("Arch header bends", refused.reason, refused.would_have_to_change)
     end = load.value * span[1] / 2 + person
@@ -118,11 +138,14 @@ def reckon(
     p = max(zone.pressure_pa for zone in wind.zones) / u.pressure_pa
     s = solid_height_m(header, rung, arch)
     force = Step(
-        symbol="P_a", value=p * s / u.span_m * length_m / u.span_m / 2, unit=u.force, formula="p * s * l / 2",
+        symbol="P_a",
+        value=p * s / u.span_m * length_m / u.span_m / 2,
+        unit=u.force,
+        formula="p * s * l / 2",
         inputs=(("p", p, u.pressure), ("s", s / u.span_m, u.span), ("l", length_m / u.span_m, u.span)),
         source=f"{STATICS}: the strongest zone's pressure over both headers and the band of rungs, half to each post",
         says="wind on the arch",
-    )  # fmt: skip
+    )
     arm_m = arch.headroom_m + (header.width_m + (rung.width_m if arch.rungs else 0.0)) / 2
     return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
 
@@ -131,8 +154,12 @@ def together(force: Step, arm_m: float, high: HighWind) -> tuple[Step, float]:
     """The fence's wind on a post and the arch's, as one force and the height it acts at."""
     total = force.value + high.force.value
     both = Step(
-        symbol="P", value=total, unit=force.unit, formula="P_f + P_a",
-        inputs=(("P_f", force.value, force.unit), ("P_a", high.force.value, high.force.unit)), source=STATICS,
+        symbol="P",
+        value=total,
+        unit=force.unit,
+        formula="P_f + P_a",
+        inputs=(("P_f", force.value, force.unit), ("P_a", high.force.value, high.force.unit)),
+        source=STATICS,
         says="wind on the leaf's share and on the arch",
-    )  # fmt: skip
+    )
     return both, (force.value * arm_m + high.force.value * high.arm_m) / total

@@ -28,24 +28,39 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
     k, source = corner(leaf)
     size, force = units.size_m, units.force_n
     drop_m = statics.unbraced_drop_m(
-        latch_load=load_n, width_m=leaf.between_m, height_m=leaf.tall_m, rail_n_m2=frame_n_m2, stile_n_m2=frame_n_m2,
+        latch_load=load_n,
+        width_m=leaf.between_m,
+        height_m=leaf.tall_m,
+        rail_n_m2=frame_n_m2,
+        stile_n_m2=frame_n_m2,
         corner_n_m_per_rad=k,
-    )  # fmt: skip
+    )
     joint = Step(
-        symbol="k_c", value=k / (force * size), unit=f"{units.force}·{units.size}/rad", formula="", inputs=(), source=source,
+        symbol="k_c",
+        value=k / (force * size),
+        unit=f"{units.force}·{units.size}/rad",
+        formula="",
+        inputs=(),
+        source=source,
         says=f"one corner, {leaf.design.joint}",
-    )  # fmt: skip
+    )
     p, b, h = load_n / force, leaf.between_m / size, leaf.tall_m / size
     ei = frame_n_m2 / (force * size**2)
     drop = Step(
-        symbol="d_0", value=drop_m / size, unit=units.size,
+        symbol="d_0",
+        value=drop_m / size,
+        unit=units.size,
         formula="P * B ** 2 / 24 * (B / EI + h / EI) + P * B ** 2 / (4 * k_c)",
         inputs=(
-            ("P", p, units.force), ("B", b, units.size), ("h", h, units.size),
-            ("EI", ei, f"{units.force}·{units.size}²"), ("k_c", joint.value, joint.unit),
+            ("P", p, units.force),
+            ("B", b, units.size),
+            ("h", h, units.size),
+            ("EI", ei, f"{units.force}·{units.size}²"),
+            ("k_c", joint.value, joint.unit),
         ),
-        source=f"statics: stiff frame with springy corners; {source}", says="drop of the latch edge if it had no brace",
-    )  # fmt: skip
+        source=f"statics: stiff frame with springy corners; {source}",
+        says="drop of the latch edge if it had no brace",
+    )
     return drop_m, (joint, drop)
 
 
@@ -53,7 +68,11 @@ def relief(frame_m: float, brace_m: float, units: Units) -> Step:
     """Drop with frame and brace side by side, as springs."""
     one, two = frame_m / units.size_m, brace_m / units.size_m
     return Step(
-        symbol="d_s", value=one * two / (one + two), unit=units.size, formula="d_0 * d_b / (d_0 + d_b)",
+        symbol="d_s",
+        value=one * two / (one + two),
+        unit=units.size,
+        formula="d_0 * d_b / (d_0 + d_b)",
         inputs=(("d_0", one, units.size), ("d_b", two, units.size)),
-        source="statics: side by side, 1/d = 1/d_0 + 1/d_b", says="strain of brace and corners together, the leaf's weight",
-    )  # fmt: skip
+        source="statics: side by side, 1/d = 1/d_0 + 1/d_b",
+        says="strain of brace and corners together, the leaf's weight",
+    )

@@ -247,9 +247,13 @@ class _Found:
         if design.brace in ("cable", "both"):
             if design.cable_rating_n > 0:
                 rating = Step(
-                    symbol="R", value=design.cable_rating_n / self.u.force_n, unit=self.u.force, formula="", inputs=(),
+                    symbol="R",
+                    value=design.cable_rating_n / self.u.force_n,
+                    unit=self.u.force,
+                    formula="",
+                    inputs=(),
                     source="user: the maker's rating with the crew's own safety factor",
-                )  # fmt: skip
+                )
                 self._check("Cable pulls", pulled, rating, (load,), case)
             elif design.brace == "cable":
                 self._gap(
@@ -437,9 +441,13 @@ class _Found:
         case = f"leaf {leaf.index + 1}, a person on the latch edge"
         if design.hinge_rating_n > 0:
             rating = Step(
-                symbol="R_max", value=design.hinge_rating_n / self.u.force_n, unit=self.u.force, formula="", inputs=(),
+                symbol="R_max",
+                value=design.hinge_rating_n / self.u.force_n,
+                unit=self.u.force,
+                formula="",
+                inputs=(),
                 source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
-            )  # fmt: skip
+            )
             self._check("Hinge holds", both, rating, (pull,), case)
         else:
             self._gap(
@@ -458,9 +466,11 @@ class _Found:
         name = "Hinge's screws pull out"
         if self.book.load_factor != 1.0:
             self._gap(
-                name, "this school's values of fixings are characteristic and not brought to design level here",
-                "the maker's rating of the hinge with its screws", crew=True,
-            )  # fmt: skip
+                name,
+                "this school's values of fixings are characteristic and not brought to design level here",
+                "the maker's rating of the hinge with its screws",
+                crew=True,
+            )
             return
         try:
             each = self.book.fastener_withdrawal(
@@ -480,10 +490,14 @@ class _Found:
             else step("W_p", si(each) / self.u.force_n, self.u.force, "", (), each.says)
         )
         held = Step(
-            symbol="W_n", value=design.hinge_screws * one.value * WET_FIXING, unit=self.u.force, formula="n * W_p * C_M",
+            symbol="W_n",
+            value=design.hinge_screws * one.value * WET_FIXING,
+            unit=self.u.force,
+            formula="n * W_p * C_M",
             inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, self.u.force), ("C_M", WET_FIXING, "")),
-            source="nds: 11.3.3 wet service of lags and screws; medium", says="all screws of one hinge, outdoors",
-        )  # fmt: skip
+            source="nds: 11.3.3 wet service of lags and screws; medium",
+            says="all screws of one hinge, outdoors",
+        )
         pull = step(
             "R_h",
             pull_n / self.u.force_n,
@@ -566,25 +580,38 @@ class _Found:
         brace_m, reach_m = sag.brace_m, leaf.reach_m or leaf.between_m
         rows: tuple[tuple[str, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
             (
-                "d_h", sag.from_hinges_m, "j_h * B / s_h",
-                (("j_h", design.hinge_play_m / u.size_m, u.size), wide, ("s_h", leaf.hinge_spacing_m / u.size_m, u.size)),
+                "d_h",
+                sag.from_hinges_m,
+                "j_h * B / s_h",
+                (
+                    ("j_h", design.hinge_play_m / u.size_m, u.size),
+                    wide,
+                    ("s_h", leaf.hinge_spacing_m / u.size_m, u.size),
+                ),
                 "play in the hinges",
             ),
             (
-                "d_b", sag.from_brace_m, "d_0 * (1 + c)",
+                "d_b",
+                sag.from_brace_m,
+                "d_0 * (1 + c)",
                 (("d_0", sag.from_brace_m / (1 + creep) / u.size_m, u.size), ("c", creep, "")),
                 "the brace gives; d_0 at once, F L_b² B / (E A h x)",
             ),
             (
-                "d_j", sag.from_joints_m, "2 * s_j * (L_b / h) * (B / x)",
+                "d_j",
+                sag.from_joints_m,
+                "2 * s_j * (L_b / h) * (B / x)",
                 (
-                    ("s_j", design.joint_slip_m / u.size_m, u.size), ("L_b", brace_m / u.size_m, u.size),
-                    ("h", leaf.tall_m / u.size_m, u.size), wide, ("x", reach_m / u.size_m, u.size),
+                    ("s_j", design.joint_slip_m / u.size_m, u.size),
+                    ("L_b", brace_m / u.size_m, u.size),
+                    ("h", leaf.tall_m / u.size_m, u.size),
+                    wide,
+                    ("x", reach_m / u.size_m, u.size),
                 ),
                 "both joints of the brace slip",
             ),
             ("d_p", sag.from_post_m, "t * B", (("t", turn_rad, "rad"), wide), "the post turns at its hinges"),
-        )  # fmt: skip
+        )
         return tuple(
             step(symbol, value_m / u.size_m, u.size, formula, inputs, says)
             for symbol, value_m, formula, inputs, says in rows
@@ -605,18 +632,28 @@ class _Found:
         bends = stiff / (self.u.force_n * self.u.size_m**2)
         push, tall = PUSH_N / self.u.force_n, leaf.tall_m / self.u.size_m
         demand = Step(
-            symbol="d_w", value=gives / self.u.size_m, unit=self.u.size, formula="k_w * P_h * h ** 3 / B",
+            symbol="d_w",
+            value=gives / self.u.size_m,
+            unit=self.u.size,
+            formula="k_w * P_h * h ** 3 / B",
             inputs=(
-                ("k_w", gives / self.u.size_m / (push * tall**3 / bends), ""), ("P_h", push, self.u.force),
-                ("h", tall, self.u.size), ("B", bends, f"{self.u.force} {self.u.size}2"),
+                ("k_w", gives / self.u.size_m / (push * tall**3 / bends), ""),
+                ("P_h", push, self.u.force),
+                ("h", tall, self.u.size),
+                ("B", bends, f"{self.u.force} {self.u.size}2"),
             ),
             source="statics: k_w by a grid of the leaf's bars, joints stiff; B is E I of a stile on its flat",
             says=f"the free corner's give, boards left out; {more}",
-        )  # fmt: skip
+        )
         limit = Step(
-            symbol="d_wmax", value=WOBBLE_LIMIT_M / self.u.size_m, unit=self.u.size, formula="", inputs=(),
-            source="practice: feels firm in the hand", says="a hand's push of 20 lb (89 N)",
-        )  # fmt: skip
+            symbol="d_wmax",
+            value=WOBBLE_LIMIT_M / self.u.size_m,
+            unit=self.u.size,
+            formula="",
+            inputs=(),
+            source="practice: feels firm in the hand",
+            says="a hand's push of 20 lb (89 N)",
+        )
         self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
         self.facts.append(demand)
 
@@ -638,10 +675,13 @@ class _Found:
             "z_has", leaf.gap_m / self.u.size_m, self.u.size, "", (), "lower edge at the hinge above the ground there"
         )
         needs = step(
-            "z_c", climb_m / self.u.size_m, self.u.size, "m * B",
+            "z_c",
+            climb_m / self.u.size_m,
+            self.u.size,
+            "m * B",
             (("m", leaf.grade_along - leaf.rake, ""), ("B", leaf.width_m / self.u.size_m, self.u.size)),
             "how far the ground climbs to the latch: lift the leaf, rake it, hang it on the other post, or dig the ground away",
-        )  # fmt: skip
+        )
         fitted = leaf.design.gap_m is None
         case = f"leaf {leaf.index + 1}, closed"
         self._check("Closed leaf clears the ground", has, needs, (), case, at_least=True, fitted=fitted)
@@ -731,6 +771,11 @@ class _Found:
 
 def _latch_tolerance(u: Units) -> Step:
     return Step(
-        symbol="d_max", value=SAG_LIMIT_M / u.size_m, unit=u.size, formula="", inputs=(),
-        source="practice: what a latch forgives", says="latch tolerance",
-    )  # fmt: skip
+        symbol="d_max",
+        value=SAG_LIMIT_M / u.size_m,
+        unit=u.size,
+        formula="",
+        inputs=(),
+        source="practice: what a latch forgives",
+        says="latch tolerance",
+    )

@@ -30,11 +30,14 @@ def slam(leaf: Leaf, units: Units) -> Slam | None:
     v, g, s = design.slam_m_per_s / span, GRAVITY / span, design.slam_stop_m / span
     speed, gravity = f"{units.span}/s", f"{units.span}/s²"
     force = Step(
-        symbol="P", value=w * v**2 / (3 * g * s), unit=units.force, formula="W * v ** 2 / (3 * g * s)",
+        symbol="P",
+        value=w * v**2 / (3 * g * s),
+        unit=units.force,
+        formula="W * v ** 2 / (3 * g * s)",
         inputs=(("W", w, units.force), ("v", v, speed), ("g", g, gravity), ("s", s, units.span)),
         source="statics: work and energy; the speed of the edge and the way it stops in are practice",
         says=f"leaf {leaf.index + 1} slammed, its energy spent in latch, stop and post",
-    )  # fmt: skip
+    )
     return Slam(
         leaf=leaf.id, force=force, height_m=min(max(design.latch_height_m, leaf.gap_m), leaf.height_m + leaf.gap_m)
     )

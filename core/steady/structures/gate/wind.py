@@ -28,10 +28,14 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     if wired:
         found.append(
             NotCovered(
-                name="The wire of the leaf", about=about, basis=Basis.RECKONED, crew=True,
-                reason="what wire bears between a leaf's rails is its maker's to say", would_have_to_change="ask its maker",
+                name="The wire of the leaf",
+                about=about,
+                basis=Basis.RECKONED,
+                crew=True,
+                reason="what wire bears between a leaf's rails is its maker's to say",
+                would_have_to_change="ask its maker",
             )
-        )  # fmt: skip
+        )
     else:
         found.append(_boards(leaf, book, about, case, apart, pressure_pa))
     rows = (
@@ -45,29 +49,34 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
     )
     for name, carries, span, says in rows:
         moment = Step(
-            symbol="M", value=p * carries * span**2 / 8, unit=u.moment, formula="p * b * L ** 2 / 8",
-            inputs=(("p", p, u.pressure), ("b", carries, u.span), ("L", span, u.span)), source="statics: simple span", says=says,
-        )  # fmt: skip
+            symbol="M",
+            value=p * carries * span**2 / 8,
+            unit=u.moment,
+            formula="p * b * L ** 2 / 8",
+            inputs=(("p", p, u.pressure), ("b", carries, u.span), ("L", span, u.span)),
+            source="statics: simple span",
+            says=says,
+        )
         found.append(
             check_bends(book, outdoors(leaf.frame, flat=True), moment, name=name, about=about, case=case, load="wind")
         )
     return found
 
 
-def _boards(
-    leaf: Leaf, book: Rulebook, about: str, case: str, apart: float, pressure_pa: float
-) -> Check | NotCovered:  # fmt: skip
+def _boards(leaf: Leaf, book: Rulebook, about: str, case: str, apart: float, pressure_pa: float) -> Check | NotCovered:
     """Boards between rails: by their wood where it has a strength, else by a span of our own for their thickness."""
     u, name = book.units, "Leaf's boards bend between rails"
     wide, p = leaf.board.width_m / u.span_m, pressure_pa / u.pressure_pa
     moment = Step(
-        symbol="M", value=p * wide * apart**2 / 8, unit=u.moment, formula="p * b * L ** 2 / 8",
-        inputs=(("p", p, u.pressure), ("b", wide, u.span), ("L", apart, u.span)), source="statics: simple span between rails",
+        symbol="M",
+        value=p * wide * apart**2 / 8,
+        unit=u.moment,
+        formula="p * b * L ** 2 / 8",
+        inputs=(("p", p, u.pressure), ("b", wide, u.span), ("L", apart, u.span)),
+        source="statics: simple span between rails",
         says="wind on one board",
-    )  # fmt: skip
-    found = check_bends(
-        book, outdoors(leaf.board, flat=True), moment, name=name, about=about, case=case, load="wind"
-    )  # fmt: skip
+    )
+    found = check_bends(book, outdoors(leaf.board, flat=True), moment, name=name, about=about, case=case, load="wind")
     if isinstance(found, Check):
         return found
     return check_reach(
@@ -112,28 +121,47 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
     found: list[Check | NotCovered] = []
     for noun, symbol, share, rating_n, says, rated, does in rows:
         force = Step(
-            symbol=symbol, value=p * b * h / share, unit=u.force, formula=f"p * b * h / {share}", inputs=inputs,
-            source="statics: pinned joints", says=says,
-        )  # fmt: skip
+            symbol=symbol,
+            value=p * b * h / share,
+            unit=u.force,
+            formula=f"p * b * h / {share}",
+            inputs=inputs,
+            source="statics: pinned joints",
+            says=says,
+        )
         name = f"{noun} holds in the wind"
         if rating_n > 0:
             rating = Step(
-                symbol="R_max", value=rating_n / u.force_n, unit=u.force, formula="", inputs=(),
+                symbol="R_max",
+                value=rating_n / u.force_n,
+                unit=u.force,
+                formula="",
+                inputs=(),
                 source=f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
-            )  # fmt: skip
+            )
             found.append(
                 Check(
-                    name=name, about=about, basis=Basis.RECKONED, sense="at most", demand=force, limit=rating, working=(),
-                    case=case, asks=Asks.CODE,
+                    name=name,
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at most",
+                    demand=force,
+                    limit=rating,
+                    working=(),
+                    case=case,
+                    asks=Asks.CODE,
                 )
-            )  # fmt: skip
+            )
             continue
         words = f"{force.value:,.0f} lb" if u.force == "lb" else f"{force.value:.2f} {u.force}"
         found.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
                 reason=f"no rating of the {noun.lower()} is entered; the wind {does} {words}",
-                would_have_to_change=BY_MAKER, crew=True,
+                would_have_to_change=BY_MAKER,
+                crew=True,
             )
-        )  # fmt: skip
+        )
     return found

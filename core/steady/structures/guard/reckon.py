@@ -88,10 +88,14 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
     def gap(name: str, refused: OutsideScope, crew: bool = False) -> None:
         found.not_covered.append(
             NotCovered(
-                name=name, about=about, basis=Basis.RECKONED, reason=refused.reason,
-                would_have_to_change=refused.would_have_to_change, crew=crew,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                reason=refused.reason,
+                would_have_to_change=refused.would_have_to_change,
+                crew=crew,
             )
-        )  # fmt: skip
+        )
 
     wanted: list[tuple[Edge, tuple[tuple[float, float], ...]]] = []
     sphere_m = 4 * IN
@@ -146,28 +150,47 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
     cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
-            "Baluster bends", ask.baluster, False, push * tall / 4, "a push at its middle",
-            (("P", push, u.force), ("h", tall, u.span)), "P * h / 4",
+            "Baluster bends",
+            ask.baluster,
+            False,
+            push * tall / 4,
+            "a push at its middle",
+            (("P", push, u.force), ("h", tall, u.span)),
+            "P * h / 4",
         ),
         (
-            "Guard's top rail bends", ask.rail, False, people.factor * max(point * span / 4, line * span**2 / 8),
-            "people between two posts", (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
+            "Guard's top rail bends",
+            ask.rail,
+            False,
+            people.factor * max(point * span / 4, line * span**2 / 8),
+            "people between two posts",
+            (("k", people.factor, ""), ("P", point, u.force), ("w", line, u.line), ("L", span, u.span)),
             "k * max(P * L / 4, w * L ** 2 / 8)",
         ),
         (
-            "Guard's rails bend", ask.board, True, push * span / 4, "a push on the infill at a rail's middle",
-            (("P", push, u.force), ("L", span, u.span)), "P * L / 4",
+            "Guard's rails bend",
+            ask.board,
+            True,
+            push * span / 4,
+            "a push on the infill at a rail's middle",
+            (("P", push, u.force), ("L", span, u.span)),
+            "P * L / 4",
         ),
-    )  # fmt: skip
+    )
     down = people.factor * people.down_n_per_m * u.span_m / u.force_n
     if down > 0:
         cases = (
             *cases,
             (
-                "Guard's upper rail carries weight", ask.board, False, down * span**2 / 8, "weight along the top, downward",
-                (("w", down, u.line), ("L", span, u.span)), "w * L ** 2 / 8",
+                "Guard's upper rail carries weight",
+                ask.board,
+                False,
+                down * span**2 / 8,
+                "weight along the top, downward",
+                (("w", down, u.line), ("L", span, u.span)),
+                "w * L ** 2 / 8",
             ),
-        )  # fmt: skip
+        )
     for name, stick, flat, value, says, inputs, formula in cases:
         moment = Step(
             symbol="M",
@@ -179,13 +202,24 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             says=says,
         )
         wood = Wood(
-            species=stick.species, size=stick.size, grade=stick.grade, width_m=stick.thickness_m, depth_m=stick.width_m,
-            wet=ask.wet, flat=flat,
-        )  # fmt: skip
+            species=stick.species,
+            size=stick.size,
+            grade=stick.grade,
+            width_m=stick.thickness_m,
+            depth_m=stick.width_m,
+            wet=ask.wet,
+            flat=flat,
+        )
         one = check_bends(
-            book, wood, moment, name=name, about=about, case=says, load=people.load,
+            book,
+            wood,
+            moment,
+            name=name,
+            about=about,
+            case=says,
+            load=people.load,
             change="what its maker says of a guard system, or a graded stick",
-        )  # fmt: skip
+        )
         (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
 
 
@@ -193,9 +227,7 @@ def corners(edge: Edge, others: list[Edge]) -> tuple[float | None, float | None]
     """Half the inner angle at an edge's start and end, where another guarded edge meets it at an outer corner; else None."""
 
     def half(one: Edge, two: Edge) -> float | None:
-        along = [
-            ((e.end[0] - e.start[0]) / e.length_m, (e.end[1] - e.start[1]) / e.length_m) for e in (one, two)
-        ]  # fmt: skip
+        along = [((e.end[0] - e.start[0]) / e.length_m, (e.end[1] - e.start[1]) / e.length_m) for e in (one, two)]
         turn = math.atan2(
             along[0][0] * along[1][1] - along[0][1] * along[1][0], along[0][0] * along[1][0] + along[0][1] * along[1][1]
         )
@@ -218,9 +250,12 @@ def _shared(runs: list[GuardRun]) -> list[GuardRun]:
 
 
 def _runs(
-    edge: Edge, free: tuple[tuple[float, float], ...], ask: GuardAsk, sphere_m: float,
+    edge: Edge,
+    free: tuple[tuple[float, float], ...],
+    ask: GuardAsk,
+    sphere_m: float,
     halves: tuple[float | None, float | None],
-) -> list[GuardRun]:  # fmt: skip
+) -> list[GuardRun]:
     """The stretches between openings. At an outer corner the post stands where both edges' lines of posts cross."""
     inset = ask.post.width_m / 2
     first, last = (inset if half is None else ask.inset_m / math.tan(half) for half in halves)
@@ -237,11 +272,14 @@ def _runs(
         count, gap_m = even_gaps((end - start) / bays - ask.post.width_m, ask.baluster.width_m, sphere_m - TOLERANCE_M)
         made.append(
             GuardRun(
-                edge=edge, posts_m=posts, balusters=count * bays, gap_m=gap_m,
+                edge=edge,
+                posts_m=posts,
+                balusters=count * bays,
+                gap_m=gap_m,
                 corner_first=halves[0] is not None and abs(start - first) < 1e-9,
                 corner_last=halves[1] is not None and abs(end - (edge.length_m - last)) < 1e-9,
             )
-        )  # fmt: skip
+        )
     return made
 
 
@@ -256,21 +294,35 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units
         return
     point, line = people.point_n / u.force_n, people.line_n_per_m * spacing_m / u.force_n
     force = Step(
-        symbol="P", value=people.factor * max(point, line), unit=u.force, formula="k * max(P_1, P_2)",
-        inputs=(("k", people.factor, ""), ("P_1", point, u.force), ("P_2", line, u.force)), source=people.source,
+        symbol="P",
+        value=people.factor * max(point, line),
+        unit=u.force,
+        formula="k * max(P_1, P_2)",
+        inputs=(("k", people.factor, ""), ("P_1", point, u.force), ("P_2", line, u.force)),
+        source=people.source,
         says="people leaning: at one point, or along the rail between two posts",
-    )  # fmt: skip
+    )
     arm_m = found.height_m + ask.boards_m + UPPER_FIXING_M
     arm = arm_m / u.span_m
     moment = Step(
-        symbol="M", value=force.value * arm, unit=u.moment, formula="P * a",
-        inputs=(("P", force.value, u.force), ("a", arm, u.span)), source="statics", says="at the post's upper fixing",
-    )  # fmt: skip
+        symbol="M",
+        value=force.value * arm,
+        unit=u.moment,
+        formula="P * a",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span)),
+        source="statics",
+        says="at the post's upper fixing",
+    )
     stick = ask.post
     wood = Wood(
-        species=stick.species, size=stick.size, grade=stick.grade, width_m=stick.thickness_m, depth_m=stick.width_m,
-        wet=ask.wet, incised=stick.incised,
-    )  # fmt: skip
+        species=stick.species,
+        size=stick.size,
+        grade=stick.grade,
+        width_m=stick.thickness_m,
+        depth_m=stick.width_m,
+        wet=ask.wet,
+        incised=stick.incised,
+    )
     try:
         capacity = book.moment_capacity(wood, people.load)
     except OutsideScope as refused:
@@ -284,10 +336,14 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units
         )
     lever = ask.lever_m / u.span_m
     pull = Step(
-        symbol="T", value=force.value * (arm + lever) / lever, unit=u.force, formula="P * (a + e) / e",
-        inputs=(("P", force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)), source="statics",
+        symbol="T",
+        value=force.value * (arm + lever) / lever,
+        unit=u.force,
+        formula="P * (a + e) / e",
+        inputs=(("P", force.value, u.force), ("a", arm, u.span), ("e", lever, u.span)),
+        source="statics",
         says="pull on the upper fixing",
-    )  # fmt: skip
+    )
     if ask.anchor_rating_n > 0:
         rating = _step(
             "T_max",

@@ -92,10 +92,13 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
 def _gap(found: StairFound, name: str, about: str, refused: OutsideScope) -> None:
     found.not_covered.append(
         NotCovered(
-            name=name, about=about, basis=Basis.RECKONED, reason=refused.reason,
+            name=name,
+            about=about,
+            basis=Basis.RECKONED,
+            reason=refused.reason,
             would_have_to_change=refused.would_have_to_change or "the local code's limits, or an engineer",
         )
-    )  # fmt: skip
+    )
 
 
 def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
@@ -123,10 +126,15 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
         end = "max" if sense == "at most" else "min"
         found.checks.append(
             Check(
-                name=name, about=about, basis=Basis.RECKONED, sense=sense, demand=step("x", has_m, says, "geometry"),
-                limit=step(f"x_{end}", limit_m, "the limit", limits.source), fitted=True,
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense=sense,
+                demand=step("x", has_m, says, "geometry"),
+                limit=step(f"x_{end}", limit_m, "the limit", limits.source),
+                fitted=True,
             )
-        )  # fmt: skip
+        )
 
 
 THROAT_M = 5 * IN
@@ -150,29 +158,44 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
         notch_m = found.riser_m * ask.going_m / math.hypot(found.riser_m, ask.going_m)
         left_m = ask.stringer.width_m - notch_m
         has = Step(
-            symbol="t", value=left_m / u.size_m, unit=u.size, formula="w - r * g / sqrt(r ** 2 + g ** 2)",
+            symbol="t",
+            value=left_m / u.size_m,
+            unit=u.size,
+            formula="w - r * g / sqrt(r ** 2 + g ** 2)",
             inputs=(
-                ("w", ask.stringer.width_m / u.size_m, u.size), ("r", found.riser_m / u.size_m, u.size),
+                ("w", ask.stringer.width_m / u.size_m, u.size),
+                ("r", found.riser_m / u.size_m, u.size),
                 ("g", ask.going_m / u.size_m, u.size),
             ),
-            source="geometry", says="left of the stringer below its notches",
-        )  # fmt: skip
+            source="geometry",
+            says="left of the stringer below its notches",
+        )
         if left_m <= 0:
             has = step("t", 1e-6, "nothing is left of the stringer below its notches", "geometry")
         least = step("t_min", THROAT_M, "5 in (127 mm) at least", "practice: throat of a cut stringer; medium")
         found.checks.append(
             Check(
-                name="Stringer's throat", about=about, basis=Basis.RECKONED, sense="at least", demand=has, limit=least,
+                name="Stringer's throat",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=has,
+                limit=least,
                 case="cut stringers",
             )
-        )  # fmt: skip
+        )
     apart_m = (ask.width_m - ask.stringer.thickness_m) / (found.stringers - 1)
     has = step("s", apart_m, f"{found.stringers} stringers", "geometry")
     most_m = STRINGERS_M if ask.tread_m < 0.045 else 24 * IN
     limit = step("s_max", most_m, "under treads of this thickness", "practice: what treads are sold for; medium")
     found.checks.append(
         Check(
-            name="Treads reach between stringers", about=about, basis=Basis.RECKONED, sense="at most", demand=has, limit=limit,
+            name="Treads reach between stringers",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=has,
+            limit=limit,
             case="centre to centre",
         )
-    )  # fmt: skip
+    )

@@ -195,8 +195,12 @@ class Command(BaseCommand):
 
     def members(self) -> None:
         """A thousand member checks under each school: strength, sag and working, all Steps made."""
-        sticks = {"us": ("Hem-Fir", "No.2", "2x10"), "ca": ("Spruce-Pine-Fir", "No.1/No.2", "38x235 mm"),
-                  "nz": ("", "SG8", "45x190 mm"), "uk": ("", "C24", "47x195 mm")}  # fmt: skip
+        sticks = {
+            "us": ("Hem-Fir", "No.2", "2x10"),
+            "ca": ("Spruce-Pine-Fir", "No.1/No.2", "38x235 mm"),
+            "nz": ("", "SG8", "45x190 mm"),
+            "uk": ("", "C24", "47x195 mm"),
+        }
         times: dict[str, float] = {}
         for key, (species, grade, size) in sticks.items():
             book = rulebook(key)
