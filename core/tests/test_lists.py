@@ -5,11 +5,14 @@ import unittest
 from dataclasses import replace
 
 from steady.data.loader import TableError, keyed
+from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
+from steady.structures.deck.entry import read_deck
 from steady.structures.fence.spec import Infill, Straight
-from steady.takeoff.bill import cuts
+from steady.structures.pergola.entry import read_pergola
+from steady.takeoff.bill import bill, cuts
 from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods
@@ -55,6 +58,21 @@ class RipTest(unittest.TestCase):
         )
         self.assertEqual(pieces, sum(part.count for part in full) + len(shared))
         self.assertLessEqual(len(shared), sum(part.count for part in rips))
+
+
+class PriceTest(unittest.TestCase):
+    def test_what_lies_in_an_outline_is_priced_by_its_area(self) -> None:
+        """By hand: 16 ft by 12 ft are 192 square feet, 17.837 m²; a line is priced by its length and never at nothing."""
+        for spec, feet in ((read_pergola("16x12", "p"), 192.0), (read_deck("18x11 up3", "d"), 198.0)):
+            made = plan_structure(Job(name="j", structures=(Structure(name="S", spec=spec),)), spec.id)
+            found = bill(made, YardChoices(), cuts(made, YardChoices()))
+            self.assertAlmostEqual(found.per_ft2, found.total / feet, 6)
+            self.assertAlmostEqual(found.per_m2, found.total / (feet * 0.09290304), 6)
+            self.assertIn("a square foot", found.per_says)
+        made = planned(fence(100))
+        found = bill(made, YardChoices(), cuts(made, YardChoices()))
+        self.assertAlmostEqual(found.per_ft, found.total / 100, 6)
+        self.assertEqual((found.per_m2, "a metre of line" in found.per_says), (0.0, True))
 
 
 class SpareTest(unittest.TestCase):

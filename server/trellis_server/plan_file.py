@@ -105,7 +105,7 @@ def show(job: Job, name: str) -> None:
             f"{post.use:>6.2f}  {post.governs}{', by hand' if post.hand_dug else ''}"
         )
     total = bill(plan, job.yard, cuts(plan, job.yard))
-    print(f"materials {total.total:,.2f}, {total.per_ft:.2f} a foot, {total.per_m:.2f} a metre (sample prices)")
+    print(f"materials {total.total:,.2f}{total.per_says and ', '}{total.per_says} (sample prices)")
     print("Design values are from memory; local code and licensed practice come first.")
 
 

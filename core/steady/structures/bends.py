@@ -3,7 +3,7 @@
 from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import LoadType, Wood, si
+from steady.rulebooks.answers import LoadType, Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.structures.wood import board_reach_m
 
@@ -42,15 +42,7 @@ def check_bends(
         )
     limit = capacity
     if capacity.unit != u.moment:
-        limit = Step(
-            symbol="M_max",
-            value=si(capacity) / u.moment_n_m,
-            unit=u.moment,
-            formula="",
-            inputs=(),
-            source=capacity.source,
-            says=capacity.says,
-        )
+        limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.source, capacity.says)
     return Check(
         name=name,
         about=about,
@@ -82,15 +74,13 @@ def check_reach(
         span: In the school's own unit of spans.
         where: In which wind; within the run, `share` lets it span so much farther.
     """
-    has = Step(symbol="L", value=span, unit=u.span, formula="", inputs=(), source="geometry", says=says)
-    most = Step(
-        symbol="L_max",
-        value=board_reach_m(thickness_m) * share / u.span_m,
-        unit=u.span,
-        formula="",
-        inputs=(),
-        source="practice: our own span of a board by its thickness, about 520 psi; low",
-        says=where,
+    has = given_step("L", span, u.span, "geometry", says)
+    most = given_step(
+        "L_max",
+        board_reach_m(thickness_m) * share / u.span_m,
+        u.span,
+        "practice: our own span of a board by its thickness, about 520 psi; low",
+        where,
     )
     return Check(
         name=name,

@@ -1,11 +1,20 @@
 """Checks and gaps of any structure, gathered in one way."""
 
 from dataclasses import dataclass, field, replace
+from typing import Literal, TypedDict, Unpack
 
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import MemberCheck
+from steady.rulebooks.answers import MemberCheck, given_step
 from steady.rulebooks.base import Rulebook
+
+
+class More(TypedDict, total=False):
+    """What a check says of itself besides: reckoned in the code's name where nothing else is said."""
+
+    basis: Basis
+    fitted: bool
+    asks: Asks
 
 
 @dataclass(slots=True, kw_only=True)
@@ -19,9 +28,7 @@ class Findings:
     def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> Step:
         """A length in the unit that spans are read in."""
         u = self.book.units
-        return Step(
-            symbol=symbol, value=value_m / u.span_m, unit=u.span, formula="", inputs=(), source=source, says=says
-        )
+        return given_step(symbol, value_m / u.span_m, u.span, source, says)
 
     def limit_length(self, found: Step, value_m: float) -> Step:
         """A found span in the unit of `length_step`, kept with its own working."""
@@ -47,25 +54,10 @@ class Findings:
         limit: Step,
         working: tuple[Step, ...] = (),
         case: str = "",
-        basis: Basis = Basis.RECKONED,
-        fitted: bool = False,
-        asks: Asks = Asks.CODE,
+        **more: Unpack[More],
     ) -> None:
         """A demand that must not pass its limit."""
-        self.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=basis,
-                sense="at most",
-                demand=demand,
-                limit=limit,
-                working=working,
-                case=case,
-                fitted=fitted,
-                asks=asks,
-            )
-        )
+        self._checked("at most", name, about, (demand, limit), working, case, more)
 
     def at_least(
         self,
@@ -75,24 +67,25 @@ class Findings:
         needs: Step,
         working: tuple[Step, ...] = (),
         case: str = "",
-        basis: Basis = Basis.RECKONED,
-        fitted: bool = False,
-        asks: Asks = Asks.CODE,
+        **more: Unpack[More],
     ) -> None:
         """Something that must reach what is needed."""
+        self._checked("at least", name, about, (has, needs), working, case, more)
+
+    def _checked(
+        self,
+        sense: Literal["at most", "at least"],
+        name: str,
+        about: str,
+        sides: tuple[Step, Step],
+        working: tuple[Step, ...],
+        case: str,
+        more: More,
+    ) -> None:
+        asked: More = {"basis": Basis.RECKONED, **more}
+        demand, limit = sides
         self.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=basis,
-                sense="at least",
-                demand=has,
-                limit=needs,
-                working=working,
-                case=case,
-                fitted=fitted,
-                asks=asks,
-            )
+            Check(name=name, about=about, sense=sense, demand=demand, limit=limit, working=working, case=case, **asked)
         )
 
     def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:

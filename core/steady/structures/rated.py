@@ -6,8 +6,8 @@ from typing import Annotated
 
 from annotated_types import Gt, Le, MaxLen, MinLen
 
-from steady.plan.model import Asks, Check, Plan, Step
-from steady.rulebooks.answers import si
+from steady.plan.model import Asks, Check, Plan
+from steady.rulebooks.answers import given_step, si
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -29,14 +29,12 @@ def with_ratings(plan: Plan, ratings: Sequence[Rated]) -> Plan:
             kept.append(gap)
             continue
         unit_n = si(replace(gap.needs, value=1.0))
-        limit = Step(
-            symbol="R_max",
-            value=known[gap.name] / unit_n,
-            unit=gap.needs.unit,
-            formula="",
-            inputs=(),
-            source="user: the maker's number with the crew's own safety factor",
-            says="as rated",
+        limit = given_step(
+            "R_max",
+            known[gap.name] / unit_n,
+            gap.needs.unit,
+            "user: the maker's number with the crew's own safety factor",
+            "as rated",
         )
         checks.append(
             Check(

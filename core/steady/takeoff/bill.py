@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass, replace
 
 from steady.footings.hole import bags, volumes
+from steady.layout.outline import Outline
 from steady.measure.units import FT
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Stock, cut_plan
@@ -60,12 +61,18 @@ class Line:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bill:
-    """Everything to buy. `complete` is false where something on the list has no price or cannot be cut."""
+    """Everything to buy. `complete` is false where something on the list has no price or cannot be cut.
+
+    `per_ft` and `per_m`: of a line; `per_ft2` and `per_m2`: of what an outline encloses; 0: there is none. `per_says`: in words.
+    """
 
     lines: tuple[Line, ...]
     total: float
     per_ft: float
     per_m: float
+    per_ft2: float
+    per_m2: float
+    per_says: str
     concrete_m3: float
     gravel_m3: float
     bags_each_hole: int
@@ -249,18 +256,35 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
     lines += _bags(yard, needed.in_all, ((yard.gravel, gravel_m3), (yard.sand, sand_m3)), beds)
     lines += _fixings(plan, yard)
     total = math.fsum(line.total for line in lines)
-    length_m = line_length_m(plan)
+    length_m, area_m2 = line_length_m(plan), _area_m2(plan)
     return Bill(
         lines=tuple(lines),
         total=total,
         per_ft=total / (length_m / FT) if length_m else 0.0,
         per_m=total / length_m if length_m else 0.0,
+        per_ft2=total / (area_m2 / FT**2) if area_m2 else 0.0,
+        per_m2=total / area_m2 if area_m2 else 0.0,
+        per_says=_per(total, length_m, area_m2),
         concrete_m3=math.fsum(take.concrete_m3 for take in takes),
         gravel_m3=gravel_m3,
         bags_each_hole=needed.each_hole,
         complete=complete,
         sample_prices=yard.sample_prices,
     )
+
+
+def _area_m2(plan: Plan) -> float:
+    """What the plan's closed outline encloses; 0: it has none."""
+    ring = next((curve.points for curve in plan.curves if curve.what == "outline" and curve.closed), ())
+    return abs(Outline(tuple((x, y) for x, y, _ in ring)).area_m2) if ring else 0.0
+
+
+def _per(total: float, length_m: float, area_m2: float) -> str:
+    if area_m2:
+        return f"{total / (area_m2 / FT**2):,.2f} a square foot, {total / area_m2:,.2f} a square metre"
+    if length_m:
+        return f"{total / (length_m / FT):,.2f} a foot, {total / length_m:,.2f} a metre of line"
+    return ""
 
 
 def _unpriced(plan: Plan, cut: ItemCuts) -> Line:

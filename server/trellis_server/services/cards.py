@@ -47,7 +47,7 @@ def card(job: Job) -> dict[str, Any]:
             line_m = max((m.station_m for m in plan.marks), default=0.0)
             row["length"] = size_words(plan, line_m, document.reading.tape())
             if shown:
-                # A picture this small shows what closes the fence: boards, or the slats where there are none.
+                # A picture this small shows what closes a structure: boards, or the slats where there are none.
                 boarded = any(shape.layer in CLOSING for shape in shown.shapes)
                 kept = SMALL if boarded else SMALL | WITHOUT_BOARDS
                 row["view"] = {

@@ -93,7 +93,7 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
 
     Raises:
         Missing: There is no such job here.
-        InputError: No such fence or post, or the post is set.
+        InputError: No such structure or post, or the post is set.
     """
     with transaction.atomic():
         now = state(job_of(person, job_id))

@@ -951,6 +951,8 @@ export interface components {
         /**
          * Bill
          * @description Everything to buy. `complete` is false where something on the list has no price or cannot be cut.
+         *
+         *     `per_ft` and `per_m`: of a line; `per_ft2` and `per_m2`: of what an outline encloses; 0: there is none. `per_says`: in words.
          */
         Bill: {
             /** Bags Each Hole */
@@ -965,8 +967,14 @@ export interface components {
             lines: components["schemas"]["Line"][];
             /** Per Ft */
             per_ft: number;
+            /** Per Ft2 */
+            per_ft2: number;
             /** Per M */
             per_m: number;
+            /** Per M2 */
+            per_m2: number;
+            /** Per Says */
+            per_says: string;
             /** Sample Prices */
             sample_prices: boolean;
             /** Total */

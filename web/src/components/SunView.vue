@@ -72,7 +72,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
 <template>
   <div class="sun">
     <div ref="box" class="paper">
-      <p v-if="error" class="fault">{{ error.message }} <router-link :to="{ name: 'ground', params: { structure } }">Ground</router-link></p>
+      <p v-if="error" class="fault">{{ error.message }}. <router-link :to="{ name: 'ground', params: { structure } }">Open Ground</router-link></p>
       <svg v-else-if="width > 50 && data" ref="svg" :width="width" :height="height" role="group" :aria-label="`Shadow on the ground on ${asked.on} at ${clock(asked.hour)}: ${data.says}`" @pointermove="drag" @pointerup="held = null" @pointercancel="held = null">
         <path :d="shade" class="shade" />
         <path :d="stands" class="stands" />
@@ -90,7 +90,7 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
       </div>
       <label class="hour">Hour <input type="range" min="5" max="21" step="0.25" :value="asked.hour" :aria-valuetext="clock(asked.hour)" @input="asked = { ...asked, hour: Number(($event.target as HTMLInputElement).value) }" /> <b>{{ clock(asked.hour) }}</b></label>
       <p v-if="data" class="small">{{ data.says }}. <template v-if="data.up">Sun {{ degrees(data.altitude_rad) }} high, from {{ degrees(data.azimuth_rad) }}.</template></p>
-      <div class="row">
+      <div v-if="data" class="row">
         <LengthField label="Patch, wide" :model-value="rect.right - rect.left" :tape="store.tape" @update:model-value="$event && $event > 0.1 && put({ wide_m: $event })" />
         <LengthField label="deep" :model-value="rect.far - rect.near" :tape="store.tape" @update:model-value="$event && $event > 0.1 && put({ deep_m: $event })" />
         <button v-if="patch" class="link small" @click="patch = null">below it again</button>

@@ -60,7 +60,7 @@ const SPARES = [0, 0.03, 0.05, 0.1, 0.15].map((ratio) => ({ says: ratio ? `${rat
             <td class="n">{{ money(line.total) }}</td><td class="quiet small">{{ line.note }}</td>
           </tr>
         </tbody>
-        <tfoot><tr><th>Materials</th><td /><td /><td class="n strong">{{ money(takeoff.bill.total) }}</td><td class="small">{{ money(takeoff.bill.per_ft) }} a foot, {{ money(takeoff.bill.per_m) }} a metre of line</td></tr></tfoot>
+        <tfoot><tr><th>Materials</th><td /><td /><td class="n strong">{{ money(takeoff.bill.total) }}</td><td class="small">{{ takeoff.bill.per_says }}</td></tr></tfoot>
       </table>
       <p class="small quiet">In: timber, wire and panels, what fills the holes, screws and hardware, gates with theirs, the finish. The rest is in the price below. Rounded at each hole the concrete would be {{ takeoff.bill.bags_each_hole }} bags.</p>
       <div class="pick"><PickField label="Bags of" :model-value="store.document.yard.bag" :options="bags()" @update:model-value="store.change((job) => void (job.yard.bag = String($event)), 'bag')" /></div>

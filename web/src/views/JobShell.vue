@@ -91,7 +91,7 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
       <router-link to="/" class="mark" aria-label="All jobs"><img src="/favicon.svg" width="30" height="30" alt="" /></router-link>
       <div class="names">
         <p class="job">{{ store.shown?.name ?? 'Steady Trellis' }}</p>
-        <p class="place">{{ title ? `${title}, ` : '' }}{{ store.shown?.place }}</p>
+        <p class="place">{{ [title, store.shown?.place].filter(Boolean).join(', ') }}</p>
       </div>
       <StakeBar :job="job" :structure="structure" :open="open" />
       <div class="right">

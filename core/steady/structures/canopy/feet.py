@@ -8,7 +8,7 @@ from steady.footings.depth import Depth, needed, rounded_up_m
 from steady.ground.site import Site
 from steady.measure.units import IN
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import si
+from steady.rulebooks.answers import given_step, si
 from steady.structures.findings import Findings
 from steady.structures.soil import soil_of
 
@@ -102,7 +102,7 @@ def _demands(
     u = found.book.units
 
     def step(says: str, value_m: float, where: str) -> Step:
-        return Step(symbol="d", value=value_m / u.span_m, unit=u.span, formula="", inputs=(), source=where, says=says)
+        return given_step("d", value_m / u.span_m, u.span, where, says)
 
     lift_m = volume_m3 / (math.pi / 4 * width_m**2)
     demands = [
@@ -153,15 +153,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
     area = math.pi / 4 * foot.width_m**2
     try:
         bearing, says, source = _bearing_pa(found, site)
-        load = Step(
-            symbol="N",
-            value=ask.down_n / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="statics",
-            says="service load on the footing",
-        )
+        load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load on the footing")
         per = u.force_n / u.span_m**2 / u.pressure_pa
         pressure = Step(
             symbol="q",
@@ -171,15 +163,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
             inputs=(("N", load.value, u.force), ("A", area / u.span_m**2, f"{u.span}2")),
             source="statics: service load over the pier",
         )
-        limit = Step(
-            symbol="q_s",
-            value=bearing / u.pressure_pa,
-            unit=u.pressure,
-            formula="",
-            inputs=(),
-            source=source,
-            says=says,
-        )
+        limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
         found.at_most("Ground bears", ask.about, pressure, limit, (load,), says, fitted=ask.width_m is None)
     except OutsideScope as refused:
         found.gap("Ground bears", ask.about, refused)
@@ -187,14 +171,12 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
     for name, step in foot.depth.demands:
         if not step.value > 0 or (name == "Lift with overturning" and not ask.wind_known):
             continue
-        has = Step(
-            symbol="d_has",
-            value=foot.depth_m / u.span_m,
-            unit=u.span,
-            formula="",
-            inputs=(),
-            source=DUG if fitted else TYPED,
-            says="bottom of the concrete under the ground",
+        has = given_step(
+            "d_has",
+            foot.depth_m / u.span_m,
+            u.span,
+            DUG if fitted else TYPED,
+            "bottom of the concrete under the ground",
         )
         lifts = name == "Lift with overturning"
         wanted = found.limit_length(step, si(step))

@@ -6,7 +6,7 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.units import FT, LB
 from steady.plan.model import Step
-from steady.rulebooks.answers import SnowAsk, si
+from steady.rulebooks.answers import SnowAsk, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import open_slats_pa, person_n, snow_on_slats_pa
 from steady.structures.wind_place import place_of
@@ -45,23 +45,15 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
     u = book.units.pressure_pa
     live_pa = max(SPREAD_LEAST_PA, SPREAD_PA * roof.solidity)
     steps = [
-        Step(
-            symbol="D",
-            value=dead_pa / u,
-            unit=book.units.pressure,
-            formula="",
-            inputs=(),
-            source="geometry: the parts themselves",
-            says="rafters and slats, on plan",
+        given_step(
+            "D", dead_pa / u, book.units.pressure, "geometry: the parts themselves", "rafters and slats, on plan"
         ),
-        Step(
-            symbol="L_s",
-            value=live_pa / u,
-            unit=book.units.pressure,
-            formula="",
-            inputs=(),
-            source="practice: 10 psf of what is solid, at least 5",
-            says="people and things spread over the slats",
+        given_step(
+            "L_s",
+            live_pa / u,
+            book.units.pressure,
+            "practice: 10 psf of what is solid, at least 5",
+            "people and things spread over the slats",
         ),
     ]
     snow_pa: float | None = 0.0

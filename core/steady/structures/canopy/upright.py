@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import Standing, Wood, si
+from steady.rulebooks.answers import Standing, Wood, given_step, si
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
 from steady.structures.findings import Findings, said
 
@@ -59,14 +59,12 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
     Source: statics (`statics/bents.py`), equal to a frame solver.
     """
     u = found.book.units
-    push = Step(
-        symbol="P",
-        value=ask.push_n / u.force_n,
-        unit=u.force,
-        formula="",
-        inputs=(),
-        source="practice: rows of bare members",
-        says=f"wind {ask.way}, on one line of {ask.posts} posts",
+    push = given_step(
+        "P",
+        ask.push_n / u.force_n,
+        u.force,
+        "practice: rows of bare members",
+        f"wind {ask.way}, on one line of {ask.posts} posts",
     )
     if stand.upright == "none":
         return None  # the plan says that it cannot be built so
@@ -148,9 +146,7 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, bra
         column = found.book.column(stand.brace, "wind", Standing(height_m=math.sqrt(2) * stand.brace_m))
         limit = column.capacity
         if limit.unit != u.force:
-            limit = Step(
-                symbol="N_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
-            )
+            limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
         found.at_most(
             "Knee brace buckles", about, force, limit, (push, column.buckling), f"wind {ask.way}", asks=Asks.SAFETY
         )
@@ -172,14 +168,8 @@ def _drift(found: Findings, about: str, stand: Stand, ask: Sway, drift_m: float,
     """Sideways at the top: advice; what the play of bolted joints adds stands beside it."""
     word, per = ("mm", 0.001) if found.book.metric else ("in", 0.0254)
     adds = f"; play in the braces' bolts adds {slip_m / per:.2f} {word}" if slip_m else ""
-    has = Step(
-        symbol="w_s",
-        value=drift_m / per,
-        unit=word,
-        formula="",
-        inputs=(),
-        source="statics: bents of bare members",
-        says=f"sideways at the top, stiff joints{adds}",
+    has = given_step(
+        "w_s", drift_m / per, word, "statics: bents of bare members", f"sideways at the top, stiff joints{adds}"
     )
     most = Step(
         symbol="w_s_max",
@@ -204,18 +194,8 @@ def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, lengt
         return
     limit = column.capacity
     if limit.unit != u.force:
-        limit = Step(
-            symbol="N_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
-        )
-    demand = Step(
-        symbol="N",
-        value=down_n / u.force_n,
-        unit=u.force,
-        formula="",
-        inputs=(),
-        source="statics",
-        says="all that comes down on it",
-    )
+        limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
+    demand = given_step("N", down_n / u.force_n, u.force, "statics", "all that comes down on it")
     found.at_most("Post buckles", about, demand, limit, (column.buckling,), "a still day")
 
 
@@ -237,16 +217,14 @@ def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed:
     except OutsideScope as refused:
         found.gap("Post is squeezed and bent", about, refused)
         return
-    one = Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=use.source)
+    one = given_step("1", 1.0, "", use.source)
     u = book.units
-    moment = Step(
-        symbol="M_s",
-        value=swayed.moment_n_m / u.moment_n_m,
-        unit=u.moment,
-        formula="",
-        inputs=(),
-        source="statics",
-        says="in the post where its brace meets it" if stand.upright == "knee braces" else "in the post at the ground",
+    moment = given_step(
+        "M_s",
+        swayed.moment_n_m / u.moment_n_m,
+        u.moment,
+        "statics",
+        "in the post where its brace meets it" if stand.upright == "knee braces" else "in the post at the ground",
     )
     length = found.length_step(
         "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"

@@ -3,7 +3,7 @@
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, si
+from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, given_step, si
 from steady.structures.deck.findings import Found, Timber, beam_wood, line_of
 from steady.structures.deck.framing import BeamRun, Frame
 from steady.structures.deck.joists import factored, live_patterns
@@ -108,7 +108,13 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
             (wood,), BeamAsk(floor=found.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
         )
         found.at_most(
-            "Beam spans", about, span, found.limit_length(table.step, table.span_m), (table.step,), "table", Basis.TABLE
+            "Beam spans",
+            about,
+            span,
+            found.limit_length(table.step, table.span_m),
+            (table.step,),
+            "table",
+            basis=Basis.TABLE,
         )
     except OutsideScope as refused:
         found.gap("Beam spans", about, refused, Basis.TABLE)
@@ -180,9 +186,7 @@ def _seat(
     limit = (
         capacity
         if capacity.unit == u.force
-        else Step(
-            symbol="R_max", value=si(capacity) / u.force_n, unit=u.force, formula="", inputs=(), source=capacity.source
-        )
+        else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
     )
     found.at_most("Beam bears on its post", about, demand, limit, (capacity,), "square to the grain")
 

@@ -5,7 +5,7 @@ import math
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import Action
+from steady.rulebooks.answers import Action, given_step
 from steady.rulebooks.bent import check_member
 from steady.statics.bridge import first_frequency_hz, sag_under_m
 from steady.structures.deck.findings import Found, Timber, joist_wood
@@ -99,15 +99,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         source="statics: first mode, a walker at the middle",
         says="how fast it springs under a walker",
     )
-    least = Step(
-        symbol="f_min",
-        value=LEAST_HZ,
-        unit="Hz",
-        formula="",
-        inputs=(),
-        source="ec0: A2; medium",
-        says="calm enough to walk on",
-    )
+    least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
     found.at_least("Does not bounce", about, spring, least, (), "a walker at the middle")
     _sills(found, frame, timber, width_m, span_m)
     notes = [_feel(span_m / sag_m, hz)]
@@ -129,23 +121,15 @@ def _sills(found: Found, frame: Frame, timber: Timber, width_m: float, span_m: f
     u = found.book.units
     total_n = load.total_pa * width_m * (span_m + spec.bridge.bearing_m) / 2
     area = (width_m + 0.3) * timber.post.width_m
-    pressure = Step(
-        symbol="q",
-        value=total_n / area / u.pressure_pa,
-        unit=u.pressure,
-        formula="",
-        inputs=(),
-        source="statics: half of the bridge over its sill",
-        says="under one sill",
+    pressure = given_step(
+        "q", total_n / area / u.pressure_pa, u.pressure, "statics: half of the bridge over its sill", "under one sill"
     )
-    limit = Step(
-        symbol="q_max",
-        value=SILL_BEARING_PA / u.pressure_pa,
-        unit=u.pressure,
-        formula="",
-        inputs=(),
-        source="practice: firm ground under a sill, our own line",
-        says="firm ground above scour",
+    limit = given_step(
+        "q_max",
+        SILL_BEARING_PA / u.pressure_pa,
+        u.pressure,
+        "practice: firm ground under a sill, our own line",
+        "firm ground above scour",
     )
     found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), "people all over it")
 

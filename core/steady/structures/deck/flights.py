@@ -6,7 +6,7 @@ from dataclasses import dataclass, field, replace
 from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
 from steady.plan.model import Check, Cut, NotCovered, Place, Step, Vec
-from steady.rulebooks.answers import Action
+from steady.rulebooks.answers import Action, given_step
 from steady.rulebooks.bent import check_member
 from steady.structures.bends import check_bends
 from steady.structures.deck.build import UP, Builder
@@ -215,9 +215,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
             load=people.load,
         ),
     )
-    force = Step(
-        symbol="P", value=push, unit=u.force, formula="", inputs=(), source=people.source, says="a person at a bracket"
-    )
+    force = given_step("P", push, u.force, people.source, "a person at a bracket")
     found.gap(
         "Handrail's brackets hold",
         about,

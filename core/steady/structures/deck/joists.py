@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.measure.units import LB
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, si
+from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
 from steady.structures.deck.findings import Found, Timber, joist_wood, line_of
@@ -54,7 +54,7 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
             continue
         step = found.limit_length(limit.step, limit.span_m)
         case = f"set by {limit.governs}"
-        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case, basis)
+        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case, basis=basis)
     _statics(found, frame, wood, about)
     if frame.longest_past_m > 1e-6:
         _past(found, frame, wood, about)
@@ -177,7 +177,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             found.limit_length(cell, least),
             (table.step,),
             "table",
-            Basis.TABLE,
+            basis=Basis.TABLE,
             fitted=not spec.pins,
         )
     _back_ends(found, frame, about)
@@ -318,14 +318,7 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
         limit = (
             capacity
             if capacity.unit == u.force
-            else Step(
-                symbol="R_max",
-                value=si(capacity) / u.force_n,
-                unit=u.force,
-                formula="",
-                inputs=(),
-                source=capacity.source,
-            )
+            else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
         )
         found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), f"square to the grain, {says}")
 
@@ -336,13 +329,8 @@ def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     demand = factored(found, *on_beam, "R", u.force_n, u.force, "one joist in its hanger on a beam")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
-        limit = Step(
-            symbol="R_max",
-            value=rating / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="user: the maker's number with the crew's own safety factor",
+        limit = given_step(
+            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
         found.at_most("Hangers on the beams hold", about, demand, limit, (), "every nail in")
         return

@@ -4,7 +4,7 @@ from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, LB
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import si
+from steady.rulebooks.answers import given_step, si
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
 from steady.structures.deck.joists import factored, kinds
@@ -55,14 +55,12 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             live_pa=floor.live_pa,
         )
         spacing_m = spacing_m or si(printed)
-        has = Step(
-            symbol="s",
-            value=spacing_m / u.size_m,
-            unit=u.size,
-            formula="",
-            inputs=(),
-            source="user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
-            says=f"between {design.fixing}s",
+        has = given_step(
+            "s",
+            spacing_m / u.size_m,
+            u.size,
+            "user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
+            f"between {design.fixing}s",
         )
         found.at_most(
             "Ledger fixings stand close enough",
@@ -71,7 +69,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             _in_size(found, printed),
             (printed,),
             "table",
-            Basis.TABLE,
+            basis=Basis.TABLE,
             fitted=not design.spacing_m,
         )
     except OutsideScope as refused:
@@ -93,15 +91,7 @@ def _in_size(found: Found, step: Step) -> Step:
     u = found.book.units
     if step.unit == u.size:
         return step
-    return Step(
-        symbol=step.symbol,
-        value=si(step) / u.size_m,
-        unit=u.size,
-        formula="",
-        inputs=(),
-        source=step.source,
-        says=step.says,
-    )
+    return given_step(step.symbol, si(step) / u.size_m, u.size, step.source, step.says)
 
 
 def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
@@ -126,13 +116,8 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     demand = factored(found, dead, live, "P", u.force_n, u.force, "on one fixing of the ledger")
     rating = spec.ledger.fixing_rating_n
     if rating > 0:
-        limit = Step(
-            symbol="P_max",
-            value=rating / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="user: the maker's number with the crew's own safety factor",
+        limit = given_step(
+            "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
         found.at_most("Ledger fixing holds", about, demand, limit, (), spec.ledger.fixing)
         return
@@ -155,13 +140,8 @@ def _hangers(found: Found, frame: Frame, about: str) -> None:
     demand = factored(found, *_reactions(found, frame), "R", u.force_n, u.force, "one joist in its hanger")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
-        limit = Step(
-            symbol="R_max",
-            value=rating / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="user: the maker's number with the crew's own safety factor",
+        limit = given_step(
+            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
         found.at_most("Joist hanger holds", about, demand, limit, (), "every nail in")
         return

@@ -3,6 +3,7 @@
 import math
 
 from steady.plan.model import Detail, Step
+from steady.rulebooks.answers import given_step
 from steady.structures.deck.beams import effects_of
 from steady.structures.deck.findings import Found, Timber
 from steady.structures.deck.framing import Frame
@@ -37,14 +38,12 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
     for name, reaction in zip(joist.on, parts, strict=False):
         says = f"{joist.id} on {name or ('the ledger' if frame.on_house else 'its end')}"
         steps.append(
-            Step(
-                symbol="R",
-                value=reaction * load.total_pa * spec.spacing_m / u.force_n,
-                unit=u.force,
-                formula="",
-                inputs=(),
-                source="statics: three-moment equations",
-                says=says,
+            given_step(
+                "R",
+                reaction * load.total_pa * spec.spacing_m / u.force_n,
+                u.force,
+                "statics: three-moment equations",
+                says,
             )
         )
     run = next(run for run in frame.beams if run.id in joist.on)
@@ -52,52 +51,36 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
     unbroken = runs_on(spec)
     carries = run.carries_m(unbroken)
     steps.append(
-        Step(
-            symbol="w_b",
-            value=load.total_pa * carries / u.line_n_per_m,
-            unit=u.line,
-            formula="",
-            inputs=(),
-            source="statics",
-            says=f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
+        given_step(
+            "w_b",
+            load.total_pa * carries / u.line_n_per_m,
+            u.line,
+            "statics",
+            f"on {run.id}: {carries / u.span_m:.2f} {u.span} of deck lies on it",
         )
     )
     _, whole = effects_of(run, unbroken)
     post = next(item for item in posts if item.at.id == run.posts[post_near].id)
     steps.append(
-        Step(
-            symbol="R_p",
-            value=whole.reactions[post_near] * load.total_pa / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="statics: the beam unbroken over its posts",
-            says=f"{run.id} on post {post.at.id}, everything loaded",
+        given_step(
+            "R_p",
+            whole.reactions[post_near] * load.total_pa / u.force_n,
+            u.force,
+            "statics: the beam unbroken over its posts",
+            f"{run.id} on post {post.at.id}, everything loaded",
         )
     )
     steps.append(
-        Step(
-            symbol="N",
-            value=post.load_n / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="statics",
-            says="on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
+        given_step(
+            "N",
+            post.load_n / u.force_n,
+            u.force,
+            "statics",
+            "on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
         )
     )
     area = post.width_m**2 * (math.pi / 4 if spec.footing_shape == "round" else 1.0)
-    steps.append(
-        Step(
-            symbol="q_s",
-            value=post.load_n / area / u.pressure_pa,
-            unit=u.pressure,
-            formula="",
-            inputs=(),
-            source="statics",
-            says="on the soil under it",
-        )
-    )
+    steps.append(given_step("q_s", post.load_n / area / u.pressure_pa, u.pressure, "statics", "on the soil under it"))
     return [
         Detail(
             id=f"{spec.id}/path",

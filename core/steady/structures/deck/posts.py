@@ -9,7 +9,7 @@ from steady.ground.site import Site
 from steady.layout.outline import Point
 from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import FixingAsk, Soil, Standing, si
+from steady.rulebooks.answers import FixingAsk, Soil, Standing, given_step, si
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.findings import Found, Timber, line_of, post_wood
 from steady.structures.deck.framing import Frame, PostAt, height_of
@@ -155,14 +155,7 @@ def _column(
             )
             capacity = column.capacity
             if capacity.unit != u.force:
-                capacity = Step(
-                    symbol="N_max",
-                    value=si(capacity) / u.force_n,
-                    unit=u.force,
-                    formula="",
-                    inputs=(),
-                    source=capacity.source,
-                )
+                capacity = given_step("N_max", si(capacity) / u.force_n, u.force, capacity.source)
             use = demand.value / capacity.value
             if best is None or use > best[0]:
                 best = use, demand, capacity, column.buckling
@@ -184,7 +177,7 @@ def _column(
             found.limit_length(limit.step, limit.span_m),
             (limit.step,),
             "table",
-            Basis.TABLE,
+            basis=Basis.TABLE,
         )
     except OutsideScope as refused:
         found.gap("Post is tall", about, refused, Basis.TABLE)
@@ -256,7 +249,7 @@ def _upright(
     except OutsideScope as refused:
         found.gap(name, about, refused)
         return
-    one = Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=use.source)
+    one = given_step("1", 1.0, "", use.source)
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
     found.at_most("Post is squeezed and bent", about, use, one, (push, moment), says, asks=Asks.SAFETY)
     if spec.upright == "knee braces":
@@ -284,9 +277,7 @@ def _brace(found: Found, timber: Timber, about: str, height_m: float, leg_m: flo
         return
     limit = column.capacity
     if limit.unit != u.force:
-        limit = Step(
-            symbol="F_max", value=si(limit) / u.force_n, unit=u.force, formula="", inputs=(), source=limit.source
-        )
+        limit = given_step("F_max", si(limit) / u.force_n, u.force, limit.source)
     found.at_most(
         "Knee brace buckles",
         about,
@@ -433,14 +424,8 @@ def _footing(
     fitted = not spec.footing_depth_m
     for name, step in depth.demands:
         if step.value > 0:
-            has = Step(
-                symbol="d_has",
-                value=built_m / u.span_m,
-                unit=u.span,
-                formula="",
-                inputs=(),
-                source=DUG if fitted else TYPED,
-                says="bottom of the concrete under the ground",
+            has = given_step(
+                "d_has", built_m / u.span_m, u.span, DUG if fitted else TYPED, "bottom of the concrete under the ground"
             )
             found.at_least(
                 "Footing is deep enough",
@@ -530,7 +515,7 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
         if pad.working
         else found.length_step("B_t", pad.width_m, "table")
     )
-    found.at_least("Footing is wide enough", about, has, needs, pad.working, "table", Basis.TABLE)
+    found.at_least("Footing is wide enough", about, has, needs, pad.working, "table", basis=Basis.TABLE)
 
 
 def _depth(
@@ -547,7 +532,7 @@ def _depth(
     u = book.units
 
     def given(says: str, value_m: float, source: str) -> Step:
-        return Step(symbol="d", value=value_m / u.span_m, unit=u.span, formula="", inputs=(), source=source, says=says)
+        return given_step("d", value_m / u.span_m, u.span, source, says)
 
     demands = [
         (

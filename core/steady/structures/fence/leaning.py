@@ -1,7 +1,7 @@
 """A person leaning on a fence: how hard, and who asks for it."""
 
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import si
+from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.spec import FenceSpec
 
@@ -21,24 +21,16 @@ def leaning(spec: FenceSpec, book: Rulebook) -> tuple[float, Step]:
     u, guard = book.units, book.guard_load()
     if spec.guards_drop:
         push_n = max(guard.point_n, guard.line_n_per_m * spec.bay_max_m) * guard.factor
-        step = Step(
-            symbol="P_g",
-            value=push_n / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source=guard.source,
-            says="the code's load on a guard, at design level",
+        step = given_step(
+            "P_g", push_n / u.force_n, u.force, guard.source, "the code's load on a guard, at design level"
         )
         return push_n, step
-    given = Step(
-        symbol="P_p",
-        value=spec.lean_n / u.force_n,
-        unit=u.force,
-        formula="",
-        inputs=(),
-        source="practice: a person leaning on the top; no clause asks it of fences",
-        says="a person leaning on the top",
+    given = given_step(
+        "P_p",
+        spec.lean_n / u.force_n,
+        u.force,
+        "practice: a person leaning on the top; no clause asks it of fences",
+        "a person leaning on the top",
     )
     step = book.factored(given, "P_d")
     return si(step), step

@@ -9,7 +9,7 @@ from steady.ground.site import Site
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Practice, Step
-from steady.rulebooks.answers import LoadType, Soil, Wood, si
+from steady.rulebooks.answers import LoadType, Soil, Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay, pipe_of, side_width_m, way_at, within
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
@@ -138,7 +138,7 @@ class PostReckoner:
             what = "strength" if strength is None else "section modulus"
             refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
             strength = None
-        none = Step(symbol="S", value=1.0, unit=self.u.modulus, formula="", inputs=(), source="user: not entered")
+        none = given_step("S", 1.0, self.u.modulus, "user: not entered")
         return _PostWood(key, strength, strength, refused, modulus or none)
 
     def _at_ground(self, post: Post) -> "_PostWood":
@@ -251,14 +251,12 @@ class PostReckoner:
             pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps))
         if spec.stock_n > 0:
             push = self.book.factored(
-                Step(
-                    symbol="P_s",
-                    value=spec.stock_n / u.force_n,
-                    unit=u.force,
-                    formula="",
-                    inputs=(),
-                    source="user: what stock push with",
-                    says="stock against the fence at half height",
+                given_step(
+                    "P_s",
+                    spec.stock_n / u.force_n,
+                    u.force,
+                    "user: what stock push with",
+                    "stock against the fence at half height",
                 ),
                 "P_sd",
             )
@@ -629,14 +627,12 @@ class PostReckoner:
     def _has(self, built_m: float) -> Step:
         if built_m not in self._built_steps:
             crew = self.spec.built_on is Basis.PRACTICE
-            self._built_steps[built_m] = Step(
-                symbol="d_has",
-                value=built_m / self.u.span_m,
-                unit=self.u.span,
-                formula="",
-                inputs=(),
-                source="user: the crew's own detail" if crew else "tool: the deepest demand, rounded up to what is dug",
-                says="embedment of the post",
+            self._built_steps[built_m] = given_step(
+                "d_has",
+                built_m / self.u.span_m,
+                self.u.span,
+                "user: the crew's own detail" if crew else "tool: the deepest demand, rounded up to what is dug",
+                "embedment of the post",
             )
         return self._built_steps[built_m]
 
@@ -742,6 +738,4 @@ class Sides:
 
 
 def _given(says: str, value_m: float, source: str, units: Units) -> Step:
-    return Step(
-        symbol="d", value=value_m / units.span_m, unit=units.span, formula="", inputs=(), source=source, says=says
-    )
+    return given_step("d", value_m / units.span_m, units.span, source, says)

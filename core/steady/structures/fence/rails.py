@@ -8,6 +8,7 @@ from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import given_step
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import check_reach
 from steady.structures.fence.findings import Loads, Reckoning, Timber, gap
@@ -393,4 +394,4 @@ def _inertia(b: float, d: float, u: Units) -> Step:
 
 
 def _one(source: str) -> Step:
-    return Step(symbol="1", value=1.0, unit="", formula="", inputs=(), source=source)
+    return given_step("1", 1.0, "", source)

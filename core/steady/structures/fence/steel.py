@@ -4,6 +4,7 @@ import math
 
 from steady.measure.trade import Units
 from steady.plan.model import Step
+from steady.rulebooks.answers import given_step
 from steady.structures.fence.footspec import Steel
 
 
@@ -27,14 +28,12 @@ def steel_modulus(steel: Steel, u: Units) -> Step | None:
     """A channel's elastic section modulus as its maker states it; None where it is not entered."""
     if steel.modulus_m3 is None:
         return None
-    return Step(
-        symbol="S",
-        value=steel.modulus_m3 / u.size_m**3,
-        unit=u.modulus,
-        formula="",
-        inputs=(),
-        source=f"user: {steel.said_by or 'the maker of the steel'}",
-        says="section modulus across the line",
+    return given_step(
+        "S",
+        steel.modulus_m3 / u.size_m**3,
+        u.modulus,
+        f"user: {steel.said_by or 'the maker of the steel'}",
+        "section modulus across the line",
     )
 
 

@@ -9,7 +9,7 @@ from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Part, Step
-from steady.rulebooks.answers import LoadType, Soil, Standing
+from steady.rulebooks.answers import LoadType, Soil, Standing, given_step
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.feet import FootWay
 from steady.structures.fence.findings import Loads, Reckoning, gap
@@ -164,23 +164,8 @@ class UprightReckoner:
         if detail.edge_least_m <= 0:
             return
         u = self.u
-        has = Step(
-            symbol="c",
-            value=detail.edge_m / u.size_m,
-            unit=u.size,
-            formula="",
-            inputs=(),
-            source="user: measured",
-            says="post's middle to the slab's edge",
-        )
-        least = Step(
-            symbol="c_least",
-            value=detail.edge_least_m / u.size_m,
-            unit=u.size,
-            formula="",
-            inputs=(),
-            source="user: the maker's least edge distance",
-        )
+        has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
+        least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
         self.found.checks.append(
             Check(
                 name="Far enough from the slab's edge",
@@ -282,14 +267,12 @@ class UprightReckoner:
         built_m = rounded_up_m(deep.needed_m, self.spec.depth_step_m)
         self.found.embedment_m[post.id], self.found.governs[post.id] = built_m, deep.governs
         self.found.depths[post.id] = deep
-        has = Step(
-            symbol="d_has",
-            value=built_m / self.u.span_m,
-            unit=self.u.span,
-            formula="",
-            inputs=(),
-            source="tool: the deepest demand, rounded up to what is dug",
-            says="pier in the ground",
+        has = given_step(
+            "d_has",
+            built_m / self.u.span_m,
+            self.u.span,
+            "tool: the deepest demand, rounded up to what is dug",
+            "pier in the ground",
         )
         for name, limit in deep.demands:
             if limit.value > 0:
@@ -430,15 +413,7 @@ def own_weight(
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> Step:
-    return Step(
-        symbol="P",
-        value=force_n / u.force_n,
-        unit=u.force,
-        formula="",
-        inputs=(),
-        source="statics: the wind's zones",
-        says=says,
-    )
+    return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
 def _top_held(

@@ -7,6 +7,7 @@ pass. What somebody measured counts.
 from steady.data.loader import keyed
 from steady.measure.trade import Units
 from steady.plan.model import Step
+from steady.rulebooks.answers import given_step
 from steady.statics import leaf as statics
 from steady.structures.gate.leaf import Leaf
 
@@ -35,14 +36,8 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
         stile_n_m2=frame_n_m2,
         corner_n_m_per_rad=k,
     )
-    joint = Step(
-        symbol="k_c",
-        value=k / (force * size),
-        unit=f"{units.force}·{units.size}/rad",
-        formula="",
-        inputs=(),
-        source=source,
-        says=f"one corner, {leaf.design.joint}",
+    joint = given_step(
+        "k_c", k / (force * size), f"{units.force}·{units.size}/rad", source, f"one corner, {leaf.design.joint}"
     )
     p, b, h = load_n / force, leaf.between_m / size, leaf.tall_m / size
     ei = frame_n_m2 / (force * size**2)

@@ -8,7 +8,7 @@ from steady.layout.swing import Obstacle, free_swing_rad
 from steady.measure.trade import Units
 from steady.measure.units import IN
 from steady.plan.model import Advice, Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import Standing, si
+from steady.rulebooks.answers import Standing, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
@@ -246,13 +246,11 @@ class _Found:
             self._strut(force, load, strut, case)
         if design.brace in ("cable", "both"):
             if design.cable_rating_n > 0:
-                rating = Step(
-                    symbol="R",
-                    value=design.cable_rating_n / self.u.force_n,
-                    unit=self.u.force,
-                    formula="",
-                    inputs=(),
-                    source="user: the maker's rating with the crew's own safety factor",
+                rating = given_step(
+                    "R",
+                    design.cable_rating_n / self.u.force_n,
+                    self.u.force,
+                    "user: the maker's rating with the crew's own safety factor",
                 )
                 self._check("Cable pulls", pulled, rating, (load,), case)
             elif design.brace == "cable":
@@ -440,13 +438,11 @@ class _Found:
         self.facts += [pull, both]
         case = f"leaf {leaf.index + 1}, a person on the latch edge"
         if design.hinge_rating_n > 0:
-            rating = Step(
-                symbol="R_max",
-                value=design.hinge_rating_n / self.u.force_n,
-                unit=self.u.force,
-                formula="",
-                inputs=(),
-                source="user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
+            rating = given_step(
+                "R_max",
+                design.hinge_rating_n / self.u.force_n,
+                self.u.force,
+                "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
             )
             self._check("Hinge holds", both, rating, (pull,), case)
         else:
@@ -645,14 +641,12 @@ class _Found:
             source="statics: k_w by a grid of the leaf's bars, joints stiff; B is E I of a stile on its flat",
             says=f"the free corner's give, boards left out; {more}",
         )
-        limit = Step(
-            symbol="d_wmax",
-            value=WOBBLE_LIMIT_M / self.u.size_m,
-            unit=self.u.size,
-            formula="",
-            inputs=(),
-            source="practice: feels firm in the hand",
-            says="a hand's push of 20 lb (89 N)",
+        limit = given_step(
+            "d_wmax",
+            WOBBLE_LIMIT_M / self.u.size_m,
+            self.u.size,
+            "practice: feels firm in the hand",
+            "a hand's push of 20 lb (89 N)",
         )
         self._check("Leaf wobbles", demand, limit, (), f"leaf {leaf.index + 1}, pushed by a hand", advice="wobble")
         self.facts.append(demand)
@@ -770,12 +764,4 @@ class _Found:
 
 
 def _latch_tolerance(u: Units) -> Step:
-    return Step(
-        symbol="d_max",
-        value=SAG_LIMIT_M / u.size_m,
-        unit=u.size,
-        formula="",
-        inputs=(),
-        source="practice: what a latch forgives",
-        says="latch tolerance",
-    )
+    return given_step("d_max", SAG_LIMIT_M / u.size_m, u.size, "practice: what a latch forgives", "latch tolerance")

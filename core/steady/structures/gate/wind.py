@@ -1,6 +1,7 @@
 """A closed leaf in the wind: its boards, rails and stiles, its hinges, and its latch or drop rod."""
 
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import given_step
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import check_bends, check_reach
 from steady.structures.gate.leaf import Leaf
@@ -131,13 +132,11 @@ def _hardware(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> lis
         )
         name = f"{noun} holds in the wind"
         if rating_n > 0:
-            rating = Step(
-                symbol="R_max",
-                value=rating_n / u.force_n,
-                unit=u.force,
-                formula="",
-                inputs=(),
-                source=f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
+            rating = given_step(
+                "R_max",
+                rating_n / u.force_n,
+                u.force,
+                f"user: the maker's rating of {rated} and its screws, with the crew's own safety factor",
             )
             found.append(
                 Check(

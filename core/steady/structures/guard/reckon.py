@@ -12,7 +12,7 @@ from steady.layout.outline import Edge
 from steady.measure.trade import Units
 from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import Wood, si
+from steady.rulebooks.answers import Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import check_bends
 from steady.yard.stock import Stick
@@ -365,7 +365,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units
 
 
 def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
-    return Step(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
+    return given_step(symbol, value, unit, source, says)
 
 
 def _check(

@@ -6,7 +6,7 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.units import GRAVITY, IN
 from steady.plan.model import Asks, Basis, NotCovered, Step
-from steady.rulebooks.answers import Wood, si
+from steady.rulebooks.answers import Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import bare_frame, layers_pa, person_n
 from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run, worst_of_each
@@ -200,15 +200,7 @@ def _bearing(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads,
         if spec.seat == "on top"
         else spec.plies * stick.thickness_m
     )
-    demand = Step(
-        symbol="R",
-        value=down / u.force_n,
-        unit=u.force,
-        formula="",
-        inputs=(),
-        source="statics",
-        says="what comes down on a post",
-    )
+    demand = given_step("R", down / u.force_n, u.force, "statics", "what comes down on a post")
     try:
         seat = book.seat(
             wood(stick, spec, spec.plies),
@@ -224,14 +216,7 @@ def _bearing(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads,
         return
     capacity = seat.capacity
     if capacity.unit != u.force:
-        capacity = Step(
-            symbol="R_max",
-            value=si(seat.capacity) / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source=capacity.source,
-        )
+        capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
     found.at_most("Beam bears on its post", about, demand, capacity, (seat.capacity,), "square to the grain")
 
 
@@ -250,14 +235,7 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         return
     inertia = slat.thickness_m * slat.width_m**3 / 12
     sag = 5 * GREEN * line_weight(slat) * span**4 / (384 * si(e) * inertia)
-    has = Step(
-        symbol="w_o",
-        value=sag / per,
-        unit=word,
-        formula="",
-        inputs=(),
-        source="statics: 5 w L4 / 384 E I, wet on the first day",
-    )
+    has = given_step("w_o", sag / per, word, "statics: 5 w L4 / 384 E I, wet on the first day")
     most = Step(
         symbol="w_o_max",
         value=span / SLAT_RATIO / per,
@@ -375,14 +353,12 @@ def _sways(
         asks.append(Sway(way=NAMES["across"], push_n=pushes["across"] / n, posts=2, span_m=gap, cross=rafters))
     else:
         u = book.units
-        push = Step(
-            symbol="P_y",
-            value=pushes["across"] / laid.rafters.count / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="practice: rows of bare members",
-            says="square to the house, on each rafter",
+        push = given_step(
+            "P_y",
+            pushes["across"] / laid.rafters.count / u.force_n,
+            u.force,
+            "practice: rows of bare members",
+            "square to the house, on each rafter",
         )
         found.gap(
             "Rafters' hangers hold at the house",
@@ -490,15 +466,7 @@ def _ties(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, sw
     ):
         if force_n <= 0:
             continue  # a joint that nothing lifts still gets two fixings: a note says so
-        needs = Step(
-            symbol="T",
-            value=force_n / u.force_n,
-            unit=u.force,
-            formula="",
-            inputs=(),
-            source="statics: lift, overturning and braces",
-            says=what,
-        )
+        needs = given_step("T", force_n / u.force_n, u.force, "statics: lift, overturning and braces", what)
         found.gap(
             name,
             about,

@@ -8,7 +8,7 @@ from typing import Literal
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import StairLimits
+from steady.rulebooks.answers import StairLimits, given_step
 from steady.rulebooks.base import Rulebook
 from steady.yard.stock import Stick
 
@@ -106,9 +106,7 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
     u = book.units
 
     def step(symbol: str, value_m: float, says: str, source: str) -> Step:
-        return Step(
-            symbol=symbol, value=value_m / u.size_m, unit=u.size, formula="", inputs=(), source=source, says=says
-        )
+        return given_step(symbol, value_m / u.size_m, u.size, source, says)
 
     risers, goings = f"{found.risers} risers all alike", "from nosing to nosing, level"
     stringers = f"{'cut' if ask.cut else 'solid'} stringers, level"
@@ -148,9 +146,7 @@ def _stringers(found: StairFound, ask: StairAsk, book: Rulebook, about: str) -> 
     u = book.units
 
     def step(symbol: str, value_m: float, says: str, source: str) -> Step:
-        return Step(
-            symbol=symbol, value=value_m / u.size_m, unit=u.size, formula="", inputs=(), source=source, says=says
-        )
+        return given_step(symbol, value_m / u.size_m, u.size, source, says)
 
     if found.run_m <= 0:
         return
