@@ -168,13 +168,19 @@ class EveryKindTest(unittest.TestCase):
 
 HERE = Path(steady.__file__).parent
 SHARED_ROOMS = ("drawing", "takeoff", "record", "plan", "schedule")
-WORDS = re.compile(
-    r"\b(FenceSpec|DeckSpec|plan_fence|plan_deck|\"fence\"|'fence'|\"deck\"|'deck'|useFence|useDeck|fenceOf)\b"
-)
+NAMES = [kind.key for kind in KINDS]
+KEYS = "|".join(re.escape(name) for name in NAMES)
+TYPES = "|".join(rf"{name.title()}Spec|plan_{name}|use{name.title()}|{name}Of" for name in NAMES)
+WORDS = re.compile(rf"\b({TYPES})\b|\"({KEYS})\"|'({KEYS})'")
 
 
 class NoKindIsNamedTest(unittest.TestCase):
     """Whatever reads a plan never asks which structure made it."""
+
+    def test_a_planted_name_is_found(self) -> None:
+        for text in ('if kind == "fence":', "kind === 'deck'", "import PergolaSpec", "plan_fence(", "useDeck()"):
+            self.assertIsNotNone(WORDS.search(text), text)
+        self.assertIsNone(WORDS.search("a fence, a deck"))
 
     def test_in_the_core(self) -> None:
         for room in (*SHARED_ROOMS, "jobs"):
@@ -189,7 +195,7 @@ class NoKindIsNamedTest(unittest.TestCase):
                 self.assertIsNone(WORDS.search(text), path.name)
                 for node in ast.walk(ast.parse(text)):
                     if isinstance(node, ast.ImportFrom) and node.module:
-                        self.assertNotRegex(node.module, r"steady\.structures\.(fence|deck)", path.name)
+                        self.assertNotRegex(node.module, rf"steady\.structures\.({'|'.join(NAMES)})", path.name)
 
     def test_on_the_page(self) -> None:
         web = HERE.parents[1] / "web" / "src"

@@ -78,8 +78,7 @@ def page(base: Path) -> str:
         ("In the page", web_notices(base / "web" / "package-lock.json")),
     ):
         lines += [f"## {title}", "", "| package | version | licence |", "|---|---|---|"]
-        lines += [
-            f"| {row.name} | {row.version} | {row.licence} |" for row in sorted(rows, key=lambda row: row.name.lower())
-        ]
+        once = sorted(set(rows), key=lambda row: (row.name.lower(), row.version))
+        lines += [f"| {row.name} | {row.version} | {row.licence} |" for row in once]
         lines.append("")
     return "\n".join(lines)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Choice } from '@/api/types'
 
-const props = withDefaults(defineProps<{ choices: Choice[]; busy: boolean; what: string; whole?: string }>(), { whole: 'deck' })
+const props = defineProps<{ choices: Choice[]; busy: boolean; what: string; whole: string }>()
 const timed = computed(() => props.choices.some((choice) => choice.hours != null))
 const wide = computed(() => (measured.value ? 7 : 3) + (timed.value ? 1 : 0))
 const measured = computed(() => props.choices.some((choice) => choice.reaches))
