@@ -18,15 +18,18 @@ from steady.jobs.quote import Quote, hours, quote
 from steady.jobs.sheet import sheet
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
+from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.record.asbuilt import compare, target_of
 from steady.rulebooks.registry import rulebook
+from steady.structures.fence.spec import Opening
 from steady.structures.form import asked, hint_of
 from steady.structures.kind import Ask, Case
 from steady.structures.registry import KINDS, kind_called, plan, register
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.choices import YardChoices
 
+from tests.make import fence, planned
 from tests.toy.saw_horse import LEAN, SAW_HORSE
 
 
@@ -137,6 +140,25 @@ class EveryKindTest(unittest.TestCase):
                     self.assertTrue({bay.start, bay.end} <= marks)
                 for target in made.targets:
                     self.assertTrue(target.what and math.isfinite(target.planned))
+                self.all_told_apart(made)
+
+    def all_told_apart(self, made: Plan) -> None:
+        """Two things that are measured are never called the same: a post has its number, all else its own words."""
+        posts = {mark.id for mark in made.marks}
+        called = [(target.what, target.of) for target in made.targets if target.about not in posts]
+        self.assertEqual(len(called), len(set(called)), called)
+
+    def test_every_leaf_s_latch_edge_says_which(self) -> None:
+        openings = (
+            Opening(id="a", at_m=10 * FT, clear_m=1.1),
+            Opening(id="c", at_m=20 * FT, clear_m=1.1),
+            Opening(id="b", what="double gate", at_m=36 * FT, clear_m=3.2, leaves_m=(1.6, 1.6)),
+        )
+        made = planned(fence(60, openings=openings))
+        edges = [target.of for target in made.targets if target.what == "latch edge"]
+        self.assertEqual([edge[:8] for edge in sorted(edges)], ["double g", "double g", "walk gat", "walk gat"])
+        self.assertTrue(any(edge.startswith("walk gate at 10′ 0″") for edge in edges), edges)
+        self.all_told_apart(made)
 
     def test_handles_move_and_what_holds_can_be_let_go(self) -> None:
         for kind, (name, case) in zip([k for k in KINDS for _ in range(4)], self.each(), strict=True):

@@ -261,6 +261,7 @@ class Target:
     Args:
         about: The thing it is measured of.
         what: Its name, the same for all things of one sort ("hole depth").
+        of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
         planned: In `unit`: m or rad.
         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
         sense: Which side counts: either; at least (a hole may be deeper); at most.
@@ -274,6 +275,7 @@ class Target:
     within: float | None = None
     sense: Literal["either", "at least", "at most"] = "either"
     replans: str = ""
+    of: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

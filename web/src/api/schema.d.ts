@@ -5758,6 +5758,7 @@ export interface components {
          *     Args:
          *         about: The thing it is measured of.
          *         what: Its name, the same for all things of one sort ("hole depth").
+         *         of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
          *         planned: In `unit`: m or rad.
          *         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
          *         sense: Which side counts: either; at least (a hole may be deeper); at most.
@@ -5766,6 +5767,11 @@ export interface components {
         Target: {
             /** About */
             about: string;
+            /**
+             * Of
+             * @default
+             */
+            of: string;
             /** Planned */
             planned: number;
             /**

@@ -25,7 +25,8 @@ function nameOf(about: string): string {
   const post = sheet.value?.posts.find((item) => item.id === about)
   if (post) return String(post.number)
   const member = sheet.value?.members.find((item) => item.id === about)
-  return member?.name.toLowerCase() ?? (sheet.value?.targets.some((item) => item.about === about) ? 'as built' : 'no longer planned')
+  const target = sheet.value?.targets.find((item) => item.about === about)
+  return member?.name.toLowerCase() ?? (target ? target.of || 'as built' : 'no longer planned')
 }
 /** Values of one kind at one post, from different phones, that do not agree. */
 const twice = computed(() => {

@@ -168,7 +168,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
       </nav>
       <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="60" :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'" /><label for="around">Keep holes off it, each side</label><input id="around" v-model="around" maxlength="12" :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'" /><button class="set">Keep, and go round it</button></form>
-      <section v-if="others.length" class="pad-x"><p class="strong">As a whole</p><div class="whole"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button></div></section>
+      <section v-if="others.length" class="pad-x"><p class="strong">As a whole</p><div class="whole"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span><b>{{ read(target) }}</b></button></div></section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
       <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
     </main>
@@ -179,11 +179,11 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         <ViewShapes :view="plain.view" :sx="plain.scale" :sy="plain.scale" :x0="plain.x0" :y0="plain.y0" :texts="false" />
       </svg>
       <div class="pad-x whole">
-        <button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}</span><b>{{ read(target) }}</b></button>
+        <button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span><b>{{ read(target) }}</b></button>
       </div>
       <p v-if="!others.length" class="pad-x quiet">Nothing of this is measured on site.</p>
     </main>
-    <FractionPad v-if="asked" :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}`" :start="measured(asked)" :planned="planned" :tape="tape" @done="keep" @close="asked = null" />
+    <FractionPad v-if="asked" :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}${asked.of ? `, ${asked.of}` : ''}`" :start="measured(asked)" :planned="planned" :tape="tape" @done="keep" @close="asked = null" />
   </div>
 </template>
 

@@ -41,7 +41,6 @@ from steady.structures.fence.stations import SetOut, bay_id
 from steady.structures.fence.tops import tops as stepped_tops
 from steady.structures.fence.upright import own_weight
 from steady.structures.fence.wind import wind_on
-from steady.structures.gate.reckon import LeafFound
 from steady.structures.measured import LATCH_M, post_targets
 from steady.structures.views import ALONG_A_LINE
 from steady.yard.choices import YardChoices
@@ -144,7 +143,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         bays=tuple(_bays(spec, out, marks)),
         targets=(
             *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
-            *(_latch(hanging.found) for hanging in hangings),
+            *(_latch(hanging, tape) for hanging in hangings),
         ),
     )
 
@@ -158,10 +157,17 @@ def _bays(spec: FenceSpec, out: SetOut, marks: list[Mark]) -> list[Bay]:
     return found
 
 
-def _latch(found: LeafFound) -> Target:
+def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
     """How far a leaf's latch edge has come down from the mark made when it was hung, and how much its latch forgives."""
+    leaf, opening = hanging.found.leaf, hanging.bay.opening
+    where = f"{opening.what} at {tape.distance(hanging.bay.start.station_m)}" if opening is not None else "gate"
     return Target(
-        about=found.leaf.id, what="latch edge", planned=found.sag_later.total_m, within=LATCH_M, sense="at most"
+        about=leaf.id,
+        what="latch edge",
+        of=f"{where}, leaf {leaf.index + 1}",
+        planned=hanging.found.sag_later.total_m,
+        within=LATCH_M,
+        sense="at most",
     )
 
 
