@@ -120,7 +120,7 @@ def _north(canvas: Canvas, x: float, y: float, north_rad: float) -> None:
     path.close()
     canvas.drawPath(path, fill=1)
     canvas.setFont(BOLD, 9)
-    canvas.drawCentredString(0, -20, "N")
+    canvas.drawCentredString(0, 14, "N")  # at the tip: at the tail it reads as the way that N lies
     canvas.restoreState()
 
 
