@@ -12,6 +12,7 @@ from django.test import SimpleTestCase
 WEB: Path = settings.BASE / "web"
 RULES = (
     r"Math\.(sqrt|cbrt|hypot|atan2?|tan|sin|cos|pow|ceil)\b",  # geometry and rounding up are the core's
+    r"\b0\.3048\b|\b0\.0254\b|\b25\.4\b|\b0\.44704\b|\b4\.448|9\) / 5",  # conversions are logic/units.ts's
     r"\b0\.00256\b|\b2\.34\b|\b4\.36\b|\b1\.645\b",  # numbers of clauses
     r"\.use\s*(<|>|<=|>=)\s*[01]",  # verdicts are the core's
     r"\b(embedment|frost|bay_max|bay_min|hole_width|gap)_m\s*[-*/+]\s*[\w(]",  # sums of the spec's own lengths
@@ -41,6 +42,7 @@ class FrontTest(SimpleTestCase):
             "const q = 0.00256 * kz * v ** 2",
             "const rail = Math.hypot(bay, rise)",
             "if (check.use > 1) fails = true",
+            "const feet = length_m / 0.3048",
             "const hole = spec.gap_m + spec.height_m",
         ):
             self.assertTrue(rules_in("x.ts", line), line)

@@ -3,6 +3,7 @@ import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DayAnswer, Job } from '@/api/types'
+import { weather } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
 
@@ -20,11 +21,8 @@ watchDebounced(() => store.document?.days, async () => {
     answers.value = []
   }
 }, { debounce: 150, immediate: true, deep: true })
-const imperial = computed(() => store.tape.system === 'imperial')
 /** Weather as the crew reads it; kept in SI. */
-const UNITS = computed(() => imperial.value
-  ? { t: { says: '°F', show: (c: number) => (c * 9) / 5 + 32, keep: (f: number) => ((f - 32) * 5) / 9 }, r: { says: 'rain, in', show: (mm: number) => mm / 25.4, keep: (v: number) => v * 25.4 }, w: { says: 'wind, mph', show: (v: number) => v / 0.44704, keep: (v: number) => v * 0.44704 } }
-  : { t: { says: '°C', show: (c: number) => c, keep: (c: number) => c }, r: { says: 'rain, mm', show: (v: number) => v, keep: (v: number) => v }, w: { says: 'wind, m/s', show: (v: number) => v, keep: (v: number) => v } })
+const UNITS = computed(() => weather(store.tape.system))
 const round = (value: number) => String(Math.round(value * 10) / 10)
 function add(work: Day['work']): void {
   store.change((job) => {

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Sheet } from '@/api/types'
 import { place } from '@/logic/labels'
 import { TAPE } from '@/logic/panes'
-import { showDistance, type Tape } from '@/logic/units'
+import { FT, showDistance, type Tape } from '@/logic/units'
 
 /** The tape between a line's two views: its divisions, a mark and a reading for each post, and where the pointer is. */
 const props = defineProps<{
@@ -18,7 +18,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const X = (station: number) => props.x0 + station * props.sx
-const step = computed(() => (props.tape.system === 'imperial' ? 0.3048 : 0.5))
+const step = computed(() => (props.tape.system === 'imperial' ? FT : 0.5))
 const ticks = computed(() => {
   const found: { x: number; long: boolean; label: string }[] = []
   const every = props.tape.system === 'imperial' ? 10 : 4

@@ -1,4 +1,5 @@
 import type { View } from '@/api/types'
+import { FT } from '@/logic/units'
 
 /** A view laid on the paper: where its zero stands and how many pixels a metre takes each way. */
 export interface Pane {
@@ -106,7 +107,7 @@ export function zoomed(at: Viewport, factor: number, x: number, y: number, most 
 
 /** Divisions of a ruler: every step of the crew's units, the long ones named. */
 export function divisions(size_m: number, scale: number, imperial: boolean): { at: number; long: boolean; label: string }[] {
-  const step = imperial ? 0.3048 : 0.5
+  const step = imperial ? FT : 0.5
   const every = imperial ? (scale > 26 ? 2 : 4) : scale > 40 ? 1 : 2
   const found = []
   for (let k = 0; k * step <= size_m + 1e-6; k++) {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import cases from '../../../checks/lengths.json'
-import { parseLength, showLength, type Bare } from './units'
+import { parseLength, showLength, weather, type Bare } from './units'
 
 describe('lengths, from the file of cases shared with the core', () => {
   it.each(cases.parse as [string, Bare, number | null][])('reads %s (%s)', (text, bare, metres) => {
@@ -10,5 +10,15 @@ describe('lengths, from the file of cases shared with the core', () => {
   })
   it.each(cases.show as [number, 'imperial' | 'metric', number, string][])('shows %d (%s, mark %d)', (value, system, mark_m, text) => {
     expect(showLength(value, { system, mark_m })).toBe(text)
+  })
+})
+
+describe('weather', () => {
+  it('reads water that freezes and boils, an inch of rain and a mile an hour', () => {
+    const { t, r, w } = weather('imperial')
+    expect([t.show(0), t.show(100), t.keep(50)]).toEqual([32, 212, 10])
+    expect(r.keep(1)).toBeCloseTo(25.4, 9)
+    expect(w.keep(60)).toBeCloseTo(26.8224, 9) // 60 mph by the mile of 1,609.344 m
+    expect(weather('metric').w.show(3)).toBe(3)
   })
 })

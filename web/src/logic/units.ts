@@ -141,3 +141,18 @@ export function toMark(value_m: number, tape: Tape): number {
 export function showSpeed(value_m_per_s: number, system: string): string {
   return system === 'imperial' ? `${Math.round(value_m_per_s / MPH)} mph` : `${value_m_per_s.toFixed(1)} m/s`
 }
+
+/** One quantity of the weather: what it is called, and how it is shown and kept. */
+interface Scale {
+  says: string
+  show: (kept: number) => number
+  keep: (shown: number) => number
+}
+const scaled = (says: string, size: number): Scale => ({ says, show: (kept) => kept / size, keep: (shown) => shown * size })
+
+/** Weather as the crew reads it: temperature (kept in °C), rain (mm) and wind (m/s). */
+export function weather(system: Tape['system']): { t: Scale; r: Scale; w: Scale } {
+  if (system === 'metric') return { t: scaled('°C', 1), r: scaled('rain, mm', 1), w: scaled('wind, m/s', 1) }
+  const t = { says: '°F', show: (c: number) => (c * 9) / 5 + 32, keep: (f: number) => ((f - 32) * 5) / 9 }
+  return { t, r: scaled('rain, in', IN * 1000), w: scaled('wind, mph', MPH) }
+}

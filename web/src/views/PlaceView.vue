@@ -7,6 +7,7 @@ import type { SitePlan, Stand, Standing } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
 import { divisions } from '@/logic/panes'
+import { FT } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** The whole job where it stands on the site: structures are pulled about, turned and looked at together. */
@@ -74,7 +75,7 @@ function put(stand: Stand, change: Partial<Standing>): void {
 }
 const full = 2 * Math.PI
 function keys(stand: Stand, event: KeyboardEvent): void {
-  const step = (imperial.value ? 0.3048 : 0.25) * (event.shiftKey ? 10 : 1)
+  const step = (imperial.value ? FT : 0.25) * (event.shiftKey ? 10 : 1)
   const ways: Record<string, Partial<Standing>> = {
     ArrowLeft: { x_m: stand.stands.x_m - step }, ArrowRight: { x_m: stand.stands.x_m + step },
     ArrowUp: { y_m: stand.stands.y_m + step }, ArrowDown: { y_m: stand.stands.y_m - step },

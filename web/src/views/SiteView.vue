@@ -5,7 +5,7 @@ import type { Target } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
-import { parseLength, showDistance, showLength } from '@/logic/units'
+import { FT, parseLength, showDistance, showLength } from '@/logic/units'
 
 const props = defineProps<{ job: string; structure: string }>()
 const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(props.job, props.structure)
@@ -94,7 +94,7 @@ const W = 390
 const SCALE = 74
 const ticks = computed(() => {
   if (!post.value) return []
-  const step = tape.value.system === 'imperial' ? 0.3048 : 0.25
+  const step = tape.value.system === 'imperial' ? FT : 0.25
   const px = tape.value.system === 'imperial' ? 104 : 80
   const around = post.value.station_m / step
   const found = []

@@ -4,13 +4,14 @@ import InputText from 'primevue/inputtext'
 import { reactive, toRef, watch } from 'vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/kinds/fence/useFence'
+import { FT } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ structure: string }>()
 const open = defineModel<boolean>('open', { required: true })
 const store = useJob()
 const { spec, specOf } = useFence(toRef(props, 'structure'))
-const form = reactive({ embedment_m: 0.6096, hole_width_m: 0.3048, accepted_by: '', why: '' })
+const form = reactive({ embedment_m: 2 * FT, hole_width_m: FT, accepted_by: '', why: '' })
 watch(open, (now) => {
   const kept = spec.value?.practice
   if (now && kept) Object.assign(form, { embedment_m: kept.embedment_m, hole_width_m: kept.hole_width_m, accepted_by: kept.accepted_by, why: kept.why })
