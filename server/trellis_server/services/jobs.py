@@ -117,9 +117,14 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         joined = documents.load(merged)
         if clashes:
             return Conflicted(state(job), joined, clashes)
+        now = job.current.document
+        if documents.dump(document) == now:
+            # Sent twice, because the first answer was lost on the way: no step that undo would have to take back.
+            return state(job)
         # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
         sent = _keep(job, origin, document, says, person)
-        _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
+        if documents.dump(joined) != now:
+            _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
         return replace(state(job), sent=sent.number)
 
 

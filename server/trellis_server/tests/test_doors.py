@@ -31,6 +31,30 @@ class JoinedSaveTest(TestCase):
         kept = first.send("GET", f"/api/jobs/{job}").json()["document"]
         self.assertEqual((kept["place"], kept["wanted"]), ("South Lane", "a windbreak"))
 
+    def test_a_save_sent_twice_is_kept_once(self) -> None:
+        """The answer was lost on the way (a reload, no signal): what is sent again is no step to undo."""
+        caller = Caller(person("ash"))
+        job = caller.new_job()
+        renamed = small_job("New")
+        first = caller.send("PUT", f"/api/jobs/{job}", {"base": 1, "document": renamed}).json()
+        again = caller.send("PUT", f"/api/jobs/{job}", {"base": 1, "document": renamed}).json()
+        self.assertEqual((first["revision"], again["revision"]), (2, 2))
+        self.assertIsNone(again["sent"])
+        back = caller.send("POST", f"/api/jobs/{job}/undo", {"base": 2}).json()
+        self.assertEqual(back["document"]["name"], small_job()["name"])
+
+    def test_what_another_has_saved_meanwhile_is_no_step_of_mine(self) -> None:
+        first, second = Caller(person("ash", "A")), Caller(person("birch", "A"))
+        job = first.new_job()
+        same = small_job() | {"wanted": "a windbreak"}
+        first.send("PUT", f"/api/jobs/{job}", {"base": 1, "document": same | {"place": "South Lane"}})
+        answer = second.send("PUT", f"/api/jobs/{job}", {"base": 1, "document": same}).json()
+        self.assertEqual((answer["revision"], answer["document"]["place"]), (2, "South Lane"))
+        more = same | {"wanted": "a windbreak and a gate"}
+        second.send("PUT", f"/api/jobs/{job}", {"base": answer["sent"], "document": more})
+        kept = first.send("GET", f"/api/jobs/{job}").json()["document"]
+        self.assertEqual((kept["place"], kept["wanted"]), ("South Lane", "a windbreak and a gate"))
+
     def test_a_plain_save_names_no_other_base(self) -> None:
         caller = Caller(person("ash"))
         job = caller.new_job()
