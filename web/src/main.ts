@@ -14,15 +14,29 @@ createApp(App)
   .use(createPinia())
   .use(router)
   .use(PrimeVue, {
-    theme: { preset: Trellis, options: { darkModeSelector: '[data-theme="dark"]', cssLayer: { name: 'primevue', order: 'base, primevue, app' } } },
+    theme: {
+      preset: Trellis,
+      options: {
+        darkModeSelector: '[data-theme="dark"]',
+        cssLayer: { name: 'primevue', order: 'base, primevue, app' },
+      },
+    },
   })
-  .use(VueQueryPlugin, { queryClientConfig: { defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, gcTime: 60_000 } } } })
+  .use(VueQueryPlugin, {
+    queryClientConfig: { defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, gcTime: 60_000 } } },
+  })
   .mount('#app')
 
 if ('serviceWorker' in navigator) {
-  void navigator.serviceWorker.register('/sw.js').then(async () => {
-    const ready = await navigator.serviceWorker.ready
-    const keep = performance.getEntriesByType('resource').map((entry) => entry.name).filter((name) => name.includes('/static/'))
-    ready.active?.postMessage({ keep })
-  }).catch(() => undefined)
+  void navigator.serviceWorker
+    .register('/sw.js')
+    .then(async () => {
+      const ready = await navigator.serviceWorker.ready
+      const keep = performance
+        .getEntriesByType('resource')
+        .map((entry) => entry.name)
+        .filter((name) => name.includes('/static/'))
+      ready.active?.postMessage({ keep })
+    })
+    .catch(() => undefined)
 }

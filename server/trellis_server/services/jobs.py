@@ -184,7 +184,7 @@ def _step(person: Person, job_id: uuid.UUID, base: int, forward: bool) -> State 
 
 def remember(person: Person, kind: str, choices: dict[str, Any]) -> None:
     """Keep the crew's last choices for a kind of structure."""
-    crew = crew_of(person)
-    if crew.defaults.get(kind) != choices:
+    crew = Crew.objects.filter(members=person.pk).order_by("pk").first()
+    if crew is not None and crew.defaults.get(kind) != choices:
         # By its key: a crew that is taken away meanwhile is no error of whoever saves.
         Crew.objects.filter(pk=crew.pk).update(defaults={**crew.defaults, kind: choices})

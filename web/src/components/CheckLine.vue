@@ -12,7 +12,9 @@ const body = ref<HTMLElement>()
 <template>
   <section class="check">
     <button class="head" :aria-expanded="open" @click="open = !open">
-      <span class="name">{{ check.name }}<span v-if="check.case" class="quiet">, {{ check.case }}</span></span>
+      <span class="name"
+        >{{ check.name }}<span v-if="check.case" class="quiet">, {{ check.case }}</span></span
+      >
       <span class="figure">{{ check.figure }}</span>
     </button>
     <UseBar :use="check.use" :verdict="check.verdict" />
@@ -20,7 +22,9 @@ const body = ref<HTMLElement>()
       <span class="verdict" :class="check.verdict.split(' ')[0]">{{ check.verdict }}</span>
       <span v-if="check.asks !== 'code'" class="asks">{{ check.asks }}</span>
       <span v-if="check.fitted" class="quiet">made to fit</span>
-      <span v-else class="quiet">{{ (check.use * 100).toFixed(0) }} % of the limit<template v-if="place">, at {{ place }}</template></span>
+      <span v-else class="quiet"
+        >{{ (check.use * 100).toFixed(0) }} % of the limit<template v-if="place">, at {{ place }}</template></span
+      >
       <button class="link small" @click="open = !open">{{ open ? 'fold' : 'working' }}</button>
     </p>
     <div v-if="open" ref="body" class="working">
@@ -31,14 +35,55 @@ const body = ref<HTMLElement>()
 </template>
 
 <style scoped>
-.check { padding: 9px 0 7px; border-bottom: 1px solid var(--line); }
-.head { display: flex; justify-content: space-between; gap: 8px; width: 100%; background: none; border: 0; padding: 0 0 4px; text-align: left; cursor: pointer; }
-.name { font-weight: 600; }
-.name .quiet { font-weight: 400; }
-.figure { white-space: nowrap; font-size: 13px; }
-.foot { display: flex; gap: 8px; align-items: baseline; margin: 3px 0 0; font-size: 12.5px; }
-.asks { border: 1px solid var(--line); border-radius: 3px; padding: 0 4px; }
-.foot .link { margin-left: auto; }
-.working { background: var(--ground-2); border-left: 3px solid var(--chalk); padding: 4px 10px; margin-top: 6px; }
-.sure { font-size: 12.5px; font-weight: 600; margin: 6px 0 2px; }
+.check {
+  padding: 9px 0 7px;
+  border-bottom: 1px solid var(--line);
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  width: 100%;
+  background: none;
+  border: 0;
+  padding: 0 0 4px;
+  text-align: left;
+  cursor: pointer;
+}
+.name {
+  font-weight: 600;
+}
+.name .quiet {
+  font-weight: 400;
+}
+.figure {
+  white-space: nowrap;
+  font-size: 13px;
+}
+.foot {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  margin: 3px 0 0;
+  font-size: 12.5px;
+}
+.asks {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  padding: 0 4px;
+}
+.foot .link {
+  margin-left: auto;
+}
+.working {
+  background: var(--ground-2);
+  border-left: 3px solid var(--chalk);
+  padding: 4px 10px;
+  margin-top: 6px;
+}
+.sure {
+  font-size: 12.5px;
+  font-weight: 600;
+  margin: 6px 0 2px;
+}
 </style>

@@ -8,30 +8,88 @@ const wide = computed(() => (measured.value ? 7 : 3) + (timed.value ? 1 : 0))
 const measured = computed(() => props.choices.some((choice) => choice.reaches))
 const emit = defineEmits<{ preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const ranked = computed(() => {
-  const order = { passes: 0, 'at the limit': 1, 'not covered': 2, fails: 3, 'cannot be built': 4 } as Record<string, number>
-  return [...props.choices].filter((choice) => !choice.chosen).sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
+  const order = { passes: 0, 'at the limit': 1, 'not covered': 2, fails: 3, 'cannot be built': 4 } as Record<
+    string,
+    number
+  >
+  return [...props.choices]
+    .filter((choice) => !choice.chosen)
+    .sort((a, b) => order[a.whole]! - order[b.whole]! || (a.price ?? 1e9) - (b.price ?? 1e9))
 })
 const good = computed(() => ranked.value.filter((choice) => choice.whole === 'passes' && !choice.exact))
-const exact = computed(() => ranked.value.filter((choice) => (choice.exact && choice.whole === 'passes') || choice.whole === 'at the limit'))
+const exact = computed(() =>
+  ranked.value.filter((choice) => (choice.exact && choice.whole === 'passes') || choice.whole === 'at the limit'),
+)
 const unknown = computed(() => ranked.value.filter((choice) => choice.whole === 'not covered'))
-const bad = computed(() => ranked.value.filter((choice) => choice.whole === 'fails' || choice.whole === 'cannot be built'))
+const bad = computed(() =>
+  ranked.value.filter((choice) => choice.whole === 'fails' || choice.whole === 'cannot be built'),
+)
 const now = computed(() => props.choices.filter((choice) => choice.chosen))
-const groups = computed(() => [
-  { says: 'As it is', rows: now.value },   { says: now.value.length ? 'In its place, by price' : '', rows: good.value }, { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value }, { says: 'Not covered: something has to be entered or asked first', rows: unknown.value }, { says: 'Too little', rows: bad.value },
-].filter((group) => group.rows.length))
-const money = (value: number | null | undefined) => (value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`)
+const groups = computed(() =>
+  [
+    { says: 'As it is', rows: now.value },
+    { says: now.value.length ? 'In its place, by price' : '', rows: good.value },
+    { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value },
+    { says: 'Not covered: something has to be entered or asked first', rows: unknown.value },
+    { says: 'Too little', rows: bad.value },
+  ].filter((group) => group.rows.length),
+)
+const money = (value: number | null | undefined) =>
+  value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`
 </script>
 
 <template>
-  <p v-if="busy && !choices.length" class="quiet" aria-busy="true">Trying every {{ what }}, each with all that stands under it.</p>
+  <p v-if="busy && !choices.length" class="quiet" aria-busy="true">
+    Trying every {{ what }}, each with all that stands under it.
+  </p>
   <table v-else>
-    <thead><tr><th>Choice</th><template v-if="measured"><th class="n">Reaches</th><th class="n">[table]</th><th class="n">Spare</th><th>Set by</th></template><th>The whole {{ whole }} with it</th><th v-if="timed" class="n">Hours</th><th class="n">Price</th></tr></thead>
+    <thead>
+      <tr>
+        <th>Choice</th>
+        <template v-if="measured"
+          ><th class="n">Reaches</th>
+          <th class="n">[table]</th>
+          <th class="n">Spare</th>
+          <th>Set by</th></template
+        >
+        <th>The whole {{ whole }} with it</th>
+        <th v-if="timed" class="n">Hours</th>
+        <th class="n">Price</th>
+      </tr>
+    </thead>
     <tbody v-for="group in groups" :key="group.says">
-      <tr v-if="group.says"><td :colspan="wide" class="quiet small apart">{{ group.says }}</td></tr>
-      <tr v-for="(choice, i) in group.rows" :key="choice.says + i" :class="{ on: choice.chosen }" @mouseenter="emit('preview', choice)" @mouseleave="emit('preview', null)" @click="emit('take', choice)">
-        <td><button class="pick" @focus="emit('preview', choice)" @blur="emit('preview', null)" @click.stop="emit('take', choice)">{{ choice.says }}</button><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span></td>
-        <template v-if="measured"><td class="n">{{ choice.reaches }}</td><td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td><td class="n">{{ choice.slack }}</td><td>{{ choice.governs }}</td></template>
-        <td><span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span> <span class="small quiet">{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span></td>
+      <tr v-if="group.says">
+        <td :colspan="wide" class="quiet small apart">{{ group.says }}</td>
+      </tr>
+      <tr
+        v-for="(choice, i) in group.rows"
+        :key="choice.says + i"
+        :class="{ on: choice.chosen }"
+        @mouseenter="emit('preview', choice)"
+        @mouseleave="emit('preview', null)"
+        @click="emit('take', choice)"
+      >
+        <td>
+          <button
+            class="pick"
+            @focus="emit('preview', choice)"
+            @blur="emit('preview', null)"
+            @click.stop="emit('take', choice)"
+          >
+            {{ choice.says }}</button><span v-if="choice.lasts" class="quiet small lasts">{{ choice.lasts }}</span>
+        </td>
+        <template v-if="measured"
+          ><td class="n">{{ choice.reaches }}</td>
+          <td class="n">{{ choice.table ? `[${choice.table}]` : '' }}</td>
+          <td class="n">{{ choice.slack }}</td>
+          <td>{{ choice.governs }}</td></template
+        >
+        <td>
+          <span class="verdict" :class="choice.whole.split(' ')[0]">{{ choice.whole }}</span>
+          <span class="small quiet"
+            >{{ choice.why }}{{ choice.whole === 'passes' ? `, ${(choice.use * 100).toFixed(0)} %` : '' }}</span
+          >
+        </td>
         <td v-if="timed" class="n">{{ choice.hours == null ? '' : choice.hours.toFixed(0) }}</td>
         <td class="n">{{ money(choice.price_change) }}</td>
       </tr>
@@ -40,13 +98,40 @@ const money = (value: number | null | undefined) => (value == null ? '' : `${val
 </template>
 
 <style scoped>
-.n { text-align: right; white-space: nowrap; }
-td:first-child { min-width: 118px; }
-td[colspan] { min-width: 0; }
-.pick { background: none; border: 0; padding: 0; text-align: left; cursor: pointer; min-height: 24px; }
-.lasts { display: block; max-width: 44ch; white-space: normal; }
-.apart { padding-top: 10px; }
-tr { cursor: pointer; }
-tbody tr:hover { background: var(--ground-2); }
-tr.on { background: var(--chalk-soft) !important; font-weight: 600; }
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+td:first-child {
+  min-width: 118px;
+}
+td[colspan] {
+  min-width: 0;
+}
+.pick {
+  background: none;
+  border: 0;
+  padding: 0;
+  text-align: left;
+  cursor: pointer;
+  min-height: 24px;
+}
+.lasts {
+  display: block;
+  max-width: 44ch;
+  white-space: normal;
+}
+.apart {
+  padding-top: 10px;
+}
+tr {
+  cursor: pointer;
+}
+tbody tr:hover {
+  background: var(--ground-2);
+}
+tr.on {
+  background: var(--chalk-soft) !important;
+  font-weight: 600;
+}
 </style>

@@ -7,10 +7,14 @@ import { showLength } from '@/logic/units'
 
 const job = useJob()
 const choices = reactive<Record<string, 'mine' | 'theirs'>>({})
-watch(() => job.conflict, (conflict) => {
-  for (const key of Object.keys(choices)) delete choices[key]
-  for (const clash of conflict?.clashes ?? []) choices[clash.path] = 'theirs'
-}, { immediate: true })
+watch(
+  () => job.conflict,
+  (conflict) => {
+    for (const key of Object.keys(choices)) delete choices[key]
+    for (const clash of conflict?.clashes ?? []) choices[clash.path] = 'theirs'
+  },
+  { immediate: true },
+)
 
 const open = computed(() => job.saved === 'conflict' && !!job.conflict)
 function show(clash: Clash, side: 'mine' | 'theirs'): string {
@@ -24,14 +28,20 @@ function describe(value: Record<string, unknown>): string {
   const at = typeof value.at_m === 'number' ? ` at ${showLength(value.at_m, job.tape)}` : ''
   return `${String(value.what ?? value.name ?? value.id ?? 'a part')}${at}`
 }
-const words = (path: string) => path.split('/').filter((part) => part !== 'spec' && part !== 'structures').map((part) => part.replace(/_m$/, '').replaceAll('_', ' ')).join(' › ')
+const words = (path: string) =>
+  path
+    .split('/')
+    .filter((part) => part !== 'spec' && part !== 'structures')
+    .map((part) => part.replace(/_m$/, '').replaceAll('_', ' '))
+    .join(' › ')
 
 /** Puts the chosen values into the version in which all else is already joined. */
 function join(): void {
   const conflict = job.conflict
   if (!conflict) return
   const chosen = JSON.parse(JSON.stringify(conflict.merged)) as Job
-  for (const clash of conflict.clashes) if (choices[clash.path] === 'mine') put(chosen, clash.path.split('/'), clash.mine)
+  for (const clash of conflict.clashes)
+    if (choices[clash.path] === 'mine') put(chosen, clash.path.split('/'), clash.mine)
   void job.resolve(chosen)
 }
 function keyed(list: unknown[], key: string): number {
@@ -61,15 +71,27 @@ function put(target: unknown, path: string[], value: unknown): void {
 <template>
   <Dialog :visible="open" modal :closable="false" :style="{ width: '640px' }" header="Two people changed this job">
     <template v-if="job.conflict">
-      <p>{{ job.conflict.author || 'Someone' }} saved while you were working. All that does not clash is already joined. Choose the rest, part by part:</p>
+      <p>
+        {{ job.conflict.author || 'Someone' }} saved while you were working. All that does not clash is already joined.
+        Choose the rest, part by part:
+      </p>
       <p v-if="!job.conflict.clashes.length">Nothing clashes: theirs is newer. Join to go on.</p>
       <table v-else>
-        <thead><tr><th>Part</th><th>Yours</th><th>Theirs</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Part</th>
+            <th>Yours</th>
+            <th>Theirs</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="clash in job.conflict.clashes" :key="clash.path">
             <td>{{ words(clash.path) }}</td>
             <td v-for="side in ['mine', 'theirs'] as const" :key="side">
-              <label class="choice"><input v-model="choices[clash.path]" type="radio" :name="clash.path" :value="side" /> {{ show(clash, side) }}</label>
+              <label class="choice"
+                ><input v-model="choices[clash.path]" type="radio" :name="clash.path" :value="side" />
+                {{ show(clash, side) }}</label
+              >
             </td>
           </tr>
         </tbody>
@@ -80,5 +102,10 @@ function put(target: unknown, path: string[], value: unknown): void {
 </template>
 
 <style scoped>
-.choice { display: flex; gap: 6px; align-items: baseline; cursor: pointer; }
+.choice {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  cursor: pointer;
+}
 </style>

@@ -3,9 +3,18 @@ import { computed } from 'vue'
 import PlainField from '@/components/PlainField.vue'
 
 /** A whole number, or a share in per cent. */
-const props = withDefaults(defineProps<{ label: string; modelValue: number | null; percent?: boolean; path?: string; empty?: string }>(), { percent: false, path: '', empty: '' })
+const props = withDefaults(
+  defineProps<{ label: string; modelValue: number | null; percent?: boolean; path?: string; empty?: string }>(),
+  { percent: false, path: '', empty: '' },
+)
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
-const shown = computed(() => (props.modelValue === null ? '' : props.percent ? `${Number((props.modelValue * 100).toFixed(1))} %` : String(props.modelValue)))
+const shown = computed(() =>
+  props.modelValue === null
+    ? ''
+    : props.percent
+      ? `${Number((props.modelValue * 100).toFixed(1))} %`
+      : String(props.modelValue),
+)
 function read(text: string): string {
   if (!text && props.empty) return (emit('update:modelValue', null), '')
   const value = Number(text.replace('%', '').replace(',', '.'))

@@ -3,7 +3,10 @@ import type { Takeoff } from '@/api/types'
 import { showLength, type Tape } from '@/logic/units'
 
 const props = defineProps<{ cuts: Takeoff['cuts']; tape: Tape }>()
-const off = (value: number) => (value <= 1e-9 ? 'proved the least possible' : `within ${(value * 100).toFixed(value < 0.001 ? 2 : 1)} % of the least possible`)
+const off = (value: number) =>
+  value <= 1e-9
+    ? 'proved the least possible'
+    : `within ${(value * 100).toFixed(value < 0.001 ? 2 : 1)} % of the least possible`
 const share = (pieces: number[], stock: number) => pieces.map((piece) => (piece / stock) * 100)
 const listed = (pieces: number[]) => {
   const found: string[] = []
@@ -20,12 +23,37 @@ const listed = (pieces: number[]) => {
 
 <template>
   <section v-for="item in cuts" :key="item.item" class="item">
-    <h3>{{ item.says }} <span class="quiet small">{{ item.plan ? `${item.plan.sticks} sticks, ${off((item.plan as unknown as { above_bound: number }).above_bound)}` : item.problem }}{{ item.plan && item.problem ? `; ${item.problem}` : '' }}</span></h3>
+    <h3>
+      {{ item.says }}
+      <span class="quiet small"
+        >{{
+          item.plan
+            ? `${item.plan.sticks} sticks, ${off((item.plan as unknown as { above_bound: number }).above_bound)}`
+            : item.problem
+        }}{{ item.plan && item.problem ? `; ${item.problem}` : '' }}</span
+      >
+    </h3>
     <table v-if="item.plan">
       <tbody>
         <tr v-for="(pattern, i) in item.plan.patterns" :key="i">
           <td class="count">{{ pattern.count }} × {{ showLength(pattern.stock_m, tape) }}</td>
-          <td class="bar"><svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true"><rect width="100" height="8" class="waste" /><rect v-for="(part, k) in share(pattern.pieces_m, pattern.stock_m)" :key="k" :x="share(pattern.pieces_m, pattern.stock_m).slice(0, k).reduce((a, b) => a + b, 0)" :width="part" height="8" class="piece" /></svg></td>
+          <td class="bar">
+            <svg viewBox="0 0 100 8" preserveAspectRatio="none" aria-hidden="true">
+              <rect width="100" height="8" class="waste" />
+              <rect
+                v-for="(part, k) in share(pattern.pieces_m, pattern.stock_m)"
+                :key="k"
+                :x="
+                  share(pattern.pieces_m, pattern.stock_m)
+                    .slice(0, k)
+                    .reduce((a, b) => a + b, 0)
+                "
+                :width="part"
+                height="8"
+                class="piece"
+              />
+            </svg>
+          </td>
           <td>{{ listed(pattern.pieces_m) }}</td>
         </tr>
       </tbody>
@@ -34,9 +62,32 @@ const listed = (pieces: number[]) => {
 </template>
 
 <style scoped>
-.item { margin: 6px 0 12px; }
-.count { white-space: nowrap; width: 110px; font-weight: 600; }
-.bar { width: 220px; } .bar svg { width: 100%; height: 12px; display: block; }
-.piece { fill: var(--board); stroke: var(--post); stroke-width: 1; vector-effect: non-scaling-stroke; }
-.waste { fill: none; stroke: var(--line); stroke-width: 1; vector-effect: non-scaling-stroke; }
+.item {
+  margin: 6px 0 12px;
+}
+.count {
+  white-space: nowrap;
+  width: 110px;
+  font-weight: 600;
+}
+.bar {
+  width: 220px;
+}
+.bar svg {
+  width: 100%;
+  height: 12px;
+  display: block;
+}
+.piece {
+  fill: var(--board);
+  stroke: var(--post);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.waste {
+  fill: none;
+  stroke: var(--line);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
 </style>

@@ -10,27 +10,47 @@ import KeptInput from '@/components/KeptInput.vue'
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
 const answers = ref<DayAnswer[]>([])
-watchDebounced(() => store.document?.days, async () => {
-  if (!store.document?.days?.length) {
-    answers.value = []
-    return
-  }
-  try {
-    answers.value = (await ask(api.POST('/api/reckon/days', { body: { document: store.document } }))).days
-  } catch {
-    answers.value = []
-  }
-}, { debounce: 150, immediate: true, deep: true })
+watchDebounced(
+  () => store.document?.days,
+  async () => {
+    if (!store.document?.days?.length) {
+      answers.value = []
+      return
+    }
+    try {
+      answers.value = (await ask(api.POST('/api/reckon/days', { body: { document: store.document } }))).days
+    } catch {
+      answers.value = []
+    }
+  },
+  { debounce: 150, immediate: true, deep: true },
+)
 /** Weather as the crew reads it; kept in SI. */
 const UNITS = computed(() => weather(store.tape.system))
 const round = (value: number) => String(Math.round(value * 10) / 10)
 function add(work: Day['work']): void {
   store.change((job) => {
-    ;(job.days ??= []).push({ id: `day-${Date.now().toString(36)}`, work, on: new Date().toISOString().slice(0, 10), temperature_c: 15, rain_mm: 0, wind_m_per_s: 3, strength_h: 24 })
+    ;(job.days ??= []).push({
+      id: `day-${Date.now().toString(36)}`,
+      work,
+      on: new Date().toISOString().slice(0, 10),
+      temperature_c: 15,
+      rain_mm: 0,
+      wind_m_per_s: 3,
+      strength_h: 24,
+    })
   }, 'a day of work')
 }
-const edit = (i: number, change: (day: Day) => void) => store.change((job) => change(job.days![i]!), 'the weather of a day')
-function number(i: number, field: HTMLInputElement, low: number, high: number, keep: (value: number) => number, put: (day: Day, value: number) => void): void {
+const edit = (i: number, change: (day: Day) => void) =>
+  store.change((job) => change(job.days![i]!), 'the weather of a day')
+function number(
+  i: number,
+  field: HTMLInputElement,
+  low: number,
+  high: number,
+  keep: (value: number) => number,
+  put: (day: Day, value: number) => void,
+): void {
   const value = keep(Number(field.value.replace(',', '.')))
   if (!Number.isFinite(value) || value < low || value > high) {
     field.setCustomValidity('This is not weather: check the number')
@@ -46,27 +66,124 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
 <template>
   <section aria-label="The day's weather">
     <h2>The day</h2>
-    <p class="small quiet">Type what the forecast says. <button class="link small" @click="add('dig')">a day to dig</button> · <button class="link small" @click="add('pour')">a day to pour</button> · <button class="link small" @click="add('lift')">a day to lift</button></p>
+    <p class="small quiet">
+      Type what the forecast says. <button class="link small" @click="add('dig')">a day to dig</button> ·
+      <button class="link small" @click="add('pour')">a day to pour</button> ·
+      <button class="link small" @click="add('lift')">a day to lift</button>
+    </p>
     <div v-for="(day, i) in store.document?.days" :key="day.id" class="day">
       <b>{{ day.work }}</b>
-      <label class="small">on<KeptInput type="date" :value="day.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">{{ UNITS.t.says }}<KeptInput :value="round(UNITS.t.show(day.temperature_c!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, -40, 55, UNITS.t.keep, (at, v) => void (at.temperature_c = v))" /></label>
-      <label class="small">{{ UNITS.r.says }}<KeptInput :value="round(UNITS.r.show(day.rain_mm!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 500, UNITS.r.keep, (at, v) => void (at.rain_mm = v))" /></label>
-      <label class="small">{{ UNITS.w.says }}<KeptInput :value="round(UNITS.w.show(day.wind_m_per_s!))" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0, 70, UNITS.w.keep, (at, v) => void (at.wind_m_per_s = v))" /></label>
-      <label v-if="day.work === 'pour'" class="small">bag's hours<KeptInput :value="day.strength_h" inputmode="decimal" @change="number(i, $event.target as HTMLInputElement, 0.5, 2000, (v) => v, (at, v) => void (at.strength_h = v))" /></label>
-      <button class="link small" :aria-label="`away with the day to ${day.work}`" @click="store.change((job) => void job.days!.splice(i, 1), 'took a day away')">away</button>
-      <p v-if="of(day.id)" class="answer"><span class="verdict" :class="{ go: 'passes', 'take care': 'at', 'not today': 'fails' }[of(day.id)!.verdict]">{{ of(day.id)!.verdict }}</span> <template v-if="of(day.id)!.waits_least_h">Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template>{{ of(day.id)!.reasons.join('. ') }}</p>
+      <label class="small"
+        >on<KeptInput
+          type="date"
+          :value="day.on"
+          @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <label class="small"
+        >{{ UNITS.t.says
+        }}<KeptInput
+          :value="round(UNITS.t.show(day.temperature_c!))"
+          inputmode="decimal"
+          @change="
+            number(i, $event.target as HTMLInputElement, -40, 55, UNITS.t.keep, (at, v) => void (at.temperature_c = v))
+          "
+      /></label>
+      <label class="small"
+        >{{ UNITS.r.says
+        }}<KeptInput
+          :value="round(UNITS.r.show(day.rain_mm!))"
+          inputmode="decimal"
+          @change="
+            number(i, $event.target as HTMLInputElement, 0, 500, UNITS.r.keep, (at, v) => void (at.rain_mm = v))
+          "
+      /></label>
+      <label class="small"
+        >{{ UNITS.w.says
+        }}<KeptInput
+          :value="round(UNITS.w.show(day.wind_m_per_s!))"
+          inputmode="decimal"
+          @change="
+            number(i, $event.target as HTMLInputElement, 0, 70, UNITS.w.keep, (at, v) => void (at.wind_m_per_s = v))
+          "
+      /></label>
+      <label v-if="day.work === 'pour'" class="small"
+        >bag's hours<KeptInput
+          :value="day.strength_h"
+          inputmode="decimal"
+          @change="
+            number(
+              i,
+              $event.target as HTMLInputElement,
+              0.5,
+              2000,
+              (v) => v,
+              (at, v) => void (at.strength_h = v),
+            )
+          "
+      /></label>
+      <button
+        class="link small"
+        :aria-label="`away with the day to ${day.work}`"
+        @click="store.change((job) => void job.days!.splice(i, 1), 'took a day away')"
+      >
+        away
+      </button>
+      <p v-if="of(day.id)" class="answer">
+        <span class="verdict" :class="{ go: 'passes', 'take care': 'at', 'not today': 'fails' }[of(day.id)!.verdict]">{{
+          of(day.id)!.verdict
+        }}</span>
+        <template v-if="of(day.id)!.waits_least_h"
+          >Loads wait {{ of(day.id)!.waits_least_h!.toFixed(0) }} to
+          {{ of(day.id)!.waits_most_h!.toFixed(0) }} hours. </template
+        >{{ of(day.id)!.reasons.join('. ') }}
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-h2 { margin: 14px 0 2px; }
-.day { display: grid; grid-template-columns: 40px 128px repeat(4, minmax(0, 74px)) auto; gap: 8px; align-items: end; padding: 6px 0; border-bottom: 1px solid var(--line); }
-.day b { padding-bottom: 6px; }
-.answer { grid-column: 1 / -1; margin: 0; font-size: 13.5px; }
-label.small { display: grid; color: var(--ink-2); min-width: 0; white-space: nowrap; }
-input { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; min-width: 0; width: 100%; height: 30px; }
-.link.small { padding-bottom: 2px; justify-self: start; }
-@media (max-width: 560px) { .day { grid-template-columns: 1fr 1fr; } }
+h2 {
+  margin: 14px 0 2px;
+}
+.day {
+  display: grid;
+  grid-template-columns: 40px 128px repeat(4, minmax(0, 74px)) auto;
+  gap: 8px;
+  align-items: end;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+.day b {
+  padding-bottom: 6px;
+}
+.answer {
+  grid-column: 1 / -1;
+  margin: 0;
+  font-size: 13.5px;
+}
+label.small {
+  display: grid;
+  color: var(--ink-2);
+  min-width: 0;
+  white-space: nowrap;
+}
+input {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 7px;
+  min-width: 0;
+  width: 100%;
+  height: 30px;
+}
+.link.small {
+  padding-bottom: 2px;
+  justify-self: start;
+}
+@media (max-width: 560px) {
+  .day {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

@@ -18,50 +18,178 @@ async function compare(): Promise<void> {
   }
   try {
     const named = new Set(document.dimensions.map((item) => item.structure || document.structures[0]!.spec.id))
-    const all = await Promise.all([...named].map((structure) => ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } }))))
+    const all = await Promise.all(
+      [...named].map((structure) =>
+        ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } })),
+      ),
+    )
     found.value = [...new Map(all.flatMap((dig) => dig.disagreements ?? []).map((item) => [item.id, item])).values()]
   } catch {
     found.value = []
   }
 }
-watch(() => [store.document?.dimensions, store.document?.structures.length], () => void compare(), { deep: true, immediate: true })
+watch(
+  () => [store.document?.dimensions, store.document?.structures.length],
+  () => void compare(),
+  { deep: true, immediate: true },
+)
 const STAGES: Dimension['stage'][] = ['set-out', 'dig', 'frame', 'buy']
 function add(): void {
   store.change((job) => {
     const id = `dimension-${Date.now().toString(36)}`
-    ;(job.dimensions ??= []).push({ id, what: '', structure: '', stage: 'dig', first_m: 0, first_from: 'the survey', second_m: 0, second_from: 'the client\'s sketch', within_m: 0.003, decided: '', decided_by: '' })
+    ;(job.dimensions ??= []).push({
+      id,
+      what: '',
+      structure: '',
+      stage: 'dig',
+      first_m: 0,
+      first_from: 'the survey',
+      second_m: 0,
+      second_from: "the client's sketch",
+      within_m: 0.003,
+      decided: '',
+      decided_by: '',
+    })
   }, 'a key dimension')
 }
-const edit = (i: number, change: (item: Dimension) => void) => store.change((job) => change(job.dimensions![i]!), 'a key dimension')
+const edit = (i: number, change: (item: Dimension) => void) =>
+  store.change((job) => change(job.dimensions![i]!), 'a key dimension')
 const clash = (id: string) => found.value.find((item) => item.id === id)
 </script>
 
 <template>
   <section aria-label="Two documents">
     <h2>Two documents, one dimension <button class="link small" @click="add">compare one</button></h2>
-    <p v-if="!store.document?.dimensions?.length" class="small quiet">Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone decides.</p>
-    <div v-for="(item, i) in store.document?.dimensions" :key="item.id" class="one" :class="{ clash: clash(item.id) && !clash(item.id)!.decided }">
-      <label class="small">what<KeptInput :value="item.what" maxlength="200" placeholder="offset of post 3" @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">of<select :value="item.structure" @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"><option value="">the whole job</option><option v-for="s in store.document?.structures" :key="s.spec.id" :value="s.spec.id">{{ s.name }}</option></select></label>
-      <label class="small">before<select :value="item.stage" @change="edit(i, (at) => void (at.stage = ($event.target as HTMLSelectElement).value as Dimension['stage']))"><option v-for="stage in STAGES" :key="stage">{{ stage }}</option></select></label>
-      <label class="small">one document<KeptInput :value="item.first_from" maxlength="120" @change="edit(i, (at) => void (at.first_from = ($event.target as HTMLInputElement).value))" /></label>
-      <LengthField label="it says" :model-value="item.first_m!" :tape="store.tape" :path="`dimensions/${i}/first_m`" @update:model-value="$event !== null && edit(i, (at) => void (at.first_m = $event!))" />
-      <label class="small">the other<KeptInput :value="item.second_from" maxlength="120" @change="edit(i, (at) => void (at.second_from = ($event.target as HTMLInputElement).value))" /></label>
-      <LengthField label="it says" :model-value="item.second_m!" :tape="store.tape" :path="`dimensions/${i}/second_m`" @update:model-value="$event !== null && edit(i, (at) => void (at.second_m = $event!))" />
-      <label class="small">holds<select :value="item.decided" @change="edit(i, (at) => void (at.decided = ($event.target as HTMLSelectElement).value as ''))"><option value="">not decided</option><option value="first">{{ item.first_from || 'the first' }}</option><option value="second">{{ item.second_from || 'the second' }}</option></select></label>
-      <label class="small">decided by<KeptInput :value="item.decided_by" maxlength="80" @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))" /></label>
-      <button class="link small" :aria-label="`away with ${item.what || 'the dimension'}`" @click="store.change((job) => void job.dimensions!.splice(i, 1), 'took a dimension away')">away</button>
-      <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">{{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.</p>
+    <p v-if="!store.document?.dimensions?.length" class="small quiet">
+      Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone
+      decides.
+    </p>
+    <div
+      v-for="(item, i) in store.document?.dimensions"
+      :key="item.id"
+      class="one"
+      :class="{ clash: clash(item.id) && !clash(item.id)!.decided }"
+    >
+      <label class="small"
+        >what<KeptInput
+          :value="item.what"
+          maxlength="200"
+          placeholder="offset of post 3"
+          @change="edit(i, (at) => void (at.what = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <label class="small"
+        >of<select
+          :value="item.structure"
+          @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"
+        >
+          <option value="">the whole job</option>
+          <option v-for="s in store.document?.structures" :key="s.spec.id" :value="s.spec.id">{{ s.name }}</option>
+        </select></label
+      >
+      <label class="small"
+        >before<select
+          :value="item.stage"
+          @change="edit(i, (at) => void (at.stage = ($event.target as HTMLSelectElement).value as Dimension['stage']))"
+        >
+          <option v-for="stage in STAGES" :key="stage">{{ stage }}</option>
+        </select></label
+      >
+      <label class="small"
+        >one document<KeptInput
+          :value="item.first_from"
+          maxlength="120"
+          @change="edit(i, (at) => void (at.first_from = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <LengthField
+        label="it says"
+        :model-value="item.first_m!"
+        :tape="store.tape"
+        :path="`dimensions/${i}/first_m`"
+        @update:model-value="$event !== null && edit(i, (at) => void (at.first_m = $event!))"
+      />
+      <label class="small"
+        >the other<KeptInput
+          :value="item.second_from"
+          maxlength="120"
+          @change="edit(i, (at) => void (at.second_from = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <LengthField
+        label="it says"
+        :model-value="item.second_m!"
+        :tape="store.tape"
+        :path="`dimensions/${i}/second_m`"
+        @update:model-value="$event !== null && edit(i, (at) => void (at.second_m = $event!))"
+      />
+      <label class="small"
+        >holds<select
+          :value="item.decided"
+          @change="edit(i, (at) => void (at.decided = ($event.target as HTMLSelectElement).value as ''))"
+        >
+          <option value="">not decided</option>
+          <option value="first">{{ item.first_from || 'the first' }}</option>
+          <option value="second">{{ item.second_from || 'the second' }}</option>
+        </select></label
+      >
+      <label class="small"
+        >decided by<KeptInput
+          :value="item.decided_by"
+          maxlength="80"
+          @change="edit(i, (at) => void (at.decided_by = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <button
+        class="link small"
+        :aria-label="`away with ${item.what || 'the dimension'}`"
+        @click="store.change((job) => void job.dimensions!.splice(i, 1), 'took a dimension away')"
+      >
+        away
+      </button>
+      <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">
+        {{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.
+      </p>
     </div>
   </section>
 </template>
 
 <style scoped>
-.one { display: grid; grid-template-columns: repeat(5, minmax(0, 1fr)); gap: 8px; align-items: end; padding: 6px 8px; border-left: 3px solid var(--line); margin: 6px 0; }
-.one.clash { border-color: var(--fail); }
-.says { grid-column: 1 / -1; margin: 0; }
-label.small { display: grid; color: var(--ink-2); min-width: 0; }
-input, select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; min-width: 0; width: 100%; height: 30px; }
-.link { text-align: left; padding-bottom: 6px; }
-@media (max-width: 760px) { .one { grid-template-columns: 1fr 1fr; } }
+.one {
+  display: grid;
+  grid-template-columns: repeat(5, minmax(0, 1fr));
+  gap: 8px;
+  align-items: end;
+  padding: 6px 8px;
+  border-left: 3px solid var(--line);
+  margin: 6px 0;
+}
+.one.clash {
+  border-color: var(--fail);
+}
+.says {
+  grid-column: 1 / -1;
+  margin: 0;
+}
+label.small {
+  display: grid;
+  color: var(--ink-2);
+  min-width: 0;
+}
+input,
+select {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 7px;
+  min-width: 0;
+  width: 100%;
+  height: 30px;
+}
+.link {
+  text-align: left;
+  padding-bottom: 6px;
+}
+@media (max-width: 760px) {
+  .one {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

@@ -13,12 +13,21 @@ import type { Tape } from '@/logic/units'
 import { useReference } from '@/stores/reference'
 
 /** One field of a kind's form, by its sort. */
-const props = defineProps<{ field: Asked; value: unknown; tape: Tape; path: string /** where refusals of this field point */ }>()
+const props = defineProps<{
+  field: Asked
+  value: unknown
+  tape: Tape
+  path: string /** where refusals of this field point */
+}>()
 const emit = defineEmits<{ put: [value: unknown] }>()
 const reference = useReference()
 /** A pick list needs a value for none. */
 const NONE = '—'
-const sticks = computed(() => (reference.reference?.items ?? []).filter((item) => props.field.role.split(' ').includes(item.role)).map((item) => ({ value: item.key, says: item.says })))
+const sticks = computed(() =>
+  (reference.reference?.items ?? [])
+    .filter((item) => props.field.role.split(' ').includes(item.role))
+    .map((item) => ({ value: item.key, says: item.says })),
+)
 const options = computed(() => {
   const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
   return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...pairs] : pairs
@@ -32,21 +41,103 @@ function length(value: number | null): void {
 
 <template>
   <LengthField
-    v-if="field.sort === 'length' || field.sort === 'small length'" inline :label="field.says" :bare="field.sort === 'small length' ? 'in' : undefined"
-    :model-value="number" :tape="tape" :path="path" :optional="empty" @update:model-value="length"
+    v-if="field.sort === 'length' || field.sort === 'small length'"
+    inline
+    :label="field.says"
+    :bare="field.sort === 'small length' ? 'in' : undefined"
+    :model-value="number"
+    :tape="tape"
+    :path="path"
+    :optional="empty"
+    @update:model-value="length"
   />
-  <PickField v-else-if="field.sort === 'choice'" :label="field.says" :model-value="value === null || value === undefined ? NONE : String(value)" :options="options" :path="path" @update:model-value="emit('put', $event === NONE ? null : $event)" />
-  <StickField v-else-if="field.sort === 'stick' && (value || !field.may_be_empty)" :label="field.says" :model-value="String(value ?? '')" :options="field.may_be_empty ? [{ value: NONE, says: empty }, ...sticks] : sticks" :tape="tape" :path="path" @update:model-value="emit('put', $event === NONE ? null : $event)" />
-  <PickField v-else-if="field.sort === 'stick'" :label="field.says" :model-value="NONE" :options="[{ value: NONE, says: empty }, ...sticks]" :path="path" @update:model-value="emit('put', $event === NONE ? null : $event)" />
-  <label v-else-if="field.sort === 'tick'" class="tick"><input type="checkbox" :checked="value === true" @change="emit('put', ($event.target as HTMLInputElement).checked)" /> {{ field.says }}</label>
-  <AngleField v-else-if="field.sort === 'angle'" :label="field.says" :model-value="number" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
-  <CountField v-else-if="field.sort === 'count' || field.sort === 'ratio'" :label="field.says" :model-value="number" :percent="field.sort === 'ratio'" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
-  <RatingField v-else-if="field.sort === 'force' || field.sort === 'pressure'" :label="field.says" :kind="field.sort" :model-value="number" :tape="tape" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
-  <NumberField v-else-if="field.sort === 'number'" :label="field.says" :model-value="number" :path="path" :empty="empty" @update:model-value="emit('put', $event)" />
-  <WordsField v-else :label="field.says" :model-value="String(value ?? '')" :longest="field.longest ?? 200" :path="path" @update:model-value="emit('put', $event)" />
+  <PickField
+    v-else-if="field.sort === 'choice'"
+    :label="field.says"
+    :model-value="value === null || value === undefined ? NONE : String(value)"
+    :options="options"
+    :path="path"
+    @update:model-value="emit('put', $event === NONE ? null : $event)"
+  />
+  <StickField
+    v-else-if="field.sort === 'stick' && (value || !field.may_be_empty)"
+    :label="field.says"
+    :model-value="String(value ?? '')"
+    :options="field.may_be_empty ? [{ value: NONE, says: empty }, ...sticks] : sticks"
+    :tape="tape"
+    :path="path"
+    @update:model-value="emit('put', $event === NONE ? null : $event)"
+  />
+  <PickField
+    v-else-if="field.sort === 'stick'"
+    :label="field.says"
+    :model-value="NONE"
+    :options="[{ value: NONE, says: empty }, ...sticks]"
+    :path="path"
+    @update:model-value="emit('put', $event === NONE ? null : $event)"
+  />
+  <label v-else-if="field.sort === 'tick'" class="tick"
+    ><input
+      type="checkbox"
+      :checked="value === true"
+      @change="emit('put', ($event.target as HTMLInputElement).checked)"
+    />
+    {{ field.says }}</label
+  >
+  <AngleField
+    v-else-if="field.sort === 'angle'"
+    :label="field.says"
+    :model-value="number"
+    :path="path"
+    :empty="empty"
+    @update:model-value="emit('put', $event)"
+  />
+  <CountField
+    v-else-if="field.sort === 'count' || field.sort === 'ratio'"
+    :label="field.says"
+    :model-value="number"
+    :percent="field.sort === 'ratio'"
+    :path="path"
+    :empty="empty"
+    @update:model-value="emit('put', $event)"
+  />
+  <RatingField
+    v-else-if="field.sort === 'force' || field.sort === 'pressure'"
+    :label="field.says"
+    :kind="field.sort"
+    :model-value="number"
+    :tape="tape"
+    :path="path"
+    :empty="empty"
+    @update:model-value="emit('put', $event)"
+  />
+  <NumberField
+    v-else-if="field.sort === 'number'"
+    :label="field.says"
+    :model-value="number"
+    :path="path"
+    :empty="empty"
+    @update:model-value="emit('put', $event)"
+  />
+  <WordsField
+    v-else
+    :label="field.says"
+    :model-value="String(value ?? '')"
+    :longest="field.longest ?? 200"
+    :path="path"
+    @update:model-value="emit('put', $event)"
+  />
 </template>
 
 <style scoped>
-.tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); font-size: 13px; }
-.tick input { accent-color: var(--chalk); }
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  color: var(--ink-2);
+  font-size: 13px;
+}
+.tick input {
+  accent-color: var(--chalk);
+}
 </style>

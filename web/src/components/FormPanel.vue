@@ -41,14 +41,24 @@ function toggle(layers: string[]): void {
     <section v-if="sheet?.layers.length">
       <h3>Show</h3>
       <div class="layers">
-        <label v-for="item in sheet.layers" :key="item.says"><input type="checkbox" :checked="seen(item.layers)" @change="toggle(item.layers)" /> {{ item.says }}</label>
+        <label v-for="item in sheet.layers" :key="item.says"
+          ><input type="checkbox" :checked="seen(item.layers)" @change="toggle(item.layers)" /> {{ item.says }}</label
+        >
       </div>
     </section>
     <template v-for="group in groups" :key="group.title">
       <component :is="group.folded ? 'details' : 'section'" class="group">
         <summary v-if="group.folded">{{ group.title }}</summary>
         <h3 v-else>{{ group.title }}</h3>
-        <FormField v-for="field in group.fields" :key="field.path" :field="field" :value="read(spec, field.path)" :tape="store.tape" :path="`${path}/${field.path}`" @put="put(field, $event)" />
+        <FormField
+          v-for="field in group.fields"
+          :key="field.path"
+          :field="field"
+          :value="read(spec, field.path)"
+          :tape="store.tape"
+          :path="`${path}/${field.path}`"
+          @put="put(field, $event)"
+        />
       </component>
     </template>
     <p v-if="spec && !groups.length" class="small quiet">Nothing of this is chosen here: it is as its line says.</p>
@@ -56,12 +66,46 @@ function toggle(layers: string[]): void {
 </template>
 
 <style scoped>
-.panel { width: 232px; flex: none; background: var(--ground-2); border-right: 1px solid var(--line); padding: 12px 14px 20px; overflow-y: auto; }
-section, .group { margin-bottom: 14px; display: grid; gap: 5px; }
-details.group:not([open]) { display: block; }
-summary { cursor: pointer; font-weight: 600; font-size: 12.5px; color: var(--ink-2); margin-bottom: 5px; }
-.group > :deep(*) { min-width: 0; }
-h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
-.layers { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 8px; font-size: 13px; }
-.layers input { accent-color: var(--chalk); }
+.panel {
+  width: 232px;
+  flex: none;
+  background: var(--ground-2);
+  border-right: 1px solid var(--line);
+  padding: 12px 14px 20px;
+  overflow-y: auto;
+}
+section,
+.group {
+  margin-bottom: 14px;
+  display: grid;
+  gap: 5px;
+}
+details.group:not([open]) {
+  display: block;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: 5px;
+}
+.group > :deep(*) {
+  min-width: 0;
+}
+h3 {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+.layers {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 2px 8px;
+  font-size: 13px;
+}
+.layers input {
+  accent-color: var(--chalk);
+}
 </style>

@@ -14,13 +14,31 @@ const byHand = computed(() => props.sheet.posts.some((post) => post.hand_dug))
   <table class="tight">
     <thead>
       <tr>
-        <th>Post</th><th v-if="!onLine">From the corner</th><th>Hole</th><th>Embedment</th><th>Gravel</th><th>Width</th><th>Governed by</th><th>Post</th>
-        <th>{{ onLine ? 'Cut above ground' : 'Top above ground' }}</th><th>Bags</th><th v-if="sheet.exact_holes">Bottom level</th><th v-if="pulled">Against lifting</th><th v-if="byHand" />
+        <th>Post</th>
+        <th v-if="!onLine">From the corner</th>
+        <th>Hole</th>
+        <th>Embedment</th>
+        <th>Gravel</th>
+        <th>Width</th>
+        <th>Governed by</th>
+        <th>Post</th>
+        <th>{{ onLine ? 'Cut above ground' : 'Top above ground' }}</th>
+        <th>Bags</th>
+        <th v-if="sheet.exact_holes">Bottom level</th>
+        <th v-if="pulled">Against lifting</th>
+        <th v-if="byHand" />
       </tr>
     </thead>
     <tbody>
-      <tr v-for="post in sheet.posts" :key="post.id" :class="{ on: post.id === selected }" @click="emit('select', post.id)">
-        <td><button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button></td>
+      <tr
+        v-for="post in sheet.posts"
+        :key="post.id"
+        :class="{ on: post.id === selected }"
+        @click="emit('select', post.id)"
+      >
+        <td>
+          <button class="pick" @click.stop="emit('select', post.id)">{{ post.number }}</button>
+        </td>
         <td v-if="!onLine" class="strong">{{ post.reading }}</td>
         <td class="strong">{{ post.hole }}</td>
         <td>{{ post.embedment }}</td>
@@ -39,5 +57,7 @@ const byHand = computed(() => props.sheet.posts.some((post) => post.hand_dug))
 </template>
 
 <style scoped>
-td:not(.governs) { white-space: nowrap; }
+td:not(.governs) {
+  white-space: nowrap;
+}
 </style>

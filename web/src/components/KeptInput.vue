@@ -6,7 +6,12 @@ const props = defineProps<{ value?: string | number | null }>()
 const shown = () => String(props.value ?? '')
 const text = ref(shown())
 const editing = ref(false)
-watch(() => props.value, () => { if (!editing.value) text.value = shown() })
+watch(
+  () => props.value,
+  () => {
+    if (!editing.value) text.value = shown()
+  },
+)
 function left(event: Event): void {
   editing.value = false
   // Whoever listens may put the field right; what stands in it then is what is kept.

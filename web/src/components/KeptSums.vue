@@ -4,7 +4,13 @@ import { api, ask } from '@/api/client'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
 
-interface Line { id: string; sum: string; inputs: string; says: string; fails: boolean }
+interface Line {
+  id: string
+  sum: string
+  inputs: string
+  says: string
+  fails: boolean
+}
 const store = useJob()
 const lines = ref<Line[]>([])
 
@@ -15,14 +21,21 @@ watch(
     const found: Line[] = []
     for (const kept of sums ?? []) {
       const inputs: Record<string, unknown> = {}
-      for (const item of kept.inputs ?? []) inputs[item.name] = item.value.startsWith('[') ? JSON.parse(item.value) : item.value
+      for (const item of kept.inputs ?? [])
+        inputs[item.name] = item.value.startsWith('[') ? JSON.parse(item.value) : item.value
       const shown = (kept.inputs ?? []).map((item) => `${item.name.replaceAll('_', ' ')} ${item.value}`).join(', ')
       const line: Line = { id: kept.id, sum: kept.sum, inputs: shown, says: '', fails: false }
       try {
         const answer = await ask(api.POST('/api/sums', { body: { name: kept.sum, inputs } }))
         line.fails = answer.status === 'fails'
         const good = answer.answers.filter((item) => item.status === 'ok')
-        line.says = good.map((item) => `${item.output.replaceAll('_', ' ')} ${typeof item.value === 'number' ? figure(item.value) : item.value} ${['-', 'text', 'count'].includes(item.unit) ? '' : item.unit}`.trim()).join('; ') || (answer.answers[0]?.reason ?? '')
+        line.says =
+          good
+            .map((item) =>
+              `${item.output.replaceAll('_', ' ')} ${typeof item.value === 'number' ? figure(item.value) : item.value} ${['-', 'text', 'count'].includes(item.unit) ? '' : item.unit}`.trim(),
+            )
+            .join('; ') ||
+          (answer.answers[0]?.reason ?? '')
       } catch (error) {
         line.says = (error as Error).message
       }
@@ -42,7 +55,10 @@ function drop(id: string): void {
     <h2>Sums kept</h2>
     <ul>
       <li v-for="line in lines" :key="line.id">
-        <p><b>{{ line.sum }}</b> <span class="small quiet">{{ line.inputs }}</span> <button class="link small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</button></p>
+        <p>
+          <b>{{ line.sum }}</b> <span class="small quiet">{{ line.inputs }}</span>
+          <button class="link small" :aria-label="`drop ${line.sum}`" @click="drop(line.id)">drop</button>
+        </p>
         <p><span v-if="line.fails" class="verdict fails">fails</span> {{ line.says }}</p>
       </li>
     </ul>
@@ -50,7 +66,16 @@ function drop(id: string): void {
 </template>
 
 <style scoped>
-ul { list-style: none; padding: 0; margin: 6px 0 16px; }
-li { padding: 6px 0; border-bottom: 1px solid var(--line); }
-p { margin: 0; }
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 6px 0 16px;
+}
+li {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+p {
+  margin: 0;
+}
 </style>

@@ -24,8 +24,18 @@ const editing = ref(false)
 const refused = useProblem(() => props.path)
 const unit = computed<Bare>(() => (props.tape.system === 'metric' ? 'mm' : (props.bare ?? 'ft')))
 const shown = computed(() => (props.modelValue === null ? '' : showLength(props.modelValue, props.tape)))
-watch(shown, (value) => { if (!editing.value) text.value = value }, { immediate: true })
+watch(
+  shown,
+  (value) => {
+    if (!editing.value) text.value = value
+  },
+  { immediate: true },
+)
 
+function enter(event: FocusEvent): void {
+  editing.value = true
+  ;(event.target as HTMLInputElement).select()
+}
 function commit(): void {
   editing.value = false
   const typed = text.value.trim()
@@ -40,7 +50,10 @@ function commit(): void {
   }
   const value = parseLength(typed, unit.value)
   if (value === null) {
-    fault.value = props.tape.system === 'metric' ? 'Write it like 2290, 2.29 m or 7\' 6"' : 'Write it like 7\' 6 1/2", 90.5 in or 2.3 m'
+    fault.value =
+      props.tape.system === 'metric'
+        ? 'Write it like 2290, 2.29 m or 7\' 6"'
+        : 'Write it like 7\' 6 1/2", 90.5 in or 2.3 m'
     return
   }
   fault.value = ''
@@ -65,10 +78,21 @@ function back(): void {
     <label :for="id" :class="{ 'visually-hidden': hideLabel }">{{ label }}</label>
     <span class="hold">
       <input
-        :id="id" v-model="text" class="box" autocomplete="off" spellcheck="false" inputmode="text"
-        :placeholder="optional" :aria-invalid="!!(fault || refused)" :aria-describedby="fault || refused ? id + 'f' : undefined"
-        @focus="editing = true; ($event.target as HTMLInputElement).select()" @blur="commit" @keydown.enter.prevent="commit"
-        @keydown.esc.stop="back" @keydown.up="nudge($event, 1)" @keydown.down="nudge($event, -1)"
+        :id="id"
+        v-model="text"
+        class="box"
+        autocomplete="off"
+        spellcheck="false"
+        inputmode="text"
+        :placeholder="optional"
+        :aria-invalid="!!(fault || refused)"
+        :aria-describedby="fault || refused ? id + 'f' : undefined"
+        @focus="enter"
+        @blur="commit"
+        @keydown.enter.prevent="commit"
+        @keydown.esc.stop="back"
+        @keydown.up="nudge($event, 1)"
+        @keydown.down="nudge($event, -1)"
       />
       <span v-if="fault || refused" :id="id + 'f'" class="fault" role="alert">{{ fault || refused }}</span>
     </span>
@@ -76,12 +100,41 @@ function back(): void {
 </template>
 
 <style scoped>
-.field { display: block; min-width: 0; }
-.field label { display: block; font-size: 12.5px; color: var(--ink-2); margin-bottom: 2px; }
-.field.inline { display: grid; grid-template-columns: minmax(0, 1fr) 92px; align-items: baseline; column-gap: 8px; }
-.field.inline label { margin: 0; }
-.box { width: 100%; background: var(--paper); border: 1px solid var(--line); border-radius: 3px; padding: 4px 7px; font-weight: 600; }
-.box:hover { border-color: var(--chalk); }
-.box[aria-invalid='true'] { border-color: var(--fail); border-width: 2px; }
-.inline .fault { grid-column: 1 / -1; }
+.field {
+  display: block;
+  min-width: 0;
+}
+.field label {
+  display: block;
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: 2px;
+}
+.field.inline {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 92px;
+  align-items: baseline;
+  column-gap: 8px;
+}
+.field.inline label {
+  margin: 0;
+}
+.box {
+  width: 100%;
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  padding: 4px 7px;
+  font-weight: 600;
+}
+.box:hover {
+  border-color: var(--chalk);
+}
+.box[aria-invalid='true'] {
+  border-color: var(--fail);
+  border-width: 2px;
+}
+.inline .fault {
+  grid-column: 1 / -1;
+}
 </style>

@@ -25,7 +25,11 @@ const ticks = computed(() => {
   for (let k = 0; k * step.value <= props.sheet.line_m + 1e-6; k++) {
     const long = k % every === 0
     if (!long && step.value * props.sx < 3.4) continue
-    found.push({ x: X(k * step.value), long, label: long ? (props.tape.system === 'imperial' ? `${k}′` : `${k * step.value} m`) : '' })
+    found.push({
+      x: X(k * step.value),
+      long,
+      label: long ? (props.tape.system === 'imperial' ? `${k}′` : `${k * step.value} m`) : '',
+    })
   }
   return found
 })
@@ -33,7 +37,12 @@ const WEIGHT: Record<string, number> = { end: 4, corner: 3, gate: 2, locked: 2 }
 const readings = computed(() =>
   place(
     props.sheet.posts.map((item) => ({
-      id: item.id, x: X(item.station_m), y: props.top + 41, text: item.reading, size: 12, anchor: 'middle' as const,
+      id: item.id,
+      x: X(item.station_m),
+      y: props.top + 41,
+      text: item.reading,
+      size: 12,
+      anchor: 'middle' as const,
       weight: item.id === props.selected ? 9 : (WEIGHT[item.kind] ?? 1),
     })),
     0,
@@ -48,28 +57,77 @@ const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
     <path :d="`M0 ${top}H${wide}M0 ${top + TAPE}H${wide}`" class="edge" />
     <g class="ticks">
       <path v-for="(tick, i) in ticks" :key="i" :d="`M${tick.x} ${top}v${tick.long ? 13 : 6}`" />
-      <template v-for="(tick, i) in ticks" :key="'l' + i"><text v-if="tick.long" :x="tick.x + 3" :y="top + 22" class="soft">{{ tick.label }}</text></template>
+      <template v-for="(tick, i) in ticks" :key="'l' + i"
+        ><text v-if="tick.long" :x="tick.x + 3" :y="top + 22" class="soft">{{ tick.label }}</text></template
+      >
     </g>
     <g class="marks">
-      <path v-for="item in sheet.posts" :key="item.id" :d="`M${X(item.station_m) - 5} ${top + TAPE}h10l-5 -9z`" :class="{ on: item.id === selected }" @click="emit('select', item.id)" />
-      <text v-for="label in readings" :key="label.id" :x="label.x" :y="label.y" text-anchor="middle" :class="{ on: label.id === selected }">{{ label.text }}</text>
+      <path
+        v-for="item in sheet.posts"
+        :key="item.id"
+        :d="`M${X(item.station_m) - 5} ${top + TAPE}h10l-5 -9z`"
+        :class="{ on: item.id === selected }"
+        @click="emit('select', item.id)"
+      />
+      <text
+        v-for="label in readings"
+        :key="label.id"
+        :x="label.x"
+        :y="label.y"
+        text-anchor="middle"
+        :class="{ on: label.id === selected }"
+        >{{ label.text }}</text
+      >
     </g>
     <g v-if="at !== null" class="pointer">
       <path :d="`M${X(at)} ${top}v${TAPE}`" />
-      <text :x="X(at) + (right ? -4 : 4)" :text-anchor="right ? 'end' : 'start'" :y="top + 11">{{ showDistance(at, tape) }}</text>
+      <text :x="X(at) + (right ? -4 : 4)" :text-anchor="right ? 'end' : 'start'" :y="top + 11">{{
+        showDistance(at, tape)
+      }}</text>
     </g>
   </g>
 </template>
 
 <style scoped>
-.tape { fill: var(--tape); }
-.edge { stroke: color-mix(in srgb, var(--line) 80%, #7a6f42); }
-.ticks path { stroke: var(--ink); stroke-width: 1; }
-.soft { font-weight: 400; fill: var(--ink-2); font-size: 12px; }
-.marks path { fill: var(--ink); cursor: pointer; }
-.marks path.on { fill: var(--chalk); }
-.marks text { font-size: 12px; font-weight: 600; fill: var(--ink); }
-.marks text.on { visibility: hidden; }
-.pointer path { stroke: var(--chalk); }
-.pointer text { font-size: 12px; font-weight: 600; fill: var(--chalk); paint-order: stroke; stroke: var(--tape); stroke-width: 4px; }
+.tape {
+  fill: var(--tape);
+}
+.edge {
+  stroke: color-mix(in srgb, var(--line) 80%, #7a6f42);
+}
+.ticks path {
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+.soft {
+  font-weight: 400;
+  fill: var(--ink-2);
+  font-size: 12px;
+}
+.marks path {
+  fill: var(--ink);
+  cursor: pointer;
+}
+.marks path.on {
+  fill: var(--chalk);
+}
+.marks text {
+  font-size: 12px;
+  font-weight: 600;
+  fill: var(--ink);
+}
+.marks text.on {
+  visibility: hidden;
+}
+.pointer path {
+  stroke: var(--chalk);
+}
+.pointer text {
+  font-size: 12px;
+  font-weight: 600;
+  fill: var(--chalk);
+  paint-order: stroke;
+  stroke: var(--tape);
+  stroke-width: 4px;
+}
 </style>

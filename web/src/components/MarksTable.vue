@@ -17,7 +17,14 @@ const taped = defineModel<Taped>({ required: true })
 const store = useJob()
 const { data, error } = useQuery({
   queryKey: computed(() => ['marks', props.structure, taped.value, store.document]),
-  queryFn: async () => (await ask(api.POST('/api/reckon/marks', { body: { document: store.document!, structure: props.structure, ...taped.value } }))).marks as MarkRow[],
+  queryFn: async () =>
+    (
+      await ask(
+        api.POST('/api/reckon/marks', {
+          body: { document: store.document!, structure: props.structure, ...taped.value },
+        }),
+      )
+    ).marks as MarkRow[],
   enabled: computed(() => !!store.document),
   placeholderData: (last) => last,
 })
@@ -26,19 +33,52 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
 
 <template>
   <p class="choices small">
-    <label>Zero at <select :value="taped.from_end" @change="set({ from_end: ($event.target as HTMLSelectElement).value === 'true' })"><option :value="false">the start</option><option :value="true">the end</option></select></label>
-    <label>Marks to the <select :value="taped.to" @change="set({ to: ($event.target as HTMLSelectElement).value as Taped['to'] })"><option>centre</option><option>near face</option><option>far face</option></select></label>
-    <label><input type="checkbox" :checked="taped.mirrored" @change="set({ mirrored: ($event.target as HTMLInputElement).checked })" /> mirrored, for the far side of the string</label>
+    <label
+      >Zero at
+      <select
+        :value="taped.from_end"
+        @change="set({ from_end: ($event.target as HTMLSelectElement).value === 'true' })"
+      >
+        <option :value="false">the start</option>
+        <option :value="true">the end</option>
+      </select></label
+    >
+    <label
+      >Marks to the
+      <select :value="taped.to" @change="set({ to: ($event.target as HTMLSelectElement).value as Taped['to'] })">
+        <option>centre</option>
+        <option>near face</option>
+        <option>far face</option>
+      </select></label
+    >
+    <label
+      ><input
+        type="checkbox"
+        :checked="taped.mirrored"
+        @change="set({ mirrored: ($event.target as HTMLInputElement).checked })"
+      />
+      mirrored, for the far side of the string</label
+    >
     <a :href="file">CSV</a>
   </p>
   <p v-if="error" class="fault">{{ error.message }}</p>
   <table>
     <thead>
-      <tr><th>Post</th><th>Mark</th><th>On this straight</th><th>Hole from</th><th>to</th><th>Tape on the ground</th><th /></tr>
+      <tr>
+        <th>Post</th>
+        <th>Mark</th>
+        <th>On this straight</th>
+        <th>Hole from</th>
+        <th>to</th>
+        <th>Tape on the ground</th>
+        <th />
+      </tr>
     </thead>
     <tbody>
       <tr v-for="row in data ?? []" :key="row.id" :class="{ on: row.id === selected }" @click="emit('select', row.id)">
-        <td><button class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</button></td>
+        <td>
+          <button class="pick" @click.stop="emit('select', row.id)">{{ row.number }}</button>
+        </td>
         <td class="strong">{{ row.reading }}</td>
         <td>{{ row.leg_reading }}</td>
         <td>{{ row.hole_near }}</td>
@@ -51,6 +91,18 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
 </template>
 
 <style scoped>
-.choices { display: flex; gap: 18px; align-items: baseline; margin: 4px 0; position: sticky; left: 0; }
-.choices select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); padding: 2px 4px; }
+.choices {
+  display: flex;
+  gap: 18px;
+  align-items: baseline;
+  margin: 4px 0;
+  position: sticky;
+  left: 0;
+}
+.choices select {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  padding: 2px 4px;
+}
 </style>

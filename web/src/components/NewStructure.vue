@@ -23,7 +23,8 @@ const as = computed(() => preset.value || props.kind.presets[0]?.value || '')
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
 
 function freeId(job: Job): string {
-  for (let k = 1; ; k++) if (!job.structures.some((item) => item.spec.id === `${props.kind.key}-${k}`)) return `${props.kind.key}-${k}`
+  for (let k = 1; ; k++)
+    if (!job.structures.some((item) => item.spec.id === `${props.kind.key}-${k}`)) return `${props.kind.key}-${k}`
 }
 async function add(words: string, as: string): Promise<void> {
   if (!store.document) return
@@ -31,7 +32,14 @@ async function add(words: string, as: string): Promise<void> {
   fault.value = ''
   try {
     const key = freeId(store.document)
-    const body = { kind: props.kind.key, text: words, id: key, bare: metric.value ? ('m' as const) : ('ft' as const), school: store.document.school, preset: as }
+    const body = {
+      kind: props.kind.key,
+      text: words,
+      id: key,
+      bare: metric.value ? ('m' as const) : ('ft' as const),
+      school: store.document.school,
+      preset: as,
+    }
     const spec = await cheapest((await ask(api.POST('/api/kinds/new', { body }))) as Spec)
     const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
     const count = store.document.structures.filter((item) => item.spec.kind === props.kind.key).length
@@ -50,7 +58,9 @@ async function cheapest(spec: Spec): Promise<Spec> {
   if (!store.document || !props.kind.starts.some((way) => way.value === 'cheapest')) return spec
   const document = { ...store.document, structures: [{ name: 'New', spec }] }
   try {
-    const { start } = await ask(api.POST('/api/reckon/start', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }))
+    const { start } = await ask(
+      api.POST('/api/reckon/start', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }),
+    )
     return { ...spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) } as Spec
   } catch {
     return spec
@@ -61,23 +71,63 @@ async function cheapest(spec: Spec): Promise<Spec> {
 <template>
   <form class="line" :aria-label="kind.line.title" @submit.prevent="add(line, as)">
     <h3>{{ kind.line.title }}</h3>
-    <label :for="id + 'n'">Its name</label><InputText :id="id + 'n'" v-model="title" maxlength="120" :placeholder="kind.line.name" />
-    <PickField v-if="kind.presets.length > 1" label="What it is" :model-value="as" :options="kind.presets" @update:model-value="preset = String($event)" />
+    <label :for="id + 'n'">Its name</label
+    ><InputText :id="id + 'n'" v-model="title" maxlength="120" :placeholder="kind.line.name" />
+    <PickField
+      v-if="kind.presets.length > 1"
+      label="What it is"
+      :model-value="as"
+      :options="kind.presets"
+      @update:model-value="preset = String($event)"
+    />
     <label :for="id + 'l'">{{ kind.line.asks }}</label>
-    <InputText :id="id + 'l'" v-model="line" :placeholder="example" autocomplete="off" spellcheck="false" :aria-invalid="!!fault" :aria-describedby="id + 'h'" />
+    <InputText
+      :id="id + 'l'"
+      v-model="line"
+      :placeholder="example"
+      autocomplete="off"
+      spellcheck="false"
+      :aria-invalid="!!fault"
+      :aria-describedby="id + 'h'"
+    />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <p :id="id + 'h'" class="small quiet">
-      <template v-for="([word, says], i) in kind.line.help as unknown as [string, string][]" :key="word">{{ i ? ' · ' : '' }}<b>{{ word }}</b> {{ says }}</template>.
+      <template v-for="([word, says], i) in kind.line.help as unknown as [string, string][]" :key="word"
+        >{{ i ? ' · ' : '' }}<b>{{ word }}</b> {{ says }}</template
+      >.
     </p>
     <p class="go">
       <button class="main" :disabled="busy || !line.trim()">{{ kind.line.go }}</button>
-      <button v-for="start in kind.line.starts" :key="start.says" class="plain" type="button" :disabled="busy" @click="add(metric ? start.metric : start.imperial, start.preset || as)">{{ start.says }}</button>
+      <button
+        v-for="start in kind.line.starts"
+        :key="start.says"
+        class="plain"
+        type="button"
+        :disabled="busy"
+        @click="add(metric ? start.metric : start.imperial, start.preset || as)"
+      >
+        {{ start.says }}
+      </button>
     </p>
   </form>
 </template>
 
 <style scoped>
-.line { display: grid; gap: 6px; align-content: start; margin: 20px 0 26px; }
-.line > label { font-size: 12.5px; color: var(--ink-2); margin-top: 6px; margin-bottom: -4px; }
-.go { display: flex; flex-wrap: wrap; gap: 6px; }
+.line {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+  margin: 20px 0 26px;
+}
+.line > label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-top: 6px;
+  margin-bottom: -4px;
+}
+.go {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
 </style>

@@ -10,32 +10,117 @@ const KINDS: Note['kind'][] = ['height limit', 'setback', 'permit', 'boundary', 
 function add(): void {
   store.change((job) => {
     const id = `note-${Date.now().toString(36)}`
-    ;(job.site.notes ??= []).push({ id, kind: 'permit', structure: '', text: '', value_m: null, source: '', on: new Date().toISOString().slice(0, 10) })
+    ;(job.site.notes ??= []).push({
+      id,
+      kind: 'permit',
+      structure: '',
+      text: '',
+      value_m: null,
+      source: '',
+      on: new Date().toISOString().slice(0, 10),
+    })
   }, 'a note of the office')
 }
-const edit = (i: number, change: (note: Note) => void) => store.change((job) => change(job.site.notes![i]!), 'a note of the office')
+const edit = (i: number, change: (note: Note) => void) =>
+  store.change((job) => change(job.site.notes![i]!), 'a note of the office')
 </script>
 
 <template>
   <section aria-label="What the office said">
     <h2>What the office said <button class="link small" @click="add">write one down</button></h2>
-    <p v-if="!store.document?.site.notes?.length" class="small quiet">Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what stands along its line here.</p>
+    <p v-if="!store.document?.site.notes?.length" class="small quiet">
+      Height limits, setbacks, permits: ask, and write down who said it and when. A height limit is held against what
+      stands along its line here.
+    </p>
     <div v-for="(note, i) in store.document?.site.notes" :key="note.id" class="note">
-      <label class="small">kind<select :value="note.kind" @change="edit(i, (at) => void (at.kind = ($event.target as HTMLSelectElement).value as Note['kind']))"><option v-for="kind in KINDS" :key="kind">{{ kind }}</option></select></label>
-      <LengthField v-if="note.kind === 'height limit' || note.kind === 'setback'" label="limit" optional="none" :model-value="note.value_m ?? null" :tape="store.tape" :path="`site/notes/${i}/value_m`" @update:model-value="edit(i, (at) => void (at.value_m = $event))" />
-      <label class="small">for<select :value="note.structure" @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"><option value="">everything</option><option v-for="item in store.document?.structures" :key="item.spec.id" :value="item.spec.id">{{ item.name }}</option></select></label>
-      <label class="small words">what was said<KeptInput :value="note.text" maxlength="400" @change="edit(i, (at) => void (at.text = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">by whom<KeptInput :value="note.source" maxlength="200" @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))" /></label>
-      <label class="small">on<KeptInput type="date" :value="note.on" @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))" /></label>
-      <button class="link small" :aria-label="`away with the note, ${note.kind}`" @click="store.change((job) => void job.site.notes!.splice(i, 1), 'took a note away')">away</button>
+      <label class="small"
+        >kind<select
+          :value="note.kind"
+          @change="edit(i, (at) => void (at.kind = ($event.target as HTMLSelectElement).value as Note['kind']))"
+        >
+          <option v-for="kind in KINDS" :key="kind">{{ kind }}</option>
+        </select></label
+      >
+      <LengthField
+        v-if="note.kind === 'height limit' || note.kind === 'setback'"
+        label="limit"
+        optional="none"
+        :model-value="note.value_m ?? null"
+        :tape="store.tape"
+        :path="`site/notes/${i}/value_m`"
+        @update:model-value="edit(i, (at) => void (at.value_m = $event))"
+      />
+      <label class="small"
+        >for<select
+          :value="note.structure"
+          @change="edit(i, (at) => void (at.structure = ($event.target as HTMLSelectElement).value))"
+        >
+          <option value="">everything</option>
+          <option v-for="item in store.document?.structures" :key="item.spec.id" :value="item.spec.id">
+            {{ item.name }}
+          </option>
+        </select></label
+      >
+      <label class="small words"
+        >what was said<KeptInput
+          :value="note.text"
+          maxlength="400"
+          @change="edit(i, (at) => void (at.text = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <label class="small"
+        >by whom<KeptInput
+          :value="note.source"
+          maxlength="200"
+          @change="edit(i, (at) => void (at.source = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <label class="small"
+        >on<KeptInput
+          type="date"
+          :value="note.on"
+          @change="edit(i, (at) => void (at.on = ($event.target as HTMLInputElement).value))"
+      /></label>
+      <button
+        class="link small"
+        :aria-label="`away with the note, ${note.kind}`"
+        @click="store.change((job) => void job.site.notes!.splice(i, 1), 'took a note away')"
+      >
+        away
+      </button>
     </div>
   </section>
 </template>
 
 <style scoped>
-.note { display: grid; grid-template-columns: 110px 84px 110px minmax(110px, 1fr) 110px 128px auto; gap: 8px; align-items: end; padding: 4px 0; border-bottom: 1px solid var(--line); }
-.note > .words:nth-child(3) { grid-column: 3 / 5; }
-label.small { display: grid; color: var(--ink-2); min-width: 0; }
-input, select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; min-width: 0; width: 100%; height: 30px; }
-@media (max-width: 760px) { .note { grid-template-columns: 1fr 1fr; } }
+.note {
+  display: grid;
+  grid-template-columns: 110px 84px 110px minmax(110px, 1fr) 110px 128px auto;
+  gap: 8px;
+  align-items: end;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--line);
+}
+.note > .words:nth-child(3) {
+  grid-column: 3 / 5;
+}
+label.small {
+  display: grid;
+  color: var(--ink-2);
+  min-width: 0;
+}
+input,
+select {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 7px;
+  min-width: 0;
+  width: 100%;
+  height: 30px;
+}
+@media (max-width: 760px) {
+  .note {
+    grid-template-columns: 1fr 1fr;
+  }
+}
 </style>

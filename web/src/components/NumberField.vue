@@ -3,7 +3,10 @@ import { computed } from 'vue'
 import PlainField from '@/components/PlainField.vue'
 
 /** A plain number: an hour, a coefficient. */
-const props = withDefaults(defineProps<{ label: string; modelValue: number | null; path?: string; empty?: string }>(), { path: '', empty: '' })
+const props = withDefaults(defineProps<{ label: string; modelValue: number | null; path?: string; empty?: string }>(), {
+  path: '',
+  empty: '',
+})
 const emit = defineEmits<{ 'update:modelValue': [value: number | null] }>()
 const shown = computed(() => (props.modelValue === null ? '' : String(Number(props.modelValue.toFixed(3)))))
 function read(text: string): string {

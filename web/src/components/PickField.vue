@@ -22,18 +22,44 @@ const refused = useProblem(() => props.path)
   <div class="pick" :class="{ inline }">
     <label :id="id + 'l'" :for="id">{{ label }}</label>
     <Select
-      :model-value="modelValue" :options="options" option-label="says" option-value="value" :input-id="id"
-      :aria-labelledby="id + 'l'" size="small" class="select" @update:model-value="emit('update:modelValue', $event)"
+      :model-value="modelValue"
+      :options="options"
+      option-label="says"
+      option-value="value"
+      :input-id="id"
+      :aria-labelledby="id + 'l'"
+      size="small"
+      class="select"
+      @update:model-value="emit('update:modelValue', $event)"
     />
     <span v-if="refused" class="fault" role="alert">{{ refused }}</span>
   </div>
 </template>
 
 <style scoped>
-.pick { min-width: 0; }
-.pick label { display: block; font-size: 12.5px; color: var(--ink-2); margin-bottom: 2px; }
-.pick.inline { display: grid; grid-template-columns: minmax(0, 1fr); row-gap: 1px; }
-.select { width: 100%; }
-.select :deep(.p-select-label) { font-size: 14px; font-weight: 600; padding: 4px 7px; }
-.select :deep(.p-select-dropdown) { width: 28px; }
+.pick {
+  min-width: 0;
+}
+.pick label {
+  display: block;
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: 2px;
+}
+.pick.inline {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  row-gap: 1px;
+}
+.select {
+  width: 100%;
+}
+.select :deep(.p-select-label) {
+  font-size: 14px;
+  font-weight: 600;
+  padding: 4px 7px;
+}
+.select :deep(.p-select-dropdown) {
+  width: 28px;
+}
 </style>

@@ -9,7 +9,8 @@ defineProps<{ pieces: Piece[] | null; selected: string; tape: Tape; file: string
 const emit = defineEmits<{ select: [id: string] }>()
 const degrees = (rad: number) => `${Math.abs((rad * 180) / Math.PI).toFixed(1)}°`
 function ripped(row: Piece, tape: Tape): string {
-  if (row.tapers_to_m !== null && row.tapers_to_m !== undefined) return `, ripped from ${showLength(row.width_m, tape)} to ${showLength(row.tapers_to_m, tape)}`
+  if (row.tapers_to_m !== null && row.tapers_to_m !== undefined)
+    return `, ripped from ${showLength(row.width_m, tape)} to ${showLength(row.tapers_to_m, tape)}`
   return row.width_m ? `, ripped to ${showLength(row.width_m, tape)}` : ''
 }
 </script>
@@ -18,10 +19,23 @@ function ripped(row: Piece, tape: Tape): string {
   <p class="choices small"><a :href="file">CSV</a></p>
   <table v-if="pieces">
     <thead>
-      <tr><th>Piece</th><th>Of</th><th>Count</th><th>Length</th><th>Out of a stick</th><th>End cuts</th><th>Each</th></tr>
+      <tr>
+        <th>Piece</th>
+        <th>Of</th>
+        <th>Count</th>
+        <th>Length</th>
+        <th>Out of a stick</th>
+        <th>End cuts</th>
+        <th>Each</th>
+      </tr>
     </thead>
     <tbody>
-      <tr v-for="row in pieces" :key="row.id" :class="{ on: row.abouts.includes(selected) || row.places.includes(selected) }" @click="emit('select', row.abouts[0] ?? '')">
+      <tr
+        v-for="row in pieces"
+        :key="row.id"
+        :class="{ on: row.abouts.includes(selected) || row.places.includes(selected) }"
+        @click="emit('select', row.abouts[0] ?? '')"
+      >
         <td>{{ row.role }}{{ ripped(row, tape) }}</td>
         <td>{{ row.says }}</td>
         <td class="strong">{{ row.count }}</td>

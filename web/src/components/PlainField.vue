@@ -18,7 +18,11 @@ const id = useId()
 const text = ref('')
 const fault = ref('')
 const refused = useProblem(() => props.path)
-watch(() => props.shown, (value) => (text.value = value), { immediate: true })
+watch(
+  () => props.shown,
+  (value) => (text.value = value),
+  { immediate: true },
+)
 function commit(): void {
   if (text.value.trim() === props.shown.trim()) fault.value = ''
   else fault.value = props.read(text.value.trim())
@@ -33,17 +37,47 @@ function back(): void {
   <div class="field">
     <label :for="id">{{ label }}</label>
     <input
-      :id="id" v-model="text" :placeholder="empty" :maxlength="longest" autocomplete="off" spellcheck="false" :aria-invalid="!!(fault || refused)"
-      :aria-describedby="fault || refused ? id + 'f' : undefined" @change="commit" @keydown.esc.stop="back"
+      :id="id"
+      v-model="text"
+      :placeholder="empty"
+      :maxlength="longest"
+      autocomplete="off"
+      spellcheck="false"
+      :aria-invalid="!!(fault || refused)"
+      :aria-describedby="fault || refused ? id + 'f' : undefined"
+      @change="commit"
+      @keydown.esc.stop="back"
     />
     <span v-if="fault || refused" :id="id + 'f'" class="fault" role="alert">{{ fault || refused }}</span>
   </div>
 </template>
 
 <style scoped>
-.field { display: grid; grid-template-columns: minmax(0, 1fr) 92px; align-items: baseline; column-gap: 8px; }
-label { font-size: 12.5px; color: var(--ink-2); }
-input { width: 100%; min-width: 0; padding: 4px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font-weight: 600; }
-input[aria-invalid='true'] { border-color: var(--fail); border-width: 2px; }
-.fault { grid-column: 1 / -1; }
+.field {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 92px;
+  align-items: baseline;
+  column-gap: 8px;
+}
+label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+input {
+  width: 100%;
+  min-width: 0;
+  padding: 4px 7px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 600;
+}
+input[aria-invalid='true'] {
+  border-color: var(--fail);
+  border-width: 2px;
+}
+.fault {
+  grid-column: 1 / -1;
+}
 </style>

@@ -11,16 +11,27 @@ const store = useJob()
 const money = (value: number) => value.toLocaleString('en-US', { maximumFractionDigits: 0 })
 /** What is kept by the metre, shown by the foot or yard to a crew that reads feet: its words, and the factor on what is kept. */
 const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
-  spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3], old_fence_m: ['Old fence to take away, ft', 1 / FT], old_fence_price_per_m: ['Old fence, a foot', FT],
+  spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3],
+  old_fence_m: ['Old fence to take away, ft', 1 / FT],
+  old_fence_price_per_m: ['Old fence, a foot', FT],
 }
 const feet = computed(() => store.tape.system === 'imperial')
-const factor = (name: keyof Terms) => (feet.value ? IN_FEET[name]?.[1] ?? 1 : 1)
+const factor = (name: keyof Terms) => (feet.value ? (IN_FEET[name]?.[1] ?? 1) : 1)
 const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
-  ['crew_count', 'People in the crew', 'count'], ['post_min', 'Minutes a post, one person', 'price'], ['rail_min', 'Minutes a rail', 'price'],
-  ['board_min', 'Minutes a board', 'price'], ['leaf_min', 'Minutes a gate leaf', 'price'], ['hour_low', 'An hour, at least', 'price'],
-  ['hour_high', 'An hour, at most', 'price'], ['delivery_price', 'Delivery', 'maybe'], ['spoil_price_per_m3', 'Spoil away, a loose m³', 'maybe'],
-  ['old_fence_m', 'Old fence to take away, m', 'price'], ['old_fence_price_per_m', 'Old fence, a metre', 'maybe'], ['stumps_count', 'Old stumps', 'count'],
-  ['stump_price', 'A stump', 'maybe'], ['least_charge', 'Least charge', 'price'],
+  ['crew_count', 'People in the crew', 'count'],
+  ['post_min', 'Minutes a post, one person', 'price'],
+  ['rail_min', 'Minutes a rail', 'price'],
+  ['board_min', 'Minutes a board', 'price'],
+  ['leaf_min', 'Minutes a gate leaf', 'price'],
+  ['hour_low', 'An hour, at least', 'price'],
+  ['hour_high', 'An hour, at most', 'price'],
+  ['delivery_price', 'Delivery', 'maybe'],
+  ['spoil_price_per_m3', 'Spoil away, a loose m³', 'maybe'],
+  ['old_fence_m', 'Old fence to take away, m', 'price'],
+  ['old_fence_price_per_m', 'Old fence, a metre', 'maybe'],
+  ['stumps_count', 'Old stumps', 'count'],
+  ['stump_price', 'A stump', 'maybe'],
+  ['least_charge', 'Least charge', 'price'],
 ]
 function put(name: keyof Terms, kind: string, field: HTMLInputElement): void {
   const text = field.value.trim().replace(',', '.')
@@ -29,7 +40,12 @@ function put(name: keyof Terms, kind: string, field: HTMLInputElement): void {
     field.value = shown(name)
     return
   }
-  store.change((job) => void ((job.quote as Record<string, unknown>)[name] = kind === 'count' && value !== null ? Math.round(value) : value), 'terms of the quote')
+  store.change(
+    (job) =>
+      void ((job.quote as Record<string, unknown>)[name] =
+        kind === 'count' && value !== null ? Math.round(value) : value),
+    'terms of the quote',
+  )
 }
 function shown(name: keyof Terms): string {
   const kept = store.document?.quote?.[name]
@@ -42,24 +58,73 @@ function shown(name: keyof Terms): string {
     <h2>The price, with its range</h2>
     <table>
       <tbody>
-        <tr v-for="line in quote.lines" :key="line.says"><td>{{ line.says }}</td><td class="n">{{ money(line.low) }}</td><td class="n">{{ money(line.high) }}</td><td class="small quiet">{{ line.note }}</td></tr>
+        <tr v-for="line in quote.lines" :key="line.says">
+          <td>{{ line.says }}</td>
+          <td class="n">{{ money(line.low) }}</td>
+          <td class="n">{{ money(line.high) }}</td>
+          <td class="small quiet">{{ line.note }}</td>
+        </tr>
       </tbody>
-      <tfoot><tr><th>In all, from to</th><td class="n strong">{{ money(quote.low) }}</td><td class="n strong">{{ money(quote.high) }}</td><td class="small">{{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew</td></tr></tfoot>
+      <tfoot>
+        <tr>
+          <th>In all, from to</th>
+          <td class="n strong">{{ money(quote.low) }}</td>
+          <td class="n strong">{{ money(quote.high) }}</td>
+          <td class="small">{{ quote.days_low.toFixed(1) }} to {{ quote.days_high.toFixed(1) }} days of the crew</td>
+        </tr>
+      </tfoot>
     </table>
-    <p v-if="stands" class="small"><b>{{ stands }}.</b> Say so to whoever pays for it.</p>
+    <p v-if="stands" class="small">
+      <b>{{ stands }}.</b> Say so to whoever pays for it.
+    </p>
     <p class="small"><b>Not in it:</b> {{ quote.out.join('; ') }}.</p>
     <details>
       <summary>Your terms: minutes, hours, what else you charge</summary>
-      <p class="small quiet">Minutes are an estimate to start from, not data. Type what your own crew takes. An empty price is left out of the quote, and named.</p>
-      <div class="terms"><label v-for="[name, says, kind] in FIELDS" :key="name" class="small">{{ feet ? IN_FEET[name]?.[0] ?? says : says }}<KeptInput :value="shown(name)" inputmode="decimal" :placeholder="kind === 'maybe' ? 'not in' : ''" @change="put(name, kind, $event.target as HTMLInputElement)" /></label></div>
+      <p class="small quiet">
+        Minutes are an estimate to start from, not data. Type what your own crew takes. An empty price is left out of
+        the quote, and named.
+      </p>
+      <div class="terms">
+        <label v-for="[name, says, kind] in FIELDS" :key="name" class="small"
+          >{{ feet ? (IN_FEET[name]?.[0] ?? says) : says
+          }}<KeptInput
+            :value="shown(name)"
+            inputmode="decimal"
+            :placeholder="kind === 'maybe' ? 'not in' : ''"
+            @change="put(name, kind, $event.target as HTMLInputElement)"
+        /></label>
+      </div>
     </details>
   </section>
 </template>
 
 <style scoped>
-.n { text-align: right; white-space: nowrap; padding-left: 14px; }
-.terms { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); gap: 8px; margin-top: 6px; }
-.terms label { display: grid; color: var(--ink-2); }
-input { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; font-weight: 600; min-width: 0; }
-summary { cursor: pointer; font-size: 13px; }
+.n {
+  text-align: right;
+  white-space: nowrap;
+  padding-left: 14px;
+}
+.terms {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(150px, 1fr));
+  gap: 8px;
+  margin-top: 6px;
+}
+.terms label {
+  display: grid;
+  color: var(--ink-2);
+}
+input {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 7px;
+  font-weight: 600;
+  min-width: 0;
+}
+summary {
+  cursor: pointer;
+  font-size: 13px;
+}
 </style>

@@ -12,11 +12,19 @@ import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 
 const props = defineProps<{ sheet: Sheet; selected: string; structure: string; kind: Kind | null; failed?: string }>()
-const emit = defineEmits<{ select: [id: string]; lock: [handle: Handle]; preview: [option: Option | Start | null]; take: [option: Option | Start] }>()
+const emit = defineEmits<{
+  select: [id: string]
+  lock: [handle: Handle]
+  preview: [option: Option | Start | null]
+  take: [option: Option | Start]
+}>()
 const store = useJob()
 const basis = ref<'reckoned' | 'table' | 'practice'>('reckoned')
 const opened = ref(-1)
-watch(() => props.selected, () => (opened.value = -1))
+watch(
+  () => props.selected,
+  () => (opened.value = -1),
+)
 
 const post = computed(() => props.sheet.posts.find((item) => item.id === props.selected) ?? null)
 const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
@@ -24,14 +32,23 @@ const handle = computed(() => props.sheet.handles.find((item) => item.id === pro
 const number = (id: string) => props.sheet.posts.find((item) => item.id === id)?.number
 const member = computed(() => props.sheet.members.find((item) => item.id === props.selected) ?? null)
 const whole = computed(() => `The whole ${props.sheet.called}`)
-const opening = computed(() => (bay.value?.opening ? (uiOf(props.kind?.key ?? '').opening?.(props.structure, bay.value.id) ?? null) : null))
+const opening = computed(() =>
+  bay.value?.opening ? (uiOf(props.kind?.key ?? '').opening?.(props.structure, bay.value.id) ?? null) : null,
+)
 const title = computed(() => {
   if (member.value) return member.value.name
   if (post.value) return `Post ${post.value.number}`
-  if (bay.value) return bay.value.opening ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1) : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
+  if (bay.value)
+    return bay.value.opening
+      ? bay.value.opening[0]!.toUpperCase() + bay.value.opening.slice(1)
+      : `Bay ${number(bay.value.start)} to ${number(bay.value.end)}`
   return whole.value
 })
-const checks = computed(() => props.sheet.checks.filter((check) => check.basis === basis.value).sort((a, b) => Number(a.asks === 'advice') - Number(b.asks === 'advice') || b.use - a.use))
+const checks = computed(() =>
+  props.sheet.checks
+    .filter((check) => check.basis === basis.value)
+    .sort((a, b) => Number(a.asks === 'advice') - Number(b.asks === 'advice') || b.use - a.use),
+)
 const gaps = computed(() => props.sheet.not_covered.filter((gap) => gap.basis === basis.value))
 const placeOf = (about: string) => {
   const part = props.sheet.members.find((item) => item.id === about)
@@ -55,7 +72,8 @@ function rate(what: string, holds_n: number | null): void {
   }, `the maker's number: ${what.toLowerCase()}`)
 }
 
-const figure = (fact: Step) => `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
+const figure = (fact: Step) =>
+  `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
 
 const slack = ref<Slack | null>(null)
 const asking = ref(false)
@@ -64,7 +82,11 @@ async function howFar(): Promise<void> {
   if (!store.document || !handle.value) return
   asking.value = true
   try {
-    slack.value = await ask(api.POST('/api/reckon/slack', { body: { document: store.document, structure: props.structure, post: handle.value.id } }))
+    slack.value = await ask(
+      api.POST('/api/reckon/slack', {
+        body: { document: store.document, structure: props.structure, post: handle.value.id },
+      }),
+    )
   } finally {
     asking.value = false
   }
@@ -73,13 +95,22 @@ async function howFar(): Promise<void> {
 const options = ref<Option[] | null>(null)
 const looking = ref(false)
 const optionFault = ref('')
-watch(() => store.document, () => (options.value = null))
+watch(
+  () => store.document,
+  () => (options.value = null),
+)
 async function lookForHelp(): Promise<void> {
   if (!store.document) return
   looking.value = true
   optionFault.value = ''
   try {
-    options.value = (await ask(api.POST('/api/reckon/options', { body: { document: store.document, structure: props.structure, selected: '' } }))).options as Option[]
+    options.value = (
+      await ask(
+        api.POST('/api/reckon/options', {
+          body: { document: store.document, structure: props.structure, selected: '' },
+        }),
+      )
+    ).options as Option[]
   } catch (error) {
     optionFault.value = (error as Error).message
   } finally {
@@ -90,12 +121,15 @@ const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).to
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
-  if (event.key === 'Enter' && !at.matches('input, textarea, button, a, [role=combobox]')) opened.value = opened.value < 0 ? 0 : -1
+  if (event.key === 'Enter' && !at.matches('input, textarea, button, a, [role=combobox]'))
+    opened.value = opened.value < 0 ? 0 : -1
 })
 
 const INSET_W = 292
 const inset = computed(() => {
-  const view = props.sheet.views.find((item) => item.how === 'side straight') /* what stands on a grid has its section on the sheet */
+  const view = props.sheet.views.find(
+    (item) => item.how === 'side straight',
+  ) /* what stands on a grid has its section on the sheet */
   if (!view || (!post.value && !bay.value)) return null
   const from = post.value ? post.value.station_m - 1.4 : bay.value!.from_m - 0.5
   const to = post.value ? post.value.station_m + 1.4 : bay.value!.to_m + 0.5
@@ -103,7 +137,15 @@ const inset = computed(() => {
   const top = Math.max(...posts.map((item) => item.ground_m + item.cut_height_m), 0) + 0.25
   const low = Math.min(...posts.map((item) => item.ground_m - item.hole_m), 0) - 0.2
   const scale = Math.min(INSET_W / (to - from), 190 / (top - low))
-  return { view, from, to, scale, height: (top - low) * scale, x0: INSET_W / 2 - ((from + to) / 2) * scale, y0: top * scale }
+  return {
+    view,
+    from,
+    to,
+    scale,
+    height: (top - low) * scale,
+    x0: INSET_W / 2 - ((from + to) / 2) * scale,
+    y0: top * scale,
+  }
 })
 </script>
 
@@ -115,50 +157,117 @@ const inset = computed(() => {
     </header>
     <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be reckoned.</p>
     <template v-if="post">
-      <p class="line">{{ post.timber }}, {{ post.post_length }} long. {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}</p>
+      <p class="line">
+        {{ post.timber }}, {{ post.post_length }} long.
+        {{ post.kind === 'line' ? '' : post.label || post.kind + ' post' }}
+      </p>
       <p v-if="post.hand_dug" class="warn">Dig by hand: {{ post.hand_dug }} is near.</p>
     </template>
-    <p v-else-if="bay" class="line">{{ bay.width }} centre to centre<template v-if="opening">. <router-link :to="opening.to">{{ opening.says }}</router-link></template></p>
+    <p v-else-if="bay" class="line">
+      {{ bay.width }} centre to centre<template v-if="opening"
+        >. <router-link :to="opening.to">{{ opening.says }}</router-link></template
+      >
+    </p>
     <p v-else-if="member" class="line">{{ member.says }}.</p>
     <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
 
-    <StartsBox v-if="!selected && kind?.starts.length" :structure="structure" :kind="kind" @preview="emit('preview', $event)" @take="emit('take', $event)" />
+    <StartsBox
+      v-if="!selected && kind?.starts.length"
+      :structure="structure"
+      :kind="kind"
+      @preview="emit('preview', $event)"
+      @take="emit('take', $event)"
+    />
 
-    <svg v-if="inset" class="inset" :width="INSET_W" :height="inset.height" role="img" :aria-label="`${title} at true scale`">
-      <ViewShapes :view="inset.view" :sx="inset.scale" :sy="inset.scale" :x0="inset.x0" :y0="inset.y0" :selected="selected" :from="inset.from" :to="inset.to" :texts="false" />
+    <svg
+      v-if="inset"
+      class="inset"
+      :width="INSET_W"
+      :height="inset.height"
+      role="img"
+      :aria-label="`${title} at true scale`"
+    >
+      <ViewShapes
+        :view="inset.view"
+        :sx="inset.scale"
+        :sy="inset.scale"
+        :x0="inset.x0"
+        :y0="inset.y0"
+        :selected="selected"
+        :from="inset.from"
+        :to="inset.to"
+        :texts="false"
+      />
     </svg>
 
     <dl v-if="post" class="sums">
-      <dt>Hole</dt><dd><b>{{ post.hole }}</b> = <span v-for="(term, i) in post.hole_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span></dd>
-      <dt>Post</dt><dd><b>{{ post.post_length }}</b> = <span v-for="(term, i) in post.post_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span></dd>
-      <dt>Width</dt><dd>{{ post.hole_width }}, {{ post.bags.toFixed(1) }} bags</dd>
-      <dt>Governs</dt><dd>{{ post.governs }}</dd>
+      <dt>Hole</dt>
+      <dd>
+        <b>{{ post.hole }}</b> =
+        <span v-for="(term, i) in post.hole_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span>
+      </dd>
+      <dt>Post</dt>
+      <dd>
+        <b>{{ post.post_length }}</b> =
+        <span v-for="(term, i) in post.post_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span>
+      </dd>
+      <dt>Width</dt>
+      <dd>{{ post.hole_width }}, {{ post.bags.toFixed(1) }} bags</dd>
+      <dt>Governs</dt>
+      <dd>{{ post.governs }}</dd>
     </dl>
     <p v-if="handle && (post || member)" class="acts">
-      <button v-if="handle.holds" class="plain small" @click="emit('lock', handle)">{{ handle.locked ? 'Unlock' : 'Lock here' }}</button>
-      <button class="plain small" :disabled="asking" @click="howFar">{{ asking ? 'Trying' : 'How far may it move?' }}</button>
+      <button v-if="handle.holds" class="plain small" @click="emit('lock', handle)">
+        {{ handle.locked ? 'Unlock' : 'Lock here' }}
+      </button>
+      <button class="plain small" :disabled="asking" @click="howFar">
+        {{ asking ? 'Trying' : 'How far may it move?' }}
+      </button>
     </p>
     <p v-if="slack" class="slack">
-      <b>{{ showLength(slack.back_m, store.tape) }}</b> back<template v-if="slack.fails_back">, then {{ slack.fails_back }}</template>;
-      <b>{{ showLength(slack.on_m, store.tape) }}</b> on<template v-if="slack.fails_on">, then {{ slack.fails_on }}</template>.
+      <b>{{ showLength(slack.back_m, store.tape) }}</b> back<template v-if="slack.fails_back"
+        >, then {{ slack.fails_back }}</template
+      >; <b>{{ showLength(slack.on_m, store.tape) }}</b> on<template v-if="slack.fails_on"
+        >, then {{ slack.fails_on }}</template
+      >.
     </p>
 
     <div class="bases" role="group" aria-label="Verdict">
-      <button v-for="name in (['reckoned', 'table', 'practice'] as const)" :key="name" class="plain small" :class="{ on: basis === name }" :aria-pressed="basis === name" @click="basis = name">
+      <button
+        v-for="name in ['reckoned', 'table', 'practice'] as const"
+        :key="name"
+        class="plain small"
+        :class="{ on: basis === name }"
+        :aria-pressed="basis === name"
+        @click="basis = name"
+      >
         {{ name[0]!.toUpperCase() + name.slice(1) }}<template v-if="sheet.built_on === name"> · built</template>
       </button>
     </div>
-    <p v-if="sheet.built_on === 'practice'" class="warn">Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it<template v-if="post">: it asks {{ post.reckoned }} of embedment here</template>.</p>
+    <p v-if="sheet.built_on === 'practice'" class="warn">
+      Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it<template v-if="post"
+        >: it asks {{ post.reckoned }} of embedment here</template
+      >.
+    </p>
 
     <section v-if="sheet.details.length && member && basis === 'reckoned'" class="way">
       <template v-for="detail in sheet.details" :key="detail.id">
         <h3>{{ detail.title }}</h3>
-        <ol><li v-for="(fact, i) in detail.facts" :key="i"><b>{{ figure(fact) }}</b> {{ fact.says }}</li></ol>
+        <ol>
+          <li v-for="(fact, i) in detail.facts" :key="i">
+            <b>{{ figure(fact) }}</b> {{ fact.says }}
+          </li>
+        </ol>
       </template>
     </section>
     <template v-if="basis !== 'practice'">
       <CheckLine
-        v-for="(check, i) in checks" :key="check.name + check.case" :check="check" :place="selected ? '' : placeOf(check.about)" :open="opened === i" @update:open="opened = $event ? i : -1"
+        v-for="(check, i) in checks"
+        :key="check.name + check.case"
+        :check="check"
+        :place="selected ? '' : placeOf(check.about)"
+        :open="opened === i"
+        @update:open="opened = $event ? i : -1"
       />
     </template>
     <template v-if="basis === 'practice'">
@@ -170,15 +279,40 @@ const inset = computed(() => {
       <p v-else class="small">Choose a post to see the trade's habit beside its reckoned depth.</p>
     </template>
     <section v-for="gap in gaps" :key="gap.about + gap.name" class="gap">
-      <p class="strong">{{ gap.name }}: not covered<template v-if="placeOf(gap.about)"> at {{ placeOf(gap.about) }}</template></p>
-      <p class="small">{{ gap.reason }}<template v-if="gap.would_have_to_change">. What would have to change: {{ gap.would_have_to_change }}</template></p>
+      <p class="strong">
+        {{ gap.name }}: not covered<template v-if="placeOf(gap.about)"> at {{ placeOf(gap.about) }}</template>
+      </p>
+      <p class="small">
+        {{ gap.reason
+        }}<template v-if="gap.would_have_to_change"
+          >. What would have to change: {{ gap.would_have_to_change }}</template
+        >
+      </p>
     </section>
 
     <section v-if="!selected && (asked.length || ratings.length)" class="rated" aria-label="Makers' numbers">
       <h3>Makers' numbers</h3>
       <p class="small">What one of them holds, as its maker says, with your own safety factor in it.</p>
-      <RatingField v-for="what in asked" :key="'new ' + what" :label="what.replace(/ (hold|holds)( .*)?$/, '$2')" kind="force" :model-value="null" :tape="store.tape" empty="not entered" @update:model-value="rate(what, $event)" />
-      <RatingField v-for="item in ratings" :key="item.what" :label="item.what.replace(/ (hold|holds)( .*)?$/, '$2')" kind="force" :model-value="item.holds_n" :tape="store.tape" empty="taken out" @update:model-value="rate(item.what, $event)" />
+      <RatingField
+        v-for="what in asked"
+        :key="'new ' + what"
+        :label="what.replace(/ (hold|holds)( .*)?$/, '$2')"
+        kind="force"
+        :model-value="null"
+        :tape="store.tape"
+        empty="not entered"
+        @update:model-value="rate(what, $event)"
+      />
+      <RatingField
+        v-for="item in ratings"
+        :key="item.what"
+        :label="item.what.replace(/ (hold|holds)( .*)?$/, '$2')"
+        kind="force"
+        :model-value="item.holds_n"
+        :tape="store.tape"
+        empty="taken out"
+        @update:model-value="rate(item.what, $event)"
+      />
     </section>
 
     <section v-if="!selected && sheet.advice.length" class="gap">
@@ -187,47 +321,170 @@ const inset = computed(() => {
     </section>
 
     <section v-if="!selected" class="help">
-      <header class="head"><h3>What would help</h3><button class="plain small" :disabled="looking" @click="lookForHelp">{{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}</button></header>
+      <header class="head">
+        <h3>What would help</h3>
+        <button class="plain small" :disabled="looking" @click="lookForHelp">
+          {{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}
+        </button>
+      </header>
       <p v-if="optionFault" class="fault">{{ optionFault }}</p>
-      <p v-if="options && !options.length" class="small">{{ sheet.verdict === 'fails' || sheet.verdict === 'cannot be built' ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.' : 'It passes as it is, and nothing tried passes for less.' }}</p>
+      <p v-if="options && !options.length" class="small">
+        {{
+          sheet.verdict === 'fails' || sheet.verdict === 'cannot be built'
+            ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.'
+            : 'It passes as it is, and nothing tried passes for less.'
+        }}
+      </p>
       <ul v-if="options?.length" class="options">
         <li v-for="(option, i) in options" :key="i">
-          <button @mouseenter="emit('preview', option)" @mouseleave="emit('preview', null)" @focus="emit('preview', option)" @blur="emit('preview', null)" @click="emit('take', option)">
+          <button
+            @mouseenter="emit('preview', option)"
+            @mouseleave="emit('preview', null)"
+            @focus="emit('preview', option)"
+            @blur="emit('preview', null)"
+            @click="emit('take', option)"
+          >
             <span>{{ option.says }}</span>
-            <span class="price"><b>{{ money(option.price_change) }}</b><span class="quiet"> to {{ option.price.toFixed(0) }}</span></span>
+            <span class="price"
+              ><b>{{ money(option.price_change) }}</b
+              ><span class="quiet"> to {{ option.price.toFixed(0) }}</span></span
+            >
             <span class="quiet small">closest: {{ option.governs }}, {{ (option.use * 100).toFixed(0) }} %</span>
           </button>
         </li>
       </ul>
-      <p v-if="options?.length" class="small quiet">Each was planned and passes where reckoned. Prices are the sample list's; no currency.</p>
+      <p v-if="options?.length" class="small quiet">
+        Each was planned and passes where reckoned. Prices are the sample list's; no currency.
+      </p>
     </section>
   </aside>
 </template>
 
 <style scoped>
-.rated { display: grid; gap: 6px; padding-top: 10px; }
-.reckoning { width: 328px; flex: none; background: var(--paper); border-left: 1px solid var(--line); padding: 12px 18px 24px; overflow-y: auto; }
-.head { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
-.line { color: var(--ink-2); margin: 2px 0 8px; }
-.warn { color: var(--spare); font-weight: 600; }
-.inset { display: block; background: var(--ground); margin: 4px 0 8px; overflow: hidden; }
-.sums { display: grid; grid-template-columns: 62px 1fr; margin: 0 0 8px; row-gap: 2px; font-size: 13px; }
-.sums dt { color: var(--ink-2); } .sums dd { margin: 0; }
-.acts { display: flex; gap: 6px; }
-.slack { font-size: 13px; }
-.bases { display: flex; margin: 10px 0 2px; }
-.bases .plain { border-radius: 0; margin-right: -1px; flex: 1; padding: 4px 4px; }
-.check-name { font-weight: 600; margin: 10px 0 4px; }
-.practice-bar { border: 2px dashed var(--practice); height: 9px; margin: 0 0 6px; }
-.gap { border: 1px dashed var(--ink-2); padding: 6px 10px; margin-top: 10px; border-radius: 3px; }
-.gap p { margin: 0; }
-.way { background: var(--ground-2); border-left: 3px solid var(--chalk); padding: 6px 10px; margin-top: 10px; font-size: 13px; }
-.way ol { margin: 4px 0 0; padding-left: 18px; }
-.help { margin-top: 18px; border-top: 2px solid var(--ink); padding-top: 8px; }
-.options { list-style: none; margin: 8px 0; padding: 0; }
-.options li { border-bottom: 1px solid var(--line); }
-.options button { display: grid; grid-template-columns: 1fr auto; gap: 0 10px; width: 100%; text-align: left; background: none; border: 0; padding: 7px 4px; cursor: pointer; }
-.options button:hover, .options button:focus-visible { background: var(--chalk-soft); }
-.options .small { grid-column: 1 / -1; }
-.price { white-space: nowrap; }
+.rated {
+  display: grid;
+  gap: 6px;
+  padding-top: 10px;
+}
+.reckoning {
+  width: 328px;
+  flex: none;
+  background: var(--paper);
+  border-left: 1px solid var(--line);
+  padding: 12px 18px 24px;
+  overflow-y: auto;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+}
+.line {
+  color: var(--ink-2);
+  margin: 2px 0 8px;
+}
+.warn {
+  color: var(--spare);
+  font-weight: 600;
+}
+.inset {
+  display: block;
+  background: var(--ground);
+  margin: 4px 0 8px;
+  overflow: hidden;
+}
+.sums {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+  margin: 0 0 8px;
+  row-gap: 2px;
+  font-size: 13px;
+}
+.sums dt {
+  color: var(--ink-2);
+}
+.sums dd {
+  margin: 0;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+}
+.slack {
+  font-size: 13px;
+}
+.bases {
+  display: flex;
+  margin: 10px 0 2px;
+}
+.bases .plain {
+  border-radius: 0;
+  margin-right: -1px;
+  flex: 1;
+  padding: 4px 4px;
+}
+.check-name {
+  font-weight: 600;
+  margin: 10px 0 4px;
+}
+.practice-bar {
+  border: 2px dashed var(--practice);
+  height: 9px;
+  margin: 0 0 6px;
+}
+.gap {
+  border: 1px dashed var(--ink-2);
+  padding: 6px 10px;
+  margin-top: 10px;
+  border-radius: 3px;
+}
+.gap p {
+  margin: 0;
+}
+.way {
+  background: var(--ground-2);
+  border-left: 3px solid var(--chalk);
+  padding: 6px 10px;
+  margin-top: 10px;
+  font-size: 13px;
+}
+.way ol {
+  margin: 4px 0 0;
+  padding-left: 18px;
+}
+.help {
+  margin-top: 18px;
+  border-top: 2px solid var(--ink);
+  padding-top: 8px;
+}
+.options {
+  list-style: none;
+  margin: 8px 0;
+  padding: 0;
+}
+.options li {
+  border-bottom: 1px solid var(--line);
+}
+.options button {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 0 10px;
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  padding: 7px 4px;
+  cursor: pointer;
+}
+.options button:hover,
+.options button:focus-visible {
+  background: var(--chalk-soft);
+}
+.options .small {
+  grid-column: 1 / -1;
+}
+.price {
+  white-space: nowrap;
+}
 </style>

@@ -8,8 +8,11 @@ const now = ref(Date.now())
 useIntervalFn(() => (now.value = Date.now()), 1000)
 const text = computed(() => {
   const words: Record<string, string> = {
-    waiting: 'Not saved yet', saving: 'Saving', 'no signal': 'No signal: kept here, trying again',
-    refused: 'Not saved: see the field in red', conflict: 'Two versions: choose',
+    waiting: 'Not saved yet',
+    saving: 'Saving',
+    'no signal': 'No signal: kept here, trying again',
+    refused: 'Not saved: see the field in red',
+    conflict: 'Two versions: choose',
   }
   if (job.saved !== 'saved') return words[job.saved] ?? ''
   const seconds = job.savedAt ? Math.max(0, Math.round((now.value - job.savedAt.getTime()) / 1000)) : 0
@@ -24,6 +27,14 @@ const text = computed(() => {
 </template>
 
 <style scoped>
-.sign { font-size: 13px; white-space: nowrap; }
-.no-signal, .refused, .conflict { color: #ffb98a; font-weight: 600; }
+.sign {
+  font-size: 13px;
+  white-space: nowrap;
+}
+.no-signal,
+.refused,
+.conflict {
+  color: #ffb98a;
+  font-weight: 600;
+}
 </style>

@@ -11,13 +11,23 @@ import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of work. */
-const props = defineProps<{ structure: string; selected: string; toward: [number, number, number] | null /** unit vector to the sun */ }>()
+const props = defineProps<{
+  structure: string
+  selected: string
+  toward: [number, number, number] | null /** unit vector to the sun */
+}>()
 const emit = defineEmits<{ select: [id: string] }>()
 const store = useJob()
-const document_ = refDebounced(computed(() => store.shown), 120)
+const document_ = refDebounced(
+  computed(() => store.shown),
+  120,
+)
 const { data, error } = useQuery({
   queryKey: computed(() => ['scene', props.structure, document_.value]),
-  queryFn: async () => (await ask(api.POST('/api/sights/scene', { body: { document: document_.value!, structure: props.structure, selected: '' } }))) as Scene,
+  queryFn: async () =>
+    (await ask(
+      api.POST('/api/sights/scene', { body: { document: document_.value!, structure: props.structure, selected: '' } }),
+    )) as Scene,
   enabled: computed(() => !!document_.value),
   placeholderData: (last) => last,
 })
@@ -42,7 +52,10 @@ sun.castShadow = true
 sun.shadow.mapSize.set(2048, 2048)
 sun.shadow.bias = -0.0006
 const built = new THREE.Group()
-const ground = new THREE.Mesh(new THREE.PlaneGeometry(1, 1), new THREE.MeshLambertMaterial({ color: 0xd9d2bf, transparent: true }))
+const ground = new THREE.Mesh(
+  new THREE.PlaneGeometry(1, 1),
+  new THREE.MeshLambertMaterial({ color: 0xd9d2bf, transparent: true }),
+)
 ground.receiveShadow = true
 world.add(sky, sun, sun.target, built, ground)
 let waiting = false
@@ -69,7 +82,10 @@ function boxes(solid: Solid): THREE.BufferGeometry {
 }
 function meshOf(solid: Solid): THREE.Mesh {
   const shape = solid.shape === 'round' ? cylinder(solid) : boxes(solid)
-  const made = new THREE.Mesh(shape, new THREE.MeshStandardMaterial({ color: solid.fill, side: THREE.DoubleSide, roughness: 1, metalness: 0 }))
+  const made = new THREE.Mesh(
+    shape,
+    new THREE.MeshStandardMaterial({ color: solid.fill, side: THREE.DoubleSide, roughness: 1, metalness: 0 }),
+  )
   made.castShadow = made.receiveShadow = true
   made.userData = { about: solid.about, stage: solid.stage, says: solid.says, fill: solid.fill, layer: solid.layer }
   return made
@@ -105,7 +121,14 @@ function shine(): void {
   sun.position.set(middle[0] + x * far, middle[1] + y * far, middle[2] + z * far)
   sun.target.position.set(...middle)
   const lens = sun.shadow.camera
-  Object.assign(lens, { left: -reach * 2.2, right: reach * 2.2, top: reach * 2.2, bottom: -reach * 2.2, near: 0.5, far: far + reach * 4 })
+  Object.assign(lens, {
+    left: -reach * 2.2,
+    right: reach * 2.2,
+    top: reach * 2.2,
+    bottom: -reach * 2.2,
+    near: 0.5,
+    far: far + reach * 4,
+  })
   lens.updateProjectionMatrix()
   draw()
 }
@@ -118,8 +141,11 @@ function look(from: Look): void {
   const away = Math.max(4, 0.92 * new THREE.Vector2(right - left, high - low).length())
   const level = data.value.ground[4] ?? 0
   const places: Record<Look, [number, number, number]> = {
-    corner: [mx + away * 0.62, my - away * 0.85, mz + away * 0.5], front: [mx, my - away * 1.1, mz], side: [mx + away * 1.1, my, mz],
-    above: [mx, my - 0.01, mz + away * 1.15], eye: [mx + reach * 0.4, my - reach * 1.5, level + 1.6],
+    corner: [mx + away * 0.62, my - away * 0.85, mz + away * 0.5],
+    front: [mx, my - away * 1.1, mz],
+    side: [mx + away * 1.1, my, mz],
+    above: [mx, my - 0.01, mz + away * 1.15],
+    eye: [mx + reach * 0.4, my - reach * 1.5, level + 1.6],
   }
   camera.position.set(...places[from])
   controls.target.set(mx, my, from === 'eye' ? level + 1.5 : mz)
@@ -151,13 +177,17 @@ watch(data, (scene) => {
   if (first) look('corner')
   first = false
 })
-watch([width, height], ([w, h]) => {
-  if (!renderer || w < 10 || h < 10) return
-  renderer.setSize(w, h, false)
-  camera.aspect = w / h
-  camera.updateProjectionMatrix()
-  draw()
-}, { immediate: true, flush: 'post' })
+watch(
+  [width, height],
+  ([w, h]) => {
+    if (!renderer || w < 10 || h < 10) return
+    renderer.setSize(w, h, false)
+    camera.aspect = w / h
+    camera.updateProjectionMatrix()
+    draw()
+  },
+  { immediate: true, flush: 'post' },
+)
 watch([stage, below, () => props.selected], show)
 watch(() => props.toward, shine)
 onBeforeUnmount(() => {
@@ -172,10 +202,16 @@ function press(event: PointerEvent): void {
 function pick(event: PointerEvent): void {
   if (Math.abs(event.clientX - pressed[0]) + Math.abs(event.clientY - pressed[1]) > 5) return
   const rect = canvas.value!.getBoundingClientRect()
-  const at = new THREE.Vector2(((event.clientX - rect.left) / rect.width) * 2 - 1, 1 - ((event.clientY - rect.top) / rect.height) * 2)
+  const at = new THREE.Vector2(
+    ((event.clientX - rect.left) / rect.width) * 2 - 1,
+    1 - ((event.clientY - rect.top) / rect.height) * 2,
+  )
   const ray = new THREE.Raycaster()
   ray.setFromCamera(at, camera)
-  const hit = ray.intersectObjects(built.children.filter((item) => item.visible), false)[0]
+  const hit = ray.intersectObjects(
+    built.children.filter((item) => item.visible),
+    false,
+  )[0]
   if (!hit) return void emit('select', '')
   if (measuring.value) picks.value = picks.value.length === 1 ? [picks.value[0]!, hit.point] : [hit.point]
   else emit('select', String(hit.object.userData.about))
@@ -183,7 +219,12 @@ function pick(event: PointerEvent): void {
 useEventListener('keydown', (event: KeyboardEvent) => {
   const where = event.target as HTMLElement
   if (where !== canvas.value || !controls) return
-  const turns: Record<string, [number, number]> = { ArrowLeft: [0.15, 0], ArrowRight: [-0.15, 0], ArrowUp: [0, -0.1], ArrowDown: [0, 0.1] }
+  const turns: Record<string, [number, number]> = {
+    ArrowLeft: [0.15, 0],
+    ArrowRight: [-0.15, 0],
+    ArrowUp: [0, -0.1],
+    ArrowDown: [0, 0.1],
+  }
   const turn = turns[event.key]
   if (turn) {
     event.preventDefault()
@@ -216,7 +257,13 @@ async function gltf(): Promise<void> {
   save(`${props.structure || 'site'}.glb`, url)
   setTimeout(() => URL.revokeObjectURL(url), 10_000)
 }
-const LOOKS: [Look, string][] = [['corner', 'From a corner'], ['front', 'Front'], ['side', 'Side'], ['above', 'Above'], ['eye', 'At eye height']]
+const LOOKS: [Look, string][] = [
+  ['corner', 'From a corner'],
+  ['front', 'Front'],
+  ['side', 'Side'],
+  ['above', 'Above'],
+  ['eye', 'At eye height'],
+]
 const STAGE_SAYS = ['holes and concrete', 'posts', 'frame', 'all of it']
 const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 </script>
@@ -224,29 +271,106 @@ const count = computed(() => (data.value ? pieceCount(data.value) : 0))
 <template>
   <div ref="box" class="space">
     <p v-if="failed || error" class="fault over">{{ failed || error?.message }}</p>
-    <canvas ref="canvas" tabindex="0" role="img" :aria-label="data ? `${data.says}. Arrow keys turn it, plus and minus draw it nearer.` : 'Being put together'" :data-pieces="count" @pointerdown="press" @pointerup="pick" />
+    <canvas
+      ref="canvas"
+      tabindex="0"
+      role="img"
+      :aria-label="data ? `${data.says}. Arrow keys turn it, plus and minus draw it nearer.` : 'Being put together'"
+      :data-pieces="count"
+      @pointerdown="press"
+      @pointerup="pick"
+    />
     <div class="looks no-print" role="group" aria-label="Look from">
       <button v-for="[key, says] in LOOKS" :key="key" class="plain small" @click="look(key)">{{ says }}</button>
     </div>
     <div class="tools no-print">
-      <label>Built so far <input v-model.number="stage" type="range" min="0" max="3" step="1" :aria-valuetext="STAGE_SAYS[stage]" /> <span>{{ STAGE_SAYS[stage] }}</span></label>
+      <label
+        >Built so far
+        <input v-model.number="stage" type="range" min="0" max="3" step="1" :aria-valuetext="STAGE_SAYS[stage]" />
+        <span>{{ STAGE_SAYS[stage] }}</span></label
+      >
       <label><input v-model="below" type="checkbox" /> look into the ground</label>
-      <label><input v-model="measuring" type="checkbox" @change="picks = []" /> measure: pick two places <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b></label>
+      <label
+        ><input v-model="measuring" type="checkbox" @change="picks = []" /> measure: pick two places
+        <b v-if="apart !== null" role="status">{{ showLength(apart, store.tape) }}</b></label
+      >
       <button class="link small" @click="png">PNG</button><button class="link small" @click="gltf">glTF</button>
     </div>
   </div>
 </template>
 
 <style scoped>
-.space { position: relative; flex: 1; min-height: 0; overflow: hidden; background: var(--ground); }
-canvas { position: absolute; inset: 0; width: 100%; height: 100%; display: block; touch-action: none; }
-canvas:focus-visible { outline: 3px solid var(--chalk); outline-offset: -3px; }
-.looks { position: absolute; left: 12px; bottom: 48px; display: flex; }
-.looks .plain { border-radius: 0; margin-left: -1px; }
-.tools { position: absolute; left: 0; right: 0; bottom: 0; display: flex; gap: 18px; align-items: center; min-height: 38px; padding: 4px 14px; background: var(--paper); border-top: 1px solid var(--line); font-size: 13px; }
-.tools label { display: flex; gap: 6px; align-items: center; min-height: 24px; }
-.tools input { accent-color: var(--chalk); }
-.tools input[type='range'] { width: 96px; }
-@media (max-width: 860px) { .tools { flex-wrap: wrap; gap: 4px 12px; } .looks { bottom: 112px; } .looks .plain { padding: 4px 6px; } }
-.over { position: absolute; z-index: 2; left: 14px; top: 8px; }
+.space {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--ground);
+}
+canvas {
+  position: absolute;
+  inset: 0;
+  width: 100%;
+  height: 100%;
+  display: block;
+  touch-action: none;
+}
+canvas:focus-visible {
+  outline: 3px solid var(--chalk);
+  outline-offset: -3px;
+}
+.looks {
+  position: absolute;
+  left: 12px;
+  bottom: 48px;
+  display: flex;
+}
+.looks .plain {
+  border-radius: 0;
+  margin-left: -1px;
+}
+.tools {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: 0;
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  min-height: 38px;
+  padding: 4px 14px;
+  background: var(--paper);
+  border-top: 1px solid var(--line);
+  font-size: 13px;
+}
+.tools label {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 24px;
+}
+.tools input {
+  accent-color: var(--chalk);
+}
+.tools input[type='range'] {
+  width: 96px;
+}
+@media (max-width: 860px) {
+  .tools {
+    flex-wrap: wrap;
+    gap: 4px 12px;
+  }
+  .looks {
+    bottom: 112px;
+  }
+  .looks .plain {
+    padding: 4px 6px;
+  }
+}
+.over {
+  position: absolute;
+  z-index: 2;
+  left: 14px;
+  top: 8px;
+}
 </style>

@@ -22,7 +22,9 @@ const name = ref('')
 
 type Which = Start['which']
 const speed = (m_per_s: number) => showSpeed(m_per_s, store.tape.system)
-const ALL = computed<Which[]>(() => props.kind.starts.map((way) => way.value).filter((way) => way !== props.kind.crew || kept.value))
+const ALL = computed<Which[]>(() =>
+  props.kind.starts.map((way) => way.value).filter((way) => way !== props.kind.crew || kept.value),
+)
 const kept = ref(false)
 const told = ref('')
 const title = (which: Which) => props.kind.starts.find((way) => way.value === which)?.says ?? which
@@ -40,7 +42,8 @@ async function load(): Promise<void> {
   fault.value = ''
   try {
     const school = store.document?.school ?? 'us'
-    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))).habit
+    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } })))
+      .habit
     if (!kept.value) delete found.value[props.kind.crew]
     await Promise.all(
       ALL.value.map(async (which) => {
@@ -94,7 +97,9 @@ async function keep(): Promise<void> {
   if (!store.document) return
   fault.value = ''
   try {
-    await ask(api.PUT('/api/reckon/habit', { body: { document: store.document, structure: props.structure, selected: '' } }))
+    await ask(
+      api.PUT('/api/reckon/habit', { body: { document: store.document, structure: props.structure, selected: '' } }),
+    )
     told.value = `Kept: your crew's ${props.kind.many} can all be laid out so.`
     await load()
   } catch (error) {
@@ -102,32 +107,48 @@ async function keep(): Promise<void> {
   }
 }
 async function forget(): Promise<void> {
-  await ask(api.DELETE('/api/reckon/habit', { params: { query: { kind: props.kind.key, school: store.document?.school ?? 'us' } } }))
+  await ask(
+    api.DELETE('/api/reckon/habit', {
+      params: { query: { kind: props.kind.key, school: store.document?.school ?? 'us' } },
+    }),
+  )
   told.value = 'Forgotten.'
   await load()
 }
 
 const gust = (start: Start) =>
-  start.gust_m_per_s === null ? 'wind not covered' : start.gust_m_per_s === 0 ? 'Fails in still air' : `${speed(start.gust_m_per_s)} gust`
+  start.gust_m_per_s === null
+    ? 'wind not covered'
+    : start.gust_m_per_s === 0
+      ? 'Fails in still air'
+      : `${speed(start.gust_m_per_s)} gust`
 const added = (price: number) => (price >= 0.5 ? `+ ${money(price)}` : price <= -0.5 ? `− ${money(-price)}` : 'no more')
 
 onMounted(load)
-watch(() => store.document, () => {
-  stale.value = true
-  steps.value = null
-})
-watch(() => props.structure, () => {
-  found.value = {}
-  steps.value = null
-  void load()
-})
+watch(
+  () => store.document,
+  () => {
+    stale.value = true
+    steps.value = null
+  },
+)
+watch(
+  () => props.structure,
+  () => {
+    found.value = {}
+    steps.value = null
+    void load()
+  },
+)
 </script>
 
 <template>
   <section class="starts" aria-labelledby="starts-title">
     <header>
       <h3 id="starts-title">The wind it stands up to</h3>
-      <button class="plain small" :disabled="busy" @click="load">{{ busy ? 'Planning each' : stale ? 'Compare again' : 'Compare' }}</button>
+      <button class="plain small" :disabled="busy" @click="load">
+        {{ busy ? 'Planning each' : stale ? 'Compare again' : 'Compare' }}
+      </button>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <article
@@ -143,7 +164,9 @@ watch(() => props.structure, () => {
       </p>
       <p v-if="start.why" class="small">{{ start.why }}.</p>
       <template v-else>
-        <p class="stands"><b>{{ gust(start) }}</b><span v-if="start.gives" class="quiet">; first to fail: {{ start.gives }}</span></p>
+        <p class="stands">
+          <b>{{ gust(start) }}</b><span v-if="start.gives" class="quiet">; first to fail: {{ start.gives }}</span>
+        </p>
         <p v-if="start.gust_m_per_s" class="small quiet">{{ start.gust }}</p>
         <p class="small">
           <span class="verdict" :class="start.state.split(' ')[0]">{{ start.state }}</span>
@@ -160,34 +183,103 @@ watch(() => props.structure, () => {
       <button class="plain small" type="submit" :disabled="!name.trim()">Sign and take it</button>
       <button class="link small" type="button" @click="signing = ''">Not now</button>
     </form>
-    <p v-if="rows.length" class="small"><button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as how our crew builds</button><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template> <span role="status" class="quiet">{{ told }}</span></p>
-    <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">What each single change adds</button>
+    <p v-if="rows.length" class="small">
+      <button class="link small" type="button" @click="keep">Keep this {{ kind.key }} as how our crew builds</button
+      ><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template>
+      <span role="status" class="quiet">{{ told }}</span>
+    </p>
+    <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">
+      What each single change adds
+    </button>
     <template v-if="steps !== null">
       <h4>Single changes, the cheapest for what it adds first</h4>
-      <p v-if="!steps.length" class="small">No single change tried adds to the wind it stands up to without making something else fail.</p>
+      <p v-if="!steps.length" class="small">
+        No single change tried adds to the wind it stands up to without making something else fail.
+      </p>
       <ul class="steps">
-        <li v-for="step in steps" :key="step.says" @mouseenter="emit('preview', asOption(step))" @mouseleave="emit('preview', null)">
-          <span><b>{{ step.says }}</b><br /><span class="small quiet">{{ added(step.price_change) }}, stands up to {{ speed(step.gust_m_per_s) }}; then {{ step.gives || 'nothing found' }}</span></span>
+        <li
+          v-for="step in steps"
+          :key="step.says"
+          @mouseenter="emit('preview', asOption(step))"
+          @mouseleave="emit('preview', null)"
+        >
+          <span
+            ><b>{{ step.says }}</b
+            ><br /><span class="small quiet"
+              >{{ added(step.price_change) }}, stands up to {{ speed(step.gust_m_per_s) }}; then
+              {{ step.gives || 'nothing found' }}</span
+            ></span
+          >
           <button class="plain small" @click="emit('take', asOption(step))">Take</button>
         </li>
       </ul>
     </template>
-    <p class="small quiet">The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's.</p>
+    <p class="small quiet">
+      The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's.
+    </p>
   </section>
 </template>
 
 <style scoped>
-.starts { margin: 14px 0 4px; padding: 10px 0; border-top: 2px solid var(--line); }
-.starts header { display: flex; justify-content: space-between; align-items: baseline; }
-.starts h3 { margin: 0; }
-article { padding: 7px 0 8px; border-bottom: 1px solid var(--line); }
-article p { margin: 2px 0; }
-article.old { opacity: 0.6; }
-.title { display: flex; justify-content: space-between; gap: 8px; }
-.price { white-space: nowrap; font-variant-numeric: tabular-nums; }
-.steps { list-style: none; margin: 4px 0; padding: 0; }
-.steps li { display: flex; justify-content: space-between; align-items: start; gap: 8px; padding: 5px 0; border-bottom: 1px solid var(--line); }
-h4 { margin: 10px 0 2px; font-size: 1em; }
-.sign { display: grid; gap: 5px; padding: 8px 0; }
-.sign input { font: inherit; padding: 5px 7px; border: 1px solid var(--line); background: var(--paper); color: inherit; }
+.starts {
+  margin: 14px 0 4px;
+  padding: 10px 0;
+  border-top: 2px solid var(--line);
+}
+.starts header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+}
+.starts h3 {
+  margin: 0;
+}
+article {
+  padding: 7px 0 8px;
+  border-bottom: 1px solid var(--line);
+}
+article p {
+  margin: 2px 0;
+}
+article.old {
+  opacity: 0.6;
+}
+.title {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+}
+.price {
+  white-space: nowrap;
+  font-variant-numeric: tabular-nums;
+}
+.steps {
+  list-style: none;
+  margin: 4px 0;
+  padding: 0;
+}
+.steps li {
+  display: flex;
+  justify-content: space-between;
+  align-items: start;
+  gap: 8px;
+  padding: 5px 0;
+  border-bottom: 1px solid var(--line);
+}
+h4 {
+  margin: 10px 0 2px;
+  font-size: 1em;
+}
+.sign {
+  display: grid;
+  gap: 5px;
+  padding: 8px 0;
+}
+.sign input {
+  font: inherit;
+  padding: 5px 7px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  color: inherit;
+}
 </style>

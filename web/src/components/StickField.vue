@@ -6,7 +6,16 @@ import { keyOf, sized } from '@/logic/sticks'
 import type { Tape } from '@/logic/units'
 
 /** A timber of the yard, or the same in the size that was measured on the stack. */
-const props = withDefaults(defineProps<{ modelValue: string; options: { value: string | number; says: string }[]; label: string; tape: Tape; path?: string }>(), { path: '' })
+const props = withDefaults(
+  defineProps<{
+    modelValue: string
+    options: { value: string | number; says: string }[]
+    label: string
+    tape: Tape
+    path?: string
+  }>(),
+  { path: '' },
+)
 const emit = defineEmits<{ 'update:modelValue': [key: string] }>()
 const now = computed(() => sized(props.modelValue))
 const open = ref(false)
@@ -21,19 +30,62 @@ function put(): void {
 
 <template>
   <div class="stick">
-    <PickField inline :label="label" :model-value="now.like" :options="options" :path="path" @update:model-value="emit('update:modelValue', keyOf({ ...now, like: String($event) }))" />
-    <button v-if="!open && now.thick_m === null" type="button" class="link small" :aria-label="`${label}: measured otherwise`" @click="open = true">measured otherwise</button>
+    <PickField
+      inline
+      :label="label"
+      :model-value="now.like"
+      :options="options"
+      :path="path"
+      @update:model-value="emit('update:modelValue', keyOf({ ...now, like: String($event) }))"
+    />
+    <button
+      v-if="!open && now.thick_m === null"
+      type="button"
+      class="link small"
+      :aria-label="`${label}: measured otherwise`"
+      @click="open = true"
+    >
+      measured otherwise
+    </button>
     <div v-else class="two">
-      <LengthField label="Measured, thick" bare="in" :model-value="thick" :tape="tape" optional="as sold" @update:model-value="((thick = $event), put())" />
-      <LengthField label="wide" bare="in" :model-value="wide" :tape="tape" optional="as sold" @update:model-value="((wide = $event), put())" />
+      <LengthField
+        label="Measured, thick"
+        bare="in"
+        :model-value="thick"
+        :tape="tape"
+        optional="as sold"
+        @update:model-value="((thick = $event), put())"
+      />
+      <LengthField
+        label="wide"
+        bare="in"
+        :model-value="wide"
+        :tape="tape"
+        optional="as sold"
+        @update:model-value="((wide = $event), put())"
+      />
     </div>
-    <p v-if="(thick === null) !== (wide === null)" class="small quiet" role="status">Type the other size as well: both are used together.</p>
+    <p v-if="(thick === null) !== (wide === null)" class="small quiet" role="status">
+      Type the other size as well: both are used together.
+    </p>
   </div>
 </template>
 
 <style scoped>
-.stick { display: grid; gap: 3px; min-width: 0; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
-p { margin: 0; }
-button { justify-self: start; }
+.stick {
+  display: grid;
+  gap: 3px;
+  min-width: 0;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+p {
+  margin: 0;
+}
+button {
+  justify-self: start;
+}
 </style>

@@ -10,16 +10,43 @@ const store = useJob()
 <template>
   <section class="list">
     <h3>Structures</h3>
-    <router-link v-for="item in store.shown?.structures" :key="item.spec.id" :to="{ params: { structure: item.spec.id } }" class="structure" :class="{ here: item.spec.id === structure }">
+    <router-link
+      v-for="item in store.shown?.structures"
+      :key="item.spec.id"
+      :to="{ params: { structure: item.spec.id } }"
+      class="structure"
+      :class="{ here: item.spec.id === structure }"
+    >
       {{ item.name }}
-      <span v-if="item.spec.id === structure" class="verdict small" :class="sheet?.verdict.split(' ')[0]">{{ sheet?.verdict === 'not covered' ? `${sheet.gaps} not covered` : sheet?.verdict }}</span>
+      <span v-if="item.spec.id === structure" class="verdict small" :class="sheet?.verdict.split(' ')[0]">{{
+        sheet?.verdict === 'not covered' ? `${sheet.gaps} not covered` : sheet?.verdict
+      }}</span>
     </router-link>
   </section>
 </template>
 
 <style scoped>
-.list { margin-bottom: 14px; display: grid; gap: 5px; }
-h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
-.structure { display: flex; justify-content: space-between; text-decoration: none; color: var(--ink); padding: 3px 0 3px 8px; border-left: 3px solid transparent; }
-.structure.here { border-color: var(--chalk); font-weight: 600; }
+.list {
+  margin-bottom: 14px;
+  display: grid;
+  gap: 5px;
+}
+h3 {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+.structure {
+  display: flex;
+  justify-content: space-between;
+  text-decoration: none;
+  color: var(--ink);
+  padding: 3px 0 3px 8px;
+  border-left: 3px solid transparent;
+}
+.structure.here {
+  border-color: var(--chalk);
+  font-weight: 600;
+}
 </style>

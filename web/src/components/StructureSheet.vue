@@ -28,15 +28,23 @@ const problem = computed(() => problems.value[0]?.message ?? (failed.value || fa
 const SpaceView = defineAsyncComponent(() => import('@/components/SpaceView.vue'))
 const SunView = defineAsyncComponent(() => import('@/components/SunView.vue'))
 /** Drawings are measured from; in space and in the sun it is looked at. */
-const SIGHTS = [['drawings', 'Drawings'], ['space', 'In space'], ['sun', 'In the sun']] as const
+const SIGHTS = [
+  ['drawings', 'Drawings'],
+  ['space', 'In space'],
+  ['sun', 'In the sun'],
+] as const
 const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
 const toward = ref<[number, number, number] | null>(null)
 const sun = ref({ on: new Date().toISOString().slice(0, 10), hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
-watch(structure, () => {
-  toward.value = null
-  const own = (spec.value as { sun?: { on: string; hour: number; utc_h: number } } | null)?.sun
-  if (own) sun.value = { ...own }
-}, { immediate: true })
+watch(
+  structure,
+  () => {
+    toward.value = null
+    const own = (spec.value as { sun?: { on: string; hour: number; utc_h: number } } | null)?.sun
+    if (own) sun.value = { ...own }
+  },
+  { immediate: true },
+)
 const hidden = ref<string[]>(['diagonal', 'diagonal-label'])
 watch(structure, () => (fault.value = ''))
 
@@ -52,14 +60,20 @@ function select(id: string): void {
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 const nameOf = (id: string) => {
   const post = sheet.value?.posts.find((item) => item.id === id)
-  return (sheet.value?.members.find((item) => item.id === id)?.name ?? (post ? `post ${post.number}` : 'part of the drawing')).toLowerCase()
+  return (
+    sheet.value?.members.find((item) => item.id === id)?.name ?? (post ? `post ${post.number}` : 'part of the drawing')
+  ).toLowerCase()
 }
 async function drop(handle: Handle, to_m: number): Promise<void> {
   await move(handle, to_m, `moved ${nameOf(handle.id)}`)
   moving.value = null
 }
 function lock(handle: Handle): void {
-  void hold(handle.id, handle.locked ? null : handle.station_m, handle.locked ? `let go of ${nameOf(handle.id)}` : `${nameOf(handle.id)} stays here`)
+  void hold(
+    handle.id,
+    handle.locked ? null : handle.station_m,
+    handle.locked ? `let go of ${nameOf(handle.id)}` : `${nameOf(handle.id)} stays here`,
+  )
 }
 function walk(way: number): void {
   const all = things.value
@@ -69,7 +83,13 @@ function walk(way: number): void {
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
-  if (at.matches('input, textarea, select, [role=combobox]') || at.closest('[role=dialog]') || event.ctrlKey || event.metaKey) return
+  if (
+    at.matches('input, textarea, select, [role=combobox]') ||
+    at.closest('[role=dialog]') ||
+    event.ctrlKey ||
+    event.metaKey
+  )
+    return
   const key = event.key.toLowerCase()
   if (key === ',') walk(-1)
   else if (key === '.') walk(1)
@@ -91,46 +111,132 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <div class="stage">
     <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="sheet" :kind="kind" />
     <main class="middle">
-      <p v-if="!known" class="empty">This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.</p>
-      <p v-else-if="!sheet && problem" class="empty"><b>It cannot be reckoned yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button></p>
+      <p v-if="!known" class="empty">
+        This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.
+      </p>
+      <p v-else-if="!sheet && problem" class="empty">
+        <b>It cannot be reckoned yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button>
+      </p>
       <p v-else-if="!sheet" class="empty" aria-busy="true">Reckoning the first plan.</p>
       <template v-else>
-        <p v-if="problem" class="refused" role="alert">{{ problem }} <button class="link" @click="store.step('undo')">Undo</button></p>
+        <p v-if="problem" class="refused" role="alert">
+          {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
+        </p>
         <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
         <div class="sights no-print" role="group" aria-label="What is shown">
-          <button v-for="[key, says] in SIGHTS" :key="key" class="plain small" :class="{ on: sight === key }" :aria-pressed="sight === key" @click="sight = key">{{ says }}</button>
+          <button
+            v-for="[key, says] in SIGHTS"
+            :key="key"
+            class="plain small"
+            :class="{ on: sight === key }"
+            :aria-pressed="sight === key"
+            @click="sight = key"
+          >
+            {{ says }}
+          </button>
         </div>
-        <SpaceView v-if="sight === 'space'" :structure="structure" :selected="selected" :toward="toward" @select="select" />
+        <SpaceView
+          v-if="sight === 'space'"
+          :structure="structure"
+          :selected="selected"
+          :toward="toward"
+          @select="select"
+        />
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
         <ViewCanvas
-          v-else :sheet="sheet" :tape="store.tape" :selected="selected" :hidden="hidden"
-          @select="select" @drag="(handle, to_m) => (moving = { handle, to_m })" @drop="drop" @cancel="moving = null"
+          v-else
+          :sheet="sheet"
+          :tape="store.tape"
+          :selected="selected"
+          :hidden="hidden"
+          @select="select"
+          @drag="(handle, to_m) => (moving = { handle, to_m })"
+          @drop="drop"
+          @cancel="moving = null"
         />
         <TablesDrawer
-          :sheet="sheet" :structure="structure" :kind="kind" :selected="selected" :framing="route.name === 'frame'"
-          @select="select" @preview="preview" @take="take"
+          :sheet="sheet"
+          :structure="structure"
+          :kind="kind"
+          :selected="selected"
+          :framing="route.name === 'frame'"
+          @select="select"
+          @preview="preview"
+          @take="take"
         />
       </template>
     </main>
     <Reckoning
-      v-if="sheet && known" :sheet="sheet" :selected="selected" :structure="structure" :kind="kind" :failed="problem"
-      @select="select" @lock="lock" @preview="preview" @take="take"
+      v-if="sheet && known"
+      :sheet="sheet"
+      :selected="selected"
+      :structure="structure"
+      :kind="kind"
+      :failed="problem"
+      @select="select"
+      @lock="lock"
+      @preview="preview"
+      @take="take"
     />
   </div>
 </template>
 
 <style scoped>
-.stage { flex: 1; min-height: 0; display: flex; }
-.middle { flex: 1; min-width: 0; display: flex; flex-direction: column; }
-.middle { position: relative; }
-.sights { display: flex; justify-content: flex-end; flex: none; padding: 4px 10px; background: var(--ground); border-bottom: 1px solid var(--line); }
-.sights .plain { border-radius: 0; margin-left: -1px; }
-.empty { padding: 40px; }
-.refused { margin: 0; padding: 7px 18px; background: color-mix(in srgb, var(--fail) 10%, var(--paper)); border-bottom: 2px solid var(--fail); color: var(--fail); font-weight: 600; }
-@media (max-width: 860px) {
-  .stage { flex-direction: column; overflow-y: auto; }
-  .stage > :deep(aside) { width: 100%; flex: none; overflow: visible; }
-  .stage > .middle { order: -1; height: 82vh; }
+.stage {
+  flex: 1;
+  min-height: 0;
+  display: flex;
 }
-@media print { .stage { display: block; } }
+.middle {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+}
+.middle {
+  position: relative;
+}
+.sights {
+  display: flex;
+  justify-content: flex-end;
+  flex: none;
+  padding: 4px 10px;
+  background: var(--ground);
+  border-bottom: 1px solid var(--line);
+}
+.sights .plain {
+  border-radius: 0;
+  margin-left: -1px;
+}
+.empty {
+  padding: 40px;
+}
+.refused {
+  margin: 0;
+  padding: 7px 18px;
+  background: color-mix(in srgb, var(--fail) 10%, var(--paper));
+  border-bottom: 2px solid var(--fail);
+  color: var(--fail);
+  font-weight: 600;
+}
+@media (max-width: 860px) {
+  .stage {
+    flex-direction: column;
+    overflow-y: auto;
+  }
+  .stage > :deep(aside) {
+    width: 100%;
+    flex: none;
+    overflow: visible;
+  }
+  .stage > .middle {
+    order: -1;
+    height: 82vh;
+  }
+}
+@media print {
+  .stage {
+    display: block;
+  }
+}
 </style>

@@ -16,31 +16,64 @@ import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 
 /** The tables of a structure, as its kind names them, under its drawings. */
-const props = defineProps<{ sheet: Sheet; structure: string; kind: Kind | null; selected: string; framing: boolean /** opened for the frame */ }>()
+const props = defineProps<{
+  sheet: Sheet
+  structure: string
+  kind: Kind | null
+  selected: string
+  framing: boolean /** opened for the frame */
+}>()
 const emit = defineEmits<{ select: [id: string]; preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const store = useJob()
-const tables = computed(() => (props.kind?.tables ?? []).filter((table) => !table.needs || props.sheet.members.some((item) => item.what === table.needs)))
-const first = computed(() => tables.value.find((table) => (props.framing ? table.offers.length || table.key === 'pieces' : true))?.key ?? '')
+const tables = computed(() =>
+  (props.kind?.tables ?? []).filter(
+    (table) => !table.needs || props.sheet.members.some((item) => item.what === table.needs),
+  ),
+)
+const first = computed(
+  () => tables.value.find((table) => (props.framing ? table.offers.length || table.key === 'pieces' : true))?.key ?? '',
+)
 const picked = ref('')
-const tab = computed(() => picked.value || (props.framing && !tables.value.some((table) => table.key === 'members') ? 'pieces' : first.value))
-watch(() => props.structure, () => (picked.value = ''))
+const tab = computed(
+  () =>
+    picked.value || (props.framing && !tables.value.some((table) => table.key === 'members') ? 'pieces' : first.value),
+)
+watch(
+  () => props.structure,
+  () => (picked.value = ''),
+)
 const open = ref(true)
 const now = computed(() => tables.value.find((table) => table.key === tab.value) ?? null)
 const own = computed(() => uiOf(props.kind?.key ?? '').tables?.[tab.value] ?? null)
 
-const document = refDebounced(computed(() => store.document), 180)
+const document = refDebounced(
+  computed(() => store.document),
+  180,
+)
 const offered = computed(() => !!now.value?.offers.length)
 const { data, error, isFetching } = useQuery({
   queryKey: computed(() => ['choices', props.structure, document.value]),
-  queryFn: async () => (await ask(api.POST('/api/reckon/choices', { body: { document: document.value!, structure: props.structure, selected: '' } }))).choices as Choice[],
+  queryFn: async () =>
+    (
+      await ask(
+        api.POST('/api/reckon/choices', {
+          body: { document: document.value!, structure: props.structure, selected: '' },
+        }),
+      )
+    ).choices as Choice[],
   enabled: computed(() => offered.value && !!document.value),
   placeholderData: (last) => last,
 })
 const of = (group: string) => (data.value ?? []).filter((choice) => choice.group === group)
-const { takeoff, fault: miscounted } = useTakeoff(computed(() => props.structure), computed(() => tab.value === 'pieces' || tab.value === 'cut plan'))
+const { takeoff, fault: miscounted } = useTakeoff(
+  computed(() => props.structure),
+  computed(() => tab.value === 'pieces' || tab.value === 'cut plan'),
+)
 const fault = computed(() => (offered.value && error.value ? error.value.message : miscounted.value))
 const counts = computed<Record<string, string>>(() => ({
-  members: String(props.sheet.members.length), marks: String(props.sheet.posts.length), holes: String(props.sheet.posts.length),
+  members: String(props.sheet.members.length),
+  marks: String(props.sheet.posts.length),
+  holes: String(props.sheet.posts.length),
   pieces: takeoff.value ? String(takeoff.value.pieces.reduce((sum, row) => sum + row.count, 0)) : '',
   cautions: String(props.sheet.cautions.length + props.sheet.conflicts.length),
 }))
@@ -49,7 +82,14 @@ function choose(key: string): void {
   picked.value = key
 }
 const tape = ref({ from_end: false, to: 'centre' as const, mirrored: false })
-const query = computed(() => new URLSearchParams({ from_end: String(tape.value.from_end), to: tape.value.to, mirrored: String(tape.value.mirrored) }))
+const query = computed(
+  () =>
+    new URLSearchParams({
+      from_end: String(tape.value.from_end),
+      to: tape.value.to,
+      mirrored: String(tape.value.mirrored),
+    }),
+)
 const file = (name: string) => `/api/jobs/${store.id}/files/${props.structure}/${name}`
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
@@ -64,9 +104,17 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     <div class="bar">
       <div class="tabs" role="tablist" aria-label="Tables">
         <button
-          v-for="table in tables" :id="'tab-' + table.key" :key="table.key" role="tab" :aria-selected="open && tab === table.key" aria-controls="panel" class="tab"
+          v-for="table in tables"
+          :id="'tab-' + table.key"
+          :key="table.key"
+          role="tab"
+          :aria-selected="open && tab === table.key"
+          aria-controls="panel"
+          class="tab"
           @click="choose(table.key)"
-        >{{ table.says }} <span class="quiet">{{ counts[table.key] }}</span></button>
+        >
+          {{ table.says }} <span class="quiet">{{ counts[table.key] }}</span>
+        </button>
       </div>
       <a class="file" :href="`${file('sheets.pdf')}?${query}`" target="_blank">Site sheets</a>
       <a class="file" :href="file('working.pdf')" target="_blank">The working</a>
@@ -78,19 +126,55 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <template v-for="group in now.offers" :key="group.group">
           <p v-if="group.beside" class="ways small">
             <button
-              v-for="way in of(group.group)" :key="way.says" class="plain small" :class="{ on: way.chosen }" :aria-pressed="way.chosen" @click="emit('take', way)"
-            >{{ way.says }}, {{ way.whole }}{{ way.price_change ? `, ${way.price_change > 0 ? '+' : '−'}${Math.abs(way.price_change).toFixed(0)}` : '' }}</button>
+              v-for="way in of(group.group)"
+              :key="way.says"
+              class="plain small"
+              :class="{ on: way.chosen }"
+              :aria-pressed="way.chosen"
+              @click="emit('take', way)"
+            >
+              {{ way.says }}, {{ way.whole
+              }}{{
+                way.price_change ? `, ${way.price_change > 0 ? '+' : '−'}${Math.abs(way.price_change).toFixed(0)}` : ''
+              }}
+            </button>
           </p>
           <section v-else>
             <h3 v-if="group.title">{{ group.title }}</h3>
-            <ChoiceTable :choices="of(group.group)" :busy="isFetching" :what="group.what" :whole="sheet.called" @preview="emit('preview', $event)" @take="emit('take', $event)" />
+            <ChoiceTable
+              :choices="of(group.group)"
+              :busy="isFetching"
+              :what="group.what"
+              :whole="sheet.called"
+              @preview="emit('preview', $event)"
+              @take="emit('take', $event)"
+            />
           </section>
         </template>
       </div>
-      <MembersTable v-else-if="tab === 'members'" :members="sheet.members" :selected="selected" @select="emit('select', $event)" />
-      <MarksTable v-else-if="tab === 'marks'" v-model="tape" :structure="structure" :selected="selected" :file="`${file('marks.csv')}?${query}`" @select="emit('select', $event)" />
+      <MembersTable
+        v-else-if="tab === 'members'"
+        :members="sheet.members"
+        :selected="selected"
+        @select="emit('select', $event)"
+      />
+      <MarksTable
+        v-else-if="tab === 'marks'"
+        v-model="tape"
+        :structure="structure"
+        :selected="selected"
+        :file="`${file('marks.csv')}?${query}`"
+        @select="emit('select', $event)"
+      />
       <HolesTable v-else-if="tab === 'holes'" :sheet="sheet" :selected="selected" @select="emit('select', $event)" />
-      <PiecesTable v-else-if="tab === 'pieces'" :pieces="takeoff?.pieces ?? null" :selected="selected" :tape="store.tape" :file="file('pieces.csv')" @select="emit('select', $event)" />
+      <PiecesTable
+        v-else-if="tab === 'pieces'"
+        :pieces="takeoff?.pieces ?? null"
+        :selected="selected"
+        :tape="store.tape"
+        :file="file('pieces.csv')"
+        @select="emit('select', $event)"
+      />
       <template v-else-if="tab === 'cut plan'">
         <CutPlanTable v-if="takeoff" :cuts="takeoff.cuts" :tape="store.tape" />
         <p v-else class="quiet">Planning the cuts.</p>
@@ -101,6 +185,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
-.side h3 { margin: 8px 0 2px; font-size: 13px; }
-.ways { display: flex; flex-wrap: wrap; gap: 6px; margin: 6px 0; }
+.side h3 {
+  margin: 8px 0 2px;
+  font-size: 13px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin: 6px 0;
+}
 </style>

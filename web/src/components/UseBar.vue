@@ -19,12 +19,38 @@ const state = computed(() => props.verdict.split(' ')[0])
 </template>
 
 <style scoped>
-.bar { display: block; width: 100%; height: 10px; }
-.rail-bed { fill: color-mix(in srgb, var(--line) 55%, transparent); }
-.fill { fill: var(--pass); }
-.at .fill, .advice .fill { fill: var(--spare); }
-.fails .fill { fill: var(--fail); }
-.practice .fill { fill: none; stroke: var(--practice); stroke-dasharray: 3 2; vector-effect: non-scaling-stroke; }
-.not .rail-bed { fill: none; stroke: var(--line); vector-effect: non-scaling-stroke; }
-.notch { stroke: var(--ink); stroke-width: 2; vector-effect: non-scaling-stroke; }
+.bar {
+  display: block;
+  width: 100%;
+  height: 10px;
+}
+.rail-bed {
+  fill: color-mix(in srgb, var(--line) 55%, transparent);
+}
+.fill {
+  fill: var(--pass);
+}
+.at .fill,
+.advice .fill {
+  fill: var(--spare);
+}
+.fails .fill {
+  fill: var(--fail);
+}
+.practice .fill {
+  fill: none;
+  stroke: var(--practice);
+  stroke-dasharray: 3 2;
+  vector-effect: non-scaling-stroke;
+}
+.not .rail-bed {
+  fill: none;
+  stroke: var(--line);
+  vector-effect: non-scaling-stroke;
+}
+.notch {
+  stroke: var(--ink);
+  stroke-width: 2;
+  vector-effect: non-scaling-stroke;
+}
 </style>

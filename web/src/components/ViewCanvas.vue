@@ -25,16 +25,40 @@ const { width, height } = useElementSize(box)
 const paper = computed(() => ({ width: width.value, height: height.value }))
 const at = ref<Viewport>(WHOLE)
 const trueScale = ref(false)
-watch(() => props.sheet.id, () => (at.value = WHOLE))
+watch(
+  () => props.sheet.id,
+  () => (at.value = WHOLE),
+)
 
-const views = computed(() => props.sheet.views.map((view) => ({ ...view, shapes: view.shapes.filter((shape) => !props.hidden.includes(shape.layer)) })) as View[])
+const views = computed(
+  () =>
+    props.sheet.views.map((view) => ({
+      ...view,
+      shapes: view.shapes.filter((shape) => !props.hidden.includes(shape.layer)),
+    })) as View[],
+)
 const above = computed(() => views.value.find((view) => view.how === 'above straight') ?? null)
 const side = computed(() => views.value.find((view) => view.how === 'side straight') ?? null)
 const grid = computed(() => (above.value && side.value ? [] : views.value.filter((view) => view.layout === 'grid')))
 /** While something is held the scale stays, so that the paper does not move under the finger. */
 const kept = ref<{ line_m: number; box: number[] } | null>(null)
-const line = computed(() => (above.value && side.value ? lineLayout(above.value, side.value, kept.value?.line_m ?? props.sheet.line_m, paper.value, at.value, trueScale.value) : null))
-const laid = computed(() => (grid.value.length ? gridLayout(grid.value, kept.value?.box ?? [...grid.value[0]!.bounds], paper.value, at.value) : null))
+const line = computed(() =>
+  above.value && side.value
+    ? lineLayout(
+        above.value,
+        side.value,
+        kept.value?.line_m ?? props.sheet.line_m,
+        paper.value,
+        at.value,
+        trueScale.value,
+      )
+    : null,
+)
+const laid = computed(() =>
+  grid.value.length
+    ? gridLayout(grid.value, kept.value?.box ?? [...grid.value[0]!.bounds], paper.value, at.value)
+    : null,
+)
 const panes = computed<Pane[]>(() => (line.value ? [line.value.above, line.value.side] : (laid.value?.panes ?? [])))
 const main = computed(() => panes.value[0] ?? null)
 const wide = computed(() => line.value?.wide ?? width.value)
@@ -43,13 +67,17 @@ const Y = (y: number) => main.value!.y0 + y * main.value!.sy
 
 const axisOf = (handle: Handle) => (handle.axis === 'y' ? 'y' : 'x')
 const { held, take, drag, drop, cancel } = usePull({
-  svg, tape: () => props.tape,
-  along: (handle, x, y) => (axisOf(handle) === 'x' ? (x - main.value!.x0) / main.value!.sx : (y - main.value!.y0) / main.value!.sy),
+  svg,
+  tape: () => props.tape,
+  along: (handle, x, y) =>
+    axisOf(handle) === 'x' ? (x - main.value!.x0) / main.value!.sx : (y - main.value!.y0) / main.value!.sy,
   most: (handle) => (handle.axis === 'line' ? props.sheet.line_m + 30 : Infinity),
   least: (handle) => (handle.axis === 'line' ? 0 : -Infinity),
   start: () => (kept.value = { line_m: props.sheet.line_m, box: [...(grid.value[0]?.bounds ?? [])] }),
   end: () => (kept.value = null),
-  drag: (handle, to) => emit('drag', handle, to), drop: (handle, to) => emit('drop', handle, to), cancel: () => emit('cancel'),
+  drag: (handle, to) => emit('drag', handle, to),
+  drop: (handle, to) => emit('drop', handle, to),
+  cancel: () => emit('cancel'),
 })
 const handleOf = (id: string) => props.sheet.handles.find((item) => item.id === id) ?? null
 const grabs = computed(() => new Set(props.sheet.handles.map((handle) => handle.id)))
@@ -65,35 +93,66 @@ const holds = computed(() => {
   if (!view) return []
   return props.sheet.handles
     .map((handle) => {
-      const shapes = view.shapes.filter((shape) => (shape.about || shape.id) === handle.id && shape.layer !== 'hole' && shape.kind !== 'text')
+      const shapes = view.shapes.filter(
+        (shape) => (shape.about || shape.id) === handle.id && shape.layer !== 'hole' && shape.kind !== 'text',
+      )
       const xs = shapes.flatMap((shape) => shape.points.map((p) => p[0]))
       const ys = shapes.flatMap((shape) => shape.points.map((p) => -p[1]))
       const small = Math.max(...xs) - Math.min(...xs) < 0.4 && Math.max(...ys) - Math.min(...ys) < 0.4
       const pad = small ? 6 : 4
-      return { handle, small, ok: xs.length > 0, x: X(Math.min(...xs)) - pad, y: Y(Math.min(...ys)) - pad, w: (Math.max(...xs) - Math.min(...xs)) * laid.value!.scale + 2 * pad, h: (Math.max(...ys) - Math.min(...ys)) * laid.value!.scale + 2 * pad }
+      return {
+        handle,
+        small,
+        ok: xs.length > 0,
+        x: X(Math.min(...xs)) - pad,
+        y: Y(Math.min(...ys)) - pad,
+        w: (Math.max(...xs) - Math.min(...xs)) * laid.value!.scale + 2 * pad,
+        h: (Math.max(...ys) - Math.min(...ys)) * laid.value!.scale + 2 * pad,
+      }
     })
     .filter((item) => item.ok)
     .sort((a, b) => Number(a.small) - Number(b.small))
 })
-const edges = computed(() => (laid.value ? props.sheet.handles.filter((handle) => !holds.value.some((item) => item.handle.id === handle.id)) : []))
+const edges = computed(() =>
+  laid.value ? props.sheet.handles.filter((handle) => !holds.value.some((item) => item.handle.id === handle.id)) : [],
+)
 const ring = computed(() => laid.value?.panes[0]?.view.shapes.find((shape) => shape.layer === 'outline')?.points ?? [])
-const far = computed(() => ({ x: Math.max(...ring.value.map((p) => p[0]), 1), y: -Math.min(...ring.value.map((p) => p[1]), -1) }))
+const far = computed(() => ({
+  x: Math.max(...ring.value.map((p) => p[0]), 1),
+  y: -Math.min(...ring.value.map((p) => p[1]), -1),
+}))
 const imperial = computed(() => props.tape.system === 'imperial')
-const rules = computed(() => (laid.value && grid.value[0]?.how === 'above' ? { x: divisions(far.value.x, laid.value.scale, imperial.value), y: divisions(far.value.y, laid.value.scale, imperial.value) } : null))
-const ruleBottom = computed(() => (laid.value?.split.beside || !laid.value ? height.value : Math.min(height.value, laid.value.split.at)))
+const rules = computed(() =>
+  laid.value && grid.value[0]?.how === 'above'
+    ? {
+        x: divisions(far.value.x, laid.value.scale, imperial.value),
+        y: divisions(far.value.y, laid.value.scale, imperial.value),
+      }
+    : null,
+)
+const ruleBottom = computed(() =>
+  laid.value?.split.beside || !laid.value ? height.value : Math.min(height.value, laid.value.split.at),
+)
 
 /** Along a line: the post or bay that is picked, with its lengths, and the posts' numbers over their heads. */
 const post = computed(() => props.sheet.posts.find((item) => item.id === props.selected) ?? null)
 const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
 const beside = computed(() => (post.value && X(post.value.station_m) > wide.value - 84 ? -28 : 20))
 const numbers = computed(() =>
-  !line.value ? [] : place(
-    props.sheet.posts.map((item) => ({
-      id: item.id, x: X(item.station_m), y: line.value!.side.y0 - (item.ground_m + item.cut_height_m) * line.value!.side.sy - 7,
-      text: String(item.number), size: 12, anchor: 'middle' as const, weight: item.id === props.selected ? 9 : 1,
-    })),
-    0,
-  ),
+  !line.value
+    ? []
+    : place(
+        props.sheet.posts.map((item) => ({
+          id: item.id,
+          x: X(item.station_m),
+          y: line.value!.side.y0 - (item.ground_m + item.cut_height_m) * line.value!.side.sy - 7,
+          text: String(item.number),
+          size: 12,
+          anchor: 'middle' as const,
+          weight: item.id === props.selected ? 9 : 1,
+        })),
+        0,
+      ),
 )
 const hover = ref<number | null>(null)
 function point(event: PointerEvent): void {
@@ -103,7 +162,11 @@ function point(event: PointerEvent): void {
     hover.value = station >= 0 && station <= props.sheet.line_m ? station : null
   }
   if (panning.value) {
-    at.value = { ...at.value, dx: panning.value.dx + event.clientX - panning.value.x, dy: panning.value.dy + event.clientY - panning.value.y }
+    at.value = {
+      ...at.value,
+      dx: panning.value.dx + event.clientX - panning.value.x,
+      dy: panning.value.dy + event.clientY - panning.value.y,
+    }
     return
   }
   drag(event)
@@ -135,7 +198,8 @@ function fit(): void {
 useEventListener('keydown', (event: KeyboardEvent) => {
   if (event.key === 'Escape' && held.value) cancel()
   const where = event.target as HTMLElement
-  if (where.matches('input, textarea, select') || where.closest('[role=dialog]') || event.ctrlKey || event.metaKey) return
+  if (where.matches('input, textarea, select') || where.closest('[role=dialog]') || event.ctrlKey || event.metaKey)
+    return
   if (event.key.toLowerCase() === 't' && line.value) trueScale.value = !trueScale.value
   else if (event.key === '+' || event.key === '=') zoom(1.4)
   else if (event.key === '-') zoom(1 / 1.4)
@@ -156,88 +220,332 @@ function reread(value: number | null): void {
 <template>
   <div ref="box" class="canvas" :class="{ scrolls: wide > width }">
     <svg
-      v-if="width > 50 && main" ref="svg" :width="wide" :height="height" class="paper" role="group" :class="{ free: laid && at.zoom > 1 }"
-      :aria-label="line ? 'Plan, tape and elevation on one scale' : `${panes.map((pane) => pane.view.title).join(' and ')}, on one scale`"
-      @pointerdown="pan" @pointermove="point" @pointerup="release" @pointercancel="release" @pointerleave="hover = null" @wheel="wheel"
+      v-if="width > 50 && main"
+      ref="svg"
+      :width="wide"
+      :height="height"
+      class="paper"
+      role="group"
+      :class="{ free: laid && at.zoom > 1 }"
+      :aria-label="
+        line
+          ? 'Plan, tape and elevation on one scale'
+          : `${panes.map((pane) => pane.view.title).join(' and ')}, on one scale`
+      "
+      @pointerdown="pan"
+      @pointermove="point"
+      @pointerup="release"
+      @pointercancel="release"
+      @pointerleave="hover = null"
+      @wheel="wheel"
     >
       <g v-for="pane in panes" :key="pane.view.name">
-        <ViewShapes :view="pane.view" :sx="pane.sx" :sy="pane.sy" :x0="pane.x0" :y0="pane.y0" :selected="selected" :grabs="grabs" @grab="grab" @pick="emit('select', $event)" />
-        <text v-if="pane.title" :x="pane.title[0]" :y="pane.title[1]" class="title">{{ pane.view.title.split(',')[0] }} <tspan class="soft">{{ [...pane.view.title.split(', ').slice(1), pane.note].join('; ') }}</tspan></text>
+        <ViewShapes
+          :view="pane.view"
+          :sx="pane.sx"
+          :sy="pane.sy"
+          :x0="pane.x0"
+          :y0="pane.y0"
+          :selected="selected"
+          :grabs="grabs"
+          @grab="grab"
+          @pick="emit('select', $event)"
+        />
+        <text v-if="pane.title" :x="pane.title[0]" :y="pane.title[1]" class="title">
+          {{ pane.view.title.split(',')[0] }}
+          <tspan class="soft">{{ [...pane.view.title.split(', ').slice(1), pane.note].join('; ') }}</tspan>
+        </text>
       </g>
       <template v-if="line">
-        <g v-if="held" class="barred"><rect v-for="([a, b], i) in held.handle.blocked_m" :key="i" :x="X(a)" :y="24" :width="Math.max(1, (b - a) * line.above.sx)" :height="height - 24" /></g>
-        <LineTape :sheet="sheet" :tape="tape" :selected="selected" :top="line.tapeTop" :wide="wide" :x0="line.pad" :sx="line.above.sx" :at="held ? held.at : hover" @select="emit('select', $event)" />
-        <text v-for="label in numbers" :key="'n' + label.id" :x="label.x" :y="label.y" text-anchor="middle" class="number" :class="{ on: label.id === selected }">{{ label.text }}</text>
+        <g v-if="held" class="barred">
+          <rect
+            v-for="([a, b], i) in held.handle.blocked_m"
+            :key="i"
+            :x="X(a)"
+            :y="24"
+            :width="Math.max(1, (b - a) * line.above.sx)"
+            :height="height - 24"
+          />
+        </g>
+        <LineTape
+          :sheet="sheet"
+          :tape="tape"
+          :selected="selected"
+          :top="line.tapeTop"
+          :wide="wide"
+          :x0="line.pad"
+          :sx="line.above.sx"
+          :at="held ? held.at : hover"
+          @select="emit('select', $event)"
+        />
+        <text
+          v-for="label in numbers"
+          :key="'n' + label.id"
+          :x="label.x"
+          :y="label.y"
+          text-anchor="middle"
+          class="number"
+          :class="{ on: label.id === selected }"
+        >
+          {{ label.text }}
+        </text>
         <g v-if="bay" class="dimension">
-          <path :d="`M${X(bay.from_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.to_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.from_m)} ${line.sideTop + 44}H${X(bay.to_m)}`" />
-          <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="line.sideTop + 38" text-anchor="middle">{{ bay.width }}</text>
+          <path
+            :d="`M${X(bay.from_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.to_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.from_m)} ${line.sideTop + 44}H${X(bay.to_m)}`"
+          />
+          <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="line.sideTop + 38" text-anchor="middle">
+            {{ bay.width }}
+          </text>
         </g>
         <g v-if="post" class="dimension">
-          <path :d="`M${X(post.station_m) + beside} ${line.side.y0 - post.ground_m * line.side.sy}h8m-4 0v${post.hole_m * line.side.sy}m-4 0h8`" />
-          <text :x="X(post.station_m) + beside + (beside < 0 ? -4 : 10)" :text-anchor="beside < 0 ? 'end' : 'start'" :y="line.side.y0 - (post.ground_m - post.hole_m / 2) * line.side.sy + 4">{{ post.hole }}</text>
+          <path
+            :d="`M${X(post.station_m) + beside} ${line.side.y0 - post.ground_m * line.side.sy}h8m-4 0v${post.hole_m * line.side.sy}m-4 0h8`"
+          />
+          <text
+            :x="X(post.station_m) + beside + (beside < 0 ? -4 : 10)"
+            :text-anchor="beside < 0 ? 'end' : 'start'"
+            :y="line.side.y0 - (post.ground_m - post.hole_m / 2) * line.side.sy + 4"
+          >
+            {{ post.hole }}
+          </text>
         </g>
       </template>
       <template v-else-if="laid">
         <g v-if="rules" class="ticks">
-          <rect x="0" y="0" :width="width" :height="RULE" class="tape" /><rect x="0" y="0" :width="RULE + 8" :height="ruleBottom" class="tape" />
-          <template v-for="tick in rules.x" :key="'x' + tick.at"><path :d="`M${X(tick.at)} ${RULE}v${tick.long ? -12 : -6}`" /><text v-if="tick.long" :x="X(tick.at) + 3" y="16">{{ tick.label }}</text></template>
-          <template v-for="tick in rules.y" :key="'y' + tick.at"><path :d="`M${RULE + 8} ${Y(tick.at)}h${tick.long ? -12 : -6}`" /><text v-if="tick.long" x="4" :y="Y(tick.at) + 4">{{ tick.label }}</text></template>
+          <rect x="0" y="0" :width="width" :height="RULE" class="tape" />
+          <rect x="0" y="0" :width="RULE + 8" :height="ruleBottom" class="tape" />
+          <template v-for="tick in rules.x" :key="'x' + tick.at">
+            <path :d="`M${X(tick.at)} ${RULE}v${tick.long ? -12 : -6}`" />
+            <text v-if="tick.long" :x="X(tick.at) + 3" y="16">{{ tick.label }}</text>
+          </template>
+          <template v-for="tick in rules.y" :key="'y' + tick.at">
+            <path :d="`M${RULE + 8} ${Y(tick.at)}h${tick.long ? -12 : -6}`" />
+            <text v-if="tick.long" x="4" :y="Y(tick.at) + 4">{{ tick.label }}</text>
+          </template>
         </g>
         <g class="edges">
           <rect
-            v-for="edge in edges" :key="edge.id" :class="axisOf(edge)" :x="axisOf(edge) === 'x' ? X(edge.station_m) - 5 : X(0)" :y="axisOf(edge) === 'x' ? Y(0) : Y(edge.station_m) - 5"
-            :width="axisOf(edge) === 'x' ? 10 : far.x * laid.scale" :height="axisOf(edge) === 'x' ? far.y * laid.scale : 10" @pointerdown="take(edge, $event)"
-          ><title>pull to resize</title></rect>
+            v-for="edge in edges"
+            :key="edge.id"
+            :class="axisOf(edge)"
+            :x="axisOf(edge) === 'x' ? X(edge.station_m) - 5 : X(0)"
+            :y="axisOf(edge) === 'x' ? Y(0) : Y(edge.station_m) - 5"
+            :width="axisOf(edge) === 'x' ? 10 : far.x * laid.scale"
+            :height="axisOf(edge) === 'x' ? far.y * laid.scale : 10"
+            @pointerdown="take(edge, $event)"
+          >
+            <title>pull to resize</title>
+          </rect>
         </g>
         <g class="holds">
-          <rect v-for="item in holds" :key="item.handle.id" :x="item.x" :y="item.y" :width="item.w" :height="item.h" :class="axisOf(item.handle)" :data-hold="item.handle.id" @pointerdown="grab(item.handle.id, $event)"><title>pull it {{ axisOf(item.handle) === 'x' ? 'along' : 'in or out' }}</title></rect>
+          <rect
+            v-for="item in holds"
+            :key="item.handle.id"
+            :x="item.x"
+            :y="item.y"
+            :width="item.w"
+            :height="item.h"
+            :class="axisOf(item.handle)"
+            :data-hold="item.handle.id"
+            @pointerdown="grab(item.handle.id, $event)"
+          >
+            <title>pull it {{ axisOf(item.handle) === 'x' ? 'along' : 'in or out' }}</title>
+          </rect>
         </g>
         <g v-if="held" class="pointer">
-          <path :d="axisOf(held.handle) === 'x' ? `M${X(held.at)} ${RULE}V${ruleBottom}` : `M${RULE} ${Y(held.at)}H${width}`" />
-          <text :x="axisOf(held.handle) === 'x' ? X(held.at) + 5 : RULE + 14" :y="axisOf(held.handle) === 'x' ? RULE + 16 : Y(held.at) - 5">{{ showDistance(held.at, tape) }}</text>
+          <path
+            :d="
+              axisOf(held.handle) === 'x' ? `M${X(held.at)} ${RULE}V${ruleBottom}` : `M${RULE} ${Y(held.at)}H${width}`
+            "
+          />
+          <text
+            :x="axisOf(held.handle) === 'x' ? X(held.at) + 5 : RULE + 14"
+            :y="axisOf(held.handle) === 'x' ? RULE + 16 : Y(held.at) - 5"
+          >
+            {{ showDistance(held.at, tape) }}
+          </text>
         </g>
-        <path v-if="at.zoom === 1 && panes.length > 1" :d="laid.split.beside ? `M${laid.split.at} ${RULE}V${height}` : `M0 ${laid.split.at}H${width}`" class="split" />
+        <path
+          v-if="at.zoom === 1 && panes.length > 1"
+          :d="laid.split.beside ? `M${laid.split.at} ${RULE}V${height}` : `M0 ${laid.split.at}H${width}`"
+          class="split"
+        />
       </template>
     </svg>
-    <div v-if="line && post && handleOf(post.id) && !held" class="over" :style="{ left: `${Math.min(Math.max(X(post.station_m) - 52, 4), wide - 112)}px`, top: `${line.tapeTop + 24}px` }">
-      <LengthField :model-value="post.station_m" :tape="tape" :label="`Post ${post.number} stands at`" hide-label @update:model-value="reread" />
+    <div
+      v-if="line && post && handleOf(post.id) && !held"
+      class="over"
+      :style="{ left: `${Math.min(Math.max(X(post.station_m) - 52, 4), wide - 112)}px`, top: `${line.tapeTop + 24}px` }"
+    >
+      <LengthField
+        :model-value="post.station_m"
+        :tape="tape"
+        :label="`Post ${post.number} stands at`"
+        hide-label
+        @update:model-value="reread"
+      />
     </div>
     <div class="scale no-print" role="group" aria-label="Scale">
-      <button class="plain small" :class="{ on: at.zoom === 1 && !trueScale }" :aria-pressed="at.zoom === 1 && !trueScale" @click="fit">{{ line ? 'Whole line' : 'Whole' }}</button>
-      <button v-if="line" class="plain small" :class="{ on: trueScale }" :aria-pressed="trueScale" @click="trueScale = true">True scale</button>
+      <button
+        class="plain small"
+        :class="{ on: at.zoom === 1 && !trueScale }"
+        :aria-pressed="at.zoom === 1 && !trueScale"
+        @click="fit"
+      >
+        {{ line ? 'Whole line' : 'Whole' }}
+      </button>
+      <button
+        v-if="line"
+        class="plain small"
+        :class="{ on: trueScale }"
+        :aria-pressed="trueScale"
+        @click="trueScale = true"
+      >
+        True scale
+      </button>
       <button class="plain small" aria-label="Draw it larger" @click="zoom(1.4)">+</button>
-      <button class="plain small" aria-label="Draw it smaller" :disabled="at.zoom === 1" @click="zoom(1 / 1.4)">−</button>
+      <button class="plain small" aria-label="Draw it smaller" :disabled="at.zoom === 1" @click="zoom(1 / 1.4)">
+        −
+      </button>
     </div>
     <p v-if="held" class="visually-hidden" role="status">{{ showLength(held.at, tape) }}</p>
   </div>
 </template>
 
 <style scoped>
-.canvas { position: relative; flex: 1; min-height: 0; overflow: hidden; background: var(--ground); }
-.canvas.scrolls { overflow-x: auto; }
-.paper { display: block; user-select: none; }
-.paper.free { cursor: grab; touch-action: none; }
-.title { font-size: 13px; font-weight: 600; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; }
-.soft { font-weight: 400; fill: var(--ink-2); font-size: 12px; }
-.tape { fill: var(--tape); }
-.ticks path { stroke: var(--ink); }
-.ticks text { font-size: 12px; fill: var(--ink-2); }
-.number { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; }
-.number.on { font-weight: 600; fill: var(--chalk); }
-.dimension path { stroke: var(--chalk); fill: none; stroke-width: 1.5; }
-.dimension text { font-size: 13px; font-weight: 600; fill: var(--chalk); paint-order: stroke; stroke: var(--paper); stroke-width: 5px; }
-.pointer path { stroke: var(--chalk); stroke-dasharray: 4 3; }
-.pointer text { font-size: 13px; font-weight: 600; fill: var(--chalk); paint-order: stroke; stroke: var(--paper); stroke-width: 4px; }
-.barred rect { fill: url(#over); opacity: 0.35; }
-.split { stroke: var(--line); stroke-width: 1.5; }
-.edges rect, .holds rect { fill: transparent; touch-action: none; }
-.holds rect:hover { fill: var(--chalk); opacity: 0.22; }
-.edges rect:hover { fill: var(--chalk); opacity: 0.25; }
-.holds .x, .edges .x { cursor: ew-resize; }
-.holds .y, .edges .y { cursor: ns-resize; }
-.over { position: absolute; width: 104px; }
-.over :deep(.box) { text-align: center; border-color: var(--chalk); color: var(--chalk); padding: 2px 4px; }
-.over :deep(.fault) { background: var(--paper); border: 1px solid var(--fail); padding: 4px 6px; width: 220px; }
-.scale { position: sticky; left: 0; bottom: 8px; display: flex; width: max-content; margin: -40px 0 0 12px; }
-.scale .plain { border-radius: 0; margin-left: -1px; min-width: 28px; }
+.canvas {
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow: hidden;
+  background: var(--ground);
+}
+.canvas.scrolls {
+  overflow-x: auto;
+}
+.paper {
+  display: block;
+  user-select: none;
+}
+.paper.free {
+  cursor: grab;
+  touch-action: none;
+}
+.title {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+}
+.soft {
+  font-weight: 400;
+  fill: var(--ink-2);
+  font-size: 12px;
+}
+.tape {
+  fill: var(--tape);
+}
+.ticks path {
+  stroke: var(--ink);
+}
+.ticks text {
+  font-size: 12px;
+  fill: var(--ink-2);
+}
+.number {
+  font-size: 12px;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+}
+.number.on {
+  font-weight: 600;
+  fill: var(--chalk);
+}
+.dimension path {
+  stroke: var(--chalk);
+  fill: none;
+  stroke-width: 1.5;
+}
+.dimension text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--chalk);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 5px;
+}
+.pointer path {
+  stroke: var(--chalk);
+  stroke-dasharray: 4 3;
+}
+.pointer text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--chalk);
+  paint-order: stroke;
+  stroke: var(--paper);
+  stroke-width: 4px;
+}
+.barred rect {
+  fill: url(#over);
+  opacity: 0.35;
+}
+.split {
+  stroke: var(--line);
+  stroke-width: 1.5;
+}
+.edges rect,
+.holds rect {
+  fill: transparent;
+  touch-action: none;
+}
+.holds rect:hover {
+  fill: var(--chalk);
+  opacity: 0.22;
+}
+.edges rect:hover {
+  fill: var(--chalk);
+  opacity: 0.25;
+}
+.holds .x,
+.edges .x {
+  cursor: ew-resize;
+}
+.holds .y,
+.edges .y {
+  cursor: ns-resize;
+}
+.over {
+  position: absolute;
+  width: 104px;
+}
+.over :deep(.box) {
+  text-align: center;
+  border-color: var(--chalk);
+  color: var(--chalk);
+  padding: 2px 4px;
+}
+.over :deep(.fault) {
+  background: var(--paper);
+  border: 1px solid var(--fail);
+  padding: 4px 6px;
+  width: 220px;
+}
+.scale {
+  position: sticky;
+  left: 0;
+  bottom: 8px;
+  display: flex;
+  width: max-content;
+  margin: -40px 0 0 12px;
+}
+.scale .plain {
+  border-radius: 0;
+  margin-left: -1px;
+  min-width: 28px;
+}
 </style>

@@ -79,33 +79,105 @@ const labels = computed(() =>
   <g class="shapes">
     <template v-for="(shape, index) in drawn" :key="shape.id + shape.layer + index">
       <ellipse
-        v-if="!shape.d" :cx="shape.cx" :cy="shape.cy" :rx="shape.rx" :ry="shape.ry" :class="['s', shape.layer]" :data-id="shape.id"
+        v-if="!shape.d"
+        :cx="shape.cx"
+        :cy="shape.cy"
+        :rx="shape.rx"
+        :ry="shape.ry"
+        :class="['s', shape.layer]"
+        :data-id="shape.id"
         @click="emit('pick', shape.about)"
       />
       <path
-        v-else :d="shape.d" :class="['s', shape.layer, { on: shape.about === selected || shape.id === selected, hover: shape.id === hover, grab: shape.grab }]"
+        v-else
+        :d="shape.d"
+        :class="[
+          's',
+          shape.layer,
+          { on: shape.about === selected || shape.id === selected, hover: shape.id === hover, grab: shape.grab },
+        ]"
         :data-id="shape.id"
-        @pointerdown="shape.grab && emit('grab', shape.about, $event)" @click="emit('pick', shape.about)"
+        @pointerdown="shape.grab && emit('grab', shape.about, $event)"
+        @click="emit('pick', shape.about)"
       />
     </template>
     <text
-      v-for="(label, index) in labels" :key="'t' + index" :x="label.x" :y="label.y" :class="['t', label.layer]"
-      :text-anchor="label.anchor" :data-id="label.id"
-    >{{ label.text }}</text>
+      v-for="(label, index) in labels"
+      :key="'t' + index"
+      :x="label.x"
+      :y="label.y"
+      :class="['t', label.layer]"
+      :text-anchor="label.anchor"
+      :data-id="label.id"
+      >{{ label.text }}</text
+    >
   </g>
 </template>
 
 <style>
-.s { fill: none; stroke: var(--ink-2); stroke-width: 1; vector-effect: non-scaling-stroke; }
-.s.on.post { fill: var(--flag); }
-.s.on.joist, .s.on.beam, .s.on.ledger, .s.on.rafter, .s.on.purlin, .s.on.hip { stroke: var(--chalk); stroke-width: 3; }
-.s.grab { cursor: ew-resize; touch-action: none; }
-.s.hover.post { stroke: var(--chalk); stroke-width: 3; }
-.s.on { stroke: var(--chalk); stroke-width: 1.4; }
-.s.on.post, .s.on.leaf, .s.on.zone { stroke: var(--ink); stroke-width: 3; stroke-dasharray: none; }
-.t { font-size: 12px; fill: var(--ink); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; stroke-linejoin: round; pointer-events: none; }
-.t.dimension, .t.level { fill: var(--chalk); font-weight: 600; }
-.t.post-number { font-weight: 600; fill: #fff; stroke: var(--post); stroke-width: 3px; }
-.t.post-place, .t.depth { font-size: 12px; }
-.t.zone-label { fill: var(--zone); font-weight: 600; }
+.s {
+  fill: none;
+  stroke: var(--ink-2);
+  stroke-width: 1;
+  vector-effect: non-scaling-stroke;
+}
+.s.on.post {
+  fill: var(--flag);
+}
+.s.on.joist,
+.s.on.beam,
+.s.on.ledger,
+.s.on.rafter,
+.s.on.purlin,
+.s.on.hip {
+  stroke: var(--chalk);
+  stroke-width: 3;
+}
+.s.grab {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.s.hover.post {
+  stroke: var(--chalk);
+  stroke-width: 3;
+}
+.s.on {
+  stroke: var(--chalk);
+  stroke-width: 1.4;
+}
+.s.on.post,
+.s.on.leaf,
+.s.on.zone {
+  stroke: var(--ink);
+  stroke-width: 3;
+  stroke-dasharray: none;
+}
+.t {
+  font-size: 12px;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+  stroke-linejoin: round;
+  pointer-events: none;
+}
+.t.dimension,
+.t.level {
+  fill: var(--chalk);
+  font-weight: 600;
+}
+.t.post-number {
+  font-weight: 600;
+  fill: #fff;
+  stroke: var(--post);
+  stroke-width: 3px;
+}
+.t.post-place,
+.t.depth {
+  font-size: 12px;
+}
+.t.zone-label {
+  fill: var(--zone);
+  font-weight: 600;
+}
 </style>

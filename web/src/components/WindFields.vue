@@ -32,10 +32,24 @@ const LIMITS: Record<Field, { least: number; most: number; size: number; says: s
 type Asked = { field: Field; id: string; label: string; says: string }
 const fields = computed<Asked[]>(() => [
   ...(asksPressure.value
-    ? [{ field: 'wind_pressure_pa' as const, id: 'wind-pressure', label: PRESSURE_SAYS[school.value]!, says: 'wind pressure' }]
+    ? [
+        {
+          field: 'wind_pressure_pa' as const,
+          id: 'wind-pressure',
+          label: PRESSURE_SAYS[school.value]!,
+          says: 'wind pressure',
+        },
+      ]
     : []),
   ...(school.value === 'uk'
-    ? [{ field: 'wind_return_years' as const, id: 'years', label: "Life it is built for, years (0: the map's 50)", says: 'years of life' }]
+    ? [
+        {
+          field: 'wind_return_years' as const,
+          id: 'years',
+          label: "Life it is built for, years (0: the map's 50)",
+          says: 'years of life',
+        },
+      ]
     : []),
   {
     field: 'crest_factor',
@@ -48,7 +62,11 @@ const shown = (field: Field) => String(Number((site.value[field] / LIMITS[field]
 function take(field: Field, says: string): void {
   const value = Number(typed.value[field] ?? shown(field))
   const { least, most, size, says: what } = LIMITS[field]
-  const good = Number.isFinite(value) && value >= least && value <= most && !(field === 'wind_return_years' && value > 0 && value < 2)
+  const good =
+    Number.isFinite(value) &&
+    value >= least &&
+    value <= most &&
+    !(field === 'wind_return_years' && value > 0 && value < 2)
   faults.value = { ...faults.value, [field]: good ? '' : `Write ${what}` }
   if (good) store.change((job) => void (job.site[field] = value * size), says)
 }
@@ -83,7 +101,12 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
       @option-select="pick($event.value)"
     >
       <template #option="{ option }">
-        <span>{{ option.name }} <span class="quiet small">snow {{ kPa(option.ground_snow_pa) }}, wind {{ kPa(option.wind_pressure_pa) }} kPa</span></span>
+        <span
+          >{{ option.name }}
+          <span class="quiet small"
+            >snow {{ kPa(option.ground_snow_pa) }}, wind {{ kPa(option.wind_pressure_pa) }} kPa</span
+          ></span
+        >
       </template>
     </AutoComplete>
     <PickField

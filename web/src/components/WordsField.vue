@@ -2,7 +2,10 @@
 import PlainField from '@/components/PlainField.vue'
 
 /** A few words. */
-withDefaults(defineProps<{ label: string; modelValue: string; longest?: number; path?: string }>(), { longest: 200, path: '' })
+withDefaults(defineProps<{ label: string; modelValue: string; longest?: number; path?: string }>(), {
+  longest: 200,
+  path: '',
+})
 const emit = defineEmits<{ 'update:modelValue': [value: string] }>()
 const read = (text: string) => (emit('update:modelValue', text), '')
 </script>

@@ -12,7 +12,16 @@ import { useReference } from '@/stores/reference'
 const props = defineProps<{ takeoff: Takeoff }>()
 const store = useJob()
 const reference = useReference()
-const items = computed(() => [...new Map(props.takeoff.cuts.map((cut) => [sized(cut.item).like, reference.reference?.items.find((item) => item.key === sized(cut.item).like)?.says ?? cut.says])).entries()].map(([value, says]) => ({ value, says })))
+const items = computed(() =>
+  [
+    ...new Map(
+      props.takeoff.cuts.map((cut) => [
+        sized(cut.item).like,
+        reference.reference?.items.find((item) => item.key === sized(cut.item).like)?.says ?? cut.says,
+      ]),
+    ).entries(),
+  ].map(([value, says]) => ({ value, says })),
+)
 const item = ref('')
 const chosen = computed(() => item.value || items.value[0]?.value || '')
 const length = ref<number | null>(null)
@@ -22,46 +31,116 @@ const says = (key: string) => items.value.find((row) => row.value === key)?.says
 function keep(): void {
   const at = length.value
   if (at === null) return
-  store.change((job) => {
-    job.yard.only = [...(job.yard.only ?? []).filter((row) => !(row.item === chosen.value && Math.abs(row.length_m - at) < 1e-4)), { item: chosen.value, length_m: at }]
-  }, `keep to one length of ${says(chosen.value)}`)
+  store.change(
+    (job) => {
+      job.yard.only = [
+        ...(job.yard.only ?? []).filter((row) => !(row.item === chosen.value && Math.abs(row.length_m - at) < 1e-4)),
+        { item: chosen.value, length_m: at },
+      ]
+    },
+    `keep to one length of ${says(chosen.value)}`,
+  )
 }
 function rack(): void {
   const at = length.value
   if (at === null || !(count.value >= 1)) return
-  store.change((job) => void (job.yard.rack = [...(job.yard.rack ?? []), { item: chosen.value, length_m: at, count: Math.round(count.value) }]), `${says(chosen.value)} in hand`)
+  store.change(
+    (job) =>
+      void (job.yard.rack = [
+        ...(job.yard.rack ?? []),
+        { item: chosen.value, length_m: at, count: Math.round(count.value) },
+      ]),
+    `${says(chosen.value)} in hand`,
+  )
 }
 function drop(list: 'only' | 'rack', index: number): void {
-  store.change((job) => {
-    if (list === 'only') job.yard.only = (job.yard.only ?? []).filter((_, k) => k !== index)
-    else job.yard.rack = (job.yard.rack ?? []).filter((_, k) => k !== index)
-  }, list === 'only' ? 'any length again' : 'took off the rack')
+  store.change(
+    (job) => {
+      if (list === 'only') job.yard.only = (job.yard.only ?? []).filter((_, k) => k !== index)
+      else job.yard.rack = (job.yard.rack ?? []).filter((_, k) => k !== index)
+    },
+    list === 'only' ? 'any length again' : 'took off the rack',
+  )
 }
 </script>
 
 <template>
   <section aria-label="What you have and keep to">
     <h2>What you have, and keep to</h2>
-    <ul v-if="takeoff.near?.length" class="near"><li v-for="text in takeoff.near" :key="text">{{ text }}.</li></ul>
+    <ul v-if="takeoff.near?.length" class="near">
+      <li v-for="text in takeoff.near" :key="text">{{ text }}.</li>
+    </ul>
     <div class="row">
       <PickField label="Timber" :model-value="chosen" :options="items" @update:model-value="item = String($event)" />
-      <LengthField label="Length" :model-value="length" :tape="store.tape" optional="as 8 ft" @update:model-value="length = $event" />
+      <LengthField
+        label="Length"
+        :model-value="length"
+        :tape="store.tape"
+        optional="as 8 ft"
+        @update:model-value="length = $event"
+      />
       <label>Sticks<input v-model.number="count" type="number" min="1" max="1000" inputmode="numeric" /></label>
     </div>
-    <p class="acts"><button class="plain small" :disabled="length === null" @click="keep">Buy this length only</button> <button class="plain small" :disabled="length === null" @click="rack">These are in hand</button></p>
+    <p class="acts">
+      <button class="plain small" :disabled="length === null" @click="keep">Buy this length only</button>
+      <button class="plain small" :disabled="length === null" @click="rack">These are in hand</button>
+    </p>
     <ul v-if="yard.only?.length || yard.rack?.length" class="kept">
-      <li v-for="(row, i) in yard.only" :key="'o' + i">{{ says(row.item) }}: {{ showLength(row.length_m, store.tape) }} only <button class="link small" :aria-label="`any length of ${says(row.item)}`" @click="drop('only', i)">any length again</button></li>
-      <li v-for="(row, i) in yard.rack" :key="'r' + i">{{ row.count }} × {{ says(row.item) }}, {{ showLength(row.length_m, store.tape) }}, in hand <button class="link small" :aria-label="`take ${says(row.item)} off the rack`" @click="drop('rack', i)">take off</button></li>
+      <li v-for="(row, i) in yard.only" :key="'o' + i">
+        {{ says(row.item) }}: {{ showLength(row.length_m, store.tape) }} only
+        <button class="link small" :aria-label="`any length of ${says(row.item)}`" @click="drop('only', i)">
+          any length again
+        </button>
+      </li>
+      <li v-for="(row, i) in yard.rack" :key="'r' + i">
+        {{ row.count }} × {{ says(row.item) }}, {{ showLength(row.length_m, store.tape) }}, in hand
+        <button class="link small" :aria-label="`take ${says(row.item)} off the rack`" @click="drop('rack', i)">
+          take off
+        </button>
+      </li>
     </ul>
   </section>
 </template>
 
 <style scoped>
-section { display: grid; gap: 8px; align-content: start; }
-.row { display: grid; grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) 80px; gap: 10px; align-items: end; }
-label { display: grid; gap: 2px; font-size: 12.5px; color: var(--ink-2); }
-input { padding: 5px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font-weight: 600; font-size: 14px; min-width: 0; }
-.near { margin: 0; padding: 6px 12px 6px 28px; background: var(--ground-2); border-left: 3px solid var(--flag); }
-.kept { margin: 0; padding-left: 18px; }
-.acts { margin: 0; }
+section {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) 80px;
+  gap: 10px;
+  align-items: end;
+}
+label {
+  display: grid;
+  gap: 2px;
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+input {
+  padding: 5px 7px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 600;
+  font-size: 14px;
+  min-width: 0;
+}
+.near {
+  margin: 0;
+  padding: 6px 12px 6px 28px;
+  background: var(--ground-2);
+  border-left: 3px solid var(--flag);
+}
+.kept {
+  margin: 0;
+  padding-left: 18px;
+}
+.acts {
+  margin: 0;
+}
 </style>

@@ -9,7 +9,8 @@ export function useOffers(specOf: (job: Job) => object) {
     const at = specOf(job) as Record<string, unknown>
     for (const [field, value] of offer.change as unknown as [string, unknown][]) at[field] = value
   }
-  const preview = (offer: Option | Choice | Start | null) => store.preview(offer && offer.change.length ? change(offer) : null)
+  const preview = (offer: Option | Choice | Start | null) =>
+    store.preview(offer && offer.change.length ? change(offer) : null)
   function take(offer: Option | Choice | Start): void {
     store.preview(null)
     if (offer.change.length) store.change(change(offer), offer.says)

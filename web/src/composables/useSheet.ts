@@ -12,7 +12,12 @@ export interface Moving {
  * The sheet of one structure, asked again whenever the document or the selection changes. One question is on its way
  * at a time and only the newest waits, so that a drag never queues up.
  */
-export function useSheet(document: Ref<Job | null>, structure: Ref<string>, selected: Ref<string>, moving: Ref<Moving | null>) {
+export function useSheet(
+  document: Ref<Job | null>,
+  structure: Ref<string>,
+  selected: Ref<string>,
+  moving: Ref<Moving | null>,
+) {
   const sheet = shallowRef<Sheet | null>(null)
   const problems = ref<Problem[]>([])
   const failed = ref('')
@@ -40,7 +45,10 @@ export function useSheet(document: Ref<Job | null>, structure: Ref<string>, sele
         failed.value = ''
       } catch (error) {
         const refused = error as Refused
-        problems.value = (refused.problems ?? []).map((item) => ({ ...item, field: item.field.replace(/^document\//, '') }))
+        problems.value = (refused.problems ?? []).map((item) => ({
+          ...item,
+          field: item.field.replace(/^document\//, ''),
+        }))
         failed.value = problems.value.length ? '' : (refused.title ?? 'The reckoning did not answer')
       }
       asked.value++

@@ -20,10 +20,17 @@ export function useSite(job: string, structure: string) {
     try {
       await ask(api.GET('/api/session'))
       const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
-      const found = await ask(api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } })) as Sheet
+      const found = (await ask(
+        api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } }),
+      )) as Sheet
       document.value = state.document
       sheet.value = found
-      keepSheet(job, structure, { job: state.document, revision: state.revision, sheet: found, at: new Date().toISOString() })
+      keepSheet(job, structure, {
+        job: state.document,
+        revision: state.revision,
+        sheet: found,
+        at: new Date().toISOString(),
+      })
       signal.value = true
       fault.value = ''
     } catch (error) {
@@ -45,7 +52,9 @@ export function useSite(job: string, structure: string) {
     if (!queue.value.length) return
     const batch = queue.value.slice(0, 100)
     try {
-      await ask(api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } }, body: { readings: batch } }))
+      await ask(
+        api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } }, body: { readings: batch } }),
+      )
       const sent = new Set(batch.map((item) => item.id))
       queue.value = queued(job).filter((item) => !sent.has(item.id))
       keepQueue(job, queue.value)
@@ -59,7 +68,14 @@ export function useSite(job: string, structure: string) {
   /** Keeps a reading here first, then sends it. */
   function say(about: string, what: ReadingBody['what'], value_m: number | null, done = false, note = ''): void {
     const reading: ReadingBody = {
-      id: uuid(), about, what, value_m, done, note, device: deviceName(), measured_at: new Date().toISOString(),
+      id: uuid(),
+      about,
+      what,
+      value_m,
+      done,
+      note,
+      device: deviceName(),
+      measured_at: new Date().toISOString(),
     }
     queue.value = [...queued(job), reading]
     keepQueue(job, queue.value)
@@ -70,18 +86,27 @@ export function useSite(job: string, structure: string) {
   /** Asks the plan to go round what a hole met; answers in a sentence what came of it. */
   async function goRound(post: string, what: string, half_width_m: number): Promise<string> {
     await send()
-    if (queue.value.length) return 'Kept here. No signal: the rest is solved again from the desk, or say it once more when there is.'
+    if (queue.value.length)
+      return 'Kept here. No signal: the rest is solved again from the desk, or say it once more when there is.'
     try {
-      await ask(api.POST('/api/jobs/{job_id}/found', { params: { path: { job_id: job } }, body: { structure, post, what: what.slice(0, 60), half_width_m } }))
+      await ask(
+        api.POST('/api/jobs/{job_id}/found', {
+          params: { path: { job_id: job } },
+          body: { structure, post, what: what.slice(0, 60), half_width_m },
+        }),
+      )
       await fetchPlan()
       const clash = sheet.value?.conflicts[0]
-      return clash ? `Kept, but it does not go: ${clash}` : 'The rest is solved again: posts that are set stay, no hole meets a band.'
+      return clash
+        ? `Kept, but it does not go: ${clash}`
+        : 'The rest is solved again: posts that are set stay, no hole meets a band.'
     } catch (error) {
       hear(error)
       return (error as Refused).message
     }
   }
-  const last = (about: string, what: string) => [...mine.value].reverse().find((item) => item.about === about && item.what === what) ?? null
+  const last = (about: string, what: string) =>
+    [...mine.value].reverse().find((item) => item.about === about && item.what === what) ?? null
   const waiting = computed(() => queue.value.length)
 
   onMounted(() => {
@@ -94,7 +119,19 @@ export function useSite(job: string, structure: string) {
     void send()
   })
   const timer = setInterval(() => void (queue.value.length && send()), 8000)
-  return { document, sheet, signal, online, fault, waiting, say, last, fetchPlan, goRound, stop: () => clearInterval(timer) }
+  return {
+    document,
+    sheet,
+    signal,
+    online,
+    fault,
+    waiting,
+    say,
+    last,
+    fetchPlan,
+    goRound,
+    stop: () => clearInterval(timer),
+  }
 }
 
 /** Made here so that it works on plain http too, where the browser's own is withheld. */

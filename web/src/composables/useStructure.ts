@@ -14,7 +14,9 @@ export function useStructure(structure: Ref<string>) {
 
   /** Takes over what the server changed, field by field: what was typed meanwhile into another field stays. */
   function takeOver(sent: Spec, back: Spec, says: string): void {
-    const fields = Object.keys(back).filter((name) => JSON.stringify(sent[name as keyof Spec]) !== JSON.stringify(back[name as keyof Spec]))
+    const fields = Object.keys(back).filter(
+      (name) => JSON.stringify(sent[name as keyof Spec]) !== JSON.stringify(back[name as keyof Spec]),
+    )
     if (!fields.length) return
     store.change((job) => {
       const at = specOf(job) as unknown as Record<string, unknown>
@@ -35,11 +37,23 @@ export function useStructure(structure: Ref<string>) {
   }
   const where = (document: Job) => ({ document, structure: structure.value })
   const move = (handle: Handle, to_m: number, says: string) =>
-    change(says, async (document) => (await ask(api.POST('/api/kinds/move', { body: { ...where(document), handle, to_m } }))) as Spec)
+    change(
+      says,
+      async (document) =>
+        (await ask(api.POST('/api/kinds/move', { body: { ...where(document), handle, to_m } }))) as Spec,
+    )
   /** Holds a thing at a place; without one it is let go. */
   const hold = (thing: string, at_m: number | null, says: string) =>
-    change(says, async (document) => (await ask(api.POST('/api/kinds/hold', { body: { ...where(document), thing, at_m } }))) as Spec)
+    change(
+      says,
+      async (document) =>
+        (await ask(api.POST('/api/kinds/hold', { body: { ...where(document), thing, at_m } }))) as Spec,
+    )
   const act = (name: string, value: string, says: string) =>
-    change(says, async (document) => (await ask(api.POST('/api/kinds/act', { body: { ...where(document), act: name, value } }))) as Spec)
+    change(
+      says,
+      async (document) =>
+        (await ask(api.POST('/api/kinds/act', { body: { ...where(document), act: name, value } }))) as Spec,
+    )
   return { index, spec, path, specOf, fault, move, hold, act }
 }

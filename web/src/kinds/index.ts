@@ -16,7 +16,9 @@ export interface KindUi {
 }
 
 const found = import.meta.glob<{ default: KindUi }>('./*/kind.ts', { eager: true })
-const uis: Record<string, KindUi> = Object.fromEntries(Object.entries(found).map(([path, module]) => [path.split('/')[1]!, module.default]))
+const uis: Record<string, KindUi> = Object.fromEntries(
+  Object.entries(found).map(([path, module]) => [path.split('/')[1]!, module.default]),
+)
 
 /** A kind's own parts of the page; an empty one for a kind that has none. */
 export const uiOf = (kind: string): KindUi => uis[kind] ?? {}

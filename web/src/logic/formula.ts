@@ -4,7 +4,8 @@ export interface Piece {
   kind: 'text' | 'symbol' | 'sub' | 'sup'
 }
 
-const TOKEN = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
+const TOKEN =
+  /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
 const SIGNS: Record<string, string> = { '*': ' × ', '/': ' / ', '+': ' + ', '-': ' − ', ',': ', ' }
 const GREEK: Record<string, string> = { gamma: 'γ', phi: 'φ', lam: 'λ', tau: 'τ', rho: 'ρ', phiM: 'φM', phiN: 'φN' }
 const WORDS = new Set(['max', 'min', 'sqrt', 'ln'])
@@ -25,8 +26,16 @@ export function typeset(formula: string): Piece[] {
   const pieces: Piece[] = []
   for (const match of formula.matchAll(TOKEN)) {
     const [, name, power, value, sign] = match
-    if (name) pieces.push(...(WORDS.has(name) ? [{ text: name === 'sqrt' ? '√' : name, kind: 'text' as const }] : symbol(name)))
-    else if (power) pieces.push({ text: power.replace(/\*\*\s*/, '').replace(/^\((.*)\)$/, '$1').replaceAll(' ', ''), kind: 'sup' })
+    if (name)
+      pieces.push(...(WORDS.has(name) ? [{ text: name === 'sqrt' ? '√' : name, kind: 'text' as const }] : symbol(name)))
+    else if (power)
+      pieces.push({
+        text: power
+          .replace(/\*\*\s*/, '')
+          .replace(/^\((.*)\)$/, '$1')
+          .replaceAll(' ', ''),
+        kind: 'sup',
+      })
     else if (value) pieces.push({ text: value, kind: 'text' })
     else if (sign) pieces.push({ text: SIGNS[sign] ?? sign, kind: 'text' })
   }

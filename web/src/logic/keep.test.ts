@@ -11,7 +11,14 @@ beforeEach(() => {
   })
 })
 const reading = (id: string): ReadingBody => ({
-  id, about: 'f/post/start', what: 'set', value_m: null, done: true, note: '', device: 'p', measured_at: '2026-06-01T08:00:00Z',
+  id,
+  about: 'f/post/start',
+  what: 'set',
+  value_m: null,
+  done: true,
+  note: '',
+  device: 'p',
+  measured_at: '2026-06-01T08:00:00Z',
 })
 
 describe('what a phone keeps', () => {

@@ -20,7 +20,8 @@ function read<T>(key: string, otherwise: T): T {
   }
 }
 export const keptSheet = (job: string, structure: string) => read<Kept | null>(SHEET(job, structure), null)
-export const keepSheet = (job: string, structure: string, kept: Kept) => localStorage.setItem(SHEET(job, structure), JSON.stringify(kept))
+export const keepSheet = (job: string, structure: string, kept: Kept) =>
+  localStorage.setItem(SHEET(job, structure), JSON.stringify(kept))
 export const queued = (job: string) => read<ReadingBody[]>(QUEUE(job), [])
 export const keepQueue = (job: string, queue: ReadingBody[]) => localStorage.setItem(QUEUE(job), JSON.stringify(queue))
 /** Everything this phone has said of a job, so that ticks and values stay in sight without signal. */

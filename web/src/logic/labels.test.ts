@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { boxOf, place } from './labels'
 
-const label = (x: number, y: number, text: string, weight = 1) => ({ x, y, text, size: 12, anchor: 'middle' as const, weight })
+const label = (x: number, y: number, text: string, weight = 1) => ({
+  x,
+  y,
+  text,
+  size: 12,
+  anchor: 'middle' as const,
+  weight,
+})
 
 describe('labels on a drawing', () => {
   it('never overlap', () => {

@@ -2,17 +2,31 @@ import { describe, expect, it } from 'vitest'
 import type { View } from '@/api/types'
 import { divisions, gridLayout, lineLayout, WHOLE, zoomed } from '@/logic/panes'
 
-const view = (name: string, bounds: [number, number, number, number]) => ({ name, title: name, shapes: [], bounds, layout: 'grid', how: 'above' }) as unknown as View
+const view = (name: string, bounds: [number, number, number, number]) =>
+  ({ name, title: name, shapes: [], bounds, layout: 'grid', how: 'above' }) as unknown as View
 const paper = { width: 800, height: 560 }
 const inside = (pane: { view: View; x0: number; y0: number; sx: number; sy: number }) => {
   const [left, low, right, top] = pane.view.bounds as [number, number, number, number]
-  return { left: pane.x0 + left * pane.sx, right: pane.x0 + right * pane.sx, top: pane.y0 - top * pane.sy, bottom: pane.y0 - low * pane.sy }
+  return {
+    left: pane.x0 + left * pane.sx,
+    right: pane.x0 + right * pane.sx,
+    top: pane.y0 - top * pane.sy,
+    bottom: pane.y0 - low * pane.sy,
+  }
 }
 
 describe('gridLayout', () => {
   it('keeps every view on the paper, on one scale, none over another', () => {
-    for (const size of [[5, 3], [12, 3], [2, 9]] as const) {
-      const views = [view('plan', [0, -size[1], size[0], 0]), view('a', [0, -1, size[0], 2]), view('b', [0, -1, size[1], 2])]
+    for (const size of [
+      [5, 3],
+      [12, 3],
+      [2, 9],
+    ] as const) {
+      const views = [
+        view('plan', [0, -size[1], size[0], 0]),
+        view('a', [0, -1, size[0], 2]),
+        view('b', [0, -1, size[1], 2]),
+      ]
       const made = gridLayout(views, [...views[0]!.bounds], paper, WHOLE)
       const boxes = made.panes.map(inside)
       for (const box of boxes) {
@@ -21,7 +35,8 @@ describe('gridLayout', () => {
         expect(box.bottom).toBeLessThanOrEqual(paper.height + 1)
       }
       for (const [i, a] of boxes.entries())
-        for (const b of boxes.slice(i + 1)) expect(a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top).toBe(true)
+        for (const b of boxes.slice(i + 1))
+          expect(a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top).toBe(true)
       expect(new Set(made.panes.map((pane) => pane.sx)).size).toBe(1)
     }
   })
@@ -46,7 +61,11 @@ describe('zoomed', () => {
 })
 describe('divisions', () => {
   it('names every second foot, or every half metre, and never crowds', () => {
-    expect(divisions(3.048, 40, true).filter((d) => d.long).map((d) => d.label)).toEqual(['0′', '2′', '4′', '6′', '8′', '10′'])
+    expect(
+      divisions(3.048, 40, true)
+        .filter((d) => d.long)
+        .map((d) => d.label),
+    ).toEqual(['0′', '2′', '4′', '6′', '8′', '10′'])
     expect(divisions(2, 50, false).map((d) => d.label)).toEqual(['0.0', '0.5', '1.0', '1.5', '2.0'])
     expect(divisions(30, 8, true).every((d) => d.long)).toBe(true)
   })

@@ -40,7 +40,14 @@ export interface LineLayout {
   wide: number
   stretch: number
 }
-export function lineLayout(above: View, side: View, line_m: number, paper: Paper, at: Viewport, true_scale: boolean): LineLayout {
+export function lineLayout(
+  above: View,
+  side: View,
+  line_m: number,
+  paper: Paper,
+  at: Viewport,
+  true_scale: boolean,
+): LineLayout {
   const planHeight = Math.max(96, Math.min(170, paper.height * 0.27))
   const sideTop = planHeight + TAPE
   const sideHeight = Math.max(120, paper.height - sideTop)
@@ -53,12 +60,29 @@ export function lineLayout(above: View, side: View, line_m: number, paper: Paper
   const pad = Math.max(PAD, (paper.width - long * sx) / 2)
   const stretch = vy / sx
   return {
-    above: { view: above, x0: pad, y0: planHeight / 2 + 12, sx, sy: Math.min(34, (planHeight - 30) / 2.6), title: [16, 20], note: 'turns written at each bend' },
+    above: {
+      view: above,
+      x0: pad,
+      y0: planHeight / 2 + 12,
+      sx,
+      sy: Math.min(34, (planHeight - 30) / 2.6),
+      title: [16, 20],
+      note: 'turns written at each bend',
+    },
     side: {
-      view: side, x0: pad, y0: sideTop + 50 + side.bounds[3] * vy, sx, sy: vy, title: [16, sideTop + 19],
+      view: side,
+      x0: pad,
+      y0: sideTop + 50 + side.bounds[3] * vy,
+      sx,
+      sy: vy,
+      title: [16, sideTop + 19],
       note: stretch > 1.05 ? `heights drawn ${stretch.toFixed(1)}× as tall as lengths` : 'true scale',
     },
-    tapeTop: planHeight, sideTop, pad, wide: Math.max(paper.width, long * sx + 2 * pad), stretch,
+    tapeTop: planHeight,
+    sideTop,
+    pad,
+    wide: Math.max(paper.width, long * sx + 2 * pad),
+    stretch,
   }
 }
 
@@ -79,11 +103,21 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
   const widest = Math.max(0, ...others.map(across))
   const stacked = others.reduce((sum, view) => sum + tall(view), 0)
   const gaps = GAP * others.length
-  const under = Math.min((paper.width - RULE - 150) / Math.max(wide, widest), (paper.height - RULE - 44 - gaps) / (high + stacked))
-  const beside = others.length ? Math.min((paper.width - RULE - 240) / (wide + widest), (paper.height - RULE - 32 - gaps) / Math.max(high, stacked)) : 0
+  const under = Math.min(
+    (paper.width - RULE - 150) / Math.max(wide, widest),
+    (paper.height - RULE - 44 - gaps) / (high + stacked),
+  )
+  const beside = others.length
+    ? Math.min(
+        (paper.width - RULE - 240) / (wide + widest),
+        (paper.height - RULE - 32 - gaps) / Math.max(high, stacked),
+      )
+    : 0
   const isBeside = beside > under * 1.1
   const scale = Math.max(6, Math.min(Math.max(under, beside), 90)) * at.zoom
-  const firstRight = isBeside ? RULE + 78 + wide * scale + Math.max(0, (paper.width - RULE - 240 - (wide + widest) * scale) / 2) : paper.width
+  const firstRight = isBeside
+    ? RULE + 78 + wide * scale + Math.max(0, (paper.width - RULE - 240 - (wide + widest) * scale) / 2)
+    : paper.width
   const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale + at.dx
   const y0 = RULE + 22 + first.bounds[3] * scale + at.dy
   const bottom = isBeside ? paper.height : y0 - first.bounds[1] * scale + 18
@@ -91,7 +125,15 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
   let y = isBeside ? RULE + 20 + at.dy : bottom + 20
   for (const view of others) {
     const x = isBeside ? firstRight + 22 + at.dx : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2 + at.dx
-    panes.push({ view, x0: x - view.bounds[0] * scale, y0: y + 14 + (isBeside ? 22 : 0) + view.bounds[3] * scale, sx: scale, sy: scale, title: [isBeside ? firstRight + 16 : 16, y], note: 'same scale' })
+    panes.push({
+      view,
+      x0: x - view.bounds[0] * scale,
+      y0: y + 14 + (isBeside ? 22 : 0) + view.bounds[3] * scale,
+      sx: scale,
+      sy: scale,
+      title: [isBeside ? firstRight + 16 : 16, y],
+      note: 'same scale',
+    })
     y += tall(view) * scale + GAP
   }
   return { panes, scale, split: { beside: isBeside, at: isBeside ? firstRight : bottom } }
@@ -106,7 +148,11 @@ export function zoomed(at: Viewport, factor: number, x: number, y: number, most 
 }
 
 /** Divisions of a ruler: every step of the crew's units, the long ones named. */
-export function divisions(size_m: number, scale: number, imperial: boolean): { at: number; long: boolean; label: string }[] {
+export function divisions(
+  size_m: number,
+  scale: number,
+  imperial: boolean,
+): { at: number; long: boolean; label: string }[] {
   const step = imperial ? FT : 0.5
   const every = imperial ? (scale > 26 ? 2 : 4) : scale > 40 ? 1 : 2
   const found = []

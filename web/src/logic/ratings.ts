@@ -2,20 +2,38 @@ import { LB, LB_MASS, PSF, type Tape } from '@/logic/units'
 
 /** Figures from a maker's sheet: what the crew types, and its size in SI. */
 export type RatingKind = 'force' | 'moment' | 'stress' | 'pressure' | 'modulus' | 'mass' | 'plain'
-interface Unit { says: string; si: number; digits: number }
+interface Unit {
+  says: string
+  si: number
+  digits: number
+}
 const IMPERIAL: Record<RatingKind, Unit> = {
-  force: { says: 'lb', si: LB, digits: 0 }, moment: { says: 'lb-ft', si: 1.3558179483314, digits: 0 },
-  stress: { says: 'ksi', si: 6894757.29, digits: 1 }, modulus: { says: 'in³', si: 1.6387064e-5, digits: 3 },
-  mass: { says: 'lb', si: LB_MASS, digits: 0 }, pressure: { says: 'psf', si: PSF, digits: 1 }, plain: { says: '', si: 1, digits: 2 },
+  force: { says: 'lb', si: LB, digits: 0 },
+  moment: { says: 'lb-ft', si: 1.3558179483314, digits: 0 },
+  stress: { says: 'ksi', si: 6894757.29, digits: 1 },
+  modulus: { says: 'in³', si: 1.6387064e-5, digits: 3 },
+  mass: { says: 'lb', si: LB_MASS, digits: 0 },
+  pressure: { says: 'psf', si: PSF, digits: 1 },
+  plain: { says: '', si: 1, digits: 2 },
 }
 const METRIC: Record<RatingKind, Unit> = {
-  force: { says: 'kN', si: 1000, digits: 2 }, moment: { says: 'kN·m', si: 1000, digits: 2 }, stress: { says: 'MPa', si: 1e6, digits: 0 },
-  modulus: { says: 'cm³', si: 1e-6, digits: 2 }, mass: { says: 'kg', si: 1, digits: 0 }, pressure: { says: 'kPa', si: 1000, digits: 2 }, plain: { says: '', si: 1, digits: 2 },
+  force: { says: 'kN', si: 1000, digits: 2 },
+  moment: { says: 'kN·m', si: 1000, digits: 2 },
+  stress: { says: 'MPa', si: 1e6, digits: 0 },
+  modulus: { says: 'cm³', si: 1e-6, digits: 2 },
+  mass: { says: 'kg', si: 1, digits: 0 },
+  pressure: { says: 'kPa', si: 1000, digits: 2 },
+  plain: { says: '', si: 1, digits: 2 },
 }
 const unit = (kind: RatingKind, tape: Tape) => (tape.system === 'imperial' ? IMPERIAL : METRIC)[kind]
 const SAMPLE: Record<RatingKind, [string, string]> = {
-  force: ['500 lb', '2.2 kN'], moment: ['800 lb-ft', '1.1 kN·m'], stress: ['36 ksi', '250 MPa'], pressure: ['20 psf', '1 kPa'], modulus: ['0.7 in³', '12 cm³'],
-  mass: ['40 lb', '18 kg'], plain: ['1.5', '1.5'],
+  force: ['500 lb', '2.2 kN'],
+  moment: ['800 lb-ft', '1.1 kN·m'],
+  stress: ['36 ksi', '250 MPa'],
+  pressure: ['20 psf', '1 kPa'],
+  modulus: ['0.7 in³', '12 cm³'],
+  mass: ['40 lb', '18 kg'],
+  plain: ['1.5', '1.5'],
 }
 /** How a figure of a kind is written, as an example. */
 export const sample = (kind: RatingKind, tape: Tape) => SAMPLE[kind][tape.system === 'imperial' ? 0 : 1]

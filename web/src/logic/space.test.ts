@@ -4,8 +4,26 @@ import { extent, pieceCount, triangles } from '@/logic/space'
 
 const box = (count = 1, step: [number, number, number] = [0, 0, 0]): Solid =>
   ({
-    id: 'b', about: 'b', layer: 'beam', fill: '#a87a45', stage: 2, shape: 'box', radius_m: 0, count, step, says: 'beam',
-    points: [[0, 0, 0], [0, 1, 0], [0, 0, 1], [0, 1, 1], [2, 0, 0], [2, 1, 0], [2, 0, 1], [2, 1, 1]],
+    id: 'b',
+    about: 'b',
+    layer: 'beam',
+    fill: '#a87a45',
+    stage: 2,
+    shape: 'box',
+    radius_m: 0,
+    count,
+    step,
+    says: 'beam',
+    points: [
+      [0, 0, 0],
+      [0, 1, 0],
+      [0, 0, 1],
+      [0, 1, 1],
+      [2, 0, 0],
+      [2, 1, 0],
+      [2, 0, 1],
+      [2, 1, 1],
+    ],
   }) as unknown as Solid
 
 /** Volume inside closed triangles, by the divergence theorem: right only where no face is missing or turned over. */

@@ -4,7 +4,12 @@ type Vec = [number, number, number]
 
 /** Triangles of a box whose eight corners stand as the server lists them: two ends of (low-left, low-right, high-left, high-right). */
 const FACES = [
-  [0, 1, 3, 2], [4, 6, 7, 5], [0, 4, 5, 1], [2, 3, 7, 6], [0, 2, 6, 4], [1, 5, 7, 3],
+  [0, 1, 3, 2],
+  [4, 6, 7, 5],
+  [0, 4, 5, 1],
+  [2, 3, 7, 6],
+  [0, 2, 6, 4],
+  [1, 5, 7, 3],
 ] as const
 
 /** Positions of a box's triangles, once for each of its row. */
@@ -28,7 +33,11 @@ function box(solid: Solid): number[] {
 export function extent(scene: Scene): { middle: Vec; reach: number; high: number } {
   const [left, near, right, far, level] = scene.ground as [number, number, number, number, number]
   const high = Math.max(level + 1, ...scene.solids.flatMap((solid) => solid.points.map((p) => p[2] ?? 0)))
-  return { middle: [(left + right) / 2, (near + far) / 2, (level + high) / 2], reach: Math.max(right - left, far - near, high - level) / 2, high }
+  return {
+    middle: [(left + right) / 2, (near + far) / 2, (level + high) / 2],
+    reach: Math.max(right - left, far - near, high - level) / 2,
+    high,
+  }
 }
 /** How many pieces a scene holds, rows counted. */
 export const pieceCount = (scene: Scene) => scene.solids.reduce((sum, solid) => sum + solid.count, 0)

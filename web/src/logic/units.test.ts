@@ -8,9 +8,12 @@ describe('lengths, from the file of cases shared with the core', () => {
     if (metres === null) expect(found).toBeNull()
     else expect(found).toBeCloseTo(metres, 9)
   })
-  it.each(cases.show as [number, 'imperial' | 'metric', number, string][])('shows %d (%s, mark %d)', (value, system, mark_m, text) => {
-    expect(showLength(value, { system, mark_m })).toBe(text)
-  })
+  it.each(cases.show as [number, 'imperial' | 'metric', number, string][])(
+    'shows %d (%s, mark %d)',
+    (value, system, mark_m, text) => {
+      expect(showLength(value, { system, mark_m })).toBe(text)
+    },
+  )
 })
 
 describe('weather', () => {

@@ -16,11 +16,33 @@ export const MPH = 0.44704
 export const PSF = LB / FT ** 2
 const UNIT: Record<string, number> = { ft: FT, in: IN, m: 1, cm: 0.01, mm: 0.001 }
 const WORDS: Record<string, string> = {
-  "'": 'ft', ft: 'ft', foot: 'ft', feet: 'ft', '"': 'in', "''": 'in', in: 'in', inch: 'in', inches: 'in',
-  m: 'm', mm: 'mm', cm: 'cm', meter: 'm', metre: 'm', meters: 'm', metres: 'm',
+  "'": 'ft',
+  ft: 'ft',
+  foot: 'ft',
+  feet: 'ft',
+  '"': 'in',
+  "''": 'in',
+  in: 'in',
+  inch: 'in',
+  inches: 'in',
+  m: 'm',
+  mm: 'mm',
+  cm: 'cm',
+  meter: 'm',
+  metre: 'm',
+  meters: 'm',
+  metres: 'm',
 }
 const VULGAR: Record<string, string> = {
-  '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3',
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
 }
 const UP = '⁰¹²³⁴⁵⁶⁷⁸⁹'
 const DOWN = '₀₁₂₃₄₅₆₇₈₉'
@@ -33,7 +55,13 @@ const FEET_INCHES = new RegExp(String.raw`^\s*(\d+)\s*(?:-|\s)\s*(${NUMBER})\s*$
 
 /** A length in metres, or null where the text is not one. `bare` is the unit of a single number without one. */
 export function parseLength(text: string, bare: Bare = 'ft'): number | null {
-  let clean = text.trim().toLowerCase().replace(/[’′]/g, "'").replace(/[″“”]/g, '"').replace(/−/g, '-').replace(/,/g, '')
+  let clean = text
+    .trim()
+    .toLowerCase()
+    .replace(/[’′]/g, "'")
+    .replace(/[″“”]/g, '"')
+    .replace(/−/g, '-')
+    .replace(/,/g, '')
   for (const [sign, words] of Object.entries(VULGAR)) clean = clean.replaceAll(sign, ' ' + words)
   if (clean.includes('⁄')) {
     clean = clean.replace(/([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄/g, ' $1⁄')
@@ -49,7 +77,11 @@ export function parseLength(text: string, bare: Bare = 'ft'): number | null {
   if (!clean || clean.length > 40) return null
   const both = FEET_INCHES.exec(clean)
   const slashes = clean.split('/').length - 1
-  if (both && (bare === 'ft' || bare === 'in') && (clean.includes('-') || slashes === 0 || clean.split(/\s+/).length === 3)) {
+  if (
+    both &&
+    (bare === 'ft' || bare === 'in') &&
+    (clean.includes('-') || slashes === 0 || clean.split(/\s+/).length === 3)
+  ) {
     const inches = number(both[2]!)
     return inches === null ? null : sign * (Number(both[1]) * FT + inches * IN)
   }
@@ -136,7 +168,6 @@ export function toMark(value_m: number, tape: Tape): number {
   return roundEven(value_m / tape.mark_m) * tape.mark_m
 }
 
-
 /** A wind speed: miles an hour beside feet, else metres a second. */
 export function showSpeed(value_m_per_s: number, system: string): string {
   return system === 'imperial' ? `${Math.round(value_m_per_s / MPH)} mph` : `${value_m_per_s.toFixed(1)} m/s`
@@ -148,7 +179,11 @@ interface Scale {
   show: (kept: number) => number
   keep: (shown: number) => number
 }
-const scaled = (says: string, size: number): Scale => ({ says, show: (kept) => kept / size, keep: (shown) => shown * size })
+const scaled = (says: string, size: number): Scale => ({
+  says,
+  show: (kept) => kept / size,
+  keep: (shown) => shown * size,
+})
 
 /** Weather as the crew reads it: temperature (kept in °C), rain (mm) and wind (m/s). */
 export function weather(system: Tape['system']): { t: Scale; r: Scale; w: Scale } {

@@ -119,9 +119,11 @@ export const useJob = defineStore('job', () => {
 
   function step(way: 'undo' | 'redo'): Promise<void> {
     const before = stepping?.catch(() => undefined) ?? Promise.resolve()
-    const now: Promise<void> = before.then(() => walk(way)).finally(() => {
-      if (stepping === now) stepping = null
-    })
+    const now: Promise<void> = before
+      .then(() => walk(way))
+      .finally(() => {
+        if (stepping === now) stepping = null
+      })
     stepping = now
     return now
   }
@@ -151,7 +153,23 @@ export const useJob = defineStore('job', () => {
   }
 
   return {
-    id, revision, document, draft, shown, tape, canUndo, canRedo, saved, savedAt, conflict, refusals,
-    load, change, preview, flush, step, resolve,
+    id,
+    revision,
+    document,
+    draft,
+    shown,
+    tape,
+    canUndo,
+    canRedo,
+    saved,
+    savedAt,
+    conflict,
+    refusals,
+    load,
+    change,
+    preview,
+    flush,
+    step,
+    resolve,
   }
 })

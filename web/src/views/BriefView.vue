@@ -19,18 +19,27 @@ const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | 
   store.change((job) => void (job[name] = value ?? ''), name)
 }
 const USES = [
-  { value: 'house', says: 'A house of one or two families' }, { value: 'farm', says: 'A farm' },
-  { value: 'workplace', says: 'A workplace' }, { value: 'public', says: 'The public: an engineer decides' },
+  { value: 'house', says: 'A house of one or two families' },
+  { value: 'farm', says: 'A farm' },
+  { value: 'workplace', says: 'A workplace' },
+  { value: 'public', says: 'The public: an engineer decides' },
 ]
 const SCHOOLS = [
-  { value: 'us', says: 'United States' }, { value: 'ca', says: 'Canada' },
-  { value: 'nz', says: 'New Zealand and Australia' }, { value: 'uk', says: 'United Kingdom' },
+  { value: 'us', says: 'United States' },
+  { value: 'ca', says: 'Canada' },
+  { value: 'nz', says: 'New Zealand and Australia' },
+  { value: 'uk', says: 'United Kingdom' },
 ]
 const MARKS = [
-  { value: 0.003175, says: 'feet and inches, to ⅛' }, { value: 0.0015875, says: 'feet and inches, to ¹⁄₁₆' }, { value: 0.001, says: 'millimetres' },
+  { value: 0.003175, says: 'feet and inches, to ⅛' },
+  { value: 0.0015875, says: 'feet and inches, to ¹⁄₁₆' },
+  { value: 0.001, says: 'millimetres' },
 ]
 function marks(value: string | number): void {
-  store.change((job) => void (job.reading = { system: value === 0.001 ? 'metric' : 'imperial', mark_m: Number(value) }), 'units')
+  store.change(
+    (job) => void (job.reading = { system: value === 0.001 ? 'metric' : 'imperial', mark_m: Number(value) }),
+    'units',
+  )
 }
 /** Another school knows other soils, winds and bags: what it does not know goes to where its new jobs start. */
 async function school(value: Job['school']): Promise<void> {
@@ -43,13 +52,18 @@ async function school(value: Job['school']): Promise<void> {
     if (home.wind_pressure_pa > 0 && !(job.site.wind_pressure_pa > 0)) job.site.wind_pressure_pa = home.wind_pressure_pa
     if (!(home.wind_pressure_pa > 0)) job.site.wind_pressure_pa = 0
     if (!home.soils.some((item) => item.name === job.site.soil)) Object.assign(job.site, { soil, wind_speed_m_per_s })
-    if (home.exposures.length && !home.exposures.some((item) => item.value === job.site.exposure)) job.site.exposure = exposure as never
+    if (home.exposures.length && !home.exposures.some((item) => item.value === job.site.exposure))
+      job.site.exposure = exposure as never
     if (!home.bags.some((item) => item.key === job.yard.bag)) job.yard.bag = bag
-    if (!job.structures.length) job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
+    if (!job.structures.length)
+      job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
   }, 'school of rules')
 }
 function remove(id: string): void {
-  store.change((job) => void (job.structures = job.structures.filter((item) => item.spec.id !== id)), 'took a structure away')
+  store.change(
+    (job) => void (job.structures = job.structures.filter((item) => item.spec.id !== id)),
+    'took a structure away',
+  )
 }
 </script>
 
@@ -58,31 +72,87 @@ function remove(id: string): void {
     <h1>The brief</h1>
     <div class="two">
       <section class="form">
-        <label for="name">Job</label><InputText id="name" :model-value="store.document.name" maxlength="120" @change="text('name')(($event.target as HTMLInputElement).value)" />
-        <label for="place">Place</label><InputText id="place" :model-value="store.document.place" maxlength="200" @change="text('place')(($event.target as HTMLInputElement).value)" />
-        <label for="client">Client</label><InputText id="client" :model-value="store.document.client" maxlength="120" @change="text('client')(($event.target as HTMLInputElement).value)" />
-        <label for="wanted">What is wanted, and why</label><Textarea id="wanted" :model-value="store.document.wanted" rows="3" maxlength="2000" @change="text('wanted')(($event.target as HTMLTextAreaElement).value)" />
-        <PickField label="Who uses it" :model-value="store.document.site.use" :options="USES" @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')" />
-        <p v-if="store.document.site.use === 'public'" class="strong">Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.</p>
-        <p v-if="store.document.site.use === 'workplace'" class="small">Workplace: ask the local office which rules and licences apply before building.</p>
-        <PickField label="School of rules that decides" :model-value="store.document.school" :options="SCHOOLS" @update:model-value="school($event as Job['school'])" />
-        <p v-if="store.document.school === 'ca'" class="small">Canada asks for the hourly wind pressure of the place, under Ground: no speed.</p>
-        <PickField label="The crew reads" :model-value="store.document.reading.mark_m" :options="MARKS" @update:model-value="marks" />
+        <label for="name">Job</label
+        ><InputText
+          id="name"
+          :model-value="store.document.name"
+          maxlength="120"
+          @change="text('name')(($event.target as HTMLInputElement).value)"
+        />
+        <label for="place">Place</label
+        ><InputText
+          id="place"
+          :model-value="store.document.place"
+          maxlength="200"
+          @change="text('place')(($event.target as HTMLInputElement).value)"
+        />
+        <label for="client">Client</label
+        ><InputText
+          id="client"
+          :model-value="store.document.client"
+          maxlength="120"
+          @change="text('client')(($event.target as HTMLInputElement).value)"
+        />
+        <label for="wanted">What is wanted, and why</label
+        ><Textarea
+          id="wanted"
+          :model-value="store.document.wanted"
+          rows="3"
+          maxlength="2000"
+          @change="text('wanted')(($event.target as HTMLTextAreaElement).value)"
+        />
+        <PickField
+          label="Who uses it"
+          :model-value="store.document.site.use"
+          :options="USES"
+          @update:model-value="store.change((job) => void (job.site.use = $event as never), 'who uses it')"
+        />
+        <p v-if="store.document.site.use === 'public'" class="strong">
+          Public use: marks and pieces only. Nothing here will say that it passes; ask an engineer.
+        </p>
+        <p v-if="store.document.site.use === 'workplace'" class="small">
+          Workplace: ask the local office which rules and licences apply before building.
+        </p>
+        <PickField
+          label="School of rules that decides"
+          :model-value="store.document.school"
+          :options="SCHOOLS"
+          @update:model-value="school($event as Job['school'])"
+        />
+        <p v-if="store.document.school === 'ca'" class="small">
+          Canada asks for the hourly wind pressure of the place, under Ground: no speed.
+        </p>
+        <PickField
+          label="The crew reads"
+          :model-value="store.document.reading.mark_m"
+          :options="MARKS"
+          @update:model-value="marks"
+        />
       </section>
       <section>
         <h2>Structures</h2>
         <ul v-if="store.document.structures.length" class="list">
           <li v-for="item in store.document.structures" :key="item.spec.id">
             <router-link :to="{ name: 'set-out', params: { structure: item.spec.id } }">{{ item.name }}</router-link>
-            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">take away</button>
+            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">
+              take away
+            </button>
           </li>
         </ul>
-        <p v-if="store.document.structures.length"><router-link :to="{ name: 'place' }">Where they stand on the site</router-link></p>
-        <p v-else class="quiet">Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it longer.</p>
+        <p v-if="store.document.structures.length">
+          <router-link :to="{ name: 'place' }">Where they stand on the site</router-link>
+        </p>
+        <p v-else class="quiet">
+          Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it
+          longer.
+        </p>
         <NewStructure v-for="kind in kinds" :key="kind.key" :kind="kind" />
         <KeptSums />
         <h2>Take it along</h2>
-        <p><a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> · <a href="/schema/job.json" target="_blank">how the file is built</a></p>
+        <p>
+          <a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> ·
+          <a href="/schema/job.json" target="_blank">how the file is built</a>
+        </p>
       </section>
     </div>
     <div class="said">
@@ -93,11 +163,42 @@ function remove(id: string): void {
 </template>
 
 <style scoped>
-.said { display: grid; gap: 22px; margin: 22px 0 40px; }
-.two { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr); gap: 44px; margin-top: 14px; }
-.form { display: grid; gap: 6px; align-content: start; }
-.form > label { font-size: 12.5px; color: var(--ink-2); margin-top: 6px; margin-bottom: -4px; }
-.list { list-style: none; padding: 0; margin: 8px 0 0; }
-.list li { display: flex; justify-content: space-between; padding: 6px 0; border-bottom: 1px solid var(--line); }
-@media (max-width: 760px) { .two { grid-template-columns: minmax(0, 1fr); } }
+.said {
+  display: grid;
+  gap: 22px;
+  margin: 22px 0 40px;
+}
+.two {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
+  gap: 44px;
+  margin-top: 14px;
+}
+.form {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.form > label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-top: 6px;
+  margin-bottom: -4px;
+}
+.list {
+  list-style: none;
+  padding: 0;
+  margin: 8px 0 0;
+}
+.list li {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--line);
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
 </style>

@@ -19,7 +19,9 @@ watchDebounced(
   async () => {
     if (!store.document || !structure.value) return
     try {
-      dig.value = await ask(api.POST('/api/reckon/dig', { body: { document: store.document, structure: structure.value, selected: '' } }))
+      dig.value = await ask(
+        api.POST('/api/reckon/dig', { body: { document: store.document, structure: structure.value, selected: '' } }),
+      )
       fault.value = ''
     } catch (error) {
       fault.value = (error as Error).message
@@ -34,29 +36,55 @@ const ticks: [keyof Locate, string][] = [
   ['marks_visible', 'The marks can still be seen on the ground'],
   ['private_lines_asked', 'Private lines were asked about: drains, irrigation, gas, garden lights'],
 ]
-const set = (name: keyof Locate, value: string | boolean) => store.change((job) => void ((job.site.locate as Record<string, unknown>)[name] = value), 'locate')
+const set = (name: keyof Locate, value: string | boolean) =>
+  store.change((job) => void ((job.site.locate as Record<string, unknown>)[name] = value), 'locate')
 const paper = ref<'letter' | 'a4'>('letter')
 const fromEnd = ref(false)
 const to = ref('centre')
 const mirrored = ref(false)
 const offset = ref('')
 const link = computed(() => {
-  const query = new URLSearchParams({ paper: paper.value, from_end: String(fromEnd.value), to: to.value, mirrored: String(mirrored.value), offset: offset.value })
+  const query = new URLSearchParams({
+    paper: paper.value,
+    from_end: String(fromEnd.value),
+    to: to.value,
+    mirrored: String(mirrored.value),
+    offset: offset.value,
+  })
   return `/api/jobs/${store.id}/files/${structure.value}/sheets.pdf?${query}`
 })
 const file = (name: string) => `/api/jobs/${store.id}/files/${structure.value}/${name}`
 const { data: listed } = useQuery({
   queryKey: computed(() => ['documents', store.id, structure.value, store.revision]),
-  queryFn: async () => (await ask(api.GET('/api/jobs/{job_id}/files/{structure}', { params: { path: { job_id: store.id, structure: structure.value } } }))).documents,
+  queryFn: async () =>
+    (
+      await ask(
+        api.GET('/api/jobs/{job_id}/files/{structure}', {
+          params: { path: { job_id: store.id, structure: structure.value } },
+        }),
+      )
+    ).documents,
   enabled: computed(() => !!store.id && !!structure.value),
 })
 const documents = computed(() => (listed.value ?? []).filter((row) => row.file !== 'sheets.pdf'))
 const hurt = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by !== 'locate') ?? [])
 /** A task is held back while a caution that stops it is not cleared. */
-const heldBack = (id: string) => (dig.value?.held_tasks ?? []).includes(id) || !dig.value?.ready && (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id))
+const heldBack = (id: string) =>
+  (dig.value?.held_tasks ?? []).includes(id) ||
+  (!dig.value?.ready &&
+    (sheet.value?.cautions ?? []).some((item) => item.cleared_by === 'locate' && item.stops.includes(id)))
 const waits = (task: { after: unknown[] }) => (task.after as [string, string][]).some(([, wait]) => wait === 'cure')
-const work = (rows: [string, number, string][]) => rows.map(([what, amount, unit]) => (unit ? `${what} ${unit === 'm' ? showLength(amount, store.tape) : `${amount} ${unit === 'm2' ? 'm²' : unit}`}` : `${amount} ${what}`)).join(', ')
-const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [])
+const work = (rows: [string, number, string][]) =>
+  rows
+    .map(([what, amount, unit]) =>
+      unit
+        ? `${what} ${unit === 'm' ? showLength(amount, store.tape) : `${amount} ${unit === 'm2' ? 'm²' : unit}`}`
+        : `${amount} ${what}`,
+    )
+    .join(', ')
+const near = computed(
+  () => sheet.value?.cautions.filter((item) => item.cleared_by === 'locate' && item.about.includes('/zone/')) ?? [],
+)
 </script>
 
 <template>
@@ -66,41 +94,111 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
       <section>
         <h2>Before the first hole</h2>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">{{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Digging is held back.' }}</p>
-        <ul v-if="dig && !dig.ready" class="points"><li v-for="point in dig.open_points" :key="point">{{ point }}</li></ul>
+        <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">
+          {{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Digging is held back.' }}
+        </p>
+        <ul v-if="dig && !dig.ready" class="points">
+          <li v-for="point in dig.open_points" :key="point">{{ point }}</li>
+        </ul>
         <div class="form">
-          <label for="ticket">Locate ticket</label><InputText id="ticket" :model-value="locate.ticket" maxlength="60" @change="set('ticket', ($event.target as HTMLInputElement).value)" />
-          <label for="expires">Its last day</label><InputText id="expires" type="date" :model-value="locate.expires" @change="set('expires', ($event.target as HTMLInputElement).value)" />
-          <label v-for="[name, says] in ticks" :key="name" class="tick"><input type="checkbox" :checked="Boolean(locate[name])" @change="set(name, ($event.target as HTMLInputElement).checked)" /> {{ says }}</label>
+          <label for="ticket">Locate ticket</label
+          ><InputText
+            id="ticket"
+            :model-value="locate.ticket"
+            maxlength="60"
+            @change="set('ticket', ($event.target as HTMLInputElement).value)"
+          />
+          <label for="expires">Its last day</label
+          ><InputText
+            id="expires"
+            type="date"
+            :model-value="locate.expires"
+            @change="set('expires', ($event.target as HTMLInputElement).value)"
+          />
+          <label v-for="[name, says] in ticks" :key="name" class="tick"
+            ><input
+              type="checkbox"
+              :checked="Boolean(locate[name])"
+              @change="set(name, ($event.target as HTMLInputElement).checked)"
+            />
+            {{ says }}</label
+          >
         </div>
         <p v-for="item in near" :key="item.about" class="near">{{ item.text }}</p>
         <h2>Cautions</h2>
-        <ul class="points plainlist"><li v-for="item in hurt" :key="item.text"><b>{{ item.kind }}.</b> {{ item.text }}</li></ul>
+        <ul class="points plainlist">
+          <li v-for="item in hurt" :key="item.text">
+            <b>{{ item.kind }}.</b> {{ item.text }}
+          </li>
+        </ul>
       </section>
       <section>
         <h2>On site, by phone</h2>
-        <p><router-link class="main go" :to="{ name: 'site', params: { job: store.id, structure } }">Open the site view</router-link></p>
-        <p class="small quiet">One post at a time, with big targets. It keeps working without signal and catches up later.</p>
+        <p>
+          <router-link class="main go" :to="{ name: 'site', params: { job: store.id, structure } }"
+            >Open the site view</router-link
+          >
+        </p>
+        <p class="small quiet">
+          One post at a time, with big targets. It keeps working without signal and catches up later.
+        </p>
         <h2>On paper</h2>
         <div class="form sheet">
-          <label>Paper <select v-model="paper"><option value="letter">Letter</option><option value="a4">A4</option></select></label>
-          <label>Tape's zero at <select v-model="fromEnd"><option :value="false">the start</option><option :value="true">the end</option></select></label>
-          <label>Marks to the post's <select v-model="to"><option>centre</option><option>near face</option><option>far face</option></select></label>
+          <label
+            >Paper
+            <select v-model="paper">
+              <option value="letter">Letter</option>
+              <option value="a4">A4</option>
+            </select></label
+          >
+          <label
+            >Tape's zero at
+            <select v-model="fromEnd">
+              <option :value="false">the start</option>
+              <option :value="true">the end</option>
+            </select></label
+          >
+          <label
+            >Marks to the post's
+            <select v-model="to">
+              <option>centre</option>
+              <option>near face</option>
+              <option>far face</option>
+            </select></label
+          >
           <label><input v-model="mirrored" type="checkbox" /> mirrored, for the far side of the string</label>
-          <label>Offset stakes, square off the string <InputText v-model="offset" class="short" placeholder="none" /></label>
+          <label
+            >Offset stakes, square off the string <InputText v-model="offset" class="short" placeholder="none"
+          /></label>
         </div>
         <p><a class="main go" :href="link" target="_blank">Site sheets as PDF</a></p>
         <p v-if="documents.length" class="small">
-          Files: <template v-for="(row, i) in documents" :key="row.file">{{ i ? ' · ' : '' }}<a :href="file(row.file)">{{ row.says }}{{ row.says.includes(',') ? '' : `, ${row.file.split('.').pop()!.toUpperCase()}` }}</a></template>
+          Files:
+          <template v-for="(row, i) in documents" :key="row.file"
+            >{{ i ? ' · ' : ''
+            }}<a :href="file(row.file)"
+              >{{ row.says }}{{ row.says.includes(',') ? '' : `, ${row.file.split('.').pop()!.toUpperCase()}` }}</a
+            ></template
+          >
         </p>
         <DaysBox />
         <h2>Order of work</h2>
-        <p v-for="item in (dig?.disagreements ?? []).filter((one) => !one.decided && (one.stage === 'frame' || one.stage === 'buy'))" :key="item.id" class="fault small">Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, in the brief.</p>
+        <p
+          v-for="item in (dig?.disagreements ?? []).filter(
+            (one) => !one.decided && (one.stage === 'frame' || one.stage === 'buy'),
+          )"
+          :key="item.id"
+          class="fault small"
+        >
+          Two documents disagree. {{ item.says }}: the {{ item.stage }} waits until someone decides, in the brief.
+        </p>
         <ol class="work">
           <li v-for="task in sheet.tasks" :key="task.id" :class="{ held: heldBack(task.id) }">
             {{ task.what }}<template v-if="heldBack(task.id)"> (held back)</template>.
             <template v-if="waits(task)">Not before the concrete has its strength: setting is not strength. </template>
-            <span v-if="task.work.length" class="small quiet">{{ work(task.work as [string, number, string][]) }}. </span>
+            <span v-if="task.work.length" class="small quiet"
+              >{{ work(task.work as [string, number, string][]) }}.
+            </span>
             <span v-if="task.hold" class="quiet">Hold: {{ task.hold }}.</span>
           </li>
         </ol>
@@ -111,21 +209,84 @@ const near = computed(() => sheet.value?.cautions.filter((item) => item.cleared_
 </template>
 
 <style scoped>
-.page { overflow-y: auto; width: 100%; max-width: 1080px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 44px; margin-top: 12px; }
-h2 { margin: 14px 0 6px; }
-.state { font-weight: 600; border: 2px solid var(--fail); color: var(--fail); padding: 8px 12px; border-radius: 3px; }
-.state.ready { border-color: var(--pass); color: var(--pass); }
-.points { padding-left: 18px; display: grid; gap: 4px; }
-.points b { text-transform: capitalize; }
-.form { display: grid; gap: 6px; }
-.form > label:not(.tick) { font-size: 13px; color: var(--ink-2); }
-.tick { display: flex; gap: 8px; align-items: baseline; padding: 3px 0; }
-.near { border-left: 3px solid var(--zone); padding-left: 10px; margin-top: 8px; }
-.sheet select, .short { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); padding: 3px 6px; }
-.short { width: 90px; }
-.go { display: inline-block; text-decoration: none; }
-.work { padding-left: 20px; display: grid; gap: 4px; }
-.held { color: var(--fail); font-weight: 600; }
-@media (max-width: 860px) { .two { grid-template-columns: 1fr; } }
+.page {
+  overflow-y: auto;
+  width: 100%;
+  max-width: 1080px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 44px;
+  margin-top: 12px;
+}
+h2 {
+  margin: 14px 0 6px;
+}
+.state {
+  font-weight: 600;
+  border: 2px solid var(--fail);
+  color: var(--fail);
+  padding: 8px 12px;
+  border-radius: 3px;
+}
+.state.ready {
+  border-color: var(--pass);
+  color: var(--pass);
+}
+.points {
+  padding-left: 18px;
+  display: grid;
+  gap: 4px;
+}
+.points b {
+  text-transform: capitalize;
+}
+.form {
+  display: grid;
+  gap: 6px;
+}
+.form > label:not(.tick) {
+  font-size: 13px;
+  color: var(--ink-2);
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  padding: 3px 0;
+}
+.near {
+  border-left: 3px solid var(--zone);
+  padding-left: 10px;
+  margin-top: 8px;
+}
+.sheet select,
+.short {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  padding: 3px 6px;
+}
+.short {
+  width: 90px;
+}
+.go {
+  display: inline-block;
+  text-decoration: none;
+}
+.work {
+  padding-left: 20px;
+  display: grid;
+  gap: 4px;
+}
+.held {
+  color: var(--fail);
+  font-weight: 600;
+}
+@media (max-width: 860px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -18,17 +18,28 @@ const store = useJob()
 const reference = useReference()
 const { structure, sheet } = useJobSheet()
 onMounted(() => void reference.load())
-watch(() => store.document?.school, () => void reference.load())
+watch(
+  () => store.document?.school,
+  () => void reference.load(),
+)
 
 const site = computed(() => store.document!.site)
 const shots = computed(() => site.value.grounds.find((item) => item.line === structure.value)?.shots ?? [])
 const soils = computed(() => (reference.reference?.soils ?? []).map((soil) => ({ value: soil.name, says: soil.says })))
-const known = computed(() => (soils.value.some((soil) => soil.value === site.value.soil) ? soils.value : [...soils.value, { value: site.value.soil, says: site.value.soil }]))
+const known = computed(() =>
+  soils.value.some((soil) => soil.value === site.value.soil)
+    ? soils.value
+    : [...soils.value, { value: site.value.soil, says: site.value.soil }],
+)
 const metric = computed(() => store.tape.system === 'metric')
-const speedUnit = computed(() => (metric.value ? { says: 'm/s', size: 1, most: 110 } : { says: 'mph', size: MPH, most: 245 }))
+const speedUnit = computed(() =>
+  metric.value ? { says: 'm/s', size: 1, most: 110 } : { says: 'mph', size: MPH, most: 245 },
+)
 const speed = ref('')
 const speedFault = ref('')
-const shownSpeed = computed(() => String(Number((site.value.wind_speed_m_per_s / speedUnit.value.size).toFixed(metric.value ? 1 : 0))))
+const shownSpeed = computed(() =>
+  String(Number((site.value.wind_speed_m_per_s / speedUnit.value.size).toFixed(metric.value ? 1 : 0))),
+)
 function wind(): void {
   const value = Number(speed.value || shownSpeed.value)
   const { says, size, most } = speedUnit.value
@@ -41,16 +52,23 @@ const cohesion = ref('')
 const cohesionFault = ref('')
 function strength(): void {
   const value = Number(cohesion.value)
-  cohesionFault.value = Number.isFinite(value) && value >= 0 && value <= 500 ? '' : 'Write the measured strength in kPa, 0 to 500; 0: not measured'
+  cohesionFault.value =
+    Number.isFinite(value) && value >= 0 && value <= 500
+      ? ''
+      : 'Write the measured strength in kPa, 0 to 500; 0: not measured'
   if (!cohesionFault.value) store.change((job) => void (job.site.cohesion_pa = value * 1000), 'strength of the clay')
 }
 
 /** Whether it stands along a line: only there the ground is read along one tape. */
 const along = computed(() => !sheet.value || sheet.value.views.some((view) => view.layout === 'line'))
-const pressure = computed(() => (metric.value ? { says: 'kPa', size: 1000, most: 30 } : { says: 'psf', size: PSF, most: 600 }))
+const pressure = computed(() =>
+  metric.value ? { says: 'kPa', size: 1000, most: 30 } : { says: 'psf', size: PSF, most: 600 },
+)
 type Weight = 'ground_snow_pa' | 'rain_snow_pa' | 'bearing_pa'
 const WEIGHTS: { key: Weight; says: string }[] = [
-  { key: 'ground_snow_pa', says: 'Snow on the ground' }, { key: 'rain_snow_pa', says: 'Rain that falls on the snow' }, { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
+  { key: 'ground_snow_pa', says: 'Snow on the ground' },
+  { key: 'rain_snow_pa', says: 'Rain that falls on the snow' },
+  { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
 ]
 const typedWeight = ref<Partial<Record<Weight, string>>>({})
 const weightFault = ref<Partial<Record<Weight, string>>>({})
@@ -59,7 +77,10 @@ function weigh(key: Weight, says: string): void {
   const value = Number(typedWeight.value[key] ?? weight(key))
   const most = key === 'bearing_pa' ? 40000 / (pressure.value.size / 47.88) : pressure.value.most
   const good = Number.isFinite(value) && value >= 0 && value <= most
-  weightFault.value = { ...weightFault.value, [key]: good ? '' : `Write a number of ${pressure.value.says} from 0 to ${Math.round(most)}` }
+  weightFault.value = {
+    ...weightFault.value,
+    [key]: good ? '' : `Write a number of ${pressure.value.says} from 0 to ${Math.round(most)}`,
+  }
   if (good) store.change((job) => void (job.site[key] = value * pressure.value.size), says.toLowerCase())
 }
 const pasted = ref('')
@@ -70,7 +91,16 @@ const fault = ref('')
 async function take(text: string): Promise<void> {
   fault.value = ''
   try {
-    const found = await ask(api.POST('/api/reckon/ground', { body: { text, kind: kind.value, instrument_m: instrument.value ?? 0, bare: store.tape.system === 'metric' ? 'm' : 'ft' } }))
+    const found = await ask(
+      api.POST('/api/reckon/ground', {
+        body: {
+          text,
+          kind: kind.value,
+          instrument_m: instrument.value ?? 0,
+          bare: store.tape.system === 'metric' ? 'm' : 'ft',
+        },
+      }),
+    )
     read.value = found
     if (found.shots.length) put(found.shots)
   } catch (error) {
@@ -100,7 +130,9 @@ function add(): void {
   const last = shots.value[shots.value.length - 1]
   put([...shots.value, { at_m: last ? last.at_m + 3.048 : 0, height_m: last?.height_m ?? 0 }])
 }
-const view = computed(() => sheet.value?.views.find((item) => item.name === 'elevation' || item.name === 'section') ?? null)
+const view = computed(
+  () => sheet.value?.views.find((item) => item.name === 'elevation' || item.name === 'section') ?? null,
+)
 const W = 900
 const drawing = computed(() => {
   if (!view.value) return null
@@ -112,28 +144,76 @@ const drawing = computed(() => {
 const direction = ref('')
 function north(): void {
   const value = Number(direction.value)
-  if (Number.isFinite(value) && Math.abs(value) <= 360) store.change((job) => void (job.site.north_rad = (value * Math.PI) / 180), 'north')
+  if (Number.isFinite(value) && Math.abs(value) <= 360)
+    store.change((job) => void (job.site.north_rad = (value * Math.PI) / 180), 'north')
 }
 </script>
 
 <template>
   <main v-if="store.document" class="page wide">
     <h1>The ground</h1>
-    <p class="small no-print"><router-link :to="{ name: 'place' }">Where the structures stand on the site</router-link></p>
-    <svg v-if="view && drawing" class="line" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" aria-label="The line on its ground"><ViewShapes :view="view" :sx="drawing.sx" :sy="drawing.sy" :x0="drawing.x0" :y0="drawing.y0" :texts="false" /></svg>
+    <p class="small no-print">
+      <router-link :to="{ name: 'place' }">Where the structures stand on the site</router-link>
+    </p>
+    <svg
+      v-if="view && drawing"
+      class="line"
+      :viewBox="`0 0 ${W} ${drawing.h}`"
+      role="img"
+      aria-label="The line on its ground"
+    >
+      <ViewShapes :view="view" :sx="drawing.sx" :sy="drawing.sy" :x0="drawing.x0" :y0="drawing.y0" :texts="false" />
+    </svg>
     <div class="three">
       <section>
         <h2>Readings on this line</h2>
-        <p v-if="structure && !along" class="quiet">A {{ sheet?.called }} stands on no line: its heights above the ground stand beside its drawing. Readings along a line are for what follows one.</p>
-        <p v-else-if="!structure" class="quiet">Start a structure in the brief; its line is what the ground is read along.</p>
+        <p v-if="structure && !along" class="quiet">
+          A {{ sheet?.called }} stands on no line: its heights above the ground stand beside its drawing. Readings along
+          a line are for what follows one.
+        </p>
+        <p v-else-if="!structure" class="quiet">
+          Start a structure in the brief; its line is what the ground is read along.
+        </p>
         <template v-else>
           <table v-if="shots.length">
-            <thead><tr><th>Level distance</th><th>Height</th><th><span class="visually-hidden">take away</span></th></tr></thead>
+            <thead>
+              <tr>
+                <th>Level distance</th>
+                <th>Height</th>
+                <th><span class="visually-hidden">take away</span></th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="(shot, i) in shots" :key="i">
-                <td><LengthField hide-label :label="`Distance ${i + 1}`" :model-value="shot.at_m" :tape="store.tape" :bare="store.tape.system === 'metric' ? 'm' : 'ft'" @update:model-value="edit(i, 'at_m', $event)" /></td>
-                <td><LengthField hide-label :label="`Height ${i + 1}`" :model-value="shot.height_m" :tape="store.tape" bare="in" @update:model-value="edit(i, 'height_m', $event)" /></td>
-                <td><button class="link small" :aria-label="`Take reading ${i + 1} away`" @click="put(shots.filter((_, k) => k !== i))">away</button></td>
+                <td>
+                  <LengthField
+                    hide-label
+                    :label="`Distance ${i + 1}`"
+                    :model-value="shot.at_m"
+                    :tape="store.tape"
+                    :bare="store.tape.system === 'metric' ? 'm' : 'ft'"
+                    @update:model-value="edit(i, 'at_m', $event)"
+                  />
+                </td>
+                <td>
+                  <LengthField
+                    hide-label
+                    :label="`Height ${i + 1}`"
+                    :model-value="shot.height_m"
+                    :tape="store.tape"
+                    bare="in"
+                    @update:model-value="edit(i, 'height_m', $event)"
+                  />
+                </td>
+                <td>
+                  <button
+                    class="link small"
+                    :aria-label="`Take reading ${i + 1} away`"
+                    @click="put(shots.filter((_, k) => k !== i))"
+                  >
+                    away
+                  </button>
+                </td>
               </tr>
             </tbody>
           </table>
@@ -143,48 +223,208 @@ function north(): void {
       </section>
       <section v-if="structure && along">
         <h2>Bring readings in</h2>
-        <p class="small quiet">Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.</p>
-        <p class="row"><label><input v-model="kind" type="radio" value="height" /> heights</label> <label><input v-model="kind" type="radio" value="rod" /> rod readings</label></p>
-        <LengthField v-if="kind === 'rod'" v-model="instrument" label="Height of instrument above the job's zero" :tape="store.tape" />
+        <p class="small quiet">
+          Two columns a row: level distance, then height (down is minus) or rod reading. Any way of writing lengths.
+        </p>
+        <p class="row">
+          <label><input v-model="kind" type="radio" value="height" /> heights</label>
+          <label><input v-model="kind" type="radio" value="rod" /> rod readings</label>
+        </p>
+        <LengthField
+          v-if="kind === 'rod'"
+          v-model="instrument"
+          label="Height of instrument above the job's zero"
+          :tape="store.tape"
+        />
         <label for="paste" class="small quiet">Rows</label>
-        <Textarea id="paste" v-model="pasted" rows="7" class="rows" :placeholder="store.tape.system === 'metric' ? '0, 0\n2.4 m, -40 mm\n4.8 m, -110 mm' : '0, 0\n12\', -2 in\n24\', -7 1/2 in'" spellcheck="false" />
-        <p><button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button> <label class="plain small file">From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file" /></label></p>
+        <Textarea
+          id="paste"
+          v-model="pasted"
+          rows="7"
+          class="rows"
+          :placeholder="
+            store.tape.system === 'metric'
+              ? '0, 0\n2.4 m, -40 mm\n4.8 m, -110 mm'
+              : '0, 0\n12\', -2 in\n24\', -7 1/2 in'
+          "
+          spellcheck="false"
+        />
+        <p>
+          <button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button>
+          <label class="plain small file"
+            >From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file"
+          /></label>
+        </p>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <p v-if="read" class="small" role="status">{{ read.shots.length }} readings taken<template v-if="read.shots.length">, {{ showDistance(read.shots[0]!.at_m, store.tape) }} to {{ showDistance(read.shots[read.shots.length - 1]!.at_m, store.tape) }}</template>.</p>
-        <ul v-if="read?.problems.length" class="faults"><li v-for="item in read.problems" :key="item.row" class="fault">Row {{ item.row }}: {{ item.message }}</li></ul>
+        <p v-if="read" class="small" role="status">
+          {{ read.shots.length }} readings taken<template v-if="read.shots.length"
+            >, {{ showDistance(read.shots[0]!.at_m, store.tape) }} to
+            {{ showDistance(read.shots[read.shots.length - 1]!.at_m, store.tape) }}</template
+          >.
+        </p>
+        <ul v-if="read?.problems.length" class="faults">
+          <li v-for="item in read.problems" :key="item.row" class="fault">Row {{ item.row }}: {{ item.message }}</li>
+        </ul>
       </section>
       <section class="form">
         <h2>Soil, frost and wind</h2>
-        <PickField label="Soil" :model-value="site.soil" :options="known" path="site/soil" @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')" />
-        <LengthField label="Frost depth" bare="in" :model-value="site.frost_m" :tape="store.tape" path="site/frost_m" @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')" />
-        <template v-for="field in WEIGHTS" :key="field.key"><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label><InputText :id="field.key" :model-value="weight(field.key)" inputmode="decimal" :aria-invalid="!!weightFault[field.key]" @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }" @change="weigh(field.key, field.says)" /><p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template>
-        <LengthField label="Least embedment by a local rule" bare="in" optional="none" :model-value="site.embedment_least_m || null" :tape="store.tape" path="site/embedment_least_m" @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')" />
-        <template v-if="store.document.school !== 'ca'"><label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label><InputText id="wind" :model-value="shownSpeed" inputmode="numeric" @update:model-value="speed = $event ?? ''" @change="wind" /></template>
+        <PickField
+          label="Soil"
+          :model-value="site.soil"
+          :options="known"
+          path="site/soil"
+          @update:model-value="store.change((job) => void (job.site.soil = String($event)), 'soil')"
+        />
+        <LengthField
+          label="Frost depth"
+          bare="in"
+          :model-value="site.frost_m"
+          :tape="store.tape"
+          path="site/frost_m"
+          @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')"
+        />
+        <template v-for="field in WEIGHTS" :key="field.key"
+          ><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label
+          ><InputText
+            :id="field.key"
+            :model-value="weight(field.key)"
+            inputmode="decimal"
+            :aria-invalid="!!weightFault[field.key]"
+            @update:model-value="typedWeight = { ...typedWeight, [field.key]: $event ?? '' }"
+            @change="weigh(field.key, field.says)"
+          />
+          <p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template
+        >
+        <LengthField
+          label="Least embedment by a local rule"
+          bare="in"
+          optional="none"
+          :model-value="site.embedment_least_m || null"
+          :tape="store.tape"
+          path="site/embedment_least_m"
+          @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')"
+        />
+        <template v-if="store.document.school !== 'ca'"
+          ><label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label
+          ><InputText
+            id="wind"
+            :model-value="shownSpeed"
+            inputmode="numeric"
+            @update:model-value="speed = $event ?? ''"
+            @change="wind"
+        /></template>
         <p v-if="speedFault" class="fault">{{ speedFault }}</p>
-        <PickField v-if="exposures.length" label="Exposure" :model-value="site.exposure" :options="exposures" @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')" />
+        <PickField
+          v-if="exposures.length"
+          label="Exposure"
+          :model-value="site.exposure"
+          :options="exposures"
+          @update:model-value="store.change((job) => void (job.site.exposure = $event as never), 'exposure')"
+        />
         <WindFields />
-        <PickField v-if="editions.length" label="Edition" :model-value="site.edition" :options="editions" @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')" />
-        <template v-if="store.document.school === 'nz' || store.document.school === 'ca'"><label for="clay">Strength of the clay as measured with a vane, kPa</label><InputText id="clay" :model-value="String(site.cohesion_pa / 1000)" inputmode="numeric" :aria-invalid="!!cohesionFault" @update:model-value="cohesion = $event ?? ''" @change="strength" /></template>
+        <PickField
+          v-if="editions.length"
+          label="Edition"
+          :model-value="site.edition"
+          :options="editions"
+          @update:model-value="store.change((job) => void (job.site.edition = $event as never), 'edition')"
+        />
+        <template v-if="store.document.school === 'nz' || store.document.school === 'ca'"
+          ><label for="clay">Strength of the clay as measured with a vane, kPa</label
+          ><InputText
+            id="clay"
+            :model-value="String(site.cohesion_pa / 1000)"
+            inputmode="numeric"
+            :aria-invalid="!!cohesionFault"
+            @update:model-value="cohesion = $event ?? ''"
+            @change="strength"
+        /></template>
         <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
-        <AngleField label="Latitude, north of the equator" empty="not known" :model-value="site.latitude_rad ?? null" path="site/latitude_rad" @update:model-value="store.change((job) => void (job.site.latitude_rad = $event), 'latitude')" />
-        <AngleField label="Longitude, east of Greenwich" empty="not known" :model-value="site.longitude_rad ?? null" path="site/longitude_rad" @update:model-value="store.change((job) => void (job.site.longitude_rad = $event), 'longitude')" />
-        <label for="north">North, degrees left of the line's start</label><InputText id="north" :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)" inputmode="numeric" @update:model-value="direction = $event ?? ''" @change="north" />
-        <p class="small quiet">Speed and exposure are those of the local office's map. What is typed here is taken as it is: {{ showLength(site.frost_m, store.tape) }} of frost{{ store.document.school === 'ca' ? '' : `, ${shownSpeed} ${speedUnit.says}` }}.</p>
+        <AngleField
+          label="Latitude, north of the equator"
+          empty="not known"
+          :model-value="site.latitude_rad ?? null"
+          path="site/latitude_rad"
+          @update:model-value="store.change((job) => void (job.site.latitude_rad = $event), 'latitude')"
+        />
+        <AngleField
+          label="Longitude, east of Greenwich"
+          empty="not known"
+          :model-value="site.longitude_rad ?? null"
+          path="site/longitude_rad"
+          @update:model-value="store.change((job) => void (job.site.longitude_rad = $event), 'longitude')"
+        />
+        <label for="north">North, degrees left of the line's start</label
+        ><InputText
+          id="north"
+          :model-value="((site.north_rad * 180) / Math.PI).toFixed(0)"
+          inputmode="numeric"
+          @update:model-value="direction = $event ?? ''"
+          @change="north"
+        />
+        <p class="small quiet">
+          Speed and exposure are those of the local office's map. What is typed here is taken as it is:
+          {{ showLength(site.frost_m, store.tape) }} of frost{{
+            store.document.school === 'ca' ? '' : `, ${shownSpeed} ${speedUnit.says}`
+          }}.
+        </p>
       </section>
     </div>
   </main>
 </template>
 
 <style scoped>
-.wide { max-width: 1180px; width: 100%; overflow-y: auto; }
-.line { width: 100%; height: auto; background: var(--ground-2); margin: 10px 0 18px; }
-.three { display: grid; grid-template-columns: 1.1fr 1fr 0.9fr; gap: 34px; }
-.form { display: grid; gap: 8px; align-content: start; }
-.form > label { font-size: 12.5px; color: var(--ink-2); margin-bottom: -6px; }
-.rows { width: 100%; font-size: 14px; }
-.row { display: flex; gap: 14px; }
-.file { cursor: pointer; } .file:focus-within { outline: 2px solid var(--chalk); outline-offset: 2px; }
-.faults { padding-left: 16px; }
-td { border: 0; padding: 2px 8px 2px 0; }
-@media (max-width: 860px) { .three { grid-template-columns: 1fr; } }
+.wide {
+  max-width: 1180px;
+  width: 100%;
+  overflow-y: auto;
+}
+.line {
+  width: 100%;
+  height: auto;
+  background: var(--ground-2);
+  margin: 10px 0 18px;
+}
+.three {
+  display: grid;
+  grid-template-columns: 1.1fr 1fr 0.9fr;
+  gap: 34px;
+}
+.form {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+}
+.form > label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: -6px;
+}
+.rows {
+  width: 100%;
+  font-size: 14px;
+}
+.row {
+  display: flex;
+  gap: 14px;
+}
+.file {
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 2px solid var(--chalk);
+  outline-offset: 2px;
+}
+.faults {
+  padding-left: 16px;
+}
+td {
+  border: 0;
+  padding: 2px 8px 2px 0;
+}
+@media (max-width: 860px) {
+  .three {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -39,7 +39,10 @@ async function start(): Promise<void> {
     }
     await store.load(props.job)
   } catch (error) {
-    fault.value = error instanceof Refused && error.status === 404 ? 'There is no such job here, or it belongs to another crew.' : (error as Error).message
+    fault.value =
+      error instanceof Refused && error.status === 404
+        ? 'There is no such job here, or it belongs to another crew.'
+        : (error as Error).message
   }
 }
 watch(() => props.job, start, { immediate: true })
@@ -56,7 +59,11 @@ const open = computed<Record<string, string>>(() => {
     brief: job?.structures.length ? '' : 'nothing to build yet',
     ground: ground > 1 ? '' : 'no level readings yet',
     'set-out': !found ? 'not reckoned' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
-    frame: !found ? 'not reckoned' : found.verdict === 'fails' || found.verdict === 'cannot be built' ? found.headline : '',
+    frame: !found
+      ? 'not reckoned'
+      : found.verdict === 'fails' || found.verdict === 'cannot be built'
+        ? found.headline
+        : '',
     buy: 'look at the list before buying',
     build: 'locate and cautions',
     record: 'readings as built',
@@ -88,7 +95,9 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
 <template>
   <div class="shell">
     <header class="band no-print">
-      <router-link to="/" class="mark" aria-label="All jobs"><img src="/favicon.svg" width="30" height="30" alt="" /></router-link>
+      <router-link to="/" class="mark" aria-label="All jobs"
+        ><img src="/favicon.svg" width="30" height="30" alt=""
+      /></router-link>
       <div class="names">
         <p class="job">{{ store.shown?.name ?? 'Steady Trellis' }}</p>
         <p class="place">{{ [title, store.shown?.place].filter(Boolean).join(', ') }}</p>
@@ -97,14 +106,22 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
       <div class="right">
         <SavedSign />
         <span class="tools">
-          <button class="tool" :disabled="!store.canUndo && store.saved === 'saved'" @click="store.step('undo')">Undo</button>
+          <button class="tool" :disabled="!store.canUndo && store.saved === 'saved'" @click="store.step('undo')">
+            Undo
+          </button>
           <button class="tool" :disabled="!store.canRedo" @click="store.step('redo')">Redo</button>
-          <button class="tool" :aria-label="`Light: ${theme}`" @click="turn">{{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}</button>
+          <button class="tool" :aria-label="`Light: ${theme}`" @click="turn">
+            {{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}
+          </button>
           <button class="tool" aria-label="Keys" @click="keys = true">?</button>
         </span>
       </div>
     </header>
-    <main v-if="fault" class="page"><h1>This job did not open</h1><p>{{ fault }}</p><p><router-link to="/">All jobs</router-link> <button class="plain" @click="start">Try again</button></p></main>
+    <main v-if="fault" class="page">
+      <h1>This job did not open</h1>
+      <p>{{ fault }}</p>
+      <p><router-link to="/">All jobs</router-link> <button class="plain" @click="start">Try again</button></p>
+    </main>
     <main v-else-if="!store.document" class="page" aria-busy="true"><p class="quiet">Opening the job.</p></main>
     <router-view v-else />
     <ConflictDialog />
@@ -113,22 +130,95 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
 </template>
 
 <style scoped>
-.shell { height: 100%; display: flex; flex-direction: column; }
-.band { display: flex; align-items: center; gap: 14px; height: 58px; flex: none; background: var(--band); color: var(--band-ink); padding: 0 18px; }
-.band :focus-visible { outline-color: #fff; }
-.mark { line-height: 0; }
-.names { width: 250px; min-width: 0; }
-.names p { margin: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.job { font-weight: 600; font-size: 15px; }
-.place { font-size: 12.5px; color: #c6d2cb; }
-.right { margin-left: auto; text-align: right; line-height: 1.3; }
-.tools { display: flex; gap: 10px; justify-content: flex-end; }
-.tool { background: none; border: 0; padding: 0; color: #dfe7e2; cursor: pointer; font-size: 12.5px; text-decoration: underline; text-underline-offset: 3px; text-decoration-color: #6f857a; min-height: 24px; min-width: 24px; }
-@media (max-width: 860px) {
-  .band { flex-wrap: wrap; height: auto; padding: 8px 12px; gap: 6px 10px; }
-  .names { flex: 1; width: auto; }
-  .band :deep(.stakes) { order: 3; flex: 0 0 100%; justify-content: space-between; overflow-x: auto; }
-  .band :deep(.stake) { width: auto; min-width: 44px; flex: 1; font-size: 11.5px; }
+.shell {
+  height: 100%;
+  display: flex;
+  flex-direction: column;
 }
-.tool:disabled { color: #8fa097; text-decoration: none; cursor: default; }
+.band {
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  height: 58px;
+  flex: none;
+  background: var(--band);
+  color: var(--band-ink);
+  padding: 0 18px;
+}
+.band :focus-visible {
+  outline-color: #fff;
+}
+.mark {
+  line-height: 0;
+}
+.names {
+  width: 250px;
+  min-width: 0;
+}
+.names p {
+  margin: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.job {
+  font-weight: 600;
+  font-size: 15px;
+}
+.place {
+  font-size: 12.5px;
+  color: #c6d2cb;
+}
+.right {
+  margin-left: auto;
+  text-align: right;
+  line-height: 1.3;
+}
+.tools {
+  display: flex;
+  gap: 10px;
+  justify-content: flex-end;
+}
+.tool {
+  background: none;
+  border: 0;
+  padding: 0;
+  color: #dfe7e2;
+  cursor: pointer;
+  font-size: 12.5px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  text-decoration-color: #6f857a;
+  min-height: 24px;
+  min-width: 24px;
+}
+@media (max-width: 860px) {
+  .band {
+    flex-wrap: wrap;
+    height: auto;
+    padding: 8px 12px;
+    gap: 6px 10px;
+  }
+  .names {
+    flex: 1;
+    width: auto;
+  }
+  .band :deep(.stakes) {
+    order: 3;
+    flex: 0 0 100%;
+    justify-content: space-between;
+    overflow-x: auto;
+  }
+  .band :deep(.stake) {
+    width: auto;
+    min-width: 44px;
+    flex: 1;
+    font-size: 11.5px;
+  }
+}
+.tool:disabled {
+  color: #8fa097;
+  text-decoration: none;
+  cursor: default;
+}
 </style>

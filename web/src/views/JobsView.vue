@@ -49,7 +49,8 @@ async function bring(event: Event): Promise<void> {
     const made = await ask(api.POST('/api/jobs/import', { body }))
     await router.push({ name: 'brief', params: { job: made.id } })
   } catch (error) {
-    fault.value = error instanceof Refused ? `This file was not taken: ${error.message}` : 'This file is not a job: it is not JSON.'
+    fault.value =
+      error instanceof Refused ? `This file was not taken: ${error.message}` : 'This file is not a job: it is not JSON.'
   }
 }
 async function leave(): Promise<void> {
@@ -57,15 +58,27 @@ async function leave(): Promise<void> {
   await router.push({ name: 'sign-in' })
 }
 const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
-const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job: card.id, structure: first(card) } } : { name: 'brief', params: { job: card.id } })
+const open = (card: JobCard) =>
+  first(card)
+    ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
+    : { name: 'brief', params: { job: card.id } }
 </script>
 
 <template>
   <main class="jobs">
     <header class="top">
       <img src="/favicon.svg" width="34" height="34" alt="" />
-      <div><h1>Jobs</h1><p class="quiet">{{ session.session?.crew }}<template v-if="session.session?.demo">, demo data: made-up places and prices</template></p></div>
-      <nav class="who"><router-link to="/sums">Quick sums</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></nav>
+      <div>
+        <h1>Jobs</h1>
+        <p class="quiet">
+          {{ session.session?.crew
+          }}<template v-if="session.session?.demo">, demo data: made-up places and prices</template>
+        </p>
+      </div>
+      <nav class="who">
+        <router-link to="/sums">Quick sums</router-link> ·
+        <router-link to="/numbers">What the numbers rest on</router-link>
+      </nav>
       <span>{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
@@ -75,7 +88,9 @@ const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job:
         <router-link :to="open(card)" class="row">
           <span class="text">
             <b>{{ card.name }}</b><span class="quiet">{{ card.place }}</span>
-            <span v-for="item in card.structures as any[]" :key="item.id" class="small">{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span>
+            <span v-for="item in card.structures as any[]" :key="item.id" class="small"
+              >{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span
+            >
             <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
           </span>
           <JobThumb v-if="(card.structures[0] as any)?.view" :view="(card.structures[0] as any).view" class="thumb" />
@@ -87,26 +102,99 @@ const open = (card: JobCard) => (first(card) ? { name: 'set-out', params: { job:
       <label for="new">A new job</label>
       <input id="new" v-model="name" maxlength="120" placeholder="whose place, or what for" autocomplete="off" />
       <button class="main" :disabled="busy">Start</button>
-      <label class="plain file">Bring a job from a file<input type="file" accept=".json,application/json" class="visually-hidden" @change="bring" /></label>
+      <label class="plain file"
+        >Bring a job from a file<input
+          type="file"
+          accept=".json,application/json"
+          class="visually-hidden"
+          @change="bring"
+      /></label>
     </form>
   </main>
 </template>
 
 <style scoped>
-.jobs { max-width: 1040px; margin: 0 auto; padding: 26px 28px; }
-.top { display: flex; gap: 14px; align-items: center; margin-bottom: 18px; }
-.top p { margin: 0; }
-.who { margin-left: auto; }
-.top > span { margin-left: 18px; }
-.list { list-style: none; margin: 0; padding: 0; border-top: 1px solid var(--line); }
-.row { display: flex; gap: 20px; align-items: stretch; padding: 12px 0; color: var(--ink); text-decoration: none; border-bottom: 1px solid var(--line); }
-.row:hover b { color: var(--chalk); text-decoration: underline; }
-.text { display: grid; align-content: center; gap: 2px; flex: 1; }
-.text b { font-size: 17px; }
-.thumb { width: 480px; flex: none; background: var(--ground-2); }
-.new { display: flex; gap: 10px; align-items: center; margin-top: 22px; flex-wrap: wrap; }
-.new input:not([type='file']) { flex: 1; min-width: 200px; padding: 7px 10px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
-.file { cursor: pointer; }
-.file:focus-within { outline: 2px solid var(--chalk); outline-offset: 2px; }
-@media (max-width: 760px) { .row { flex-direction: column; } .thumb { width: 100%; } }
+.jobs {
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 26px 28px;
+}
+.top {
+  display: flex;
+  gap: 14px;
+  align-items: center;
+  margin-bottom: 18px;
+}
+.top p {
+  margin: 0;
+}
+.who {
+  margin-left: auto;
+}
+.top > span {
+  margin-left: 18px;
+}
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  border-top: 1px solid var(--line);
+}
+.row {
+  display: flex;
+  gap: 20px;
+  align-items: stretch;
+  padding: 12px 0;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 1px solid var(--line);
+}
+.row:hover b {
+  color: var(--chalk);
+  text-decoration: underline;
+}
+.text {
+  display: grid;
+  align-content: center;
+  gap: 2px;
+  flex: 1;
+}
+.text b {
+  font-size: 17px;
+}
+.thumb {
+  width: 480px;
+  flex: none;
+  background: var(--ground-2);
+}
+.new {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin-top: 22px;
+  flex-wrap: wrap;
+}
+.new input:not([type='file']) {
+  flex: 1;
+  min-width: 200px;
+  padding: 7px 10px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+}
+.file {
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 2px solid var(--chalk);
+  outline-offset: 2px;
+}
+@media (max-width: 760px) {
+  .row {
+    flex-direction: column;
+  }
+  .thumb {
+    width: 100%;
+  }
+}
 </style>

@@ -14,7 +14,9 @@ const fault = ref('')
 async function load(): Promise<void> {
   fault.value = ''
   try {
-    readings.value = (await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } } }))).readings
+    readings.value = (
+      await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } } }))
+    ).readings
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -31,13 +33,16 @@ function nameOf(about: string): string {
 /** Values of one kind at one post, from different phones, that do not agree. */
 const twice = computed(() => {
   const found = new Map<string, Set<string>>()
-  for (const row of rows.value) if (row.value_m !== null) {
-    const key = `${row.about} ${row.what}`
-    found.set(key, (found.get(key) ?? new Set()).add(row.device))
-  }
+  for (const row of rows.value)
+    if (row.value_m !== null) {
+      const key = `${row.about} ${row.what}`
+      found.set(key, (found.get(key) ?? new Set()).add(row.device))
+    }
   return new Set([...found].filter(([, devices]) => devices.size > 1).map(([key]) => key))
 })
-const set = computed(() => new Set(rows.value.filter((row) => row.what === 'set' && row.done).map((row) => row.about)).size)
+const set = computed(
+  () => new Set(rows.value.filter((row) => row.what === 'set' && row.done).map((row) => row.about)).size,
+)
 const { hold, fault: refused } = useStructure(structure)
 const lock = (row: SiteReading) => hold(row.about, row.value_m, 'took what was measured into the plan')
 const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !== null
@@ -46,19 +51,54 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 <template>
   <main v-if="store.document" class="page">
     <h1>The record</h1>
-    <p>{{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set. <button class="link" @click="load">Fetch again</button></p>
+    <p>
+      {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set. <button class="link" @click="load">Fetch again</button>
+    </p>
     <p v-if="fault || refused" class="fault" role="alert">{{ fault || refused }}</p>
-    <p v-if="readings && !rows.length" class="quiet">Nothing measured yet. Open the site view on a phone, read a mark, tick it, and type what the tape says; it shows here beside the plan.</p>
+    <p v-if="readings && !rows.length" class="quiet">
+      Nothing measured yet. Open the site view on a phone, read a mark, tick it, and type what the tape says; it shows
+      here beside the plan.
+    </p>
     <table v-if="rows.length">
-      <thead><tr><th>Of</th><th>What</th><th>Measured</th><th>Planned</th><th>Off by</th><th /><th>Who, when</th><th /></tr></thead>
+      <thead>
+        <tr>
+          <th>Of</th>
+          <th>What</th>
+          <th>Measured</th>
+          <th>Planned</th>
+          <th>Off by</th>
+          <th />
+          <th>Who, when</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.id">
-          <td>{{ nameOf(row.about) }}</td><td>{{ row.what }}<template v-if="row.note">: {{ row.note }}</template></td>
-          <td class="strong">{{ row.value_m === null ? (row.done ? 'ticked' : '') : showLength(row.value_m, store.tape) }}</td>
-          <td>{{ row.planned_m === null || row.planned_m === undefined ? '' : showLength(row.planned_m, store.tape) }}</td>
-          <td>{{ row.value_m !== null && row.planned_m !== null && row.planned_m !== undefined ? showLength(row.value_m - row.planned_m, store.tape) : '' }}</td>
-          <td><span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'passes' : 'fails'">{{ row.verdict }} tolerance</span><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> two phones differ</span></td>
-          <td class="small quiet">{{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}</td>
+          <td>{{ nameOf(row.about) }}</td>
+          <td>
+            {{ row.what }}<template v-if="row.note">: {{ row.note }}</template>
+          </td>
+          <td class="strong">
+            {{ row.value_m === null ? (row.done ? 'ticked' : '') : showLength(row.value_m, store.tape) }}
+          </td>
+          <td>
+            {{ row.planned_m === null || row.planned_m === undefined ? '' : showLength(row.planned_m, store.tape) }}
+          </td>
+          <td>
+            {{
+              row.value_m !== null && row.planned_m !== null && row.planned_m !== undefined
+                ? showLength(row.value_m - row.planned_m, store.tape)
+                : ''
+            }}
+          </td>
+          <td>
+            <span v-if="row.verdict" class="verdict" :class="row.verdict === 'inside' ? 'passes' : 'fails'"
+              >{{ row.verdict }} tolerance</span
+            ><span v-if="twice.has(`${row.about} ${row.what}`)" class="strong"> two phones differ</span>
+          </td>
+          <td class="small quiet">
+            {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
+          </td>
           <td><button v-if="lockable(row)" class="plain small" @click="lock(row)">Plan from this</button></td>
         </tr>
       </tbody>
@@ -67,6 +107,13 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
 </template>
 
 <style scoped>
-.page { overflow-y: auto; width: 100%; max-width: 1160px; }
-td:nth-child(-n + 5):not(:nth-child(2)), .plain { white-space: nowrap; }
+.page {
+  overflow-y: auto;
+  width: 100%;
+  max-width: 1160px;
+}
+td:nth-child(-n + 5):not(:nth-child(2)),
+.plain {
+  white-space: nowrap;
+}
 </style>

@@ -19,14 +19,20 @@ const sticks = reactive([
   { school: 'ca', species: 'Hem-Fir', grade: 'No.1/No.2', size: '38x235 mm', wet: true, shared: true },
 ])
 const load = ref('floor')
-const FIELDS = [['span', 'Span'], ['dead_line', 'Dead load on it'], ['live_line', 'Live load on it'], ['restraint', 'Held sideways every']] as const
+const FIELDS = [
+  ['span', 'Span'],
+  ['dead_line', 'Dead load on it'],
+  ['live_line', 'Live load on it'],
+  ['restraint', 'Held sideways every'],
+] as const
 const LOADS = ['permanent', 'storage', 'floor', 'snow', 'roof', 'wind', 'impact']
 
 onMounted(async () => {
   try {
     await schools.load()
   } catch (error) {
-    if (error instanceof Refused && error.status === 401) await router.replace({ name: 'sign-in', query: { to: '/schools' } })
+    if (error instanceof Refused && error.status === 401)
+      await router.replace({ name: 'sign-in', query: { to: '/schools' } })
     else fault.value = (error as Error).message
   }
 })
@@ -34,7 +40,12 @@ function change(index: number, key: string): void {
   const school = schools.of(key)
   const stick = sticks[index]
   if (!school || !stick) return
-  Object.assign(stick, { school: key, species: school.species[0] ?? '', grade: school.default_grade || (school.grades[1] ?? ''), size: school.sizes[2] ?? '' })
+  Object.assign(stick, {
+    school: key,
+    species: school.species[0] ?? '',
+    grade: school.default_grade || (school.grades[1] ?? ''),
+    size: school.sizes[2] ?? '',
+  })
 }
 watchDebounced(
   [member, sticks, load, () => schools.schools.length],
@@ -47,12 +58,18 @@ watchDebounced(
       problems.value = {}
     } catch (error) {
       fault.value = (error as Error).message
-      problems.value = error instanceof Refused ? Object.fromEntries(error.problems.map((item) => [item.field, item.message])) : {}
+      problems.value =
+        error instanceof Refused ? Object.fromEntries(error.problems.map((item) => [item.field, item.message])) : {}
     }
   },
   { debounce: 120, deep: true, immediate: true },
 )
-const KIND: Record<string, string> = { bending: 'Bending', shear: 'Shear', deflection: 'Sag', 'long-term deflection': 'Sag over the years' }
+const KIND: Record<string, string> = {
+  bending: 'Bending',
+  shear: 'Shear',
+  deflection: 'Sag',
+  'long-term deflection': 'Sag over the years',
+}
 const PARTS = ['load', 'strength', 'factors', 'limit'] as const
 const SAYS = { load: 'load', strength: 'strength of the wood', factors: 'factors', limit: 'limit' }
 const times = (value: number) => `× ${value.toFixed(3)}`
@@ -64,19 +81,66 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
 <template>
   <main class="page">
     <h1>Two schools side by side</h1>
-    <p>The same member under two schools of rules. The job's own school decides; this only shows how they differ, and why. <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></p>
+    <p>
+      The same member under two schools of rules. The job's own school decides; this only shows how they differ, and
+      why. <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> ·
+      <router-link to="/numbers">What the numbers rest on</router-link>
+    </p>
     <section class="member">
-      <label v-for="[name, says] in FIELDS" :key="name">{{ says }}<input v-model="member[name]" autocomplete="off" :placeholder="name === 'restraint' ? 'all along' : ''" :aria-invalid="!!problems[name]" :aria-describedby="problems[name] ? 'p-' + name : undefined" /><span v-if="problems[name]" :id="'p-' + name" class="fault" role="alert">{{ problems[name] }}</span></label>
-      <label>Live load lasts like<select v-model="load"><option v-for="word in LOADS" :key="word">{{ word }}</option></select></label>
+      <label v-for="[name, says] in FIELDS" :key="name"
+        >{{ says
+        }}<input
+          v-model="member[name]"
+          autocomplete="off"
+          :placeholder="name === 'restraint' ? 'all along' : ''"
+          :aria-invalid="!!problems[name]"
+          :aria-describedby="problems[name] ? 'p-' + name : undefined"
+        /><span v-if="problems[name]" :id="'p-' + name" class="fault" role="alert">{{ problems[name] }}</span></label
+      >
+      <label
+        >Live load lasts like<select v-model="load">
+          <option v-for="word in LOADS" :key="word">{{ word }}</option>
+        </select></label
+      >
     </section>
-    <p v-if="fault && !Object.keys(problems).some((name) => FIELDS.some(([field]) => field === name))" class="fault" role="alert">{{ fault }}</p>
+    <p
+      v-if="fault && !Object.keys(problems).some((name) => FIELDS.some(([field]) => field === name))"
+      class="fault"
+      role="alert"
+    >
+      {{ fault }}
+    </p>
     <div class="two">
-      <section v-for="(stick, index) in sticks" :key="index" class="side" :aria-label="index ? 'second school' : 'first school'">
+      <section
+        v-for="(stick, index) in sticks"
+        :key="index"
+        class="side"
+        :aria-label="index ? 'second school' : 'first school'"
+      >
         <div class="stick">
-          <label>School<select :value="stick.school" @change="change(index, ($event.target as HTMLSelectElement).value)"><option v-for="item in schools.schools" :key="item.key" :value="item.key">{{ item.title }}</option></select></label>
-          <label v-if="schools.of(stick.school)?.species.length">Wood<select v-model="stick.species"><option v-for="word in schools.of(stick.school)?.species" :key="word">{{ word }}</option></select></label>
-          <label>Grade<select v-model="stick.grade"><option v-for="word in schools.of(stick.school)?.grades" :key="word">{{ word }}</option></select></label>
-          <label>Size<input v-model.lazy="stick.size" :list="'sizes' + index" :aria-invalid="!!problems[`sticks/${index}/size`]" autocomplete="off" /><datalist :id="'sizes' + index"><option v-for="word in schools.of(stick.school)?.sizes" :key="word" :value="word" /></datalist></label>
+          <label
+            >School<select :value="stick.school" @change="change(index, ($event.target as HTMLSelectElement).value)">
+              <option v-for="item in schools.schools" :key="item.key" :value="item.key">{{ item.title }}</option>
+            </select></label
+          >
+          <label v-if="schools.of(stick.school)?.species.length"
+            >Wood<select v-model="stick.species">
+              <option v-for="word in schools.of(stick.school)?.species" :key="word">{{ word }}</option>
+            </select></label
+          >
+          <label
+            >Grade<select v-model="stick.grade">
+              <option v-for="word in schools.of(stick.school)?.grades" :key="word">{{ word }}</option>
+            </select></label
+          >
+          <label
+            >Size<input
+              v-model.lazy="stick.size"
+              :list="'sizes' + index"
+              :aria-invalid="!!problems[`sticks/${index}/size`]"
+              autocomplete="off" /><datalist :id="'sizes' + index">
+              <option v-for="word in schools.of(stick.school)?.sizes" :key="word" :value="word" /></datalist
+          ></label>
           <label class="tick"><input v-model="stick.wet" type="checkbox" /> outdoors</label>
           <label class="tick"><input v-model="stick.shared" type="checkbox" /> one of several that share</label>
         </div>
@@ -84,21 +148,40 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
     </div>
     <section v-if="answer?.differences.length">
       <h2>Why they differ</h2>
-      <p class="small">Each check's share of its limit in {{ names[1] }} over that in {{ names[0] }}, and the four parts whose product it is. Above 1 the second school is the harder one.</p>
+      <p class="small">
+        Each check's share of its limit in {{ names[1] }} over that in {{ names[0] }}, and the four parts whose product
+        it is. Above 1 the second school is the harder one.
+      </p>
       <table>
-        <thead><tr><th>Check</th><th>{{ names[0] }}</th><th>{{ names[1] }}</th><th v-for="part in PARTS" :key="part">{{ SAYS[part] }}</th><th>together</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Check</th>
+            <th>{{ names[0] }}</th>
+            <th>{{ names[1] }}</th>
+            <th v-for="part in PARTS" :key="part">{{ SAYS[part] }}</th>
+            <th>together</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="row in answer.differences" :key="row.kind">
-            <td>{{ KIND[row.kind] ?? row.kind }}</td><td>{{ row.first_use.toFixed(3) }}</td><td>{{ row.second_use.toFixed(3) }}</td>
-            <td v-for="part in PARTS" :key="part">{{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span></td>
-            <td><b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span></td>
+            <td>{{ KIND[row.kind] ?? row.kind }}</td>
+            <td>{{ row.first_use.toFixed(3) }}</td>
+            <td>{{ row.second_use.toFixed(3) }}</td>
+            <td v-for="part in PARTS" :key="part">
+              {{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span>
+            </td>
+            <td>
+              <b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span>
+            </td>
           </tr>
         </tbody>
       </table>
     </section>
     <div v-if="answer" class="two">
       <section v-for="(side, index) in answer.sides" :key="index" :aria-label="side.title">
-        <h2>{{ side.title }} <span class="small quiet">{{ side.edition }}</span></h2>
+        <h2>
+          {{ side.title }} <span class="small quiet">{{ side.edition }}</span>
+        </h2>
         <p v-if="side.refused" class="strong">Not covered: {{ side.refused }}. Instead: {{ side.instead }}.</p>
         <CheckLine v-for="(check, i) in side.checks" :key="i" :check="check" />
       </section>
@@ -107,15 +190,64 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
 </template>
 
 <style scoped>
-.page { max-width: 1180px; }
-.member { display: flex; gap: 18px; flex-wrap: wrap; align-items: start; margin: 12px 0 18px; }
-.member > * { width: 170px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 36px; }
-.stick { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 12px; margin-bottom: 10px; }
-label { display: block; font-size: 12.5px; color: var(--ink-2); }
-label.tick { display: flex; gap: 6px; align-items: center; font-size: 13.5px; }
-label:not(.tick) input, select { width: 100%; padding: 6px 8px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font: 600 14px 'Trellis Sans', system-ui, sans-serif; }
-input[aria-invalid='true'] { border: 2px solid var(--fail); }
-h2 { margin-top: 24px; }
-@media (max-width: 760px) { .two { grid-template-columns: 1fr; gap: 18px; } }
+.page {
+  max-width: 1180px;
+}
+.member {
+  display: flex;
+  gap: 18px;
+  flex-wrap: wrap;
+  align-items: start;
+  margin: 12px 0 18px;
+}
+.member > * {
+  width: 170px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 36px;
+}
+.stick {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px 12px;
+  margin-bottom: 10px;
+}
+label {
+  display: block;
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+label.tick {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 13.5px;
+}
+label:not(.tick) input,
+select {
+  width: 100%;
+  padding: 6px 8px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  font:
+    600 14px 'Trellis Sans',
+    system-ui,
+    sans-serif;
+}
+input[aria-invalid='true'] {
+  border: 2px solid var(--fail);
+}
+h2 {
+  margin-top: 24px;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: 1fr;
+    gap: 18px;
+  }
+}
 </style>

@@ -30,7 +30,9 @@ async function go(): Promise<void> {
   <main class="door">
     <svg viewBox="0 0 420 150" aria-hidden="true">
       <path d="M0 118 Q120 96 210 110 T420 92 V150 H0Z" fill="url(#soil)" />
-      <g v-for="k in 7" :key="k"><rect :x="k * 54 - 20" :y="44 + k * 1.5" width="9" height="86" fill="var(--post)" /></g>
+      <g v-for="k in 7" :key="k">
+        <rect :x="k * 54 - 20" :y="44 + k * 1.5" width="9" height="86" fill="var(--post)" />
+      </g>
       <path d="M20 66 402 58M20 92 402 84" stroke="var(--rail)" stroke-width="7" />
       <path d="M12 50 H408" stroke="var(--chalk)" stroke-width="1.5" />
     </svg>
@@ -40,17 +42,41 @@ async function go(): Promise<void> {
       <label for="name">Name</label>
       <InputText id="name" v-model="name" autocomplete="username" required maxlength="150" />
       <label for="password">Password</label>
-      <InputText id="password" v-model="password" type="password" autocomplete="current-password" required maxlength="200" />
+      <InputText
+        id="password"
+        v-model="password"
+        type="password"
+        autocomplete="current-password"
+        required
+        maxlength="200"
+      />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <button class="main" :disabled="busy">{{ busy ? 'Looking you up' : 'Sign in' }}</button>
     </form>
-    <p class="small quiet">No account yet? Whoever runs this server adds you with one command; it stands in the README.</p>
+    <p class="small quiet">
+      No account yet? Whoever runs this server adds you with one command; it stands in the README.
+    </p>
   </main>
 </template>
 
 <style scoped>
-.door { max-width: 420px; margin: 0 auto; padding: 9vh 20px; }
-.door svg { width: 100%; display: block; margin-bottom: 18px; }
-form { display: grid; gap: 5px; margin: 18px 0; }
-form .main { margin-top: 10px; min-height: 40px; }
+.door {
+  max-width: 420px;
+  margin: 0 auto;
+  padding: 9vh 20px;
+}
+.door svg {
+  width: 100%;
+  display: block;
+  margin-bottom: 18px;
+}
+form {
+  display: grid;
+  gap: 5px;
+  margin: 18px 0;
+}
+form .main {
+  margin-top: 10px;
+  min-height: 40px;
+}
 </style>

@@ -8,7 +8,10 @@ import { useSite } from '@/composables/useSite'
 import { FT, parseLength, showDistance, showLength } from '@/logic/units'
 
 const props = defineProps<{ job: string; structure: string }>()
-const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(props.job, props.structure)
+const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(
+  props.job,
+  props.structure,
+)
 const index = ref(Number(sessionStorage.getItem(`trellis.at.${props.structure}`) ?? 0))
 const hand = ref(localStorage.getItem('trellis.hand') ?? 'right')
 const hit = ref(false)
@@ -38,8 +41,16 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 })
 const isSet = computed(() => (post.value ? (last(post.value.id, 'set')?.done ?? false) : false))
 /** What can be measured here, as the plan names it: of this post first, then of the structure as a whole. */
-const here = computed(() => (sheet.value?.targets ?? []).filter((target) => target.about === post.value?.id && target.unit === 'm' && target.what !== 'cut height'))
-const others = computed(() => (sheet.value?.targets ?? []).filter((target) => target.unit === 'm' && !posts.value.some((item) => item.id === target.about)))
+const here = computed(() =>
+  (sheet.value?.targets ?? []).filter(
+    (target) => target.about === post.value?.id && target.unit === 'm' && target.what !== 'cut height',
+  ),
+)
+const others = computed(() =>
+  (sheet.value?.targets ?? []).filter(
+    (target) => target.unit === 'm' && !posts.value.some((item) => item.id === target.about),
+  ),
+)
 const asked = ref<Target | null>(null)
 const planned = computed(() => asked.value?.planned ?? null)
 const SHORT: Record<string, string> = { 'hole depth': 'hole', 'plumb across': 'across' }
@@ -77,7 +88,10 @@ let lock: { release(): Promise<void> } | null = null
 const awake = ref(false)
 async function stayAwake(): Promise<void> {
   try {
-    lock = (await (navigator as unknown as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }).wakeLock?.request('screen')) ?? null
+    lock =
+      (await (
+        navigator as unknown as { wakeLock?: { request(kind: string): Promise<{ release(): Promise<void> }> } }
+      ).wakeLock?.request('screen')) ?? null
     awake.value = !!lock
   } catch {
     awake.value = false
@@ -99,22 +113,38 @@ const ticks = computed(() => {
   const around = post.value.station_m / step
   const found = []
   for (let k = Math.floor(around) - 3; k <= around + 3; k++)
-    if (k >= 0) found.push({ x: W / 2 + (k - around) * px, label: tape.value.system === 'imperial' ? `${k}′` : `${(k * step).toFixed(2)}` })
+    if (k >= 0)
+      found.push({
+        x: W / 2 + (k - around) * px,
+        label: tape.value.system === 'imperial' ? `${k}′` : `${(k * step).toFixed(2)}`,
+      })
   return found
 })
 const elevation = computed(() => sheet.value?.views.find((view) => view.how === 'side straight') ?? null)
 /** What stands on a grid is read off two tapes: its plan from above stands in for the elevation, the post marked in it. */
-const framing = computed(() => (elevation.value ? null : sheet.value?.views.find((view) => view.layout === 'grid') ?? null))
+const framing = computed(() =>
+  elevation.value ? null : (sheet.value?.views.find((view) => view.layout === 'grid') ?? null),
+)
 const drawing = computed(() => {
   if (!post.value) return null
   if (framing.value) {
     const [left, low, right, top] = framing.value.bounds as [number, number, number, number]
     const scale = Math.min((W - 60) / (right - left), 250 / (top - low))
-    return { scale, x0: (W - (right - left) * scale) / 2 - left * scale, y0: 10 + top * scale, h: (top - low) * scale + 24 }
+    return {
+      scale,
+      x0: (W - (right - left) * scale) / 2 - left * scale,
+      y0: 10 + top * scale,
+      h: (top - low) * scale + 24,
+    }
   }
   const tall = post.value.cut_height_m + post.value.hole_m + 0.35
   const scale = Math.min(SCALE, 232 / tall)
-  return { scale, x0: W / 2 - 30 - post.value.station_m * scale, y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale, h: 240 }
+  return {
+    scale,
+    x0: W / 2 - 30 - post.value.station_m * scale,
+    y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale,
+    h: 240,
+  }
 })
 /** What has no posts shows itself from the side, or from above. */
 const plain = computed(() => {
@@ -122,7 +152,13 @@ const plain = computed(() => {
   if (!view) return null
   const [left, low, right, top] = view.bounds as [number, number, number, number]
   const scale = Math.min((W - 40) / (right - left), 260 / (top - low))
-  return { view, scale, x0: (W - (right - left) * scale) / 2 - left * scale, y0: 10 + top * scale, h: (top - low) * scale + 24 }
+  return {
+    view,
+    scale,
+    x0: (W - (right - left) * scale) / 2 - left * scale,
+    y0: 10 + top * scale,
+    h: (top - low) * scale + 24,
+  }
 })
 const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), index.value + 2))
 </script>
@@ -130,96 +166,418 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
 <template>
   <div ref="box" class="site" :class="hand">
     <header class="bar">
-      <router-link :to="{ name: 'build', params: { job, structure } }" class="back">{{ name || 'Site view' }}</router-link>
-      <span role="status">{{ waiting ? `${waiting} kept here` : '' }}{{ signal ? (waiting ? ', sending' : 'all sent') : `${waiting ? ', ' : ''}no signal` }}</span>
+      <router-link :to="{ name: 'build', params: { job, structure } }" class="back">{{
+        name || 'Site view'
+      }}</router-link>
+      <span role="status"
+        >{{ waiting ? `${waiting} kept here` : ''
+        }}{{ signal ? (waiting ? ', sending' : 'all sent') : `${waiting ? ', ' : ''}no signal` }}</span
+      >
     </header>
-    <p v-if="fault" class="fault pad-x" role="alert">{{ fault }} <router-link :to="{ name: 'sign-in', query: { to: `/site/${job}/${structure}` } }">Sign in</router-link></p>
-    <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">{{ signal ? 'Fetching the marks.' : 'No signal, and this was not opened on this phone before. Open it once with signal.' }} <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button></p>
+    <p v-if="fault" class="fault pad-x" role="alert">
+      {{ fault }}
+      <router-link :to="{ name: 'sign-in', query: { to: `/site/${job}/${structure}` } }">Sign in</router-link>
+    </p>
+    <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">
+      {{
+        signal
+          ? 'Fetching the marks.'
+          : 'No signal, and this was not opened on this phone before. Open it once with signal.'
+      }}
+      <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button>
+    </p>
     <main v-if="post && drawing && (elevation || framing)" class="body">
       <svg class="strip" :viewBox="`0 0 ${W} 74`" aria-hidden="true">
         <rect :width="W" height="74" fill="var(--tape)" />
-        <g v-for="t in ticks" :key="t.label"><path :d="`M${t.x} 0v30`" stroke="var(--ink)" stroke-width="2" /><path v-for="k in 3" :key="k" :d="`M${t.x + k * 26} 0v16`" stroke="var(--ink)" /><text :x="t.x + 5" y="30" class="foot">{{ t.label }}</text></g>
-        <path :d="`M${W / 2} 0V52`" stroke="var(--chalk)" stroke-width="3" /><path :d="`M${W / 2 - 11} 74h22l-11 -24z`" fill="var(--chalk)" />
+        <g v-for="t in ticks" :key="t.label">
+          <path :d="`M${t.x} 0v30`" stroke="var(--ink)" stroke-width="2" />
+          <path v-for="k in 3" :key="k" :d="`M${t.x + k * 26} 0v16`" stroke="var(--ink)" />
+          <text :x="t.x + 5" y="30" class="foot">{{ t.label }}</text>
+        </g>
+        <path :d="`M${W / 2} 0V52`" stroke="var(--chalk)" stroke-width="3" />
+        <path :d="`M${W / 2 - 11} 74h22l-11 -24z`" fill="var(--chalk)" />
       </svg>
-      <div class="head pad-x"><h1>Post {{ post.number }} of {{ posts.length }}</h1><span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span></div>
-      <p class="reading pad-x" :class="{ pair: framing }"><span v-for="part in post.reading.split(', ')" :key="part">{{ part }}</span></p>
+      <div class="head pad-x">
+        <h1>Post {{ post.number }} of {{ posts.length }}</h1>
+        <span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span
+        ><span v-else-if="post.kind !== 'line'" class="kind">{{ post.label || post.kind }}</span>
+      </div>
+      <p class="reading pad-x" :class="{ pair: framing }">
+        <span v-for="part in post.reading.split(', ')" :key="part">{{ part }}</span>
+      </p>
       <p v-if="framing" class="where pad-x">{{ sheet?.reads }}</p>
-      <p v-else class="where pad-x">from the line's start, level, to the post's centre. {{ sheet?.reads }} {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.</p>
-      <svg class="hole" :viewBox="`0 0 ${W} ${drawing.h}`" role="img" :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`">
-        <ViewShapes v-if="framing" :view="framing" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :texts="false" :selected="post.id" />
-        <ViewShapes v-else-if="elevation" :view="elevation" :sx="drawing.scale" :sy="drawing.scale" :x0="drawing.x0" :y0="drawing.y0" :from="post.station_m - 3" :to="post.station_m + 3" :texts="false" :selected="post.id" />
+      <p v-else class="where pad-x">
+        from the line's start, level, to the post's centre. {{ sheet?.reads }}
+        {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.
+      </p>
+      <svg
+        class="hole"
+        :viewBox="`0 0 ${W} ${drawing.h}`"
+        role="img"
+        :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`"
+      >
+        <ViewShapes
+          v-if="framing"
+          :view="framing"
+          :sx="drawing.scale"
+          :sy="drawing.scale"
+          :x0="drawing.x0"
+          :y0="drawing.y0"
+          :texts="false"
+          :selected="post.id"
+        />
+        <ViewShapes
+          v-else-if="elevation"
+          :view="elevation"
+          :sx="drawing.scale"
+          :sy="drawing.scale"
+          :x0="drawing.x0"
+          :y0="drawing.y0"
+          :from="post.station_m - 3"
+          :to="post.station_m + 3"
+          :texts="false"
+          :selected="post.id"
+        />
         <g v-if="!framing" class="dim">
-          <path :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`" />
-          <rect :x="W / 2 + 36" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20" width="118" height="36" />
-          <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">{{ post.hole }}</text>
-          <rect :x="6" y="6" width="136" height="26" /><text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
+          <path
+            :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`"
+          />
+          <rect
+            :x="W / 2 + 36"
+            :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20"
+            width="118"
+            height="36"
+          />
+          <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">
+            {{ post.hole }}
+          </text>
+          <rect :x="6" y="6" width="136" height="26" />
+          <text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
           <rect :x="6" :y="drawing.h - 68" width="150" height="62" />
-          <text x="12" :y="drawing.h - 50" class="fact">{{ post.upright === 'the ground' ? 'hole' : 'foot' }} {{ post.hole_width }} wide</text><text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text><text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
+          <text x="12" :y="drawing.h - 50" class="fact">
+            {{ post.upright === 'the ground' ? 'hole' : 'foot' }} {{ post.hole_width }} wide
+          </text>
+          <text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text>
+          <text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
         </g>
       </svg>
-      <dl v-if="framing" class="hole-facts pad-x"><div><dt>hole</dt><dd>{{ post.hole }} deep</dd></div><div><dt>wide</dt><dd>{{ post.hole_width }}</dd></div><div><dt>gravel</dt><dd>{{ post.gravel }}</dd></div><div><dt>bags</dt><dd>{{ post.bags_count }}</dd></div><div><dt>top above ground</dt><dd>{{ post.cut_height }}</dd></div></dl>
+      <dl v-if="framing" class="hole-facts pad-x">
+        <div>
+          <dt>hole</dt>
+          <dd>{{ post.hole }} deep</dd>
+        </div>
+        <div>
+          <dt>wide</dt>
+          <dd>{{ post.hole_width }}</dd>
+        </div>
+        <div>
+          <dt>gravel</dt>
+          <dd>{{ post.gravel }}</dd>
+        </div>
+        <div>
+          <dt>bags</dt>
+          <dd>{{ post.bags_count }}</dd>
+        </div>
+        <div>
+          <dt>top above ground</dt>
+          <dd>{{ post.cut_height }}</dd>
+        </div>
+      </dl>
       <div class="values pad-x">
-        <button v-for="target in here" :key="target.what" @click="asked = target"><span>{{ SHORT[target.what] ?? target.what }}</span><b>{{ read(target) }}</b></button>
+        <button v-for="target in here" :key="target.what" @click="asked = target">
+          <span>{{ SHORT[target.what] ?? target.what }}</span><b>{{ read(target) }}</b>
+        </button>
       </div>
-      <p class="pad-x setline"><button class="set" :class="{ done: isSet }" :aria-pressed="isSet" @click="tick">{{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}</button></p>
+      <p class="pad-x setline">
+        <button class="set" :class="{ done: isSet }" :aria-pressed="isSet" @click="tick">
+          {{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}
+        </button>
+      </p>
       <nav class="walk pad-x" aria-label="Posts">
-        <button :disabled="index === 0" @click="go(-1)">‹ {{ near[0] && index > 0 ? near[0].reading : 'first' }}</button>
+        <button :disabled="index === 0" @click="go(-1)">
+          ‹ {{ near[0] && index > 0 ? near[0].reading : 'first' }}
+        </button>
         <button @click="hit = !hit">hit something</button>
-        <button :disabled="index >= posts.length - 1" @click="go(1)">{{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›</button>
+        <button :disabled="index >= posts.length - 1" @click="go(1)">
+          {{ index < posts.length - 1 ? showDistance(posts[index + 1]!.station_m, tape) : 'last' }} ›
+        </button>
       </nav>
-      <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit"><label for="hit">What is there, and how deep?</label><input id="hit" v-model="note" maxlength="60" :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'" /><label for="around">Keep holes off it, each side</label><input id="around" v-model="around" maxlength="12" :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'" /><button class="set">Keep, and go round it</button></form>
-      <section v-if="others.length" class="pad-x"><p class="strong">As a whole</p><div class="whole"><button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span><b>{{ read(target) }}</b></button></div></section>
+      <form v-if="hit" class="hit pad-x" @submit.prevent="keepHit">
+        <label for="hit">What is there, and how deep?</label
+        ><input
+          id="hit"
+          v-model="note"
+          maxlength="60"
+          :placeholder="tape.system === 'imperial' ? 'rock at 14 in' : 'rock at 350 mm'"
+        /><label for="around">Keep holes off it, each side</label
+        ><input
+          id="around"
+          v-model="around"
+          maxlength="12"
+          :placeholder="tape.system === 'imperial' ? '6 in' : '150 mm'"
+        /><button class="set">Keep, and go round it</button>
+      </form>
+      <section v-if="others.length" class="pad-x">
+        <p class="strong">As a whole</p>
+        <div class="whole">
+          <button v-for="target in others" :key="target.about + target.what" @click="asked = target">
+            <span
+              >{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span
+            ><b>{{ read(target) }}</b>
+          </button>
+        </div>
+      </section>
       <p v-if="solving" class="pad-x solved" role="status">{{ solving }}</p>
-      <p class="pad-x foot-row"><button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span></p>
+      <p class="pad-x foot-row">
+        <button class="link" @click="swap">for the {{ hand === 'right' ? 'left' : 'right' }} hand</button
+        ><span class="quiet small">{{ awake ? 'screen stays on' : '' }}</span>
+      </p>
     </main>
     <main v-else-if="sheet && !posts.length" class="body">
-      <div class="head pad-x"><h1>{{ name }}</h1></div>
+      <div class="head pad-x">
+        <h1>{{ name }}</h1>
+      </div>
       <p class="where pad-x">{{ sheet.length }}. {{ sheet.reads }}</p>
       <svg v-if="plain" class="hole" :viewBox="`0 0 ${W} ${plain.h}`" role="img" :aria-label="plain.view.title">
-        <ViewShapes :view="plain.view" :sx="plain.scale" :sy="plain.scale" :x0="plain.x0" :y0="plain.y0" :texts="false" />
+        <ViewShapes
+          :view="plain.view"
+          :sx="plain.scale"
+          :sy="plain.scale"
+          :x0="plain.x0"
+          :y0="plain.y0"
+          :texts="false"
+        />
       </svg>
       <div class="pad-x whole">
-        <button v-for="target in others" :key="target.about + target.what" @click="asked = target"><span>{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span><b>{{ read(target) }}</b></button>
+        <button v-for="target in others" :key="target.about + target.what" @click="asked = target">
+          <span
+            >{{ target.what }}<template v-if="target.of">, {{ target.of }}</template></span
+          ><b>{{ read(target) }}</b>
+        </button>
       </div>
       <p v-if="!others.length" class="pad-x quiet">Nothing of this is measured on site.</p>
     </main>
-    <FractionPad v-if="asked" :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}${asked.of ? `, ${asked.of}` : ''}`" :start="measured(asked)" :planned="planned" :tape="tape" @done="keep" @close="asked = null" />
+    <FractionPad
+      v-if="asked"
+      :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}${asked.of ? `, ${asked.of}` : ''}`"
+      :start="measured(asked)"
+      :planned="planned"
+      :tape="tape"
+      @done="keep"
+      @close="asked = null"
+    />
   </div>
 </template>
 
 <style scoped>
-.site { max-width: 520px; margin: 0 auto; min-height: 100%; background: var(--paper); }
-.pad-x { padding-left: 16px; padding-right: 16px; }
-.bar { display: flex; justify-content: space-between; align-items: center; background: var(--band); color: var(--band-ink); padding: 0 16px; min-height: 48px; font-size: 14px; }
-.back { color: #fff; font-weight: 600; font-size: 17px; text-decoration: none; padding: 12px 0; }
-.strip { display: block; width: 100%; }
-.foot { font-size: 16px; fill: var(--ink); }
-.head { display: flex; justify-content: space-between; align-items: baseline; gap: 10px; margin-top: 6px; }
-.head h1 { font-size: 20px; white-space: nowrap; }
-.hand-dug { color: var(--zone); font-weight: 600; font-size: 16px; text-align: right; }
-.kind { font-weight: 600; }
-.reading { font-size: 58px; line-height: 1.05; font-weight: 600; margin: 0; letter-spacing: -0.01em; }
-.reading.pair { font-size: 38px; display: grid; }
-.hole-facts { display: flex; flex-wrap: wrap; gap: 4px 18px; margin: 8px 0 0; } .hole-facts dt { font-size: 13px; } .hole-facts dd { margin: 0; font-size: 20px; font-weight: 600; }
-.where { font-size: 14.5px; margin: 2px 0 6px; }
-.hole { display: block; width: 100%; background: var(--ground); }
-.dim path { stroke: var(--ink); stroke-width: 2; fill: none; }
-.dim rect { fill: var(--paper); }
-.dim text { fill: var(--ink); }
-.deep { font-size: 26px; font-weight: 600; } .cut { font-size: 17px; font-weight: 600; } .fact { font-size: 15px; }
-.values, .whole { display: grid; grid-template-columns: 1.3fr 1fr 1fr 1fr; gap: 6px; margin-top: 8px; }
-.whole { grid-template-columns: 1fr 1fr; }
-.values button, .whole button { display: grid; text-align: left; border: 2px solid var(--line); background: var(--paper); border-radius: 4px; min-height: 58px; padding: 4px 8px; cursor: pointer; }
-.values span, .whole span { font-size: 13px; } .values b, .whole b { font-size: 16px; }
-.setline { margin: 8px 0; }
-.set { width: 100%; min-height: 60px; border: 2px solid var(--ink); background: var(--ink); color: var(--paper); border-radius: 4px; font-size: 20px; font-weight: 600; cursor: pointer; }
-.set.done { background: var(--paper); color: var(--pass); border-color: var(--pass); }
-.walk { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 6px; }
-.left .walk button:last-child { order: -1; } .left .values { direction: rtl; } .left .values button { direction: ltr; }
-.walk button { min-height: 56px; border: 1px solid var(--line); background: var(--ground-2); border-radius: 4px; font-size: 16px; font-weight: 600; cursor: pointer; }
-.walk button:disabled { opacity: 0.6; }
-.hit { display: grid; gap: 6px; margin-top: 8px; } .hit input { min-height: 56px; font-size: 18px; padding: 0 10px; border: 2px solid var(--line); border-radius: 4px; background: var(--paper); }
-.solved { font-weight: 600; margin: 8px 0; }
-.foot-row { display: flex; justify-content: space-between; margin: 8px 0 16px; }
-.foot-row .link { min-height: 56px; }
+.site {
+  max-width: 520px;
+  margin: 0 auto;
+  min-height: 100%;
+  background: var(--paper);
+}
+.pad-x {
+  padding-left: 16px;
+  padding-right: 16px;
+}
+.bar {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  background: var(--band);
+  color: var(--band-ink);
+  padding: 0 16px;
+  min-height: 48px;
+  font-size: 14px;
+}
+.back {
+  color: #fff;
+  font-weight: 600;
+  font-size: 17px;
+  text-decoration: none;
+  padding: 12px 0;
+}
+.strip {
+  display: block;
+  width: 100%;
+}
+.foot {
+  font-size: 16px;
+  fill: var(--ink);
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 10px;
+  margin-top: 6px;
+}
+.head h1 {
+  font-size: 20px;
+  white-space: nowrap;
+}
+.hand-dug {
+  color: var(--zone);
+  font-weight: 600;
+  font-size: 16px;
+  text-align: right;
+}
+.kind {
+  font-weight: 600;
+}
+.reading {
+  font-size: 58px;
+  line-height: 1.05;
+  font-weight: 600;
+  margin: 0;
+  letter-spacing: -0.01em;
+}
+.reading.pair {
+  font-size: 38px;
+  display: grid;
+}
+.hole-facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  margin: 8px 0 0;
+}
+.hole-facts dt {
+  font-size: 13px;
+}
+.hole-facts dd {
+  margin: 0;
+  font-size: 20px;
+  font-weight: 600;
+}
+.where {
+  font-size: 14.5px;
+  margin: 2px 0 6px;
+}
+.hole {
+  display: block;
+  width: 100%;
+  background: var(--ground);
+}
+.dim path {
+  stroke: var(--ink);
+  stroke-width: 2;
+  fill: none;
+}
+.dim rect {
+  fill: var(--paper);
+}
+.dim text {
+  fill: var(--ink);
+}
+.deep {
+  font-size: 26px;
+  font-weight: 600;
+}
+.cut {
+  font-size: 17px;
+  font-weight: 600;
+}
+.fact {
+  font-size: 15px;
+}
+.values,
+.whole {
+  display: grid;
+  grid-template-columns: 1.3fr 1fr 1fr 1fr;
+  gap: 6px;
+  margin-top: 8px;
+}
+.whole {
+  grid-template-columns: 1fr 1fr;
+}
+.values button,
+.whole button {
+  display: grid;
+  text-align: left;
+  border: 2px solid var(--line);
+  background: var(--paper);
+  border-radius: 4px;
+  min-height: 58px;
+  padding: 4px 8px;
+  cursor: pointer;
+}
+.values span,
+.whole span {
+  font-size: 13px;
+}
+.values b,
+.whole b {
+  font-size: 16px;
+}
+.setline {
+  margin: 8px 0;
+}
+.set {
+  width: 100%;
+  min-height: 60px;
+  border: 2px solid var(--ink);
+  background: var(--ink);
+  color: var(--paper);
+  border-radius: 4px;
+  font-size: 20px;
+  font-weight: 600;
+  cursor: pointer;
+}
+.set.done {
+  background: var(--paper);
+  color: var(--pass);
+  border-color: var(--pass);
+}
+.walk {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 6px;
+}
+.left .walk button:last-child {
+  order: -1;
+}
+.left .values {
+  direction: rtl;
+}
+.left .values button {
+  direction: ltr;
+}
+.walk button {
+  min-height: 56px;
+  border: 1px solid var(--line);
+  background: var(--ground-2);
+  border-radius: 4px;
+  font-size: 16px;
+  font-weight: 600;
+  cursor: pointer;
+}
+.walk button:disabled {
+  opacity: 0.6;
+}
+.hit {
+  display: grid;
+  gap: 6px;
+  margin-top: 8px;
+}
+.hit input {
+  min-height: 56px;
+  font-size: 18px;
+  padding: 0 10px;
+  border: 2px solid var(--line);
+  border-radius: 4px;
+  background: var(--paper);
+}
+.solved {
+  font-weight: 600;
+  margin: 8px 0;
+}
+.foot-row {
+  display: flex;
+  justify-content: space-between;
+  margin: 8px 0 16px;
+}
+.foot-row .link {
+  min-height: 56px;
+}
 </style>

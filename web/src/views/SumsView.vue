@@ -28,16 +28,24 @@ const school = useSchools()
 onMounted(async () => {
   try {
     void school.load().catch(() => undefined)
-    void ask(api.GET('/api/jobs')).then((found) => void (jobs.value = found), () => undefined)
+    void ask(api.GET('/api/jobs')).then(
+      (found) => void (jobs.value = found),
+      () => undefined,
+    )
     sums.value = (await ask(api.GET('/api/sums'))).sums
   } catch (error) {
-    if (error instanceof Refused && error.status === 401) await router.replace({ name: 'sign-in', query: { to: '/sums' } })
+    if (error instanceof Refused && error.status === 401)
+      await router.replace({ name: 'sign-in', query: { to: '/sums' } })
     else fault.value = (error as Error).message
   }
 })
 const shown = computed(() => {
   const words = search.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return sums.value.filter((row) => words.every((word) => `${row.name} ${row.asks} ${row.inputs.map((i) => i.name).join(' ')}`.toLowerCase().includes(word)))
+  return sums.value.filter((row) =>
+    words.every((word) =>
+      `${row.name} ${row.asks} ${row.inputs.map((i) => i.name).join(' ')}`.toLowerCase().includes(word),
+    ),
+  )
 })
 watch(chosen, () => {
   for (const key of Object.keys(typed)) delete typed[key]
@@ -73,13 +81,23 @@ watchDebounced(
   },
   { debounce: 120, deep: true },
 )
-const text = (item: Answer) => (item.status !== 'ok' ? '' : typeof item.value === 'number' ? `${figure(item.value)} ${item.unit === '-' || item.unit === 'count' ? '' : item.unit}`.trim() : String(item.value))
+const text = (item: Answer) =>
+  item.status !== 'ok'
+    ? ''
+    : typeof item.value === 'number'
+      ? `${figure(item.value)} ${item.unit === '-' || item.unit === 'count' ? '' : item.unit}`.trim()
+      : String(item.value)
 const missing = (reason: string, name: string) => reason.startsWith(`${name}: `) && Boolean(typed[name])
-const problem = (name: string) => answers.value.find((item) => item.status === 'invalid' && missing(item.reason, name))?.reason.slice(name.length + 2) ?? ''
+const problem = (name: string) =>
+  answers.value
+    .find((item) => item.status === 'invalid' && missing(item.reason, name))
+    ?.reason.slice(name.length + 2) ?? ''
 /** Words to choose from, where an input takes one of a few: null for free typing. */
 function choices(input: Row['inputs'][number]): string[] | null {
   if (input.kind === 'flag') return ['yes', 'no']
-  return input.kind.includes('|') && !/[ …]us |…/.test(` ${input.kind}`) && !input.kind.includes(', ') ? input.kind.split('|') : null
+  return input.kind.includes('|') && !/[ …]us |…/.test(` ${input.kind}`) && !input.kind.includes(', ')
+    ? input.kind.split('|')
+    : null
 }
 /** What is usual in the school, offered while typing. */
 function usual(name: string): string[] {
@@ -94,31 +112,54 @@ async function keep(): Promise<void> {
   if (!chosen.value || !keepIn.value) return
   try {
     const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: keepIn.value } } }))
-    const words = Object.entries(typed).filter(([, value]) => value?.trim()).map(([name, value]) => ({ name, value }))
-    state.document.sums = [...(state.document.sums ?? []), { id: `sum-${Date.now().toString(36)}`, sum: chosen.value.name, inputs: words, note: '' }]
+    const words = Object.entries(typed)
+      .filter(([, value]) => value?.trim())
+      .map(([name, value]) => ({ name, value }))
+    state.document.sums = [
+      ...(state.document.sums ?? []),
+      { id: `sum-${Date.now().toString(36)}`, sum: chosen.value.name, inputs: words, note: '' },
+    ]
     const says = `kept a sum: ${chosen.value.name}`
-    await ask(api.PUT('/api/jobs/{job_id}', { params: { path: { job_id: keepIn.value } }, body: { base: state.revision, document: state.document, says } }))
+    await ask(
+      api.PUT('/api/jobs/{job_id}', {
+        params: { path: { job_id: keepIn.value } },
+        body: { base: state.revision, document: state.document, says },
+      }),
+    )
     kept.value = jobs.value.find((job) => job.id === keepIn.value)?.name ?? 'the job'
   } catch (error) {
     fault.value = (error as Error).message
   }
 }
 async function copy(): Promise<void> {
-  await navigator.clipboard.writeText(`${chosen.value?.asks} ${answers.value.filter((a) => a.status === 'ok').map((a) => `${a.output} ${text(a)}`).join('; ')}`)
+  await navigator.clipboard.writeText(
+    `${chosen.value?.asks} ${answers.value
+      .filter((a) => a.status === 'ok')
+      .map((a) => `${a.output} ${text(a)}`)
+      .join('; ')}`,
+  )
   copied.value = true
 }
 </script>
 
 <template>
   <main class="sums">
-    <header><h1>Quick sums</h1> <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two schools side by side</router-link> · <router-link to="/numbers">What the numbers rest on</router-link></header>
+    <header>
+      <h1>Quick sums</h1>
+      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two schools side by side</router-link> ·
+      <router-link to="/numbers">What the numbers rest on</router-link>
+    </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="two">
       <section>
         <label for="want">What do you want to know?</label>
         <input id="want" v-model="search" placeholder="bays, rail on a slope, wind on a fence" autocomplete="off" />
         <ul>
-          <li v-for="row in shown" :key="row.name"><button :class="{ on: row.name === chosen?.name }" @click="chosen = row">{{ row.asks }}<span class="quiet small">{{ row.name }}</span></button></li>
+          <li v-for="row in shown" :key="row.name">
+            <button :class="{ on: row.name === chosen?.name }" @click="chosen = row">
+              {{ row.asks }}<span class="quiet small">{{ row.name }}</span>
+            </button>
+          </li>
         </ul>
         <p v-if="sums.length && !shown.length" class="quiet">No sum answers that yet. Try another word.</p>
       </section>
@@ -127,18 +168,62 @@ async function copy(): Promise<void> {
         <SumPicture v-if="chosen.picture" :name="chosen.picture" />
         <form @submit.prevent>
           <template v-for="input in chosen.inputs" :key="input.name">
-            <label :for="'i-' + input.name">{{ input.name.replaceAll('_', ' ') }} <span class="quiet small">{{ input.says || (choices(input) || input.kind === 'text' ? '' : input.kind) }}</span></label>
-            <span><select v-if="choices(input)" :id="'i-' + input.name" v-model="typed[input.name]" :aria-invalid="!!problem(input.name)"><option :value="undefined">{{ input.default || 'choose' }}</option><option v-for="word in choices(input)" :key="word" :value="word">{{ input.name === 'school' ? (school.of(word)?.title ?? word) : word }}</option></select><input v-else :id="'i-' + input.name" v-model="typed[input.name]" :list="usual(input.name).length ? 'u-' + input.name : undefined" :placeholder="input.default || input.kind" autocomplete="off" :aria-invalid="!!problem(input.name)" /><datalist v-if="usual(input.name).length" :id="'u-' + input.name"><option v-for="word in usual(input.name)" :key="word" :value="word" /></datalist><span v-if="problem(input.name)" class="fault" role="alert">{{ problem(input.name) }}</span></span>
+            <label :for="'i-' + input.name"
+              >{{ input.name.replaceAll('_', ' ') }}
+              <span class="quiet small">{{
+                input.says || (choices(input) || input.kind === 'text' ? '' : input.kind)
+              }}</span></label
+            >
+            <span
+              ><select
+                v-if="choices(input)"
+                :id="'i-' + input.name"
+                v-model="typed[input.name]"
+                :aria-invalid="!!problem(input.name)"
+              >
+                <option :value="undefined">{{ input.default || 'choose' }}</option>
+                <option v-for="word in choices(input)" :key="word" :value="word">
+                  {{ input.name === 'school' ? (school.of(word)?.title ?? word) : word }}
+                </option></select
+              ><input
+                v-else
+                :id="'i-' + input.name"
+                v-model="typed[input.name]"
+                :list="usual(input.name).length ? 'u-' + input.name : undefined"
+                :placeholder="input.default || input.kind"
+                autocomplete="off"
+                :aria-invalid="!!problem(input.name)"
+              /><datalist v-if="usual(input.name).length" :id="'u-' + input.name">
+                <option v-for="word in usual(input.name)" :key="word" :value="word" /></datalist
+              ><span v-if="problem(input.name)" class="fault" role="alert">{{ problem(input.name) }}</span></span
+            >
           </template>
         </form>
         <table aria-live="polite">
           <tbody>
-            <tr v-for="item in answers" :key="item.output"><th>{{ item.output.replaceAll('_', ' ') }}</th><td><b v-if="item.status === 'ok'">{{ text(item) }}</b><span v-else class="quiet">{{ item.status === 'refuse' ? 'not covered: ' : '' }}{{ item.reason.replace(': ', ' ') }}</span></td></tr>
+            <tr v-for="item in answers" :key="item.output">
+              <th>{{ item.output.replaceAll('_', ' ') }}</th>
+              <td>
+                <b v-if="item.status === 'ok'">{{ text(item) }}</b><span v-else class="quiet"
+                  >{{ item.status === 'refuse' ? 'not covered: ' : '' }}{{ item.reason.replace(': ', ' ') }}</span
+                >
+              </td>
+            </tr>
           </tbody>
         </table>
         <p v-if="verdict.status === 'fails'" class="strong" role="status">Fails: {{ verdict.reason }}.</p>
-        <p v-if="answers.length" class="keep"><label for="keep">Keep with</label> <select id="keep" v-model="keepIn"><option value="">a job…</option><option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option></select> <button class="plain" :disabled="!keepIn || !!kept" @click="keep">{{ kept ? 'kept' : 'Keep' }}</button> <span v-if="kept" class="small">It stands under “Sums kept” in the brief of {{ kept }}.</span></p>
-        <p v-if="answers.length" class="small">Source: {{ chosen.source }}. <button class="link" @click="copy">{{ copied ? 'copied' : 'copy' }}</button></p>
+        <p v-if="answers.length" class="keep">
+          <label for="keep">Keep with</label>
+          <select id="keep" v-model="keepIn">
+            <option value="">a job…</option>
+            <option v-for="job in jobs" :key="job.id" :value="job.id">{{ job.name }}</option>
+          </select>
+          <button class="plain" :disabled="!keepIn || !!kept" @click="keep">{{ kept ? 'kept' : 'Keep' }}</button>
+          <span v-if="kept" class="small">It stands under “Sums kept” in the brief of {{ kept }}.</span>
+        </p>
+        <p v-if="answers.length" class="small">
+          Source: {{ chosen.source }}. <button class="link" @click="copy">{{ copied ? 'copied' : 'copy' }}</button>
+        </p>
       </section>
       <p v-else class="quiet pick">Choose a question; write lengths any way, as 7' 6 1/2", 90.5 in or 2.3 m.</p>
     </div>
@@ -146,20 +231,90 @@ async function copy(): Promise<void> {
 </template>
 
 <style scoped>
-.sums { max-width: 1040px; margin: 0 auto; padding: 24px 28px; }
-header { display: flex; gap: 12px; align-items: baseline; margin-bottom: 14px; }
-.two { display: grid; grid-template-columns: 400px 1fr; gap: 36px; }
-label { display: block; }
-input, select { width: 100%; font: inherit; color: inherit; padding: 6px 9px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); }
-.keep { display: flex; gap: 8px; align-items: baseline; flex-wrap: wrap; }
-.keep select { width: 190px; }
-input[aria-invalid='true'], select[aria-invalid='true'] { border: 2px solid var(--fail); }
-ul { list-style: none; margin: 10px 0; padding: 0; }
-li button { display: grid; width: 100%; text-align: left; background: none; border: 0; border-bottom: 1px solid var(--line); border-left: 3px solid transparent; padding: 7px 8px; cursor: pointer; }
-li button.on { border-left-color: var(--chalk); background: var(--chalk-soft); }
-.sheet { background: var(--paper); padding: 16px 22px; border: 1px solid var(--line); align-self: start; }
-form { display: grid; grid-template-columns: 1fr 220px; gap: 8px 14px; align-items: baseline; margin: 14px 0; }
-td b { font-size: 18px; }
-.pick { padding-top: 30px; }
-@media (max-width: 760px) { .two { grid-template-columns: 1fr; } }
+.sums {
+  max-width: 1040px;
+  margin: 0 auto;
+  padding: 24px 28px;
+}
+header {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+  margin-bottom: 14px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 400px 1fr;
+  gap: 36px;
+}
+label {
+  display: block;
+}
+input,
+select {
+  width: 100%;
+  font: inherit;
+  color: inherit;
+  padding: 6px 9px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+}
+.keep {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+.keep select {
+  width: 190px;
+}
+input[aria-invalid='true'],
+select[aria-invalid='true'] {
+  border: 2px solid var(--fail);
+}
+ul {
+  list-style: none;
+  margin: 10px 0;
+  padding: 0;
+}
+li button {
+  display: grid;
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  border-left: 3px solid transparent;
+  padding: 7px 8px;
+  cursor: pointer;
+}
+li button.on {
+  border-left-color: var(--chalk);
+  background: var(--chalk-soft);
+}
+.sheet {
+  background: var(--paper);
+  padding: 16px 22px;
+  border: 1px solid var(--line);
+  align-self: start;
+}
+form {
+  display: grid;
+  grid-template-columns: 1fr 220px;
+  gap: 8px 14px;
+  align-items: baseline;
+  margin: 14px 0;
+}
+td b {
+  font-size: 18px;
+}
+.pick {
+  padding-top: 30px;
+}
+@media (max-width: 760px) {
+  .two {
+    grid-template-columns: 1fr;
+  }
+}
 </style>

@@ -21,69 +21,163 @@ const walls = computed(() => {
   const field = props.kind?.form.flatMap((group) => group.fields).find((item) => item.path === 'ledger/wall')
   return ((field?.choices ?? []) as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
 })
-const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
-const few = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, k) => ({ value: from + k, says: String(from + k) }))
+const items = (role: string) =>
+  (reference.reference?.items ?? [])
+    .filter((item) => item.role === role)
+    .map((item) => ({ value: item.key, says: item.says }))
+const few = (from: number, to: number) =>
+  Array.from({ length: to - from + 1 }, (_, k) => ({ value: from + k, says: String(from + k) }))
 const pick = (name: keyof DeckSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
 const length = (name: keyof DeckSpec, says: string) => (value: number | null) => set(name, value as never, says)
 const box = computed(() => {
   const xs = spec.value?.outline.map((corner) => corner.x_m) ?? [0]
   const ys = spec.value?.outline.map((corner) => corner.y_m) ?? [0]
-  return { width: Math.max(...xs) - Math.min(...xs), depth: Math.max(...ys) - Math.min(...ys), right: Math.max(...xs), front: Math.max(...ys) }
+  return {
+    width: Math.max(...xs) - Math.min(...xs),
+    depth: Math.max(...ys) - Math.min(...ys),
+    right: Math.max(...xs),
+    front: Math.max(...ys),
+  }
 })
 /** All corners on the far edge move with it. */
 function resize(axis: 'x_m' | 'y_m', from: number, to: number | null): void {
   if (to === null || !(to > 0.5)) return
-  edit((at) => {
-    for (const corner of at.outline) if (Math.abs(corner[axis] - from) < 1e-6) corner[axis] = to
-  }, axis === 'x_m' ? 'width' : 'depth')
+  edit(
+    (at) => {
+      for (const corner of at.outline) if (Math.abs(corner[axis] - from) < 1e-6) corner[axis] = to
+    },
+    axis === 'x_m' ? 'width' : 'depth',
+  )
 }
 const LAYERS = [
-  ['boards', ['decking', 'tread']], ['joists', ['joist', 'rim', 'blocking', 'ledger']], ['beams', ['beam', 'brace']],
-  ['footings', ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth']], ['guard', ['guard-post', 'guard-cap', 'stringer']], ['lengths', ['dimension', 'diagonal', 'diagonal-label']],
+  ['boards', ['decking', 'tread']],
+  ['joists', ['joist', 'rim', 'blocking', 'ledger']],
+  ['beams', ['beam', 'brace']],
+  ['footings', ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth']],
+  ['guard', ['guard-post', 'guard-cap', 'stringer']],
+  ['lengths', ['dimension', 'diagonal', 'diagonal-label']],
 ] as [string, string[]][]
 const seen = (layers: string[]) => !layers.every((layer) => hidden.value.includes(layer))
 function toggle(layers: string[]): void {
   hidden.value = seen(layers) ? [...hidden.value, ...layers] : hidden.value.filter((layer) => !layers.includes(layer))
 }
-const JOINS = [{ value: 'ledger', says: 'hung on the house' }, { value: 'free', says: 'on its own posts' }, { value: 'existing', says: 'beside a deck that stands' }]
-const SEATS = [{ value: 'top', says: 'on the post' }, { value: 'notch', says: 'in a pocket of the post' }, { value: 'beside', says: 'bolted beside the post' }, { value: 'flush', says: 'between the joists' }]
-const OVER = [{ value: 'unbroken', says: 'run on over the beams' }, { value: 'spliced', says: 'end on each beam' }]
-const RUN = [{ value: 'out', says: 'out from the house' }, { value: 'along', says: 'along the house' }]
-const UPRIGHT = [{ value: 'none', says: 'nothing yet' }, { value: 'knee braces', says: 'knee braces' }, { value: 'fixed posts', says: 'posts fixed in the ground' }]
+const JOINS = [
+  { value: 'ledger', says: 'hung on the house' },
+  { value: 'free', says: 'on its own posts' },
+  { value: 'existing', says: 'beside a deck that stands' },
+]
+const SEATS = [
+  { value: 'top', says: 'on the post' },
+  { value: 'notch', says: 'in a pocket of the post' },
+  { value: 'beside', says: 'bolted beside the post' },
+  { value: 'flush', says: 'between the joists' },
+]
+const OVER = [
+  { value: 'unbroken', says: 'run on over the beams' },
+  { value: 'spliced', says: 'end on each beam' },
+]
+const RUN = [
+  { value: 'out', says: 'out from the house' },
+  { value: 'along', says: 'along the house' },
+]
+const UPRIGHT = [
+  { value: 'none', says: 'nothing yet' },
+  { value: 'knee braces', says: 'knee braces' },
+  { value: 'fixed posts', says: 'posts fixed in the ground' },
+]
 const STIFF = ['strapping', 'bridging', 'bridging and strapping'].map((value) => ({ value, says: value }))
-const FIXINGS = [{ value: 'lag screw', says: 'lag screws' }, { value: 'bolt', says: 'bolts' }, { value: 'screw', says: 'structural screws' }]
+const FIXINGS = [
+  { value: 'lag screw', says: 'lag screws' },
+  { value: 'bolt', says: 'bolts' },
+  { value: 'screw', says: 'structural screws' },
+]
 const RATINGS = computed(() => [
-  { key: 'hanger', says: 'One joist hanger', now: spec.value?.ledger.hanger_rating_n ?? 0, put: (n: number | null) => edit((at) => void (at.ledger.hanger_rating_n = n ?? 0), 'rating of the hangers') },
-  { key: 'fixing', says: 'One ledger fixing', now: spec.value?.ledger.fixing_rating_n ?? 0, put: (n: number | null) => edit((at) => void (at.ledger.fixing_rating_n = n ?? 0), 'rating of the ledger fixings') },
-  { key: 'anchor', says: "A guard post's anchor", now: spec.value?.guard.anchor_rating_n ?? 0, put: (n: number | null) => edit((at) => void (at.guard.anchor_rating_n = n ?? 0), "rating of the guard's anchors") },
+  {
+    key: 'hanger',
+    says: 'One joist hanger',
+    now: spec.value?.ledger.hanger_rating_n ?? 0,
+    put: (n: number | null) => edit((at) => void (at.ledger.hanger_rating_n = n ?? 0), 'rating of the hangers'),
+  },
+  {
+    key: 'fixing',
+    says: 'One ledger fixing',
+    now: spec.value?.ledger.fixing_rating_n ?? 0,
+    put: (n: number | null) => edit((at) => void (at.ledger.fixing_rating_n = n ?? 0), 'rating of the ledger fixings'),
+  },
+  {
+    key: 'anchor',
+    says: "A guard post's anchor",
+    now: spec.value?.guard.anchor_rating_n ?? 0,
+    put: (n: number | null) => edit((at) => void (at.guard.anchor_rating_n = n ?? 0), "rating of the guard's anchors"),
+  },
 ])
 function addStair(): void {
   edit((at) => {
-    const far = at.outline.reduce((best, corner, i) => {
-      const next = at.outline[(i + 1) % at.outline.length]!
-      const middle = (corner.y_m + next.y_m) / 2
-      return middle > best.y ? { y: middle, i } : best
-    }, { y: -1, i: 0 })
-    for (let k = 1; ; k++) if (!at.stairs.some((stair) => stair.id === `stair-${k}`)) {
-      at.stairs.push({ id: `stair-${k}`, edge: far.i, at_m: 0.3, width_m: 0.9144, going_m: 0.2667, riser_m: null, stringer: '', cut: true, spacing_m: 0.4064 })
-      break
-    }
+    const far = at.outline.reduce(
+      (best, corner, i) => {
+        const next = at.outline[(i + 1) % at.outline.length]!
+        const middle = (corner.y_m + next.y_m) / 2
+        return middle > best.y ? { y: middle, i } : best
+      },
+      { y: -1, i: 0 },
+    )
+    for (let k = 1; ; k++)
+      if (!at.stairs.some((stair) => stair.id === `stair-${k}`)) {
+        at.stairs.push({
+          id: `stair-${k}`,
+          edge: far.i,
+          at_m: 0.3,
+          width_m: 0.9144,
+          going_m: 0.2667,
+          riser_m: null,
+          stringer: '',
+          cut: true,
+          spacing_m: 0.4064,
+        })
+        break
+      }
   }, 'a stair')
 }
 function addRock(): void {
   edit((at) => {
-    for (let k = 1; ; k++) if (!at.spots.some((spot) => spot.id === `spot-${k}`)) {
-      at.spots.push({ id: `spot-${k}`, what: 'rock', x_m: box.value.right / 2, y_m: box.value.front - 0.5, radius_m: 0.3 })
-      break
-    }
+    for (let k = 1; ; k++)
+      if (!at.spots.some((spot) => spot.id === `spot-${k}`)) {
+        at.spots.push({
+          id: `spot-${k}`,
+          what: 'rock',
+          x_m: box.value.right / 2,
+          y_m: box.value.front - 0.5,
+          radius_m: 0.3,
+        })
+        break
+      }
   }, 'a place without holes')
 }
 /** Beam lines that are not as all the others; a line with nothing of its own is taken out of the list. */
-const lines = computed(() => [...new Set((props.sheet?.members ?? []).filter((item) => item.what === 'beam').map((item) => item.id.split('/').pop()!.replace(/[a-h]$/, '')))])
-const ownLine = (line: string) => (spec.value?.beam_lines ?? []).find((item) => item.id === line) ?? { id: line, beam: '', plies: null }
+const lines = computed(() => [
+  ...new Set(
+    (props.sheet?.members ?? [])
+      .filter((item) => item.what === 'beam')
+      .map((item) =>
+        item.id
+          .split('/')
+          .pop()!
+          .replace(/[a-h]$/, ''),
+      ),
+  ),
+])
+const ownLine = (line: string) =>
+  (spec.value?.beam_lines ?? []).find((item) => item.id === line) ?? { id: line, beam: '', plies: null }
 function putLine(line: string, change: { beam?: string; plies?: number | null }): void {
   const made = { ...ownLine(line), ...change }
-  edit((at) => void (at.beam_lines = [...(at.beam_lines ?? []).filter((item) => item.id !== line), ...(made.beam || made.plies ? [made] : [])]), line.replace('-', ' '))
+  edit(
+    (at) =>
+      void (at.beam_lines = [
+        ...(at.beam_lines ?? []).filter((item) => item.id !== line),
+        ...(made.beam || made.plies ? [made] : []),
+      ]),
+    line.replace('-', ' '),
+  )
 }
 const HEAVY = ['hot tub', 'planters', 'roof'] as const
 </script>
@@ -95,111 +189,533 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
       <StructureList :structure="structure" :sheet="sheet" />
       <section>
         <h3>Show</h3>
-        <div class="layers"><label v-for="[says, layers] in LAYERS" :key="says"><input type="checkbox" :checked="seen(layers)" @change="toggle(layers)" /> {{ says }}</label></div>
+        <div class="layers">
+          <label v-for="[says, layers] in LAYERS" :key="says"
+            ><input type="checkbox" :checked="seen(layers)" @change="toggle(layers)" /> {{ says }}</label
+          >
+        </div>
       </section>
       <section>
         <h3>{{ spec.bridge ? 'The footbridge' : 'The deck' }}</h3>
-        <LengthField inline :label="spec.bridge ? 'Wide' : 'Along the house'" :model-value="box.width" :tape="store.tape" :path="path + '/outline'" @update:model-value="resize('x_m', box.right, $event)" />
-        <LengthField inline :label="spec.bridge ? 'Long' : 'Out from it'" :model-value="box.depth" :tape="store.tape" @update:model-value="resize('y_m', box.front, $event)" />
-        <PickField v-if="!spec.bridge" inline label="Stands" :model-value="spec.attach" :options="JOINS" :path="path + '/attach'" @update:model-value="pick('attach', 'how it stands')($event)" />
-        <PickField v-if="spec.attach === 'ledger'" inline label="The wall" :model-value="spec.ledger.wall" :options="walls" :path="path + '/ledger/wall'" @update:model-value="edit((at) => void (at.ledger.wall = String($event)), 'the wall')" />
-        <PickField v-if="spec.attach === 'ledger'" inline label="Ledger on" :model-value="spec.ledger.fixing" :options="FIXINGS" @update:model-value="edit((at) => void (at.ledger.fixing = $event as never), 'fixings of the ledger')" />
+        <LengthField
+          inline
+          :label="spec.bridge ? 'Wide' : 'Along the house'"
+          :model-value="box.width"
+          :tape="store.tape"
+          :path="path + '/outline'"
+          @update:model-value="resize('x_m', box.right, $event)"
+        />
+        <LengthField
+          inline
+          :label="spec.bridge ? 'Long' : 'Out from it'"
+          :model-value="box.depth"
+          :tape="store.tape"
+          @update:model-value="resize('y_m', box.front, $event)"
+        />
+        <PickField
+          v-if="!spec.bridge"
+          inline
+          label="Stands"
+          :model-value="spec.attach"
+          :options="JOINS"
+          :path="path + '/attach'"
+          @update:model-value="pick('attach', 'how it stands')($event)"
+        />
+        <PickField
+          v-if="spec.attach === 'ledger'"
+          inline
+          label="The wall"
+          :model-value="spec.ledger.wall"
+          :options="walls"
+          :path="path + '/ledger/wall'"
+          @update:model-value="edit((at) => void (at.ledger.wall = String($event)), 'the wall')"
+        />
+        <PickField
+          v-if="spec.attach === 'ledger'"
+          inline
+          label="Ledger on"
+          :model-value="spec.ledger.fixing"
+          :options="FIXINGS"
+          @update:model-value="edit((at) => void (at.ledger.fixing = $event as never), 'fixings of the ledger')"
+        />
         <template v-if="spec.attach === 'existing'">
-          <label class="rating">Its joists<KeptInput :value="spec.existing.joist" maxlength="200" placeholder="as read, for example 2×8" @change="edit((at) => void (at.existing.joist = ($event.target as HTMLInputElement).value), 'the deck that stands')" /></label>
-          <LengthField inline label="They stand apart" bare="in" :model-value="spec.existing.spacing_m" :tape="store.tape" :path="path + '/existing/spacing_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.spacing_m = $event!), 'the deck that stands')" />
-          <LengthField inline label="Ours run back beside them" optional="they end here" :model-value="spec.existing.lap_m || null" :tape="store.tape" :path="path + '/existing/lap_m'" @update:model-value="edit((at) => void (at.existing.lap_m = $event ?? 0), 'sistered joists')" />
-          <LengthField v-if="spec.existing.lap_m" inline label="Old boards, thick" bare="in" optional="as ours" :model-value="spec.existing.board_m ?? null" :tape="store.tape" :path="path + '/existing/board_m'" @update:model-value="edit((at) => void (at.existing.board_m = $event), 'the old boards')" />
-          <LengthField inline label="Ours lies lower by" bare="in" :model-value="spec.existing.lower_m" :tape="store.tape" :path="path + '/existing/lower_m'" @update:model-value="$event !== null && edit((at) => void (at.existing.lower_m = $event!), 'the deck that stands')" />
+          <label class="rating"
+            >Its joists<KeptInput
+              :value="spec.existing.joist"
+              maxlength="200"
+              placeholder="as read, for example 2×8"
+              @change="
+                edit(
+                  (at) => void (at.existing.joist = ($event.target as HTMLInputElement).value),
+                  'the deck that stands',
+                )
+              "
+          /></label>
+          <LengthField
+            inline
+            label="They stand apart"
+            bare="in"
+            :model-value="spec.existing.spacing_m"
+            :tape="store.tape"
+            :path="path + '/existing/spacing_m'"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.existing.spacing_m = $event!), 'the deck that stands')
+            "
+          />
+          <LengthField
+            inline
+            label="Ours run back beside them"
+            optional="they end here"
+            :model-value="spec.existing.lap_m || null"
+            :tape="store.tape"
+            :path="path + '/existing/lap_m'"
+            @update:model-value="edit((at) => void (at.existing.lap_m = $event ?? 0), 'sistered joists')"
+          />
+          <LengthField
+            v-if="spec.existing.lap_m"
+            inline
+            label="Old boards, thick"
+            bare="in"
+            optional="as ours"
+            :model-value="spec.existing.board_m ?? null"
+            :tape="store.tape"
+            :path="path + '/existing/board_m'"
+            @update:model-value="edit((at) => void (at.existing.board_m = $event), 'the old boards')"
+          />
+          <LengthField
+            inline
+            label="Ours lies lower by"
+            bare="in"
+            :model-value="spec.existing.lower_m"
+            :tape="store.tape"
+            :path="path + '/existing/lower_m'"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.existing.lower_m = $event!), 'the deck that stands')
+            "
+          />
         </template>
-        <PickField v-if="!spec.bridge" inline label="Serves" :model-value="spec.dwelling_units" :options="[{ value: 1, says: 'one dwelling' }, { value: 2, says: 'two dwellings' }, { value: 3, says: 'three or more' }]" :path="path + '/dwelling_units'" @update:model-value="pick('dwelling_units', 'whom the deck serves')($event)" />
-        <PickField v-if="spec.attach !== 'ledger' && !spec.bridge" inline label="Kept upright by" :model-value="spec.upright" :options="UPRIGHT" @update:model-value="pick('upright', 'what keeps it upright')($event)" />
+        <PickField
+          v-if="!spec.bridge"
+          inline
+          label="Serves"
+          :model-value="spec.dwelling_units"
+          :options="[
+            { value: 1, says: 'one dwelling' },
+            { value: 2, says: 'two dwellings' },
+            { value: 3, says: 'three or more' },
+          ]"
+          :path="path + '/dwelling_units'"
+          @update:model-value="pick('dwelling_units', 'whom the deck serves')($event)"
+        />
+        <PickField
+          v-if="spec.attach !== 'ledger' && !spec.bridge"
+          inline
+          label="Kept upright by"
+          :model-value="spec.upright"
+          :options="UPRIGHT"
+          @update:model-value="pick('upright', 'what keeps it upright')($event)"
+        />
       </section>
       <section>
         <h3>Joists</h3>
-        <StickField label="Of" :model-value="spec.joist" :options="items('joist')" :tape="store.tape" :path="path + '/joist'" @update:model-value="pick('joist', 'joists')($event)" />
-        <LengthField inline label="Spacing" bare="in" :model-value="spec.spacing_m" :tape="store.tape" :path="path + '/spacing_m'" @update:model-value="length('spacing_m', 'spacing of the joists')($event)" />
-        <PickField v-if="!spec.bridge" inline label="Run" :model-value="spec.joists_run" :options="RUN" @update:model-value="pick('joists_run', 'way of the joists')($event)" />
-        <PickField v-if="!spec.bridge" inline label="They" :model-value="spec.joists_over" :options="OVER" @update:model-value="pick('joists_over', 'joists over beams')($event)" />
-        <PickField v-if="store.document?.school === 'ca'" inline label="Stiffened by" :model-value="spec.stiffening" :options="STIFF" @update:model-value="pick('stiffening', 'stiffening')($event)" />
-        <PickField inline label="Leave over at least" :model-value="spec.least_slack_ratio" :options="[0, 0.05, 0.1, 0.15, 0.2].map((value) => ({ value, says: value ? `${value * 100} % of the limit` : 'nothing: to the limit' }))" @update:model-value="pick('least_slack_ratio', 'least slack')($event)" />
-        <LengthField v-if="!spec.bridge" inline label="Past the beam" bare="in" :model-value="spec.overhang_m" :tape="store.tape" :path="path + '/overhang_m'" @update:model-value="length('overhang_m', 'overhang of the joists')($event)" />
+        <StickField
+          label="Of"
+          :model-value="spec.joist"
+          :options="items('joist')"
+          :tape="store.tape"
+          :path="path + '/joist'"
+          @update:model-value="pick('joist', 'joists')($event)"
+        />
+        <LengthField
+          inline
+          label="Spacing"
+          bare="in"
+          :model-value="spec.spacing_m"
+          :tape="store.tape"
+          :path="path + '/spacing_m'"
+          @update:model-value="length('spacing_m', 'spacing of the joists')($event)"
+        />
+        <PickField
+          v-if="!spec.bridge"
+          inline
+          label="Run"
+          :model-value="spec.joists_run"
+          :options="RUN"
+          @update:model-value="pick('joists_run', 'way of the joists')($event)"
+        />
+        <PickField
+          v-if="!spec.bridge"
+          inline
+          label="They"
+          :model-value="spec.joists_over"
+          :options="OVER"
+          @update:model-value="pick('joists_over', 'joists over beams')($event)"
+        />
+        <PickField
+          v-if="store.document?.school === 'ca'"
+          inline
+          label="Stiffened by"
+          :model-value="spec.stiffening"
+          :options="STIFF"
+          @update:model-value="pick('stiffening', 'stiffening')($event)"
+        />
+        <PickField
+          inline
+          label="Leave over at least"
+          :model-value="spec.least_slack_ratio"
+          :options="
+            [0, 0.05, 0.1, 0.15, 0.2].map((value) => ({
+              value,
+              says: value ? `${value * 100} % of the limit` : 'nothing: to the limit',
+            }))
+          "
+          @update:model-value="pick('least_slack_ratio', 'least slack')($event)"
+        />
+        <LengthField
+          v-if="!spec.bridge"
+          inline
+          label="Past the beam"
+          bare="in"
+          :model-value="spec.overhang_m"
+          :tape="store.tape"
+          :path="path + '/overhang_m'"
+          @update:model-value="length('overhang_m', 'overhang of the joists')($event)"
+        />
       </section>
       <section v-if="!spec.bridge">
         <h3>Beams and posts</h3>
-        <PickField inline label="Beams, all one depth" :model-value="spec.beam" :options="items('joist')" :path="path + '/beam'" @update:model-value="pick('beam', 'beams')($event)" />
+        <PickField
+          inline
+          label="Beams, all one depth"
+          :model-value="spec.beam"
+          :options="items('joist')"
+          :path="path + '/beam'"
+          @update:model-value="pick('beam', 'beams')($event)"
+        />
         <div class="two">
-          <PickField label="Plies" :model-value="spec.plies" :options="few(1, 5)" @update:model-value="pick('plies', 'plies')($event)" />
-          <PickField label="Lines" :model-value="spec.beams ?? 0" :options="[{ value: 0, says: 'fewest' }, ...few(1, 6)]" @update:model-value="pick('beams', 'number of beams')($event || null)" />
+          <PickField
+            label="Plies"
+            :model-value="spec.plies"
+            :options="few(1, 5)"
+            @update:model-value="pick('plies', 'plies')($event)"
+          />
+          <PickField
+            label="Lines"
+            :model-value="spec.beams ?? 0"
+            :options="[{ value: 0, says: 'fewest' }, ...few(1, 6)]"
+            @update:model-value="pick('beams', 'number of beams')($event || null)"
+          />
         </div>
         <details v-if="lines.length > 1" class="lines">
           <summary>One line otherwise</summary>
           <div v-for="line in lines" :key="line" class="two">
-            <PickField :label="line.replace('beam-', 'Beam ')" :model-value="ownLine(line).beam || ''" :options="[{ value: '', says: 'as all' }, ...items('joist')]" @update:model-value="putLine(line, { beam: String($event) })" />
-            <PickField label="plies" :model-value="ownLine(line).plies ?? 0" :options="[{ value: 0, says: 'as all' }, ...few(1, 5)]" @update:model-value="putLine(line, { plies: Number($event) || null })" />
+            <PickField
+              :label="line.replace('beam-', 'Beam ')"
+              :model-value="ownLine(line).beam || ''"
+              :options="[{ value: '', says: 'as all' }, ...items('joist')]"
+              @update:model-value="putLine(line, { beam: String($event) })"
+            />
+            <PickField
+              label="plies"
+              :model-value="ownLine(line).plies ?? 0"
+              :options="[{ value: 0, says: 'as all' }, ...few(1, 5)]"
+              @update:model-value="putLine(line, { plies: Number($event) || null })"
+            />
           </div>
         </details>
-        <PickField inline label="Beam sits" :model-value="spec.seat" :options="SEATS" :path="path + '/seat'" @update:model-value="pick('seat', 'seat of the beam')($event)" />
-        <PickField inline label="Posts" :model-value="spec.post" :options="items('post')" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
+        <PickField
+          inline
+          label="Beam sits"
+          :model-value="spec.seat"
+          :options="SEATS"
+          :path="path + '/seat'"
+          @update:model-value="pick('seat', 'seat of the beam')($event)"
+        />
+        <PickField
+          inline
+          label="Posts"
+          :model-value="spec.post"
+          :options="items('post')"
+          :path="path + '/post'"
+          @update:model-value="pick('post', 'posts')($event)"
+        />
         <div class="two">
-          <PickField label="Under each" :model-value="spec.posts ?? 0" :options="[{ value: 0, says: 'fewest' }, ...few(2, 12)]" @update:model-value="pick('posts', 'number of posts')($event || null)" />
-          <PickField label="Footings" :model-value="spec.footing_shape" :options="[{ value: 'round', says: 'round' }, { value: 'square', says: 'square' }]" @update:model-value="pick('footing_shape', 'footings')($event)" />
+          <PickField
+            label="Under each"
+            :model-value="spec.posts ?? 0"
+            :options="[{ value: 0, says: 'fewest' }, ...few(2, 12)]"
+            @update:model-value="pick('posts', 'number of posts')($event || null)"
+          />
+          <PickField
+            label="Footings"
+            :model-value="spec.footing_shape"
+            :options="[
+              { value: 'round', says: 'round' },
+              { value: 'square', says: 'square' },
+            ]"
+            @update:model-value="pick('footing_shape', 'footings')($event)"
+          />
         </div>
-        <LengthField inline label="Footing width" bare="in" optional="as reckoned" :model-value="spec.footing_width_m ?? null" :tape="store.tape" :path="path + '/footing_width_m'" @update:model-value="length('footing_width_m', 'width of the footings')($event)" />
+        <LengthField
+          inline
+          label="Footing width"
+          bare="in"
+          optional="as reckoned"
+          :model-value="spec.footing_width_m ?? null"
+          :tape="store.tape"
+          :path="path + '/footing_width_m'"
+          @update:model-value="length('footing_width_m', 'width of the footings')($event)"
+        />
       </section>
       <section>
         <h3>Boards</h3>
-        <StickField label="Of" :model-value="spec.board" :options="items('decking')" :tape="store.tape" :path="path + '/board'" @update:model-value="pick('board', 'boards')($event)" />
-        <LengthField inline label="Gap" bare="in" :model-value="spec.board_gap_m" :tape="store.tape" :path="path + '/board_gap_m'" @update:model-value="length('board_gap_m', 'gap of the boards')($event)" />
+        <StickField
+          label="Of"
+          :model-value="spec.board"
+          :options="items('decking')"
+          :tape="store.tape"
+          :path="path + '/board'"
+          @update:model-value="pick('board', 'boards')($event)"
+        />
+        <LengthField
+          inline
+          label="Gap"
+          bare="in"
+          :model-value="spec.board_gap_m"
+          :tape="store.tape"
+          :path="path + '/board_gap_m'"
+          @update:model-value="length('board_gap_m', 'gap of the boards')($event)"
+        />
         <div class="two">
-          <PickField label="Laid from" :model-value="spec.boards_from" :options="[{ value: 'house', says: 'house' }, { value: 'edge', says: 'edge' }]" @update:model-value="pick('boards_from', 'boards laid from')($event)" />
-          <PickField label="Frame" :model-value="spec.frame_boards" :options="[{ value: 0, says: 'none' }, { value: 1, says: 'one' }, { value: 2, says: 'two' }]" @update:model-value="pick('frame_boards', 'picture frame')($event)" />
+          <PickField
+            label="Laid from"
+            :model-value="spec.boards_from"
+            :options="[
+              { value: 'house', says: 'house' },
+              { value: 'edge', says: 'edge' },
+            ]"
+            @update:model-value="pick('boards_from', 'boards laid from')($event)"
+          />
+          <PickField
+            label="Frame"
+            :model-value="spec.frame_boards"
+            :options="[
+              { value: 0, says: 'none' },
+              { value: 1, says: 'one' },
+              { value: 2, says: 'two' },
+            ]"
+            @update:model-value="pick('frame_boards', 'picture frame')($event)"
+          />
         </div>
-        <label class="tick"><input type="checkbox" :checked="spec.breaker" @change="set('breaker', ($event.target as HTMLInputElement).checked, 'breaker board')" /> a breaker board where courses join</label>
+        <label class="tick"
+          ><input
+            type="checkbox"
+            :checked="spec.breaker"
+            @change="set('breaker', ($event.target as HTMLInputElement).checked, 'breaker board')"
+          />
+          a breaker board where courses join</label
+        >
       </section>
       <section>
         <h3>Height above the ground</h3>
-        <LengthField v-for="(corner, i) in spec.outline" :key="i" inline :label="`Corner ${i + 1}`" :model-value="corner.height_m" :tape="store.tape" :path="`${path}/outline/${i}/height_m`" @update:model-value="$event !== null && edit((at) => void (at.outline[i]!.height_m = $event!), 'height at a corner')" />
+        <LengthField
+          v-for="(corner, i) in spec.outline"
+          :key="i"
+          inline
+          :label="`Corner ${i + 1}`"
+          :model-value="corner.height_m"
+          :tape="store.tape"
+          :path="`${path}/outline/${i}/height_m`"
+          @update:model-value="
+            $event !== null && edit((at) => void (at.outline[i]!.height_m = $event!), 'height at a corner')
+          "
+        />
       </section>
       <section>
         <h3>Stairs and things in the way</h3>
         <div v-for="(stair, i) in spec.stairs" :key="stair.id" class="thing">
-          <PickField label="Stair on edge" :model-value="stair.edge" :options="spec.outline.map((_, k) => ({ value: k, says: k ? `edge ${k + 1}` : 'along the house' }))" :path="`${path}/stairs/${i}/edge`" @update:model-value="edit((at) => void (at.stairs[i]!.edge = Number($event)), 'edge of the stair')" />
-          <LengthField label="From its start" :model-value="stair.at_m" :tape="store.tape" :path="`${path}/stairs/${i}/at_m`" @update:model-value="$event !== null && edit((at) => void (at.stairs[i]!.at_m = $event!), 'place of the stair')" />
-          <LengthField label="Width" :model-value="stair.width_m" :tape="store.tape" :path="`${path}/stairs/${i}/width_m`" @update:model-value="$event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')" />
-          <button class="link small" :aria-label="`take away ${stair.id}`" @click="edit((at) => void at.stairs.splice(i, 1), 'took a stair away')">take away</button>
+          <PickField
+            label="Stair on edge"
+            :model-value="stair.edge"
+            :options="spec.outline.map((_, k) => ({ value: k, says: k ? `edge ${k + 1}` : 'along the house' }))"
+            :path="`${path}/stairs/${i}/edge`"
+            @update:model-value="edit((at) => void (at.stairs[i]!.edge = Number($event)), 'edge of the stair')"
+          />
+          <LengthField
+            label="From its start"
+            :model-value="stair.at_m"
+            :tape="store.tape"
+            :path="`${path}/stairs/${i}/at_m`"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.stairs[i]!.at_m = $event!), 'place of the stair')
+            "
+          />
+          <LengthField
+            label="Width"
+            :model-value="stair.width_m"
+            :tape="store.tape"
+            :path="`${path}/stairs/${i}/width_m`"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')
+            "
+          />
+          <button
+            class="link small"
+            :aria-label="`take away ${stair.id}`"
+            @click="edit((at) => void at.stairs.splice(i, 1), 'took a stair away')"
+          >
+            take away
+          </button>
         </div>
         <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
-          <LengthField label="Rock, along" :model-value="spot.x_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.x_m = $event!), 'place of the rock')" />
-          <LengthField label="Out" :model-value="spot.y_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.y_m = $event!), 'place of the rock')" />
-          <LengthField label="Keep off" bare="in" :model-value="spot.radius_m" :tape="store.tape" @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')" />
-          <button class="link small" :aria-label="`take away ${spot.id}`" @click="edit((at) => void at.spots.splice(i, 1), 'took a rock away')">take away</button>
+          <LengthField
+            label="Rock, along"
+            :model-value="spot.x_m"
+            :tape="store.tape"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.spots[i]!.x_m = $event!), 'place of the rock')
+            "
+          />
+          <LengthField
+            label="Out"
+            :model-value="spot.y_m"
+            :tape="store.tape"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.spots[i]!.y_m = $event!), 'place of the rock')
+            "
+          />
+          <LengthField
+            label="Keep off"
+            bare="in"
+            :model-value="spot.radius_m"
+            :tape="store.tape"
+            @update:model-value="
+              $event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')
+            "
+          />
+          <button
+            class="link small"
+            :aria-label="`take away ${spot.id}`"
+            @click="edit((at) => void at.spots.splice(i, 1), 'took a rock away')"
+          >
+            take away
+          </button>
         </div>
-        <p class="acts"><button v-if="!spec.bridge" class="plain small" @click="addStair">Add a stair</button> <button class="plain small" @click="addRock">Rock here</button></p>
+        <p class="acts">
+          <button v-if="!spec.bridge" class="plain small" @click="addStair">Add a stair</button>
+          <button class="plain small" @click="addRock">Rock here</button>
+        </p>
       </section>
       <section>
         <h3>Makers' numbers, with your safety factor</h3>
-        <RatingField v-for="row in RATINGS" :key="row.key" :label="row.says" kind="force" :model-value="row.now || null" :tape="store.tape" empty="not entered" @update:model-value="row.put" />
+        <RatingField
+          v-for="row in RATINGS"
+          :key="row.key"
+          :label="row.says"
+          kind="force"
+          :model-value="row.now || null"
+          :tape="store.tape"
+          empty="not entered"
+          @update:model-value="row.put"
+        />
       </section>
       <section v-if="!spec.bridge">
         <h3>Also on it</h3>
-        <label v-for="thing in HEAVY" :key="thing" class="tick"><input type="checkbox" :checked="spec.carries.includes(thing)" @change="edit((at) => void (at.carries = at.carries.includes(thing) ? at.carries.filter((x) => x !== thing) : [...at.carries, thing]), `${thing} on the deck`)" /> {{ thing }}</label>
+        <label v-for="thing in HEAVY" :key="thing" class="tick"
+          ><input
+            type="checkbox"
+            :checked="spec.carries.includes(thing)"
+            @change="
+              edit(
+                (at) =>
+                  void (at.carries = at.carries.includes(thing)
+                    ? at.carries.filter((x) => x !== thing)
+                    : [...at.carries, thing]),
+                `${thing} on the deck`,
+              )
+            "
+          />
+          {{ thing }}</label
+        >
       </section>
     </template>
   </aside>
 </template>
 
 <style scoped>
-.lines summary { cursor: pointer; font-size: 12.5px; color: var(--ink-2); }
-.lines > div { margin-top: 5px; }
-.panel { width: 236px; flex: none; background: var(--ground-2); border-right: 1px solid var(--line); padding: 12px 14px 20px; overflow-y: auto; }
-section { margin-bottom: 14px; display: grid; gap: 5px; }
-section :deep(> *) { min-width: 0; }
-h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
-.layers { display: grid; grid-template-columns: 1fr 1fr; gap: 2px 8px; font-size: 13px; }
-.layers label, .tick { display: flex; gap: 5px; align-items: center; min-height: 24px; font-size: 13px; }
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; }
-.thing { border-left: 3px solid var(--line); padding-left: 8px; display: grid; gap: 4px; }
-.rating { font-size: 12.5px; color: var(--ink-2); display: block; }
-.rating input { width: 100%; padding: 4px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font-weight: 600; font-size: 14px; }
-.acts { margin: 0; display: flex; gap: 6px; }
+.lines summary {
+  cursor: pointer;
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+.lines > div {
+  margin-top: 5px;
+}
+.panel {
+  width: 236px;
+  flex: none;
+  background: var(--ground-2);
+  border-right: 1px solid var(--line);
+  padding: 12px 14px 20px;
+  overflow-y: auto;
+}
+section {
+  margin-bottom: 14px;
+  display: grid;
+  gap: 5px;
+}
+section :deep(> *) {
+  min-width: 0;
+}
+h3 {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+.layers {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 2px 8px;
+  font-size: 13px;
+}
+.layers label,
+.tick {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  min-height: 24px;
+  font-size: 13px;
+}
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+}
+.thing {
+  border-left: 3px solid var(--line);
+  padding-left: 8px;
+  display: grid;
+  gap: 4px;
+}
+.rating {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  display: block;
+}
+.rating input {
+  width: 100%;
+  padding: 4px 7px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 600;
+  font-size: 14px;
+}
+.acts {
+  margin: 0;
+  display: flex;
+  gap: 6px;
+}
 </style>

@@ -11,7 +11,8 @@ export function useDeck(structure: Ref<string>) {
     return found && found.kind === 'deck' ? (found as DeckSpec) : null
   })
   const path = computed(() => `structures/${index.value}/spec`)
-  const specOf = (job: Job): DeckSpec => job.structures.find((item) => item.spec.id === structure.value)!.spec as DeckSpec
+  const specOf = (job: Job): DeckSpec =>
+    job.structures.find((item) => item.spec.id === structure.value)!.spec as DeckSpec
 
   function set<K extends keyof DeckSpec>(name: K, value: DeckSpec[K], says: string): void {
     store.change((job) => void (specOf(job)[name] = value), says)

@@ -25,7 +25,10 @@ const { spec, path, set } = useFence(toRef(props, 'structure'))
 onMounted(() => void reference.load())
 const practice = ref(false)
 
-const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
+const items = (role: string) =>
+  (reference.reference?.items ?? [])
+    .filter((item) => item.role === role)
+    .map((item) => ({ value: item.key, says: item.says }))
 const length = (name: keyof FenceSpec, says: string) => (value: number | null) => set(name, value as never, says)
 const pick = (name: keyof FenceSpec, says: string) => (value: string | number | null) => set(name, value as never, says)
 
@@ -47,11 +50,19 @@ const ENDS = [
   { value: 'brackets', says: 'bought brackets' },
   { value: 'channel', says: 'a channel down the post' },
 ]
-const FLOORS = [{ value: 'nothing', says: 'the ground' }, { value: 'slabs', says: 'slabs on sand' }, { value: 'gravel', says: 'gravel' }]
+const FLOORS = [
+  { value: 'nothing', says: 'the ground' },
+  { value: 'slabs', says: 'slabs on sand' },
+  { value: 'gravel', says: 'gravel' },
+]
 const floor = computed(() => spec.value?.floor)
-const lay = (name: string, says: string) => (value: number | string | null) => set('floor', { ...spec.value?.floor, [name]: value } as never, says)
+const lay = (name: string, says: string) => (value: number | string | null) =>
+  set('floor', { ...spec.value?.floor, [name]: value } as never, says)
 /** Rails that lie between the posts, or slats that do. */
-const between = computed(() => spec.value?.rail_laid === 'between, on edge' || (railed.value && !sticks.value && spec.value?.rail_laid === 'flat'))
+const between = computed(
+  () =>
+    spec.value?.rail_laid === 'between, on edge' || (railed.value && !sticks.value && spec.value?.rail_laid === 'flat'),
+)
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
 const style = computed(() => spec.value?.infill?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
@@ -65,18 +76,25 @@ const FOLLOWS = [
 ]
 const follows = computed(() => {
   const ways = new Set(spec.value?.straights.map((item) => item.follows))
-  return ways.size > 1 ? 'mixed' : [...ways][0] ?? 'raked'
+  return ways.size > 1 ? 'mixed' : ([...ways][0] ?? 'raked')
 })
 function follow(way: string | number | null): void {
   // By straight: each says its own in the table of the line.
-  if (spec.value && (way === 'raked' || way === 'stepped' || way === 'straight top')) set('straights', spec.value.straights.map((item) => ({ ...item, follows: way })), `${way} bays`)
+  if (spec.value && (way === 'raked' || way === 'stepped' || way === 'straight top'))
+    set(
+      'straights',
+      spec.value.straights.map((item) => ({ ...item, follows: way })),
+      `${way} bays`,
+    )
 }
 
 const dig = ref<Dig | null>(null)
 async function lookAtLocate(): Promise<void> {
   if (!store.document) return
   try {
-    dig.value = await ask(api.POST('/api/reckon/dig', { body: { document: store.document, structure: props.structure, selected: '' } }))
+    dig.value = await ask(
+      api.POST('/api/reckon/dig', { body: { document: store.document, structure: props.structure, selected: '' } }),
+    )
   } catch {
     dig.value = null
   }
@@ -96,34 +114,215 @@ const fall = computed(() => {
       <StructureList :structure="structure" :sheet="sheet" />
       <section>
         <h3>The fence</h3>
-        <LengthField inline label="Height" :model-value="spec.height_m" :tape="store.tape" :path="path + '/height_m'" @update:model-value="length('height_m', 'height')($event)" />
-        <LengthField inline label="Gap at the ground" bare="in" :model-value="spec.gap_m" :tape="store.tape" :path="path + '/gap_m'" @update:model-value="length('gap_m', 'gap')($event)" />
-        <LengthField inline label="Greatest bay" :model-value="spec.bay_max_m" :tape="store.tape" :path="path + '/bay_max_m'" @update:model-value="length('bay_max_m', 'greatest bay')($event)" />
-        <label class="tick small"><input type="checkbox" :checked="spec.bay_by_strength" @change="set('bay_by_strength', ($event.target as HTMLInputElement).checked, 'bays by strength')" /> no longer than its rails bear</label>
-        <PickField inline label="Spaced" :model-value="spec.bays" :options="SPACED" :path="path + '/bays'" @update:model-value="pick('bays', 'spacing of the posts')($event)" />
-        <LengthField v-if="spec.bays === 'panels'" inline label="Panel" :model-value="spec.panel_m" :tape="store.tape" :path="path + '/panel_m'" @update:model-value="length('panel_m', 'panel')($event)" />
-        <PickField v-if="spec.bays === 'panels'" inline label="Cut panel at" :model-value="spec.cut_at ?? 'away from a gate'" :options="['away from a gate', 'the start', 'the end'].map((value) => ({ value, says: value }))" @update:model-value="pick('cut_at', 'where the cut panel stands')($event)" />
-        <LengthField v-if="spec.bays === 'panels'" inline label="Clips, both sides" bare="in" optional="none" :model-value="spec.clip_gap_m || null" :tape="store.tape" :path="path + '/clip_gap_m'" @update:model-value="set('clip_gap_m', $event ?? 0, 'clips')" />
-        <StickField label="Posts" :model-value="spec.post" :options="items('post')" :tape="store.tape" :path="path + '/post'" @update:model-value="pick('post', 'posts')($event)" />
-        <PickField v-if="spec.openings.length" inline label="Gate posts" :model-value="spec.gate_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/gate_post'" @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)" />
-        <PickField inline label="End posts" :model-value="spec.end_post ?? LINE" :options="[{ value: LINE, says: 'as the line' }, ...items('post')]" :path="path + '/end_post'" @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)" />
-        <StickField :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'" :model-value="spec.rail!" :options="items('rail')" :tape="store.tape" :path="path + '/rail'" @update:model-value="pick('rail', 'rails')($event)" />
+        <LengthField
+          inline
+          label="Height"
+          :model-value="spec.height_m"
+          :tape="store.tape"
+          :path="path + '/height_m'"
+          @update:model-value="length('height_m', 'height')($event)"
+        />
+        <LengthField
+          inline
+          label="Gap at the ground"
+          bare="in"
+          :model-value="spec.gap_m"
+          :tape="store.tape"
+          :path="path + '/gap_m'"
+          @update:model-value="length('gap_m', 'gap')($event)"
+        />
+        <LengthField
+          inline
+          label="Greatest bay"
+          :model-value="spec.bay_max_m"
+          :tape="store.tape"
+          :path="path + '/bay_max_m'"
+          @update:model-value="length('bay_max_m', 'greatest bay')($event)"
+        />
+        <label class="tick small"
+          ><input
+            type="checkbox"
+            :checked="spec.bay_by_strength"
+            @change="set('bay_by_strength', ($event.target as HTMLInputElement).checked, 'bays by strength')"
+          />
+          no longer than its rails bear</label
+        >
+        <PickField
+          inline
+          label="Spaced"
+          :model-value="spec.bays"
+          :options="SPACED"
+          :path="path + '/bays'"
+          @update:model-value="pick('bays', 'spacing of the posts')($event)"
+        />
+        <LengthField
+          v-if="spec.bays === 'panels'"
+          inline
+          label="Panel"
+          :model-value="spec.panel_m"
+          :tape="store.tape"
+          :path="path + '/panel_m'"
+          @update:model-value="length('panel_m', 'panel')($event)"
+        />
+        <PickField
+          v-if="spec.bays === 'panels'"
+          inline
+          label="Cut panel at"
+          :model-value="spec.cut_at ?? 'away from a gate'"
+          :options="['away from a gate', 'the start', 'the end'].map((value) => ({ value, says: value }))"
+          @update:model-value="pick('cut_at', 'where the cut panel stands')($event)"
+        />
+        <LengthField
+          v-if="spec.bays === 'panels'"
+          inline
+          label="Clips, both sides"
+          bare="in"
+          optional="none"
+          :model-value="spec.clip_gap_m || null"
+          :tape="store.tape"
+          :path="path + '/clip_gap_m'"
+          @update:model-value="set('clip_gap_m', $event ?? 0, 'clips')"
+        />
+        <StickField
+          label="Posts"
+          :model-value="spec.post"
+          :options="items('post')"
+          :tape="store.tape"
+          :path="path + '/post'"
+          @update:model-value="pick('post', 'posts')($event)"
+        />
+        <PickField
+          v-if="spec.openings.length"
+          inline
+          label="Gate posts"
+          :model-value="spec.gate_post ?? LINE"
+          :options="[{ value: LINE, says: 'as the line' }, ...items('post')]"
+          :path="path + '/gate_post'"
+          @update:model-value="pick('gate_post', 'gate posts')($event === LINE ? null : $event)"
+        />
+        <PickField
+          inline
+          label="End posts"
+          :model-value="spec.end_post ?? LINE"
+          :options="[{ value: LINE, says: 'as the line' }, ...items('post')]"
+          :path="path + '/end_post'"
+          @update:model-value="pick('end_post', 'end posts')($event === LINE ? null : $event)"
+        />
+        <StickField
+          :label="sticks ? (style === 'slats' ? 'Slats' : 'Louvres') : 'Rails'"
+          :model-value="spec.rail!"
+          :options="items('rail')"
+          :tape="store.tape"
+          :path="path + '/rail'"
+          @update:model-value="pick('rail', 'rails')($event)"
+        />
         <template v-if="railed && !sticks">
-          <PickField inline label="How many" :model-value="spec.rails_count!" :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))" @update:model-value="pick('rails_count', 'number of rails')($event)" />
-          <PickField inline label="Laid" :model-value="spec.rail_laid!" :options="LAID" @update:model-value="pick('rail_laid', 'rails laid')($event)" />
+          <PickField
+            inline
+            label="How many"
+            :model-value="spec.rails_count!"
+            :options="[2, 3, 4].map((n) => ({ value: n, says: String(n) }))"
+            @update:model-value="pick('rails_count', 'number of rails')($event)"
+          />
+          <PickField
+            inline
+            label="Laid"
+            :model-value="spec.rail_laid!"
+            :options="LAID"
+            @update:model-value="pick('rail_laid', 'rails laid')($event)"
+          />
         </template>
-        <PickField v-if="style === 'slats'" inline label="Slats lie" :model-value="between ? 'between, on edge' : 'on edge'" :options="LAID.filter((way) => way.value !== 'flat')" :path="path + '/rail_laid'" @update:model-value="pick('rail_laid', 'slats laid')($event)" />
-        <PickField v-if="between" inline label="Ends held by" :model-value="spec.rail_end ?? 'screws'" :options="ENDS" :path="path + '/rail_end'" @update:model-value="pick('rail_end', 'what holds the ends')($event)" />
-        <PickField v-if="railed && spec.rail_laid === 'on edge'" inline label="One rail runs over" :model-value="spec.rail_bays ?? 1" :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))" @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)" />
-        <PickField v-if="spec.straights.length > 1 || spec.closed" inline label="Posts at bends" :model-value="spec.bend_posts ?? 'square'" :options="[{ value: 'square', says: 'square with the line' }, { value: 'split', says: 'split the angle' }]" :path="path + '/bend_posts'" @update:model-value="pick('bend_posts', 'posts at bends')($event)" />
-        <PickField inline label="Built-up posts" :model-value="spec.plies_count ?? 0" :options="[{ value: 0, says: 'no, solid' }, ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` }))]" :path="path + '/plies_count'" @update:model-value="pick('plies_count', 'built-up posts')($event)" />
+        <PickField
+          v-if="style === 'slats'"
+          inline
+          label="Slats lie"
+          :model-value="between ? 'between, on edge' : 'on edge'"
+          :options="LAID.filter((way) => way.value !== 'flat')"
+          :path="path + '/rail_laid'"
+          @update:model-value="pick('rail_laid', 'slats laid')($event)"
+        />
+        <PickField
+          v-if="between"
+          inline
+          label="Ends held by"
+          :model-value="spec.rail_end ?? 'screws'"
+          :options="ENDS"
+          :path="path + '/rail_end'"
+          @update:model-value="pick('rail_end', 'what holds the ends')($event)"
+        />
+        <PickField
+          v-if="railed && spec.rail_laid === 'on edge'"
+          inline
+          label="One rail runs over"
+          :model-value="spec.rail_bays ?? 1"
+          :options="[1, 2, 3].map((n) => ({ value: n, says: n === 1 ? 'one bay' : `${n} bays` }))"
+          @update:model-value="pick('rail_bays', 'bays a rail runs over')($event)"
+        />
+        <PickField
+          v-if="spec.straights.length > 1 || spec.closed"
+          inline
+          label="Posts at bends"
+          :model-value="spec.bend_posts ?? 'square'"
+          :options="[
+            { value: 'square', says: 'square with the line' },
+            { value: 'split', says: 'split the angle' },
+          ]"
+          :path="path + '/bend_posts'"
+          @update:model-value="pick('bend_posts', 'posts at bends')($event)"
+        />
+        <PickField
+          inline
+          label="Built-up posts"
+          :model-value="spec.plies_count ?? 0"
+          :options="[
+            { value: 0, says: 'no, solid' },
+            ...[2, 3, 4].map((n) => ({ value: n, says: `${n} plies of the rail's stock` })),
+          ]"
+          :path="path + '/plies_count'"
+          @update:model-value="pick('plies_count', 'built-up posts')($event)"
+        />
       </section>
       <section v-if="spec.closed">
         <h3>Inside the loop</h3>
-        <PickField inline label="Floor" :model-value="floor?.kind ?? 'nothing'" :options="FLOORS" :path="path + '/floor/kind'" @update:model-value="lay('kind', 'the floor')($event)" />
-        <LengthField v-if="floor?.kind === 'slabs'" inline label="Slabs, square" bare="in" optional="as sold" :model-value="floor.slab_m ?? null" :tape="store.tape" :path="path + '/floor/slab_m'" @update:model-value="lay('slab_m', 'size of the slabs')($event)" />
-        <LengthField v-if="floor?.kind === 'slabs'" inline label="Joints" bare="in" :model-value="floor.joint_m" :tape="store.tape" :path="path + '/floor/joint_m'" @update:model-value="$event !== null && lay('joint_m', 'joints of the slabs')($event)" />
-        <LengthField v-if="floor && floor.kind !== 'nothing'" inline :label="floor.kind === 'slabs' ? 'Sand under them' : 'Gravel, deep'" bare="in" :model-value="floor.bed_m" :tape="store.tape" :path="path + '/floor/bed_m'" @update:model-value="$event !== null && lay('bed_m', 'the bed')($event)" />
+        <PickField
+          inline
+          label="Floor"
+          :model-value="floor?.kind ?? 'nothing'"
+          :options="FLOORS"
+          :path="path + '/floor/kind'"
+          @update:model-value="lay('kind', 'the floor')($event)"
+        />
+        <LengthField
+          v-if="floor?.kind === 'slabs'"
+          inline
+          label="Slabs, square"
+          bare="in"
+          optional="as sold"
+          :model-value="floor.slab_m ?? null"
+          :tape="store.tape"
+          :path="path + '/floor/slab_m'"
+          @update:model-value="lay('slab_m', 'size of the slabs')($event)"
+        />
+        <LengthField
+          v-if="floor?.kind === 'slabs'"
+          inline
+          label="Joints"
+          bare="in"
+          :model-value="floor.joint_m"
+          :tape="store.tape"
+          :path="path + '/floor/joint_m'"
+          @update:model-value="$event !== null && lay('joint_m', 'joints of the slabs')($event)"
+        />
+        <LengthField
+          v-if="floor && floor.kind !== 'nothing'"
+          inline
+          :label="floor.kind === 'slabs' ? 'Sand under them' : 'Gravel, deep'"
+          bare="in"
+          :model-value="floor.bed_m"
+          :tape="store.tape"
+          :path="path + '/floor/bed_m'"
+          @update:model-value="$event !== null && lay('bed_m', 'the bed')($event)"
+        />
       </section>
       <section>
         <h3>What closes it</h3>
@@ -132,7 +331,11 @@ const fall = computed(() => {
       <section>
         <h3>The foot</h3>
         <FootPanel :structure="structure" :sheet="sheet" />
-        <p class="basis">Built on <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>. <button class="link small" @click="practice = true">change</button></p>
+        <p class="basis">
+          Built on
+          <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>.
+          <button class="link small" @click="practice = true">change</button>
+        </p>
       </section>
       <section>
         <h3>Who pushes at it</h3>
@@ -140,14 +343,28 @@ const fall = computed(() => {
       </section>
       <section>
         <h3>Ground on this line</h3>
-        <p class="small">{{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level' }}<template v-if="ground.length > 1">, {{ fall < 0 ? 'falls' : 'rises' }} {{ showLength(Math.abs(fall), store.tape) }}</template>. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link></p>
+        <p class="small">
+          {{ ground.length ? `${ground.length} readings` : 'Not read yet: drawn level'
+          }}<template v-if="ground.length > 1"
+            >, {{ fall < 0 ? 'falls' : 'rises' }} {{ showLength(Math.abs(fall), store.tape) }}</template
+          >. <router-link :to="{ name: 'ground', params: { structure } }">Read the ground</router-link>
+        </p>
         <PickField inline label="Bays" :model-value="follows" :options="FOLLOWS" @update:model-value="follow($event)" />
-        <PickField inline label="Keeps in" :model-value="spec.keeps" :options="KEEPS" :path="path + '/keeps'" @update:model-value="pick('keeps', 'what the fence keeps in')($event)" />
+        <PickField
+          inline
+          label="Keeps in"
+          :model-value="spec.keeps"
+          :options="KEEPS"
+          :path="path + '/keeps'"
+          @update:model-value="pick('keeps', 'what the fence keeps in')($event)"
+        />
       </section>
       <section>
         <h3>Before digging</h3>
         <p v-if="dig?.ready" class="small">Locate complete. {{ dig.days_left }} days left on the ticket.</p>
-        <ul v-else-if="dig" class="open"><li v-for="point in dig.open_points" :key="point">{{ point }}</li></ul>
+        <ul v-else-if="dig" class="open">
+          <li v-for="point in dig.open_points" :key="point">{{ point }}</li>
+        </ul>
       </section>
       <PracticeForm v-model:open="practice" :structure="structure" />
     </template>
@@ -155,15 +372,60 @@ const fall = computed(() => {
 </template>
 
 <style scoped>
-.panel { width: 232px; flex: none; background: var(--ground-2); border-right: 1px solid var(--line); padding: 12px 14px 20px; overflow-y: auto; }
-section { margin-bottom: 14px; display: grid; gap: 5px; }
-section :deep(> *) { min-width: 0; }
-h3 { font-size: 12.5px; color: var(--ink-2); border-bottom: 1px solid var(--line); padding-bottom: 3px; }
-.structure { display: flex; justify-content: space-between; text-decoration: none; color: var(--ink); padding: 3px 0 3px 8px; border-left: 3px solid transparent; }
-.structure.here { border-color: var(--chalk); font-weight: 600; }
-.tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
-.tick input { accent-color: var(--chalk); }
-.basis { margin: 4px 0 0; font-size: 13px; }
-.open { margin: 0; padding-left: 16px; font-size: 12.5px; color: var(--fail); }
-p { margin: 0; }
+.panel {
+  width: 232px;
+  flex: none;
+  background: var(--ground-2);
+  border-right: 1px solid var(--line);
+  padding: 12px 14px 20px;
+  overflow-y: auto;
+}
+section {
+  margin-bottom: 14px;
+  display: grid;
+  gap: 5px;
+}
+section :deep(> *) {
+  min-width: 0;
+}
+h3 {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 3px;
+}
+.structure {
+  display: flex;
+  justify-content: space-between;
+  text-decoration: none;
+  color: var(--ink);
+  padding: 3px 0 3px 8px;
+  border-left: 3px solid transparent;
+}
+.structure.here {
+  border-color: var(--chalk);
+  font-weight: 600;
+}
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  color: var(--ink-2);
+}
+.tick input {
+  accent-color: var(--chalk);
+}
+.basis {
+  margin: 4px 0 0;
+  font-size: 13px;
+}
+.open {
+  margin: 0;
+  padding-left: 16px;
+  font-size: 12.5px;
+  color: var(--fail);
+}
+p {
+  margin: 0;
+}
 </style>

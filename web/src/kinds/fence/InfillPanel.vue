@@ -23,13 +23,24 @@ const sticks = computed(() => style.value === 'slats' || style.value === 'louvre
 const wired = computed(() => style.value === 'stock panels' || style.value === 'wire mesh')
 const boarded = computed(() => !sticks.value && !wired.value && style.value !== 'bought panels')
 const lapped = computed(() => style.value === 'board on board' || style.value === 'both faces')
-const items = (role: string) => (reference.reference?.items ?? []).filter((item) => item.role === role).map((item) => ({ value: item.key, says: item.says }))
-const put = (name: keyof Infill, says: string) => (value: unknown) => set('infill', { ...it.value, [name]: value } as Infill, says)
-const paint = (name: keyof Finish, says: string) => (value: unknown) => set('finish', { ...coat.value, [name]: value } as Finish, says)
+const items = (role: string) =>
+  (reference.reference?.items ?? [])
+    .filter((item) => item.role === role)
+    .map((item) => ({ value: item.key, says: item.says }))
+const put = (name: keyof Infill, says: string) => (value: unknown) =>
+  set('infill', { ...it.value, [name]: value } as Infill, says)
+const paint = (name: keyof Finish, says: string) => (value: unknown) =>
+  set('finish', { ...coat.value, [name]: value } as Finish, says)
 const STYLES = [
-  { value: 'butted', says: 'boards, butted' }, { value: 'even gaps', says: 'boards, even gaps' }, { value: 'board on board', says: 'board on board' },
-  { value: 'both faces', says: 'boards on both faces' }, { value: 'slats', says: 'slats' }, { value: 'louvres', says: 'louvres' },
-  { value: 'bought panels', says: 'bought panels' }, { value: 'stock panels', says: 'welded stock panels' }, { value: 'wire mesh', says: 'wire mesh' },
+  { value: 'butted', says: 'boards, butted' },
+  { value: 'even gaps', says: 'boards, even gaps' },
+  { value: 'board on board', says: 'board on board' },
+  { value: 'both faces', says: 'boards on both faces' },
+  { value: 'slats', says: 'slats' },
+  { value: 'louvres', says: 'louvres' },
+  { value: 'bought panels', says: 'bought panels' },
+  { value: 'stock panels', says: 'welded stock panels' },
+  { value: 'wire mesh', says: 'wire mesh' },
 ]
 /** What a way of closing cannot do without comes with it: the core says what. */
 const { act, fault } = useStructure(toRef(props, 'structure'))
@@ -44,32 +55,201 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
 
 <template>
   <template v-if="spec && it">
-    <PickField inline label="Closed with" :model-value="style" :options="STYLES" :path="path + '/infill/style'" @update:model-value="close" />
+    <PickField
+      inline
+      label="Closed with"
+      :model-value="style"
+      :options="STYLES"
+      :path="path + '/infill/style'"
+      @update:model-value="close"
+    />
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <StickField v-if="boarded || it.cap || it.base === 'base boards'" label="Boards" :model-value="spec.board!" :options="items('board')" :tape="store.tape" :path="path + '/board'" @update:model-value="set('board', String($event), 'boards')" />
-    <PickField v-if="style === 'bought panels'" inline label="Panel" :model-value="it.stock || (items('panel')[0]?.value ?? '')" :options="items('panel')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'panel')($event)" />
-    <PickField v-if="wired" inline label="Wire" :model-value="it.stock || (items('wire').find((w) => (style === 'wire mesh') === /woven/.test(w.says))?.value ?? '')" :options="items('wire')" :path="path + '/infill/stock'" @update:model-value="put('stock', 'wire')($event)" />
-    <LengthField v-if="style === 'even gaps'" inline label="Greatest gap" bare="in" :model-value="it.gap_most_m!" :tape="store.tape" :path="path + '/infill/gap_most_m'" @update:model-value="put('gap_most_m', 'greatest gap')($event)" />
-    <LengthField v-if="lapped" inline label="Least lap" bare="in" :model-value="it.overlap_m!" :tape="store.tape" :path="path + '/infill/overlap_m'" @update:model-value="put('overlap_m', 'lap')($event)" />
-    <LengthField v-if="style === 'slats'" inline label="Spacer wished" bare="in" :model-value="it.spacer_m!" :tape="store.tape" :path="path + '/infill/spacer_m'" @update:model-value="put('spacer_m', 'spacer')($event)" />
-    <LengthField v-if="style === 'slats'" inline label="Stiffener over" bare="in" optional="30 thicknesses" :model-value="it.stiffener_over_m ?? null" :tape="store.tape" :path="path + '/infill/stiffener_over_m'" @update:model-value="put('stiffener_over_m', 'stiffener')($event)" />
-    <label v-if="style === 'louvres'" class="small field">Tilt from lying flat, degrees<KeptInput :value="Math.round((it.tilt_rad! * 180) / Math.PI)" inputmode="numeric" @change="tilt($event.target as HTMLInputElement)" /></label>
-    <LengthField v-if="wired" inline label="Greatest opening" bare="in" :model-value="it.mesh_m!" :tape="store.tape" :path="path + '/infill/mesh_m'" @update:model-value="put('mesh_m', 'mesh')($event)" />
-    <label v-if="style === 'stock panels'" class="tick small"><input type="checkbox" :checked="it.mesh_upright" @change="put('mesh_upright', 'way up of the wire')(($event.target as HTMLInputElement).checked)" /> long openings upright, small ones at the bottom</label>
-    <PickField v-if="style === 'butted' || style === 'even gaps'" inline label="First board" :model-value="it.first!" :options="plain(['at the start', 'board on the middle', 'gap on the middle', 'even ends'])" @update:model-value="put('first', 'first board')($event)" />
-    <PickField inline label="At the ground" :model-value="it.base!" :options="[{ value: 'open', says: 'left open' }, { value: 'base boards', says: 'base boards' }, { value: 'scribed', says: 'boards scribed to it' }, { value: 'staked wire', says: 'staked down' }]" :path="path + '/infill/base'" @update:model-value="put('base', 'the foot of the infill')($event)" />
-    <label class="tick small"><input type="checkbox" :checked="it.cap" @change="put('cap', 'cap')(($event.target as HTMLInputElement).checked)" /> a cap board on top</label>
-    <label v-if="boarded" class="tick small"><input type="checkbox" :checked="it.trim" @change="put('trim', 'trim')(($event.target as HTMLInputElement).checked)" /> trim over the boards' ends</label>
-    <label v-if="wired" class="tick small"><input type="checkbox" :checked="it.sight_rail" @change="put('sight_rail', 'sight rail')(($event.target as HTMLInputElement).checked)" /> a rail on top, so that it is seen</label>
-    <PickField inline label="Climbers" :model-value="it.grows!" :options="plain(['nothing', 'light climbers', 'heavy climbers'])" @update:model-value="put('grows', 'climbers')($event)" />
-    <PickField inline label="Finish" :model-value="coat.kind!" :options="plain(['none', 'oil', 'stain', 'paint'])" @update:model-value="paint('kind', 'finish')($event)" />
-    <PickField v-if="coat.kind !== 'none'" inline label="Finished" :model-value="coat.when!" :options="plain(['before building', 'after building'])" @update:model-value="paint('when', 'finish')($event)" />
+    <StickField
+      v-if="boarded || it.cap || it.base === 'base boards'"
+      label="Boards"
+      :model-value="spec.board!"
+      :options="items('board')"
+      :tape="store.tape"
+      :path="path + '/board'"
+      @update:model-value="set('board', String($event), 'boards')"
+    />
+    <PickField
+      v-if="style === 'bought panels'"
+      inline
+      label="Panel"
+      :model-value="it.stock || (items('panel')[0]?.value ?? '')"
+      :options="items('panel')"
+      :path="path + '/infill/stock'"
+      @update:model-value="put('stock', 'panel')($event)"
+    />
+    <PickField
+      v-if="wired"
+      inline
+      label="Wire"
+      :model-value="
+        it.stock || (items('wire').find((w) => (style === 'wire mesh') === /woven/.test(w.says))?.value ?? '')
+      "
+      :options="items('wire')"
+      :path="path + '/infill/stock'"
+      @update:model-value="put('stock', 'wire')($event)"
+    />
+    <LengthField
+      v-if="style === 'even gaps'"
+      inline
+      label="Greatest gap"
+      bare="in"
+      :model-value="it.gap_most_m!"
+      :tape="store.tape"
+      :path="path + '/infill/gap_most_m'"
+      @update:model-value="put('gap_most_m', 'greatest gap')($event)"
+    />
+    <LengthField
+      v-if="lapped"
+      inline
+      label="Least lap"
+      bare="in"
+      :model-value="it.overlap_m!"
+      :tape="store.tape"
+      :path="path + '/infill/overlap_m'"
+      @update:model-value="put('overlap_m', 'lap')($event)"
+    />
+    <LengthField
+      v-if="style === 'slats'"
+      inline
+      label="Spacer wished"
+      bare="in"
+      :model-value="it.spacer_m!"
+      :tape="store.tape"
+      :path="path + '/infill/spacer_m'"
+      @update:model-value="put('spacer_m', 'spacer')($event)"
+    />
+    <LengthField
+      v-if="style === 'slats'"
+      inline
+      label="Stiffener over"
+      bare="in"
+      optional="30 thicknesses"
+      :model-value="it.stiffener_over_m ?? null"
+      :tape="store.tape"
+      :path="path + '/infill/stiffener_over_m'"
+      @update:model-value="put('stiffener_over_m', 'stiffener')($event)"
+    />
+    <label v-if="style === 'louvres'" class="small field"
+      >Tilt from lying flat, degrees<KeptInput
+        :value="Math.round((it.tilt_rad! * 180) / Math.PI)"
+        inputmode="numeric"
+        @change="tilt($event.target as HTMLInputElement)"
+    /></label>
+    <LengthField
+      v-if="wired"
+      inline
+      label="Greatest opening"
+      bare="in"
+      :model-value="it.mesh_m!"
+      :tape="store.tape"
+      :path="path + '/infill/mesh_m'"
+      @update:model-value="put('mesh_m', 'mesh')($event)"
+    />
+    <label v-if="style === 'stock panels'" class="tick small"
+      ><input
+        type="checkbox"
+        :checked="it.mesh_upright"
+        @change="put('mesh_upright', 'way up of the wire')(($event.target as HTMLInputElement).checked)"
+      />
+      long openings upright, small ones at the bottom</label
+    >
+    <PickField
+      v-if="style === 'butted' || style === 'even gaps'"
+      inline
+      label="First board"
+      :model-value="it.first!"
+      :options="plain(['at the start', 'board on the middle', 'gap on the middle', 'even ends'])"
+      @update:model-value="put('first', 'first board')($event)"
+    />
+    <PickField
+      inline
+      label="At the ground"
+      :model-value="it.base!"
+      :options="[
+        { value: 'open', says: 'left open' },
+        { value: 'base boards', says: 'base boards' },
+        { value: 'scribed', says: 'boards scribed to it' },
+        { value: 'staked wire', says: 'staked down' },
+      ]"
+      :path="path + '/infill/base'"
+      @update:model-value="put('base', 'the foot of the infill')($event)"
+    />
+    <label class="tick small"
+      ><input
+        type="checkbox"
+        :checked="it.cap"
+        @change="put('cap', 'cap')(($event.target as HTMLInputElement).checked)"
+      />
+      a cap board on top</label
+    >
+    <label v-if="boarded" class="tick small"
+      ><input
+        type="checkbox"
+        :checked="it.trim"
+        @change="put('trim', 'trim')(($event.target as HTMLInputElement).checked)"
+      />
+      trim over the boards' ends</label
+    >
+    <label v-if="wired" class="tick small"
+      ><input
+        type="checkbox"
+        :checked="it.sight_rail"
+        @change="put('sight_rail', 'sight rail')(($event.target as HTMLInputElement).checked)"
+      />
+      a rail on top, so that it is seen</label
+    >
+    <PickField
+      inline
+      label="Climbers"
+      :model-value="it.grows!"
+      :options="plain(['nothing', 'light climbers', 'heavy climbers'])"
+      @update:model-value="put('grows', 'climbers')($event)"
+    />
+    <PickField
+      inline
+      label="Finish"
+      :model-value="coat.kind!"
+      :options="plain(['none', 'oil', 'stain', 'paint'])"
+      @update:model-value="paint('kind', 'finish')($event)"
+    />
+    <PickField
+      v-if="coat.kind !== 'none'"
+      inline
+      label="Finished"
+      :model-value="coat.when!"
+      :options="plain(['before building', 'after building'])"
+      @update:model-value="paint('when', 'finish')($event)"
+    />
   </template>
 </template>
 
 <style scoped>
-.tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
-.tick input { accent-color: var(--chalk); }
-.field { display: grid; color: var(--ink-2); }
-.field input { padding: 4px 7px; border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); font-weight: 600; font-size: 14px; width: 100%; }
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  color: var(--ink-2);
+}
+.tick input {
+  accent-color: var(--chalk);
+}
+.field {
+  display: grid;
+  color: var(--ink-2);
+}
+.field input {
+  padding: 4px 7px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  font-weight: 600;
+  font-size: 14px;
+  width: 100%;
+}
 </style>

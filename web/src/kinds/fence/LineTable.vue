@@ -17,23 +17,58 @@ function fresh(list: { id: string }[], word: string): string {
 const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
 const middle = () => end() * 0.5
 function addStraight(): void {
-  edit('one more straight', (at) => at.straights.push({ id: fresh(at.straights, 'straight'), length_m: 6.096, turn_rad: -Math.PI / 2, follows: at.straights[at.straights.length - 1]?.follows ?? 'raked' }))
+  edit('one more straight', (at) =>
+    at.straights.push({
+      id: fresh(at.straights, 'straight'),
+      length_m: 6.096,
+      turn_rad: -Math.PI / 2,
+      follows: at.straights[at.straights.length - 1]?.follows ?? 'raked',
+    }),
+  )
 }
 function addGate(): void {
-  edit('a gate', (at) => at.openings.push({ id: fresh(at.openings, 'gate'), what: 'walk gate', at_m: middle(), clear_m: 1.2192, leaves_m: [], swing: 'in' } as never))
+  edit('a gate', (at) =>
+    at.openings.push({
+      id: fresh(at.openings, 'gate'),
+      what: 'walk gate',
+      at_m: middle(),
+      clear_m: 1.2192,
+      leaves_m: [],
+      swing: 'in',
+    } as never),
+  )
 }
 function addBand(): void {
   edit('a no-dig band', (at) =>
-    at.zones.push({ id: fresh(at.zones, 'no-dig'), kind: 'no dig', foot: null, what: 'buried service', letter: 'S', at_m: middle(), half_width_m: 0.6096, off_m: 0, crossing_rad: Math.PI / 2, hand_dig_m: 0.9144, depth: 'depth unknown' }),
+    at.zones.push({
+      id: fresh(at.zones, 'no-dig'),
+      kind: 'no dig',
+      foot: null,
+      what: 'buried service',
+      letter: 'S',
+      at_m: middle(),
+      half_width_m: 0.6096,
+      off_m: 0,
+      crossing_rad: Math.PI / 2,
+      hand_dig_m: 0.9144,
+      depth: 'depth unknown',
+    }),
   )
 }
 function addLiftOut(): void {
-  edit('a bay that lifts out', (at) => (at.lift_outs ??= []).push({ id: fresh(at.lift_outs, 'lift-out'), at_m: middle(), clear_m: 3.048 }))
+  edit('a bay that lifts out', (at) =>
+    (at.lift_outs ??= []).push({ id: fresh(at.lift_outs, 'lift-out'), at_m: middle(), clear_m: 3.048 }),
+  )
 }
 function joined(which: 'start_at' | 'end_at', at: string): void {
   edit('how the line is joined', (spec) => void (spec[which] = { at: at as 'post', packing_m: 0 }))
 }
-const KINDS = [['no dig', 'no digging'], ['clear way', 'a way to keep clear'], ['slab', 'a slab'], ['old hole', 'an old post hole']] as const
+const KINDS = [
+  ['no dig', 'no digging'],
+  ['clear way', 'a way to keep clear'],
+  ['slab', 'a slab'],
+  ['old hole', 'an old post hole'],
+] as const
 const FEET_HERE = ['cored slab', 'base on slab', 'base on pier', 'open below', 'closed below'] as const
 function addLock(): void {
   edit('a post that stays', (at) => at.locks.push({ id: fresh(at.locks, 'lock'), at_m: middle(), why: '' }))
@@ -41,7 +76,8 @@ function addLock(): void {
 const degrees = (rad: number) => String(Math.round(Math.abs((rad * 180) / Math.PI) * 10) / 10)
 function turn(index: number, text: string, side: string): void {
   const value = Number(text)
-  if (Number.isFinite(value) && value >= 0 && value <= 170) edit('turn', (at) => void (at.straights[index]!.turn_rad = ((side === 'left' ? 1 : -1) * value * Math.PI) / 180))
+  if (Number.isFinite(value) && value >= 0 && value <= 170)
+    edit('turn', (at) => void (at.straights[index]!.turn_rad = ((side === 'left' ? 1 : -1) * value * Math.PI) / 180))
 }
 const side = (rad: number) => (rad > 0 ? 'left' : 'right')
 function leaves(index: number, first: number | null): void {
@@ -65,83 +101,376 @@ function away(list: Lists, index: number): void {
     <section>
       <h3>Straights <button class="link small" @click="addStraight">add one</button></h3>
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
-        <LengthField :label="`Straight ${i + 1}`" :model-value="item.length_m" :tape="store.tape" :path="`${path}/straights/${i}/length_m`" @update:model-value="$event !== null && edit('length', (at) => void (at.straights[i]!.length_m = $event!))" />
+        <LengthField
+          :label="`Straight ${i + 1}`"
+          :model-value="item.length_m"
+          :tape="store.tape"
+          :path="`${path}/straights/${i}/length_m`"
+          @update:model-value="$event !== null && edit('length', (at) => void (at.straights[i]!.length_m = $event!))"
+        />
         <template v-if="i">
-          <label class="small">turn, degrees<KeptInput :value="degrees(item.turn_rad)" inputmode="decimal" @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))" /></label>
-          <label class="small">to the<select :value="side(item.turn_rad)" @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"><option>left</option><option>right</option></select></label>
+          <label class="small"
+            >turn, degrees<KeptInput
+              :value="degrees(item.turn_rad)"
+              inputmode="decimal"
+              @change="turn(i, ($event.target as HTMLInputElement).value, side(item.turn_rad))"
+          /></label>
+          <label class="small"
+            >to the<select
+              :value="side(item.turn_rad)"
+              @change="turn(i, degrees(item.turn_rad), ($event.target as HTMLSelectElement).value)"
+            >
+              <option>left</option>
+              <option>right</option>
+            </select></label
+          >
         </template>
-        <label class="small">bays<select :value="item.follows" @change="edit('bays', (at) => void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'))"><option>raked</option><option>stepped</option><option>straight top</option></select></label>
-        <button v-if="spec.straights.length > 1" class="link small" :aria-label="`away with straight ${i + 1}`" @click="away('straights', i)">away</button>
+        <label class="small"
+          >bays<select
+            :value="item.follows"
+            @change="
+              edit(
+                'bays',
+                (at) =>
+                  void (at.straights[i]!.follows = ($event.target as HTMLSelectElement).value as 'raked' | 'stepped'),
+              )
+            "
+          >
+            <option>raked</option>
+            <option>stepped</option>
+            <option>straight top</option>
+          </select></label
+        >
+        <button
+          v-if="spec.straights.length > 1"
+          class="link small"
+          :aria-label="`away with straight ${i + 1}`"
+          @click="away('straights', i)"
+        >
+          away
+        </button>
       </div>
       <div class="row joins">
-        <label class="small">it starts<select :value="spec.start_at?.at" :disabled="spec.closed" @change="joined('start_at', ($event.target as HTMLSelectElement).value)"><option value="post">with a post</option><option value="wall">against a wall</option><option value="standing post">at a post that stands</option></select></label>
-        <label class="small">it ends<select :value="spec.end_at?.at" :disabled="spec.closed" @change="joined('end_at', ($event.target as HTMLSelectElement).value)"><option value="post">with a post</option><option value="wall">against a wall</option><option value="standing post">at a post that stands</option></select></label>
-        <label class="small tick"><input type="checkbox" :checked="spec.closed" @change="edit('closed loop', (at) => void (at.closed = ($event.target as HTMLInputElement).checked))" /> closed: it ends where it began</label>
+        <label class="small"
+          >it starts<select
+            :value="spec.start_at?.at"
+            :disabled="spec.closed"
+            @change="joined('start_at', ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="post">with a post</option>
+            <option value="wall">against a wall</option>
+            <option value="standing post">at a post that stands</option>
+          </select></label
+        >
+        <label class="small"
+          >it ends<select
+            :value="spec.end_at?.at"
+            :disabled="spec.closed"
+            @change="joined('end_at', ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="post">with a post</option>
+            <option value="wall">against a wall</option>
+            <option value="standing post">at a post that stands</option>
+          </select></label
+        >
+        <label class="small tick"
+          ><input
+            type="checkbox"
+            :checked="spec.closed"
+            @change="edit('closed loop', (at) => void (at.closed = ($event.target as HTMLInputElement).checked))"
+          />
+          closed: it ends where it began</label
+        >
       </div>
     </section>
     <section>
       <h3>Gates <button class="link small" @click="addGate">add one</button></h3>
       <p v-if="!spec.openings.length" class="small quiet">No gate in this line.</p>
       <div v-for="(item, i) in spec.openings" :key="item.id" class="row gate">
-        <label class="small">what<KeptInput :value="item.what" maxlength="60" @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))" /></label>
-        <LengthField label="First post at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/openings/${i}/at_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.at_m = $event!))" />
-        <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/openings/${i}/clear_m`" @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))" />
-        <label class="tick small"><input type="checkbox" :checked="item.hung !== false" @change="edit('leaf or way through', (at) => void (at.openings[i]!.hung = ($event.target as HTMLInputElement).checked))" /> a leaf hangs in it</label>
-        <LengthField v-if="item.hung !== false" label="First leaf" optional="one leaf" :model-value="item.leaves_m[0] ?? null" :tape="store.tape" @update:model-value="leaves(i, $event)" />
-        <label v-if="item.hung !== false" class="small">swings<select :value="item.swing" @change="edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))"><option>in</option><option>out</option></select></label>
-        <router-link v-if="item.hung !== false" class="small" :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }">its leaf</router-link>
+        <label class="small"
+          >what<KeptInput
+            :value="item.what"
+            maxlength="60"
+            @change="edit('gate', (at) => void (at.openings[i]!.what = ($event.target as HTMLInputElement).value))"
+        /></label>
+        <LengthField
+          label="First post at"
+          :model-value="item.at_m"
+          :tape="store.tape"
+          :path="`${path}/openings/${i}/at_m`"
+          @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.at_m = $event!))"
+        />
+        <LengthField
+          label="Clear width"
+          :model-value="item.clear_m"
+          :tape="store.tape"
+          :path="`${path}/openings/${i}/clear_m`"
+          @update:model-value="$event !== null && edit('gate', (at) => void (at.openings[i]!.clear_m = $event!))"
+        />
+        <label class="tick small"
+          ><input
+            type="checkbox"
+            :checked="item.hung !== false"
+            @change="
+              edit(
+                'leaf or way through',
+                (at) => void (at.openings[i]!.hung = ($event.target as HTMLInputElement).checked),
+              )
+            "
+          />
+          a leaf hangs in it</label
+        >
+        <LengthField
+          v-if="item.hung !== false"
+          label="First leaf"
+          optional="one leaf"
+          :model-value="item.leaves_m[0] ?? null"
+          :tape="store.tape"
+          @update:model-value="leaves(i, $event)"
+        />
+        <label v-if="item.hung !== false" class="small"
+          >swings<select
+            :value="item.swing"
+            @change="
+              edit('swing', (at) => void (at.openings[i]!.swing = ($event.target as HTMLSelectElement).value as 'in'))
+            "
+          >
+            <option>in</option>
+            <option>out</option>
+          </select></label
+        >
+        <router-link
+          v-if="item.hung !== false"
+          class="small"
+          :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }"
+          >its leaf</router-link
+        >
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('openings', i)">away</button>
       </div>
     </section>
     <section>
       <h3>Bays that lift out <button class="link small" @click="addLiftOut">add one</button></h3>
       <div v-for="(item, i) in spec.lift_outs" :key="item.id" class="row straight">
-        <LengthField label="First post at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/lift_outs/${i}/at_m`" @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.at_m = $event!))" />
-        <LengthField label="Clear width" :model-value="item.clear_m" :tape="store.tape" :path="`${path}/lift_outs/${i}/clear_m`" @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.clear_m = $event!))" />
-        <button class="link small" :aria-label="`away with the bay that lifts out, ${i + 1}`" @click="away('lift_outs', i)">away</button>
+        <LengthField
+          label="First post at"
+          :model-value="item.at_m"
+          :tape="store.tape"
+          :path="`${path}/lift_outs/${i}/at_m`"
+          @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.at_m = $event!))"
+        />
+        <LengthField
+          label="Clear width"
+          :model-value="item.clear_m"
+          :tape="store.tape"
+          :path="`${path}/lift_outs/${i}/clear_m`"
+          @update:model-value="$event !== null && edit('lift-out', (at) => void (at.lift_outs![i]!.clear_m = $event!))"
+        />
+        <button
+          class="link small"
+          :aria-label="`away with the bay that lifts out, ${i + 1}`"
+          @click="away('lift_outs', i)"
+        >
+          away
+        </button>
       </div>
     </section>
     <section>
       <h3>What is there: services, rock, doors, slabs <button class="link small" @click="addBand">add one</button></h3>
-      <p v-if="!spec.zones.length" class="small quiet">None known. Every located service, rock, root, door and slab goes here.</p>
+      <p v-if="!spec.zones.length" class="small quiet">
+        None known. Every located service, rock, root, door and slab goes here.
+      </p>
       <div v-for="(item, i) in spec.zones" :key="item.id" class="row zone">
-        <label class="small">kind<select :value="item.kind" @change="edit('kind', (at) => void (at.zones[i]!.kind = ($event.target as HTMLSelectElement).value as 'no dig'))"><option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option></select></label>
-        <label class="small">what<KeptInput :value="item.what" maxlength="60" @change="edit('band', (at) => Object.assign(at.zones[i]!, { what: ($event.target as HTMLInputElement).value, letter: ($event.target as HTMLInputElement).value.slice(0, 1).toUpperCase() }))" /></label>
-        <LengthField label="Middle at" :model-value="item.at_m" :tape="store.tape" :path="`${path}/zones/${i}/at_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))" />
-        <LengthField label="Keep off each side" bare="in" :model-value="item.half_width_m" :tape="store.tape" :path="`${path}/zones/${i}/half_width_m`" @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))" />
-        <LengthField label="Dig by hand within" bare="in" optional="no band" :model-value="item.hand_dig_m || null" :tape="store.tape" :path="`${path}/zones/${i}/hand_dig_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.hand_dig_m = $event ?? 0))" />
-        <LengthField label="Off the line" bare="in" optional="crosses it" :model-value="item.off_m || null" :tape="store.tape" :path="`${path}/zones/${i}/off_m`" @update:model-value="edit('band', (at) => void (at.zones[i]!.off_m = $event ?? 0))" />
-        <label class="small">crosses, °<KeptInput :value="degrees(item.crossing_rad)" inputmode="decimal" @change="crossing(i, ($event.target as HTMLInputElement).value)" /></label>
-        <label class="small">a post there<select :value="item.foot ?? ''" @change="edit('foot there', (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null))"><option value="">none may stand</option><option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option></select></label>
-        <label class="small">its depth<KeptInput :value="item.depth" maxlength="60" @change="edit('band', (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'))" /></label>
+        <label class="small"
+          >kind<select
+            :value="item.kind"
+            @change="
+              edit('kind', (at) => void (at.zones[i]!.kind = ($event.target as HTMLSelectElement).value as 'no dig'))
+            "
+          >
+            <option v-for="[value, says] in KINDS" :key="value" :value="value">{{ says }}</option>
+          </select></label
+        >
+        <label class="small"
+          >what<KeptInput
+            :value="item.what"
+            maxlength="60"
+            @change="
+              edit('band', (at) =>
+                Object.assign(at.zones[i]!, {
+                  what: ($event.target as HTMLInputElement).value,
+                  letter: ($event.target as HTMLInputElement).value.slice(0, 1).toUpperCase(),
+                }),
+              )
+            "
+        /></label>
+        <LengthField
+          label="Middle at"
+          :model-value="item.at_m"
+          :tape="store.tape"
+          :path="`${path}/zones/${i}/at_m`"
+          @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.at_m = $event!))"
+        />
+        <LengthField
+          label="Keep off each side"
+          bare="in"
+          :model-value="item.half_width_m"
+          :tape="store.tape"
+          :path="`${path}/zones/${i}/half_width_m`"
+          @update:model-value="$event !== null && edit('band', (at) => void (at.zones[i]!.half_width_m = $event!))"
+        />
+        <LengthField
+          label="Dig by hand within"
+          bare="in"
+          optional="no band"
+          :model-value="item.hand_dig_m || null"
+          :tape="store.tape"
+          :path="`${path}/zones/${i}/hand_dig_m`"
+          @update:model-value="edit('band', (at) => void (at.zones[i]!.hand_dig_m = $event ?? 0))"
+        />
+        <LengthField
+          label="Off the line"
+          bare="in"
+          optional="crosses it"
+          :model-value="item.off_m || null"
+          :tape="store.tape"
+          :path="`${path}/zones/${i}/off_m`"
+          @update:model-value="edit('band', (at) => void (at.zones[i]!.off_m = $event ?? 0))"
+        />
+        <label class="small"
+          >crosses, °<KeptInput
+            :value="degrees(item.crossing_rad)"
+            inputmode="decimal"
+            @change="crossing(i, ($event.target as HTMLInputElement).value)"
+        /></label>
+        <label class="small"
+          >a post there<select
+            :value="item.foot ?? ''"
+            @change="
+              edit(
+                'foot there',
+                (at) => void (at.zones[i]!.foot = (($event.target as HTMLSelectElement).value || null) as null),
+              )
+            "
+          >
+            <option value="">none may stand</option>
+            <option v-for="foot in FEET_HERE" :key="foot">{{ foot }}</option>
+          </select></label
+        >
+        <label class="small"
+          >its depth<KeptInput
+            :value="item.depth"
+            maxlength="60"
+            @change="
+              edit(
+                'band',
+                (at) => void (at.zones[i]!.depth = ($event.target as HTMLInputElement).value || 'depth unknown'),
+              )
+            "
+        /></label>
         <button class="link small" :aria-label="`away with ${item.what}`" @click="away('zones', i)">away</button>
       </div>
     </section>
     <section>
       <h3>Posts that stay <button class="link small" @click="addLock">add one</button></h3>
       <div v-for="(item, i) in spec.locks" :key="item.id" class="row straight">
-        <LengthField :label="`Stays at`" :model-value="item.at_m" :tape="store.tape" :path="`${path}/locks/${i}/at_m`" @update:model-value="$event !== null && edit('lock', (at) => void (at.locks[i]!.at_m = $event!))" />
-        <label class="small">why<KeptInput :value="item.why" maxlength="120" @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))" /></label>
-        <button class="link small" :aria-label="`away with the post that stays, ${i + 1}`" @click="away('locks', i)">away</button>
+        <LengthField
+          :label="`Stays at`"
+          :model-value="item.at_m"
+          :tape="store.tape"
+          :path="`${path}/locks/${i}/at_m`"
+          @update:model-value="$event !== null && edit('lock', (at) => void (at.locks[i]!.at_m = $event!))"
+        />
+        <label class="small"
+          >why<KeptInput
+            :value="item.why"
+            maxlength="120"
+            @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))"
+        /></label>
+        <button class="link small" :aria-label="`away with the post that stays, ${i + 1}`" @click="away('locks', i)">
+          away
+        </button>
       </div>
     </section>
   </div>
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: 1fr; gap: 8px; padding-top: 6px; }
-.row { display: grid; gap: 8px; align-items: end; padding: 3px 0; }
-.straight { grid-template-columns: 120px 110px 90px 116px auto; justify-content: start; }
-.gate { display: flex; flex-wrap: wrap; border-bottom: 1px solid var(--line); padding-bottom: 6px; }
-.gate > * { width: 100px; }
-.gate > :first-child { width: 130px; }
-.gate > .tick { width: auto; }
-.gate > .link, .gate > a { width: auto; padding-bottom: 6px; }
-.zone { grid-template-columns: repeat(auto-fill, minmax(102px, 1fr)); border-bottom: 1px solid var(--line); padding-bottom: 8px; }
-.joins { grid-template-columns: 150px 150px auto; justify-content: start; }
-.row .tick { display: flex; gap: 6px; align-items: center; padding-bottom: 6px; }
-.row .tick input { width: auto; height: auto; accent-color: var(--chalk); }
-label.small { display: grid; color: var(--ink-2); gap: 2px; }
-input, select { background: var(--paper); border: 1px solid var(--line); border-radius: 3px; padding: 4px 7px; font-weight: 600; color: var(--ink); width: 100%; min-width: 0; height: 30px; font-size: 14px; }
-.link { padding-bottom: 6px; text-align: left; }
+.line {
+  display: grid;
+  grid-template-columns: 1fr;
+  gap: 8px;
+  padding-top: 6px;
+}
+.row {
+  display: grid;
+  gap: 8px;
+  align-items: end;
+  padding: 3px 0;
+}
+.straight {
+  grid-template-columns: 120px 110px 90px 116px auto;
+  justify-content: start;
+}
+.gate {
+  display: flex;
+  flex-wrap: wrap;
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 6px;
+}
+.gate > * {
+  width: 100px;
+}
+.gate > :first-child {
+  width: 130px;
+}
+.gate > .tick {
+  width: auto;
+}
+.gate > .link,
+.gate > a {
+  width: auto;
+  padding-bottom: 6px;
+}
+.zone {
+  grid-template-columns: repeat(auto-fill, minmax(102px, 1fr));
+  border-bottom: 1px solid var(--line);
+  padding-bottom: 8px;
+}
+.joins {
+  grid-template-columns: 150px 150px auto;
+  justify-content: start;
+}
+.row .tick {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  padding-bottom: 6px;
+}
+.row .tick input {
+  width: auto;
+  height: auto;
+  accent-color: var(--chalk);
+}
+label.small {
+  display: grid;
+  color: var(--ink-2);
+  gap: 2px;
+}
+input,
+select {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  padding: 4px 7px;
+  font-weight: 600;
+  color: var(--ink);
+  width: 100%;
+  min-width: 0;
+  height: 30px;
+  font-size: 14px;
+}
+.link {
+  padding-bottom: 6px;
+  text-align: left;
+}
 </style>

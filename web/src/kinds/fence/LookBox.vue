@@ -10,14 +10,22 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{ structure: string; look: string; held: string[] }>()
 const store = useJob()
 const sheet = ref<Sheet | null>(null)
-watchDebounced([() => store.document, () => props.structure], async () => {
-  if (!store.document) return
-  try {
-    sheet.value = (await ask(api.POST('/api/reckon/plan', { body: { document: store.document, structure: props.structure, selected: props.structure } }))) as Sheet
-  } catch {
-    sheet.value = null
-  }
-}, { debounce: 200, immediate: true })
+watchDebounced(
+  [() => store.document, () => props.structure],
+  async () => {
+    if (!store.document) return
+    try {
+      sheet.value = (await ask(
+        api.POST('/api/reckon/plan', {
+          body: { document: store.document, structure: props.structure, selected: props.structure },
+        }),
+      )) as Sheet
+    } catch {
+      sheet.value = null
+    }
+  },
+  { debounce: 200, immediate: true },
+)
 const detail = computed(() => sheet.value?.details?.find((item) => item.id.endsWith('/look')) ?? null)
 const spec = computed(() => fenceOf(store.shown?.structures.find((item) => item.spec.id === props.structure)?.spec))
 const who = ref('')
@@ -34,7 +42,10 @@ function approve(): void {
 }
 const paper = ref<'letter' | 'a4'>('letter')
 const wide = ref('')
-const sample = computed(() => `/api/jobs/${store.id}/files/${props.structure}/sample.pdf?${new URLSearchParams({ paper: paper.value, wide: wide.value })}`)
+const sample = computed(
+  () =>
+    `/api/jobs/${store.id}/files/${props.structure}/sample.pdf?${new URLSearchParams({ paper: paper.value, wide: wide.value })}`,
+)
 </script>
 
 <template>
@@ -44,22 +55,70 @@ const sample = computed(() => `/api/jobs/${store.id}/files/${props.structure}/sa
       <p class="small">{{ detail.title }}</p>
       <DetailCanvas :view="detail.view" small class="drawing" />
     </template>
-    <p class="small sample">Full size on paper: <label>wide <input v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" /></label> <label>on <select v-model="paper"><option value="letter">Letter</option><option value="a4">A4</option></select></label> <a :href="sample" target="_blank">print a sample</a></p>
+    <p class="small sample">
+      Full size on paper:
+      <label>wide <input v-model="wide" :placeholder="store.tape.system === 'imperial' ? '14 in' : '360 mm'" /></label>
+      <label
+        >on
+        <select v-model="paper">
+          <option value="letter">Letter</option>
+          <option value="a4">A4</option>
+        </select></label
+      >
+      <a :href="sample" target="_blank">print a sample</a>
+    </p>
     <p v-if="approved" class="ok">Approved by {{ spec?.look?.by }}, {{ spec?.look?.on }}.</p>
     <form v-else @submit.prevent="approve">
       <p v-for="text in held" :key="text" class="fault">{{ text }}</p>
       <label for="who">Who says yes to it</label>
-      <span class="row"><input id="who" v-model="who" maxlength="80" autocomplete="off" /><button class="plain" :disabled="!who.trim()">The look is right</button></span>
+      <span class="row"
+        ><input id="who" v-model="who" maxlength="80" autocomplete="off" /><button
+          class="plain"
+          :disabled="!who.trim()"
+        >
+          The look is right
+        </button></span
+      >
     </form>
   </section>
 </template>
 
 <style scoped>
-.look { display: grid; gap: 6px; align-content: start; }
-.drawing { max-width: 320px; border: 1px solid var(--line); background: var(--paper); border-radius: 3px; }
-.ok { color: var(--pass); font-weight: 600; }
-.row { display: flex; gap: 8px; } .row input { flex: 1; }
-input, select { border: 1px solid var(--line); border-radius: 3px; background: var(--paper); color: var(--ink); padding: 4px 7px; min-height: 30px; }
-.sample input { width: 72px; }
-p { margin: 0; }
+.look {
+  display: grid;
+  gap: 6px;
+  align-content: start;
+}
+.drawing {
+  max-width: 320px;
+  border: 1px solid var(--line);
+  background: var(--paper);
+  border-radius: 3px;
+}
+.ok {
+  color: var(--pass);
+  font-weight: 600;
+}
+.row {
+  display: flex;
+  gap: 8px;
+}
+.row input {
+  flex: 1;
+}
+input,
+select {
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+  padding: 4px 7px;
+  min-height: 30px;
+}
+.sample input {
+  width: 72px;
+}
+p {
+  margin: 0;
+}
 </style>

@@ -14,7 +14,13 @@ const { spec, specOf } = useFence(toRef(props, 'structure'))
 const form = reactive({ embedment_m: 2 * FT, hole_width_m: FT, accepted_by: '', why: '' })
 watch(open, (now) => {
   const kept = spec.value?.practice
-  if (now && kept) Object.assign(form, { embedment_m: kept.embedment_m, hole_width_m: kept.hole_width_m, accepted_by: kept.accepted_by, why: kept.why })
+  if (now && kept)
+    Object.assign(form, {
+      embedment_m: kept.embedment_m,
+      hole_width_m: kept.hole_width_m,
+      accepted_by: kept.accepted_by,
+      why: kept.why,
+    })
 })
 function practice(): void {
   const name = form.accepted_by.trim()
@@ -34,7 +40,11 @@ function reckoned(): void {
 
 <template>
   <Dialog v-model:visible="open" modal header="What this fence is built on" :style="{ width: '460px' }">
-    <p>The reckoning sizes each hole by frost, wind and a leaning person. A crew may build a detail of its own instead: the drawing, the pieces and the price then follow that detail, and the reckoning is printed beside it. It is never shown as passing.</p>
+    <p>
+      The reckoning sizes each hole by frost, wind and a leaning person. A crew may build a detail of its own instead:
+      the drawing, the pieces and the price then follow that detail, and the reckoning is printed beside it. It is never
+      shown as passing.
+    </p>
     <form class="form" @submit.prevent="practice">
       <LengthField v-model="form.embedment_m" label="Embedment of every post" bare="in" :tape="store.tape" />
       <LengthField v-model="form.hole_width_m" label="Hole width" bare="in" :tape="store.tape" />
@@ -42,13 +52,27 @@ function reckoned(): void {
       <InputText id="by" v-model="form.accepted_by" maxlength="80" required />
       <label for="why">Why</label>
       <InputText id="why" v-model="form.why" maxlength="200" />
-      <p class="acts"><button class="plain" type="submit" :disabled="!form.accepted_by.trim()">Build on this detail</button> <button class="main" type="button" @click="reckoned">Build on the reckoning</button></p>
+      <p class="acts">
+        <button class="plain" type="submit" :disabled="!form.accepted_by.trim()">Build on this detail</button>
+        <button class="main" type="button" @click="reckoned">Build on the reckoning</button>
+      </p>
     </form>
   </Dialog>
 </template>
 
 <style scoped>
-.form { display: grid; gap: 8px; }
-.acts { display: flex; justify-content: space-between; margin: 8px 0 0; }
-label { font-size: 12.5px; color: var(--ink-2); margin-bottom: -6px; }
+.form {
+  display: grid;
+  gap: 8px;
+}
+.acts {
+  display: flex;
+  justify-content: space-between;
+  margin: 8px 0 0;
+}
+label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: -6px;
+}
 </style>

@@ -12,33 +12,98 @@ const props = defineProps<{ structure: string }>()
 const store = useJob()
 const { spec, path, set } = useFence(toRef(props, 'structure'))
 const ADVICE: { value: Advice; says: string }[] = [
-  { value: 'a person leaning', says: 'a person leaning' }, { value: 'sag', says: 'sag' }, { value: 'wobble', says: 'wobble' },
+  { value: 'a person leaning', says: 'a person leaning' },
+  { value: 'sag', says: 'sag' },
+  { value: 'wobble', says: 'wobble' },
 ]
 const taken = computed(() => new Set(spec.value?.own_limits ?? []))
 function take(value: Advice, on: boolean): void {
-  set('own_limits', ADVICE.map((item) => item.value).filter((item) => (item === value ? on : taken.value.has(item))), 'limits of our own')
+  set(
+    'own_limits',
+    ADVICE.map((item) => item.value).filter((item) => (item === value ? on : taken.value.has(item))),
+    'limits of our own',
+  )
 }
 </script>
 
 <template>
   <template v-if="spec">
-    <label class="tick small"><input type="checkbox" :checked="spec.guards_drop" @change="set('guards_drop', ($event.target as HTMLInputElement).checked, 'beside a drop')" /> it stands beside a drop: it is a guard</label>
-    <RatingField v-if="!spec.guards_drop" label="A person leaning on it, advice" kind="force" empty="nobody leans on it" :model-value="spec.lean_n || null" :tape="store.tape" :path="path + '/lean_n'" @update:model-value="set('lean_n', $event ?? 0, 'a person leaning')" />
+    <label class="tick small"
+      ><input
+        type="checkbox"
+        :checked="spec.guards_drop"
+        @change="set('guards_drop', ($event.target as HTMLInputElement).checked, 'beside a drop')"
+      />
+      it stands beside a drop: it is a guard</label
+    >
+    <RatingField
+      v-if="!spec.guards_drop"
+      label="A person leaning on it, advice"
+      kind="force"
+      empty="nobody leans on it"
+      :model-value="spec.lean_n || null"
+      :tape="store.tape"
+      :path="path + '/lean_n'"
+      @update:model-value="set('lean_n', $event ?? 0, 'a person leaning')"
+    />
     <p v-else class="small quiet">The code's guard load counts.</p>
-    <RatingField label="Stock pushing at half height" kind="force" empty="no stock" :model-value="spec.stock_n || null" :tape="store.tape" :path="path + '/stock_n'" @update:model-value="set('stock_n', $event ?? 0, 'stock pushing')" />
-    <CountField label="Ground falls away before it, %" percent empty="level" :model-value="spec.falls_away || null" :path="path + '/falls_away'" @update:model-value="set('falls_away', $event ?? 0, 'ground falling away')" />
+    <RatingField
+      label="Stock pushing at half height"
+      kind="force"
+      empty="no stock"
+      :model-value="spec.stock_n || null"
+      :tape="store.tape"
+      :path="path + '/stock_n'"
+      @update:model-value="set('stock_n', $event ?? 0, 'stock pushing')"
+    />
+    <CountField
+      label="Ground falls away before it, %"
+      percent
+      empty="level"
+      :model-value="spec.falls_away || null"
+      :path="path + '/falls_away'"
+      @update:model-value="set('falls_away', $event ?? 0, 'ground falling away')"
+    />
     <fieldset>
       <legend class="small">Advice that we take in as limits of our own</legend>
-      <label v-for="item in ADVICE" :key="item.value" class="tick small"><input type="checkbox" :checked="taken.has(item.value)" @change="take(item.value, ($event.target as HTMLInputElement).checked)" /> {{ item.says }}</label>
+      <label v-for="item in ADVICE" :key="item.value" class="tick small"
+        ><input
+          type="checkbox"
+          :checked="taken.has(item.value)"
+          @change="take(item.value, ($event.target as HTMLInputElement).checked)"
+        />
+        {{ item.says }}</label
+      >
     </fieldset>
   </template>
 </template>
 
 <style scoped>
-.tick { display: flex; gap: 6px; align-items: baseline; color: var(--ink-2); }
-.tick input { accent-color: var(--chalk); }
-fieldset { border: 0; padding: 0; margin: 4px 0 0; display: grid; gap: 3px; }
-fieldset .tick { min-height: 26px; align-items: center; }
-legend { padding: 0; color: var(--ink-2); }
-p { margin: 0; }
+.tick {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+  color: var(--ink-2);
+}
+.tick input {
+  accent-color: var(--chalk);
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  margin: 4px 0 0;
+  display: grid;
+  gap: 3px;
+}
+fieldset .tick {
+  min-height: 26px;
+  align-items: center;
+}
+legend {
+  padding: 0;
+  color: var(--ink-2);
+}
+p {
+  margin: 0;
+}
 </style>

@@ -7,6 +7,9 @@ const ui: KindUi = {
   approve: defineAsyncComponent(() => import('@/kinds/fence/LookBox.vue')),
   swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
   routes: [{ path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/kinds/fence/GateView.vue') }],
-  opening: (structure, bay) => ({ says: 'Open the gate: leaf, brace, hinges, swing', to: { name: 'gate', params: { structure, opening: bay.split('/').pop() } } }),
+  opening: (structure, bay) => ({
+    says: 'Open the gate: leaf, brace, hinges, swing',
+    to: { name: 'gate', params: { structure, opening: bay.split('/').pop() } },
+  }),
 }
 export default ui

@@ -14,7 +14,8 @@ export function useFence(structure: Ref<string>) {
   const spec = computed<FenceSpec | null>(() => fenceOf(store.shown?.structures[index.value]?.spec))
   const path = computed(() => `structures/${index.value}/spec`)
 
-  const specOf = (job: Job): FenceSpec => fenceOf(job.structures.find((item) => item.spec.id === structure.value)?.spec)!
+  const specOf = (job: Job): FenceSpec =>
+    fenceOf(job.structures.find((item) => item.spec.id === structure.value)?.spec)!
 
   function set<K extends keyof FenceSpec>(name: K, value: FenceSpec[K], says: string): void {
     store.change((job) => void (specOf(job)[name] = value), says)
