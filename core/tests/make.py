@@ -11,7 +11,7 @@ from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.registry import rulebook
 from steady.structures import registry
-from steady.structures.fence.spec import FenceSpec, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.kind import Case, Spec
 from steady.yard.choices import YardChoices

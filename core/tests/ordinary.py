@@ -9,11 +9,11 @@ from steady.measure.show import Tape
 from steady.measure.units import IN, MPH
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.deck.candidates import at_home as deck_at_home
-from steady.structures.deck.spec import StairDesign
-from steady.structures.fence.presets import closed_with
-from steady.structures.fence.spec import FenceSpec, Infill, Straight, Style
-from steady.structures.fence.usual import at_home
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.deck.ways.candidates import at_home as deck_at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight, Style
+from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.presets import closed_with
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
 

@@ -10,10 +10,10 @@ from steady.ground.site import Ground, Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.deck.candidates import at_home as deck_at_home
-from steady.structures.deck.spec import DeckSpec, StairDesign
-from steady.structures.fence.spec import FenceSpec, Infill, Opening, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.deck.spec.deck import DeckSpec, StairDesign
+from steady.structures.deck.ways.candidates import at_home as deck_at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual

@@ -8,7 +8,7 @@ from typing import Any
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.plan.verdict import gaps
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 from steady.structures.rated import Rated
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.choices import YardChoices

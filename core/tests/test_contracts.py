@@ -12,7 +12,7 @@ from django.test import tag
 from steady.data.loader import keyed
 from steady.ground.site import Site
 from steady.plan.model import Plan
-from steady.structures.deck.spec import Corner
+from steady.structures.deck.spec.deck import Corner
 
 from tests.randoms import SCHOOLS, deck, fence, planned
 

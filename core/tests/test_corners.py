@@ -9,7 +9,7 @@ from steady.drawing.views import views
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 
 from tests.make import planned, site
 

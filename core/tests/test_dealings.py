@@ -18,11 +18,11 @@ from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.schedule.days import Day, answer
-from steady.structures.fence.found import go_round
-from steady.structures.fence.look import held, look_of, see_through
-from steady.structures.fence.plan import timbers
-from steady.structures.fence.presets import closed_with, preset
-from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
+from steady.structures.fence.layout.obstruction import go_round
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
+from steady.structures.fence.spec.presets import closed_with, preset
+from steady.structures.fence.spec.timber import timbers
+from steady.structures.fence.words.appearance import held, look_of, see_through
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.message import merchant_message
 from steady.yard.choices import YardChoices

@@ -24,12 +24,12 @@ from steady.measure.units import FT, IN, LB, PSF
 from steady.plan.model import Basis, Plan
 from steady.plan.verdict import governing, state, verdict
 from steady.rulebooks.registry import RULEBOOKS, rulebook
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.entry import read_deck
-from steady.structures.deck.framing import halves_m, shares_m
-from steady.structures.deck.members import Piece, envelope
+from steady.structures.deck.checks.members import Piece, envelope
+from steady.structures.deck.layout.framing import halves_m, shares_m
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.deck.spec import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
+from steady.structures.deck.spec.deck import Bridge, DeckSpec, Existing, GuardDesign, Ledger, Pin, Spot, StairDesign
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.ways.candidates import at_home
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 

@@ -9,8 +9,8 @@ from steady.ground.site import Site
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.plan.verdict import gaps, state
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.spec import StairDesign
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.deck.ways.candidates import at_home
 
 from tests.test_deck import checks, deck, planned
 

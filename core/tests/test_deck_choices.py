@@ -12,7 +12,7 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.answers import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
-from steady.structures.deck.spec import BeamLine
+from steady.structures.deck.spec.deck import BeamLine
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 

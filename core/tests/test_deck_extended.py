@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.deck.spec import DeckSpec, Existing
+from steady.structures.deck.spec.deck import DeckSpec, Existing
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 

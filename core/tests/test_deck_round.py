@@ -12,8 +12,8 @@ from steady.layout.outline import Outline
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Place, Plan
 from steady.plan.verdict import gaps
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.spec import Corner, Pin, StairDesign
+from steady.structures.deck.spec.deck import Corner, Pin, StairDesign
+from steady.structures.deck.ways.candidates import at_home
 
 from tests.test_deck import checks, deck, planned
 from tests.test_deck_checks import of_school

@@ -16,9 +16,9 @@ from steady.jobs.sheet import Sheet, sheet
 from steady.measure.show import Tape
 from steady.plan.model import Footing, Plan, Step
 from steady.rulebooks.registry import RULEBOOKS, rulebook
-from steady.structures.fence.footspec import FootDetail, FootKind, Steel, Upright
-from steady.structures.fence.spec import FenceSpec, Finish, Infill, NoDig, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
+from steady.structures.fence.spec.fence import FenceSpec, Finish, Infill, NoDig, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods, sticks, usual

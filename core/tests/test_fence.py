@@ -15,8 +15,8 @@ from steady.layout.infill import last_board
 from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import buildable, governing, state, verdict
-from steady.structures.fence.entry import read_line
-from steady.structures.fence.spec import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
+from steady.structures.fence.spec.entry import read_line
+from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
 
 from tests.make import fence, job, planned, site
 

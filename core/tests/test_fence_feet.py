@@ -16,8 +16,8 @@ from steady.measure.show import Tape
 from steady.measure.units import FT, GRAVITY, IN, LB
 from steady.plan.model import Basis, Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.footspec import FootDetail, FootKind, Steel, Upright
-from steady.structures.fence.spec import NoDig, Straight
+from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
+from steady.structures.fence.spec.fence import NoDig, Straight
 
 from tests.make import fence, planned, site
 
@@ -265,7 +265,7 @@ class BaseTest(unittest.TestCase):
         self.assertAlmostEqual(push["f/straight/s1"], alone["f/straight/s1"], places=6)
 
     def test_gate_posts_on_bases_are_not_covered(self) -> None:
-        from steady.structures.fence.spec import Opening
+        from steady.structures.fence.spec.fence import Opening
 
         gate = Opening(id="g", at_m=3.0, clear_m=1.0)
         plan = on("base on pier", openings=(gate,))

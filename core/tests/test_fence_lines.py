@@ -13,11 +13,12 @@ from steady.jobs.sheet import sheet
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
-from steady.structures.fence.fixings import joints, pick
-from steady.structures.fence.infill import solidity
-from steady.structures.fence.plan import timbers
-from steady.structures.fence.setout import set_out
-from steady.structures.fence.spec import Finish, Infill, LiftOut, LineEnd, Straight
+from steady.structures.fence.checks.joints import pick
+from steady.structures.fence.layout.infill import solidity
+from steady.structures.fence.layout.setout import set_out
+from steady.structures.fence.parts.fixings import joints
+from steady.structures.fence.spec.fence import Finish, Infill, LiftOut, LineEnd, Straight
+from steady.structures.fence.spec.timber import timbers
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
@@ -414,7 +415,7 @@ class StrengthTest(unittest.TestCase):
             self.assertGreater(max(uses(wider)), 1, style)
 
     def test_what_governs_is_named_when_a_band_is_too_wide_for_it(self) -> None:
-        from steady.structures.fence.spec import NoDig
+        from steady.structures.fence.spec.fence import NoDig
 
         zone = NoDig(id="z", at_m=8.0, half_width_m=0.8)
         spec = fence(60, zones=(zone,), bay_by_strength=True, height_m=4 * FT, rails_count=2, bay_max_m=9 * FT)

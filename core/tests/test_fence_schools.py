@@ -8,8 +8,8 @@ from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.registry import RULEBOOKS
-from steady.structures.fence.spec import FenceSpec, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual
 

@@ -13,7 +13,7 @@ from steady.layout.baymodes import equal_nudged, equal_with_more, posts_in_zones
 from steady.layout.bays import bays_round_zones
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 
 from tests.make import fence, on_ground, planned, site
 

@@ -9,8 +9,8 @@ from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.fence.floorspec import Floor
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.floor import Floor
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 

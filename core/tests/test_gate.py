@@ -15,7 +15,7 @@ from steady.measure.units import FT, IN, LB
 from steady.plan.model import Detail, Plan
 from steady.plan.verdict import verdict
 from steady.statics import leaf as statics
-from steady.structures.fence.spec import FenceSpec, Opening, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices

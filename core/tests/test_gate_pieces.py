@@ -7,7 +7,7 @@ from dataclasses import replace
 from steady.measure.units import FT, IN
 from steady.plan.model import Asks, Part, Plan
 from steady.plan.verdict import state
-from steady.structures.fence.spec import FenceSpec
+from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.gate.spec import LeafDesign
 
 from tests.make import fence_with, planned, site

@@ -15,9 +15,10 @@ from steady.data.loader import TableError, sources, table
 from steady.measure.show import Tape
 from steady.plan.model import Step
 from steady.rulebooks.registry import rulebook
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.entry import read_deck
-from steady.structures.deck.spec import Bridge, StairDesign
+from steady.structures import ROOMS
+from steady.structures.deck.spec.deck import Bridge, StairDesign
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.ways.candidates import at_home
 from steady.yard.choices import YardChoices
 
 from tests.make import fence, plan, planned, site
@@ -63,6 +64,20 @@ def steps(made: object) -> list[Step]:
     return [step for check in made.checks for step in (*check.working, check.demand, check.limit)]  # type: ignore[attr-defined]
 
 
+def climbs(kind: str, module: str, source: str) -> list[str]:
+    """Imports of one module of a kind that climb from a room back to a later one."""
+    here = module.split(".")[2]
+    found = []
+    for node in ast.walk(ast.parse(source)):
+        if not isinstance(node, ast.ImportFrom) or not (node.module or "").startswith(f"steady.structures.{kind}"):
+            continue
+        inside = (node.module or "").split(".")[3:4]
+        for there in inside or [alias.name for alias in node.names]:
+            if here in ROOMS and there in ROOMS and ROOMS.index(there) > ROOMS.index(here):
+                found.append(f"{module} imports {there}")
+    return found
+
+
 SHARED = ("answers", "base", "bent", "canopies", "fences", "pole", "short_posts", "treatment")
 """Modules that every school may use."""
 
@@ -75,6 +90,18 @@ class HouseTest(unittest.TestCase):
             if module != "__init__":
                 found += faults(module, path.read_text(encoding="utf-8"))
         self.assertEqual(found, [])
+
+    def test_a_kinds_rooms_import_one_way(self) -> None:
+        found, rooms = [], set()
+        for folder in (path.parent for path in (CORE / "structures").glob("*/kind.py")):
+            for path in folder.rglob("*.py"):
+                module = ".".join(path.relative_to(CORE).with_suffix("").parts)
+                rooms.add(module.split(".")[2])
+                found += climbs(folder.name, module, path.read_text(encoding="utf-8"))
+        self.assertEqual(found, [])
+        self.assertLessEqual(set(ROOMS), rooms)
+        back = "from steady.structures.fence.checks.posts import reckon"
+        self.assertEqual(len(climbs("fence", "structures.fence.layout.line", back)), 1)
 
     def test_a_planted_fault_is_found(self) -> None:
         self.assertEqual(len(faults("measure.lengths", "from steady.plan.model import Plan")), 1)
@@ -91,7 +118,7 @@ class HouseTest(unittest.TestCase):
         code = (
             "import sys\n"
             "for name in ('django','pydantic','ninja'): sys.modules[name] = None\n"
-            "from steady.structures.fence.spec import FenceSpec, Straight\n"
+            "from steady.structures.fence.spec.fence import FenceSpec, Straight\n"
             "from steady.structures.registry import plan\nfrom steady.structures.kind import Case\n"
             "from steady.ground.site import Site\nfrom steady.rulebooks.registry import rulebook\n"
             "from steady.yard.choices import YardChoices\nfrom steady.measure.show import Tape\n"

@@ -9,8 +9,8 @@ from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.deck.entry import read_deck
-from steady.structures.fence.spec import Infill, Straight
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.fence.spec.fence import Infill, Straight
 from steady.structures.pergola.entry import read_pergola
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.rips import Strip, boards_for

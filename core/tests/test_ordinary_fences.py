@@ -16,13 +16,13 @@ from steady.plan.model import Asks, Basis, Plan
 from steady.plan.verdict import buildable, state
 from steady.rulebooks.ca.places import places
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.gust import stands_up_to
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.presets import closed_with
-from steady.structures.fence.singles import singles
-from steady.structures.fence.spec import FenceSpec, Infill, LineEnd, PracticeDetail, Straight
-from steady.structures.fence.starts import cheapest, usual_here
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LineEnd, PracticeDetail, Straight
+from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.presets import closed_with
+from steady.structures.fence.ways.gust import stands_up_to
+from steady.structures.fence.ways.singles import singles
+from steady.structures.fence.ways.starts import cheapest, usual_here
 from steady.sums.catalogue import find
 from steady.sums.model import answer
 from steady.takeoff.bill import bill, cuts, quick_price

@@ -20,7 +20,7 @@ from steady.measure.units import FT, FT3, IN
 from steady.plan.model import Target
 from steady.record.asbuilt import compare
 from steady.schedule.locate import days_left, open_points
-from steady.structures.fence.spec import NoDig, Opening, Straight
+from steady.structures.fence.spec.fence import NoDig, Opening, Straight
 from steady.structures.measured import post_targets
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.takeoff.cutting import Stock, cut_plan

@@ -9,9 +9,9 @@ from typing import Any
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.deck.spec import StairDesign
-from steady.structures.fence.presets import closed_with
-from steady.structures.fence.spec import FenceSpec, Infill, Opening, Straight
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.presets import closed_with
 
 from tests.make import fence, on_ground, planned, site
 from tests.test_deck import deck

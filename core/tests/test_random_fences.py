@@ -16,8 +16,8 @@ from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.plan.verdict import STATES, state
 from steady.rulebooks.registry import RULEBOOKS, rulebook
-from steady.structures.fence.spec import FenceSpec, Infill, NoDig, Opening, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, NoDig, Opening, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.takeoff.bill import bill, cuts, pieces
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks, usual

@@ -5,7 +5,7 @@ from dataclasses import replace
 
 from steady.measure.units import LB
 from steady.plan.verdict import gaps, state
-from steady.structures.deck.spec import StairDesign
+from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.rated import Rated
 
 from tests.test_deck import deck, planned

@@ -11,8 +11,8 @@ from django.test import tag
 from steady.ground.site import Site
 from steady.measure.units import FT
 from steady.plan.model import Plan
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.spec import DeckSpec
+from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.deck.ways.candidates import at_home
 
 from tests.second import deck as second
 from tests.test_deck import deck, planned

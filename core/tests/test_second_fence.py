@@ -10,8 +10,8 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 

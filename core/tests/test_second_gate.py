@@ -12,8 +12,8 @@ from steady.ground.site import Ground, Site
 from steady.measure.show import Tape
 from steady.plan.model import Check, Plan
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.spec import FenceSpec, Infill, Opening, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
+from steady.structures.fence.spec.localise import at_home
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual

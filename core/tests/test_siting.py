@@ -10,7 +10,7 @@ from steady.errors import OutsideScope
 from steady.ground.standing import Standing
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.siting import APART_M, site_plan, whole_scene
-from steady.structures.deck.entry import read_deck
+from steady.structures.deck.spec.entry import read_deck
 from steady.structures.pergola.entry import read_pergola
 
 from tests.make import fence

@@ -22,7 +22,7 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.record.asbuilt import compare, target_of
 from steady.rulebooks.registry import rulebook
-from steady.structures.fence.spec import Opening
+from steady.structures.fence.spec.fence import Opening
 from steady.structures.form import asked, hint_of
 from steady.structures.kind import Ask, Case
 from steady.structures.registry import KINDS, kind_called, plan, register

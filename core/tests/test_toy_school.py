@@ -11,7 +11,7 @@ from steady.jobs.starts import start
 from steady.measure.units import FT, IN
 from steady.plan.verdict import state
 from steady.rulebooks import registry
-from steady.structures.deck.entry import read_deck
+from steady.structures.deck.spec.entry import read_deck
 
 from tests.make import fence
 from tests.toy.book import Toyland

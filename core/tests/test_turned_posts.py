@@ -8,7 +8,7 @@ from typing import Any
 from steady.errors import InputError
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
 
 from tests.make import planned, site
 

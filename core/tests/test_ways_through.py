@@ -8,7 +8,7 @@ from steady.jobs.quote import Quote, hours, quote
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
-from steady.structures.fence.spec import Infill, NoDig, Opening
+from steady.structures.fence.spec.fence import Infill, NoDig, Opening
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 

@@ -13,7 +13,7 @@ from steady.plan.model import Asks, Plan
 from steady.plan.verdict import gaps, state
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.spec import FenceSpec, Infill, LiftOut, Straight
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LiftOut, Straight
 from steady.yard.choices import YardChoices
 
 from tests.make import planned, site
@@ -89,7 +89,7 @@ class LegTest(unittest.TestCase):
         self.assertLess(bent[8], 1332 * 1.2)
 
     def test_a_leg_that_ends_at_a_wall_has_no_free_end_there(self) -> None:
-        from steady.structures.fence.spec import LineEnd
+        from steady.structures.fence.spec.fence import LineEnd
 
         free = bends_psi(planned(legs(48), level()))
         held = bends_psi(planned(legs(48, end_at=LineEnd(at="wall")), level()))
@@ -98,7 +98,7 @@ class LegTest(unittest.TestCase):
     def test_every_school_knows_both_sides_of_a_corner(self) -> None:
         for key, soil in (("uk", "average"), ("nz", "stiff clay"), ("ca", "stiff clay")):
             with self.subTest(school=key):
-                from steady.structures.fence.usual import at_home
+                from steady.structures.fence.spec.localise import at_home
 
                 spec = replace(at_home(legs(50, 50), key), height_m=1.8)
                 pressure = 400.0 if key == "ca" else 0.0
@@ -200,7 +200,7 @@ class ContractTest(unittest.TestCase):
                 self.assertTrue(math.isfinite(check.use))
 
     def test_what_cannot_be_built_is_its_own_state(self) -> None:
-        from steady.structures.fence.spec import NoDig
+        from steady.structures.fence.spec.fence import NoDig
 
         # A buried service as wide as the greatest bay: no post stands clear of it.
         spec = legs(24, zones=(NoDig(id="z", at_m=12 * FT, half_width_m=5 * FT),))

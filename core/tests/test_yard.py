@@ -7,7 +7,7 @@ from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
 from steady.plan.verdict import gaps
-from steady.structures.fence.spec import Infill
+from steady.structures.fence.spec.fence import Infill
 from steady.takeoff.bill import Bill, bill, cuts
 from steady.takeoff.near import near_misses
 from steady.yard.choices import OnlyLength, OnRack, OwnPrice, YardChoices

@@ -30,6 +30,11 @@ class Edge:
         share = along_m / self.length_m
         return tuple(a + (b - a) * share for a, b in zip(self.start, self.end, strict=True))  # type: ignore[return-value]
 
+    def inside(self, along_m: float, in_m: float) -> Point:
+        """A point along it, so far inside the outline."""
+        x, y = self.at(along_m)
+        return x - self.out[0] * in_m, y - self.out[1] * in_m
+
 
 @dataclass(frozen=True, slots=True)
 class Outline:

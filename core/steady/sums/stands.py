@@ -6,10 +6,10 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis
-from steady.structures.fence.gust import Gust, stands_up_to
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.spec import FenceSpec, PracticeDetail, Straight
-from steady.structures.fence.usual import at_home
+from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail, Straight
+from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.ways.gust import Gust, stands_up_to
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.weather import WIND

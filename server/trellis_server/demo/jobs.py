@@ -12,10 +12,10 @@ from steady.jobs.document import Job, Structure
 from steady.jobs.quote import Quote
 from steady.measure.units import FT, IN, LB, MPH, PLF
 from steady.schedule.days import Day
-from steady.structures.deck.spec import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
-from steady.structures.fence.entry import read_line
-from steady.structures.fence.look import look_of
-from steady.structures.fence.spec import FenceSpec, Infill, LookApproved, Straight
+from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
+from steady.structures.fence.spec.entry import read_line
+from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, Straight
+from steady.structures.fence.words.appearance import look_of
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
 

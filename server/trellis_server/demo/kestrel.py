@@ -2,7 +2,7 @@
 
 from steady.ground.site import Locate, Site
 from steady.jobs.document import Job, Reading, Structure
-from steady.structures.deck.spec import Bridge, Corner, DeckSpec, GuardDesign, Ledger
+from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
 from steady.yard.choices import YardChoices
 
 

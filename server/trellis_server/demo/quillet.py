@@ -5,9 +5,9 @@ from dataclasses import replace
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
-from steady.structures.fence.entry import read_line
-from steady.structures.fence.presets import preset
-from steady.structures.fence.spec import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.entry import read_line
+from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
+from steady.structures.fence.spec.presets import preset
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 

@@ -6,9 +6,9 @@ from dataclasses import replace
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
 from steady.jobs.document import Job, Reading, Structure
-from steady.structures.fence.entry import read_line
-from steady.structures.fence.presets import preset
-from steady.structures.fence.spec import FenceSpec, Infill
+from steady.structures.fence.spec.entry import read_line
+from steady.structures.fence.spec.fence import FenceSpec, Infill
+from steady.structures.fence.spec.presets import preset
 from steady.yard.choices import YardChoices
 
 from trellis_server.demo.pergolas import terrace_pergola

@@ -9,8 +9,8 @@ from typing import Any, get_args, get_type_hints
 
 from django.test import TestCase
 from playwright.sync_api import expect
-from steady.structures.fence.footspec import FootKind
-from steady.structures.fence.spec import Infill
+from steady.structures.fence.spec.feet import FootKind
+from steady.structures.fence.spec.fence import Infill
 
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn

@@ -7,8 +7,8 @@ import uuid
 from typing import Any, get_args, get_type_hints
 
 from django.test import TestCase, tag
-from steady.structures.fence.footspec import FootKind
-from steady.structures.fence.spec import Infill
+from steady.structures.fence.spec.feet import FootKind
+from steady.structures.fence.spec.fence import Infill
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api

@@ -6,12 +6,12 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
-from steady.structures.deck.candidates import at_home
-from steady.structures.deck.entry import read_deck
-from steady.structures.deck.ledger import walls
+from steady.structures.deck.checks.ledger import walls
 from steady.structures.deck.plan import plan_deck
-from steady.structures.deck.search import candidates, choices
-from steady.structures.deck.spec import Bridge, DeckSpec, Pin, hold
+from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, hold
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.ways.candidates import at_home
+from steady.structures.deck.ways.search import candidates, choices
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
 

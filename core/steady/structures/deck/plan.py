@@ -9,19 +9,23 @@ from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, NotCovered, Part, Plan, Projection
 from steady.rulebooks.answers import BeamAsk
 from steady.rulebooks.base import Rulebook
-from steady.structures.deck import advice, build, flights, guards
-from steady.structures.deck.beams import reckon_beams
-from steady.structures.deck.boards import reckon_boards
-from steady.structures.deck.bridge import reckon_bridge
-from steady.structures.deck.findings import Found, Timber, beam_wood, joist_wood, timber_of
-from steady.structures.deck.framing import Frame, frame, outline_of
-from steady.structures.deck.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
-from steady.structures.deck.ledger import reckon_ledger
-from steady.structures.deck.loads import deck_load
-from steady.structures.deck.path import load_path
-from steady.structures.deck.posts import PostFound, reckon_posts, waiver
-from steady.structures.deck.schedule import members
-from steady.structures.deck.spec import DeckSpec, sistered
+from steady.structures.deck.checks import flights, guards
+from steady.structures.deck.checks.beams import reckon_beams
+from steady.structures.deck.checks.boards import reckon_boards
+from steady.structures.deck.checks.bridge import reckon_bridge
+from steady.structures.deck.checks.findings import Found, Timber, beam_wood, joist_wood, timber_of
+from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
+from steady.structures.deck.checks.ledger import reckon_ledger
+from steady.structures.deck.checks.loads import deck_load
+from steady.structures.deck.checks.posts import PostFound, reckon_posts, waiver
+from steady.structures.deck.layout.framing import Frame, frame, outline_of
+from steady.structures.deck.parts import build
+from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
+from steady.structures.deck.parts.guards import build_guard
+from steady.structures.deck.spec.deck import DeckSpec, sistered
+from steady.structures.deck.words import advice
+from steady.structures.deck.words.path import load_path
+from steady.structures.deck.words.schedule import members
 from steady.structures.guard.reckon import GuardFound
 from steady.structures.measured import post_targets
 from steady.yard.choices import YardChoices
@@ -149,9 +153,9 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)
     conflicts += clashes
     build.sills(b)
-    guards.build_guard(b, deck.guard)
-    flights.build_stair_guards(b, deck.stairs)
-    flights.build_stairs(b, deck.stairs)
+    build_guard(b, deck.guard)
+    build_stair_guards(b, deck.stairs)
+    build_stairs(b, deck.stairs)
     if deck.ledger_spacing_m is not None:
         _ledger_fixings(b, laid, deck.ledger_spacing_m)
     parts = b.parts(sticks())

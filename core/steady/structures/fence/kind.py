@@ -7,18 +7,18 @@ from typing import Any, get_args
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
-from steady.structures.fence.candidates import candidates
-from steady.structures.fence.entry import read_line
-from steady.structures.fence.found import go_round
-from steady.structures.fence.gust import stands_up_to
-from steady.structures.fence.look import held, look_of
+from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.plan import plan_fence
-from steady.structures.fence.presets import closed_with, preset
-from steady.structures.fence.singles import singles
-from steady.structures.fence.spec import FenceSpec, Lock, Style, hold_post
-from steady.structures.fence.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
-from steady.structures.fence.usual import at_home
-from steady.structures.fence.ways import ways
+from steady.structures.fence.spec.entry import read_line
+from steady.structures.fence.spec.fence import FenceSpec, Lock, Style, hold_post
+from steady.structures.fence.spec.localise import at_home
+from steady.structures.fence.spec.presets import closed_with, preset
+from steady.structures.fence.ways.candidates import candidates
+from steady.structures.fence.ways.gust import stands_up_to
+from steady.structures.fence.ways.side_by_side import ways
+from steady.structures.fence.ways.singles import singles
+from steady.structures.fence.ways.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
+from steady.structures.fence.words.appearance import held, look_of
 from steady.structures.kind import (
     COMMON,
     Approval,

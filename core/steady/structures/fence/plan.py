@@ -2,7 +2,6 @@
 
 import itertools
 import math
-from dataclasses import replace
 
 from steady.errors import InputError
 from steady.footings.depth import hole_width_m
@@ -11,40 +10,33 @@ from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Bay, Handle, Mark, Plan, Target
 from steady.rulebooks.base import Rulebook
-from steady.structures.fence import (
-    advice,
-    arches,
-    build,
-    extras,
-    feet,
-    fixings,
-    gates,
-    infill,
-    materials,
-    steps,
-    through,
-)
-from steady.structures.fence import floor as floors
-from steady.structures.fence.boards import boards
-from steady.structures.fence.coats import coats, finish_tasks
-from steady.structures.fence.corners import cornered, turned_notes
-from steady.structures.fence.corners import notes as corner_notes
-from steady.structures.fence.findings import Timber
-from steady.structures.fence.liftouts import lift_outs
-from steady.structures.fence.line import stretches
-from steady.structures.fence.look import look_detail
-from steady.structures.fence.rails import bears_bay
-from steady.structures.fence.reckon import reckon
-from steady.structures.fence.setout import set_out
-from steady.structures.fence.spec import FenceSpec
-from steady.structures.fence.stations import SetOut, bay_id
-from steady.structures.fence.tops import tops as stepped_tops
-from steady.structures.fence.upright import own_weight
-from steady.structures.fence.wind import wind_on
+from steady.structures.fence.checks import arches, feet, gates
+from steady.structures.fence.checks import clearances as through
+from steady.structures.fence.checks.rails import bears_bay
+from steady.structures.fence.checks.reckon import reckon
+from steady.structures.fence.checks.stability import own_weight
+from steady.structures.fence.checks.wind import wind_on
+from steady.structures.fence.layout import infill
+from steady.structures.fence.layout.boards import boards
+from steady.structures.fence.layout.corners import cornered, turned_notes
+from steady.structures.fence.layout.corners import notes as corner_notes
+from steady.structures.fence.layout.line import stretches
+from steady.structures.fence.layout.setout import set_out
+from steady.structures.fence.layout.stations import SetOut, bay_id
+from steady.structures.fence.layout.tops import tops as stepped_tops
+from steady.structures.fence.parts import build, fixings, materials, panels, post_hardware, trims
+from steady.structures.fence.parts import floor as floors
+from steady.structures.fence.parts import gates as hung
+from steady.structures.fence.parts.arches import parts as arch_parts
+from steady.structures.fence.parts.coats import coats, finish_tasks
+from steady.structures.fence.parts.liftouts import lift_outs
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber, timbers
+from steady.structures.fence.words import advice, steps
+from steady.structures.fence.words.appearance import look_detail
 from steady.structures.measured import LATCH_M, post_targets
 from steady.structures.views import ALONG_A_LINE
 from steady.yard.choices import YardChoices
-from steady.yard.stock import stick
 
 PLAN_FORMAT = 1
 
@@ -82,11 +74,11 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
     runs = cornered(spec, out, timber, stretches(out))
     parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
-    parts += extras.infill_parts(spec, runs, timber)
-    parts += [*extras.trims(spec, runs, timber), *extras.base(spec, runs, timber, ground)]
-    parts += extras.feet(spec, out, footings, timber)
-    parts += [*fixings.fixings(spec, out, timber, parts), *gates.parts(spec, hangings, timber)]
-    parts += arches.parts(spec, overhead, timber)
+    parts += panels.infill_parts(spec, runs, timber)
+    parts += [*trims.trims(spec, runs, timber), *trims.base(spec, runs, timber, ground)]
+    parts += post_hardware.feet(spec, out, footings, timber)
+    parts += [*fixings.fixings(spec, out, timber, parts), *hung.parts(spec, hangings, timber)]
+    parts += arch_parts(spec, overhead, timber)
     parts += lift_outs(spec, out)
     parts += floors.floor(spec, out, timber, yard)
     parts += coats(spec, parts)
@@ -110,9 +102,9 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
         handles=tuple(handles),
-        tasks=(*steps.tasks(spec, out, footings, parts), *gates.tasks(spec, hangings), *finish_tasks(spec, parts)),
-        cautions=(*advice.cautions(spec, site, out, ground, tape), *gates.cautions(spec, hangings)),
-        details=(*gates.details(spec, hangings), *look_detail(spec, runs, timber)),
+        tasks=(*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts)),
+        cautions=(*advice.cautions(spec, site, out, ground, tape), *hung.cautions(spec, hangings)),
+        details=(*hung.details(spec, hangings), *look_detail(spec, runs, timber)),
         conflicts=(
             *out.conflicts,
             *through.gaps_below(spec, out, timber, ground, tape),
@@ -131,7 +123,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
             *through.drying_notes(spec, runs, timber, tape),
             *through.base_notes(spec, runs, ground, timber, tape),
             *materials.where_notes(spec, footings, parts, book),
-            *extras.gate_pieces(spec, timber),
+            *post_hardware.gate_pieces(spec, timber),
             *steps.foot_notes(spec, out, footings, tape),
             *fixings.notes(spec, out, timber, parts, tape),
             *floors.notes(spec, timber, parts, tape),
@@ -168,43 +160,6 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
         planned=hanging.found.sag_later.total_m,
         within=LATCH_M,
         sense="at most",
-    )
-
-
-def timbers(spec: FenceSpec) -> Timber:
-    """The sticks that a fence is made of; a built-up post is its plies side by side along the line.
-
-    Raises:
-        InputError: The yard has no such stick.
-    """
-    post, rail = stick(spec.post, "post", "post"), stick(spec.rail, "rail", "rail")
-    gate_post = stick(spec.gate_post or spec.post, "post", "gate_post" if spec.gate_post else "post")
-    ply = None
-    if spec.plies_count:
-        if spec.plies_count < 2:
-            raise InputError("plies_count", "A built-up post has two plies or more; 0 for a solid one")
-        ply = rail
-        post = replace(
-            post,
-            key=f"built-up {spec.plies_count} × {rail.key}",
-            says=f"{spec.plies_count} plies of {rail.says}",
-            thickness_m=rail.width_m,
-            width_m=spec.plies_count * rail.thickness_m,
-            species=rail.species,
-            size=rail.size,
-            density_kg_per_m3=rail.density_kg_per_m3,
-        )
-        if spec.openings and not spec.gate_post:
-            gate_post = post
-    end_post = stick(spec.end_post, "post", "end_post") if spec.end_post else None
-    return Timber(
-        end_post=end_post,
-        post=post,
-        rail=rail,
-        board=stick(spec.board, "board", "board"),
-        gate_post=gate_post,
-        ply=ply,
-        stock=extras.stock_of(spec, stick(spec.post, "post", "post")),
     )
 
 

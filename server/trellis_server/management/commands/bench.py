@@ -31,10 +31,10 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.statics.beam import SpreadLoad, solve
-from steady.structures.deck.entry import read_deck
 from steady.structures.deck.plan import reckon_deck
-from steady.structures.deck.search import choices
-from steady.structures.fence.spec import FenceSpec, NoDig, Straight
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.ways.search import choices
+from steady.structures.fence.spec.fence import FenceSpec, NoDig, Straight
 from steady.structures.kind import Case
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.registry import plan

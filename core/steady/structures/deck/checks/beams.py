@@ -1,0 +1,234 @@
+"""The checks of a deck's beams: span by the school's rule and by statics, overhang, and the seat on each post."""
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import IN
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, given_step, si
+from steady.structures.deck.checks.findings import Found, Timber, beam_wood, line_of
+from steady.structures.deck.checks.joists import factored, live_patterns
+from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
+from steady.structures.deck.layout.framing import BeamRun, Frame
+from steady.structures.deck.spec.deck import runs_on
+
+NOTCH_LEAST_M = 5.4 * IN
+"""A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
+BOLT_M = 0.5 * IN
+BOLTS = 2
+
+
+def loads_on(run: BeamRun, unbroken: bool) -> tuple[tuple[float, float, float], ...]:
+    """Length of deck carried, from place to place."""
+    return tuple((a, b, by_analysis if unbroken else by_halves) for a, b, by_halves, by_analysis in run.supported)
+
+
+def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
+    """Of a pascal of load: as spans jointed over the posts (for bending), and as one unbroken beam (for reactions)."""
+    at = tuple(round(post.u_m, 6) for post in run.posts)
+    shape = tuple((round(a, 6), round(b, 6), round(w, 6)) for a, b, w in loads_on(run, unbroken))
+    ends = round(run.from_m, 6), round(run.to_m, 6)
+    jointed = worst([envelope(part) for part in pieces(*ends, at, False, shape)])
+    return jointed, envelope(Piece(*ends, at, shape))
+
+
+def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[float, float]]:
+    """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
+    reactions: dict[str, tuple[float, float]] = {}
+    unbroken = runs_on(found.spec)
+    patterns = live_patterns(found.spec, frame.joists)
+    for run in frame.beams:
+        more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
+        about = f"{found.spec.id}/beam/{run.id}"
+        own, plies = line_of(found.spec, timber, run.id)
+        wood = beam_wood(own.beam, plies, found.spec, found.book)
+        _spans(found, frame, run, wood, about, unbroken, more)
+        jointed, whole = effects_of(run, unbroken)
+        _statics(found, run, wood, about, jointed, more)
+        floor = found.load.floor
+        for index, post in enumerate(run.posts):
+            # An unbroken beam puts more on its middle posts than halves would: the greater counts.
+            dead = max(whole.reactions[index], _half(run, index, unbroken))
+            live = max(whole.most[index], _half(run, index, unbroken))
+            reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
+        _seat(found, run, own, wood, about, reactions)
+    return reactions
+
+
+def _half(run: BeamRun, index: int, unbroken: bool) -> float:
+    """Area of deck on a post of a beam that is jointed over its posts: half of each neighbouring span, an overhang by its lever."""
+    at = [post.u_m for post in run.posts]
+    low = run.from_m if index == 0 else (at[index - 1] + at[index]) / 2
+    high = run.to_m if index + 1 == len(at) else (at[index] + at[index + 1]) / 2
+    total = sum(w * max(0.0, min(b, high) - max(a, low)) for a, b, w in loads_on(run, unbroken))
+    for end, next_to, edge in ((0, 1, run.from_m), (len(at) - 1, len(at) - 2, run.to_m)):
+        if index != end or len(at) < 2:
+            continue
+        left, right = sorted((at[end], edge))
+        for a, b, w in loads_on(run, unbroken):
+            a, b = max(a, left), min(b, right)
+            if b > a:
+                total += w * (b - a) * abs((a + b) / 2 - at[end]) / abs(at[end] - at[next_to])
+    return total
+
+
+def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool, more: float) -> None:
+    spec, book = found.spec, found.book
+    floor = found.load.floor
+    # People where they do most on unbroken joists bring a little more than people everywhere.
+    heavier = (floor.dead_pa + more * floor.live_pa) / (floor.dead_pa + floor.live_pa)
+    span = found.length_step("L", max(run.spans_m), "longest span between its posts, centre to centre")
+    carries = run.carries_m(unbroken)
+    other = run.carries_m(not unbroken)
+    supported = found.length_step(
+        "s",
+        carries,
+        f"length of deck on it, joists {'unbroken' if unbroken else 'ending on it'}; "
+        f"{'halves' if unbroken else 'unbroken'} would give {other / book.units.span_m:.2f} {book.units.span}",
+    )
+    try:
+        limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
+        step = found.limit_length(limit.step, limit.span_m)
+        found.at_most(
+            "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), f"set by {limit.governs}"
+        )
+    except OutsideScope as refused:
+        found.gap("Beam spans", about, refused)
+    try:
+        if spec.seat == "beside":
+            raise OutsideScope(
+                "the table's beams lie on their posts, not bolted beside them", "reckon it, or seat it on top"
+            )
+        if book.beam_table_one_side and run.both_sides:
+            raise OutsideScope("the beam table is for joists from one side alone", "reckon it")
+        if max(run.past_m) > max(run.spans_m) / 4 + 1e-9:
+            raise OutsideScope(
+                "the table's beams run past their posts by at most a quarter of the span", "a shorter overhang"
+            )
+        joist_m = frame.longest_span_m
+        table = book.beam_span(
+            (wood,), BeamAsk(floor=found.load.floor, table=True, joist_span_m=joist_m, supported_m=carries)
+        )
+        found.at_most(
+            "Beam spans",
+            about,
+            span,
+            found.limit_length(table.step, table.span_m),
+            (table.step,),
+            "table",
+            basis=Basis.TABLE,
+        )
+    except OutsideScope as refused:
+        found.gap("Beam spans", about, refused, Basis.TABLE)
+
+
+def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope, more: float) -> None:
+    floor = found.load.floor
+    try:
+        dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
+        between = found.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
+        found.members("Beam", about, between, "between posts")
+        past_m = max(run.past_m)
+        if past_m > 0.02:
+            dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
+            over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
+            found.members("Beam", about, over, "past the end post")
+    except OutsideScope as refused:
+        found.gap("Beam bends", about, refused)
+
+
+def _seat(
+    found: Found, run: BeamRun, timber: Timber, wood: Wood, about: str, reactions: dict[str, tuple[float, float]]
+) -> None:
+    spec, book = found.spec, found.book
+    u = book.units
+    worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
+    demand = factored(found, *reactions[worst_post], "R", u.force_n, u.force, "the beam on its most loaded post")
+    across_m = wood.plies * timber.beam.thickness_m
+    if spec.seat == "beside":
+        _bolts(found, about, timber, demand)
+        return
+    if spec.seat == "notch":
+        if timber.post.width_m < NOTCH_LEAST_M:
+            found.gap(
+                "Beam sits in a pocket",
+                about,
+                OutsideScope("a pocket leaves too little of this post", "a 6×6 (140 mm) post or more"),
+            )
+            return
+        if across_m > timber.post.width_m - 0.05:
+            found.gap(
+                "Beam sits in a pocket",
+                about,
+                OutsideScope(
+                    "the beam is too thick for a pocket in this post", "fewer plies, a larger post, or the beam on top"
+                ),
+            )
+            return
+    width_m = min(across_m, timber.post.width_m)
+    # A post at the beam's very end has the beam on half of its top.
+    lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
+    has = found.length_step("l_b", lies_m, "the beam on its end post")
+    least = found.length_step("l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source)
+    found.at_least("Beam lies far enough on its post", about, has, least, (), "end post")
+    try:
+        seat = book.seat(
+            wood,
+            found.load.floor.load,
+            width_m=width_m,
+            length_m=lies_m,
+            from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2),
+            kind="discrete",
+        )
+    except (OutsideScope, InputError) as refused:
+        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
+        found.gap("Beam bears on its post", about, outside)
+        return
+    capacity = seat.capacity
+    limit = (
+        capacity
+        if capacity.unit == u.force
+        else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
+    )
+    found.at_most("Beam bears on its post", about, demand, limit, (capacity,), "square to the grain")
+
+
+def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
+    """Bolts through plies and post, loaded square to the plies' grain: reckoned where the school has the rule."""
+    book, u = found.book, found.book.units
+    try:
+        each, mode = book.fastener_lateral(
+            FixingAsk(
+                fastener="bolt",
+                diameter_m=BOLT_M,
+                side_m=timber.beam.thickness_m,
+                main_m=timber.post.width_m,
+                wood=timber.beam.species or timber.beam.grade,
+                angle_rad=1.5707963267948966,
+            )
+        )
+    except (OutsideScope, InputError) as refused:
+        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+        found.gap("Beam bolted beside its post", about, OutsideScope(reason, "the beam on top of its post"), crew=True)
+        return
+    if book.load_factor != 1.0:
+        found.gap(
+            "Beam bolted beside its post",
+            about,
+            OutsideScope(
+                "this school's values of fixings are characteristic and not brought to design level here",
+                "the beam on top of its post",
+            ),
+            crew=True,
+        )
+        return
+    value = si(each) / u.force_n
+    planes, wet = 2.0, 0.7
+    limit = Step(
+        symbol="R_max",
+        value=BOLTS * planes * value * wet,
+        unit=u.force,
+        formula="n * m * Z * C_M",
+        inputs=(("n", float(BOLTS), ""), ("m", planes, ""), ("Z", value, u.force), ("C_M", wet, "")),
+        source="nds: 12.3; high; wet service 11.3.3 medium",
+        says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
+    )
+    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "reckoned only")

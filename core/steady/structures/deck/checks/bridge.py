@@ -1,0 +1,145 @@
+"""A footbridge or low platform on two sills: its stringers under people, how springy it feels, its sills and the water."""
+
+import math
+
+from steady.errors import OutsideScope
+from steady.measure.units import GRAVITY
+from steady.plan.model import Step
+from steady.rulebooks.answers import Action, given_step
+from steady.rulebooks.bent import check_member
+from steady.statics.bridge import first_frequency_hz, sag_under_m
+from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.layout.framing import Frame
+
+FEEL_N = 1000.0
+FAIR, FIRM = 250.0, 500.0
+WALKER_KG = 80.0
+LEAST_HZ = 5.0
+CLEAR_WATER_M = 0.3
+DEBRIS_WATER_M = 0.6
+SILL_BEARING_PA = 100e3
+"""Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
+
+
+def carried_m(frame: Frame, spacing_m: float) -> float:
+    """Width of deck on the most loaded stringer: half of it where there are two."""
+    left, _, right, _ = frame.outline.box
+    count = len(frame.joists)
+    return (right - left) / 2 if count <= 2 else min(spacing_m, (right - left) / (count - 1))
+
+
+def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
+    """Every check of a bridge; sentences on how it feels."""
+    spec, book, load = found.spec, found.book, found.load
+    assert spec.bridge is not None
+    about = f"{spec.id}/joists"
+    wood = joist_wood(timber.joist, spec, spec.spacing_m)
+    span_m = frame.longest_span_m
+    count = len(frame.joists)
+    left, _, right, _ = frame.outline.box
+    width_m = right - left
+    try:
+        if load.point_n:
+            # One person at the edge stands over one stringer alone.
+            dead = load.floor.dead_pa * carried_m(frame, spec.spacing_m)
+            share = load.point_n
+            found.members(
+                "Stringers",
+                about,
+                check_member(
+                    book,
+                    wood,
+                    dead=Action(
+                        moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+                    ),
+                    live=Action(moment_n_m=share * span_m / 4, shear_n=share, sag_n_m3=share * span_m**3 / 48),
+                    span_m=span_m,
+                    about=about,
+                ),
+                "one person at the middle",
+            )
+        e_pa = book.strength("stiffness", wood, "floor").allowed_pa
+    except OutsideScope as refused:
+        found.gap("Stringers bend", about, refused)
+        return []
+    stiff = e_pa * wood.second_moment_m4 * count
+    sag_m = sag_under_m(load_n=FEEL_N, span_m=span_m, stiffness_n_m2=stiff)
+    limit = Step(
+        symbol="w_f",
+        value=1000 * span_m / FAIR,
+        unit="mm",
+        formula="1000 * L / 250",
+        inputs=(("L", span_m, "m"),),
+        source="practice: fair underfoot, our own line",
+    )
+    sag = Step(
+        symbol="w_1",
+        value=1000 * sag_m,
+        unit="mm",
+        formula="1e3 * P * L ** 3 / (48 * EI)",
+        inputs=(("P", FEEL_N, "N"), ("L", span_m, "m"), ("EI", stiff, "N m²")),
+        source="statics",
+        says="all stringers together, 1 kN at the middle",
+    )
+    found.at_most("Stiff underfoot", about, sag, limit, (), "1 kN at the middle")
+    mass = (load.floor.dead_pa * width_m) / GRAVITY
+    hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
+    spring = Step(
+        symbol="f_1",
+        value=hz,
+        unit="Hz",
+        formula="sqrt(pi ** 4 * EI / (2 * L ** 3) / (m * L / 2 + M)) / (2 * pi)",
+        inputs=(
+            ("pi", math.pi, ""),
+            ("EI", stiff, "N m²"),
+            ("L", span_m, "m"),
+            ("m", mass, "kg/m"),
+            ("M", WALKER_KG, "kg"),
+        ),
+        source="statics: first mode, a walker at the middle",
+        says="how fast it springs under a walker",
+    )
+    least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
+    found.at_least("Does not bounce", about, spring, least, (), "a walker at the middle")
+    _sills(found, frame, timber, width_m, span_m)
+    notes = [_feel(span_m / sag_m, hz)]
+    if spec.bridge.water_m is not None:
+        _water(found, timber)
+    return notes
+
+
+def _feel(span_over: float, hz: float) -> str:
+    firm = "firm" if span_over >= FIRM else "fair" if span_over >= FAIR else "springy: people will feel it give"
+    return f"Underfoot: {firm}; it springs {hz:.1f} times a second under a walker" + (
+        "" if hz >= LEAST_HZ else ", which is felt as a bounce"
+    )
+
+
+def _sills(found: Found, frame: Frame, timber: Timber, width_m: float, span_m: float) -> None:
+    spec, load = found.spec, found.load
+    assert spec.bridge is not None
+    u = found.book.units
+    total_n = load.total_pa * width_m * (span_m + spec.bridge.bearing_m) / 2
+    area = (width_m + 0.3) * timber.post.width_m
+    pressure = given_step(
+        "q", total_n / area / u.pressure_pa, u.pressure, "statics: half of the bridge over its sill", "under one sill"
+    )
+    limit = given_step(
+        "q_max",
+        SILL_BEARING_PA / u.pressure_pa,
+        u.pressure,
+        "practice: firm ground under a sill, our own line",
+        "firm ground above scour",
+    )
+    found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), "people all over it")
+
+
+def _water(found: Found, timber: Timber) -> None:
+    spec = found.spec
+    assert spec.bridge is not None and spec.bridge.water_m is not None
+    under_m = spec.bridge.water_m - timber.board.thickness_m - timber.joist.width_m
+    has = found.length_step("z_has", under_m, "highest water to the stringers' underside", "user: highest known water")
+    needs = found.length_step(
+        "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
+    )
+    found.at_least("Stands above the water", f"{spec.id}/joists", has, needs, (), "highest known water")

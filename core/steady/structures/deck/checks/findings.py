@@ -1,0 +1,149 @@
+"""What the checks of a deck share: its timbers, its load, and the list that findings go on."""
+
+from dataclasses import dataclass, replace
+
+from steady.rulebooks.answers import Action, MemberCheck, Wood
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import check_member
+from steady.structures.deck.checks.loads import DeckLoad
+from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.findings import Findings
+from steady.yard.stock import Stick, sold_with, stick, sticks
+
+SHARES_MOST_M = 0.6096
+"""Joists up to 24 in (610 mm) apart share their load in every school entered. Source: NDS 4.3.9, O86 6.4.4."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Timber:
+    """The timbers of a deck."""
+
+    joist: Stick
+    beam: Stick
+    post: Stick
+    board: Stick
+    guard_post: Stick
+    baluster: Stick
+    stringer: Stick
+
+
+def _of_role(key: str, role: str, field_name: str, like: Stick) -> Stick:
+    """The named stick, or the first of its role that is sold with another."""
+    if key:
+        return stick(key, role, field_name)
+    found = sold_with(like, role)
+    same = [item for item in found if item.species == like.species] or found
+    return stick(same[0].key if same else key, role, field_name)
+
+
+def timber_of(spec: DeckSpec) -> Timber:
+    """The deck's timbers. Raises InputError, with the field, for what the yard does not have."""
+    joist = stick(spec.joist, "joist", "joist")
+    return Timber(
+        joist=joist,
+        beam=stick(spec.beam, "joist", "beam"),
+        post=stick(spec.post, "post", "post"),
+        board=stick(spec.board, "decking", "board"),
+        guard_post=_of_role(spec.guard.post, "post", "guard/post", joist),
+        baluster=_of_role(spec.guard.baluster, "baluster", "guard/baluster", joist),
+        stringer=_of_role(
+            next((stair.stringer for stair in spec.stairs if stair.stringer), "") or _deepest(joist),
+            "joist",
+            "stairs",
+            joist,
+        ),
+    )
+
+
+def _deepest(like: Stick) -> str:
+    """The deepest joist of the same wood: stringers are cut from it."""
+    same = [
+        item
+        for item in sticks().values()
+        if item.role == "joist" and (item.species, item.grade, item.schools) == (like.species, like.grade, like.schools)
+    ]
+    return max(same, key=lambda item: item.width_m).key
+
+
+def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
+    """A joist as the rulebook wants it; close joists share under the boards."""
+    return Wood(
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        wet=spec.wet,
+        incised=stick_.incised,
+        shared=spacing_m <= SHARES_MOST_M + 1e-9,
+        sheathed=False,
+    )
+
+
+def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
+    """The timbers with this beam line's own stick, and its plies: as for all where it has none of its own.
+
+    Raises:
+        InputError: A beam that the yard does not have, with the field.
+    """
+    name = run_id.rstrip("abcdefgh")
+    for number, line in enumerate(spec.beam_lines):
+        if line.id == name:
+            own = stick(line.beam, "joist", f"beam_lines/{number}/beam") if line.beam else timber.beam
+            return replace(timber, beam=own), line.plies or spec.plies
+    return timber, spec.plies
+
+
+def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Rulebook) -> Wood:
+    """A built-up beam as the rulebook wants it."""
+    return Wood(
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        plies=plies,
+        wet=spec.wet,
+        incised=stick_.incised,
+        shared=book.built_up_shares and plies > 1,
+    )
+
+
+def post_wood(stick_: Stick, spec: DeckSpec) -> Wood:
+    """A post as the rulebook wants it."""
+    return Wood(
+        species=stick_.species,
+        size=stick_.size,
+        grade=stick_.grade,
+        width_m=stick_.thickness_m,
+        depth_m=stick_.width_m,
+        wet=spec.wet,
+        incised=stick_.incised,
+    )
+
+
+@dataclass(slots=True, kw_only=True)
+class Found(Findings):
+    """A deck's checks and gaps as they are found."""
+
+    spec: DeckSpec
+    load: DeckLoad
+
+    def check_member(
+        self, wood: Wood, *, dead: Action, live: Action, span_m: float, about: str
+    ) -> tuple[MemberCheck, ...]:
+        """A bent member of this deck under its floor's load, with the sag that the school asks of decks.
+
+        Raises:
+            OutsideScope: The school has no values for this wood.
+        """
+        return check_member(
+            self.book,
+            wood,
+            dead=dead,
+            live=live,
+            span_m=span_m,
+            about=about,
+            load=self.load.floor.load,
+            sags=self.book.deck_sags(wood, self.spec.dwelling_units),
+        )

@@ -1,0 +1,87 @@
+"""A deck's guard: asked for from its open edges, and reckoned."""
+
+from dataclasses import replace
+
+from steady.errors import InputError
+from steady.layout.outline import Edge
+from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
+from steady.yard.stock import Stick, sold_with
+
+GUARD_SETBACK_M = 0.9
+"""A drop counts within 36 in of the edge. Source: IRC R312.1.1 (from memory, high); a little wider than elsewhere."""
+
+
+def cap_of(timber: Timber) -> Stick:
+    """What a guard's cap, its top rail, is cut from: the widest rail stick of the joists' wood, else the shallowest joist."""
+    rails = [item for item in sold_with(timber.joist, "rail") if item.species == timber.joist.species]
+    joists = [item for item in sold_with(timber.joist, "joist") if item.species == timber.joist.species] or [
+        timber.joist
+    ]
+    return max(rails, key=lambda item: item.width_m) if rails else min(joists, key=lambda item: item.width_m)
+
+
+def rail_of(timber: Timber) -> Stick:
+    """What a handrail is cut from: the stick that rails are made of beside these joists, or the joist's own."""
+    rails = sold_with(timber.joist, "rail")
+    return next(
+        (item for item in rails if item.species == timber.joist.species), rails[0] if rails else timber.baluster
+    )
+
+
+def open_edges(spec: DeckSpec, frame: Frame) -> list[Edge]:
+    """Edges that no wall closes."""
+    return [edge for edge in frame.plan.edges if not (edge.index == 0 and spec.attach in ("ledger", "existing"))]
+
+
+def reckon_guards(
+    found: Found, frame: Frame, timber: Timber, openings: dict[int, list[tuple[float, float]]]
+) -> tuple[Timber, GuardFound]:
+    """The guard along every open edge with a drop that asks for one; where no post is typed, the smallest that holds.
+
+    `openings`: stretches kept free for stairs, by the number of their edge.
+    """
+    spec = found.spec
+    edges = []
+    for edge in open_edges(spec, frame):
+        drop = max(height_of(spec, edge.inside(edge.length_m * k / 8, -GUARD_SETBACK_M)) for k in range(9))
+        drop = max(drop, *(height_of(spec, edge.at(edge.length_m * k / 8)) for k in range(9)))
+        edges.append((edge, drop, tuple(openings.get(edge.index, ()))))
+    posts = [timber.guard_post]
+    if not spec.guard.post:
+        posts = sorted(
+            sold_with(timber.joist, "post"), key=lambda item: (item.species != timber.guard_post.species, item.width_m)
+        )
+    ask = GuardAsk(
+        edges=tuple(edges),
+        post=timber.guard_post,
+        baluster=timber.baluster,
+        rail=cap_of(timber),
+        spacing_max_m=spec.guard.spacing_max_m,
+        height_m=spec.guard.height_m,
+        lever_m=spec.guard.lever_m,
+        anchor_rating_n=spec.guard.anchor_rating_n,
+        always=spec.guard.always,
+        boards_m=timber.board.thickness_m,
+        wet=spec.wet,
+        board=rail_of(timber),
+        dwelling_units=spec.dwelling_units,
+    )
+    try:
+        for post in posts:
+            ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
+            guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
+            bent = [check for check in guard.checks if check.name == "Guard post bends"]
+            if not guard.runs or (bent and all(check.use <= 1 for check in bent)):
+                break
+        else:
+            post = posts[0]
+            ask = replace(ask, post=post, inset_m=timber.joist.thickness_m + post.width_m / 2)
+            guard = reckon_guard(ask, found.book, f"{spec.id}/guard")
+    except InputError as error:
+        raise InputError(f"guard/{error.field}", error.message) from None
+    found.checks += guard.checks
+    found.not_covered += guard.not_covered
+    return replace(timber, guard_post=post), guard

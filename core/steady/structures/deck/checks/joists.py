@@ -1,0 +1,394 @@
+"""The checks of a deck's joists: their span, their overhang, bending over and between supports, bearing, and lifting back ends."""
+
+import math
+from dataclasses import replace
+
+from steady.errors import OutsideScope
+from steady.measure.units import LB
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, given_step, si
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.bent import check_member, floor_cases
+from steady.structures.deck.checks.findings import Found, Timber, joist_wood, line_of
+from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
+from steady.structures.deck.layout.framing import Frame, Joist
+from steady.structures.deck.spec.deck import DeckSpec, runs_on
+from steady.structures.findings import said
+
+TIP_N = 220 * LB
+TIP_RATIO = 180.0
+"""Terms of the residential code's overhangs: 220 lb at the tip, a/180. Source: IRC R507.6 (from memory, high)."""
+
+
+def ask_of(spec: DeckSpec, book: Rulebook, found: Found, table: bool = False) -> JoistAsk:
+    """The question a rulebook is asked about this deck's joists."""
+    return JoistAsk(
+        spacing_m=spec.spacing_m,
+        floor=found.load.floor,
+        table=table,
+        longest_m=book.joist_longest_m,
+        stiffening=spec.stiffening,
+    )
+
+
+def overhang_limit_m(spec: DeckSpec, book: Rulebook, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
+    """How far joists may run past their beam: the school's rule, else a quarter of the span behind [common practice]."""
+    try:
+        rule = book.joist_cantilever((wood,), back_span_m=back_m, tip_n=TIP_N, tip_limit_ratio=TIP_RATIO)
+    except OutsideScope:
+        return back_m / 4, None
+    return rule.span_m, rule
+
+
+def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
+    """Every check of the joists; alike joists are reckoned once."""
+    spec, book = found.spec, found.book
+    about = f"{spec.id}/joists"
+    wood = joist_wood(timber.joist, spec, spec.spacing_m)
+    span = found.length_step("L", frame.longest_span_m, "longest joist span, centre to centre of its supports")
+    for basis in (Basis.RECKONED, Basis.TABLE):
+        try:
+            limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE))
+        except OutsideScope as refused:
+            found.gap("Joists span", about, refused, basis)
+            continue
+        step = found.limit_length(limit.step, limit.span_m)
+        case = f"set by {limit.governs}"
+        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case, basis=basis)
+    _statics(found, frame, wood, about)
+    if frame.longest_past_m > 1e-6:
+        _past(found, frame, wood, about)
+    _bearing(found, frame, timber, wood, about)
+    if spec.bridge is None:
+        point_loads(found, frame, timber)
+
+
+def _kind_of(joist: Joist) -> tuple[float, ...]:
+    return (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
+
+
+def kinds(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, Envelope]]:
+    """One joist of every kind (ends and supports alike from its own start), with the effects of unit loads on it."""
+    made: dict[tuple[float, ...], tuple[Joist, Envelope]] = {}
+    for joist in joists:
+        key = _kind_of(joist)
+        if key not in made:
+            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
+            made[key] = joist, worst([envelope(part) for part in parts])
+    return list(made.values())
+
+
+def supported(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, tuple[tuple[float, float, float], ...]]]:
+    """One joist of every kind with its dead, greatest and least live reaction at every support, per unit of load."""
+    made: dict[tuple[float, ...], tuple[Joist, tuple[tuple[float, float, float], ...]]] = {}
+    for joist in joists:
+        key = _kind_of(joist)
+        if key not in made:
+            parts = pieces(0.0, key[0], key[1:], runs_on(spec))
+            made[key] = joist, at_supports([envelope(part) for part in parts])
+    return list(made.values())
+
+
+def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]:
+    """By beam: how much more live load comes on it where people stand at their worst than where they stand everywhere.
+
+    Source: statics, the live pattern of joists handed on to what carries them; an overhang empties its neighbour's support.
+    """
+    found: dict[str, float] = {}
+    for joist, rows in supported(spec, joists):
+        for name, (dead, most, _) in zip(joist.on, rows, strict=True):
+            if name and dead > 1e-9:
+                found[name] = max(found.get(name, 1.0), most / dead)
+    return found
+
+
+def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
+    spec, load = found.spec, found.load
+    dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
+    effects = worst([one for _, one in kinds(spec, frame.joists)])
+    span_m, past_m = frame.longest_span_m, frame.longest_past_m
+    try:
+        between = found.check_member(
+            wood,
+            dead=effects.between(dead, live)[0],
+            live=effects.between(dead, live)[1],
+            span_m=span_m,
+            about=about,
+        )
+        found.members("Joists", about, between, "between supports")
+        over = found.check_member(
+            wood,
+            dead=effects.over(dead, live)[0],
+            live=effects.over(dead, live)[1],
+            span_m=max(2 * past_m, 0.01),
+            about=about,
+        )
+        if effects.dead_hog + effects.live_hog > 0:
+            kept = over if past_m > 1e-6 else tuple(item for item in over if item.kind in ("bending", "shear"))
+            found.members("Joists", about, kept, "past the beam" if past_m > 1e-6 else "over a beam")
+    except OutsideScope as refused:
+        found.gap("Joists bend", about, refused)
+
+
+def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
+    spec, book = found.spec, found.book
+    back_m = min(
+        (
+            joist.spans_m[0 if joist.past_m[0] > joist.past_m[1] else -1]
+            for joist in frame.joists
+            if max(joist.past_m) > 1e-6
+        ),
+        default=frame.longest_span_m,
+    )
+    past = found.length_step("a", frame.longest_past_m, "joists past the beam's middle")
+    limit_m, rule = overhang_limit_m(spec, book, wood, back_m)
+    if rule is not None:
+        found.at_most(
+            "Joists run past the beam",
+            about,
+            past,
+            found.limit_length(rule.step, rule.span_m),
+            (rule.step,),
+            rule.governs,
+            fitted=not spec.pins,
+        )
+    else:
+        quarter = found.length_step(
+            "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
+        )
+        found.at_most(
+            "Joists run past the beam", about, past, quarter, (), "a quarter of the span", fitted=not spec.pins
+        )
+    try:
+        table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
+    except OutsideScope as refused:
+        found.gap("Joists run past the beam", about, refused, Basis.TABLE)
+    else:
+        least = min(table.span_m, back_m / 4)
+        cell = (
+            table.step
+            if least == table.span_m
+            else found.length_step("a_max", least, "a quarter of the span behind", table.step.source)
+        )
+        found.at_most(
+            "Joists run past the beam",
+            about,
+            past,
+            found.limit_length(cell, least),
+            (table.step,),
+            "table",
+            basis=Basis.TABLE,
+            fitted=not spec.pins,
+        )
+    _back_ends(found, frame, about)
+
+
+def _back_ends(found: Found, frame: Frame, about: str) -> None:
+    """A loaded overhang lifts the far end: what lies there must hold it down, or a tie does."""
+    spec, book, load = found.spec, found.book, found.load
+    u = book.units
+    try:
+        dead_share, *_ = book.uplift()
+    except OutsideScope:
+        dead_share = 0.9
+    live_factor = max(case.live for case in floor_cases(book, ""))
+    dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
+    worst_needs, worst_has, lengths = 0.0, math.inf, (0.0, 0.0)
+    for _, rows in supported(spec, frame.joists):
+        for reaction, _, least in rows:
+            needs, has = -least * live * live_factor, reaction * dead * dead_share
+            if needs > 1e-6 and needs - has > worst_needs - worst_has:
+                worst_needs, worst_has, lengths = needs, has, (reaction, -least)
+    if worst_needs <= 1e-6 or math.isinf(worst_has):
+        return
+    has_step = Step(
+        symbol="R_d",
+        value=max(worst_has, 1e-9) / u.force_n,
+        unit=u.force,
+        formula="k_d * w_d * r_d" if worst_has > 1e-9 else "",
+        inputs=(
+            ("k_d", dead_share, ""),
+            ("w_d", dead / u.line_n_per_m, u.line),
+            ("r_d", lengths[0] / u.span_m, u.span),
+        ),
+        source="statics: r_d is the length of joist that presses there, all of it loaded",
+        says="dead load at that support of one joist holds it down",
+    )
+    needs_step = Step(
+        symbol="R_up",
+        value=worst_needs / u.force_n,
+        unit=u.force,
+        formula="k_l * w_l * r_l",
+        inputs=(
+            ("k_l", live_factor, ""),
+            ("w_l", live / u.line_n_per_m, u.line),
+            ("r_l", lengths[1] / u.span_m, u.span),
+        ),
+        source="statics: r_l is the length of joist that lifts there, loaded where it lifts most",
+        says="people elsewhere on the joist lift it there",
+    )
+    if worst_needs <= worst_has:
+        found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")
+        return
+    net = Step(
+        symbol="R_net",
+        value=(worst_needs - worst_has) / u.force_n,
+        unit=u.force,
+        formula="R_up - R_d",
+        inputs=(("R_up", needs_step.value, u.force), ("R_d", worst_has / u.force_n, u.force)),
+        source="statics",
+        says="what a tie at that support must hold",
+    )
+    found.gap(
+        "Back ends stay down",
+        about,
+        OutsideScope(
+            f"people elsewhere lift each joist off a support with {(worst_needs - worst_has) / u.force_n:,.2f} {u.force}",
+            "a tie or hanger rated for it by its maker, or a shorter overhang",
+        ),
+        crew=True,
+        needs=net,
+    )
+
+
+def factored(found: Found, dead: float, live: float, symbol: str, unit_n: float, unit: str, says: str) -> Step:
+    """The largest of the school's combinations of a dead and a live part (given in N)."""
+    cases = floor_cases(found.book, "")
+    case = max(cases, key=lambda one: one.total(dead, live))
+    return Step(
+        symbol=symbol,
+        value=case.total(dead, live) / unit_n,
+        unit=unit,
+        formula="g_D * D + g_L * L",
+        inputs=(("g_D", case.dead, ""), ("D", dead / unit_n, unit), ("g_L", case.live, ""), ("L", live / unit_n, unit)),
+        source=case.source or "statics",
+        says=f"{case.name}: {says}",
+    )
+
+
+def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str) -> None:
+    """Joists on their beams: crushed square to the grain, and lying on at least what the school asks; a butt halves the seat."""
+    spec, book, load = found.spec, found.book, found.load
+    if not frame.beams:
+        return
+    u = book.units
+    dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
+    ends, butts = (0.0, 0.0), (0.0, 0.0)
+    for joist, rows in supported(spec, frame.joists):
+        inner = range(1, len(rows) - 1)
+        for k, (name, (reaction, most, _)) in enumerate(zip(joist.on, rows, strict=True)):
+            if not name:
+                continue
+            butted = k in inner and not runs_on(spec)
+            # Two ends meet on one beam: each brings half of what comes there, on half of its top.
+            pair = (reaction * dead / (2 if butted else 1), most * live / (2 if butted else 1))
+            if butted:
+                butts = max(butts, pair, key=sum)
+            else:
+                ends = max(ends, pair, key=sum)
+    if spec.seat == "flush":
+        _hung(found, max(ends, butts, key=sum), about)
+        return
+    # On the thinnest beam line they have the least to lie on.
+    own = [line_of(spec, timber, run.id) for run in frame.beams]
+    whole_m = min((plies * line.beam.thickness_m for line, plies in own), default=spec.plies * timber.beam.thickness_m)
+    for on_beam, length_m, says in ((ends, whole_m, "on the beam"), (butts, whole_m / 2, "butted over the beam")):
+        if sum(on_beam) <= 0:
+            continue
+        has = found.length_step("l_b", length_m, f"one joist {says}")
+        least = found.length_step(
+            "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
+        )
+        found.at_least("Joists lie far enough on the beam", about, has, least, (), says)
+        try:
+            seat = book.seat(
+                replace(wood, shared=False),
+                load.floor.load,
+                width_m=timber.joist.thickness_m,
+                length_m=length_m,
+                from_end_m=frame.longest_past_m if says == "on the beam" else 0.0,
+                kind="discrete",
+            )
+        except (OutsideScope, ValueError) as refused:
+            outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
+            found.gap("Joists bear on the beam", about, outside)
+            continue
+        demand = factored(found, *on_beam, "R", u.force_n, u.force, f"one joist {says}")
+        capacity = seat.capacity
+        limit = (
+            capacity
+            if capacity.unit == u.force
+            else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
+        )
+        found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), f"square to the grain, {says}")
+
+
+def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
+    """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
+    spec, u = found.spec, found.book.units
+    demand = factored(found, *on_beam, "R", u.force_n, u.force, "one joist in its hanger on a beam")
+    rating = spec.ledger.hanger_rating_n
+    if rating > 0:
+        limit = given_step(
+            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+        )
+        found.at_most("Hangers on the beams hold", about, demand, limit, (), "every nail in")
+        return
+    found.gap(
+        "Hangers on the beams hold",
+        about,
+        OutsideScope(
+            f"no rating of the hangers is entered; each must hold {said(demand)}",
+            "the maker's number for one hanger with every nail in it",
+        ),
+        crew=True,
+    )
+
+
+def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> float:
+    """How far an edge joist may span under one person's point load; without such a load, without end (m)."""
+    point_n, _ = book.deck_point_n
+    if not point_n > 0:
+        return math.inf
+    try:
+        capacity_n_m = si(book.moment_capacity(replace(wood, shared=False), "floor"))
+    except OutsideScope:
+        return math.inf
+    dead = found.load.floor.dead_pa * spec.spacing_m / 2
+    reaches = []
+    for case in floor_cases(book, ""):
+        a, b = case.dead * dead / 8, case.live * point_n / 4
+        if b > 0:
+            # a L² + b L = M: the one positive root.
+            reaches.append((math.sqrt(b * b + 4 * a * capacity_n_m) - b) / (2 * a) if a > 0 else capacity_n_m / b)
+    return min(reaches, default=math.inf)
+
+
+def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
+    """One person's point load on the first or last joist, which shares with none and carries half a bay of deck.
+
+    Source: the school's own point load beside its spread one; the share between joists is our own, confirmed on a grid.
+    """
+    spec, book, floor = found.spec, found.book, found.load.floor
+    point_n, source = book.deck_point_n
+    if not point_n > 0:
+        return
+    wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
+    span_m = frame.longest_span_m
+    dead = floor.dead_pa * spec.spacing_m / 2
+    try:
+        checks = check_member(
+            book,
+            wood,
+            dead=Action(
+                moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+            ),
+            live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
+            span_m=span_m,
+            about=f"{spec.id}/joists",
+        )
+    except OutsideScope as refused:
+        found.gap("Joists carry one person", f"{spec.id}/joists", refused)
+        return
+    strong = tuple(item for item in checks if item.kind in ("bending", "shear"))
+    found.members("Joists", f"{spec.id}/joists", strong, f"one person on an edge joist ({source})")

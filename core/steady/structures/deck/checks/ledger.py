@@ -1,0 +1,170 @@
+"""The ledger: whether the wall takes one, its fixings and their rows, the hangers on it, and the ties that hold it to the house."""
+
+from steady.data.loader import keyed
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import IN, LB
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import given_step, si
+from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.checks.joists import factored, kinds
+from steady.structures.deck.layout.framing import Frame
+from steady.structures.findings import said
+
+TIE_N = 1500 * LB
+"""At two places within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high)."""
+USUAL_SPACING_M = 16 * IN
+
+
+def walls() -> list[tuple[str, str]]:
+    """Every kind of wall and what it is."""
+    return [(key, row.text["says"]) for key, row in keyed("deck_walls").items()]
+
+
+def length_m(frame: Frame) -> float:
+    """Length of the ledger: the house's edge of the outline."""
+    return frame.plan.edges[0].length_m
+
+
+def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
+    """Every check of the ledger; its fixings' spacing (m), or None where there is none."""
+    spec, book = found.spec, found.book
+    if not frame.on_house:
+        return None
+    about = f"{spec.id}/ledger"
+    design = spec.ledger
+    row = keyed("deck_walls").get(design.wall)
+    if row is None:
+        raise InputError(
+            "ledger/wall", f'No wall is called "{design.wall[:40]}". There is: {", ".join(keyed("deck_walls"))}'
+        )
+    if row.text["ledger"] != "yes":
+        found.gap(
+            "Ledger holds",
+            about,
+            OutsideScope(f"{row.text['says']}: {row.text['reason']}", "a deck on its own posts, beside the house"),
+        )
+    u, floor = book.units, found.load.floor
+    span_m = max((joist.spans_m[0] for joist in frame.joists if joist.on[0] == ""), default=frame.longest_span_m)
+    spacing_m = design.spacing_m
+    try:
+        printed = book.ledger_table(
+            fixing=design.fixing,
+            diameter_m=0.5 * IN,
+            sheathing_m=design.sheathing_m,
+            joist_span_m=span_m,
+            live_pa=floor.live_pa,
+        )
+        spacing_m = spacing_m or si(printed)
+        has = given_step(
+            "s",
+            spacing_m / u.size_m,
+            u.size,
+            "user: typed for this ledger" if design.spacing_m else "tool: as the table asks",
+            f"between {design.fixing}s",
+        )
+        found.at_most(
+            "Ledger fixings stand close enough",
+            about,
+            has,
+            _in_size(found, printed),
+            (printed,),
+            "table",
+            basis=Basis.TABLE,
+            fitted=not design.spacing_m,
+        )
+    except OutsideScope as refused:
+        found.gap("Ledger fixings stand close enough", about, refused, Basis.TABLE)
+    spacing_m = spacing_m or USUAL_SPACING_M
+    _load(found, frame, about, spacing_m)
+    _hangers(found, frame, about)
+    if timber.joist.width_m < 7.2 * IN and not book.metric:
+        found.gap(
+            "Ledger is deep enough",
+            about,
+            OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
+            Basis.TABLE,
+        )
+    return spacing_m
+
+
+def _in_size(found: Found, step: Step) -> Step:
+    u = found.book.units
+    if step.unit == u.size:
+        return step
+    return given_step(step.symbol, si(step) / u.size_m, u.size, step.source, step.says)
+
+
+def _reactions(found: Found, frame: Frame) -> tuple[float, float]:
+    """Dead and live reaction of the most loaded joist on the ledger (N)."""
+    spec, floor = found.spec, found.load.floor
+    worst = 0.0, 0.0
+    for joist, effects in kinds(spec, frame.joists):
+        if joist.on[0] == "":
+            pair = (
+                effects.reactions[0] * floor.dead_pa * spec.spacing_m,
+                effects.most[0] * floor.live_pa * spec.spacing_m,
+            )
+            worst = max(worst, pair, key=sum)
+    return worst
+
+
+def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
+    """Load on one fixing against the maker's number; without one it is told, and not covered."""
+    spec, book = found.spec, found.book
+    u = book.units
+    dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(found, frame))
+    demand = factored(found, dead, live, "P", u.force_n, u.force, "on one fixing of the ledger")
+    rating = spec.ledger.fixing_rating_n
+    if rating > 0:
+        limit = given_step(
+            "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+        )
+        found.at_most("Ledger fixing holds", about, demand, limit, (), spec.ledger.fixing)
+        return
+    if any(c.about == about and c.basis is Basis.TABLE for c in found.checks):
+        # The table is the school's own answer for these fixings; the load on each stands beside it.
+        return
+    found.gap(
+        "Ledger fixing holds",
+        about,
+        OutsideScope(
+            f"no value of the fixings is entered; each {spec.ledger.fixing} must hold {said(demand)}",
+            "the maker's number for one fixing, with a safety factor in it",
+        ),
+        crew=True,
+    )
+
+
+def _hangers(found: Found, frame: Frame, about: str) -> None:
+    spec, u = found.spec, found.book.units
+    demand = factored(found, *_reactions(found, frame), "R", u.force_n, u.force, "one joist in its hanger")
+    rating = spec.ledger.hanger_rating_n
+    if rating > 0:
+        limit = given_step(
+            "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
+        )
+        found.at_most("Joist hanger holds", about, demand, limit, (), "every nail in")
+        return
+    found.gap(
+        "Joist hanger holds",
+        about,
+        OutsideScope(
+            f"no rating of the hangers is entered; each must hold {said(demand)}",
+            "the maker's number for one hanger with every nail in it",
+        ),
+        crew=True,
+    )
+
+
+def edges(in_inches: bool) -> str:
+    """Rows and edges of the fixings in one sentence. Source: IRC R507.9.1.3(2) (from memory, medium)."""
+    rows = keyed("us_ledger_edges")
+
+    def said(key: str) -> str:
+        value_m = rows[key].number("least_m")
+        return f"{value_m / IN:g} in" if in_inches else f"{1000 * value_m:.0f} mm"
+
+    return (
+        f"Ledger fixings in two rows, staggered: {said('ledger top')} from its top edge, {said('ledger bottom')} from its bottom, "
+        f"{said('ledger ends')} from its ends, rows {said('between rows')} to {said('rows at most')} apart"
+    )

@@ -1,0 +1,392 @@
+"""Where joists, beams and posts of a deck stand, and how much deck each support carries. Pure layout, no rules.
+
+Framing axes: u across the joists (along the beams), v along the joists, away from the house where they run out from it.
+"""
+
+import itertools
+import math
+import re
+from collections import Counter
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+from steady.errors import InputError
+from steady.layout.decking import joist_centres
+from steady.layout.outline import Outline, Point, Span, checked, height_at
+from steady.statics.beam import SpreadLoad, solve
+from steady.structures.deck.spec.deck import DeckSpec, runs_on
+
+NEAR_M = 1e-4
+CLOSE_M = 0.6
+"""Beam lines nearer than this are one [our own]."""
+LEAST_CARRIED_M = 0.05
+FLUSH_EDGE_M = 0.05
+"""A flush beam's middle stands so far inside the deck's edge [our own]."""
+AT_END_M = 0.05
+"""A post pinned at its beam's end stands with its middle so far inside it [our own]."""
+SHORT_M = 0.4
+"""Posts of one beam stand at least this far apart [our own]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Joist:
+    """One joist: its place across, its ends, and the lines it lies on (v), with the beam each is ("" the ledger or a sill)."""
+
+    id: str
+    u_m: float
+    from_m: float
+    to_m: float
+    supports: tuple[float, ...]
+    on: tuple[str, ...]
+
+    @property
+    def spans_m(self) -> tuple[float, ...]:
+        """Between neighbouring supports."""
+        return tuple(b - a for a, b in zip(self.supports, self.supports[1:], strict=False))
+
+    @property
+    def past_m(self) -> tuple[float, float]:
+        """Before the first support and past the last."""
+        return self.supports[0] - self.from_m, self.to_m - self.supports[-1]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostAt:
+    """A post under a beam."""
+
+    id: str
+    u_m: float
+    v_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BeamRun:
+    """One beam in one piece of outline: its line, its ends, its posts, and what it carries from place to place.
+
+    `supported`: stretches (from, to, length of deck by halves, by analysis of unbroken joists), all in m.
+    """
+
+    id: str
+    v_m: float
+    from_m: float
+    to_m: float
+    posts: tuple[PostAt, ...] = ()
+    supported: tuple[tuple[float, float, float, float], ...] = ()
+    both_sides: bool = False
+
+    @property
+    def spans_m(self) -> tuple[float, ...]:
+        """Between neighbouring posts."""
+        at = [post.u_m for post in self.posts]
+        return tuple(b - a for a, b in itertools.pairwise(at))
+
+    @property
+    def past_m(self) -> tuple[float, float]:
+        """Past the first and the last post."""
+        return self.posts[0].u_m - self.from_m, self.to_m - self.posts[-1].u_m
+
+    def carries_m(self, unbroken: bool) -> float:
+        """The greatest length of deck on it; an unbroken joist may even lift off a support, which then carries next to nothing."""
+        return max(LEAST_CARRIED_M, *(row[3] if unbroken else row[2] for row in self.supported))
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Frame:
+    """The whole frame. `flip`: u is y and v is x."""
+
+    outline: Outline
+    plan: Outline
+    flip: bool
+    joists: tuple[Joist, ...]
+    beams: tuple[BeamRun, ...]
+    on_house: bool
+    conflicts: tuple[str, ...] = ()
+    notes: tuple[str, ...] = ()
+
+    def site(self, u_m: float, v_m: float) -> Point:
+        """A point of the framing axes on the site."""
+        return (v_m, u_m) if self.flip else (u_m, v_m)
+
+    @property
+    def longest_span_m(self) -> float:
+        """The longest span of any joist."""
+        return max((span for joist in self.joists for span in joist.spans_m), default=0.0)
+
+    @property
+    def longest_past_m(self) -> float:
+        """The longest overhang of any joist."""
+        return max((past for joist in self.joists for past in joist.past_m), default=0.0)
+
+
+LINE_NAME = re.compile(r"beam-\d+")
+"""What a whole line of beams is called; a letter more names a run of it, a number more a post."""
+
+
+def outline_of(spec: DeckSpec) -> Outline:
+    """The outline on the site. Raises InputError, with the field."""
+    return checked(tuple((corner.x_m, corner.y_m) for corner in spec.outline))
+
+
+def height_of(spec: DeckSpec, point: Point) -> float:
+    """The finished deck above the ground at a point, from the readings at the corners."""
+    corners = tuple((corner.x_m, corner.y_m) for corner in spec.outline)
+    return height_at(corners, tuple(corner.height_m for corner in spec.outline), point)
+
+
+def frame(
+    spec: DeckSpec,
+    *,
+    joist_m: float,
+    joist_limit_m: float,
+    overhang_limit: Callable[[float], float],
+    beam_limit: Callable[[float], float],
+) -> Frame:
+    """Lay the frame out.
+
+    Args:
+        joist_m: Thickness of a joist.
+        joist_limit_m: The farthest a joist may span: more beams are put in until none spans further.
+        overhang_limit: A function of the span behind (m) that gives how far a joist may run past its beam.
+        beam_limit: A function of the supported length (m) that gives the farthest a beam may span.
+    """
+    flip = spec.joists_run == "along"
+    plan = outline_of(spec)
+    framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
+    on_house = spec.attach == "ledger" and not flip and spec.bridge is None
+    raw = _joists(spec, framing, joist_m)
+    if spec.bridge is not None:
+        half = spec.bridge.bearing_m / 2
+        sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
+        return Frame(outline=framing, plan=plan, flip=flip, joists=sills, beams=(), on_house=False)
+    overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
+    if spec.seat == "flush":
+        # Hung between beams, joists end at them: the outer beam stands just inside the edge.
+        overhang = FLUSH_EDGE_M
+    if not on_house:
+        # A small platform's two beam lines stay far enough apart to be two.
+        depth = max(joist.to_m - joist.from_m for joist in raw)
+        overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
+    # A pinned line says how far joists run past it; a pinned post leaves all lines where they were.
+    pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
+    for _ in range(8):
+        lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
+        conflicts: list[str] = []
+        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
+        # A shorter span behind allows a shorter overhang, which makes that span longer again.
+        allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
+        if overhang <= allowed + 1e-6 or pinned_line:
+            break
+        overhang = allowed
+    beams = _beams(spec, framing, joists, lines, beam_limit)
+    notes: list[str] = []
+    if spec.attach == "ledger" and not on_house:
+        notes.append(
+            "Joists run along the house: none hangs on it, the deck stands on its own posts and must keep itself upright"
+        )
+    if overhang < spec.overhang_m - NEAR_M and spec.seat != "flush":
+        notes.append("The joists run less far past the beam than wished: the rules allow no more")
+    known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
+    notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
+    return Frame(
+        outline=framing,
+        plan=plan,
+        flip=flip,
+        joists=joists,
+        beams=tuple(beams),
+        on_house=on_house,
+        conflicts=tuple(dict.fromkeys(conflicts)),
+        notes=tuple(notes),
+    )
+
+
+def _house_edge(plan: Outline) -> Span:
+    first = plan.edges[0]
+    return min(first.start[0], first.end[0]), max(first.start[0], first.end[0])
+
+
+def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
+    left, _, right, _ = framing.box
+    if right - left < 2 * joist_m:
+        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+    at = list(joist_centres(left, right, spec.spacing_m, joist_m))
+    for edge in framing.edges:
+        # A step of the outline gets a joist of its own, just inside it.
+        u = edge.start[0]
+        if abs(edge.end[0] - u) < NEAR_M and left + NEAR_M < u < right - NEAR_M:
+            inner = u - math.copysign(joist_m / 2, edge.out[0])
+            if all(abs(inner - have) > joist_m - NEAR_M for have in at):
+                at.append(inner)
+    made: list[Joist] = []
+    for u in sorted(at):
+        for low, high in framing.across(0, u):
+            made.append(Joist(id=f"joist-{len(made) + 1}", u_m=u, from_m=low, to_m=high, supports=(), on=()))
+    if not made:
+        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+    return made
+
+
+def _lines(
+    spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: float, on_house: bool, house: Span
+) -> list[float]:
+    """Beam lines: one near every outer edge, more between where joists would span too far."""
+
+    def held(joist: Joist) -> bool:
+        return on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
+
+    # Alike ends are counted to a tenth of a millimetre, and taken exactly.
+    exact = {round(joist.to_m, 4): joist.to_m for joist in joists}
+    ends = Counter(exact[round(joist.to_m, 4)] for joist in joists)
+    last = max(ends)
+    wanted = {end for end, count in ends.items() if count >= 3 or end == last}
+    slanted = [end for end in ends if end not in wanted]
+    if slanted:
+        wanted.add(min(slanted))
+    needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in wanted]
+    starts = {round(joist.from_m, 4): joist.from_m for joist in joists if not held(joist)}.values()
+    needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
+    lines: list[float] = []
+    for line in sorted(needed):
+        if lines and line - lines[-1] < min(CLOSE_M, last - min(starts, default=0.0) - 2 * FLUSH_EDGE_M - NEAR_M):
+            continue
+        lines.append(line)
+    origin = [0.0] if any(held(joist) for joist in joists) else []
+    fixed = [*origin, *lines]
+    gaps = [(a, b) for a, b in itertools.pairwise(fixed)]
+    pieces = [max(1, math.ceil((b - a) / max(limit_m, 0.3) - 1e-9)) for a, b in gaps]
+    if spec.beams is not None:
+        # As many beam lines as were asked for, the extra ones where joists span farthest.
+        pieces = [1] * len(gaps)
+        for _ in range(max(0, spec.beams - len(lines))):
+            if gaps:
+                widest = max(range(len(gaps)), key=lambda i: (gaps[i][1] - gaps[i][0]) / pieces[i])
+                pieces[widest] += 1
+    found = list(fixed[:1]) if not origin else []
+    for (a, b), count in zip(gaps, pieces, strict=True):
+        found += [a + (b - a) * k / count for k in range(1, count + 1)]
+    pins = {pin.id: pin.at_m for pin in spec.pins}
+    return [pins.get(f"beam-{k}", line) for k, line in enumerate(found, start=1)]
+
+
+def _set_on(
+    joists: list[Joist], lines: list[float], on_house: bool, house: Span, conflicts: list[str]
+) -> tuple[Joist, ...]:
+    made: list[Joist] = []
+    for joist in joists:
+        supports: list[tuple[float, str]] = []
+        if on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M:
+            supports.append((0.0, ""))
+        supports += [
+            (line, f"beam-{k}")
+            for k, line in enumerate(lines, start=1)
+            if joist.from_m - NEAR_M <= line <= joist.to_m + NEAR_M
+        ]
+        supports.sort()
+        supports = [s for i, s in enumerate(supports) if i == 0 or s[0] - supports[i - 1][0] > NEAR_M]
+        if len(supports) < 2:
+            conflicts.append(
+                f"{joist.id} lies on {len(supports)} support: nothing is under its other end; move a beam or add one"
+            )
+            if not supports:
+                continue
+            other = joist.from_m if supports[0][0] > (joist.from_m + joist.to_m) / 2 else joist.to_m
+            supports = sorted([*supports, (other, "")])
+            if supports[1][0] - supports[0][0] < NEAR_M:
+                continue
+        made.append(replace(joist, supports=tuple(at for at, _ in supports), on=tuple(name for _, name in supports)))
+    return tuple(made)
+
+
+@lru_cache(maxsize=4096)
+def shares_m(from_m: float, to_m: float, supports: tuple[float, ...]) -> tuple[float, ...]:
+    """Length of an evenly loaded unbroken joist that each support carries, by analysis (m)."""
+    solved = solve(
+        to_m - from_m,
+        [at - from_m for at in supports],
+        [SpreadLoad(from_m=0.0, to_m=to_m - from_m, start_n_per_m=1.0, end_n_per_m=1.0)],
+        stiffness_n_m2=1.0,
+    )
+    return solved.reactions_n
+
+
+def halves_m(joist: Joist) -> tuple[float, ...]:
+    """What each support carries of a joist that ends on every one: half of each neighbouring span, and an overhang by its lever.
+
+    The trade's table counts an overhang at its length; by the lever it presses a²/2L more on its support and as much less on
+    the next.
+    """
+    spans, past = joist.spans_m, joist.past_m
+    found = [0.0] * len(joist.supports)
+    for index, span in enumerate(spans):
+        found[index] += span / 2
+        found[index + 1] += span / 2
+    for end, next_to, over, span in ((0, 1, past[0], spans[0]), (-1, -2, past[1], spans[-1])):
+        lever = over**2 / (2 * span)
+        found[end] += over + lever
+        found[next_to] -= lever
+    return tuple(found)
+
+
+def _beams(
+    spec: DeckSpec,
+    framing: Outline,
+    joists: tuple[Joist, ...],
+    lines: list[float],
+    beam_limit: Callable[[float], float],
+) -> list[BeamRun]:
+    found: list[BeamRun] = []
+    shares = {
+        joist.id: (halves_m(joist), shares_m(round(joist.from_m, 6), round(joist.to_m, 6), joist.supports))
+        for joist in joists
+    }
+    for number, line in enumerate(lines, start=1):
+        name = f"beam-{number}"
+        for piece, (low, high) in enumerate(framing.across(1, line)):
+            run_id = name if piece == 0 else f"{name}{chr(97 + piece)}"
+            on_it = [j for j in joists if name in j.on and low - NEAR_M <= j.u_m <= high + NEAR_M]
+            rows = []
+            for index, joist in enumerate(on_it):
+                k = joist.on.index(name)
+                a = low if index == 0 else (on_it[index - 1].u_m + joist.u_m) / 2
+                b = high if index + 1 == len(on_it) else (joist.u_m + on_it[index + 1].u_m) / 2
+                halves, analysed = (max(LEAST_CARRIED_M, share[k]) for share in shares[joist.id])
+                rows.append((a, b, halves, analysed))
+            both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
+            run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
+            if on_it:
+                found.append(_with_posts(spec, run, beam_limit))
+    return found
+
+
+def _joined(rows: list[tuple[float, float, float, float]]) -> list[tuple[float, float, float, float]]:
+    made: list[tuple[float, float, float, float]] = []
+    for row in rows:
+        if made and abs(made[-1][2] - row[2]) < 1e-6 and abs(made[-1][3] - row[3]) < 1e-6:
+            made[-1] = (made[-1][0], row[1], row[2], row[3])
+        else:
+            made.append(row)
+    return made
+
+
+def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], float]) -> BeamRun:
+    length = run.to_m - run.from_m
+    carries = run.carries_m(runs_on(spec))
+    limit = max(0.3, beam_limit(carries))
+    past = min(spec.beam_overhang_m, limit / 4, max(0.0, (length - SHORT_M) / 2))
+    between = length - 2 * past
+    count = spec.posts or max(2, math.ceil(between / limit - 1e-9) + 1)
+    # The overhang counts as much as a quarter of the span that is left.
+    while spec.posts is None and past > between / (count - 1) / 4 + 1e-9 and past > 0.05:
+        past = between / (count - 1) / 4
+        between = length - 2 * past
+        count = max(2, math.ceil(between / limit - 1e-9) + 1)
+    pins = {pin.id: pin.at_m for pin in spec.pins}
+    posts = []
+    for k in range(count):
+        name = f"{run.id}-{k + 1}"
+        at = run.from_m + past + between * k / (count - 1)
+        posts.append(
+            PostAt(id=name, u_m=min(max(pins.get(name, at), run.from_m + AT_END_M), run.to_m - AT_END_M), v_m=run.v_m)
+        )
+    posts.sort(key=lambda post: post.u_m)
+    return replace(run, posts=tuple(posts))

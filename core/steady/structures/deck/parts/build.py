@@ -1,0 +1,616 @@
+"""A reckoned deck as parts in their places, footings, marks and curves. Heights from the finished deck, up positive."""
+
+import itertools
+import math
+from collections import defaultdict
+from collections.abc import Callable, Sequence
+from dataclasses import replace
+
+from steady.errors import InputError, OutsideScope
+from steady.footings.hole import layers
+from steady.layout.decking import Courses, courses, joined
+from steady.layout.outline import Point
+from steady.layout.plies import beam_plies
+from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Part, Place, Vec, Wall
+from steady.structures.deck.checks.findings import Timber, line_of
+from steady.structures.deck.checks.posts import PostFound, brace_leg_m
+from steady.structures.deck.layout.framing import BeamRun, Frame, Joist, height_of
+from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
+from steady.yard.stock import Stick
+
+UP: Vec = (0.0, 0.0, 1.0)
+SAME_M = 0.0005
+BRIDGING_M = 2.1
+"""Rows of bridging or blocking between joists are at most this far apart. Source: NBC 9.23.9.4, IRC R502.7.1 (8 ft)."""
+
+
+class Builder:
+    """Pieces gathered by kind; alike ones share a part."""
+
+    def __init__(self, spec: DeckSpec, frame: Frame, timber: Timber) -> None:
+        self.spec, self.frame, self.timber = spec, frame, timber
+        self._rows: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], list[Place]] = defaultdict(list)
+        self._stick_m: dict[tuple[str, str, int, tuple[float, float], tuple[Cut, ...]], float] = {}
+        self.fixings: list[Part] = []
+        self.guard_m = 0.0
+
+    def vec(self, u: float, v: float, z: float = 0.0) -> Vec:
+        """A vector of the framing axes on the site."""
+        return (v, u, z) if self.frame.flip else (u, v, z)
+
+    def add(
+        self,
+        role: str,
+        stick: Stick,
+        length_m: float,
+        section_m: tuple[float, float],
+        place: Place,
+        cuts: tuple[Cut, ...] = (),
+        stick_m: float = 0.0,
+    ) -> None:
+        """One piece, or a row of alike ones."""
+        if length_m <= 0.01:
+            return
+        key = (role, stick.key, round(length_m / SAME_M), section_m, cuts)
+        self._rows[key].append(place)
+        self._stick_m[key] = max(self._stick_m.get(key, 0.0), stick_m or length_m)
+
+    def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
+        """So many of one fixing."""
+        if each > 0:
+            name = f"{self.spec.id}/{item.replace(' ', '-')}/{len(self.fixings) + 1}"
+            place = Place(id=name, at=at, along=(1.0, 0.0, 0.0), up=UP)
+            self.fixings.append(
+                Part(id=name, role=role, item=item, length_m=0.0, section_m=(0.0, 0.0), places=(place,), each=each)
+            )
+
+    def parts(self, sticks: dict[str, Stick]) -> list[Part]:
+        """All of them, timbers first."""
+        made = []
+        for number, (key, places) in enumerate(sorted(self._rows.items(), key=lambda row: str(row[0])), start=1):
+            role, item, units, section, cuts = key
+            length_m, stick = units * SAME_M, sticks[item]
+            made.append(
+                Part(
+                    id=f"{self.spec.id}/{role.replace(' ', '-')}/{number}",
+                    role=role,
+                    item=item,
+                    length_m=length_m,
+                    section_m=section,
+                    places=tuple(places),
+                    cuts=cuts,
+                    stick_m=max(self._stick_m[key], length_m),
+                    mass_kg=stick.density_kg_per_m3 * section[0] * section[1] * length_m,
+                )
+            )
+        return made + _gathered(self.fixings)
+
+
+def _gathered(fixings: list[Part]) -> list[Part]:
+    by_item: dict[str, list[Part]] = defaultdict(list)
+    for part in fixings:
+        by_item[part.item].append(part)
+    return [replace(parts[0], each=sum(part.each for part in parts)) for parts in by_item.values()]
+
+
+def levels(spec: DeckSpec, timber: Timber) -> tuple[float, float]:
+    """Middle of the joists and of the beams below the finished deck (m, negative)."""
+    board = timber.board.thickness_m
+    joist_z = -board - timber.joist.width_m / 2
+    if spec.seat == "flush":
+        return joist_z, -board - timber.beam.width_m / 2
+    return joist_z, -board - timber.joist.width_m - timber.beam.width_m / 2
+
+
+LAP_BOLTS = 4
+"""Bolts that join a new joist to the old one beside it, two rows [common practice]."""
+
+
+def joists_and_rims(b: Builder, longest_m: float) -> None:
+    """Joists between rims (or ledger and rim), rims along the outer edges, the ledger, and blocking."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    t, deep = timber.joist.thickness_m, timber.joist.width_m
+    z, _ = levels(spec, timber)
+    for joist in frame.joists:
+        hung = frame.on_house and joist.on[0] == ""
+        for k, (start, end) in enumerate(joist_pieces(b, joist)):
+            b.add(
+                "joist",
+                timber.joist,
+                end - start,
+                (t, deep),
+                Place(
+                    id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}",
+                    at=b.vec(joist.u_m, start, z),
+                    along=b.vec(0.0, 1.0),
+                    up=UP,
+                    about=f"{spec.id}/joists",
+                ),
+            )
+            if spec.seat == "flush":
+                b.fix("joist hanger", 2 - int(k == 0 and hung), b.vec(joist.u_m, end, z), "connector")
+        end = joist.to_m - t
+        if laps(b, joist):
+            b.fix("frame bolt", LAP_BOLTS, b.vec(joist.u_m, -spec.existing.lap_m / 2, z), "screw")
+        if hung:
+            b.fix("joist hanger", 1, b.vec(joist.u_m, 0.0, z), "connector")
+        b.fix("rim screw", 3 if hung else 6, b.vec(joist.u_m, end, z), "screw")
+    for edge in frame.plan.edges:
+        across = edge.out[0 if not frame.flip else 1]
+        if abs(abs(across) - 1.0) < 1e-6:
+            continue  # a joist runs along this edge
+        house = frame.on_house and edge.index == 0
+        if sistered(spec) and edge.index == 0:
+            continue  # the old rim is cut out: joists run through, with blocking between them
+        direction = ((edge.end[0] - edge.start[0]) / edge.length_m, (edge.end[1] - edge.start[1]) / edge.length_m, 0.0)
+        at = (edge.start[0] - edge.out[0] * t / 2, edge.start[1] - edge.out[1] * t / 2, z)
+        # A ledger or rim longer than the sticks on sale is butted in even pieces.
+        pieces = max(1, math.ceil(edge.length_m / longest_m - 1e-9))
+        piece = edge.length_m / pieces
+        name = "ledger" if house else f"rim-{edge.index}"
+        for k in range(pieces):
+            begins = (at[0] + direction[0] * k * piece, at[1] + direction[1] * k * piece, z)
+            b.add(
+                "ledger" if house else "rim",
+                timber.joist,
+                piece,
+                (t, deep),
+                Place(
+                    id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}",
+                    at=begins,
+                    along=direction,
+                    up=UP,
+                    about=f"{spec.id}/ledger" if house else "",
+                ),
+            )
+    _blocking(b, z)
+
+
+def joist_pieces(b: Builder, joist: Joist) -> list[tuple[float, float]]:
+    """Where a joist's pieces begin and end: whole, butted over each inner beam, or hung between flush beams.
+
+    A rim, or the ledger, closes each end.
+    """
+    spec, t = b.spec, b.timber.joist.thickness_m
+    ends = [-spec.existing.lap_m if laps(b, joist) else joist.from_m + t, joist.to_m - t]
+    if spec.seat == "flush":
+        half = spec.plies * b.timber.beam.thickness_m / 2
+        edges = [ends[0] if not joist.on[0] else joist.supports[0] + half]
+        for at in joist.supports[1:-1]:
+            edges += [at - half, at + half]
+        edges.append(joist.supports[-1] - half if joist.on[-1] else joist.to_m - t)
+        return list(zip(edges[::2], edges[1::2], strict=True))
+    if runs_on(spec) or len(joist.supports) < 3:
+        return [(ends[0], ends[1])]
+    cuts = [ends[0], *joist.supports[1:-1], ends[1]]
+    return list(itertools.pairwise(cuts))
+
+
+def laps(b: Builder, joist: Joist) -> bool:
+    """Whether a joist runs back beside one of the deck that stands."""
+    return sistered(b.spec) and not b.frame.flip and abs(joist.from_m) < SAME_M
+
+
+def _blocking(b: Builder, z: float) -> None:
+    """Solid blocking over every inner beam, and rows between supports where joists are stiffened or deep."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    t, deep = timber.joist.thickness_m, timber.joist.width_m
+    rows: set[float] = {round(run.v_m, 4) for run in frame.beams}
+    if spec.stiffening != "strapping":
+        for joist in frame.joists[:1]:
+            for a, c in itertools.pairwise(joist.supports):
+                count = max(1, math.ceil((c - a) / BRIDGING_M - 1e-9)) - 1
+                rows |= {round(a + (c - a) * k / (count + 1), 4) for k in range(1, count + 1)}
+    if sistered(spec):
+        rows.add(t / 2)
+    for v in sorted(rows):
+        at_edge = sistered(spec) and abs(v - t / 2) < SAME_M
+        here = (
+            [j for j in frame.joists if laps(b, j)]
+            if at_edge
+            else [j for j in frame.joists if j.from_m + 0.05 < v < j.to_m - 0.05]
+        )
+        for one, two in itertools.pairwise(here):
+            length = two.u_m - one.u_m - t
+            b.add(
+                "blocking",
+                timber.joist,
+                length,
+                (t, deep),
+                Place(
+                    id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP
+                ),
+            )
+            b.fix("rim screw", 4, b.vec(one.u_m, v, z), "screw")
+
+
+def ply_breaks(run: BeamRun, plies: int, lengths_m: list[float]) -> list[list[float]]:
+    """Where each ply begins, is joined and ends: over inner posts only, no two over the same one.
+
+    Raises:
+        InputError: No stick on sale reaches so.
+    """
+    posts = [post.u_m for post in run.posts]
+    whole = [run.from_m, run.to_m]
+    if run.to_m - run.from_m <= max(lengths_m) + 1e-6:
+        return [whole] * plies
+    try:
+        found = beam_plies(posts, plies, lengths_m, ends_m=(run.from_m, run.to_m)) if len(posts) > 1 else None
+    except OutsideScope as refused:
+        raise InputError("beam", f"{refused.reason}: {refused.would_have_to_change}") from None
+    if found is None:
+        raise InputError(
+            "beam",
+            "No stick on sale reaches from post to post with each ply joined over a post of its own: more posts, longer "
+            "sticks, or a splice that someone designs",
+        )
+    return [[run.from_m, *joints, run.to_m] for joints in found.joints_m]
+
+
+def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
+    """Plies of every beam; clashes where no stick reaches from post to post."""
+    spec, clashes = b.spec, []
+    for run in b.frame.beams:
+        timber, plies = line_of(spec, b.timber, run.id)
+        t, deep = timber.beam.thickness_m, timber.beam.width_m
+        _, z = levels(spec, timber)
+        try:
+            breaks = ply_breaks(run, plies, lengths_of(timber.beam.key))
+        except InputError as error:
+            clashes.append(f"{run.id}: {error.message}")
+            breaks = [[run.from_m, run.to_m]] * plies
+        for ply, cuts in enumerate(breaks):
+            # Bolted beside the post, half of the plies stand on each of its faces.
+            v = run.v_m + (ply - (plies - 1) / 2) * t
+            if spec.seat == "beside":
+                v = run.v_m + (1 if ply % 2 else -1) * (timber.post.width_m / 2 + t / 2 + (ply // 2) * t)
+            for k, (a, c) in enumerate(itertools.pairwise(cuts)):
+                b.add(
+                    "beam",
+                    timber.beam,
+                    c - a,
+                    (t, deep),
+                    Place(
+                        id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
+                        at=b.vec(a, v, z),
+                        along=b.vec(1.0, 0.0),
+                        up=UP,
+                        about=f"{spec.id}/beam/{run.id}",
+                    ),
+                )
+        rows = math.ceil((run.to_m - run.from_m) / 0.4064) + 1
+        b.fix("ply screw", 2 * rows * (plies - 1), b.vec(run.from_m, run.v_m, z), "screw")
+    return list(dict.fromkeys(clashes))
+
+
+def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
+    """Posts with their connectors, knee braces, and the hole under each."""
+    spec, timber = b.spec, b.timber
+    made = []
+    for post in posts:
+        pid = f"{spec.id}/post/{post.at.id}"
+        x, y = post.site
+        ground = -post.deck_m
+        b.add(
+            "post",
+            timber.post,
+            post.length_m,
+            (timber.post.thickness_m, timber.post.width_m),
+            Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
+        )
+        if not post.embedded_m:
+            b.fix("post base", 1, (x, y, ground), "connector")
+        if spec.seat in ("top", "flush"):
+            b.fix("post cap", 1, (x, y, ground + post.top_m), "connector")
+        elif spec.seat == "beside":
+            b.fix("knee brace bolt", 2, (x, y, ground + post.top_m), "screw")
+        made.append(_footing(spec, timber, post, pid, ground))
+    if spec.upright == "knee braces":
+        _braces(b, posts)
+    return made
+
+
+def _braces(b: Builder, posts: list[PostFound]) -> None:
+    """Knee braces along every beam and across it, to the beam and to a joist pair: a frame racks both ways."""
+    by_beam: dict[str, list[PostFound]] = defaultdict(list)
+    for post in posts:
+        by_beam[post.at.id.rsplit("-", 1)[0]].append(post)
+    lines = list(by_beam.values())
+    for number, row in enumerate(lines):
+        outward = 1.0 if number == 0 else -1.0
+        for index, post in enumerate(row):
+            along = [1.0] if index == 0 else [-1.0] if index + 1 == len(row) else [1.0, -1.0]
+            ways = [(way, 0.0) for way in along]
+            if not b.frame.on_house:
+                ways.append((0.0, outward))
+            for u, v in ways:
+                _knee(b, post, u, v)
+
+
+def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
+    """One brace at 45 degrees from a post, toward (u, v) in the framing axes."""
+    stick = b.timber.joist
+    leg = brace_leg_m(b.spec, post.top_m - post.foot_m)
+    if leg <= 0:
+        return
+    start = (*post.site, -post.deck_m + post.top_m - leg)
+    root = math.sqrt(2)
+    saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=math.pi / 4)
+    name = f"{b.spec.id}/brace/{post.at.id}/{'along' if u else 'across'}{'+' if u + v > 0 else '-'}"
+    b.add(
+        "brace",
+        stick,
+        root * leg,
+        (stick.thickness_m, stick.width_m),
+        Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
+        (saw,),
+        root * leg + stick.width_m,
+    )
+    b.fix("knee brace bolt", 4, start, "screw")
+
+
+def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: float) -> Footing:
+    shape = spec.footing_shape
+    if post.embedded_m:
+        made = layers(
+            embedment_m=post.embedded_m,
+            gravel_m=spec.gravel_m,
+            plug_m=0.0,
+            hole_width_m=post.width_m,
+            post_width_m=timber.post.width_m,
+            above_ground_m=post.top_m,
+        )
+    else:
+        bottom = -post.depth_m
+        gravel = (
+            (Layer(what="gravel", bottom_m=bottom - spec.gravel_m, top_m=bottom, width_m=post.width_m, shape=shape),)
+            if spec.gravel_m > 0
+            else ()
+        )
+        made = (
+            *gravel,
+            Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.width_m, shape=shape),
+            Layer(what="post", bottom_m=post.foot_m, top_m=post.top_m, width_m=timber.post.width_m, shape="square"),
+        )
+    return Footing(
+        id=f"{spec.id}/hole/{post.at.id}",
+        under=pid,
+        at=(*post.site, ground),
+        kind="post in concrete" if post.embedded_m else "pier with a post base",
+        layers=made,
+        embedment_m=post.embedded_m,
+        hole_m=post.depth_m + spec.gravel_m,
+        hole_width_m=post.width_m,
+        depth_governed_by=post.depth.governs,
+        width_governed_by=post.width_governed_by,
+        foot_m=post.foot_m,
+    )
+
+
+def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
+    """Boards across the joists, from the house or from the outer edge, and the frame round them."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    w, t, gap = timber.board.width_m, timber.board.thickness_m, spec.board_gap_m
+    left, low, _right, high = frame.outline.box
+    framed = spec.frame_boards * (w + gap)
+    past = spec.board_past_m
+    # The house's edge carries no frame board and no overhang; free edges do.
+    near, far = low + (0.0 if frame.on_house else framed - past), high + past - framed
+    laid = courses(far - near, w, gap)
+    from_edge = spec.boards_from == "edge"
+    widths = [w] * laid.full
+    if laid.first_m:
+        widths.insert(0, laid.first_m)
+    if laid.last_m:
+        widths.append(laid.last_m)
+    if from_edge:
+        widths.reverse()
+    clashes: list[str] = []
+    centres = tuple(sorted({round(joist.u_m, 5) for joist in frame.joists}))
+    at = near
+    rows: list[tuple[float, float, tuple[tuple[float, float], ...]]] = []
+    for course, width in enumerate(widths):
+        v = at + width / 2
+        inner = min(max(v, low + 1e-4), high - 1e-4)
+        pieces: list[tuple[float, float]] = []
+        for a, c in frame.outline.across(1, inner):
+            start = a - past + framed
+            end = c + past - framed
+            try:
+                lengths = _broken(spec, start, end, centres, longest_m, course)
+            except InputError as error:
+                clashes.append(error.message)
+                lengths = [end - start]
+            for length in lengths:
+                pieces.append((start, length))
+                start += length
+        rows.append((v, width, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
+        at += width + gap
+    _board_rows(b, rows, t, w + gap)
+    _frame_boards(b, w, t, gap)
+    crossings = sum(len(widths) for _ in centres)
+    b.fix("deck screw", 2 * crossings, b.vec(left, low, 0.0), "screw")
+    return laid, list(dict.fromkeys(clashes))
+
+
+def _broken(
+    spec: DeckSpec, start: float, end: float, centres: Sequence[float], longest_m: float, course: int
+) -> list[float]:
+    own = tuple(c - start for c in centres if start + 0.05 < c < end - 0.05)
+    if spec.breaker and end - start > longest_m and own:
+        middle = min(own, key=lambda c: abs(c - (end - start) / 2))
+        return [middle, end - start - middle]
+    return list(joined(end - start, own, longest_m, course))
+
+
+def _board_rows(
+    b: Builder, rows: list[tuple[float, float, tuple[tuple[float, float], ...]]], t: float, pitch: float
+) -> None:
+    """Courses alike in pieces and width, and evenly stepped, become one row each."""
+    spec, stick = b.spec, b.timber.board
+    runs: list[list[tuple[float, float, tuple[tuple[float, float], ...]]]] = []
+    for row in rows:
+        if runs and runs[-1][0][1:] == row[1:] and abs(row[0] - runs[-1][-1][0] - pitch) < 1e-6:
+            runs[-1].append(row)
+        else:
+            runs.append([row])
+    for number, run in enumerate(runs):
+        v, width, pieces = run[0]
+        rip = (
+            ()
+            if abs(width - stick.width_m) < 1e-6
+            else (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),)
+        )
+        for k, (start, length) in enumerate(pieces):
+            b.add(
+                "decking",
+                stick,
+                length,
+                (t, width),
+                Place(
+                    id=f"{spec.id}/boards/{number}/{k}",
+                    at=b.vec(start, v, -t / 2),
+                    along=b.vec(1.0, 0.0),
+                    up=b.vec(0.0, 1.0),
+                    count=len(run),
+                    step=b.vec(0.0, pitch),
+                ),
+                rip,
+            )
+
+
+def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
+    spec, frame = b.spec, b.frame
+    mitre = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=math.pi / 4, bevel_rad=0.0)
+    for k in range(spec.frame_boards):
+        for edge in frame.plan.edges:
+            if frame.on_house and edge.index == 0:
+                continue
+            off = spec.board_past_m - w / 2 - k * (w + gap)
+            direction = (
+                (edge.end[0] - edge.start[0]) / edge.length_m,
+                (edge.end[1] - edge.start[1]) / edge.length_m,
+                0.0,
+            )
+            at = (edge.start[0] + edge.out[0] * off, edge.start[1] + edge.out[1] * off, -t / 2)
+            b.add(
+                "decking",
+                b.timber.board,
+                edge.length_m,
+                (t, w),
+                Place(
+                    id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
+                ),
+                (mitre, replace(mitre, end="end", at_m=edge.length_m)),
+                edge.length_m + w,
+            )
+
+
+def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
+    """One mark a post: along the house from its left end, and out from it."""
+    return [
+        Mark(
+            id=f"{spec.id}/post/{post.at.id}",
+            line=f"{spec.id}/datum",
+            station_m=post.site[0],
+            across_m=post.site[1],
+            to="centre",
+            kind="deck post",
+            label=post.at.id,
+            cut_height_m=post.top_m,
+            leg=post.at.id.rsplit("-", 1)[0],
+            leg_station_m=post.at.u_m,
+        )
+        for post in posts
+    ]
+
+
+def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
+    """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by.
+
+    Args:
+        beyond_m: How far stairs reach past the outer edge: the ground is drawn so far.
+    """
+    plan = frame.plan
+    left, low, right, high = plan.box
+    ring = tuple((x, y, 0.0) for x, y in plan.corners)
+    made = [Curve(id=f"{spec.id}/outline", what="outline", points=ring, closed=True)]
+    made.append(Curve(id=f"{spec.id}/datum", what="datum", points=((left, low, 0.0), (right, low, 0.0))))
+    if spec.attach == "ledger" and spec.bridge is None:
+        first = plan.edges[0]
+        ends = sorted((first.start[0], first.end[0]))
+        made.append(
+            Wall(
+                id=f"{spec.id}/wall",
+                what="wall",
+                points=((ends[0] - 0.4, 0.0, 0.0), (ends[1] + 0.4, 0.0, 0.0)),
+                label="house",
+            )
+        )
+    middle = (left + right) / 2 if not frame.flip else (low + high) / 2
+    axis = frame.plan.across(0, middle) if not frame.flip else frame.plan.across(1, middle)
+    a, c = axis[0][0], axis[-1][1]
+    ground = []
+    for k in range(9):
+        along = a - 0.3 + (c - a + 0.6 + beyond_m) * k / 8
+        where: Point = (middle, along) if not frame.flip else (along, middle)
+        bank = -height_of(spec, where)
+        if spec.bridge is not None and spec.bridge.water_m is not None and 2 < k < 6:
+            bank = min(bank, -spec.bridge.water_m - 0.3)  # the bed between the banks, as drawn: nobody has sounded it
+        ground.append((*where, bank))
+    made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(ground)))
+    for spot in spec.spots:
+        ring = tuple(
+            (
+                spot.x_m + spot.radius_m * math.cos(k * math.pi / 12),
+                spot.y_m + spot.radius_m * math.sin(k * math.pi / 12),
+                0.0,
+            )
+            for k in range(24)
+        )
+        made.append(Curve(id=f"{spec.id}/spot/{spot.id}", what="spot", points=ring, closed=True, label=spot.what))
+    pairs: list[tuple[Point, Point]] = []
+    if len(plan.corners) == 4:
+        pairs = [(plan.corners[0], plan.corners[2]), (plan.corners[1], plan.corners[3])]
+    else:
+        for x0, y0, x1, y1 in plan.rectangles():
+            pairs += [((x0, y0), (x1, y1)), ((x1, y0), (x0, y1))]
+    for number, (p, q) in enumerate(pairs):
+        points = ((*p, 0.0), (*q, 0.0))
+        made.append(
+            Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.dist(p, q))
+        )
+    if spec.bridge is not None and spec.bridge.water_m is not None:
+        z = -spec.bridge.water_m
+        made.append(
+            Curve(
+                id=f"{spec.id}/water",
+                what="water",
+                points=tuple((x, y, z) for x, y, _ in ground),
+                label="highest water",
+            )
+        )
+    return made
+
+
+def sills(b: Builder) -> None:
+    """Bearing sills under both ends of a bridge."""
+    spec, frame, timber = b.spec, b.frame, b.timber
+    if spec.bridge is None:
+        return
+    left, low, right, high = frame.outline.box
+    z = -timber.board.thickness_m - timber.joist.width_m - timber.post.thickness_m / 2
+    for number, v in enumerate((low + spec.bridge.bearing_m / 2, high - spec.bridge.bearing_m / 2), start=1):
+        b.add(
+            "sill",
+            timber.post,
+            right - left + 0.3,
+            (timber.post.width_m, timber.post.thickness_m),
+            Place(
+                id=f"{spec.id}/sill-{number}",
+                at=b.vec(left - 0.15, v, z),
+                along=b.vec(1.0, 0.0),
+                up=UP,
+                about=f"{spec.id}/sills",
+            ),
+        )

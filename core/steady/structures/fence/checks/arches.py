@@ -1,0 +1,82 @@
+"""Arches over a fence's gates: where their headers and rungs stand, how tall their posts grow, and what they hand to them."""
+
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.rulebooks.answers import WindOnFence
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.gate.arch import ArchFound, reckon, solid_height_m
+from steady.structures.gate.spec import Arch
+from steady.yard.stock import Stick, stick
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Standing:
+    """An arch where it stands. `top_m` is the headers' upper edge on the site's own level."""
+
+    arch: Arch
+    bay: Bay
+    id: str
+    header: Stick
+    rung: Stick
+    top_m: float
+    length_m: float
+    found: ArchFound
+
+    @property
+    def posts(self) -> tuple[str, str]:
+        """The two posts that carry it."""
+        return self.bay.start.id, self.bay.end.id
+
+
+def stand(spec: FenceSpec, site: Site, out: SetOut, timber: Timber, book: Rulebook) -> list[Standing]:
+    """Every arch of a fence, reckoned.
+
+    Raises:
+        InputError: An arch lower than the fence it stands over, at its field in the spec.
+    """
+    made: list[Standing] = []
+    for bay in out.bays:
+        if bay.opening is None or bay.opening.arch is None:
+            continue
+        here = f"openings/{spec.openings.index(bay.opening)}/arch"
+        arch = bay.opening.arch
+        header, rung = stick(arch.header, "rail", f"{here}/header"), stick(arch.rung, "rail", f"{here}/rung")
+        if arch.headroom_m < spec.gap_m + spec.height_m:
+            raise InputError(f"{here}/headroom_m", "The arch would stand lower than the gate's top: raise its headroom")
+        length_m = bay.width_m + timber.gate_post.width_m + 2 * arch.overhang_m
+        wind: WindOnFence | OutsideScope
+        try:
+            wind = book.wind_on_fence(
+                length_m=length_m,
+                solid_height_m=solid_height_m(header, rung, arch),
+                top_height_m=arch.headroom_m + header.width_m + rung.width_m,
+                speed_m_per_s=site.wind_speed_m_per_s,
+                exposure=site.exposure,
+                edition=site.edition,
+            )
+        except OutsideScope as refused:
+            wind = refused
+        name = f"{spec.id}/gate/{bay.opening.id}"
+        made.append(
+            Standing(
+                arch=arch,
+                bay=bay,
+                id=f"{name}/arch",
+                header=header,
+                rung=rung,
+                top_m=max(bay.start.ground_m, bay.end.ground_m) + arch.headroom_m + header.width_m,
+                length_m=length_m,
+                found=reckon(arch, header, rung, bay.width_m, length_m, wind, book, name),
+            )
+        )
+    return made
+
+
+def tops(arches: list[Standing]) -> dict[str, float]:
+    """How far the posts of an arch stand above their own ground."""
+    return {post.id: item.top_m - post.ground_m for item in arches for post in (item.bay.start, item.bay.end)}

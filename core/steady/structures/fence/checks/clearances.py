@@ -1,0 +1,176 @@
+"""What gets through a fence: the gap at the ground and the gaps between pieces, held against whom it is to keep."""
+
+import itertools
+import math
+
+from steady.ground.profile import Profile
+from steady.layout.drying import shrinkage_m
+from steady.layout.infill import between_end_gaps
+from steady.layout.slopes import stepped_bays
+from steady.measure.show import Tape
+from steady.measure.units import IN
+from steady.structures.fence.layout.infill import WIRED, screen
+from steady.structures.fence.layout.line import Stretch
+from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.gate.leaf import Leaf
+
+KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
+"""Greatest gap at the ground by who must not get through [common practice; a rooting animal also needs a buried mesh]."""
+BETWEEN_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 6 * IN, "a child": 4 * IN}
+"""A ball of this width must not pass between pieces: the gap is strictly less. A child's 4 in: from memory (high); animals:
+common practice."""
+DRIES = {"Southern Pine": 0.00259, "Douglas Fir-Larch": 0.00267, "Western Cedars": 0.00234}
+"""Shrinkage per cent of moisture, flat-sawn. Source: wood handbook, from memory (medium)."""
+LAID_PERCENT, LATER_PERCENT = 30.0, 12.0
+"""Boards are laid wet from the yard and dry to about this outdoors [common practice]."""
+CLOSED_TO_M = 2 * IN
+"""Base boards close a gap down to this where nobody is kept [our own]."""
+
+
+def shrinks_m(timber: Timber) -> float | None:
+    """How much narrower one board becomes; None where its wood's figure is not known."""
+    per_percent = DRIES.get(timber.board.species)
+    if per_percent is None:
+        return None
+    return shrinkage_m(timber.board.width_m, LAID_PERCENT, LATER_PERCENT, per_percent)
+
+
+def drying_notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
+    """What wet boards do when they dry: the gap that butted ones open, the gap that spaced ones end with."""
+    if spec.infill.style not in ("butted", "even gaps") or not runs:
+        return []
+    shrinks = shrinks_m(timber)
+    if shrinks is None:
+        return ["Boards laid wet shrink; how much is not known for this wood: lay a few, wait a week and measure"]
+    says = f"Laid wet, a board of {tape.length(timber.board.width_m)} dries about {tape.length(shrinks)} narrower"
+    if spec.infill.style == "butted":
+        return [f"{says}: butted boards open to that gap. Lap them where nothing may be seen"]
+    gap_m = widest_gap_m(spec, runs, timber)
+    return [f"{says}: gaps of {tape.length(gap_m)} end at {tape.length(gap_m + shrinks)}"]
+
+
+def widest_gap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
+    """The widest gap between boards with even gaps, as laid (m)."""
+    board_m = timber.board.width_m
+    lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
+    return max((between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths), default=0.0)
+
+
+def gaps_between(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
+    """Gaps between pieces that let through whom the fence is to keep, when the wood has dried."""
+    most_m = BETWEEN_M[spec.keeps]
+    gap_m, what = 0.0, "gap between boards"
+    if spec.infill.style == "even gaps":
+        gap_m = widest_gap_m(spec, runs, timber) + (shrinks_m(timber) or 0.0)
+    elif spec.infill.style == "slats":
+        gap_m, what = screen(spec, timber.rail).cut_m, "gap between slats"
+    elif spec.infill.style in WIRED:
+        gap_m, what = spec.infill.mesh_m, "opening of the wire"
+    if gap_m < most_m - 1e-9:
+        return []
+    dried = " when the boards have dried" if spec.infill.style == "even gaps" and shrinks_m(timber) else ""
+    return [
+        f"The {what} comes to {tape.length(gap_m)}{dried}: {spec.keeps} gets through from {tape.length(most_m)} on. Closer "
+        "pieces would help"
+    ]
+
+
+def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> int:
+    """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to a hand's breadth less.
+
+    Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
+    """
+    allowed_m = min(KEEPS_M[spec.keeps], CLOSED_TO_M)
+    if bay.level_m is not None:
+        [step] = stepped_bays(
+            ground,
+            (bay.start.station_m, bay.end.station_m),
+            gap_least_m=spec.gap_m,
+            gravel_board_m=board_m,
+            gap_most_m=allowed_m,
+        )
+        return step.gravel_boards
+    return max(0, math.ceil((_open_m(spec, bay, ground) - allowed_m - 1e-9) / board_m))
+
+
+def _open_m(spec: FenceSpec, bay: Bay, ground: Profile) -> float:
+    """The greatest height of one bay's infill above the ground, anywhere in it."""
+    from_m, to_m = bay.start.station_m, bay.end.station_m
+    at = (from_m, *ground.breaks_m(from_m, to_m), to_m)
+    return max(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+
+
+def base_notes(spec: FenceSpec, runs: list[Stretch], ground: Profile, timber: Timber, tape: Tape) -> list[str]:
+    """How far base boards reach into the soil at their bays' high ends: there they are cut to the ground."""
+    if spec.infill.base != "base boards":
+        return []
+    board_m, deepest_m, many = timber.board.width_m, 0.0, 0
+    for run in runs:
+        for bay in run.bays:
+            count = base_boards(spec, bay, ground, board_m)
+            at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
+            into_m = count * board_m - min(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+            if count and into_m > 0.005:
+                many, deepest_m = many + 1, max(deepest_m, into_m)
+    if not many:
+        return []
+    where = "one bay" if many == 1 else f"{many} bays"
+    return [
+        f"Base boards in {where} would reach into the soil, by up to {tape.length(deepest_m)} at the high end: they are ripped "
+        "to the ground from end to end, as listed; scribe between, or dig them in whole where their treatment is for the ground"
+    ]
+
+
+def gaps_below(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
+    """Bays whose gap at the ground lets through whom the fence is to keep: the worst gap anywhere in the bay.
+
+    A dip between the posts counts as much as the low side of a step. Boards cut to the ground follow it; base boards close it.
+    """
+    most_m = KEEPS_M[spec.keeps]
+    worst: list[tuple[float, Bay]] = []
+    for bay in out.bays:
+        if bay.opening is not None:
+            continue
+        gap_m = _open_m(spec, bay, ground)
+        if spec.infill.base == "scribed":
+            gap_m = spec.gap_m
+        elif bay.line_m is not None and spec.infill.style not in (*WIRED, "slats", "louvres", "bought panels"):
+            steepest = max(abs(g) for g in _grades(bay, ground))
+            gap_m = spec.gap_m + steepest * timber.board.width_m
+        if spec.infill.base == "base boards":
+            gap_m -= base_boards(spec, bay, ground, timber.board.width_m) * timber.board.width_m
+        if gap_m > most_m + 1e-6:
+            worst.append((gap_m, bay))
+    if not worst:
+        return []
+    gap_m, bay = max(worst, key=lambda found: found[0])
+    many = f"{len(worst)} bays leave" if len(worst) > 1 else "One bay leaves"
+    at = tape.distance(bay.start.station_m)
+    return [
+        f"{many} more than {tape.length(most_m)} at the ground, which lets {spec.keeps} through: the worst {tape.length(gap_m)}, "
+        f"in the bay from {at}. Shorter bays, rake in place of steps, a lower gap or base boards would help"
+    ]
+
+
+def gaps_under_leaves(spec: FenceSpec, leaves: list[Leaf], tape: Tape) -> list[str]:
+    """Leaves that hang so high that whom the fence keeps gets through under them, closed: the worse of hinge and latch end."""
+    most_m = KEEPS_M[spec.keeps]
+    said = []
+    for leaf in leaves:
+        at_latch_m = leaf.gap_m + (leaf.rake - leaf.grade_along) * leaf.width_m
+        gap_m = max(leaf.gap_m, at_latch_m)
+        if gap_m > most_m + 1e-6:
+            said.append(
+                f"Leaf {leaf.index + 1} of {leaf.id.split('/')[-2]} leaves {tape.length(gap_m)} at the ground: more than "
+                f"{tape.length(most_m)} lets {spec.keeps} through. Rake it, swing it the other way, or fill the gap"
+            )
+    return said
+
+
+def _grades(bay: Bay, ground: Profile) -> list[float]:
+    """Grades of the ground along a bay, piece by piece."""
+    at = [bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m]
+    found = [(ground.height_m(b) - ground.height_m(a)) / (b - a) for a, b in itertools.pairwise(at) if b > a]
+    return found or [0.0]

@@ -1,0 +1,49 @@
+"""What the checks of a fence share: the loads, the timbers, and the list that findings go on."""
+
+from dataclasses import dataclass, field
+
+from steady.errors import OutsideScope
+from steady.footings.depth import Depth
+from steady.plan.model import Basis, Check, NotCovered, Practice
+from steady.rulebooks.answers import WindOnFence
+from steady.structures.gate.arch import HighWind
+from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.slam import Slam
+
+
+@dataclass(frozen=True, slots=True)
+class Loads:
+    """Wind along the line, or why there is none."""
+
+    wind: WindOnFence | None
+    zones: tuple[tuple[float, float, float], ...]
+    refused: OutsideScope | None
+
+
+@dataclass(slots=True)
+class Reckoning:
+    """Checks and gaps as they are found, and each post's embedment."""
+
+    checks: list[Check] = field(default_factory=list)
+    not_covered: list[NotCovered] = field(default_factory=list)
+    practice: list[Practice] = field(default_factory=list)
+    embedment_m: dict[str, float] = field(default_factory=dict)
+    governs: dict[str, str] = field(default_factory=dict)
+    depths: dict[str, Depth] = field(default_factory=dict)
+    pulls: dict[str, tuple[PullOnPost, ...]] = field(default_factory=dict)
+    slams: dict[str, Slam] = field(default_factory=dict)
+    rise_m: dict[str, float] = field(default_factory=dict)
+    high: dict[str, HighWind] = field(default_factory=dict)
+    extra_m: dict[str, float] = field(default_factory=dict)
+    """How much higher than the boards' own height a post's bays stand to the wind: base boards, a straight top over a dip."""
+
+
+def gap(name: str, about: str, refused: OutsideScope) -> NotCovered:
+    """A reckoned check that a rule did not reach."""
+    return NotCovered(
+        name=name,
+        about=about,
+        basis=Basis.RECKONED,
+        reason=refused.reason,
+        would_have_to_change=refused.would_have_to_change,
+    )

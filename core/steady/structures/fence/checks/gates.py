@@ -1,0 +1,133 @@
+"""Gates of a fence: each opening's leaves made and reckoned where the fence puts them, their pieces, and what they ask of posts."""
+
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError, OutsideScope
+from steady.loads.tributary import gather
+from steady.rulebooks.answers import si
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.checks.findings import Loads
+from steady.structures.fence.layout.infill import WIRED
+from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.gate.leaf import Hung, Leaf, make, widths
+from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
+from steady.structures.gate.slam import Slam, slam
+from steady.structures.gate.spec import LeafDesign
+from steady.structures.wood import outdoors
+from steady.yard.stock import stick
+
+
+@dataclass(frozen=True, slots=True)
+class Hanging:
+    """A leaf where it hangs: the bay it fills, the post that carries it, and which way it runs from there along the line."""
+
+    bay: Bay
+    post: str
+    forward: bool
+    found: LeafFound
+
+
+def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Loads) -> list[Hanging]:
+    """Make and reckon every leaf.
+
+    Raises:
+        InputError: A leaf that cannot be, at its field in the spec.
+    """
+    made: list[Hanging] = []
+    stiffness: float | None
+    try:
+        post = timber.gate_post
+        stiffness = si(book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
+    except OutsideScope:
+        stiffness = None
+    for bay in out.bays:
+        if bay.opening is None or not bay.opening.hung:
+            continue
+        index = spec.openings.index(bay.opening)
+        try:
+            made += _hang_bay(spec, bay, timber, book, stiffness, loads)
+        except InputError as error:
+            raise InputError(f"openings/{index}/{error.field}", error.message) from None
+    return made
+
+
+def _hang_bay(
+    spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None, loads: Loads
+) -> list[Hanging]:
+    opening = bay.opening
+    assert opening is not None
+    design = _turned(opening)
+    frame = stick(design.frame, "rail", "leaf/frame")
+    clear_m = bay.width_m - timber.gate_post.width_m
+    gate = f"{spec.id}/gate/{opening.id}"
+    base = Hung(
+        opening_m=clear_m,
+        wished_m=opening.leaves_m,
+        top_m=spec.height_m + spec.gap_m,
+        fence_gap_m=spec.gap_m,
+        grade_along=bay.grade,
+    )
+    wind_pa = max((p for _, p in gather(loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
+    sizes = widths(design, base)
+
+    def leaves(with_design: LeafDesign) -> list[tuple[Leaf, bool]]:
+        made = []
+        for index, width_m in enumerate(sizes):
+            forward = index == 0 if len(sizes) == 2 else design.hung == "start"
+            hung = replace(base, grade_along=bay.grade if forward else -bay.grade)
+            made.append(
+                (make(with_design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board), forward)
+            )
+        return made
+
+    found = leaves(design)
+    if design.raked and len(found) == 2:
+        # A raked pair is built as one frame to common strings and cut apart: one gap under both.
+        common_m = max(leaf.gap_m for leaf, _ in found)
+        found = [(replace(leaf, design=design), forward) for leaf, forward in leaves(replace(design, gap_m=common_m))]
+    made = []
+    for leaf, forward in found:
+        reckoned = reckon(
+            leaf,
+            book,
+            gate,
+            timber.gate_post,
+            stiffness,
+            own_limits=spec.own_limits,
+            wind_pa=wind_pa,
+            wired=spec.infill.style in WIRED and timber.stock is not None,
+        )
+        made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
+    return made
+
+
+def _turned(opening: Opening) -> LeafDesign:
+    """The design with the ground of the side it swings to: `front_grade` is read toward the inside."""
+    design = opening.leaf
+    if opening.swing == "in" or design.front_grade is None:
+        return design
+    return replace(design, front_grade=-design.front_grade, twist_per_m=-design.twist_per_m)
+
+
+def pulls(hangings: list[Hanging]) -> dict[str, tuple[PullOnPost, ...]]:
+    """What each hinge post has to carry."""
+    found: dict[str, tuple[PullOnPost, ...]] = {}
+    for hanging in hangings:
+        found[hanging.post] = (*found.get(hanging.post, ()), hanging.found.pull)
+    return found
+
+
+def slams(hangings: list[Hanging], book: Rulebook) -> dict[str, Slam]:
+    """The worst slam on each latch post; two leaves meet each other, not a post."""
+    found: dict[str, Slam] = {}
+    for hanging in hangings:
+        assert hanging.bay.opening is not None
+        if len(hanging.bay.opening.leaves_m) == 2:
+            continue
+        latch = hanging.bay.end.id if hanging.forward else hanging.bay.start.id
+        hit = slam(hanging.found.leaf, book.units)
+        if hit is not None:
+            found[latch] = hit
+    return found

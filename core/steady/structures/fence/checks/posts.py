@@ -1,0 +1,742 @@
+"""The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
+
+import math
+from dataclasses import dataclass, replace
+
+from steady.errors import OutsideScope, TooDeep
+from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
+from steady.ground.site import Site
+from steady.loads.tributary import gather
+from steady.measure.trade import Units
+from steady.plan.model import Asks, Basis, Check, NotCovered, Practice, Step
+from steady.rulebooks.answers import LoadType, Soil, Wood, given_step, si
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.checks.feet import FootWay, pipe_of, side_width_m, way_at, within
+from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.checks.leaning import leaning, leaning_asks
+from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
+from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
+from steady.structures.fence.layout.stations import Post
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.gate.arch import together
+from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.slam import Slam
+from steady.structures.soil import soil_of
+from steady.structures.wood import outdoors
+from steady.yard.stock import Stick, sticks
+
+PIER_LEAST_M = 0.3048
+"""A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""
+
+
+SLEEVE_M = 0.6
+"""How deep a lift-out bay's ground sleeve is set [common practice]."""
+BELOW_ICE_M = 0.15
+"""Where ice and salt lie a post goes so far below the frost [common practice]."""
+
+
+@dataclass(frozen=True, slots=True)
+class _PostWood:
+    """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
+
+    key: str
+    strength: Step | None
+    leaf_strength: Step | None
+    refused: OutsideScope | None
+    modulus: Step
+    wood: Wood | None = None
+
+
+def _turned(now: _PostWood, turned_rad: float) -> _PostWood:
+    """A wooden post bent across its diagonal, more or less: its corners lie farther out than its faces.
+
+    Source: geometry: a square's section modulus about an axis turned by an angle t is S / (cos t + sin t).
+    """
+    if not turned_rad or now.wood is None:
+        return now
+    grows = math.cos(turned_rad) + abs(math.sin(turned_rad))
+    modulus = replace(
+        now.modulus,
+        value=now.modulus.value / grows,
+        formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
+        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")),
+        says="turned to split the angle",
+    )
+    return replace(now, key=f"{now.key} {turned_rad:.6f}", modulus=modulus)
+
+
+class PostReckoner:
+    """Posts one after another; posts that carry the same share their working."""
+
+    def __init__(
+        self,
+        spec: FenceSpec,
+        site: Site,
+        book: Rulebook,
+        loads: Loads,
+        timber: Timber,
+        hole_width_m: float,
+        found: Reckoning,
+    ) -> None:
+        self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
+        self.u = book.units
+        self.timber, self.hole_width_m = timber, hole_width_m
+        self.top_m = spec.height_m + spec.gap_m
+        self.guard = book.guard_load()
+        self.person_n, self.person_step = leaning(spec, book)
+        self.soil: Soil | None = None
+        self.soil_refused: OutsideScope | None = None
+        self._depths: dict[tuple[float, float, float, float], tuple[Step, tuple[Step, ...]]] = {}
+        self._width_m = hole_width_m
+        self.ways: dict[str, FootWay] = {}
+        self.upright = UprightReckoner(spec, book, timber.rail, found)
+        self._built_steps: dict[float, Step] = {}
+        self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
+        self._woods: dict[str, _PostWood] = {}
+        self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
+        if spec.weather == "ice and salt" and site.frost_m > 0:
+            source = "user: frost depth; practice: 6 in (150 mm) more where ice and salt lie"
+            self._frost = _given("below the frost", site.frost_m + BELOW_ICE_M, source, self.u)
+        try:
+            self.soil = soil_of(site, book)
+        except OutsideScope as refused:
+            self.soil_refused = refused
+        self.now = self._wood(timber.post)
+
+    def _wood(self, stick: Stick) -> "_PostWood":
+        """What bending needs of one stick, reckoned once for all its posts."""
+        if stick.key not in self._woods and stick.species == "steel":
+            self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.spec.foot_detail.steel, self.u))
+        if stick.key not in self._woods:
+            strength = leaf_strength = refused = timber = None
+            try:
+                # A built-up post is as strong as its plies side by side, each on edge to the wind.
+                wood = self.timber.ply if self.timber.ply is not None and stick == self.timber.post else stick
+                timber = outdoors(wood)
+                strength = self.book.bending_strength(timber, "wind")
+                leaf_strength = self.book.bending_strength(timber, "floor")
+            except OutsideScope as outside:
+                refused = outside
+            # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
+            b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
+            modulus = Step(
+                symbol="S",
+                value=b * d**2 / 6,
+                unit=self.u.modulus,
+                formula="b * d ** 2 / 6",
+                inputs=(("b", b, self.u.size), ("d", d, self.u.size)),
+                source="geometry",
+            )
+            self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus, timber)
+        return self._woods[stick.key]
+
+    def _steel(self, key: str, modulus: Step | None) -> _PostWood:
+        """Steel by its maker's figures, as the crew typed them; what is missing is not covered."""
+        strength = maker_strength(self.spec.foot_detail.steel, self.u)
+        refused = None
+        if strength is None or modulus is None:
+            what = "strength" if strength is None else "section modulus"
+            refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
+            strength = None
+        none = given_step("S", 1.0, self.u.modulus, "user: not entered")
+        return _PostWood(key, strength, strength, refused, modulus or none)
+
+    def _at_ground(self, post: Post) -> "_PostWood":
+        """What bends at the ground: the post, or the pipe that its sleeve stands over."""
+        if self.ways[post.id].key != "over a pipe":
+            return self._wood(post.stick)
+        pipe = pipe_of(self.spec)
+        if pipe.key not in self._woods:
+            self._woods[pipe.key] = self._steel(
+                pipe.key, pipe_modulus(pipe.width_m, self.spec.foot_detail.steel, self.u)
+            )
+        return self._woods[pipe.key]
+
+    def reckon(self, post: Post, sides: "Sides") -> None:
+        """One post: what it carries from both sides, how deep it goes, whether it bends too far."""
+        about = f"{self.spec.id}/post/{post.id}"
+        if post.kind == "standing":
+            self.found.not_covered.append(
+                NotCovered(
+                    name="A post that stands already",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason="what an existing post holds is not known",
+                    crew=True,
+                    would_have_to_change="survey it: plumb, sound at the ground line, and how deep it stands",
+                )
+            )
+            return
+        if post.kind == "loose":
+            self._loose(post, about, sides)
+            return
+        if any(zone.kind == "old hole" and within(zone, post.station_m) for zone in self.spec.zones):
+            self.found.not_covered.append(
+                NotCovered(
+                    name="Loose ground of an old hole",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    reason="loose fill has no soil values",
+                    would_have_to_change="dig it out to sound ground, or move the post",
+                )
+            )
+        way = self.ways[post.id] = way_at(self.spec, post.station_m)
+        self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
+        self.now = _turned(self._at_ground(post), post.turned_rad)
+        rise_m = self.found.rise_m.get(post.id, 0.0)
+        top_m = self.top_m + rise_m
+        pushes = self._pushes(post, sides, top_m)
+        if not way.in_ground:
+            self._on_base(post, way, pushes)
+            return
+        factor = 1.0 if post.kind == "gate" or post.opening else 2.0
+        demands: list[tuple[str, float, Step]] = []
+        working: dict[str, tuple[Step, ...]] = {}
+        capped = False
+        for push in pushes:
+            capped |= self._ground(about, push, factor, demands, working)
+        pulls = self.found.pulls.get(post.id, ())
+        wind = next((push for push in pushes if push.case == "wind"), None)
+        if pulls:
+            self._leaf_in_ground(about, pulls, wind, demands, working)
+        demands.append(("Frost", si(self._frost), self._frost))
+        if self.site.embedment_least_m > 0:
+            least = self.site.embedment_least_m
+            demands.append(("Local least", least, _given("local least", least, "user: local rule", self.u)))
+        advised = {push.case.capitalize() for push in pushes if push.asks is Asks.ADVICE}
+        depth = needed([demand for demand in demands if demand[0] not in advised])
+        built_m = self._built(about, post, depth, top_m, capped)
+        self._hold(about, demands, built_m, working, pushes, capped)
+        if self.spec.falls_away > 0:
+            self._gap(
+                about,
+                "Ground falls away before the post",
+                "the formulas for depth are for level ground",
+                "a deeper hole by the fall over three post depths, or an engineer",
+            )
+        for push in pushes:
+            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+            if way.side == "post":
+                self._bend_in_ground(about, push, built_m)
+            elif way.key == "over a pipe":
+                self._bend_over_pipe(about, post, push)
+        if post.id in self.found.slams:
+            self._bend_by_slam(about, self.found.slams[post.id])
+        if pulls:
+            self._bend_by_leaf(about, pulls, wind)
+
+    def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
+        self.found.not_covered.append(
+            NotCovered(
+                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+            )
+        )
+
+    def _pushes(self, post: Post, sides: "Sides", top_m: float) -> list[Push]:
+        """Everything that pushes sideways on a post: wind, stock, a person."""
+        spec, found, u = self.spec, self.found, self.u
+        pushes: list[Push] = []
+        wind = self.loads.wind
+        force = self._force(post, sides)
+        if force is not None and wind is not None:
+            extra_m = found.extra_m.get(post.id, 0.0)
+            rise_m = found.rise_m.get(post.id, 0.0)
+            # What reaches lower than the boards' own height pushes lower, too.
+            arm_m = wind.arm_m + rise_m - extra_m / 2
+            demand, own_steps = force
+            if post.id in found.high:
+                demand, arm_m = together(demand, arm_m, found.high[post.id])
+            arm = self._arm(wind.arm_step, rise_m, extra_m)
+            steps = (*wind.working, *own_steps, arm)
+            pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps))
+        if spec.stock_n > 0:
+            push = self.book.factored(
+                given_step(
+                    "P_s",
+                    spec.stock_n / u.force_n,
+                    u.force,
+                    "user: what stock push with",
+                    "stock against the fence at half height",
+                ),
+                "P_sd",
+            )
+            pushes.append(
+                Push(
+                    "stock pushing",
+                    push,
+                    si(push),
+                    top_m - spec.height_m / 2,
+                    (),
+                    load=self.guard.load,
+                    asks=Asks.SAFETY,
+                )
+            )
+        if self.person_n > 0:
+            pushes.append(
+                Push(
+                    "a person leaning",
+                    self.person_step,
+                    self.person_n,
+                    top_m,
+                    (),
+                    load=self.guard.load,
+                    asks=leaning_asks(spec),
+                )
+            )
+        return pushes
+
+    def _loose(self, post: Post, about: str, sides: "Sides") -> None:
+        """A loose post in a ground sleeve: its wood bends as any post's; what the sleeve holds is its maker's to say."""
+        self.now = self._wood(post.stick)
+        for push in self._pushes(post, sides, self.top_m):
+            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+        self._gap(
+            about,
+            "Ground sleeve holds",
+            "what a sleeve in the ground holds upright is its maker's to say",
+            "ask its maker for the moment it holds",
+            crew=True,
+        )
+        self.found.embedment_m[post.id], self.found.governs[post.id] = SLEEVE_M, "its ground sleeve"
+
+    def _on_base(self, post: Post, way: FootWay, pushes: list[Push]) -> None:
+        """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
+        about = f"{self.spec.id}/post/{post.id}"
+        factor = 1.0 if post.kind == "gate" or post.opening else 2.0
+        self.upright.reckon(about, way, pushes, hinged=bool(self.found.pulls.get(post.id)))
+        self.found.embedment_m[post.id], self.found.governs[post.id] = 0.0, "nothing is dug"
+        if way.stands == "pier":
+            if self.soil is None:
+                assert self.soil_refused is not None
+                self.found.not_covered.append(gap("Pier holds in the ground", about, self.soil_refused))
+            demands = [("Frost", si(self._frost), self._frost)]
+            least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
+            demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
+            ask = PierAsk(self._width_m, self.soil, factor, tuple(demands))
+            self.upright.pier_m(post, way, pushes if self.soil is not None else [], ask)
+        else:
+            self.found.governs[post.id] = "a slab that is there" if way.stands == "slab" else "a block on its bed"
+        if self.spec.foot_detail.upright.by == "brace":
+            up_m = self.spec.foot_detail.upright.brace_up_m
+            for push in pushes:
+                self._bend(about, push, self._arm_over_brace(push, up_m) / self.u.span_m, push.steps)
+            return
+        for push in pushes:
+            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+
+    def _arm_over_brace(self, push: Push, up_m: float) -> float:
+        """The arm by which a push bends the post where a brace meets it, or between that and the foot: the greater (m).
+
+        Wind over the brace is its pressure there integrated, w (h − u)² / 2 with w = P / s, and all of what its resultant stands
+        above the middle; a push at the top has its own lever. Source: statics.
+        """
+        if push.case != "wind":
+            return max(push.arm_m - up_m, push.arm_m / 4)
+        high_m = push.arm_m + self.spec.height_m / 2
+        middle_m = self.top_m - self.spec.height_m / 2
+        over_m = max(0.0, high_m - up_m)
+        over_m = min(over_m, self.spec.height_m) ** 2 / (2 * self.spec.height_m) + max(0.0, over_m - self.spec.height_m)
+        return max(over_m + max(0.0, push.arm_m - middle_m), push.arm_m / 4)
+
+    def _arm(self, level: Step, rise_m: float, extra_m: float) -> Step:
+        """Where the wind pushes: raised by what a stepped panel stands higher, lowered by what reaches below the boards."""
+        if rise_m <= 0 and extra_m <= 0:
+            return level
+        rise, low = rise_m / self.u.span_m, extra_m / 2 / self.u.span_m
+        return Step(
+            symbol="h_s",
+            value=level.value + rise - low,
+            unit=level.unit,
+            formula=f"{level.symbol} + u - v",
+            inputs=((level.symbol, level.value, level.unit), ("u", rise, self.u.span), ("v", low, self.u.span)),
+            source="geometry: the panel's step above this post's ground, and half of what closes the gap below",
+            says="height of the wind's push",
+        )
+
+    def _leaf_in_ground(
+        self,
+        about: str,
+        pulls: tuple[PullOnPost, ...],
+        wind: Push | None,
+        demands: list[tuple[str, float, Step]],
+        working: dict[str, tuple[Step, ...]],
+    ) -> None:
+        """A leaf on its hinge post: with a person on it; and its weight with the wind, open so that both push one way."""
+        if self.soil is None:
+            return
+        steps = tuple(step for pull in pulls for step in pull.steps)
+        cases: list[tuple[str, float, Push | None]] = [
+            ("A leaf and a person on it", sum(p.with_person_n_m for p in pulls), None)
+        ]
+        if wind is not None and wind.force_n > 0:
+            cases.append(("Wind and an open leaf", sum(p.weight_n_m for p in pulls), wind))
+        for name, moment_n_m, push in cases:
+            try:
+                if push is None:
+                    depth, more = self.book.embedment_for_moment(
+                        moment_n_m=moment_n_m, width_m=self._width_m, soil=self.soil, soil_factor=1.0
+                    )
+                else:
+                    # A force at a height and a moment are the force at a greater height.
+                    height_m = push.arm_m + moment_n_m / push.force_n
+                    depth, more = self.book.embedment(
+                        load_n=push.force_n, height_m=height_m, width_m=self._width_m, soil=self.soil, soil_factor=1.0
+                    )
+            except OutsideScope as refused:
+                self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
+                continue
+            demands.append((name, si(depth), depth))
+            working[name] = (*steps, *((push.force,) if push else ()), *more)
+
+    def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
+        """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
+        if self.now.leaf_strength is None:
+            return
+        steps = tuple(step for pull in pulls for step in pull.steps)
+        person = sum(pull.with_person_n_m for pull in pulls) / self.u.moment_n_m
+        weight = sum(pull.weight_n_m for pull in pulls) / self.u.moment_n_m
+        cases = [("a leaf and a person on it", person, self.now.leaf_strength, steps, Asks.SAFETY)]
+        if wind is not None and self.now.strength is not None:
+            moment = weight + wind.force.value * wind.arm_m / self.u.span_m
+            cases.append(("wind and an open leaf", moment, self.now.strength, (*steps, wind.force), Asks.CODE))
+        for case, moment, limit, before, asks in cases:
+            stress = self._stress(moment, "bending stress in the hinge post at the ground")
+            self.found.checks.append(
+                Check(
+                    name="Bends at the ground",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at most",
+                    demand=stress,
+                    limit=limit,
+                    working=(*before, self.now.modulus),
+                    case=case,
+                    asks=asks,
+                )
+            )
+
+    def _bend_by_slam(self, about: str, hit: Slam) -> None:
+        """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
+        try:
+            if self.now.key not in sticks() or sticks()[self.now.key].species == "steel":
+                raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
+            limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "wind")
+        except OutsideScope as refused:
+            self.found.not_covered.append(gap("Latch post under a slam", about, refused))
+            return
+        arm = hit.height_m / self.u.span_m
+        moment = Step(
+            symbol="M",
+            value=hit.force.value * arm,
+            unit=self.u.moment,
+            formula="P * h_l",
+            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)),
+            source="statics",
+        )
+        design = self.book.factored(moment, "M_d")
+        self.found.checks.append(
+            Check(
+                name="Bends at the ground",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=self._stress(design.value, "bending stress in the latch post at the ground"),
+                limit=limit,
+                working=(hit.force, moment, *(() if design is moment else (design,)), self.now.modulus),
+                case="a slammed leaf",
+                asks=Asks.SAFETY,
+            )
+        )
+
+    def _stress(self, moment: float, says: str, symbol: str = "M") -> Step:
+        modulus = self.now.modulus
+        return Step(
+            symbol="f_b",
+            value=self.u.bend * moment / modulus.value,
+            unit=self.u.stress,
+            formula=f"{self.u.bend} * {symbol} / S",
+            inputs=((symbol, moment, self.u.moment), ("S", modulus.value, modulus.unit)),
+            source="statics",
+            says=says,
+        )
+
+    def _force(self, post: Post, sides: "Sides") -> tuple[Step, tuple[Step, ...]] | None:
+        """Wind on the post from both sides, and the steps it came from; at a corner the two push square to each other's leg.
+
+        A square post bends about both its axes at once: what bends it is the sum of the parts along its sides.
+        """
+        met: list[Step] = []
+        forces = []
+        for tag, (from_m, to_m) in (("1", sides.before), ("2", sides.after)):
+            parts = gather(self.loads.zones, from_m, to_m)
+            if not parts:
+                continue
+            forces.append(self._side(post, parts, tag if sides.turn_rad else ""))
+            met += (
+                [
+                    step
+                    for z in self.loads.wind.zones
+                    if z.from_m < to_m and z.to_m > from_m
+                    for step in (*z.more, z.step)
+                ]
+                if self.loads.wind
+                else []
+            )
+        if not forces:
+            return None
+        steps = tuple({id(step): step for step in met}.values())
+        if not sides.turn_rad:
+            widths = [*gather(self.loads.zones, *sides.before), *gather(self.loads.zones, *sides.after)]
+            force = self._side(post, widths, "")
+            return force, steps
+        if len(forces) == 1:
+            return forces[0], steps
+        c, n = abs(math.cos(sides.turn_rad)), abs(math.sin(sides.turn_rad))
+        first, second = forces
+        both = Step(
+            symbol="P",
+            value=first.value + second.value * (c + n),
+            unit=first.unit,
+            formula="P_1 + P_2 * c + P_2 * n",
+            inputs=(
+                (first.symbol, first.value, first.unit),
+                (second.symbol, second.value, second.unit),
+                ("c", c, ""),
+                ("n", n, ""),
+            ),
+            source="statics: both legs of a corner on a square post's two axes, c and n of its turn; on the safe side for its hole",
+            says="wind on this corner post from both legs",
+        )
+        return both, (*steps, first, second)
+
+    def _side(self, post: Post, parts: list[tuple[float, float]], tag: str) -> Step:
+        """Wind force of several widths, each under its own pressure."""
+        u = self.u
+        alike: dict[float, float] = {}
+        for width_m, pressure_pa in parts:
+            alike[pressure_pa] = alike.get(pressure_pa, 0.0) + width_m
+        s = (self.spec.height_m + self.found.extra_m.get(post.id, 0.0)) / u.span_m
+        inputs: list[tuple[str, float, str]] = [("s", s, u.span)]
+        terms: list[str] = []
+        for index, (pressure_pa, width_m) in enumerate(alike.items(), start=1):
+            name = f"_{index}" if len(alike) > 1 else ""
+            inputs += [(f"p{name}", pressure_pa / u.pressure_pa, u.pressure), (f"w{name}", width_m / u.span_m, u.span)]
+            terms.append(f"p{name} * w{name}")
+        formula = f"s * ({' + '.join(terms)})" if len(terms) > 1 else f"s * {terms[0]}"
+        value = s * math.fsum(p / u.pressure_pa * w / u.span_m for p, w in alike.items())
+        return Step(
+            symbol=f"P_{tag}" if tag else "P",
+            value=value,
+            unit=u.force,
+            formula=formula,
+            inputs=tuple(inputs),
+            source="statics: pressure by zone on the post's own width",
+            says="wind on this post",
+        )
+
+    def _ground(
+        self,
+        about: str,
+        push: Push,
+        factor: float,
+        demands: list[tuple[str, float, Step]],
+        working: dict[str, tuple[Step, ...]],
+    ) -> bool:
+        """Adds the depth that a push asks for. True where no depth is enough: the hole then stays at the formula's end."""
+        if self.soil is None:
+            if push.case == "wind":
+                assert self.soil_refused is not None
+                self.found.not_covered.append(gap("Holds in the ground", about, self.soil_refused))
+            return False
+        key = (round(push.force_n, 6), round(push.arm_m, 9), factor, self._width_m)
+        name = push.case.capitalize()
+        try:
+            if key not in self._depths:
+                self._depths[key] = self.book.embedment(
+                    load_n=push.force_n, height_m=push.arm_m, width_m=self._width_m, soil=self.soil, soil_factor=factor
+                )
+        except OutsideScope as refused:
+            if push.asks is Asks.ADVICE:
+                return False
+            self.found.not_covered.append(gap(f"Holds in the ground: {push.case}", about, refused))
+            if isinstance(refused, TooDeep):
+                step = _given(
+                    "as deep as the formula goes; no depth is enough", refused.cap_m, "the formula's own end", self.u
+                )
+                demands.append((f"{name}, and no depth is enough", refused.cap_m, step))
+                return True
+            return False
+        depth, steps = self._depths[key]
+        demands.append((name, si(depth), depth))
+        working[name] = (*push.steps, push.force, *steps)
+        return False
+
+    def _built(self, about: str, post: Post, depth: Depth, top_m: float, capped: bool) -> float:
+        spec = self.spec
+        needed_m = rounded_up_m(depth.needed_m, spec.depth_step_m) + spec.deeper_m
+        built_m = needed_m
+        governs = depth.governs
+        usual_m = habit_m(top_m)
+        if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
+            # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
+            built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not reckoned"
+        if spec.built_on is Basis.PRACTICE and spec.practice is not None:
+            built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
+        pid = post.id
+        self.found.embedment_m[pid], self.found.governs[pid], self.found.depths[pid] = built_m, governs, depth
+        self.found.practice.append(
+            Practice(
+                about=about,
+                name="Trade habit",
+                value_m=usual_m,
+                needed_m=depth.needed_m,
+                says="the greater of 2 ft and a third of the whole post; common, and not checked against wind",
+            )
+        )
+        return built_m
+
+    def _hold(
+        self,
+        about: str,
+        demands: list[tuple[str, float, Step]],
+        built_m: float,
+        working: dict[str, tuple[Step, ...]],
+        pushes: list[Push],
+        capped: bool,
+    ) -> None:
+        asks = {push.case.capitalize(): push.asks for push in pushes}
+        fitted = self.spec.built_on is not Basis.PRACTICE and not capped
+        for name, _, limit in demands:
+            if limit.value <= 0 or name.endswith("no depth is enough"):
+                continue
+            self.found.checks.append(
+                Check(
+                    name="Holds in the ground",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at least",
+                    demand=self._has(built_m),
+                    limit=limit,
+                    working=working.get(name, ()),
+                    case=name.lower(),
+                    asks=asks.get(name, Asks.SAFETY if name == "A leaf and a person on it" else Asks.CODE),
+                    fitted=fitted,
+                )
+            )
+
+    def _has(self, built_m: float) -> Step:
+        if built_m not in self._built_steps:
+            crew = self.spec.built_on is Basis.PRACTICE
+            self._built_steps[built_m] = given_step(
+                "d_has",
+                built_m / self.u.span_m,
+                self.u.span,
+                "user: the crew's own detail" if crew else "tool: the deepest demand, rounded up to what is dug",
+                "embedment of the post",
+            )
+        return self._built_steps[built_m]
+
+    def _strength_for(self, load: LoadType) -> Step | None:
+        """The bending strength of what bends, at a load's own duration."""
+        if self.now.strength is None or load == "wind" or self.now.wood is None:
+            return self.now.strength
+        return self.book.bending_strength(self.now.wood, load)
+
+    def _bend(self, about: str, push: Push, arm: float, before: tuple[Step, ...]) -> None:
+        limit = self._strength_for(push.load)
+        if limit is None:
+            assert self.now.refused is not None
+            if push.case == "wind":
+                self.found.not_covered.append(gap("Bends at the ground", about, self.now.refused))
+            return
+        force = push.force
+        key = (self.now.key, force.value * arm)
+        if key not in self._bends:
+            moment = Step(
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_a",
+                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)),
+                source="statics",
+            )
+            stress = self._stress(moment.value, "bending stress in the post at the ground")
+            self._bends[key] = (moment, stress)
+        moment, stress = self._bends[key]
+        working = (*before, *(() if force in before else (force,)), moment, self.now.modulus)
+        self._bent("Bends at the ground", about, stress, limit, working, push)
+
+    def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
+        self.found.checks.append(
+            Check(
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=stress,
+                limit=limit,
+                working=working,
+                case=push.case,
+                asks=push.asks,
+            )
+        )
+
+    def _bend_in_ground(self, about: str, push: Push, depth_m: float) -> None:
+        """Where soil lies against the post it bends most below ground, where its shear turns."""
+        limit = self._strength_for(push.load)
+        if limit is None or self.soil is None or depth_m <= 0:
+            return
+        try:
+            moment, steps = self.book.moment_in_ground(
+                load_n=push.force_n,
+                height_m=push.arm_m,
+                width_m=self._width_m,
+                depth_m=depth_m,
+                soil=self.soil,
+            )
+        except OutsideScope as refused:
+            if push.asks is not Asks.ADVICE:
+                self.found.not_covered.append(gap("Bends in the ground", about, refused))
+            return
+        stress = self._stress(moment.value, "bending stress in the post, below the ground", "M_g")
+        self._bent("Bends in the ground", about, stress, limit, (*push.steps, *steps, moment, self.now.modulus), push)
+
+    def _bend_over_pipe(self, about: str, post: Post, push: Push) -> None:
+        """A wooden sleeve hangs over the top of its pipe: the wood bends there."""
+        before = self.now
+        self.now = self._wood(post.stick)
+        limit = self._strength_for(push.load)
+        up_m = min(self.spec.foot_detail.pipe_up_m, push.arm_m)
+        arm = (push.arm_m - up_m) / self.u.span_m
+        force = push.force
+        if limit is None:
+            assert self.now.refused is not None
+            if push.case == "wind":
+                self.found.not_covered.append(gap("Wood bends over its pipe", about, self.now.refused))
+        elif arm > 0:
+            moment = Step(
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_p",
+                inputs=((force.symbol, force.value, self.u.force), ("h_p", arm, self.u.span)),
+                source="statics",
+                says="at the pipe's top",
+            )
+            stress = self._stress(moment.value, "bending stress in the wood at the pipe's top")
+            self._bent("Wood bends over its pipe", about, stress, limit, (*push.steps, moment, self.now.modulus), push)
+        self.now = before
+
+
+@dataclass(frozen=True, slots=True)
+class Sides:
+    """The stretch of line that a post carries on either side (stations), and the turn between them (rad; 0: straight on)."""
+
+    before: tuple[float, float]
+    after: tuple[float, float]
+    turn_rad: float = 0.0
+
+
+def _given(says: str, value_m: float, source: str, units: Units) -> Step:
+    return given_step("d", value_m / units.span_m, units.span, source, says)

@@ -1,0 +1,398 @@
+"""The checks of a fence's rails: wind and dead load together, a leaning person, sag over years."""
+
+import math
+from collections.abc import Callable
+
+from steady.errors import OutsideScope
+from steady.loads.tributary import gather
+from steady.measure.trade import Units
+from steady.measure.units import GRAVITY
+from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.base import Rulebook
+from steady.structures.bends import check_reach
+from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.checks.leaning import leaning, leaning_asks
+from steady.structures.fence.layout.infill import WIRED, rows
+from steady.structures.fence.layout.stations import Bay
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.wood import WITHIN, outdoors
+from steady.yard.stock import SLAT_M, Stick
+
+_Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
+"""A check of a rail before it has a place: name, demand, limit, working, case, who asks."""
+
+
+class RailReckoner:
+    """Rails bay by bay: wind and dead load together, a person leaning, sag over years."""
+
+    def __init__(self, spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber, found: Reckoning) -> None:
+        self.spec, self.loads, self.found = spec, loads, found
+        u = self.u = book.units
+        self.added_source = book.added_source
+        # Bays alike in span and wind share their working: name, demand, limit, steps, case.
+        self._alike: dict[tuple[float, float], list[_Row]] = {}
+        self._fresh: list[_Row] = []
+        rail = timber.rail
+        slats = spec.infill.style in ("slats", "louvres")
+        lie = rows(spec, rail)
+        self.count = lie.count
+        flat = not lie.upright and lie.tilt_rad is None
+        wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
+        # A rail laid flat meets the wind on its strong axis and sags on its weak one; on edge it is the other way round.
+        self.across = _modulus("S_w", thin if flat else wide, wide if flat else thin, u)
+        # A louvre leans: its weak axis is taken both ways [on the safe side].
+        lying = flat or lie.tilt_rad is not None
+        self.down = _modulus("S_d", wide if lying else thin, thin if lying else wide, u)
+        self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
+        self.refused: OutsideScope | None = None
+        self.book = book
+        self.person_step = leaning(spec, book)[1]
+        self.leans = leaning_asks(spec)
+        self.sags = Asks.CREW if "sag" in spec.own_limits else Asks.ADVICE
+        self.sag_ratio, self.sag_step = book.sag_limit()
+        # Slats carry themselves alone; boards that lap are taken as two layers.
+        if slats:
+            hung, strip_m = GROWS_KG_PER_M2[spec.infill.grows], lie.step_m
+        else:
+            hung, strip_m = _hung_kg_per_m2(spec, timber), spec.height_m / max(1, lie.count)
+        own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
+        own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
+        self.dead = Step(
+            symbol="w_d",
+            value=own_unit + hung_unit * strip,
+            unit=u.line,
+            formula="w_r + g_b * s",
+            inputs=(("w_r", own_unit, u.line), ("g_b", hung_unit, u.pressure), ("s", strip, u.span)),
+            source="practice: usual densities of the yard's timbers",
+            says="this rail, and its share of what hangs on it",
+        )
+        self.dead_design = book.factored(self.dead, "w_dd")
+        try:
+            self.f_across = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+            self.f_person = book.bending_strength(outdoors(rail, flat=not flat), book.guard_load().load)
+            self.f_down = book.bending_strength(outdoors(rail, flat=flat), "wind")
+            self.e = book.stiffness(outdoors(rail))
+            self.creep = book.creep_factor(outdoors(rail))
+        except OutsideScope as refused:
+            self.refused = refused
+        thin = slats and rail.thickness_m < SLAT_M
+        self.slat = rail if self.refused is not None and thin else None
+        self.post_m = timber.post.width_m
+        self.noun = {"slats": "Slats", "louvres": "Louvres"}.get(spec.infill.style, "Rails")
+        self.heights_m = [lie.first_m + k * lie.step_m for k in range(lie.count)]
+        ends_m = lie.first_m + lie.step_m / 2
+        self.strip_m = max(ends_m, lie.step_m) if lie.count > 2 else spec.height_m / max(1, lie.count)
+        self.person_share = 1.0 if slats or spec.infill.style in WIRED else top_share(self.heights_m, spec.height_m)
+
+    def reckon(self, bay: Bay) -> None:
+        """The worst rail of one bay."""
+        about = f"{self.spec.id}/bay/{bay.id}"
+        if self.spec.infill.style == "bought panels":
+            self.found.not_covered.append(
+                NotCovered(
+                    name="The panel itself",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    crew=True,
+                    reason="what a bought panel bears is its maker's to say",
+                    would_have_to_change="ask its maker for wind and load",
+                )
+            )
+            return
+        if not self.count:
+            self._no_rail(about)
+            return
+        if self.refused is not None and self.slat is None:
+            self.found.not_covered.append(gap(self.noun, about, self.refused))
+            return
+        if self.slat is not None:
+            self._slat_reaches(bay, about, self.slat)
+            return
+        zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
+        span_length = round(bay.width_m * math.hypot(1.0, bay.grade) / self.u.span_m, 9)
+        pressure_pa = max((p for _, p in zones), default=0.0)
+        key = (span_length, pressure_pa)
+        if key not in self._alike:
+            self._fresh = []
+            self._worst_rail(span_length, pressure_pa)
+            self._alike[key] = self._fresh
+        self.found.checks += [
+            Check(
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=demand,
+                limit=limit,
+                working=working,
+                case=case,
+                asks=asks,
+            )
+            for name, demand, limit, working, case, asks in self._alike[key]
+        ]
+
+    def _no_rail(self, about: str) -> None:
+        """Wire without a rail: what a strained wire hands to its posts, and how far it gives, is not reckoned."""
+        self.found.not_covered.append(
+            NotCovered(
+                name="The wire itself",
+                about=about,
+                basis=Basis.RECKONED,
+                crew=True,
+                reason="what a strained wire or welded panel bears between its posts is its maker's to say",
+                would_have_to_change="ask its maker, or add a timber rail along the top",
+            )
+        )
+
+    def _slat_reaches(self, bay: Bay, about: str, slat: Stick) -> None:
+        """A slat of board stock has no stress in the tables: it is held to a span of our own for its thickness."""
+        u = self.u
+        zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
+        run_pa = min((pressure for _, _, pressure in self.loads.zones), default=0.0)
+        within = max((p for _, p in zones), default=0.0) <= run_pa * 1.001
+        clear = (bay.width_m * math.hypot(1.0, bay.grade) - self.post_m) / u.span_m
+        self.found.checks.append(
+            check_reach(
+                u,
+                slat.thickness_m,
+                clear,
+                name=f"{self.noun} reach between posts",
+                about=about,
+                case="wind",
+                says="a slat between its posts",
+                where="within the run" if within else "in the ends' zones",
+                share=WITHIN if within else 1.0,
+            )
+        )
+
+    def longest_m(self, pressure_pa: float) -> float | None:
+        """The longest span on which the worst rail passes, under a pressure; None where it is not reckoned (m)."""
+        if self.refused is not None or not self.count:
+            return None
+
+        def passes(span_m: float) -> bool:
+            self._fresh = []
+            self._worst_rail(span_m / self.u.span_m, pressure_pa)
+            return all(row[1].value <= row[2].value for row in self._fresh if row[5] is not Asks.ADVICE)
+
+        low_m, high_m = 0.0, LONGEST_M
+        while high_m - low_m > FINEST_M:
+            middle_m = (low_m + high_m) / 2
+            low_m, high_m = (middle_m, high_m) if passes(middle_m) else (low_m, middle_m)
+        return low_m
+
+    def _worst_rail(self, span_length: float, pressure_pa: float) -> None:
+        span = ("L", span_length, self.u.span)
+        load = self.dead_design
+        formula = f"{load.symbol} * L ** 2 / 8"
+        dead = self._stress("f_d", load.value * span_length**2 / 8, self.down, formula, load, span)
+        if pressure_pa > 0:
+            self._sideways(pressure_pa, span, dead)
+        self._person(span)
+        self._sag(span)
+
+    def _stress(
+        self, symbol: str, moment: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
+    ) -> tuple[Step, Step]:
+        bent = Step(
+            symbol="M",
+            value=moment,
+            unit=self.u.moment,
+            formula=formula,
+            inputs=((load.symbol, load.value, load.unit), span),
+            source="statics: simple span",
+        )
+        return bent, Step(
+            symbol=symbol,
+            value=self.u.bend * moment / modulus.value,
+            unit=self.u.stress,
+            formula=f"{self.u.bend} * M / {modulus.symbol}",
+            inputs=(("M", moment, self.u.moment), (modulus.symbol, modulus.value, self.u.modulus)),
+            source="statics",
+        )
+
+    def _sideways(self, pressure_pa: float, span: tuple[str, float, str], dead: tuple[Step, Step]) -> None:
+        u = self.u
+        strip = self.strip_m / u.span_m
+        load = Step(
+            symbol="w",
+            value=pressure_pa / u.pressure_pa * strip,
+            unit=u.line,
+            formula="p * t",
+            inputs=(("p", pressure_pa / u.pressure_pa, u.pressure), ("t", strip, u.span)),
+            source="statics: half-way to the next rail, end rails to the edge",
+            says="wind on the most loaded rail",
+        )
+        wind = self._stress("f_w", load.value * span[1] ** 2 / 8, self.across, "w * L ** 2 / 8", load, span)
+        ratio = wind[1].value / self.f_across.value + dead[1].value / self.f_down.value
+        demand = Step(
+            symbol="r",
+            value=ratio,
+            unit="",
+            formula="f_w / F_w + f_d / F_d",
+            inputs=(
+                ("f_w", wind[1].value, u.stress),
+                ("F_w", self.f_across.value, u.stress),
+                ("f_d", dead[1].value, u.stress),
+                ("F_d", self.f_down.value, u.stress),
+            ),
+            source=self.added_source,
+            says="wind sideways and dead load downward together",
+        )
+        self._add(
+            f"{self.noun} bend",
+            demand,
+            _one(self.added_source),
+            (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
+            "wind",
+        )
+
+    def _person(self, span: tuple[str, float, str]) -> None:
+        """A person over a foot of the top, handed to the rails by the boards; one slat takes it alone."""
+        if self.person_step.value <= 0:
+            return
+        wide = min(LEAN_WIDE_M / self.u.span_m, span[1])
+        load = Step(
+            symbol="P_r",
+            value=self.person_step.value * self.person_share,
+            unit=self.person_step.unit,
+            formula="P * k",
+            inputs=(("P", self.person_step.value, self.person_step.unit), ("k", self.person_share, "")),
+            source="statics: boards as stiff levers over the rails",
+            says="the most loaded rail's share of a person at the top",
+        )
+        moment = load.value * (span[1] / 4 - wide / 8)
+        bent = Step(
+            symbol="M",
+            value=moment,
+            unit=self.u.moment,
+            formula="P_r * (L / 4 - c / 8)",
+            inputs=((load.symbol, load.value, load.unit), span, ("c", wide, self.u.span)),
+            source="statics: simple span, the push over a short length",
+            says="a person leaning at mid-span",
+        )
+        stress = Step(
+            symbol="f_b",
+            value=self.u.bend * moment / self.across.value,
+            unit=self.u.stress,
+            formula=f"{self.u.bend} * M / {self.across.symbol}",
+            inputs=(("M", moment, self.u.moment), (self.across.symbol, self.across.value, self.u.modulus)),
+            source="statics",
+        )
+        working = (self.person_step, load, bent, self.across)
+        self._add(f"{self.noun} bend", stress, self.f_person, working, "a person leaning", self.leans)
+
+    def _sag(self, span: tuple[str, float, str]) -> None:
+        u = self.u
+        k, per = u.line_to_size, u.per_span
+        at_once = 5 * self.dead.value / k * (per * span[1]) ** 4 / (384 * self.e.value * self.inertia.value)
+        sag = Step(
+            symbol="y",
+            value=self.creep.value * at_once,
+            unit=u.size,
+            formula=f"K_cr * 5 * (w_d / {k}) * ({per} * L) ** 4 / (384 * E * I)",
+            inputs=(
+                ("K_cr", self.creep.value, ""),
+                ("w_d", self.dead.value, u.line),
+                span,
+                ("E", self.e.value, u.stress),
+                ("I", self.inertia.value, u.inertia),
+            ),
+            source=f"{self.creep.source}; simple span",
+            says="sag of a rail after years",
+        )
+        limit = Step(
+            symbol="y_most",
+            value=per * span[1] / self.sag_ratio,
+            unit=u.size,
+            formula=f"{per} * L / n",
+            inputs=(span, ("n", self.sag_ratio, "")),
+            source=self.sag_step.source,
+        )
+        self._add(
+            f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
+        )
+
+    def _add(
+        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks = Asks.CODE
+    ) -> None:
+        self._fresh.append((name, demand, limit, working, case, asks))
+
+
+LEAN_WIDE_M = 0.3
+"""A person pushes over so much of the top [our own, as the other loads of people]."""
+
+
+def top_share(heights_m: list[float], top_m: float) -> float:
+    """The most loaded rail's share of a push at the boards' top: boards as stiff levers over rails that give alike.
+
+    Source: statics: 1/n + (h − y) (y_i − y) / Σ (y_i − y)², the middle y of the rails.
+    """
+    if len(heights_m) < 2:
+        return 1.0
+    middle = math.fsum(heights_m) / len(heights_m)
+    spread = math.fsum((y - middle) ** 2 for y in heights_m)
+    return max(1 / len(heights_m) + (top_m - middle) * (y - middle) / spread for y in heights_m)
+
+
+GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0}
+"""Wet climbers on a square metre of fence [our own, on common practice]."""
+
+
+def _hung_kg_per_m2(spec: FenceSpec, timber: Timber) -> float:
+    """What hangs on the rails: boards, lapped ones as two layers, or wire; and what climbs them."""
+    layers = {"board on board": 2, "both faces": 2, "butted": 1, "even gaps": 1}.get(spec.infill.style, 0)
+    kg = layers * timber.board.density_kg_per_m3 * timber.board.thickness_m
+    if timber.stock is not None and spec.infill.style != "bought panels":
+        kg += timber.stock.density_kg_per_m3 * timber.stock.thickness_m
+    return kg + GROWS_KG_PER_M2[spec.infill.grows]
+
+
+LONGEST_M = 6.0
+"""No rail is looked for beyond this."""
+FINEST_M = 0.0254 / 16
+
+
+def bears_bay(spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber) -> Callable[[float, float], float | None]:
+    """The longest rail, along its slope, that bears wind, person and years between two stations; None: not reckoned (m).
+
+    Source: the rails' own checks, their span halved in on until they just pass.
+    """
+    reckoner = RailReckoner(spec, book, loads, timber, Reckoning())
+    known: dict[float, float | None] = {}
+
+    def longest(from_m: float, to_m: float) -> float | None:
+        pressure_pa = max((p for _, p in gather(loads.zones, from_m, to_m)), default=0.0)
+        if pressure_pa not in known:
+            known[pressure_pa] = reckoner.longest_m(pressure_pa)
+        return known[pressure_pa]
+
+    return longest
+
+
+def _modulus(symbol: str, b: float, d: float, u: Units) -> Step:
+    return Step(
+        symbol=symbol,
+        value=b * d**2 / 6,
+        unit=u.modulus,
+        formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
+
+
+def _inertia(b: float, d: float, u: Units) -> Step:
+    return Step(
+        symbol="I",
+        value=b * d**3 / 12,
+        unit=u.inertia,
+        formula="b * d ** 3 / 12",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
+
+
+def _one(source: str) -> Step:
+    return given_step("1", 1.0, "", source)

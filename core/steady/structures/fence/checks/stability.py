@@ -1,0 +1,500 @@
+"""What keeps a fence upright whose posts do not stand in the ground: braces, rated bases, or its own weight as one body."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import OutsideScope
+from steady.footings.depth import needed, rounded_up_m
+from steady.loads.tributary import gather
+from steady.measure.trade import Units
+from steady.measure.units import GRAVITY
+from steady.plan.model import Asks, Basis, Check, NotCovered, Part, Step
+from steady.rulebooks.answers import LoadType, Soil, Standing, given_step
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.checks.feet import FootWay
+from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.layout.stations import Post, SetOut
+from steady.structures.fence.spec.feet import Upright
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.wood import outdoors
+from steady.yard.stock import Stick
+
+ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
+
+
+@dataclass(frozen=True, slots=True)
+class Push:
+    """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from.
+
+    `load`: how long it lasts; `asks`: who asks for it.
+    """
+
+    case: str
+    force: Step
+    force_n: float
+    arm_m: float
+    steps: tuple[Step, ...]
+    load: LoadType = "wind"
+    asks: Asks = Asks.CODE
+
+
+class UprightReckoner:
+    """Posts on bases, one after another: bases, braces, anchors, slab edges, and how deep a pier goes."""
+
+    def __init__(self, spec: FenceSpec, book: Rulebook, brace: Stick, found: Reckoning) -> None:
+        self.spec, self.book, self.brace, self.found = spec, book, brace, found
+        self.u = book.units
+        self.up: Upright = spec.foot_detail.upright
+
+    def reckon(self, about: str, way: FootWay, pushes: list[Push], hinged: bool) -> None:
+        """What holds one post against its pushes; `hinged`: a leaf hangs on it."""
+        if hinged:
+            self._gap(
+                about,
+                "A leaf on a base",
+                "a leaf's pull turns a base and its anchors every day",
+                "a foot in the ground",
+            )
+        if way.stands == "slab":
+            self._edge(about)
+        if self.up.by == "own weight":
+            if way.stands != "block":
+                self._gap(about, "What keeps it upright", "only loose blocks are reckoned by their weight", ADD_BRACES)
+            return
+        if self.up.by == "nothing":
+            why = "a base is a hinge: nothing here keeps the post upright"
+            self._gap(about, "What keeps it upright", why, ADD_BRACES)
+            return
+        if self.up.by == "rated base" and way.stands == "block":
+            why = "a rated base on a loose block turns over with its block"
+            self._gap(
+                about, "What keeps it upright", why, "braces, its own weight as one body, or a foot in the ground"
+            )
+            return
+        for push in pushes:
+            if self.up.by == "brace":
+                self._brace(about, push)
+            else:
+                self._base(about, way, push)
+
+    def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
+        self.found.not_covered.append(
+            NotCovered(
+                name=name, about=about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+            )
+        )
+
+    def _moment(self, push: Push) -> Step:
+        arm = push.arm_m / self.u.span_m
+        return Step(
+            symbol="M",
+            value=push.force.value * arm,
+            unit=self.u.moment,
+            formula=f"{push.force.symbol} * h_f",
+            inputs=((push.force.symbol, push.force.value, self.u.force), ("h_f", arm, self.u.span)),
+            source="statics",
+            says="moment at the foot",
+        )
+
+    def _rated(self, symbol: str, value: float, unit: str, says: str) -> Step:
+        return Step(
+            symbol=symbol,
+            value=value / self.up.safety,
+            unit=unit,
+            formula="R / n",
+            inputs=(("R", value, unit), ("n", self.up.safety, "")),
+            source="user: the maker's rating",
+            says=says,
+        )
+
+    def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
+        self.found.checks.append(
+            Check(
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=demand,
+                limit=limit,
+                working=(*push.steps, *steps),
+                case=push.case,
+                asks=_safely(push.asks),
+            )
+        )
+
+    def _base(self, about: str, way: FootWay, push: Push) -> None:
+        moment = self._moment(push)
+        if self.up.moment_n_m is None:
+            why = "the base's rated moment is not entered"
+            self._gap(about, "Base holds upright", why, "type the maker's rated moment", crew=True)
+        else:
+            limit = self._rated(
+                "M_r", self.up.moment_n_m / self.u.moment_n_m, self.u.moment, "moment the base may carry"
+            )
+            self._check("Base holds upright", about, push, moment, limit)
+        if way.stands != "slab":
+            return
+        lever = self.up.lever_m / self.u.span_m
+        pull = Step(
+            symbol="T",
+            value=moment.value / (self.up.anchors_count * lever),
+            unit=self.u.force,
+            formula="M / (k * z)",
+            inputs=(("M", moment.value, self.u.moment), ("k", self.up.anchors_count, ""), ("z", lever, self.u.span)),
+            source="statics: anchors on the pulled side about the base's far edge",
+            says="pull on one anchor",
+        )
+        self._held("Anchors hold", about, push, pull, moment)
+
+    def _held(self, name: str, about: str, push: Push, pull: Step, *steps: Step) -> None:
+        if self.up.hold_n is None:
+            self._gap(about, name, "the anchors' rating is not entered", "type the maker's rated pull", crew=True)
+            return
+        limit = self._rated("T_r", self.up.hold_n / self.u.force_n, self.u.force, "pull one anchor may carry")
+        self._check(name, about, push, pull, limit, *steps)
+
+    def _edge(self, about: str) -> None:
+        detail = self.spec.foot_detail
+        if detail.edge_m is None or detail.edge_least_m is None:
+            missing = "distance to the slab's edge" if detail.edge_m is None else "anchors' least edge distance"
+            self._gap(
+                about, "Far enough from the slab's edge", f"the {missing} is not entered", f"type the {missing}", True
+            )
+            return
+        if detail.edge_least_m <= 0:
+            return
+        u = self.u
+        has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
+        least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
+        self.found.checks.append(
+            Check(
+                name="Far enough from the slab's edge",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=has,
+                limit=least,
+                case="anchors",
+            )
+        )
+
+    def _brace(self, about: str, push: Push) -> None:
+        """A raking brace carries all of the moment; the foot is a hinge."""
+        u = self.u
+        reach, high = self.up.brace_reach_m / u.span_m, self.up.brace_up_m / u.span_m
+        moment = self._moment(push)
+        force = Step(
+            symbol="N",
+            value=moment.value * math.hypot(reach, high) / (reach * high),
+            unit=u.force,
+            formula="M * sqrt(r ** 2 + h_b ** 2) / (r * h_b)",
+            inputs=(("M", moment.value, u.moment), ("r", reach, u.span), ("h_b", high, u.span)),
+            source="statics: moments about the foot",
+            says="push or pull along the brace",
+        )
+        long_m = math.hypot(self.up.brace_reach_m, self.up.brace_up_m)
+        try:
+            column = self.book.column(outdoors(self.brace), "wind", Standing(height_m=long_m))
+            self._check("Brace squeezes", about, push, force, column.capacity, moment, column.buckling)
+        except OutsideScope as refused:
+            self.found.not_covered.append(gap("Brace squeezes", about, refused))
+        pull = Step(
+            symbol="T",
+            value=moment.value / reach,
+            unit=u.force,
+            formula="M / r",
+            inputs=(("M", moment.value, u.moment), ("r", reach, u.span)),
+            source="statics",
+            says="lift at the brace's foot",
+        )
+        self._held("Brace's foot holds", about, push, pull, moment)
+        self._foot(about, push, pull, moment, high)
+
+    def _foot(self, about: str, push: Push, lift: Step, moment: Step, high: float) -> None:
+        """The post's own foot beside its brace: lifted as much as the brace is squeezed, and pushed back at its bottom."""
+        u = self.u
+        self._held("Post's foot stays down", about, push, lift, moment)
+        shear = Step(
+            symbol="V",
+            value=abs(moment.value / high - push.force.value),
+            unit=u.force,
+            formula="abs(M / h_b - P)",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span), ("P", push.force.value, u.force)),
+            source="statics",
+            says="the post's foot, sideways",
+        )
+        level = Step(
+            symbol="V_b",
+            value=moment.value / high,
+            unit=u.force,
+            formula="M / h_b",
+            inputs=(("M", moment.value, u.moment), ("h_b", high, u.span)),
+            source="statics",
+            says="the brace's foot, sideways",
+        )
+        for name, demand in (("Post's foot holds sideways", shear), ("Brace's foot holds sideways", level)):
+            if self.up.shear_n is None:
+                why = f"the anchors' rating sideways is not entered; it must hold {demand.value:,.3g} {demand.unit}"
+                self._gap(about, name, why, "type the maker's rated shear", crew=True)
+                continue
+            limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
+            self._check(name, about, push, demand, limit, moment)
+
+    def pier_m(self, post: Post, way: FootWay, pushes: list[Push], hold: "PierAsk") -> None:
+        """How deep a pier goes: frost, the local least, and its push on the ground."""
+        about = f"{self.spec.id}/post/{post.id}"
+        demands = list(hold.demands)
+        for push in pushes:
+            braced = self.up.by == "brace"
+            # Braced, the pier's top only carries the shear; else all of the moment goes into the ground.
+            load_n = push.force_n * abs(1 - push.arm_m / self.up.brace_up_m) if braced else push.force_n
+            arm_m = self.spec.foot_detail.pier_above_m if braced else push.arm_m + self.spec.foot_detail.pier_above_m
+            if not load_n > 0 or hold.soil is None or push.asks is Asks.ADVICE:
+                continue
+            try:
+                depth, _ = self.book.embedment(
+                    load_n=load_n,
+                    height_m=arm_m,
+                    width_m=hold.width_m,
+                    soil=hold.soil,
+                    soil_factor=hold.factor,
+                )
+            except OutsideScope as refused:
+                self.found.not_covered.append(gap(f"Pier holds in the ground: {push.case}", about, refused))
+                continue
+            demands.append((push.case.capitalize(), depth.value * self.u.span_m, depth))
+        deep = needed(demands)
+        built_m = rounded_up_m(deep.needed_m, self.spec.depth_step_m)
+        self.found.embedment_m[post.id], self.found.governs[post.id] = built_m, deep.governs
+        self.found.depths[post.id] = deep
+        has = given_step(
+            "d_has",
+            built_m / self.u.span_m,
+            self.u.span,
+            "tool: the deepest demand, rounded up to what is dug",
+            "pier in the ground",
+        )
+        for name, limit in deep.demands:
+            if limit.value > 0:
+                self.found.checks.append(
+                    Check(
+                        name="Pier holds in the ground",
+                        about=about,
+                        basis=Basis.RECKONED,
+                        sense="at least",
+                        demand=has,
+                        limit=limit,
+                        case=name.lower(),
+                        fitted=True,
+                    )
+                )
+
+
+def _safely(asks: Asks) -> Asks:
+    """What keeps a frame upright is never advice alone where somebody pushes it over: a person's push there is our own limit."""
+    return Asks.SAFETY if asks is Asks.ADVICE else asks
+
+
+@dataclass(frozen=True, slots=True)
+class PierAsk:
+    """What a pier's depth depends on besides its pushes: width, soil, and the depths asked for anyway."""
+
+    width_m: float
+    soil: Soil | None
+    factor: float
+    demands: tuple[tuple[str, float, Step], ...]
+
+
+def own_weight(
+    spec: FenceSpec,
+    out: SetOut,
+    parts: list[Part],
+    blocks: int,
+    loads: Loads,
+    book: Rulebook,
+    found: Reckoning,
+    rail: Stick,
+) -> None:
+    """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
+
+    The corners must be joined, and parallel straights share one gust: none is taken to shelter another. It turns about its
+    farthest blocks; the school's share of lasting weight holds it.
+
+    Source: statics of a rigid body; friction is the user's.
+    """
+    detail = spec.foot_detail
+    if spec.foot != "loose block" or detail.upright.by != "own weight":
+        return
+    if loads.wind is None:
+        return
+    share, u, half_m = book.uplift()[0], book.units, detail.block_width_m / 2
+    weights = [(x, y, mass * GRAVITY) for x, y, mass in _masses(parts)]
+    stands = [post.leg.point(post.station_m) for post in out.posts]
+    blocks_n = [(x, y, detail.block_kg * GRAVITY * blocks / len(stands)) for x, y in stands]
+    total = math.fsum(w for _, _, w in (*weights, *blocks_n)) * share
+    if detail.tie_rating_n is not None:
+        # A block that lies loose under its post holds nothing down: it is lifted off, unless something rated ties it.
+        tie_n = detail.tie_rating_n / detail.upright.safety / share
+        weights += [(x, y, min(weight, tie_n)) for x, y, weight in blocks_n]
+    held_n = math.fsum(w for _, _, w in weights)
+    on_leg = [
+        math.fsum(p * w for p, w in gather(loads.zones, leg.from_m, leg.to_m)) * spec.height_m for leg in out.path.legs
+    ]
+    for index, leg in enumerate(out.path.legs):
+        normal = (-math.sin(leg.heading_rad), math.cos(leg.heading_rad))
+        places = [x * normal[0] + y * normal[1] for x, y in stands]
+        resist_n_m = min(
+            share * math.fsum(w * (max(places) + half_m - (x * normal[0] + y * normal[1])) for x, y, w in weights),
+            share * math.fsum(w * ((x * normal[0] + y * normal[1]) - min(places) + half_m) for x, y, w in weights),
+        )
+        about = f"{spec.id}/straight/{spec.straights[index].id}"
+        # Straights that face the same way stand in one wind: what it does to all of them tips the whole.
+        faces = [
+            abs(math.cos(other.heading_rad - leg.heading_rad)) * on_leg[k] for k, other in enumerate(out.path.legs)
+        ]
+        force = _wind_step(math.fsum(faces), u, "wind on all straights by how much they face it")
+        alone = _wind_step(on_leg[index], u, "wind on this straight")
+        arm = loads.wind.arm_m / u.span_m
+        tips = Step(
+            symbol="M",
+            value=force.value * arm,
+            unit=u.moment,
+            formula="P * h_a",
+            inputs=(("P", force.value, u.force), ("h_a", arm, u.span)),
+            source="statics",
+            says="what tips it",
+        )
+        holds = Step(
+            symbol="M_has",
+            value=resist_n_m / u.moment_n_m,
+            unit=u.moment,
+            formula="k * W * a",
+            inputs=(
+                ("k", share, ""),
+                ("W", held_n / u.force_n, u.force),
+                ("a", resist_n_m / share / max(held_n, 1e-9) / u.span_m, u.span),
+            ),
+            source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
+            says="what its weight holds",
+        )
+        found.checks.append(
+            Check(
+                name="Stands by its weight",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=holds,
+                limit=tips,
+                working=(force,),
+                case="wind",
+            )
+        )
+        _top_held(spec, out, index, alone, about, rail, book, found)
+        slides = Step(
+            symbol="P_has",
+            value=total * detail.friction_ratio / u.force_n,
+            unit=u.force,
+            formula="W * m",
+            inputs=(("W", total / u.force_n, u.force), ("m", detail.friction_ratio, "")),
+            source="statics; the user's friction",
+            says="what holds it from sliding",
+        )
+        found.checks.append(
+            Check(
+                name="Does not slide",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at least",
+                demand=slides,
+                limit=force,
+                case="wind",
+            )
+        )
+
+
+def _wind_step(force_n: float, u: Units, says: str) -> Step:
+    return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
+
+
+def _top_held(
+    spec: FenceSpec, out: SetOut, index: int, force: Step, about: str, rail: Stick, book: Rulebook, found: Reckoning
+) -> None:
+    """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
+
+    It carries half of the wind: as a span where both ends are corners, as an arm where one is.
+    """
+    u, leg = book.units, out.path.legs[index]
+    corners = {post.station_m for post in out.posts if post.kind in ("corner", "closing")}
+    held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
+    if not held:
+        found.not_covered.append(
+            NotCovered(
+                name="Top held between corners",
+                about=about,
+                basis=Basis.RECKONED,
+                reason="no corner holds the top of this straight: its posts are hinges in their blocks",
+                would_have_to_change="a return at an end, braces, or feet in the ground",
+            )
+        )
+        return
+    long, share = (leg.to_m - leg.from_m) / u.span_m, 8 if held == 2 else 2
+    flat = spec.rail_laid == "flat"
+    wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
+    b, d = (thin, wide) if flat else (wide, thin)
+    modulus = Step(
+        symbol="S",
+        value=b * d**2 / 6,
+        unit=u.modulus,
+        formula="b * d ** 2 / 6",
+        inputs=(("b", b, u.size), ("d", d, u.size)),
+        source="geometry",
+    )
+    moment = Step(
+        symbol="M",
+        value=force.value / 2 * long / share,
+        unit=u.moment,
+        formula=f"P / 2 * L / {share}",
+        inputs=(("P", force.value, u.force), ("L", long, u.span)),
+        source="statics: the top rail carries half, "
+        + ("corner to corner" if held == 2 else "out from its one corner"),
+    )
+    stress = Step(
+        symbol="f_b",
+        value=u.bend * moment.value / modulus.value,
+        unit=u.stress,
+        formula=f"{u.bend} * M / S",
+        inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)),
+        source="statics",
+        says="bending stress in the top rail between corners",
+    )
+    try:
+        limit = book.bending_strength(outdoors(rail, flat=not flat), "wind")
+    except OutsideScope as refused:
+        found.not_covered.append(gap("Top held between corners", about, refused))
+        return
+    found.checks.append(
+        Check(
+            name="Top held between corners",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=stress,
+            limit=limit,
+            working=(force, moment, modulus),
+            case="wind",
+        )
+    )
+
+
+def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:
+    """Where every part's mass lies, a row of pieces by its middle (m, m, kg)."""
+    found = []
+    for part in parts:
+        for place in part.places:
+            if part.mass_kg <= 0:
+                continue
+            x, y = (
+                place.at[i] + place.along[i] * part.length_m / 2 + place.step[i] * (place.count - 1) / 2 for i in (0, 1)
+            )
+            found.append((x, y, part.mass_kg * place.count))
+    return found

@@ -1,0 +1,51 @@
+"""Steel posts and pipes by their maker's figures: nothing is known of steel unless the crew typed it."""
+
+import math
+
+from steady.measure.trade import Units
+from steady.plan.model import Step
+from steady.rulebooks.answers import given_step
+from steady.structures.fence.spec.feet import Steel
+
+
+def maker_strength(steel: Steel, u: Units) -> Step | None:
+    """Allowable bending stress: the maker's strength over the user's safety; None where it is not entered."""
+    if steel.strength_pa is None:
+        return None
+    strength = steel.strength_pa / u.stress_pa
+    return Step(
+        symbol="F_b",
+        value=strength / steel.safety,
+        unit=u.stress,
+        formula="F_y / n",
+        inputs=(("F_y", strength, u.stress), ("n", steel.safety, "")),
+        source=f"user: {steel.said_by or 'the maker of the steel'}",
+        says="bending stress the steel may carry",
+    )
+
+
+def steel_modulus(steel: Steel, u: Units) -> Step | None:
+    """A channel's elastic section modulus as its maker states it; None where it is not entered."""
+    if steel.modulus_m3 is None:
+        return None
+    return given_step(
+        "S",
+        steel.modulus_m3 / u.size_m**3,
+        u.modulus,
+        f"user: {steel.said_by or 'the maker of the steel'}",
+        "section modulus across the line",
+    )
+
+
+def pipe_modulus(outside_m: float, steel: Steel, u: Units) -> Step:
+    """A pipe's elastic section modulus, π (D⁴ − d⁴) / (32 D). Source: geometry."""
+    wide, inner = outside_m / u.size_m, max(0.0, outside_m - 2 * steel.wall_m) / u.size_m
+    return Step(
+        symbol="S",
+        value=math.pi * (wide**4 - inner**4) / (32 * wide),
+        unit=u.modulus,
+        formula="3.141592653589793 * (D ** 4 - d_i ** 4) / (32 * D)",
+        inputs=(("D", wide, u.size), ("d_i", inner, u.size)),
+        source="geometry",
+        says="section modulus of the pipe",
+    )

@@ -1,0 +1,81 @@
+"""Wind on a fence, leg by leg, by the school's own rule, with what an open face earns and what a gate that stands open adds."""
+
+import itertools
+from dataclasses import replace
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.layout.path import Path
+from steady.rulebooks.answers import WindLeg, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.checks.findings import Loads
+from steady.structures.fence.layout.faces import Face, faces, with_gates_open
+from steady.structures.fence.layout.infill import solidity
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+from steady.structures.wind_place import place_of
+
+
+def wind_on(spec: FenceSpec, site: Site, book: Rulebook, timber: Timber) -> Loads:
+    """Wind on the whole line before a post is set: it depends on its legs and their face alone."""
+    path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
+    closed = faces(spec, path)
+    place, solid = place_of(site), solidity(spec, timber)
+    try:
+        zones, one = _along(closed, spec, book, place, solid)
+        opened = with_gates_open(spec, closed, timber.gate_post.width_m)
+        more = _along(opened, spec, book, place, solid)[0] if opened else []
+    except (OutsideScope, InputError) as refused:
+        outside = (
+            refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "see the wind under Ground")
+        )
+        return Loads(None, (), outside)
+    worst = _worse(zones, more)
+    wind = WindOnFence(tuple(worst), one.arm_m, one.arm_step, one.working)
+    return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
+
+
+def _along(
+    found: list[Face], spec: FenceSpec, book: Rulebook, place: WindPlace, solid: float
+) -> tuple[list[WindZone], WindOnFence]:
+    """Zones of several faces in stations of the line, and the wind on the last of them for its arm and working."""
+    zones: list[WindZone] = []
+    for face in found:
+        leg = WindLeg(
+            length_m=face.length_m,
+            solid_height_m=spec.height_m,
+            top_height_m=spec.height_m + spec.gap_m,
+            solidity=solid,
+            start=face.start,
+            end=face.end,
+        )
+        one = book.wind_on_leg(place, leg)
+        done_m = 0.0
+        for from_m, to_m in face.stretches:
+            for zone in one.zones:
+                low_m = max(from_m, from_m + zone.from_m - done_m)
+                high_m = min(to_m, from_m + zone.to_m - done_m)
+                if high_m - low_m > 1e-9:
+                    zones.append(replace(zone, from_m=low_m, to_m=high_m))
+            done_m += to_m - from_m
+    return sorted(zones, key=lambda zone: zone.from_m), one
+
+
+def _worse(first: list[WindZone], second: list[WindZone]) -> list[WindZone]:
+    """At every place the greater of two sets of zones."""
+    if not second:
+        return first
+    cuts = sorted({edge for zone in (*first, *second) for edge in (zone.from_m, zone.to_m)})
+    made: list[WindZone] = []
+    for from_m, to_m in itertools.pairwise(cuts):
+        if to_m - from_m < 1e-9:
+            continue
+        here = [zone for zone in (*first, *second) if zone.from_m <= from_m + 1e-9 and zone.to_m >= to_m - 1e-9]
+        worst = max(here, key=lambda zone: zone.pressure_pa, default=None)
+        if worst is None:
+            continue
+        if made and made[-1].step is worst.step and abs(made[-1].to_m - from_m) < 1e-9:
+            made[-1] = replace(made[-1], to_m=to_m)
+        else:
+            made.append(replace(worst, from_m=from_m, to_m=to_m))
+    return made

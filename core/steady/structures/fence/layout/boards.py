@@ -1,0 +1,255 @@
+"""Boards of a fence: where each stands along its stretch by style, and how long it is."""
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError
+from steady.ground.profile import Profile
+from steady.layout.infill import between_end_gaps, last_board, overlapped
+from steady.plan.model import Cut, Part, Place
+from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
+from steady.structures.fence.layout.stations import bay_id
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+
+RIP_LEAST_M = 0.0508
+OUTER = "/outer"
+SLIM_M = 0.0001
+SLIVER_M = 0.012
+"""Less of a board than this is not put up: it splits [our own]."""
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
+
+    Layer 0 stands on the rails, 1 over it, 2 on the rails' other face.
+    """
+
+    first_m: float
+    pitch_m: float
+    count: int
+    width_m: float
+    layer: int = 0
+
+
+def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
+    """Boards of one stretch by style. A stretch too narrow for the style is butted."""
+    style = spec.infill.style
+    if spec.infill.first != "at the start" and style in ("butted", "even gaps") and run_m > 2 * board_m:
+        return _from_middle(spec, run_m, board_m)
+    if style == "even gaps" and run_m > 2 * board_m:
+        count, gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)
+        return [Row(board_m / 2, board_m + gap_m, count, board_m)]
+    if style in ("board on board", "both faces") and run_m > 2 * board_m:
+        lapped = overlapped(run_m, board_m, spec.infill.overlap_m)
+        pitch_m = board_m - lapped.overlap_m
+        under, over = (lapped.boards + 1) // 2, lapped.boards // 2
+        layer = 1 if style == "board on board" else 2
+        return [
+            Row(board_m / 2, 2 * pitch_m, under, board_m),
+            Row(board_m / 2 + pitch_m, 2 * pitch_m, over, board_m, layer),
+        ]
+    ends = last_board(run_m, board_m, 0.0, RIP_LEAST_M)
+    lead_m = ends.rip_m if ends.rips == 2 else 0.0
+    found = [Row(lead_m + board_m / 2, board_m, ends.full, board_m)] if ends.full else []
+    if ends.rips == 2:
+        found.append(Row(lead_m / 2, 0.0, 1, lead_m))
+    if ends.rips and ends.rip_m > SLIM_M:
+        found.append(Row(run_m - ends.rip_m / 2, 0.0, 1, ends.rip_m))
+    return found
+
+
+def rows_on(spec: FenceSpec, run: Stretch, timber: Timber) -> list[Row]:
+    """Boards of one stretch, where its corners leave them: positions from where its boards begin.
+
+    Boards on both faces keep one pattern, so that they lap; each face's boards end where that face does, the outer run past.
+    """
+    made = rows_over(spec, run.boarded_run_m, timber.board.width_m)
+    if spec.infill.style != "both faces" or not (run.start_turn_rad or run.end_turn_rad):
+        return made
+    face = Faces(timber.post.thickness_m / 2, timber.post.thickness_m / 2 + timber.board.thickness_m)
+    other = replace(run, start_turn_rad=-run.start_turn_rad, end_turn_rad=-run.end_turn_rad)
+    found = []
+    for row in made:
+        if not row.pitch_m:
+            return made
+        from_m, to_m = (other if row.layer else run).ends_m(face)
+        found += _clipped(row, from_m - run.from_m, to_m - run.from_m)
+    return found
+
+
+def _clipped(row: Row, from_m: float, to_m: float) -> list[Row]:
+    """A row of spaced boards carried on to both ends: whole ones, and a rip where an end cuts one or leaves a slot at a corner."""
+    half_m = row.width_m / 2
+    first, last = (
+        math.floor((from_m - row.first_m) / row.pitch_m) - 1,
+        math.ceil((to_m - row.first_m) / row.pitch_m) + 1,
+    )
+    spans = [
+        (max(from_m, at_m - half_m), min(to_m, at_m + half_m))
+        for at_m in (row.first_m + k * row.pitch_m for k in range(first, last + 1))
+    ]
+    spans = [(low, high) for low, high in spans if high - low > SLIVER_M]
+    whole = [low for low, high in spans if high - low > row.width_m - SLIM_M]
+    if not whole:
+        return [row]
+    ends = [(low, high) for low, high in spans if high - low <= row.width_m - SLIM_M]
+    if spans[0][0] - from_m > RIP_LEAST_M / 2:
+        ends.append((from_m, spans[0][0]))
+    if to_m - spans[-1][1] > RIP_LEAST_M / 2:
+        ends.append((spans[-1][1], to_m))
+    made = [replace(row, first_m=min(whole) + half_m, count=len(whole))]
+    return made + [Row((low + high) / 2, 0.0, 1, high - low, row.layer) for low, high in ends]
+
+
+def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
+    """A board or a gap on the middle of the stretch, alike rips at both ends; even ends takes the wider ones."""
+    gap_m = 0.0
+    if spec.infill.style == "even gaps":
+        gap_m = between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1]
+    pitch_m = board_m + gap_m
+    found: list[tuple[float, list[Row]]] = []
+    for middle in ("board on the middle", "gap on the middle"):
+        from_m = board_m / 2 if middle.startswith("board") else -gap_m / 2
+        each = max(0, math.floor((run_m / 2 - from_m + 1e-9) / pitch_m))
+        count = 2 * each + int(middle.startswith("board"))
+        over_m = (run_m - count * board_m - (count - 1) * gap_m) / 2 - gap_m
+        rows = [Row(run_m / 2 - (count - 1) * pitch_m / 2, pitch_m, count, board_m)] if count else []
+        if over_m > SLIM_M:
+            rows += [Row(over_m / 2, 0.0, 1, over_m), Row(run_m - over_m / 2, 0.0, 1, over_m)]
+        if spec.infill.first == middle:
+            return rows
+        found.append((over_m if over_m > SLIM_M else board_m, rows))
+    return max(found, key=lambda made: made[0])[1]
+
+
+def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+    """Boards, plumb, over each stretch: one place a bay for its full boards, rips at the ends.
+
+    Where the top runs straight, or the boards are scribed to the ground, each is cut to its own length.
+    """
+    if spec.infill.style not in ("butted", "even gaps", "board on board", "both faces"):
+        return []
+    to_ground = [run for run in runs if run.bays[0].line_m is not None or spec.infill.base == "scribed"]
+    plain = [run for run in runs if run not in to_ground]
+    return [*_alike(spec, plain, timber), *_to_ground(spec, to_ground, timber, ground)]
+
+
+def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+    """Boards each cut to its own ground under its own top: square ones clear the highest soil, scribed ones follow it."""
+    stick, groups = timber.board, defaultdict(list)
+    for run in runs:
+        cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
+        for row in rows_on(spec, run, timber):
+            for k in range(row.count):
+                at_m = run.boarded_m[0] + row.first_m + k * row.pitch_m
+                bay = next((bay for bay in run.bays if at_m <= bay.end.station_m), run.bays[-1])
+                low_m, high_m = at_m - row.width_m / 2, at_m + row.width_m / 2
+                soil = [ground.height_m(s) for s in (low_m, *ground.breaks_m(low_m, high_m), high_m)]
+                bottom_m = (min(soil) if spec.infill.base == "scribed" else max(soil)) + spec.gap_m
+                top_m = max(bay.foot_m(spec.gap_m, s) for s in (low_m, high_m)) + spec.height_m
+                long_m = math.ceil((top_m - bottom_m) / SAME_LENGTH_M - 1e-6) * SAME_LENGTH_M
+                if not long_m > 0:
+                    raise InputError("top_low_m", "The ground rises above the top line somewhere: raise it or step")
+                x_m, y_m = beside(run.leg, at_m, _offset_m(spec, timber, row.layer))
+                groups[(round(row.width_m / SAME_LENGTH_M), round(long_m / SAME_LENGTH_M), row.layer)].append(
+                    Place(
+                        id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}",
+                        at=(x_m, y_m, top_m - long_m),
+                        along=UP,
+                        up=(cos, sin, 0.0),
+                        about=bay_id(spec, bay),
+                    )
+                )
+    parts = []
+    for (wide, long, layer), places in sorted(groups.items()):
+        full = wide == round(stick.width_m / SAME_LENGTH_M)
+        width_m, length_m = stick.width_m if full else wide * SAME_LENGTH_M, long * SAME_LENGTH_M
+        rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width_m,))
+        parts.append(
+            Part(
+                id=f"{spec.id}/boards/{wide}/{long}" + {0: "", 1: OUTER, 2: "/back"}[layer],
+                role="board",
+                item=stick.key,
+                length_m=length_m,
+                section_m=(stick.thickness_m, width_m),
+                places=tuple(places),
+                cuts=() if full else (rip,),
+                mass_kg=stick.density_kg_per_m3 * stick.thickness_m * width_m * length_m,
+                stick_m=length_m,
+            )
+        )
+    return parts
+
+
+def _alike(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+    """Boards of one length."""
+    stick = timber.board
+    placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
+    for run in runs:
+        for row in rows_on(spec, run, timber):
+            key = (round(row.width_m / SAME_LENGTH_M), row.layer)
+            placed[key] += _places(spec, run, row, _offset_m(spec, timber, row.layer))
+    full = round(stick.width_m / SAME_LENGTH_M)
+    mass_per_m2 = stick.density_kg_per_m3 * stick.thickness_m * spec.height_m
+    parts = []
+    for (units, layer), places in sorted(placed.items(), key=lambda item: (item[0][0] != full, item[0])):
+        width_m = stick.width_m if units == full else units * SAME_LENGTH_M
+        rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width_m,))
+        name = f"{spec.id}/boards" if units == full else f"{spec.id}/rips/{units}"
+        parts.append(
+            Part(
+                id=name + {0: "", 1: OUTER, 2: "/back"}[layer],
+                role="board",
+                item=stick.key,
+                length_m=spec.height_m,
+                section_m=(stick.thickness_m, width_m),
+                places=tuple(places),
+                cuts=() if units == full else (rip,),
+                mass_kg=mass_per_m2 * width_m,
+                stick_m=spec.height_m,
+            )
+        )
+    return parts
+
+
+def _offset_m(spec: FenceSpec, timber: Timber, layer: int) -> float:
+    """How far left of the line a layer's boards have their middle."""
+    rail_m = timber.rail.thickness_m if spec.rail_laid == "on edge" else 0.0
+    face_m = timber.post.thickness_m / 2 + rail_m + timber.board.thickness_m / 2
+    if layer == 2:
+        return -side(spec) * (timber.post.thickness_m / 2 + timber.board.thickness_m / 2)
+    return side(spec) * (face_m + layer * timber.board.thickness_m)
+
+
+def _places(spec: FenceSpec, run: Stretch, row: Row, offset_m: float) -> Iterator[Place]:
+    """One place a bay: a board belongs to the bay that its middle stands in."""
+    cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
+    first, (from_m, to_m) = 0, run.boarded_m
+    for index, bay in enumerate(run.bays):
+        last = index + 1 == len(run.bays)
+        reach_m = (to_m if last else bay.end.station_m) - from_m
+        beyond = row.count
+        if not last:
+            at_most = math.ceil((reach_m - row.first_m) / row.pitch_m) if row.pitch_m else int(row.first_m < reach_m)
+            beyond = min(max(at_most, first), row.count)
+        if beyond > first:
+            at_m = from_m + row.first_m + first * row.pitch_m
+            x_m, y_m = beside(run.leg, at_m, offset_m)
+            what = "boards" if row.pitch_m else "rip"
+            which = ("" if row.pitch_m else "/a" if at_m < (from_m + to_m) / 2 else "/b") + (
+                f"/{row.layer}" if row.layer else ""
+            )
+            yield Place(
+                id=f"{spec.id}/{what}/{bay.id}{which}",
+                about=bay_id(spec, bay),
+                at=(x_m, y_m, bay.foot_m(spec.gap_m, at_m)),
+                along=UP,
+                up=(cos, sin, 0.0),
+                count=beyond - first,
+                step=(row.pitch_m * cos, row.pitch_m * sin, row.pitch_m * bay.grade),
+            )
+            first = beyond

@@ -1,0 +1,94 @@
+"""Corners of a fence worked out, outside and inside: one straight's rails and boards run past, the next one's butt against them."""
+
+import math
+from dataclasses import replace
+
+from steady.measure.show import Tape
+from steady.structures.fence.layout.infill import rows
+from steady.structures.fence.layout.line import Faces, Stretch, side
+from steady.structures.fence.layout.stations import Post, SetOut
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.timber import Timber
+
+FREE_AT_CORNERS = ("bought panels", "stock panels", "wire mesh", "louvres")
+"""Infill that lies between the posts, or bends round: panels and louvres end on the corner post's faces, wire on its middle."""
+
+
+def board_layer(spec: FenceSpec, timber: Timber) -> Faces:
+    """Where the boards of a fence lie beside its line: on the posts' face, or on rails there."""
+    lie = rows(spec, timber.rail)
+    near_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if lie.on_face and lie.count else 0.0)
+    thick_m = timber.board.thickness_m * (2 if spec.infill.style == "board on board" else 1)
+    return Faces(near_m, near_m + thick_m)
+
+
+def rail_layer(timber: Timber) -> Faces:
+    """Where rails on edge lie: on the posts' face."""
+    near_m = timber.post.thickness_m / 2
+    return Faces(near_m, near_m + timber.rail.thickness_m)
+
+
+def _turns(spec: FenceSpec, out: SetOut, first: Post, last: Post) -> tuple[float, float]:
+    """Turns at both ends of a stretch, positive toward the boards; 0 where it ends at no corner."""
+    legs, leg = out.path.legs, first.leg
+    at = legs.index(leg)
+    closed = spec.closed and len(legs) > 2
+
+    def turn(index: int, post: Post, at_end: bool) -> float:
+        joined = post.kind in ("corner", "closing", "bend") and not post.opening
+        if not joined or not (closed or 0 < index < len(legs)):
+            return 0.0
+        station = legs[index % len(legs)].from_m if not (at_end and index == len(legs)) else legs[-1].to_m
+        if abs(post.station_m - station) > 1e-6:
+            return 0.0
+        turned = legs[index % len(legs)].heading_rad - legs[index - 1].heading_rad
+        return side(spec) * math.remainder(turned, 2 * math.pi)
+
+    return turn(at, first, False), turn(at + 1, last, True)
+
+
+def cornered(spec: FenceSpec, out: SetOut, timber: Timber, runs: list[Stretch]) -> list[Stretch]:
+    """Stretches whose boards close their corners; `ends_m` gives what lies in other layers its own ends."""
+    if spec.infill.style in FREE_AT_CORNERS:
+        return runs
+    # Boards on both faces close each face's corner by itself.
+    boards = None if spec.infill.style == "both faces" else board_layer(spec, timber)
+    made = []
+    for run in runs:
+        if run.bays[0].lift_out:
+            made.append(run)
+            continue
+        start, end = _turns(spec, out, run.bays[0].start, run.bays[-1].end)
+        made.append(replace(run, start_turn_rad=start, end_turn_rad=end, boards=boards))
+    return made
+
+
+def turned_notes(spec: FenceSpec, out: SetOut, timber: Timber, tape: Tape) -> list[str]:
+    """Posts turned to split their angle: what their rails are cut to, or how far their corners come through the rails' line."""
+    found = sorted({round(abs(post.turned_rad), 4) for post in out.posts if post.turned_rad})
+    if not found:
+        return []
+    angles = " and ".join(f"{math.degrees(half):.0f}°" for half in found)
+    said = f"Posts at bends stand turned, to split the angle: {angles} from either straight"
+    if rows(spec, timber.rail).on_face:
+        half_m = timber.post.width_m / 2
+        out_m = half_m * (math.cos(found[-1]) + math.sin(found[-1]) - 1)
+        return [
+            f"{said}. On the outside of a turn plane its corner back, up to {tape.length(out_m)}; inside, shim the rails as far"
+        ]
+    return [f"{said}; what meets them is cut to that bevel"]
+
+
+def notes(runs: list[Stretch]) -> list[str]:
+    """How corners are closed, in words."""
+    turns = [turn for run in runs for turn in (run.start_turn_rad,) if turn]
+    said = []
+    if any(turn < 0 for turn in turns):
+        said.append(
+            "Outside corners: the first straight runs past to the face of the next one's boards, which butt against it"
+        )
+    if any(turn > 0 for turn in turns):
+        said.append(
+            "Inside corners: the first straight's rails end on the post; the next one's butt against them, on a cleat"
+        )
+    return said

@@ -1,0 +1,93 @@
+"""Posts and bays of a fence's line, each where it stands."""
+
+import math
+from dataclasses import dataclass
+
+from steady.layout.path import Leg, Path
+from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.yard.stock import Stick
+
+
+@dataclass(frozen=True, slots=True)
+class Post:
+    """A post of the line.
+
+    `kind`: end, corner, bend, gate, locked, lift-out, loose (of a lift-out bay), wall, standing (already there), closing (the
+    start again, where a loop closes) or line; `opening` for gate posts; `turned_rad`: from its leg's heading, to split a turn.
+    """
+
+    id: str
+    station_m: float
+    kind: str
+    leg: Leg
+    ground_m: float
+    stick: Stick
+    label: str = ""
+    opening: str = ""
+    turned_rad: float = 0.0
+
+    @property
+    def half_m(self) -> float:
+        """From its middle to its face along either straight. Source: geometry: a turned face is met at a slant."""
+        return self.stick.width_m / 2 / math.cos(self.turned_rad)
+
+    @property
+    def fixed(self) -> bool:
+        """Whether the solver may not move it."""
+        return self.kind != "line"
+
+
+@dataclass(frozen=True, slots=True)
+class Bay:
+    """What stands between two neighbouring posts: infill, or the opening named.
+
+    `level_m`: height of a stepped bay's infill at its bottom; None where the infill runs with the ground. `line_m`: heights of
+    the infill's nominal bottom at both posts where its top runs straight. `lift_out`: the lift-out bay it belongs to.
+    """
+
+    id: str
+    start: Post
+    end: Post
+    opening: Opening | None = None
+    level_m: float | None = None
+    line_m: tuple[float, float] | None = None
+    lift_out: str = ""
+
+    @property
+    def width_m(self) -> float:
+        """Level, centre to centre."""
+        return self.end.station_m - self.start.station_m
+
+    @property
+    def grade(self) -> float:
+        """Rise over level of the infill: the ground's between its two posts, 0 where it is stepped."""
+        if self.level_m is not None:
+            return 0.0
+        if self.line_m is not None:
+            return (self.line_m[1] - self.line_m[0]) / self.width_m
+        return (self.end.ground_m - self.start.ground_m) / self.width_m if self.width_m > 0 else 0.0
+
+    def foot_m(self, gap_m: float, station_m: float) -> float:
+        """Height of the infill's bottom at a station; `gap_m`: above the ground at raked posts."""
+        if self.level_m is not None:
+            return self.level_m
+        if self.line_m is not None:
+            return self.line_m[0] + self.grade * (station_m - self.start.station_m)
+        return self.start.ground_m + gap_m + self.grade * (station_m - self.start.station_m)
+
+
+def bay_id(spec: FenceSpec, bay: Bay) -> str:
+    """The id that checks, drawings and prices of a bay point at: its gate's where it is one."""
+    return f"{spec.id}/gate/{bay.opening.id}" if bay.opening is not None else f"{spec.id}/bay/{bay.id}"
+
+
+@dataclass(frozen=True, slots=True)
+class SetOut:
+    """The line set out."""
+
+    path: Path
+    posts: tuple[Post, ...]
+    bays: tuple[Bay, ...]
+    blocked: tuple[tuple[float, float, str, float, float], ...]
+    conflicts: tuple[str, ...]
+    notes: tuple[str, ...]

@@ -1,0 +1,94 @@
+"""Where the infill of a bay stands: with the ground, level above it, or under a straight top; and how high posts reach."""
+
+from dataclasses import replace
+
+from steady.data.between import between
+from steady.errors import InputError, OutsideScope
+from steady.ground.profile import Profile
+from steady.layout.slopes import stepped_bays
+from steady.layout.topline import fewest_pieces
+from steady.measure.show import Tape
+from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.spec.fence import FenceSpec
+
+
+def stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
+    """A bay of a stepped straight with its level; any other as it is."""
+    follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
+    if follows != "stepped" or bay.opening is not None:
+        return bay
+    [step] = stepped_bays(ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
+    return replace(bay, level_m=step.bottom_m)
+
+
+def straight_tops(
+    spec: FenceSpec, ground: Profile, bays: list[Bay], conflicts: list[str], notes: list[str], tape: Tape
+) -> list[Bay]:
+    """Bays whose top runs straight over rolling ground, leg by leg, in the fewest pieces the heights allow."""
+    made = list(bays)
+    wish_m = spec.gap_m + spec.height_m
+    low_m = spec.top_low_m or wish_m - spec.height_m / 10
+    high_m = spec.top_high_m or wish_m + spec.height_m / 10
+    step_m = 0.0127 if tape.system == "imperial" else 0.01
+    if low_m > high_m:
+        raise InputError("top_high_m", "The greatest height of the top is below its least")
+    for straight in spec.straights:
+        if straight.follows != "straight top":
+            continue
+        ours = [k for k, bay in enumerate(bays) if bay.start.leg.id == straight.id and bay.opening is None]
+        for run in _unbroken(ours):
+            posts = [bays[run[0]].start.station_m, *(bays[k].end.station_m for k in run)]
+            try:
+                line = fewest_pieces(ground, posts, least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
+            except OutsideScope as refused:
+                notes.append(f"The top follows the ground here: {refused.reason}")
+                continue
+            if line is None:
+                conflicts.append(
+                    f"No straight top from {tape.distance(posts[0])} to {tape.distance(posts[-1])} stays between "
+                    f"{tape.length(low_m)} and {tape.length(high_m)} above the ground: widen the two, step, or rake"
+                )
+                continue
+            breaks = len(line) - 2
+            turns = ", ".join(tape.distance(at) for at, _ in line[1:-1])
+            notes.append(
+                f"Top from {tape.distance(posts[0])}: one straight line"
+                if not breaks
+                else f"Top from {tape.distance(posts[0])}: {breaks} breaks, at {turns}. String it between them"
+            )
+            for k in run:
+                bay = bays[k]
+                ends = [between(line, at) - spec.height_m for at in (bay.start.station_m, bay.end.station_m)]
+                made[k] = replace(bay, line_m=(ends[0], ends[1]))
+    return made
+
+
+def _unbroken(indexes: list[int]) -> list[list[int]]:
+    runs: list[list[int]] = []
+    for k in indexes:
+        if runs and k == runs[-1][-1] + 1:
+            runs[-1].append(k)
+        else:
+            runs.append([k])
+    return runs
+
+
+def tops(spec: FenceSpec, out: SetOut) -> dict[str, float]:
+    """How far above its ground each post stands whose top does not follow the ground: up to the higher of its two bays."""
+    found: dict[str, float] = {}
+    for bay in out.bays:
+        if bay.level_m is None and bay.line_m is None:
+            continue
+        for post in (bay.start, bay.end):
+            above_m = bay.foot_m(spec.gap_m, post.station_m) + spec.height_m - post.ground_m
+            if bay.line_m is not None and post.id not in found:
+                found[post.id] = above_m
+                continue
+            found[post.id] = max(above_m, found.get(post.id, spec.gap_m + spec.height_m))
+    for bay in out.bays:
+        if bay.level_m is None and bay.line_m is None and bay.opening is None:
+            # Beside a raked bay a post is no lower than that bay asks.
+            for post in (bay.start, bay.end):
+                if post.id in found:
+                    found[post.id] = max(found[post.id], spec.gap_m + spec.height_m)
+    return found

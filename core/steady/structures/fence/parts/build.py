@@ -1,0 +1,349 @@
+"""A fence's pieces with their places: posts and footings, rails or slats, fixings, marks and curves."""
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator
+from dataclasses import replace
+
+from steady.ground.profile import Profile
+from steady.layout.rails import rail_stock_m
+from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.checks.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
+from steady.structures.fence.checks.findings import Reckoning
+from steady.structures.fence.layout.corners import rail_layer
+from steady.structures.fence.layout.infill import rows
+from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, set_back_m, side
+from steady.structures.fence.layout.stations import Bay, Post, SetOut, bay_id
+from steady.structures.fence.spec.fence import FenceSpec, NoDig
+from steady.structures.fence.spec.timber import Timber
+from steady.yard.stock import Stick
+
+
+def posts_and_footings(
+    spec: FenceSpec,
+    out: SetOut,
+    found: Reckoning,
+    timber: Timber,
+    hole_width_m: float,
+    tops: dict[str, float],
+    book: Rulebook,
+) -> tuple[list[Part], list[Footing]]:
+    """Posts, grouped by length, and what each stands in or on.
+
+    In the ground a post's length is embedment + gap + boards + cut allowance; on a base it is the top less its foot.
+    `tops`: posts that stand higher or lower than the boards' height, and how far above their ground.
+    """
+    by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
+    footings = []
+    alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
+    by_width = "typed by the crew" if spec.hole_width_m else "three post widths, next auger up"
+    for post in out.posts:
+        if post.kind in NOT_OURS:
+            continue
+        way = way_at(spec, post.station_m)
+        embed_m = found.embedment_m[post.id]
+        above_m = tops.get(post.id, spec.gap_m + spec.height_m)
+        stick = post.stick
+        foot = foot_m(spec, way)
+        x_m, y_m = beside(post.leg, post.station_m, set_back_m(spec, timber, stick))
+        facing_rad = post.leg.heading_rad + post.turned_rad
+        heading = (math.cos(facing_rad), math.sin(facing_rad), 0.0)
+        pid = f"{spec.id}/post/{post.id}"
+        length_m = (above_m - foot if foot else embed_m + above_m) + allowance_m(spec)
+        place = Place(id=pid, at=(x_m, y_m, post.ground_m + (foot or -embed_m)), along=UP, up=heading)
+        by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
+        like = (way.key, stick.key, embed_m, above_m)
+        if like not in alike:
+            made = layers(spec, way, stick, embedment_m=embed_m, hole_width_m=hole_width_m, above_ground_m=above_m)
+            alike[like] = (made, *pull_out_n(spec, way, made, book))
+        stack, holds_n, says = alike[like]
+        footings.append(
+            Footing(
+                id=f"{spec.id}/hole/{post.id}",
+                under=pid,
+                at=(x_m, y_m, post.ground_m),
+                kind=way.says,
+                layers=stack,
+                embedment_m=embed_m,
+                hole_m=hole_depth_m(spec, way, embed_m),
+                hole_width_m=_wide_m(spec, way, hole_width_m),
+                depth_governed_by=found.governs[post.id],
+                width_governed_by=by_width,
+                hand_dug=hand_dug(spec, post.station_m),
+                foot_m=foot,
+                pull_out_n=holds_n,
+                pull_out_says=says,
+                keeps_upright="the ground" if way.in_ground else spec.foot_detail.upright.by,
+            )
+        )
+    parts = []
+    known = {post.stick.key: post.stick for post in out.posts}
+    for (key, units), places in sorted(by_length.items()):
+        stick, length_m = known[key], units * SAME_LENGTH_M
+        which = "posts" if stick == timber.post else "gate-posts"
+        parts.append(_post_part(f"{spec.id}/{which}/{units}", stick, length_m, places, timber))
+    return parts, footings
+
+
+NOT_OURS = ("closing", "standing")
+"""Posts that are neither bought nor dug for: the start counted again, and one that stands already."""
+
+
+def allowance_m(spec: FenceSpec) -> float:
+    """What a post is longer than it needs to be, cut off along the string; nothing where posts are cut before."""
+    return spec.post_allowance_m if spec.posts_cut == "long" else 0.0
+
+
+def _wide_m(spec: FenceSpec, way: FootWay, hole_width_m: float) -> float:
+    if way.stands == "block":
+        return spec.foot_detail.block_width_m
+    if way.stands == "pier":
+        return spec.foot_detail.pier_width_m or hole_width_m
+    return hole_width_m if way.stands != "slab" else 0.0
+
+
+def _post_part(part_id: str, stick: Stick, length_m: float, places: list[Place], timber: Timber) -> Part:
+    """Posts of one length; built-up ones as their plies, side by side along the line."""
+    ply = timber.ply if timber.ply is not None and stick == timber.post else None
+    if ply is None:
+        return Part(
+            id=part_id,
+            role="post",
+            item=stick.key,
+            length_m=length_m,
+            section_m=(stick.thickness_m, stick.width_m),
+            places=tuple(places),
+            mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * length_m,
+            stick_m=length_m,
+        )
+    count, thick = round(stick.width_m / ply.thickness_m), ply.thickness_m
+    moved = []
+    for place in places:
+        back = thick * (count - 1) / 2
+        at = (place.at[0] - place.up[0] * back, place.at[1] - place.up[1] * back, place.at[2])
+        moved.append(replace(place, at=at, count=count, step=(place.up[0] * thick, place.up[1] * thick, 0.0)))
+    return Part(
+        id=part_id,
+        role="post",
+        item=ply.key,
+        length_m=length_m,
+        section_m=(ply.width_m, thick),
+        places=tuple(moved),
+        mass_kg=ply.density_kg_per_m3 * thick * ply.width_m * length_m,
+        stick_m=length_m,
+    )
+
+
+def hand_dug(spec: FenceSpec, station_m: float) -> str:
+    """What a post stands near enough to that its hole is dug by hand; empty when nothing."""
+    near = [
+        (abs(station_m - zone.at_m), zone)
+        for zone in spec.zones
+        if zone.hand_dig_m > 0 and abs(station_m - zone.at_m) <= zone.hand_dig_m / math.sin(zone.crossing_rad)
+    ]
+    return min(near, key=lambda found: found[0])[1].what if near else ""
+
+
+def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -> list[Part]:
+    """Rails, slats or louvres bay by bay, along their bay's infill, ends cut plumb; alike ones grouped.
+
+    A bay that lifts out has long rails, over all of it.
+    """
+    stick, post_m = timber.rail, timber.post.thickness_m
+    lie = rows(spec, stick)
+    if not lie.count:
+        return []
+    depth_m = lie.deep_m(stick)
+    through_m = stick.thickness_m if lie.upright else stick.width_m
+    # On the posts' face, or between them and flush with that face; louvres in their middle.
+    offset_m = side(spec) * (post_m / 2 + (through_m if lie.on_face else -through_m) / 2)
+    if lie.tilt_rad is not None:
+        offset_m = 0.0
+    groups: dict[tuple[int, int], list[Place]] = defaultdict(list)
+    sizes: dict[tuple[int, int], tuple[float, float, float]] = {}
+    for run in runs:
+        for bay, from_m, to_m in _spans(run, rail_layer(timber) if lie.on_face else None, spec.rail_bays):
+            grade, level_m = bay.grade, to_m - from_m
+            edge_m = level_m * math.hypot(1.0, grade)
+            stick_m = rail_stock_m(level_m, grade, depth_m, trim_m)
+            key = (round(edge_m / SAME_LENGTH_M), round(math.degrees(math.atan(grade)) * 10))
+            leg = bay.start.leg
+            x_m, y_m = beside(leg, from_m, offset_m)
+            scale = 1 / math.hypot(1.0, grade)
+            along = (math.cos(leg.heading_rad) * scale, math.sin(leg.heading_rad) * scale, grade * scale)
+            up = (-math.cos(leg.heading_rad) * grade * scale, -math.sin(leg.heading_rad) * grade * scale, scale)
+            if lie.tilt_rad is not None:
+                up = _tilted(leg.heading_rad, lie.tilt_rad, side(spec))
+            z_m = bay.foot_m(spec.gap_m, from_m) + lie.first_m
+            groups[key].append(
+                Place(
+                    id=f"{spec.id}/rail/{bay.id}",
+                    about=bay_id(spec, bay),
+                    at=(x_m, y_m, z_m),
+                    along=along,
+                    up=up,
+                    count=lie.count,
+                    step=(0.0, 0.0, lie.step_m),
+                )
+            )
+            known = sizes.get(key)
+            sizes[key] = (edge_m, max(stick_m, known[1] if known else 0.0), grade)
+    parts = []
+    upright = lie.upright or lie.tilt_rad is not None
+    for key, places in sorted(groups.items()):
+        edge_m, stick_m, grade = sizes[key]
+        bevel_rad = math.atan(grade)
+        saw = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=bevel_rad)
+        cuts = (saw, replace(saw, end="end", at_m=edge_m)) if abs(bevel_rad) > 1e-4 else ()
+        parts.append(
+            Part(
+                id=f"{spec.id}/rails/{key[0]}/{key[1]}",
+                role="rail",
+                item=stick.key,
+                length_m=edge_m,
+                section_m=(stick.thickness_m, stick.width_m) if upright else (stick.width_m, stick.thickness_m),
+                places=tuple(places),
+                cuts=cuts,
+                mass_kg=stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * edge_m,
+                stick_m=stick_m,
+            )
+        )
+    return parts
+
+
+def _spans(run: Stretch, layer: Faces | None, over_bays: int = 1) -> Iterator[tuple[Bay, float, float]]:
+    """Each bay of a stretch and the stations its rails run between; a lift-out's run over all its bays.
+
+    `layer`: where rails on edge lie, on the posts' face; None for rails between the posts.
+    """
+    if run.bays[0].lift_out:
+        yield run.bays[0], run.from_m, run.to_m
+        return
+    over = over_bays if layer is not None else 1
+    first_m, last_m = run.ends_m(layer, landed=True) if layer is not None else (run.from_m, run.to_m)
+    for group in _in_line(run.bays, over):
+        bay = group[0]
+        from_m, to_m = bay.start.station_m, group[-1].end.station_m
+        if layer is not None:
+            from_m = first_m if bay is run.bays[0] else from_m
+            to_m = last_m if group[-1] is run.bays[-1] else to_m
+        else:
+            from_m, to_m = from_m + bay.start.half_m, to_m - bay.end.half_m
+        yield bay, from_m, to_m
+
+
+SAME_GRADE = 0.002
+"""Bays whose grades differ by less lie in one line: a rail bends so much unseen [our own]."""
+
+
+def _in_line(bays: tuple[Bay, ...], most: int) -> list[list[Bay]]:
+    """Neighbouring bays that one rail can run over: as many as wished, while they lie in one line."""
+    groups: list[list[Bay]] = []
+    for bay in bays:
+        joins = (
+            groups
+            and len(groups[-1]) < most
+            and bay.level_m is None
+            and abs(bay.grade - groups[-1][-1].grade) < SAME_GRADE
+        )
+        if joins:
+            groups[-1].append(bay)
+        else:
+            groups.append([bay])
+    return groups
+
+
+def _tilted(heading_rad: float, tilt_rad: float, toward: float) -> Vec:
+    """The direction of a louvre's width: from lying flat across the line to standing up."""
+    flat, high = math.cos(tilt_rad) * toward, math.sin(tilt_rad)
+    return (-math.sin(heading_rad) * flat, math.cos(heading_rad) * flat, high)
+
+
+def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float]) -> list[Mark]:
+    """One mark a post, level from the line's start, each from its own exact station."""
+    line = f"{spec.id}/string"
+    straight = ground.known
+    return [
+        Mark(
+            id=f"{spec.id}/post/{post.id}",
+            line=line,
+            station_m=post.station_m,
+            to=spec.mark_to,
+            kind="gate" if post.opening and post.kind not in ("end", "corner", "closing") else post.kind,
+            label=post.label,
+            tape_on_ground_m=ground.tape_on_ground_m(post.station_m) if straight else None,
+            cut_height_m=tops.get(post.id, spec.gap_m + spec.height_m),
+            leg=post.leg.id,
+            leg_station_m=post.station_m - post.leg.from_m,
+        )
+        for post in out.posts
+    ]
+
+
+DRAWN_AS = {"clear way": "way", "slab": "slab"}
+"""Things on the line that are not drawn as no-dig bands."""
+
+
+def _says(zone: NoDig) -> str:
+    """What a thing on the line means for posts, in a few words."""
+    if zone.foot is not None:
+        return foot_ways()[zone.foot].says
+    return {"clear way": "kept clear", "slab": "no post in it"}.get(zone.kind, zone.depth)
+
+
+def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
+    """The string, the ground, no-dig bands and openings."""
+    path = out.path
+    corners = [(leg.x_m, leg.y_m) for leg in path.legs] + [path.legs[-1].point(path.length_m)]
+    made = [Curve(id=f"{spec.id}/string", what="string", points=tuple((x, y, 0.0) for x, y in corners))]
+    at = sorted({0.0, path.length_m, *(leg.from_m for leg in path.legs), *ground.breaks_m(0.0, path.length_m)})
+    made.append(
+        Curve(
+            id=f"{spec.id}/ground",
+            what="ground",
+            points=tuple((*path.leg_at(s).point(s), ground.height_m(s)) for s in at),
+        )
+    )
+    for zone, (_, _, _, low_m, high_m) in zip(spec.zones, out.blocked, strict=True):
+        if zone.foot is not None:
+            half_m = zone.half_width_m / math.sin(zone.crossing_rad)
+            low_m, high_m = zone.at_m - half_m, zone.at_m + half_m
+        points = tuple((*path.leg_at(max(0.0, s)).point(s), ground.height_m(s)) for s in (low_m, zone.at_m, high_m))
+        made.append(
+            Zone(
+                id=f"{spec.id}/zone/{zone.id}",
+                what=DRAWN_AS.get(zone.kind, "zone"),
+                points=points,
+                label=zone.what,
+                letter=zone.letter,
+                depth=_says(zone),
+            )
+        )
+    for bay in out.bays:
+        if bay.opening is not None:
+            made.append(_opening(spec, bay))
+    return made
+
+
+def _opening(spec: FenceSpec, bay: Bay) -> Opening:
+    assert bay.opening is not None
+    start: Post = bay.start
+    x0, y0 = start.leg.point(start.station_m)
+    x1, y1 = start.leg.point(bay.end.station_m)
+    foot_m = spec.gap_m
+    return Opening(
+        id=f"{spec.id}/gate/{bay.opening.id}",
+        what="opening",
+        points=(
+            (x0, y0, start.ground_m + foot_m),
+            (x1, y1, bay.end.ground_m + foot_m),
+            (x1, y1, bay.end.ground_m + foot_m + spec.height_m),
+            (x0, y0, start.ground_m + foot_m + spec.height_m),
+        ),
+        closed=True,
+        label=bay.opening.what,
+        swing=bay.opening.swing,
+        leaves_m=bay.opening.leaves_m,
+        hung=bay.opening.hung,
+    )

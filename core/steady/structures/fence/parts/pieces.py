@@ -1,0 +1,62 @@
+"""Like pieces of one item turned into parts by length, each with its places."""
+
+import math
+from collections import defaultdict
+from collections.abc import Iterator
+
+from steady.plan.model import Cut, Part, Place
+from steady.structures.fence.layout.line import SAME_LENGTH_M, Stretch, beside
+from steady.structures.fence.layout.stations import Bay, bay_id
+from steady.structures.fence.spec.fence import FenceSpec
+from steady.yard.stock import Stick
+
+
+def grouped(
+    spec: FenceSpec,
+    name: str,
+    role: str,
+    item: Stick,
+    section_m: tuple[float, float],
+    lie: Iterator[tuple[float, Place]],
+) -> list[Part]:
+    """Parts of one item by length, each with its places."""
+    groups: dict[int, list[Place]] = defaultdict(list)
+    longest: dict[int, float] = {}
+    for length_m, place in lie:
+        units = round(length_m / SAME_LENGTH_M)
+        groups[units].append(place)
+        longest[units] = max(length_m, longest.get(units, 0.0))
+    full_m2 = item.thickness_m * item.width_m
+    share = min(1.0, section_m[0] * section_m[1] / full_m2)
+    rip = abs(share - 1) > 1e-6 and role not in ("wire", "panel")
+    return [
+        Part(
+            id=f"{spec.id}/{name}/{units}",
+            role=role,
+            item=item.key,
+            length_m=longest[units],
+            section_m=section_m,
+            places=tuple(places),
+            mass_kg=item.density_kg_per_m3 * full_m2 * share * longest[units],
+            stick_m=longest[units],
+            cuts=(Cut(end="inside", kind="rip", at_m=0, mitre_rad=0, bevel_rad=0, size_m=(section_m[1],)),)
+            if rip
+            else (),
+        )
+        for units, places in sorted(groups.items())
+    ]
+
+
+def level_place(
+    spec: FenceSpec, run: Stretch, bay: Bay, from_m: float, offset_m: float, z_m: float, name: str, grade: float = 0.0
+) -> Place:
+    """Where a level (or raked) piece of a bay starts."""
+    x_m, y_m = beside(run.leg, from_m, offset_m)
+    cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
+    return Place(
+        id=f"{spec.id}/{name}/{bay.id}",
+        about=bay_id(spec, bay),
+        at=(x_m, y_m, z_m),
+        along=(cos * scale, sin * scale, grade * scale),
+        up=(-cos * grade * scale, -sin * grade * scale, scale),
+    )

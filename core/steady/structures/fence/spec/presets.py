@@ -1,0 +1,78 @@
+"""Small structures that are fences with other choices: a slat screen, a stock pen, an enclosure on loose blocks."""
+
+import math
+from dataclasses import replace
+from typing import Literal
+
+from steady.layout.path import Path
+from steady.measure.units import IN
+from steady.structures.fence.spec.feet import METRIC, FootDetail
+from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec, Infill, Style
+from steady.yard.stock import sticks
+
+Preset = Literal["fence", "slat screen", "stock pen", "enclosure on blocks"]
+THIRD_M = 64 * IN
+"""Posts at the ends and thirds of a 16-ft welded panel [common practice]."""
+THIRD_METRIC_M = 1.6
+PAVED_KG = 60.0
+"""A block with the paving slab that lies on it [our own; weigh yours]."""
+
+
+def preset(spec: FenceSpec, name: Preset) -> FenceSpec:
+    """The fence with a preset's choices; its line, timbers and site stay."""
+    metric = sticks()[spec.post].metric if spec.post in sticks() else False
+    feet = METRIC if metric else FootDetail()
+    if name == "slat screen":
+        return replace(
+            spec,
+            infill=Infill(style="slats", spacer_m=0.02 if metric else 0.75 * IN),
+            height_m=1.5 if metric else 60 * IN,
+            bay_max_m=min(spec.bay_max_m, 0.9 if metric else 36 * IN),
+            rail_laid="on edge",
+        )
+    if name == "stock pen":
+        return replace(
+            spec,
+            infill=Infill(
+                style="stock panels", sight_rail=True, base="staked wire", mesh_m=0.045 if metric else 1.75 * IN
+            ),
+            height_m=1.2 if metric else 48 * IN,
+            gap_m=0.02 if metric else 1 * IN,
+            keeps="a small animal",
+            bay_max_m=THIRD_METRIC_M if metric else THIRD_M,
+            closed=_closes(spec),
+            rail_laid="flat",
+        )
+    if name == "enclosure on blocks":
+        return replace(
+            spec,
+            foot="loose block",
+            gap_m=feet.block_height_m,
+            foot_detail=replace(feet, block_kg=PAVED_KG, upright=replace(feet.upright, by="own weight")),
+            infill=Infill(style="even gaps", gap_most_m=0.03 if metric else 1.25 * IN),
+            height_m=1.0 if metric else 39 * IN,
+            bay_max_m=min(spec.bay_max_m, 1.2 if metric else 48 * IN),
+            rails_count=2,
+            rail_laid="flat",
+        )
+    return spec
+
+
+def closed_with(spec: FenceSpec, style: Style) -> FenceSpec:
+    """The fence closed another way, with what that way cannot do without.
+
+    Bought panels stand between posts a panel apart; boards on both faces want rails laid flat between the posts.
+    """
+    stock = spec.infill.stock if style == spec.infill.style else ""
+    made = replace(spec, infill=replace(spec.infill, style=style, stock=stock))
+    if style == "bought panels":
+        return replace(made, bays="panels")
+    return replace(made, rail_laid="flat") if style == "both faces" else made
+
+
+def _closes(spec: FenceSpec) -> bool:
+    """Whether the line comes back to where it began."""
+    if len(spec.straights) < 3:
+        return False
+    path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
+    return math.hypot(*path.legs[-1].point(path.length_m)) <= CLOSES_M

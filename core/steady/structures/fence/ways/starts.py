@@ -1,0 +1,361 @@
+"""Where a new fence starts from: as it is usually built here, and the cheapest that the code's wind passes."""
+
+from collections.abc import Callable
+from dataclasses import dataclass, field, replace
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Le, MaxLen
+
+from steady.data.loader import Row, table
+from steady.errors import InputError, OutsideScope
+from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
+from steady.ground.site import Site
+from steady.measure.show import Tape
+from steady.measure.units import FT
+from steady.plan.model import Basis, Check, Plan
+from steady.plan.verdict import buildable, gaps, hardest, named
+from steady.rulebooks.base import Rulebook
+from steady.structures.fence.layout.infill import BOARDED
+from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
+from steady.structures.fence.ways.singles import GAPS_M, with_return
+from steady.yard.choices import YardChoices
+from steady.yard.stock import Stick, same_wood, stick, sticks
+
+Change = dict[str, object]
+BAYS_M = {False: tuple(feet * FT for feet in (8, 7, 6, 5, 4)), True: (2.4, 2.1, 1.8, 1.5, 1.2)}
+"""Bays that are looked through, by feet or metric."""
+NOBODY = "nobody yet"
+"""Who has put a name to the habit before the crew does."""
+
+
+@dataclass(slots=True)
+class Search:
+    """What was looked through, and the cheapest that passes; `why`: the sentence where none does."""
+
+    planned: int = 0
+    spec: FenceSpec | None = None
+    plan: Plan | None = None
+    price: float = 0.0
+    why: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CrewHabit:
+    """How one crew usually builds a fence: what it kept of one that it built so."""
+
+    post: Annotated[str, MaxLen(100)]
+    rail: Annotated[str, MaxLen(100)]
+    rails_count: Annotated[int, Ge(2), Le(4)]
+    rail_laid: Literal["on edge", "flat", "between, on edge"]
+    bay_max_m: Annotated[float, Ge(0.3), Le(6)]
+    embedment_m: Annotated[float, Ge(0.1), Le(3.6)]
+    hole_width_m: Annotated[float, Ge(0.08), Le(1.5)]
+
+
+def habit_of(spec: FenceSpec, plan: Plan) -> CrewHabit:
+    """What a crew keeps of a fence: its sticks, its bay and its usual hole.
+
+    Raises:
+        InputError: A fence whose posts stand in no hole.
+    """
+    line = [footing for footing in plan.footings if footing.embedment_m > 0]
+    if not line:
+        raise InputError("foot", "No post of this fence stands in a hole: there is no depth to keep")
+    depths = sorted(footing.embedment_m for footing in line)
+    widths = sorted(footing.hole_width_m for footing in line)
+    return CrewHabit(
+        post=spec.post,
+        rail=spec.rail,
+        rails_count=spec.rails_count,
+        rail_laid=spec.rail_laid,
+        bay_max_m=spec.bay_max_m,
+        embedment_m=min(3.6, depths[len(depths) // 2]),
+        hole_width_m=min(1.5, widths[len(widths) // 2]),
+    )
+
+
+def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as the crew usually builds it; its checks say what they say, and a name signs it without making it pass."""
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails: dict[str, object] = (
+        {"rail": habit.rail, "rails_count": habit.rails_count, "rail_laid": habit.rail_laid} if boarded else {}
+    )
+    return replace(
+        spec,
+        post=habit.post,
+        end_post=None,
+        gate_post=None,
+        bay_by_strength=False,
+        hole_width_m=None,
+        bay_max_m=spec.bay_max_m if spec.bays == "panels" or not boarded else habit.bay_max_m,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=habit.embedment_m,
+            hole_width_m=habit.hole_width_m,
+            accepted_by=accepted_by,
+            why="as our crew usually builds it",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )
+
+
+def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = NOBODY) -> FenceSpec:
+    """The fence as crews usually build it under a school: bay, post, rails, the depth of habit and frost.
+
+    It is built on practice: its checks say what they say, and a name signs it without making it pass.
+
+    Source: common practice, by school and height (data/fence_habits.csv).
+    """
+    row = _habit(book.key, spec.height_m)
+    top_m = spec.height_m + spec.gap_m
+    step_m = spec.depth_step_m
+    post = sticks()[row.text["post"]]
+    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), site.frost_m), step_m)
+    boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
+    rails = (
+        {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
+        if boarded
+        else {}
+    )
+    panels = spec.bays == "panels"
+    return replace(
+        spec,
+        post=post.key,
+        end_post=None,
+        gate_post=None,
+        bay_max_m=spec.bay_max_m if panels or not boarded else row.number("bay_m"),
+        bay_by_strength=False,
+        hole_width_m=None,
+        built_on=Basis.PRACTICE,
+        practice=PracticeDetail(
+            embedment_m=min(3.6, deep_m),
+            hole_width_m=hole_width_m(max(post.width_m, *_gate_posts(spec))),
+            accepted_by=accepted_by,
+            why="as it is usually built here",
+        ),
+        **rails,  # type: ignore[arg-type]
+    )
+
+
+def _gate_posts(spec: FenceSpec) -> tuple[float, ...]:
+    return (sticks()[spec.gate_post].width_m,) if spec.gate_post and spec.gate_post in sticks() else (0.0,)
+
+
+def _habit(school: str, height_m: float) -> Row:
+    rows = [row for row in table("fence_habits") if row.text["school"] == school]
+    row = next((row for row in rows if height_m <= row.number("to_m") + 1e-9), None)
+    if row is None:
+        raise OutsideScope(
+            "no habit of building fences this high is entered for this school",
+            "lay it out, or ask for the cheapest that passes",
+        )
+    return row
+
+
+def cheapest(
+    spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape, priced: Callable[[Plan], float]
+) -> Search:
+    """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
+
+    Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number, bays that a rail runs
+    over, augers, a return at the free end; gaps between butted boards only where nothing passes closed. First, for every bay, the
+    smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
+    """
+    base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
+    look = _Looking(base=base, plan=lambda like: plan_fence(like, site, book, yard, tape), priced=priced)
+    posts = same_wood(stick(spec.post, "post", "post"), "post")
+    rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
+    for bay_m in _bays(spec, book):
+        bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
+        chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts)
+        if chosen is not None:
+            _lightest_rails(look, chosen, rails)
+    found = look.found
+    _augers_and_runs(look, spec)
+    _returned(found, base, site, book, yard, tape, priced)
+    if found.spec is None and spec.infill.style == "butted":
+        # What the client looks at is changed only where nothing passes closed.
+        metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+        gaps_m = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[metric])
+        opened = cheapest(replace(spec, infill=gaps_m), site, book, yard, tape, priced)
+        opened.planned += found.planned
+        if opened.spec is not None:
+            return opened
+        found.planned = opened.planned
+    if found.spec is None:
+        sizes = f"{posts[0].says} to {posts[-1].says}"
+        bays = _bays(spec, book)
+        reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
+        closest = (
+            f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
+        )
+        found.why = (
+            f"None of {found.planned} designs passes here: {sizes}, {reach}, every rail of the yard{closest}. A lower or more open "
+            "fence, or a return at its free ends, takes less wind"
+        )
+    return found
+
+
+@dataclass(slots=True, kw_only=True)
+class _Looking:
+    """A search under way: what it starts from, how it plans and prices, what it found, and the closest that failed."""
+
+    base: FenceSpec
+    plan: Callable[[FenceSpec], Plan]
+    priced: Callable[[Plan], float]
+    found: Search = field(default_factory=Search)
+    nearest: tuple[float, str] = (float("inf"), "")
+
+    def tried(self, change: Change, like: FenceSpec | None = None) -> Plan | None:
+        """The plan of a change; None where it cannot be laid out."""
+        self.found.planned += 1
+        try:
+            return self.plan(replace(like or self.base, **change))  # type: ignore[arg-type]
+        except InputError:
+            return None
+
+    def failed(self, trial: Plan | None, where: str) -> None:
+        """Remembers the closest of those that fail."""
+        worst = _worst(trial, where)
+        if worst is not None and worst.use < self.nearest[0]:
+            self.nearest = worst.use, named(worst)
+
+    def keep(self, spec: FenceSpec, trial: Plan, price: float) -> None:
+        """The best so far."""
+        self.found.spec, self.found.plan, self.found.price = spec, trial, price
+
+
+def _smallest_posts(look: _Looking, bay: Change, stiffest: Change, posts: list[Stick]) -> Change | None:
+    """The smallest line posts that hold, then the smallest end posts beside them, under the stiffest rails."""
+    openings = bool(look.base.openings)
+    strong = posts[-1].key
+    for k, post in enumerate(posts):
+        trial = look.tried(
+            {**bay, **stiffest, "post": post.key, "end_post": strong, "gate_post": strong if openings else None}
+        )
+        if trial is None or not _holds(trial, "/post/"):
+            look.failed(trial, "/post/")
+            continue
+        for end in posts[k:]:
+            ends: Change = {
+                "post": post.key,
+                "end_post": None if end is post else end.key,
+                "gate_post": end.key if openings and end is not post else None,
+            }
+            trial = look.tried({**bay, **stiffest, **ends})
+            if trial is not None and _holds(trial, "/post/"):
+                return {**bay, **ends}
+    return None
+
+
+def _lightest_rails(look: _Looking, chosen: Change, rails: list[Stick]) -> None:
+    """The lightest rails that pass on those posts, kept where they come to less than what was found."""
+    found = look.found
+    for lighter in _rails(look.base, rails):
+        trial = look.tried({**chosen, **lighter})
+        if trial is None:
+            continue
+        if not buildable(trial):
+            look.failed(trial, "/")
+            continue
+        price = look.priced(trial)
+        if found.plan is None or (price, len(trial.footings)) < (found.price, len(found.plan.footings)):
+            look.keep(replace(look.base, **{**chosen, **lighter}), trial, price)  # type: ignore[arg-type]
+        return
+
+
+def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
+    """The fence as it is; other augers, and rails over more bays, for what was found, where they pass for less."""
+    found, base = look.found, look.base
+    tries: list[Change] = [{}, {"hole_width_m": None}]
+    tries += [{"hole_width_m": auger} for auger in _augers(found.spec or base)]
+    boarded_on_face = (found.spec or base).rail_laid == "on edge" and spec.infill.style in BOARDED
+    tries += [{"rail_bays": many} for many in (2, 3) if boarded_on_face and many != spec.rail_bays]
+    for change in tries:
+        like = base if not change else found.spec
+        if like is None or (change and all(getattr(like, name) == value for name, value in change.items())):
+            continue
+        trial = look.tried(change, like)
+        if trial is None:
+            continue
+        price = look.priced(trial)
+        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
+            look.keep(replace(like, **change), trial, price)  # type: ignore[arg-type]
+
+
+def _returned(
+    found: Search,
+    base: FenceSpec,
+    site: Site,
+    book: Rulebook,
+    yard: YardChoices,
+    tape: Tape,
+    priced: Callable[[Plan], float],
+) -> None:
+    """A return at the far free end: with smaller end posts for what was found, or of every post where nothing was found."""
+    straights = with_return(base)
+    if straights is None or any(straight.id.startswith("return") for straight in base.straights):
+        return
+    like = found.spec or base
+    sizes = same_wood(stick(like.post, "post", "post"), "post")
+    ends: list[dict[str, object]] = [{"end_post": None}]
+    if found.spec is None:
+        for post in reversed(sizes):
+            ends.insert(0, {"post": post.key, "end_post": None})
+        ends[-1] = {"end_post": sizes[-1].key}
+    for change in ends:
+        found.planned += 1
+        try:
+            trial = plan_fence(replace(like, straights=straights, **change), site, book, yard, tape)  # type: ignore[arg-type]
+        except InputError:
+            continue
+        price = priced(trial)
+        if buildable(trial) and (found.spec is None or price < found.price - 0.5):
+            found.spec, found.plan, found.price = replace(like, straights=straights, **change), trial, price  # type: ignore[arg-type]
+
+
+def _augers(spec: FenceSpec) -> list[float]:
+    """The next auger up from three post widths."""
+    usual_m = hole_width_m(sticks()[spec.post].width_m)
+    return [auger for auger in AUGERS_M if usual_m + 1e-9 < auger <= 5 * sticks()[spec.post].width_m][:1]
+
+
+def _bays(spec: FenceSpec, book: Rulebook) -> tuple[float, ...]:
+    if spec.bays == "panels":
+        return (spec.bay_max_m,)
+    metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+    most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
+    return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
+
+
+def _stiffest(spec: FenceSpec, rails: list[Stick]) -> dict[str, object]:
+    return _rails(spec, rails)[-1]
+
+
+def _rails(spec: FenceSpec, rails: list[Stick]) -> list[dict[str, object]]:
+    """Rails to try, least wood first; what is not boards keeps its own."""
+    if spec.infill.style not in BOARDED:
+        return [{}]
+    laid = ("flat",) if spec.infill.style == "both faces" else ("flat", "on edge")
+    tried: list[tuple[float, dict[str, object]]] = [
+        (item.width_m * item.thickness_m * count, {"rail": item.key, "rails_count": count, "rail_laid": way})
+        for item in rails
+        for count in (2, 3, 4)
+        for way in laid
+        if spec.infill.style != "both faces" or item.key == spec.rail
+    ]
+    return [change for _, change in sorted(tried, key=lambda row: row[0])]
+
+
+def _holds(made: Plan, about: str) -> bool:
+    """Whether nothing about posts (or bays) fails or goes uncovered, and nothing clashes."""
+    if made.conflicts:
+        return False
+    if any(about in gap.about and not gap.crew and gap.would_have_to_change for gap in gaps(made)):
+        return False
+    return all(check.use <= 1 + 1e-9 for check in made.checks if about in check.about and check.counts)
+
+
+def _worst(made: Plan | None, about: str) -> Check | None:
+    return None if made is None else hardest([check for check in made.checks if about in check.about])
