@@ -11,10 +11,33 @@ from steady.plan.model import Plan
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.registry import rulebook
 from steady.structures import registry
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.kind import Case, Spec
 from steady.yard.choices import YardChoices
+
+
+def case(
+    spec: Spec,
+    where: Site | None = None,
+    book: Rulebook | None = None,
+    yard: YardChoices | None = None,
+    tape: Tape | None = None,
+) -> Case:
+    """A structure's case; what is not said is as the us school has it."""
+    return Case(
+        spec=spec,
+        site=where or site(),
+        book=book or rulebook("us"),
+        yard=yard or YardChoices(),
+        tape=tape or Tape(),
+    )
+
+
+def fence_case(spec: FenceSpec, where: Site | None = None) -> FenceCase:
+    """A fence's case with its timbers and its ground."""
+    return FenceCase.of_case(case(spec, where))
 
 
 def plan(spec: Spec, where: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:

@@ -21,14 +21,13 @@ from steady.schedule.days import Day, answer
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, NoDig, Straight, Style
 from steady.structures.fence.spec.presets import closed_with, preset
-from steady.structures.fence.spec.timber import timbers
 from steady.structures.fence.words.appearance import held, look_of, see_through
 from steady.takeoff.bill import bill, cuts
 from steady.takeoff.message import merchant_message
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods
 
-from tests.make import fence, job, planned, site
+from tests.make import fence, fence_case, job, planned, site
 
 
 class PermitTest(unittest.TestCase):
@@ -161,7 +160,7 @@ class LookTest(unittest.TestCase):
 
     def test_butted_boards_are_not_seen_through(self) -> None:
         spec = fence(30)
-        self.assertIsNone(see_through(spec, [], timbers(spec)))
+        self.assertIsNone(see_through(fence_case(spec), []))
 
     def test_a_sample_is_true_size_and_whole(self) -> None:
         plan = planned(fence(30), site(length_ft=30))

@@ -18,11 +18,10 @@ from steady.structures.fence.layout.infill import solidity
 from steady.structures.fence.layout.setout import set_out
 from steady.structures.fence.parts.fixings import joints
 from steady.structures.fence.spec.fence import Finish, Infill, LiftOut, LineEnd, Straight
-from steady.structures.fence.spec.timber import timbers
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
-from tests.make import fence, on_ground, planned, site
+from tests.make import fence, fence_case, on_ground, planned, site
 
 SQUARE = tuple(Straight(id=f"s{k}", length_m=4.0, turn_rad=math.pi / 2 if k else 0.0) for k in range(4))
 ROLLING = [(0.0, 0.0), (3.0, -0.12), (6.0, 0.05), (9.0, -0.1), (12.0, -0.02)]
@@ -248,7 +247,7 @@ class InfillTest(unittest.TestCase):
         )
         # Behind half-open boards stand rails and posts: 1 - (1 - .5)(1 - 3 x 3.5 / 72)(1 - 5.5 / 72), posts by 6-ft bays at least.
         solid = 1 - 0.5 * (1 - 3 * 3.5 / 72) * (1 - 5.5 / 72)
-        self.assertAlmostEqual(solidity(spec, timbers(spec)), solid, delta=0.005)
+        self.assertAlmostEqual(solidity(fence_case(spec)), solid, delta=0.005)
         closed = replace(spec, infill=Infill())
 
         def middle(plan: Plan) -> float:
@@ -257,12 +256,12 @@ class InfillTest(unittest.TestCase):
 
         # The figure for open lattice, C_f 1.6 on what is solid: 8.31 psf at half, in proportion where more is.
         ratio = middle(planned(spec)) / middle(planned(closed))
-        self.assertAlmostEqual(ratio, 8.31 / 0.5 * solidity(spec, timbers(spec)) / 13.50, delta=0.01)
+        self.assertAlmostEqual(ratio, 8.31 / 0.5 * solidity(fence_case(spec)) / 13.50, delta=0.01)
 
     def test_climbers_close_the_face_and_hang_on_the_rails(self) -> None:
         bare = fence(30, infill=Infill(style="even gaps", gap_most_m=3 * IN), height_m=1.2)
         grown = replace(bare, infill=replace(bare.infill, grows="heavy climbers"))
-        self.assertEqual(solidity(grown, timbers(grown)), 1.0)
+        self.assertEqual(solidity(fence_case(grown)), 1.0)
         loads = [next(c for c in planned(s).checks if c.name == "Rails sag").working[0].value for s in (bare, grown)]
         self.assertGreater(loads[1], loads[0])
 
@@ -310,12 +309,8 @@ class FixingTest(unittest.TestCase):
                     )
                     flat = site(length_ft=24)
                     plan = planned(spec, flat)
-                    for joint in joints(
-                        spec,
-                        set_out(spec, flat.profile("f"), YardChoices(), timbers(spec), 0.25, Tape(), None),
-                        timbers(spec),
-                        list(plan.parts),
-                    ):
+                    asked = fence_case(spec, flat)
+                    for joint in joints(asked, set_out(asked, None), list(plan.parts)):
                         found = pick(joint)
                         if found.item is None:
                             self.assertTrue(

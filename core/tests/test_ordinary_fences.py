@@ -28,7 +28,7 @@ from steady.sums.model import answer
 from steady.takeoff.bill import bill, cuts, quick_price
 from steady.yard.choices import YardChoices
 
-from tests.make import fence, job, site
+from tests.make import case, fence, job, site
 from tests.ordinary import Ordinary, ordinary
 from tests.test_deck import deck
 
@@ -43,7 +43,9 @@ def tape(school: str) -> Tape:
 
 def answered(item: Ordinary, school: str) -> Plan | str:
     """The cheapest that passes, or the sentence that says why there is none."""
-    found = cheapest(item.spec, item.site, rulebook(school), YARD, tape(school), lambda plan: quick_price(plan, YARD))
+    found = cheapest(
+        case(item.spec, item.site, rulebook(school), YARD, tape(school)), lambda plan: quick_price(plan, YARD)
+    )
     return found.plan if found.plan is not None else found.why
 
 
@@ -90,7 +92,7 @@ class EveryOrdinaryTest(OrdinaryTest):
 
 
 def planned(spec: FenceSpec, where: Site) -> Plan:
-    return plan_fence(spec, where, rulebook("us"), YARD, Tape())
+    return plan_fence(case(spec, where, rulebook("us"), YARD, Tape()))
 
 
 class GustTest(unittest.TestCase):
@@ -117,7 +119,7 @@ class GustTest(unittest.TestCase):
                 per = (strong - uses[1][key]) / (110**2 - 90**2)
                 least = min(least, math.sqrt((1 - (strong - per * 110**2)) / per))
             where = site(grounds=(), frost_m=0.0, wind_speed_m_per_s=110 * MPH)
-            found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+            found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
             assert found is not None
             # The hole as dug for the site can give before the wood where the wood stands up to more than the site asks.
             expected = min(least, 110.0) if found.gives.startswith("holds in the ground") else least
@@ -126,16 +128,18 @@ class GustTest(unittest.TestCase):
     def test_just_under_it_passes_and_just_over_it_fails(self) -> None:
         spec = fence(60, height_m=6 * FT, rails_count=3)
         where = site(grounds=(), frost_m=0.0, wind_speed_m_per_s=100 * MPH)
-        found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         uses = []
         for share in (0.985, 1.015):
             made = plan_fence(
-                spec,
-                replace(where, wind_speed_m_per_s=found.gust_m_per_s * share),
-                rulebook("us").for_gusts(),
-                YARD,
-                Tape(),
+                case(
+                    spec,
+                    replace(where, wind_speed_m_per_s=found.gust_m_per_s * share),
+                    rulebook("us").for_gusts(),
+                    YARD,
+                    Tape(),
+                ),
             )
             uses.append(max(c.use for c in made.checks if "wind" in c.case and c.asks is Asks.CODE and not c.fitted))
         self.assertLess(uses[0], 1)
@@ -148,7 +152,7 @@ class GustTest(unittest.TestCase):
         gusts = []
         for mph in (100, 110):
             where = site(grounds=(), frost_m=5 * FT, wind_speed_m_per_s=mph * MPH)
-            found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+            found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
             assert found is not None
             gusts.append(found.gust_m_per_s)
         self.assertAlmostEqual(gusts[0] / gusts[1], 1, delta=0.012)
@@ -156,7 +160,7 @@ class GustTest(unittest.TestCase):
     def test_it_names_what_gives_first_and_where(self) -> None:
         spec = fence(60, height_m=6 * FT)
         where = site(grounds=(), frost_m=0.0)
-        found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         self.assertRegex(found.gives, r"^[a-z ]+, (post \d+|bay \d+ to \d+)$")
         self.assertRegex(found.says, r"\d+ mph")
@@ -171,15 +175,17 @@ class TwoStartsTest(unittest.TestCase):
     def test_a_name_signs_and_does_not_pass(self) -> None:
         for school in LEAST:
             spec, where = self.spec(school)
-            nobody = usual_here(spec, where, rulebook(school))
-            signed = usual_here(spec, where, rulebook(school), "R. Hale")
-            states = [state(plan_fence(one, where, rulebook(school), YARD, tape(school))) for one in (nobody, signed)]
+            nobody = usual_here(case(spec, where, rulebook(school)))
+            signed = usual_here(case(spec, where, rulebook(school)), "R. Hale")
+            states = [
+                state(plan_fence(case(one, where, rulebook(school), YARD, tape(school)))) for one in (nobody, signed)
+            ]
             self.assertEqual(states[0], states[1])
             self.assertEqual(signed.practice and signed.practice.accepted_by, "R. Hale")
 
     def test_the_habit_keeps_bay_and_depth_of_its_table(self) -> None:
         spec, where = self.spec("us")
-        made = usual_here(spec, where, rulebook("us"))
+        made = usual_here(case(spec, where, rulebook("us")))
         self.assertEqual(made.post, "post 4x4 pine")
         self.assertAlmostEqual(made.bay_max_m, 8 * FT, places=3)
         assert made.practice is not None
@@ -187,7 +193,7 @@ class TwoStartsTest(unittest.TestCase):
 
     def test_the_cheapest_is_not_dearer_than_any_fence_that_passes(self) -> None:
         spec, where = self.spec("us")
-        found = cheapest(spec, where, rulebook("us"), YARD, Tape(), lambda plan: quick_price(plan, YARD))
+        found = cheapest(case(spec, where, rulebook("us"), YARD, Tape()), lambda plan: quick_price(plan, YARD))
         assert found.plan is not None
         for post in ("post 4x4 pine", "post 6x6 pine"):
             for bay_ft in (8, 6, 4):
@@ -205,7 +211,7 @@ class TwoStartsTest(unittest.TestCase):
     def test_where_none_can_be_the_sentence_says_what_was_searched(self) -> None:
         spec = replace(self.spec("us")[0], height_m=2.4)
         where = site(grounds=(), wind_speed_m_per_s=200 * MPH, exposure="D")
-        found = cheapest(spec, where, rulebook("us"), YARD, Tape(), lambda plan: quick_price(plan, YARD))
+        found = cheapest(case(spec, where, rulebook("us"), YARD, Tape()), lambda plan: quick_price(plan, YARD))
         self.assertIsNone(found.spec)
         self.assertGreater(found.planned, 10)
         self.assertRegex(
@@ -234,9 +240,9 @@ class StepsTest(unittest.TestCase):
 
     def test_each_step_planned_again_is_what_it_says(self) -> None:
         where = site(grounds=(), frost_m=0.3)
-        for spec in (fence(60, height_m=5 * FT), usual_here(fence(60), where, rulebook("us"), "R. Hale")):
+        for spec in (fence(60, height_m=5 * FT), usual_here(case(fence(60), where, rulebook("us")), "R. Hale")):
             now = planned(spec, where)
-            before = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), now)
+            before = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), now)
             found = self.steps(spec)
             assert before is not None
             self.assertGreaterEqual(len(found), 3)
@@ -244,7 +250,7 @@ class StepsTest(unittest.TestCase):
                 again = replace(spec, **dict(step.change))  # type: ignore[arg-type]
                 made = planned(again, where)
                 self.assertAlmostEqual(step.price_change, quick_price(made, YARD) - quick_price(now, YARD), places=6)
-                stands = stands_up_to(again, where, rulebook("us"), YARD, Tape(), made)
+                stands = stands_up_to(case(again, where, rulebook("us"), YARD, Tape()), made)
                 assert stands is not None
                 self.assertGreater(stands.gust_m_per_s, before.gust_m_per_s * 1.01)
                 self.assertAlmostEqual(step.gain_m_per_s, stands.gust_m_per_s - before.gust_m_per_s, places=6)
@@ -258,10 +264,10 @@ class StepsTest(unittest.TestCase):
 
     def test_a_return_helps_the_one_free_end(self) -> None:
         spec = fence(60, height_m=4 * FT, rails_count=4, rail="rail 2x6 pine", start_at=LineEnd(at="wall"))
-        words = [says for says, _ in singles(spec, Tape())]
+        words = [says for says, _ in singles(case(spec, tape=Tape()))]
         self.assertTrue(any("return" in says for says in words))
         closed = replace(spec, end_at=LineEnd(at="wall"))
-        self.assertFalse(any("return" in says for says, _ in singles(closed, Tape())))
+        self.assertFalse(any("return" in says for says, _ in singles(case(closed, tape=Tape()))))
 
     def test_only_a_fence_has_steps(self) -> None:
         with self.assertRaises(InputError):
@@ -290,7 +296,7 @@ class SumTest(unittest.TestCase):
             practice=practice,
         )
         where = Site(soil="clay", exposure="B", wind_speed_m_per_s=40)
-        found = stands_up_to(spec, where, rulebook("us"), YARD, Tape(), planned(spec, where))
+        found = stands_up_to(case(spec, where, rulebook("us"), YARD, Tape()), planned(spec, where))
         assert found is not None
         self.assertAlmostEqual(self.gust("us", soil="clay", exposure="B") / found.gust_m_per_s, 1, delta=0.01)
 
@@ -343,7 +349,7 @@ class MetricSticksTest(unittest.TestCase):
                 "bought panels",
             )
             spec = replace(spec, panel_m=1.83, clip_gap_m=0.01, bay_max_m=2.0)
-            made = plan_fence(spec, ordinary(school)[0].site, rulebook(school), YARD, tape(school))
+            made = plan_fence(case(spec, ordinary(school)[0].site, rulebook(school), YARD, tape(school)))
             for metric in (True, False):
                 with self.subTest(school=school, metric=metric):
                     found = bill(made, YARD, cuts(made, YARD, metric=metric))

@@ -16,7 +16,7 @@ from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LiftOut, Straight
 from steady.yard.choices import YardChoices
 
-from tests.make import planned, site
+from tests.make import case, planned, site
 
 CORNER = math.pi / 2
 
@@ -103,16 +103,18 @@ class LegTest(unittest.TestCase):
                 spec = replace(at_home(legs(50, 50), key), height_m=1.8)
                 pressure = 400.0 if key == "ca" else 0.0
                 made = plan_fence(
-                    spec,
-                    Site(
-                        soil=soil,
-                        exposure={"uk": "III", "nz": "B", "ca": "rough"}[key],
-                        wind_speed_m_per_s=22,  # type: ignore[arg-type]
-                        wind_pressure_pa=pressure,
+                    case(
+                        spec,
+                        Site(
+                            soil=soil,
+                            exposure={"uk": "III", "nz": "B", "ca": "rough"}[key],
+                            wind_speed_m_per_s=22,  # type: ignore[arg-type]
+                            wind_pressure_pa=pressure,
+                        ),
+                        rulebook(key),
+                        YardChoices(),
+                        Tape("metric", 0.001),
                     ),
-                    rulebook(key),
-                    YardChoices(),
-                    Tape("metric", 0.001),
                 )
                 found = bends_psi(made)
                 corner = next(n for n, mark in enumerate(made.marks) if mark.id == "f/post/b")
@@ -191,7 +193,7 @@ class ContractTest(unittest.TestCase):
         for _ in range(40):
             spec, where = random_fence(rng)
             try:
-                made = plan_fence(spec, where, rulebook("us"), YardChoices(), Tape())
+                made = plan_fence(case(spec, where, rulebook("us"), YardChoices(), Tape()))
             except Exception as error:
                 self.assertEqual(type(error).__name__, "InputError")
                 continue

@@ -49,7 +49,7 @@ def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
     if gust is None:
         return ()
     today, found = quick_price(now, job.yard), []
-    for says, change in ways.singles(case.spec, case.tape):
+    for says, change in ways.singles(case):
         try:
             plan, stands = planned(case.of(changed(case.spec, change)))
         except InputError:

@@ -160,7 +160,7 @@ class Starts:
     begin: Callable[[Case, str, str, Any, Callable[[Plan], float]], Began]
     habit: type[Any]
     habit_of: Callable[[Any, Plan], Any]
-    singles: Callable[[Any, Tape], Iterator[tuple[str, Change]]]
+    singles: Callable[[Case], Iterator[tuple[str, Change]]]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

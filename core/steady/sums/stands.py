@@ -10,6 +10,7 @@ from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail, Straight
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.fence.ways.gust import Gust, stands_up_to
+from steady.structures.kind import Case
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.weather import WIND
@@ -75,8 +76,8 @@ def _gust(given: Given) -> Gust:
         wind_pressure_pa=given.quantity("wind_pressure", "pressure", TRIED_PA if by_pressure else 0.0),
     )
     tape, yard = Tape("metric" if book.metric else "imperial", 0.001), YardChoices()
-    built_plan = plan_fence(spec, site, book, yard, tape)
-    found = stands_up_to(spec, site, book, yard, tape, built_plan)
+    case = Case(spec=spec, site=site, book=book, yard=yard, tape=tape)
+    found = stands_up_to(case, plan_fence(case))
     if found is None:
         raise OutsideScope("the wind on this fence is not covered", "an exposure and a wind that the school knows")
     return found

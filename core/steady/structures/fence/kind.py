@@ -149,7 +149,7 @@ def close_with(spec: FenceSpec, value: str) -> FenceSpec:
 
 def strength(case: Case, plan: Plan) -> Strength | None:
     """The wind that it stands up to."""
-    gust = stands_up_to(case.spec, case.site, case.book, case.yard, case.tape, plan)
+    gust = stands_up_to(case, plan)
     if gust is None:
         return None
     return Strength(gust_m_per_s=gust.gust_m_per_s, says=gust.says, gives=gust.gives)
@@ -163,10 +163,10 @@ def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], 
     """
     spec = case.spec
     if way == "cheapest":
-        found = cheapest(spec, case.site, case.book, case.yard, case.tape, priced)
+        found = cheapest(case, priced)
         return Began(spec=found.spec, plan=found.plan, planned=found.planned, why=found.why)
     if way == "usual here":
-        spec = usual_here(spec, case.site, case.book, name or NOBODY)
+        spec = usual_here(case, name or NOBODY)
     elif way == "our crew":
         if habit is None:
             raise InputError("which", "This crew has kept no habit under this school yet")
@@ -178,7 +178,7 @@ def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], 
 
 def planned(case: Case) -> Plan:
     """The plan of a fence."""
-    return plan_fence(case.spec, case.site, case.book, case.yard, case.tape)
+    return plan_fence(case)
 
 
 def met(spec: FenceSpec, plan: Plan, find: Found) -> FenceSpec:
@@ -187,11 +187,11 @@ def met(spec: FenceSpec, plan: Plan, find: Found) -> FenceSpec:
 
 
 def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
-    return candidates(case.spec, case.site, case.book, case.tape)
+    return candidates(case)
 
 
 def _choices(case: Case) -> Iterator[Choice]:
-    return ways(case.spec, case.site, case.book, case.yard, case.tape)
+    return ways(case)
 
 
 def _approval(spec: FenceSpec) -> Approval:

@@ -1,15 +1,11 @@
 """A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 import itertools
-import math
 
 from steady.errors import InputError
-from steady.footings.depth import hole_width_m
 from steady.ground.permits import too_high
-from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Bay, Handle, Mark, Plan, Target
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks import arches, feet, gates
 from steady.structures.fence.checks import clearances as through
 from steady.structures.fence.checks.rails import bears_bay
@@ -30,26 +26,22 @@ from steady.structures.fence.parts import gates as hung
 from steady.structures.fence.parts.arches import parts as arch_parts
 from steady.structures.fence.parts.coats import coats, finish_tasks
 from steady.structures.fence.parts.liftouts import lift_outs
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber, timbers
 from steady.structures.fence.words import advice, steps
 from steady.structures.fence.words.appearance import look_detail
+from steady.structures.kind import Case
 from steady.structures.measured import LATCH_M, post_targets
 from steady.structures.views import ALONG_A_LINE
-from steady.yard.choices import YardChoices
 
 PLAN_FORMAT = 1
 
 
-def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+def plan_fence(asked: Case) -> Plan:
     """Plan a fence.
 
     Args:
-        spec: What is wanted.
-        site: The ground, soil, wind and use.
-        book: The school that decides.
-        yard: What can be bought, and how it is cut.
-        tape: How the crew reads lengths; used in sentences only.
+        asked: What is wanted, where, by which school, of what can be bought, and how the crew reads its tape (in sentences only).
 
     Returns:
         Parts, footings, marks, checks and all else. What was asked for but cannot be stands in `conflicts`.
@@ -57,34 +49,33 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    _refuse(spec)
-    timber = timbers(spec)
-    infill.refuse(spec, timber, tape)
+    _refuse(asked.spec)
+    case = FenceCase.of_case(asked)
+    spec, site, book, timber = case.spec, case.site, case.book, case.timber
+    infill.refuse(case)
     floors.refuse(spec)
     feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
-    width_m = _hole_width(spec, timber)
-    ground = site.profile(spec.id)
-    loads = wind_on(spec, site, book, timber)
-    bears = bears_bay(spec, book, loads, timber) if spec.bay_by_strength else None
-    out = set_out(spec, ground, yard, timber, width_m, tape, bears)
-    hangings = gates.hang(spec, out, timber, book, loads)
-    overhead = arches.stand(spec, site, out, timber, book)
+    loads = wind_on(case)
+    bears = bears_bay(case, loads) if spec.bay_by_strength else None
+    out = set_out(case, bears)
+    hangings = gates.hang(case, out, loads)
+    overhead = arches.stand(case, out)
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
-    found = reckon(spec, site, book, out, timber, width_m, hangings, overhead, loads, ground)
-    posts, footings = build.posts_and_footings(spec, out, found, timber, width_m, tops, book)
-    runs = cornered(spec, out, timber, stretches(out))
-    parts = [*posts, *build.rails(spec, runs, timber, yard.trim_m), *boards(spec, runs, timber, ground)]
-    parts += panels.infill_parts(spec, runs, timber)
-    parts += [*trims.trims(spec, runs, timber), *trims.base(spec, runs, timber, ground)]
-    parts += post_hardware.feet(spec, out, footings, timber)
-    parts += [*fixings.fixings(spec, out, timber, parts), *hung.parts(spec, hangings, timber)]
-    parts += arch_parts(spec, overhead, timber)
+    found = reckon(case, out, hangings, overhead, loads)
+    posts, footings = build.posts_and_footings(case, out, found, tops)
+    runs = cornered(case, out, stretches(out))
+    parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
+    parts += panels.infill_parts(case, runs)
+    parts += [*trims.trims(case, runs), *trims.base(case, runs)]
+    parts += post_hardware.feet(case, out, footings)
+    parts += [*fixings.fixings(case, out, parts), *hung.parts(case, hangings)]
+    parts += arch_parts(case, overhead)
     parts += lift_outs(spec, out)
-    parts += floors.floor(spec, out, timber, yard)
+    parts += floors.floor(case, out)
     parts += coats(spec, parts)
     if site.use != "public":
-        own_weight(spec, out, parts, len(footings), loads, book, found, timber.rail)
-    marks, handles = build.marks(spec, out, ground, tops), _handles(spec, out)
+        own_weight(case, out, parts, len(footings), loads, found, timber.rail)
+    marks, handles = build.marks(case, out, tops), _handles(spec, out)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:
         accepted = f"{spec.practice.accepted_by} {spec.practice.accepted_on}".strip()
@@ -96,37 +87,37 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         accepted=accepted,
         parts=tuple(parts),
         footings=tuple(footings),
-        curves=tuple(build.curves(spec, out, ground)),
+        curves=tuple(build.curves(case, out)),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),
         practice=tuple(found.practice),
         handles=tuple(handles),
         tasks=(*steps.tasks(spec, out, footings, parts), *hung.tasks(spec, hangings), *finish_tasks(spec, parts)),
-        cautions=(*advice.cautions(spec, site, out, ground, tape), *hung.cautions(spec, hangings)),
-        details=(*hung.details(spec, hangings), *look_detail(spec, runs, timber)),
+        cautions=(*advice.cautions(case, out), *hung.cautions(spec, hangings)),
+        details=(*hung.details(spec, hangings), *look_detail(case, runs)),
         conflicts=(
             *out.conflicts,
-            *through.gaps_below(spec, out, timber, ground, tape),
-            *through.gaps_under_leaves(spec, [hanging.found.leaf for hanging in hangings], tape),
-            *through.gaps_between(spec, runs, timber, tape),
-            *advice.rails_in_soil(spec, out, timber, ground, tape),
-            *advice.too_long(parts, yard, tape),
-            *advice.feet_in_the_way(spec, timber, tape),
-            *too_high(site.notes, spec.id, _above_ground(spec, out, tops), tape),
+            *through.gaps_below(case, out),
+            *through.gaps_under_leaves(case, [hanging.found.leaf for hanging in hangings]),
+            *through.gaps_between(case, runs),
+            *advice.rails_in_soil(case, out),
+            *advice.too_long(parts, case.yard, case.tape),
+            *advice.feet_in_the_way(case),
+            *too_high(site.notes, spec.id, _above_ground(spec, out, tops), case.tape),
         ),
         notes=(
             *out.notes,
             *corner_notes(runs),
-            *turned_notes(spec, out, timber, tape),
-            *infill.notes(spec, runs, timber, tape),
-            *through.drying_notes(spec, runs, timber, tape),
-            *through.base_notes(spec, runs, ground, timber, tape),
-            *materials.where_notes(spec, footings, parts, book),
-            *post_hardware.gate_pieces(spec, timber),
-            *steps.foot_notes(spec, out, footings, tape),
-            *fixings.notes(spec, out, timber, parts, tape),
-            *floors.notes(spec, timber, parts, tape),
+            *turned_notes(case, out),
+            *infill.notes(case, runs),
+            *through.drying_notes(case, runs),
+            *through.base_notes(case, runs),
+            *materials.where_notes(case, footings, parts),
+            *post_hardware.gate_pieces(case),
+            *steps.foot_notes(case, out, footings),
+            *fixings.notes(case, out, parts),
+            *floors.notes(case, parts),
         ),
         views=ALONG_A_LINE,
         called="fence",
@@ -135,7 +126,7 @@ def plan_fence(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, t
         bays=tuple(_bays(spec, out, marks)),
         targets=(
             *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
-            *(_latch(hanging, tape) for hanging in hangings),
+            *(_latch(hanging, case.tape) for hanging in hangings),
         ),
     )
 
@@ -176,20 +167,6 @@ def _refuse(spec: FenceSpec) -> None:
             if item.id in seen:
                 raise InputError(f"{name}/{index}/id", f'"{item.id}" is used twice: every one needs its own name')
             seen.add(item.id)
-
-
-def _hole_width(spec: FenceSpec, timber: Timber) -> float:
-    # One auger digs the whole fence: it is as wide as the widest post wants.
-    across_m = math.hypot(timber.post.width_m, timber.post.thickness_m)
-    ends_m = timber.end_post.width_m if timber.end_post is not None else 0.0
-    widest_m = max(across_m / 2**0.5, ends_m, timber.gate_post.width_m if spec.openings else 0.0)
-    width_m = spec.hole_width_m or hole_width_m(widest_m)
-    if spec.built_on is Basis.PRACTICE and spec.practice is not None:
-        width_m = spec.practice.hole_width_m
-    field = "practice/hole_width_m" if spec.built_on is Basis.PRACTICE else "hole_width_m"
-    if widest_m * 2**0.5 > width_m + 1e-9:
-        raise InputError(field, "The post's diagonal does not fit into this hole: use a wider auger")
-    return width_m
 
 
 def _above_ground(spec: FenceSpec, out: SetOut, tops: dict[str, float]) -> list[tuple[float, float]]:

@@ -3,12 +3,9 @@
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
 from steady.rulebooks.answers import WindOnFence
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.layout.stations import Bay, SetOut
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import ArchFound, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
 from steady.yard.stock import Stick, stick
@@ -33,12 +30,13 @@ class Standing:
         return self.bay.start.id, self.bay.end.id
 
 
-def stand(spec: FenceSpec, site: Site, out: SetOut, timber: Timber, book: Rulebook) -> list[Standing]:
+def stand(case: FenceCase, out: SetOut) -> list[Standing]:
     """Every arch of a fence, reckoned.
 
     Raises:
         InputError: An arch lower than the fence it stands over, at its field in the spec.
     """
+    spec, site, book = case.spec, case.site, case.book
     made: list[Standing] = []
     for bay in out.bays:
         if bay.opening is None or bay.opening.arch is None:
@@ -48,7 +46,7 @@ def stand(spec: FenceSpec, site: Site, out: SetOut, timber: Timber, book: Rulebo
         header, rung = stick(arch.header, "rail", f"{here}/header"), stick(arch.rung, "rail", f"{here}/rung")
         if arch.headroom_m < spec.gap_m + spec.height_m:
             raise InputError(f"{here}/headroom_m", "The arch would stand lower than the gate's top: raise its headroom")
-        length_m = bay.width_m + timber.gate_post.width_m + 2 * arch.overhang_m
+        length_m = bay.width_m + case.timber.gate_post.width_m + 2 * arch.overhang_m
         wind: WindOnFence | OutsideScope
         try:
             wind = book.wind_on_fence(

@@ -7,12 +7,11 @@ from steady.ground.profile import Profile
 from steady.layout.drying import shrinkage_m
 from steady.layout.infill import between_end_gaps
 from steady.layout.slopes import stepped_bays
-from steady.measure.show import Tape
 from steady.measure.units import IN
 from steady.structures.fence.layout.infill import WIRED, screen
 from steady.structures.fence.layout.line import Stretch
 from steady.structures.fence.layout.stations import Bay, SetOut
-from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.timber import Timber
 from steady.structures.gate.leaf import Leaf
 
@@ -37,8 +36,12 @@ def shrinks_m(timber: Timber) -> float | None:
     return shrinkage_m(timber.board.width_m, LAID_PERCENT, LATER_PERCENT, per_percent)
 
 
-def drying_notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
+def drying_notes(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[str]:
     """What wet boards do when they dry: the gap that butted ones open, the gap that spaced ones end with."""
+    spec, timber, tape = case.spec, case.timber, case.tape
     if spec.infill.style not in ("butted", "even gaps") or not runs:
         return []
     shrinks = shrinks_m(timber)
@@ -47,23 +50,32 @@ def drying_notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tap
     says = f"Laid wet, a board of {tape.length(timber.board.width_m)} dries about {tape.length(shrinks)} narrower"
     if spec.infill.style == "butted":
         return [f"{says}: butted boards open to that gap. Lap them where nothing may be seen"]
-    gap_m = widest_gap_m(spec, runs, timber)
+    gap_m = widest_gap_m(case, runs)
     return [f"{says}: gaps of {tape.length(gap_m)} end at {tape.length(gap_m + shrinks)}"]
 
 
-def widest_gap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
+def widest_gap_m(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> float:
     """The widest gap between boards with even gaps, as laid (m)."""
-    board_m = timber.board.width_m
+    board_m = case.timber.board.width_m
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
-    return max((between_end_gaps(run_m, board_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths), default=0.0)
+    return max(
+        (between_end_gaps(run_m, board_m, case.spec.infill.gap_most_m, 0.0)[1] for run_m in lengths), default=0.0
+    )
 
 
-def gaps_between(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
+def gaps_between(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[str]:
     """Gaps between pieces that let through whom the fence is to keep, when the wood has dried."""
+    spec, timber, tape = case.spec, case.timber, case.tape
     most_m = BETWEEN_M[spec.keeps]
     gap_m, what = 0.0, "gap between boards"
     if spec.infill.style == "even gaps":
-        gap_m = widest_gap_m(spec, runs, timber) + (shrinks_m(timber) or 0.0)
+        gap_m = widest_gap_m(case, runs) + (shrinks_m(timber) or 0.0)
     elif spec.infill.style == "slats":
         gap_m, what = screen(spec, timber.rail).cut_m, "gap between slats"
     elif spec.infill.style in WIRED:
@@ -77,45 +89,55 @@ def gaps_between(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tap
     ]
 
 
-def base_boards(spec: FenceSpec, bay: Bay, ground: Profile, board_m: float) -> int:
+def base_boards(case: FenceCase, bay: Bay, board_m: float) -> int:
     """Base boards under one bay: as many as bring the gap down to what the fence keeps in, or to a hand's breadth less.
 
     Source: workshop geometry: ceil((low gap − greatest gap allowed) / board).
     """
+    spec = case.spec
     allowed_m = min(KEEPS_M[spec.keeps], CLOSED_TO_M)
     if bay.level_m is not None:
         [step] = stepped_bays(
-            ground,
+            case.ground,
             (bay.start.station_m, bay.end.station_m),
             gap_least_m=spec.gap_m,
             gravel_board_m=board_m,
             gap_most_m=allowed_m,
         )
         return step.gravel_boards
-    return max(0, math.ceil((_open_m(spec, bay, ground) - allowed_m - 1e-9) / board_m))
+    return max(
+        0,
+        math.ceil((_open_m(case, bay) - allowed_m - 1e-9) / board_m),
+    )
 
 
-def _open_m(spec: FenceSpec, bay: Bay, ground: Profile) -> float:
+def _open_m(case: FenceCase, bay: Bay) -> float:
     """The greatest height of one bay's infill above the ground, anywhere in it."""
+    ground = case.ground
     from_m, to_m = bay.start.station_m, bay.end.station_m
     at = (from_m, *ground.breaks_m(from_m, to_m), to_m)
-    return max(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
+    return max(bay.foot_m(case.spec.gap_m, s) - ground.height_m(s) for s in at)
 
 
-def base_notes(spec: FenceSpec, runs: list[Stretch], ground: Profile, timber: Timber, tape: Tape) -> list[str]:
+def base_notes(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[str]:
     """How far base boards reach into the soil at their bays' high ends: there they are cut to the ground."""
+    spec, ground = case.spec, case.ground
     if spec.infill.base != "base boards":
         return []
-    board_m, deepest_m, many = timber.board.width_m, 0.0, 0
+    board_m, deepest_m, many = case.timber.board.width_m, 0.0, 0
     for run in runs:
         for bay in run.bays:
-            count = base_boards(spec, bay, ground, board_m)
+            count = base_boards(case, bay, board_m)
             at = (bay.start.station_m, *ground.breaks_m(bay.start.station_m, bay.end.station_m), bay.end.station_m)
             into_m = count * board_m - min(bay.foot_m(spec.gap_m, s) - ground.height_m(s) for s in at)
             if count and into_m > 0.005:
                 many, deepest_m = many + 1, max(deepest_m, into_m)
     if not many:
         return []
+    tape = case.tape
     where = "one bay" if many == 1 else f"{many} bays"
     return [
         f"Base boards in {where} would reach into the soil, by up to {tape.length(deepest_m)} at the high end: they are ripped "
@@ -123,24 +145,25 @@ def base_notes(spec: FenceSpec, runs: list[Stretch], ground: Profile, timber: Ti
     ]
 
 
-def gaps_below(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
+def gaps_below(case: FenceCase, out: SetOut) -> list[str]:
     """Bays whose gap at the ground lets through whom the fence is to keep: the worst gap anywhere in the bay.
 
     A dip between the posts counts as much as the low side of a step. Boards cut to the ground follow it; base boards close it.
     """
+    spec, timber, tape = case.spec, case.timber, case.tape
     most_m = KEEPS_M[spec.keeps]
     worst: list[tuple[float, Bay]] = []
     for bay in out.bays:
         if bay.opening is not None:
             continue
-        gap_m = _open_m(spec, bay, ground)
+        gap_m = _open_m(case, bay)
         if spec.infill.base == "scribed":
             gap_m = spec.gap_m
         elif bay.line_m is not None and spec.infill.style not in (*WIRED, "slats", "louvres", "bought panels"):
-            steepest = max(abs(g) for g in _grades(bay, ground))
+            steepest = max(abs(g) for g in _grades(bay, case.ground))
             gap_m = spec.gap_m + steepest * timber.board.width_m
         if spec.infill.base == "base boards":
-            gap_m -= base_boards(spec, bay, ground, timber.board.width_m) * timber.board.width_m
+            gap_m -= base_boards(case, bay, timber.board.width_m) * timber.board.width_m
         if gap_m > most_m + 1e-6:
             worst.append((gap_m, bay))
     if not worst:
@@ -154,8 +177,12 @@ def gaps_below(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, ta
     ]
 
 
-def gaps_under_leaves(spec: FenceSpec, leaves: list[Leaf], tape: Tape) -> list[str]:
+def gaps_under_leaves(
+    case: FenceCase,
+    leaves: list[Leaf],
+) -> list[str]:
     """Leaves that hang so high that whom the fence keeps gets through under them, closed: the worse of hinge and latch end."""
+    spec, tape = case.spec, case.tape
     most_m = KEEPS_M[spec.keeps]
     said = []
     for leaf in leaves:

@@ -9,7 +9,7 @@ from steady.errors import InputError
 from steady.footings.hole import volumes_of
 from steady.measure.units import GRAVITY
 from steady.plan.model import Layer
-from steady.rulebooks.base import Rulebook
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
 from steady.yard.stock import Stick, sold_with, stick, sticks
@@ -191,12 +191,17 @@ def pipe_of(spec: FenceSpec) -> Stick:
     return found[0]
 
 
-def pull_out_n(spec: FenceSpec, way: FootWay, made: tuple[Layer, ...], book: Rulebook) -> tuple[float, str]:
+def pull_out_n(
+    case: FenceCase,
+    way: FootWay,
+    made: tuple[Layer, ...],
+) -> tuple[float, str]:
     """What the foot holds against being lifted, and why (N). Skin friction earns nothing.
 
     Source: the school's share of lasting weight against uplift.
     """
-    share, _, concrete_n_per_m3, _ = book.uplift()
+    spec = case.spec
+    share, _, concrete_n_per_m3, _ = case.book.uplift()
     if way.stands == "block":
         return share * spec.foot_detail.block_kg * GRAVITY, f"{share:g} of the block's weight"
     if way.stands == "slab":

@@ -9,8 +9,8 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.stations import Bay, SetOut
-from steady.structures.fence.spec.fence import FenceSpec, Opening
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.fence.spec.fence import Opening
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
 from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
 from steady.structures.gate.slam import Slam, slam
@@ -29,7 +29,7 @@ class Hanging:
     found: LeafFound
 
 
-def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Loads) -> list[Hanging]:
+def hang(case: FenceCase, out: SetOut, loads: Loads) -> list[Hanging]:
     """Make and reckon every leaf.
 
     Raises:
@@ -38,24 +38,23 @@ def hang(spec: FenceSpec, out: SetOut, timber: Timber, book: Rulebook, loads: Lo
     made: list[Hanging] = []
     stiffness: float | None
     try:
-        post = timber.gate_post
-        stiffness = si(book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
+        post = case.timber.gate_post
+        stiffness = si(case.book.stiffness(outdoors(post))) * post.thickness_m * post.width_m**3 / 12
     except OutsideScope:
         stiffness = None
     for bay in out.bays:
         if bay.opening is None or not bay.opening.hung:
             continue
-        index = spec.openings.index(bay.opening)
+        index = case.spec.openings.index(bay.opening)
         try:
-            made += _hang_bay(spec, bay, timber, book, stiffness, loads)
+            made += _hang_bay(case, bay, stiffness, loads)
         except InputError as error:
             raise InputError(f"openings/{index}/{error.field}", error.message) from None
     return made
 
 
-def _hang_bay(
-    spec: FenceSpec, bay: Bay, timber: Timber, book: Rulebook, stiffness: float | None, loads: Loads
-) -> list[Hanging]:
+def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) -> list[Hanging]:
+    spec, timber = case.spec, case.timber
     opening = bay.opening
     assert opening is not None
     design = _turned(opening)
@@ -91,7 +90,7 @@ def _hang_bay(
     for leaf, forward in found:
         reckoned = reckon(
             leaf,
-            book,
+            case.book,
             gate,
             timber.gate_post,
             stiffness,

@@ -4,21 +4,21 @@ from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import ScrewAsk
-from steady.rulebooks.base import Rulebook
 from steady.structures.bends import check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning
 from steady.structures.fence.checks.joints import HOLDS_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.layout.stations import Bay
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
 
 
 class HoldReckoner:
     """Bays one after another; bays under one pressure share their working."""
 
-    def __init__(self, spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+        self.case = case
+        spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
         self.u = book.units
         self.lie = rows(spec, timber.rail)
@@ -27,7 +27,7 @@ class HoldReckoner:
         self.between_m = self.lie.step_m if self.lie.count > 1 else 0.0
         self.run_pa = min((pressure for _, _, pressure in loads.zones), default=0.0)
         self.rail_end, self.board = (
-            pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(spec, timber)
+            pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)
         )
 
     def reckon(self, bay: Bay) -> None:

@@ -6,8 +6,8 @@ from steady.data.loader import keyed
 from steady.measure.units import MM
 from steady.plan.model import Place
 from steady.structures.fence.layout.infill import Rows, rows
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 
 SAME_M = 0.0005
 SLANT_REACH = 0.75
@@ -71,9 +71,10 @@ def bought_ends(spec: FenceSpec, lie: Rows) -> bool:
     return spec.rail_end != "screws" and lie.count > 0 and not lie.on_face and lie.tilt_rad is None
 
 
-def joints_of_rails(spec: FenceSpec, timber: Timber) -> tuple[Joint, Joint]:
+def joints_of_rails(case: FenceCase) -> tuple[Joint, Joint]:
     """How one rail end meets its post, and one board its rail, without their places."""
-    lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
+    timber = case.timber
+    lie, rail, board = rows(case.spec, timber.rail), timber.rail, timber.board
     end = (
         Joint("Rail end to post", "structural", rail.thickness_m, timber.post.thickness_m, (), 4)
         if lie.on_face

@@ -2,7 +2,7 @@
 
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.base import Rulebook
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 
@@ -13,11 +13,12 @@ def leaning_asks(spec: FenceSpec) -> Asks:
     return Asks.CREW if "a person leaning" in spec.own_limits else Asks.ADVICE
 
 
-def leaning(spec: FenceSpec, book: Rulebook) -> tuple[float, Step]:
+def leaning(case: FenceCase) -> tuple[float, Step]:
     """The push of a person on the fence's top, at the school's design level (N).
 
     Beside a drop it is the code's own guard load: the point, or the line load over a bay's width where that is more.
     """
+    spec, book = case.spec, case.book
     u, guard = book.units, book.guard_load()
     if spec.guards_drop:
         push_n = max(guard.point_n, guard.line_n_per_m * spec.bay_max_m) * guard.factor

@@ -5,20 +5,17 @@ from dataclasses import dataclass, replace
 
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
-from steady.ground.site import Site
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Practice, Step
 from steady.rulebooks.answers import LoadType, Soil, Wood, given_step, si
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.feet import FootWay, pipe_of, side_width_m, way_at, within
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.checks.leaning import leaning, leaning_asks
 from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
 from steady.structures.gate.reckon import PullOnPost
 from steady.structures.gate.slam import Slam
@@ -69,28 +66,21 @@ def _turned(now: _PostWood, turned_rad: float) -> _PostWood:
 class PostReckoner:
     """Posts one after another; posts that carry the same share their working."""
 
-    def __init__(
-        self,
-        spec: FenceSpec,
-        site: Site,
-        book: Rulebook,
-        loads: Loads,
-        timber: Timber,
-        hole_width_m: float,
-        found: Reckoning,
-    ) -> None:
+    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+        self.case = case
+        spec, site, book, timber, hole_width_m = case.spec, case.site, case.book, case.timber, case.hole_width_m
         self.spec, self.site, self.book, self.loads, self.found = spec, site, book, loads, found
         self.u = book.units
         self.timber, self.hole_width_m = timber, hole_width_m
         self.top_m = spec.height_m + spec.gap_m
         self.guard = book.guard_load()
-        self.person_n, self.person_step = leaning(spec, book)
+        self.person_n, self.person_step = leaning(case)
         self.soil: Soil | None = None
         self.soil_refused: OutsideScope | None = None
         self._depths: dict[tuple[float, float, float, float], tuple[Step, tuple[Step, ...]]] = {}
         self._width_m = hole_width_m
         self.ways: dict[str, FootWay] = {}
-        self.upright = UprightReckoner(spec, book, timber.rail, found)
+        self.upright = UprightReckoner(case, timber.rail, found)
         self._built_steps: dict[float, Step] = {}
         self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
         self._woods: dict[str, _PostWood] = {}

@@ -9,14 +9,12 @@ from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import given_step
-from steady.rulebooks.base import Rulebook
 from steady.structures.bends import check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.checks.leaning import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import Bay
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import WITHIN, outdoors
 from steady.yard.stock import SLAT_M, Stick
 
@@ -27,7 +25,9 @@ _Row = tuple[str, Step, Step, tuple[Step, ...], str, Asks]
 class RailReckoner:
     """Rails bay by bay: wind and dead load together, a person leaning, sag over years."""
 
-    def __init__(self, spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, loads: Loads, found: Reckoning) -> None:
+        self.case = case
+        spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.loads, self.found = spec, loads, found
         u = self.u = book.units
         self.added_source = book.added_source
@@ -48,7 +48,7 @@ class RailReckoner:
         self.inertia = _inertia(wide if lying else thin, thin if lying else wide, u)
         self.refused: OutsideScope | None = None
         self.book = book
-        self.person_step = leaning(spec, book)[1]
+        self.person_step = leaning(case)[1]
         self.leans = leaning_asks(spec)
         self.sags = Asks.CREW if "sag" in spec.own_limits else Asks.ADVICE
         self.sag_ratio, self.sag_step = book.sag_limit()
@@ -56,7 +56,10 @@ class RailReckoner:
         if slats:
             hung, strip_m = GROWS_KG_PER_M2[spec.infill.grows], lie.step_m
         else:
-            hung, strip_m = _hung_kg_per_m2(spec, timber), spec.height_m / max(1, lie.count)
+            hung, strip_m = (
+                _hung_kg_per_m2(case),
+                spec.height_m / max(1, lie.count),
+            )
         own = rail.density_kg_per_m3 * rail.width_m * rail.thickness_m
         own_unit, hung_unit, strip = own * GRAVITY / u.line_n_per_m, hung * GRAVITY / u.pressure_pa, strip_m / u.span_m
         self.dead = Step(
@@ -341,8 +344,9 @@ GROWS_KG_PER_M2 = {"nothing": 0.0, "light climbers": 5.0, "heavy climbers": 20.0
 """Wet climbers on a square metre of fence [our own, on common practice]."""
 
 
-def _hung_kg_per_m2(spec: FenceSpec, timber: Timber) -> float:
+def _hung_kg_per_m2(case: FenceCase) -> float:
     """What hangs on the rails: boards, lapped ones as two layers, or wire; and what climbs them."""
+    spec, timber = case.spec, case.timber
     layers = {"board on board": 2, "both faces": 2, "butted": 1, "even gaps": 1}.get(spec.infill.style, 0)
     kg = layers * timber.board.density_kg_per_m3 * timber.board.thickness_m
     if timber.stock is not None and spec.infill.style != "bought panels":
@@ -355,12 +359,12 @@ LONGEST_M = 6.0
 FINEST_M = 0.0254 / 16
 
 
-def bears_bay(spec: FenceSpec, book: Rulebook, loads: Loads, timber: Timber) -> Callable[[float, float], float | None]:
+def bears_bay(case: FenceCase, loads: Loads) -> Callable[[float, float], float | None]:
     """The longest rail, along its slope, that bears wind, person and years between two stations; None: not reckoned (m).
 
     Source: the rails' own checks, their span halved in on until they just pass.
     """
-    reckoner = RailReckoner(spec, book, loads, timber, Reckoning())
+    reckoner = RailReckoner(case, loads, Reckoning())
     known: dict[float, float | None] = {}
 
     def longest(from_m: float, to_m: float) -> float | None:

@@ -5,10 +5,7 @@ Gate leaves bring their own checks, and their pull to the posts that carry them.
 
 import math
 
-from steady.ground.profile import Profile
-from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.arches import Standing
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
@@ -18,8 +15,8 @@ from steady.structures.fence.checks.posts import PostReckoner, Sides
 from steady.structures.fence.checks.rails import RailReckoner
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.layout.tops import tops
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 
@@ -49,8 +46,9 @@ def sides_of(spec: FenceSpec, out: SetOut, index: int) -> Sides:
     return Sides(before, (post.station_m, high_m), turn if abs(turn) > BEND_RAD else 0.0)
 
 
-def _extra_m(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile) -> dict[str, float]:
+def _extra_m(case: FenceCase, out: SetOut) -> dict[str, float]:
     """How much more than the boards' own height stands to the wind at each post: base boards, and a straight top over a dip."""
+    spec, timber = case.spec, case.timber
     found: dict[str, float] = {}
     for bay in out.bays:
         if bay.opening is not None:
@@ -59,31 +57,27 @@ def _extra_m(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile) -> d
         if bay.line_m is not None:
             more_m = max(bay.foot_m(spec.gap_m, p.station_m) - p.ground_m - spec.gap_m for p in (bay.start, bay.end))
         if spec.infill.base == "base boards":
-            more_m += base_boards(spec, bay, ground, timber.board.width_m) * timber.board.width_m
+            more_m += base_boards(case, bay, timber.board.width_m) * timber.board.width_m
         for post in (bay.start, bay.end):
             found[post.id] = max(found.get(post.id, 0.0), more_m)
     return found
 
 
 def reckon(
-    spec: FenceSpec,
-    site: Site,
-    book: Rulebook,
+    case: FenceCase,
     out: SetOut,
-    timber: Timber,
-    hole_width_m: float,
     hangings: list[Hanging],
     arches: list[Standing],
     loads: Loads,
-    ground: Profile,
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
+    spec, book = case.spec, case.book
     found = Reckoning()
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
     found.rise_m = {post: max(0.0, top - spec.height_m - spec.gap_m) for post, top in tops(spec, out).items()}
-    found.extra_m = _extra_m(spec, out, timber, ground)
+    found.extra_m = _extra_m(case, out)
     if loads.refused is not None:
         found.not_covered.append(gap("Wind on the fence", spec.id, loads.refused))
     found.not_covered.append(
@@ -95,12 +89,12 @@ def reckon(
             would_have_to_change="nothing: use the reckoning",
         )
     )
-    posts = PostReckoner(spec, site, book, loads, timber, hole_width_m, found)
+    posts = PostReckoner(case, loads, found)
     for index, post in enumerate(out.posts):
         if post.kind != "closing":
             posts.reckon(post, sides_of(spec, out, index))
-    rails = RailReckoner(spec, book, loads, timber, found)
-    holds = HoldReckoner(spec, book, loads, timber, found)
+    rails = RailReckoner(case, loads, found)
+    holds = HoldReckoner(case, loads, found)
     for bay in out.bays:
         if bay.opening is None:
             rails.reckon(bay)
@@ -110,7 +104,7 @@ def reckon(
     for brought in brought_by:
         found.checks += brought.checks
         found.not_covered += brought.not_covered
-    if site.use == "public":
+    if case.site.use == "public":
         found.checks.clear()
         found.not_covered = [
             NotCovered(name="All checks", about=spec.id, basis=basis, reason=PUBLIC, would_have_to_change=ASK)

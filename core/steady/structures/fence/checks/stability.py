@@ -10,12 +10,11 @@ from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Part, Step
 from steady.rulebooks.answers import LoadType, Soil, Standing, given_step
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.feet import FootWay
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.layout.stations import Post, SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
-from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
 
@@ -41,7 +40,9 @@ class Push:
 class UprightReckoner:
     """Posts on bases, one after another: bases, braces, anchors, slab edges, and how deep a pier goes."""
 
-    def __init__(self, spec: FenceSpec, book: Rulebook, brace: Stick, found: Reckoning) -> None:
+    def __init__(self, case: FenceCase, brace: Stick, found: Reckoning) -> None:
+        self.case = case
+        spec, book = case.spec, case.book
         self.spec, self.book, self.brace, self.found = spec, book, brace, found
         self.u = book.units
         self.up: Upright = spec.foot_detail.upright
@@ -306,12 +307,11 @@ class PierAsk:
 
 
 def own_weight(
-    spec: FenceSpec,
+    case: FenceCase,
     out: SetOut,
     parts: list[Part],
     blocks: int,
     loads: Loads,
-    book: Rulebook,
     found: Reckoning,
     rail: Stick,
 ) -> None:
@@ -322,6 +322,7 @@ def own_weight(
 
     Source: statics of a rigid body; friction is the user's.
     """
+    spec, book = case.spec, case.book
     detail = spec.foot_detail
     if spec.foot != "loose block" or detail.upright.by != "own weight":
         return
@@ -389,7 +390,7 @@ def own_weight(
                 case="wind",
             )
         )
-        _top_held(spec, out, index, alone, about, rail, book, found)
+        _top_held(case, out, index, alone, about, rail, found)
         slides = Step(
             symbol="P_has",
             value=total * detail.friction_ratio / u.force_n,
@@ -416,13 +417,12 @@ def _wind_step(force_n: float, u: Units, says: str) -> Step:
     return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
-def _top_held(
-    spec: FenceSpec, out: SetOut, index: int, force: Step, about: str, rail: Stick, book: Rulebook, found: Reckoning
-) -> None:
+def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, about: str, rail: Stick, found: Reckoning) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
     """
+    book = case.book
     u, leg = book.units, out.path.legs[index]
     corners = {post.station_m for post in out.posts if post.kind in ("corner", "closing")}
     held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
@@ -438,7 +438,7 @@ def _top_held(
         )
         return
     long, share = (leg.to_m - leg.from_m) / u.span_m, 8 if held == 2 else 2
-    flat = spec.rail_laid == "flat"
+    flat = case.spec.rail_laid == "flat"
     wide, thin = rail.width_m / u.size_m, rail.thickness_m / u.size_m
     b, d = (thin, wide) if flat else (wide, thin)
     modulus = Step(

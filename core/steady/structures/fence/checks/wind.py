@@ -4,27 +4,28 @@ import itertools
 from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
 from steady.layout.path import Path
 from steady.rulebooks.answers import WindLeg, WindOnFence, WindPlace, WindZone
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.faces import Face, faces, with_gates_open
 from steady.structures.fence.layout.infill import solidity
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wind_place import place_of
 
 
-def wind_on(spec: FenceSpec, site: Site, book: Rulebook, timber: Timber) -> Loads:
+def wind_on(case: FenceCase) -> Loads:
     """Wind on the whole line before a post is set: it depends on its legs and their face alone."""
+    spec = case.spec
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
     closed = faces(spec, path)
-    place, solid = place_of(site), solidity(spec, timber)
+    place, solid = (
+        place_of(case.site),
+        solidity(case),
+    )
     try:
-        zones, one = _along(closed, spec, book, place, solid)
-        opened = with_gates_open(spec, closed, timber.gate_post.width_m)
-        more = _along(opened, spec, book, place, solid)[0] if opened else []
+        zones, one = _along(closed, case, place, solid)
+        opened = with_gates_open(spec, closed, case.timber.gate_post.width_m)
+        more = _along(opened, case, place, solid)[0] if opened else []
     except (OutsideScope, InputError) as refused:
         outside = (
             refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "see the wind under Ground")
@@ -35,10 +36,9 @@ def wind_on(spec: FenceSpec, site: Site, book: Rulebook, timber: Timber) -> Load
     return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
 
 
-def _along(
-    found: list[Face], spec: FenceSpec, book: Rulebook, place: WindPlace, solid: float
-) -> tuple[list[WindZone], WindOnFence]:
+def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -> tuple[list[WindZone], WindOnFence]:
     """Zones of several faces in stations of the line, and the wind on the last of them for its arm and working."""
+    spec = case.spec
     zones: list[WindZone] = []
     for face in found:
         leg = WindLeg(
@@ -49,7 +49,7 @@ def _along(
             start=face.start,
             end=face.end,
         )
-        one = book.wind_on_leg(place, leg)
+        one = case.book.wind_on_leg(place, leg)
         done_m = 0.0
         for from_m, to_m in face.stretches:
             for zone in one.zones:

@@ -6,13 +6,12 @@ from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 from steady.errors import InputError
-from steady.ground.profile import Profile
 from steady.layout.infill import between_end_gaps, last_board, overlapped
 from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.layout.stations import bay_id
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"
@@ -62,11 +61,12 @@ def rows_over(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
     return found
 
 
-def rows_on(spec: FenceSpec, run: Stretch, timber: Timber) -> list[Row]:
+def rows_on(case: FenceCase, run: Stretch) -> list[Row]:
     """Boards of one stretch, where its corners leave them: positions from where its boards begin.
 
     Boards on both faces keep one pattern, so that they lap; each face's boards end where that face does, the outer run past.
     """
+    spec, timber = case.spec, case.timber
     made = rows_over(spec, run.boarded_run_m, timber.board.width_m)
     if spec.infill.style != "both faces" or not (run.start_turn_rad or run.end_turn_rad):
         return made
@@ -126,24 +126,35 @@ def _from_middle(spec: FenceSpec, run_m: float, board_m: float) -> list[Row]:
     return max(found, key=lambda made: made[0])[1]
 
 
-def boards(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+def boards(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Boards, plumb, over each stretch: one place a bay for its full boards, rips at the ends.
 
     Where the top runs straight, or the boards are scribed to the ground, each is cut to its own length.
     """
+    spec = case.spec
     if spec.infill.style not in ("butted", "even gaps", "board on board", "both faces"):
         return []
     to_ground = [run for run in runs if run.bays[0].line_m is not None or spec.infill.base == "scribed"]
     plain = [run for run in runs if run not in to_ground]
-    return [*_alike(spec, plain, timber), *_to_ground(spec, to_ground, timber, ground)]
+    return [
+        *_alike(case, plain),
+        *_to_ground(case, to_ground),
+    ]
 
 
-def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+def _to_ground(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Boards each cut to its own ground under its own top: square ones clear the highest soil, scribed ones follow it."""
-    stick, groups = timber.board, defaultdict(list)
+    spec, ground = case.spec, case.ground
+    stick, groups = case.timber.board, defaultdict(list)
     for run in runs:
         cos, sin = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad)
-        for row in rows_on(spec, run, timber):
+        for row in rows_on(case, run):
             for k in range(row.count):
                 at_m = run.boarded_m[0] + row.first_m + k * row.pitch_m
                 bay = next((bay for bay in run.bays if at_m <= bay.end.station_m), run.bays[-1])
@@ -154,7 +165,7 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
                 long_m = math.ceil((top_m - bottom_m) / SAME_LENGTH_M - 1e-6) * SAME_LENGTH_M
                 if not long_m > 0:
                     raise InputError("top_low_m", "The ground rises above the top line somewhere: raise it or step")
-                x_m, y_m = beside(run.leg, at_m, _offset_m(spec, timber, row.layer))
+                x_m, y_m = beside(run.leg, at_m, _offset_m(case, row.layer))
                 groups[(round(row.width_m / SAME_LENGTH_M), round(long_m / SAME_LENGTH_M), row.layer)].append(
                     Place(
                         id=f"{spec.id}/board/{bay.id}/{round(at_m * 1000)}/{row.layer}",
@@ -185,14 +196,18 @@ def _to_ground(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Pro
     return parts
 
 
-def _alike(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+def _alike(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Boards of one length."""
-    stick = timber.board
+    spec = case.spec
+    stick = case.timber.board
     placed: dict[tuple[int, int], list[Place]] = defaultdict(list)
     for run in runs:
-        for row in rows_on(spec, run, timber):
+        for row in rows_on(case, run):
             key = (round(row.width_m / SAME_LENGTH_M), row.layer)
-            placed[key] += _places(spec, run, row, _offset_m(spec, timber, row.layer))
+            placed[key] += _places(spec, run, row, _offset_m(case, row.layer))
     full = round(stick.width_m / SAME_LENGTH_M)
     mass_per_m2 = stick.density_kg_per_m3 * stick.thickness_m * spec.height_m
     parts = []
@@ -216,8 +231,9 @@ def _alike(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     return parts
 
 
-def _offset_m(spec: FenceSpec, timber: Timber, layer: int) -> float:
+def _offset_m(case: FenceCase, layer: int) -> float:
     """How far left of the line a layer's boards have their middle."""
+    spec, timber = case.spec, case.timber
     rail_m = timber.rail.thickness_m if spec.rail_laid == "on edge" else 0.0
     face_m = timber.post.thickness_m / 2 + rail_m + timber.board.thickness_m / 2
     if layer == 2:

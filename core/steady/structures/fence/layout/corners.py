@@ -3,10 +3,10 @@
 import math
 from dataclasses import replace
 
-from steady.measure.show import Tape
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.line import Faces, Stretch, side
 from steady.structures.fence.layout.stations import Post, SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import Timber
 
@@ -14,8 +14,9 @@ FREE_AT_CORNERS = ("bought panels", "stock panels", "wire mesh", "louvres")
 """Infill that lies between the posts, or bends round: panels and louvres end on the corner post's faces, wire on its middle."""
 
 
-def board_layer(spec: FenceSpec, timber: Timber) -> Faces:
+def board_layer(case: FenceCase) -> Faces:
     """Where the boards of a fence lie beside its line: on the posts' face, or on rails there."""
+    spec, timber = case.spec, case.timber
     lie = rows(spec, timber.rail)
     near_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if lie.on_face and lie.count else 0.0)
     thick_m = timber.board.thickness_m * (2 if spec.infill.style == "board on board" else 1)
@@ -47,12 +48,13 @@ def _turns(spec: FenceSpec, out: SetOut, first: Post, last: Post) -> tuple[float
     return turn(at, first, False), turn(at + 1, last, True)
 
 
-def cornered(spec: FenceSpec, out: SetOut, timber: Timber, runs: list[Stretch]) -> list[Stretch]:
+def cornered(case: FenceCase, out: SetOut, runs: list[Stretch]) -> list[Stretch]:
     """Stretches whose boards close their corners; `ends_m` gives what lies in other layers its own ends."""
+    spec = case.spec
     if spec.infill.style in FREE_AT_CORNERS:
         return runs
     # Boards on both faces close each face's corner by itself.
-    boards = None if spec.infill.style == "both faces" else board_layer(spec, timber)
+    boards = None if spec.infill.style == "both faces" else board_layer(case)
     made = []
     for run in runs:
         if run.bays[0].lift_out:
@@ -63,19 +65,19 @@ def cornered(spec: FenceSpec, out: SetOut, timber: Timber, runs: list[Stretch]) 
     return made
 
 
-def turned_notes(spec: FenceSpec, out: SetOut, timber: Timber, tape: Tape) -> list[str]:
+def turned_notes(case: FenceCase, out: SetOut) -> list[str]:
     """Posts turned to split their angle: what their rails are cut to, or how far their corners come through the rails' line."""
+    timber = case.timber
     found = sorted({round(abs(post.turned_rad), 4) for post in out.posts if post.turned_rad})
     if not found:
         return []
     angles = " and ".join(f"{math.degrees(half):.0f}°" for half in found)
     said = f"Posts at bends stand turned, to split the angle: {angles} from either straight"
-    if rows(spec, timber.rail).on_face:
+    if rows(case.spec, timber.rail).on_face:
         half_m = timber.post.width_m / 2
         out_m = half_m * (math.cos(found[-1]) + math.sin(found[-1]) - 1)
-        return [
-            f"{said}. On the outside of a turn plane its corner back, up to {tape.length(out_m)}; inside, shim the rails as far"
-        ]
+        back = case.tape.length(out_m)
+        return [f"{said}. On the outside of a turn plane its corner back, up to {back}; inside, shim the rails as far"]
     return [f"{said}; what meets them is cut to that bevel"]
 
 

@@ -5,30 +5,29 @@ import math
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.ground.profile import Profile
 from steady.layout.bays import TOLERANCE_M
 from steady.layout.path import CORNER_RAD, Path
-from steady.measure.show import Tape
 from steady.structures.fence.layout.stations import Post
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import CLOSES_M, FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick
 
 SAME_POST_M = 0.02
 """Two fixed posts nearer than this are one post [our own]."""
 
 
-def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber, tape: Tape) -> list[Post]:
+def fixed_posts(case: FenceCase, path: Path) -> list[Post]:
     """Posts that nothing moves, in their order along the line: ends, corners, walls, gate posts, locked ones."""
-    wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(spec, path, timber, 0, tape)]
+    spec, timber = case.spec, case.timber
+    wanted: list[tuple[float, int, str, str, str, str]] = [_line_end(case, path, 0)]
     for index, leg in enumerate(path.legs[1:], start=1):
         corner = abs(path.turn_rad(index)) >= CORNER_RAD
         turn = math.degrees(path.turn_rad(index))
         side = "left" if turn > 0 else "right"
         label = f"turn {abs(turn):.0f}° {side}" if corner else "bend"
         wanted.append((leg.from_m, 1, leg.id, "corner" if corner else "bend", label, ""))
-    wanted.append(_line_end(spec, path, timber, 1, tape))
-    wanted += _lift_outs(spec, path, timber)
+    wanted.append(_line_end(case, path, 1))
+    wanted += _lift_outs(case, path)
     for index, opening in enumerate(spec.openings):
         first_m = opening.at_m
         last_m = first_m + opening.clear_m + timber.gate_post.width_m
@@ -61,7 +60,16 @@ def fixed_posts(spec: FenceSpec, path: Path, ground: Profile, timber: Timber, ta
             continue
         stick = timber.gate_post if opening_id else timber.post
         made.append(
-            Post(post_id, station_m, kind, path.leg_at(station_m), ground.height_m(station_m), stick, label, opening_id)
+            Post(
+                post_id,
+                station_m,
+                kind,
+                path.leg_at(station_m),
+                case.ground.height_m(station_m),
+                stick,
+                label,
+                opening_id,
+            )
         )
     return [_split(spec, path, post) for post in made]
 
@@ -79,14 +87,13 @@ def _split(spec: FenceSpec, path: Path, post: Post) -> Post:
     return replace(post, turned_rad=math.remainder(leg * math.remainder(turn, 2 * math.pi) / 2, math.pi / 2))
 
 
-def _line_end(
-    spec: FenceSpec, path: Path, timber: Timber, which: int, tape: Tape
-) -> tuple[float, int, str, str, str, str]:
+def _line_end(case: FenceCase, path: Path, which: int) -> tuple[float, int, str, str, str, str]:
     """The first (0) or last (1) fixed post.
 
     Raises:
         InputError: A loop that does not close, or one that is joined to a wall.
     """
+    spec = case.spec
     end = spec.end_at if which else spec.start_at
     at_m, post_id = (path.length_m, "end") if which else (0.0, "start")
     if spec.closed:
@@ -97,24 +104,25 @@ def _line_end(
         if off_m > CLOSES_M or len(path.legs) < 3:
             raise InputError(
                 f"straights/{len(spec.straights) - 1}/length_m",
-                f"The loop does not close: its end lies {tape.length(off_m)} from its start. Mend the last lengths and turns",
+                f"The loop does not close: its end lies {case.tape.length(off_m)} from its start. Mend the last lengths and turns",
             )
         turn = math.degrees(math.remainder(path.legs[0].heading_rad - path.legs[-1].heading_rad, 2 * math.pi))
         label = f"turn {abs(turn):.0f}° {'left' if turn > 0 else 'right'}"
         return (at_m, 0, post_id, "closing" if which else "corner", "the start again" if which else label, "")
     if end.at == "wall":
-        back_m = timber.post.width_m / 2 + end.packing_m
+        back_m = case.timber.post.width_m / 2 + end.packing_m
         return (at_m - back_m if which else at_m + back_m, 0, post_id, "wall", "against the wall", "")
     if end.at == "standing post":
         return (at_m, 0, post_id, "standing", "stands already", "")
     return (at_m, 0, post_id, "end", "", "")
 
 
-def _lift_outs(spec: FenceSpec, path: Path, timber: Timber) -> list[tuple[float, int, str, str, str, str]]:
+def _lift_outs(case: FenceCase, path: Path) -> list[tuple[float, int, str, str, str, str]]:
     """Side posts of the bays that lift out, and their loose posts between, evenly."""
+    spec = case.spec
     found: list[tuple[float, int, str, str, str, str]] = []
     for index, item in enumerate(spec.lift_outs):
-        last_m = item.at_m + item.clear_m + timber.post.width_m
+        last_m = item.at_m + item.clear_m + case.timber.post.width_m
         leg = path.leg_at(item.at_m)
         if last_m > leg.to_m + TOLERANCE_M:
             raise InputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its straight's end: move it back")

@@ -10,8 +10,8 @@ from steady.measure.show import Tape
 from steady.measure.units import IN, MM
 from steady.structures.fence.layout.boards import RIP_LEAST_M, SLIM_M, rows_over
 from steady.structures.fence.layout.line import Stretch
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick
 
 BOARDED = ("butted", "even gaps", "board on board", "both faces")
@@ -98,8 +98,9 @@ def louvres(spec: FenceSpec, stick: Stick) -> tuple[int, float]:
     return count, spec.height_m / count
 
 
-def solidity(spec: FenceSpec, timber: Timber) -> float:
+def solidity(case: FenceCase) -> float:
     """Share of the face that stands to the wind, climbers counted; 1 where air goes round and not through."""
+    spec, timber = case.spec, case.timber
     style, share = spec.infill.style, 1.0
     if style == "even gaps":
         board_m = timber.board.width_m
@@ -112,14 +113,13 @@ def solidity(spec: FenceSpec, timber: Timber) -> float:
     elif style in WIRED and timber.stock is not None:
         wire = timber.stock.thickness_m / spec.infill.mesh_m
         share = min(1.0, 1 - (1 - wire) ** 2)
-    open_share = (
-        (1 - share) * (1 - _rails_share(spec, timber)) * (1 - min(1.0, timber.post.width_m / _least_bay_m(spec)))
-    )
+    open_share = (1 - share) * (1 - _rails_share(case)) * (1 - min(1.0, timber.post.width_m / _least_bay_m(spec)))
     return max(1 - open_share, GROWN[spec.infill.grows])
 
 
-def _rails_share(spec: FenceSpec, timber: Timber) -> float:
+def _rails_share(case: FenceCase) -> float:
     """Share of the height that rails take behind the gaps; slats are the face itself."""
+    spec, timber = case.spec, case.timber
     if spec.infill.style in ("slats", "louvres"):
         return 0.0
     lie = rows(spec, timber.rail)
@@ -139,12 +139,13 @@ def stiffeners(spec: FenceSpec, stick: Stick, bay_m: float) -> int:
     return max(0, math.ceil(bay_m / over_m - 1e-9) - 1)
 
 
-def refuse(spec: FenceSpec, timber: Timber, tape: Tape) -> None:
+def refuse(case: FenceCase) -> None:
     """Styles that cannot be built of these sticks.
 
     Raises:
         InputError: The field, and what would do.
     """
+    spec, timber = case.spec, case.timber
     style = spec.infill.style
     if style in ("board on board", "both faces") and 2 * spec.infill.overlap_m > timber.board.width_m:
         raise InputError("infill/overlap_m", "must be at most half a board: more would close one side altogether")
@@ -157,7 +158,7 @@ def refuse(spec: FenceSpec, timber: Timber, tape: Tape) -> None:
         screen(spec, timber.rail)
     if style in WIRED and timber.stock is not None:
         if spec.height_m > timber.stock.width_m + 1e-6:
-            tall = tape.length(timber.stock.width_m)
+            tall = case.tape.length(timber.stock.width_m)
             raise InputError("height_m", f"The wire bought is only {tall} high: lower the fence or pick a higher one")
         if spec.infill.mesh_m <= timber.stock.thickness_m:
             raise InputError("infill/mesh_m", "The openings are no wider than the wire")
@@ -169,11 +170,15 @@ def refuse(spec: FenceSpec, timber: Timber, tape: Tape) -> None:
         raise InputError("infill/base", "Only plumb boards are scribed to the ground: use base boards here")
 
 
-def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> list[str]:
+def notes(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[str]:
     """What the crew sets its blocks and gauges by, and what can be seen through the fence."""
+    spec, timber, tape = case.spec, case.timber, case.tape
     style, board_m = spec.infill.style, timber.board.width_m
     if style == "slats":
-        return _slat_notes(spec, timber, runs, tape)
+        return _slat_notes(case, runs)
     if style == "louvres":
         count, pitch_m = louvres(spec, timber.rail)
         return [
@@ -186,7 +191,7 @@ def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> l
         return [f"Wire on the side that the animals push from, {way}{small}; cut on a wire, ends bent back"]
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * board_m]
     if spec.infill.first in MIDDLES and style in ("butted", "even gaps") and lengths:
-        return _middle_notes(spec, lengths, timber, tape)
+        return _middle_notes(case, lengths)
     if not lengths or style == "butted" or style not in BOARDED:
         return []
     if style == "even gaps":
@@ -206,7 +211,11 @@ def notes(spec: FenceSpec, runs: list[Stretch], timber: Timber, tape: Tape) -> l
     return [f"{said}. {seen}. Air: a slot of {slot} in every {run} of the run"]
 
 
-def _slat_notes(spec: FenceSpec, timber: Timber, runs: list[Stretch], tape: Tape) -> list[str]:
+def _slat_notes(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[str]:
+    spec, timber, tape = case.spec, case.timber, case.tape
     found = screen(spec, timber.rail)
     left = f", {tape.length(found.left_m)} is left at the bottom" if found.left_m > SLIM_M else ""
     said = [f"{found.slats} slats a bay, spacer block {tape.length(found.cut_m)}{left}"]
@@ -231,11 +240,15 @@ def _range(values_m: list[float], tape: Tape) -> str:
 MIDDLES = ("board on the middle", "gap on the middle", "even ends")
 
 
-def _middle_notes(spec: FenceSpec, lengths: list[float], timber: Timber, tape: Tape) -> list[str]:
+def _middle_notes(
+    case: FenceCase,
+    lengths: list[float],
+) -> list[str]:
     """Where the first marks are from the middle of each stretch, and how wide its end pieces come out."""
+    timber, tape = case.timber, case.tape
     said = []
     for run_m in lengths[:4]:
-        rows = rows_over(spec, run_m, timber.board.width_m)
+        rows = rows_over(case.spec, run_m, timber.board.width_m)
         full = rows[0]
         ends = [row.width_m for row in rows if row.count == 1 and row.width_m < timber.board.width_m - SLIM_M]
         first_m = min((abs(full.first_m + k * full.pitch_m - run_m / 2) for k in range(full.count)), default=0.0)

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from steady.layout.path import Leg
 from steady.plan.model import Vec
 from steady.structures.fence.layout.stations import Bay, Post, SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -126,6 +126,6 @@ def stretches(out: SetOut) -> list[Stretch]:
     return found
 
 
-def set_back_m(spec: FenceSpec, timber: Timber, post: Stick) -> float:
+def set_back_m(case: FenceCase, post: Stick) -> float:
     """How far left of the line a post's middle stands: a wider gate post stands back, its face flush where the rails lie."""
-    return -side(spec) * (post.thickness_m - timber.post.thickness_m) / 2
+    return -side(case.spec) * (post.thickness_m - case.timber.post.thickness_m) / 2

@@ -6,7 +6,6 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.ground.profile import Profile
 from steady.layout.baymodes import equal_nudged, equal_with_more, in_panels, posts_in_zones
 from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones, merge_zones
 from steady.layout.path import Path
@@ -16,9 +15,9 @@ from steady.structures.fence.layout.fixed import fixed_posts, name_of
 from steady.structures.fence.layout.infill import laid
 from steady.structures.fence.layout.stations import Bay, Post, SetOut
 from steady.structures.fence.layout.tops import stepped, straight_tops
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
 from steady.structures.fence.spec.timber import Timber
-from steady.yard.choices import YardChoices
 
 Bears = Callable[[float, float], float | None]
 LONGEST_LINE_M = 1500.0
@@ -26,14 +25,13 @@ MOST_POSTS = 700
 """What one fence may hold, so that it is planned well within a second; a longer line is laid out as several [our own limits]."""
 
 
-def blocked_stretches(
-    spec: FenceSpec, hole_width_m: float, post_m: float
-) -> list[tuple[float, float, str, float, float]]:
+def blocked_stretches(case: FenceCase, post_m: float) -> list[tuple[float, float, str, float, float]]:
     """Stations kept free of post centres, by zone: (from, to, what, tight from, tight to).
 
     A band's half width R plus half the hole, over the sine of its crossing angle; the comfort margin is added for the
     solver, and the tight edges without it judge posts that a person has fixed. A way to keep clear counts the post, not the hole.
     """
+    spec, hole_width_m = case.spec, case.hole_width_m
     found = []
     for zone in spec.zones:
         if zone.foot is not None:
@@ -61,15 +59,7 @@ def _off_the_line(zone: NoDig, hole_width_m: float, margin_m: float) -> tuple[fl
     return (zone.at_m - easy_m, zone.at_m + easy_m, zone.what, zone.at_m - tight_m, zone.at_m + tight_m)
 
 
-def set_out(
-    spec: FenceSpec,
-    ground: Profile,
-    yard: YardChoices,
-    timber: Timber,
-    hole_width_m: float,
-    tape: Tape,
-    bears: Bears | None = None,
-) -> SetOut:
+def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
     """All posts and bays of the line.
 
     `bears`: the longest rail that bears its load between two stations, where bays are capped by it.
@@ -77,6 +67,7 @@ def set_out(
     Raises:
         InputError: Malformed: a gate across a corner, a gate or lock beyond the line's end, gates that overlap.
     """
+    spec, timber, tape = case.spec, case.timber, case.tape
     path = Path([(straight.id, straight.length_m, straight.turn_rad) for straight in spec.straights])
     if path.length_m > LONGEST_LINE_M:
         raise InputError(
@@ -84,8 +75,8 @@ def set_out(
             f"One line may be {tape.distance(LONGEST_LINE_M)} long, this is {tape.distance(path.length_m)}: "
             "lay it out as several fences",
         )
-    fixed = fixed_posts(spec, path, ground, timber, tape)
-    blocked = blocked_stretches(spec, hole_width_m, timber.post.width_m)
+    fixed = fixed_posts(case, path)
+    blocked = blocked_stretches(case, timber.post.width_m)
     conflicts: list[str] = []
     notes: list[str] = []
     for held in fixed:
@@ -105,7 +96,7 @@ def set_out(
             bays.append(Bay(opening.id, before, after, opening))
             posts.append(after)
             continue
-        inner = _between(spec, ground, yard, before, after, blocked, timber, conflicts, notes, path, tape, bears)
+        inner = _between(case, before, after, blocked, conflicts, notes, path, bears)
         for made in inner:
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
@@ -114,8 +105,8 @@ def set_out(
                 "bay_max_m", f"One line may have {MOST_POSTS} posts: widen the bays, or lay it out as several fences"
             )
     posts, bays = _end_posts(posts, bays, timber)
-    bays = [_in_lift_out(spec, stepped(spec, ground, bay)) for bay in bays]
-    bays = straight_tops(spec, ground, bays, conflicts, notes, tape)
+    bays = [_in_lift_out(spec, stepped(case, bay)) for bay in bays]
+    bays = straight_tops(case, bays, conflicts, notes)
     return SetOut(path, tuple(posts), tuple(bays), tuple(blocked), tuple(conflicts), tuple(notes))
 
 
@@ -144,17 +135,10 @@ def _in_lift_out(spec: FenceSpec, bay: Bay) -> Bay:
     return bay
 
 
-def bay_limit(
-    spec: FenceSpec,
-    ground: Profile,
-    yard: YardChoices,
-    timber: Timber,
-    before: Post,
-    after: Post,
-    bears: Bears | None = None,
-) -> tuple[float, str]:
+def bay_limit(case: FenceCase, before: Post, after: Post, bears: Bears | None = None) -> tuple[float, str]:
     """The greatest bay in a stretch and what limits it: the crew's wish, the longest rail on sale, or what a rail bears."""
-    wish_m, wished = _wish(spec, ground, before, after, bears)
+    spec, yard, timber = case.spec, case.yard, case.timber
+    wish_m, wished = _wish(case, before, after, bears)
     rail, from_m, to_m = timber.rail, before.station_m, after.station_m
     on_face, upright = laid(spec)
     on_sale = yard.lengths(rail.key)
@@ -162,7 +146,7 @@ def bay_limit(
         return wish_m, wished
     depth_m = rail.width_m if upright else rail.thickness_m
     stepped = all(straight.follows == "stepped" for straight in spec.straights)
-    grade = 0.0 if stepped else ground.steepest(from_m, to_m)
+    grade = 0.0 if stepped else case.ground.steepest(from_m, to_m)
     reach_m = longest_level_m(on_sale[-1].length_m, grade, depth_m, yard.trim_m) / (spec.rail_bays if on_face else 1)
     # A rail on the posts' face runs half a post past an end post; one between posts is a post shorter than its bay.
     widths = (before.stick.width_m, after.stick.width_m, timber.post.width_m)
@@ -179,19 +163,21 @@ def bay_limit(
     return wish_m, wished
 
 
-def _wish(spec: FenceSpec, ground: Profile, before: Post, after: Post, bears: Bears | None) -> tuple[float, str]:
+def _wish(case: FenceCase, before: Post, after: Post, bears: Bears | None) -> tuple[float, str]:
     """The crew's greatest bay, or less where a rail bears no more; a rail too weak for any bay is left to its check."""
+    spec = case.spec
     longest_m = bears(before.station_m, after.station_m) if bears is not None else None
     if longest_m is None:
         return spec.bay_max_m, "your greatest bay"
-    level_m = longest_m / math.hypot(1.0, ground.steepest(before.station_m, after.station_m))
+    level_m = longest_m / math.hypot(1.0, case.ground.steepest(before.station_m, after.station_m))
     if spec.bay_min_m <= level_m < spec.bay_max_m:
         return level_m, "what a rail bears"
     return spec.bay_max_m, "your greatest bay"
 
 
-def _spaced(spec: FenceSpec, run_m: float, limit_m: float, zones: list[Zone], timber: Timber, before: Post) -> Bays:
+def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], before: Post) -> Bays:
     """Bays of one stretch in the way wished for; where equal bays cannot be, the fewest posts."""
+    spec, timber = case.spec, case.timber
     least_m = min(spec.bay_min_m, limit_m)
     found: Bays | None = None
     if spec.bays == "panels" and run_m > timber.post.width_m + 0.05:
@@ -224,27 +210,24 @@ def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit_m: floa
 
 
 def _between(
-    spec: FenceSpec,
-    ground: Profile,
-    yard: YardChoices,
+    case: FenceCase,
     before: Post,
     after: Post,
     blocked: list[tuple[float, float, str, float, float]],
-    timber: Timber,
     conflicts: list[str],
     notes: list[str],
     path: Path,
-    tape: Tape,
     bears: Bears | None,
 ) -> list[Post]:
     """Posts after `before` up to and with `after`; when nothing fits, equal bays and a conflict that says by how much."""
+    spec, tape = case.spec, case.tape
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
-    limit_m, why = bay_limit(spec, ground, yard, timber, before, after, bears)
+    limit_m, why = bay_limit(case, before, after, bears)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
-    answer = _spaced(spec, run_m, limit_m, inside, timber, before)
+    answer = _spaced(case, run_m, limit_m, inside, before)
     if spec.bays == "panels":
         conflicts += _panel_clashes(answer, from_m, inside, limit_m, why, tape)
     if not answer.fits and run_m > TOLERANCE_M:
@@ -276,5 +259,7 @@ def _between(
     made = []
     for k, station in enumerate(answer.stations_m[1:-1], start=1):
         at_m = from_m + station
-        made.append(Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), ground.height_m(at_m), timber.post))
+        made.append(
+            Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), case.ground.height_m(at_m), case.timber.post)
+        )
     return [*made, after]

@@ -4,27 +4,31 @@ from dataclasses import replace
 
 from steady.data.between import between
 from steady.errors import InputError, OutsideScope
-from steady.ground.profile import Profile
 from steady.layout.slopes import stepped_bays
 from steady.layout.topline import fewest_pieces
-from steady.measure.show import Tape
 from steady.structures.fence.layout.stations import Bay, SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 
-def stepped(spec: FenceSpec, ground: Profile, bay: Bay) -> Bay:
+def stepped(case: FenceCase, bay: Bay) -> Bay:
     """A bay of a stepped straight with its level; any other as it is."""
+    spec = case.spec
     follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
     if follows != "stepped" or bay.opening is not None:
         return bay
-    [step] = stepped_bays(ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
+    [step] = stepped_bays(case.ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
     return replace(bay, level_m=step.bottom_m)
 
 
 def straight_tops(
-    spec: FenceSpec, ground: Profile, bays: list[Bay], conflicts: list[str], notes: list[str], tape: Tape
+    case: FenceCase,
+    bays: list[Bay],
+    conflicts: list[str],
+    notes: list[str],
 ) -> list[Bay]:
     """Bays whose top runs straight over rolling ground, leg by leg, in the fewest pieces the heights allow."""
+    spec, tape = case.spec, case.tape
     made = list(bays)
     wish_m = spec.gap_m + spec.height_m
     low_m = spec.top_low_m or wish_m - spec.height_m / 10
@@ -39,7 +43,7 @@ def straight_tops(
         for run in _unbroken(ours):
             posts = [bays[run[0]].start.station_m, *(bays[k].end.station_m for k in run)]
             try:
-                line = fewest_pieces(ground, posts, least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
+                line = fewest_pieces(case.ground, posts, least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
             except OutsideScope as refused:
                 notes.append(f"The top follows the ground here: {refused.reason}")
                 continue

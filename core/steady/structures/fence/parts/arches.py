@@ -5,8 +5,7 @@ import math
 from steady.plan.model import Part, Place
 from steady.structures.fence.checks.arches import Standing
 from steady.structures.fence.layout.line import beside, set_back_m
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
+from steady.structures.fence.spec.case import FenceCase
 from steady.yard.stock import Stick
 
 SCREWS_AN_END = 4
@@ -15,15 +14,19 @@ SCREWS_AN_END = 4
 SCREWS_A_RUNG = 4
 
 
-def parts(spec: FenceSpec, arches: list[Standing], timber: Timber) -> list[Part]:
+def parts(
+    case: FenceCase,
+    arches: list[Standing],
+) -> list[Part]:
     """Headers on both faces of the posts, rungs across them, and their screws."""
+    timber = case.timber
     made: list[Part] = []
     for item in arches:
         arch, header, rung = item.arch, item.header, item.rung
         leg = item.bay.start.leg
         along = (math.cos(leg.heading_rad), math.sin(leg.heading_rad), 0.0)
         across = (-along[1], along[0], 0.0)
-        x0, y0 = beside(leg, item.bay.start.station_m, set_back_m(spec, timber, timber.gate_post))
+        x0, y0 = beside(leg, item.bay.start.station_m, set_back_m(case, timber.gate_post))
         back = timber.gate_post.width_m / 2 + arch.overhang_m
         x0, y0 = x0 - along[0] * back, y0 - along[1] * back
         off = timber.gate_post.width_m / 2 + header.thickness_m / 2

@@ -5,35 +5,32 @@ from collections import defaultdict
 from collections.abc import Iterator
 from dataclasses import replace
 
-from steady.ground.profile import Profile
 from steady.layout.rails import rail_stock_m
 from steady.plan.model import Curve, Cut, Footing, Layer, Mark, Opening, Part, Place, Vec, Zone
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.feet import FootWay, foot_m, foot_ways, hole_depth_m, layers, pull_out_n, way_at
 from steady.structures.fence.checks.findings import Reckoning
 from steady.structures.fence.layout.corners import rail_layer
 from steady.structures.fence.layout.infill import rows
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, set_back_m, side
 from steady.structures.fence.layout.stations import Bay, Post, SetOut, bay_id
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
 from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick
 
 
 def posts_and_footings(
-    spec: FenceSpec,
+    case: FenceCase,
     out: SetOut,
     found: Reckoning,
-    timber: Timber,
-    hole_width_m: float,
     tops: dict[str, float],
-    book: Rulebook,
 ) -> tuple[list[Part], list[Footing]]:
     """Posts, grouped by length, and what each stands in or on.
 
     In the ground a post's length is embedment + gap + boards + cut allowance; on a base it is the top less its foot.
     `tops`: posts that stand higher or lower than the boards' height, and how far above their ground.
     """
+    spec, timber = case.spec, case.timber
     by_length: dict[tuple[str, int], list[Place]] = defaultdict(list)
     footings = []
     alike: dict[tuple[str, str, float, float], tuple[tuple[Layer, ...], float, str]] = {}
@@ -46,7 +43,7 @@ def posts_and_footings(
         above_m = tops.get(post.id, spec.gap_m + spec.height_m)
         stick = post.stick
         foot = foot_m(spec, way)
-        x_m, y_m = beside(post.leg, post.station_m, set_back_m(spec, timber, stick))
+        x_m, y_m = beside(post.leg, post.station_m, set_back_m(case, stick))
         facing_rad = post.leg.heading_rad + post.turned_rad
         heading = (math.cos(facing_rad), math.sin(facing_rad), 0.0)
         pid = f"{spec.id}/post/{post.id}"
@@ -55,8 +52,11 @@ def posts_and_footings(
         by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
         like = (way.key, stick.key, embed_m, above_m)
         if like not in alike:
-            made = layers(spec, way, stick, embedment_m=embed_m, hole_width_m=hole_width_m, above_ground_m=above_m)
-            alike[like] = (made, *pull_out_n(spec, way, made, book))
+            made = layers(spec, way, stick, embedment_m=embed_m, hole_width_m=case.hole_width_m, above_ground_m=above_m)
+            alike[like] = (
+                made,
+                *pull_out_n(case, way, made),
+            )
         stack, holds_n, says = alike[like]
         footings.append(
             Footing(
@@ -67,7 +67,7 @@ def posts_and_footings(
                 layers=stack,
                 embedment_m=embed_m,
                 hole_m=hole_depth_m(spec, way, embed_m),
-                hole_width_m=_wide_m(spec, way, hole_width_m),
+                hole_width_m=_wide_m(case, way),
                 depth_governed_by=found.governs[post.id],
                 width_governed_by=by_width,
                 hand_dug=hand_dug(spec, post.station_m),
@@ -95,7 +95,8 @@ def allowance_m(spec: FenceSpec) -> float:
     return spec.post_allowance_m if spec.posts_cut == "long" else 0.0
 
 
-def _wide_m(spec: FenceSpec, way: FootWay, hole_width_m: float) -> float:
+def _wide_m(case: FenceCase, way: FootWay) -> float:
+    spec, hole_width_m = case.spec, case.hole_width_m
     if way.stands == "block":
         return spec.foot_detail.block_width_m
     if way.stands == "pier":
@@ -145,11 +146,12 @@ def hand_dug(spec: FenceSpec, station_m: float) -> str:
     return min(near, key=lambda found: found[0])[1].what if near else ""
 
 
-def rails(spec: FenceSpec, runs: list[Stretch], timber: Timber, trim_m: float) -> list[Part]:
+def rails(case: FenceCase, runs: list[Stretch], trim_m: float) -> list[Part]:
     """Rails, slats or louvres bay by bay, along their bay's infill, ends cut plumb; alike ones grouped.
 
     A bay that lifts out has long rails, over all of it.
     """
+    spec, timber = case.spec, case.timber
     stick, post_m = timber.rail, timber.post.thickness_m
     lie = rows(spec, stick)
     if not lie.count:
@@ -260,8 +262,9 @@ def _tilted(heading_rad: float, tilt_rad: float, toward: float) -> Vec:
     return (-math.sin(heading_rad) * flat, math.cos(heading_rad) * flat, high)
 
 
-def marks(spec: FenceSpec, out: SetOut, ground: Profile, tops: dict[str, float]) -> list[Mark]:
+def marks(case: FenceCase, out: SetOut, tops: dict[str, float]) -> list[Mark]:
     """One mark a post, level from the line's start, each from its own exact station."""
+    spec, ground = case.spec, case.ground
     line = f"{spec.id}/string"
     straight = ground.known
     return [
@@ -292,8 +295,9 @@ def _says(zone: NoDig) -> str:
     return {"clear way": "kept clear", "slab": "no post in it"}.get(zone.kind, zone.depth)
 
 
-def curves(spec: FenceSpec, out: SetOut, ground: Profile) -> list[Curve]:
+def curves(case: FenceCase, out: SetOut) -> list[Curve]:
     """The string, the ground, no-dig bands and openings."""
+    spec, ground = case.spec, case.ground
     path = out.path
     corners = [(leg.x_m, leg.y_m) for leg in path.legs] + [path.legs[-1].point(path.length_m)]
     made = [Curve(id=f"{spec.id}/string", what="string", points=tuple((x, y, 0.0) for x, y in corners))]

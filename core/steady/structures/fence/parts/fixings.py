@@ -2,14 +2,13 @@
 
 import math
 
-from steady.measure.show import Tape
 from steady.plan.model import Part, Place
 from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick
 from steady.structures.fence.layout.boards import OUTER
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import SetOut, bay_id
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import goods
 
 CHANNEL_M = 1.8288
@@ -20,8 +19,9 @@ POSTS_PROPPED = 8
 """Props stay up a day: so many posts are set in one [common practice]."""
 
 
-def joints(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> list[Joint]:
+def joints(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Joint]:
     """Every kind of screwed crossing of a fence and where it is."""
+    spec, timber = case.spec, case.timber
     lie, rail, board = rows(spec, timber.rail), timber.rail, timber.board
     # Boards meet a rail on edge through its thickness; one laid flat through its width.
     rail_deep_m = rail.thickness_m if lie.upright else rail.width_m
@@ -92,10 +92,11 @@ def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, li
     return found
 
 
-def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> list[Part]:
+def fixings(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Part]:
     """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
+    spec = case.spec
     made = []
-    for number, joint in enumerate(joints(spec, out, timber, parts)):
+    for number, joint in enumerate(joints(case, out, parts)):
         picked = pick(joint, stainless=spec.weather == "ice and salt")
         if picked.item is None:
             continue
@@ -111,7 +112,7 @@ def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> 
                 each=joint.each,
             )
         )
-    made += _held_ends(spec, timber, parts)
+    made += _held_ends(case, parts)
     wires = tuple(p for part in parts if part.role == "wire" for p in part.places)
     if wires:
         posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
@@ -120,9 +121,10 @@ def fixings(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part]) -> 
     return made
 
 
-def _held_ends(spec: FenceSpec, timber: Timber, parts: list[Part]) -> list[Part]:
+def _held_ends(case: FenceCase, parts: list[Part]) -> list[Part]:
     """Brackets at every rail end, or channels down the posts' faces that rails and slats drop into; two a bay."""
-    if not bought_ends(spec, rows(spec, timber.rail)):
+    spec = case.spec
+    if not bought_ends(spec, rows(spec, case.timber.rail)):
         return []
     bays = tuple(place for part in parts if part.role == "rail" for place in part.places)
     if spec.rail_end == "brackets":
@@ -147,11 +149,16 @@ def _good(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> P
     )
 
 
-def notes(spec: FenceSpec, out: SetOut, timber: Timber, parts: list[Part], tape: Tape) -> list[str]:
+def notes(
+    case: FenceCase,
+    out: SetOut,
+    parts: list[Part],
+) -> list[str]:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
+    spec, timber, tape = case.spec, case.timber, case.tape
     said = []
     seen: set[str] = set()
-    for joint in joints(spec, out, timber, parts):
+    for joint in joints(case, out, parts):
         if joint.says in seen:
             continue
         seen.add(joint.says)

@@ -3,15 +3,13 @@
 import math
 
 from steady.errors import InputError
-from steady.measure.show import Tape
 from steady.plan.model import Part, Place, Vec
 from steady.structures.fence.layout.corners import board_layer
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
-from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3
 
 SLAB = "paving slab"
@@ -24,9 +22,10 @@ Point = tuple[float, float]
 Ring = list[Point]
 
 
-def slab_m(spec: FenceSpec, timber: Timber) -> float:
+def slab_m(case: FenceCase) -> float:
     """A slab's side: as typed, or as it is sold beside the posts."""
-    return spec.floor.slab_m if spec.floor.slab_m is not None else SOLD_M[timber.post.metric]
+    spec = case.spec
+    return spec.floor.slab_m if spec.floor.slab_m is not None else SOLD_M[case.timber.post.metric]
 
 
 def refuse(spec: FenceSpec) -> None:
@@ -39,19 +38,25 @@ def refuse(spec: FenceSpec) -> None:
         raise InputError("floor/kind", "A floor lies inside a closed loop: close the line, or take the floor away")
 
 
-def floor(spec: FenceSpec, out: SetOut, timber: Timber, yard: YardChoices) -> list[Part]:
+def floor(case: FenceCase, out: SetOut) -> list[Part]:
     """Slabs and what they lie on, or gravel; empty where the crew wants none.
 
     Source: geometry: a grid square with the first straight, each square cut to the space inside the posts and boards.
     """
+    spec, yard = case.spec, case.yard
     if spec.floor.kind == "nothing":
         return []
-    ring = inside(spec, out, timber)
+    ring = inside(case, out)
     at = (*ring[0], out.posts[0].ground_m)
     deep_m3 = abs(area_m2(ring)) * spec.floor.bed_m
     if spec.floor.kind == "gravel":
         return [_bed(spec, yard.gravel, deep_m3, at)]
-    whole, cut = slabs(spec, ring, out, slab_m(spec, timber))
+    whole, cut = slabs(
+        spec,
+        ring,
+        out,
+        slab_m(case),
+    )
     heading = out.path.legs[0].heading_rad
     along = (math.cos(heading), math.sin(heading), 0.0)
     made = [_bed(spec, yard.sand, deep_m3, at)]
@@ -61,7 +66,10 @@ def floor(spec: FenceSpec, out: SetOut, timber: Timber, yard: YardChoices) -> li
                 Place(id=f"{spec.id}/slab/{name}/{k}", at=(x, y, at[2]), along=along, up=UP)
                 for k, (x, y) in enumerate(where)
             )
-            size = (slab_m(spec, timber), slab_m(spec, timber))
+            size = (
+                slab_m(case),
+                slab_m(case),
+            )
             made.append(
                 Part(id=f"{spec.id}/slabs/{name}", role="slab", item=SLAB, length_m=0.0, section_m=size, places=places)
             )
@@ -76,8 +84,9 @@ def _bed(spec: FenceSpec, item: str, volume_m3: float, at: Vec) -> Part:
     )
 
 
-def inside(spec: FenceSpec, out: SetOut, timber: Timber) -> Ring:
+def inside(case: FenceCase, out: SetOut) -> Ring:
     """Corners of the ground inside the posts, and inside the boards where they stand within, turning left."""
+    spec = case.spec
     legs = out.path.legs
     turned = math.fsum(
         math.remainder(after.heading_rad - before.heading_rad, 2 * math.pi)
@@ -85,7 +94,7 @@ def inside(spec: FenceSpec, out: SetOut, timber: Timber) -> Ring:
     )
     way = 1.0 if turned > 0 else -1.0
     boards_within = spec.infill.style in BOARDED and side(spec) == way
-    off_m = board_layer(spec, timber).far_m if boards_within else timber.post.thickness_m / 2
+    off_m = board_layer(case).far_m if boards_within else case.timber.post.thickness_m / 2
     ring = []
     for before, after in zip([legs[-1], *legs[:-1]], legs, strict=True):
         turn = math.remainder(after.heading_rad - before.heading_rad, 2 * math.pi)
@@ -150,14 +159,18 @@ def _clipped(ring: Ring, u: float, v: float, size_m: float) -> Ring:
     return ring
 
 
-def notes(spec: FenceSpec, timber: Timber, parts: list[Part], tape: Tape) -> list[str]:
+def notes(
+    case: FenceCase,
+    parts: list[Part],
+) -> list[str]:
     """Slabs whole and cut, and where the grid begins."""
+    tape = case.tape
     count = {part.id.rsplit("/", 1)[-1]: part.count for part in parts if part.role == "slab"}
     if not count:
         return []
     cuts = count.get("cut", 0)
     said = f"{count.get('whole', 0)} whole slabs and {cuts} cut" if cuts else f"{count['whole']} whole slabs, none cut"
     return [
-        f"Floor: {said}, {tape.length(slab_m(spec, timber))} square, joints {tape.length(spec.floor.joint_m)}, laid from the first "
+        f"Floor: {said}, {tape.length(slab_m(case))} square, joints {tape.length(case.spec.floor.joint_m)}, laid from the first "
         "corner along the first straight; every cut one is a slab of its own, what is left of it is a spare"
     ]

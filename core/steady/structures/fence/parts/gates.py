@@ -6,8 +6,8 @@ from dataclasses import replace
 from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.layout.infill import WIRED
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.structures.gate import steps
 from steady.structures.gate.detail import arc_detail, leaf_detail, mirrored, plan_detail, wrong_detail
 from steady.structures.gate.hardware import hinge_gap_m
@@ -45,15 +45,18 @@ def details(spec: FenceSpec, hangings: list[Hanging]) -> list[Detail]:
     return made
 
 
-def parts(spec: FenceSpec, hangings: list[Hanging], timber: Timber) -> list[Part]:
+def parts(
+    case: FenceCase,
+    hangings: list[Hanging],
+) -> list[Part]:
     """Pieces of every leaf where they stand closed, its boards, and its fixings."""
     made: list[Part] = []
     for hanging in hangings:
-        made += _leaf_parts(spec, hanging, timber)
+        made += _leaf_parts(case, hanging)
     return made
 
 
-def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
     leaf = hanging.found.leaf
     detail = leaf_detail(hanging.found, "")
     made: list[Part] = []
@@ -63,9 +66,9 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
         half_m = leaf.stile_m / 2 * math.hypot(1.0, leaf.rake)
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
-        made.append(_stick_part(spec, hanging, timber, bar, length_m, past_m))
-    wired = spec.infill.style in WIRED and timber.stock is not None
-    made += _leaf_wire(spec, hanging, timber) if wired else _leaf_boards(spec, hanging, timber)
+        made.append(_stick_part(case, hanging, bar, length_m, past_m))
+    wired = case.spec.infill.style in WIRED and case.timber.stock is not None
+    made += _leaf_wire(case, hanging) if wired else _leaf_boards(case, hanging)
     crossings = (
         (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
         * (2 + leaf.design.cross_rails)
@@ -73,7 +76,7 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     )
     post = Place(
         id=f"{leaf.id}/hinges",
-        at=_point(spec, hanging, timber, (0.0, leaf.gap_m)),
+        at=_point(case, hanging, (0.0, leaf.gap_m)),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -106,16 +109,16 @@ def _leaf_parts(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]
     return made
 
 
-def _leaf_wire(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     """One piece of the fence's own wire over a leaf's frame, cut from the same stock.
 
     The leaf is reckoned as boarded, which is heavier and catches all the wind.
     """
-    leaf, stock = hanging.found.leaf, timber.stock
+    leaf, stock = hanging.found.leaf, case.timber.stock
     assert stock is not None
     place = Place(
         id=f"{leaf.id}/wire",
-        at=_point(spec, hanging, timber, (0.0, leaf.gap_m + leaf.height_m / 2)),
+        at=_point(case, hanging, (0.0, leaf.gap_m + leaf.height_m / 2)),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -133,13 +136,13 @@ def _leaf_wire(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
     ]
 
 
-def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part]:
+def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
     """A leaf's boards, its rips at its edges."""
     leaf, made = hanging.found.leaf, list[Part]()
     board = leaf.board
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
-    at = _point(spec, hanging, timber, (first_m + board.width_m / 2, leaf.gap_m))
+    at = _point(case, hanging, (first_m + board.width_m / 2, leaf.gap_m))
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = Place(
@@ -165,9 +168,7 @@ def _leaf_boards(spec: FenceSpec, hanging: Hanging, timber: Timber) -> list[Part
     if leaf.board_rip_m > 0:
         edges = [leaf.width_m - leaf.board_rip_m / 2, leaf.board_rip_m / 2][: leaf.rips_count]
         places = tuple(
-            Place(
-                id=f"{leaf.id}/rip", at=_point(spec, hanging, timber, (x, leaf.gap_m)), along=(0.0, 0.0, 1.0), up=along
-            )
+            Place(id=f"{leaf.id}/rip", at=_point(case, hanging, (x, leaf.gap_m)), along=(0.0, 0.0, 1.0), up=along)
             for x in edges
         )
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(leaf.board_rip_m,))
@@ -207,7 +208,7 @@ def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
     return [("frame bolt", joints), *strut]
 
 
-def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, length_m: float, past_m: float) -> Part:
+def _stick_part(case: FenceCase, hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> Part:
     leaf = hanging.found.leaf
     frame = leaf.frame
     rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
@@ -224,7 +225,7 @@ def _stick_part(spec: FenceSpec, hanging: Hanging, timber: Timber, bar: Bar, len
         item=frame.key,
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
-        places=(Place(id=bar.id, at=_point(spec, hanging, timber, start), along=direction, up=up),),
+        places=(Place(id=bar.id, at=_point(case, hanging, start), along=direction, up=up),),
         cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
@@ -245,7 +246,7 @@ def _heading(hanging: Hanging) -> Vec:
     return (sign * math.cos(heading), sign * math.sin(heading), 0.0)
 
 
-def _point(spec: FenceSpec, hanging: Hanging, timber: Timber, at: tuple[float, float]) -> Vec:
+def _point(case: FenceCase, hanging: Hanging, at: tuple[float, float]) -> Vec:
     """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
     bay, leaf = hanging.bay, hanging.found.leaf
     post = bay.start if hanging.forward else bay.end

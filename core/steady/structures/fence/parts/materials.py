@@ -2,12 +2,16 @@
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Footing, Part
-from steady.rulebooks.base import Rulebook
-from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.fence.spec.case import FenceCase
 
 
-def where_notes(spec: FenceSpec, footings: list[Footing], parts: list[Part], book: Rulebook) -> list[str]:
+def where_notes(
+    case: FenceCase,
+    footings: list[Footing],
+    parts: list[Part],
+) -> list[str]:
     """One sentence: the class of each kind of place this fence has; and that fixings go with the treatment."""
+    spec = case.spec
     places: list[tuple[str, str]] = []
     if any(footing.foot_m <= 0 for footing in footings) and "steel" not in spec.post:
         places.append(("posts in the ground", "post in ground"))
@@ -22,7 +26,7 @@ def where_notes(spec: FenceSpec, footings: list[Footing], parts: list[Part], boo
     said = []
     for says, part in places:
         try:
-            found, note = book.treatment(part, None)
+            found, note = case.book.treatment(part, None)
         except (InputError, OutsideScope):
             continue
         said.append(f"{says} {found}" + (f" ({note})" if note else ""))

@@ -7,27 +7,36 @@ from steady.plan.model import Part, Place
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.line import Stretch, side
 from steady.structures.fence.parts.pieces import grouped, level_place
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick, stock_lengths
 
 ROLL_LAP_M = 0.1
 
 
-def infill_parts(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+def infill_parts(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Wire or bought panels; none for boards."""
+    spec, timber = case.spec, case.timber
     if spec.infill.style in WIRED and timber.stock is not None:
-        return _wire(spec, runs, timber.stock, timber)
+        return _wire(case, runs, timber.stock)
     if spec.infill.style == "bought panels" and timber.stock is not None:
         return _panels(spec, runs, timber.stock)
     return []
 
 
-def _wire(spec: FenceSpec, runs: list[Stretch], stock: Stick, timber: Timber) -> list[Part]:
+def _wire(
+    case: FenceCase,
+    runs: list[Stretch],
+    stock: Stick,
+) -> list[Part]:
     """Pieces of wire stretch by stretch, none longer than what is sold; a gate's leaf is cut from the same stock."""
+    spec = case.spec
     longest_m = max((length.length_m for length in stock_lengths(stock.key)), default=4.8)
     lap_m = spec.infill.mesh_m if spec.infill.style == "stock panels" else ROLL_LAP_M
-    offset_m = side(spec) * (timber.post.thickness_m + stock.thickness_m) / 2
+    offset_m = side(spec) * (case.timber.post.thickness_m + stock.thickness_m) / 2
 
     def lie() -> Iterator[tuple[float, Place]]:
         for run in runs:

@@ -9,8 +9,8 @@ from steady.structures.fence.checks.feet import pipe_of, way_at
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.pieces import grouped
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 
 
 def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
@@ -26,8 +26,13 @@ def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -
     )
 
 
-def feet(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) -> list[Part]:
+def feet(
+    case: FenceCase,
+    out: SetOut,
+    footings: list[Footing],
+) -> list[Part]:
     """Bases, anchors, blocks, pipes, braces, caps and sleeves that the posts' feet ask for."""
+    spec = case.spec
     made: list[Part] = []
     posts = {f"{spec.id}/post/{post.id}": post for post in out.posts}
     by_kind: dict[str, list[Footing]] = defaultdict(list)
@@ -80,14 +85,21 @@ def feet(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) 
         )
     if up.by == "brace":
         made += _braces(
-            spec, out, [f for kind in ("base on pier", "base on slab", "loose block") for f in by_kind[kind]], timber
+            case,
+            out,
+            [f for kind in ("base on pier", "base on slab", "loose block") for f in by_kind[kind]],
         )
     return made
 
 
-def _braces(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timber) -> list[Part]:
+def _braces(
+    case: FenceCase,
+    out: SetOut,
+    footings: list[Footing],
+) -> list[Part]:
     """A raking brace behind each post, on the side away from the boards."""
-    up, rail = spec.foot_detail.upright, timber.rail
+    spec = case.spec
+    up, rail = spec.foot_detail.upright, case.timber.rail
     posts = {f"{spec.id}/post/{post.id}": post for post in out.posts}
 
     def lie() -> Iterator[tuple[float, Place]]:
@@ -110,9 +122,10 @@ def _braces(spec: FenceSpec, out: SetOut, footings: list[Footing], timber: Timbe
     return grouped(spec, "braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
 
 
-def gate_pieces(spec: FenceSpec, timber: Timber) -> list[str]:
+def gate_pieces(case: FenceCase) -> list[str]:
     """What a gate's leaf takes from the same wire, in a sentence; empty where nothing is cut from panels."""
-    if spec.infill.style != "stock panels" or not spec.openings or timber.stock is None:
+    spec = case.spec
+    if spec.infill.style != "stock panels" or not spec.openings or case.timber.stock is None:
         return []
     mesh_m, found = spec.infill.mesh_m, []
     for opening in spec.openings:

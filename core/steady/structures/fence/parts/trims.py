@@ -4,7 +4,6 @@ import math
 from collections import defaultdict
 from collections.abc import Iterator
 
-from steady.ground.profile import Profile
 from steady.plan.model import Cut, Part, Place
 from steady.structures.fence.checks.clearances import base_boards
 from steady.structures.fence.layout.boards import SLIM_M
@@ -13,13 +12,17 @@ from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretc
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.parts.pieces import grouped, level_place
 from steady.structures.fence.parts.post_hardware import hardware
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.stock import Stick
 
 
-def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+def trims(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Cap boards over the posts, battens over the boards' ends, stiffeners behind slats, rows' cleats."""
+    spec, timber = case.spec, case.timber
     board, made = timber.board, []
     face_m = timber.post.thickness_m / 2 + (timber.rail.thickness_m if rows(spec, timber.rail).on_face else 0.0)
     over_m = face_m + board.thickness_m * (2 if spec.infill.style == "board on board" else 1) + board.thickness_m / 2
@@ -46,7 +49,7 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
         for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
             level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name)
             made += grouped(spec, name, "trim", board, (board.thickness_m, board.width_m), level)
-    made += _stiffeners(spec, runs, timber)
+    made += _stiffeners(case, runs)
     if spec.infill.style == "louvres":
         bays = [(run, bay) for run in runs for bay in run.bays]
         places = tuple(
@@ -63,9 +66,13 @@ def trims(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
     return made
 
 
-def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Part]:
+def _stiffeners(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """Plumb sticks behind the slats, evenly between the posts."""
     # Slats between the posts lie where their stiffeners would: these stand behind them.
+    spec, timber = case.spec, case.timber
     behind_m = side(spec) * (timber.post.thickness_m - timber.rail.thickness_m) / 2
     behind_m -= 0.0 if laid(spec)[0] else side(spec) * timber.rail.thickness_m
 
@@ -92,8 +99,12 @@ def _stiffeners(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Pa
     return grouped(spec, "stiffeners", "stiffener", timber.rail, section, lie())
 
 
-def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) -> list[Part]:
+def base(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Part]:
     """What closes the gap at the ground: base boards between the posts, or stakes along wire."""
+    spec = case.spec
     if spec.infill.base == "staked wire":
         places = tuple(
             level_place(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "stakes")
@@ -104,14 +115,14 @@ def base(spec: FenceSpec, runs: list[Stretch], timber: Timber, ground: Profile) 
         return [hardware(spec, "ground stake", places, each)] if each else []
     if spec.infill.base != "base boards":
         return []
-    board = timber.board
+    board = case.timber.board
     whole: list[tuple[float, Place]] = []
     tapered: dict[tuple[int, int, int], list[Place]] = defaultdict(list)
     for run in runs:
         for bay in run.bays:
-            for k in range(base_boards(spec, bay, ground, board.width_m)):
+            for k in range(base_boards(case, bay, board.width_m)):
                 from_m, to_m = bay.start.station_m + bay.start.half_m, bay.end.station_m - bay.end.half_m
-                over = [bay.foot_m(spec.gap_m, s) - k * board.width_m - ground.height_m(s) for s in (from_m, to_m)]
+                over = [bay.foot_m(spec.gap_m, s) - k * board.width_m - case.ground.height_m(s) for s in (from_m, to_m)]
                 if max(over) <= SLIM_M:
                     continue  # all of it would lie in the soil
                 # Where even its upper edge goes under, it ends there.

@@ -4,12 +4,10 @@ from collections.abc import Iterator
 from dataclasses import fields, replace
 
 from steady.footings.depth import AUGERS_M, hole_width_m
-from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Basis
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.kind import Case
 from steady.yard.stock import stick, sticks
 
 Change = tuple[tuple[str, object], ...]
@@ -17,11 +15,12 @@ BOARDED = ("butted", "even gaps", "board on board")
 BAYS_M = tuple(feet * FT for feet in (8, 7, 6, 5, 4))
 
 
-def candidates(spec: FenceSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
+def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Combinations of post, bay, rails and auger, with the words for what each changes.
 
     The wood's species stays as it is; heights are never changed behind anyone's back.
     """
+    spec = case.spec
     species = stick(spec.post, "post", "post").species
     now = stick(spec.post, "post", "post").width_m
     home = stick(spec.post, "post", "post").schools
@@ -53,7 +52,10 @@ def candidates(spec: FenceSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
                                 "hole_width_m": width_m,
                                 "built_on": Basis.RECKONED,
                             }
-                            yield _says(spec, wish, tape), _changed(spec, wish)
+                            yield (
+                                _says(case, wish),
+                                _changed(spec, wish),
+                            )
     yield from _gates(spec, [post.key for post in posts], rails)
 
 
@@ -89,7 +91,11 @@ def _changed(spec: FenceSpec, wish: dict[str, object]) -> Change:
     return tuple((name, value) for name, value in wish.items() if name in names and getattr(spec, name) != value)
 
 
-def _says(spec: FenceSpec, wish: dict[str, object], tape: Tape) -> str:
+def _says(
+    case: Case,
+    wish: dict[str, object],
+) -> str:
+    spec, tape = case.spec, case.tape
     words = []
     if wish["post"] != spec.post:
         words.append(f"{sticks()[str(wish['post'])].says} posts")

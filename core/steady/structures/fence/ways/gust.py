@@ -10,13 +10,12 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Asks, Basis, Check, Plan
 from steady.rulebooks.base import Rulebook
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.kind import Case
 from steady.structures.wind_place import place_of
-from steady.yard.choices import YardChoices
 
 FINEST = 1.001
 CLOSE = 1.0004
@@ -42,18 +41,17 @@ def under(site: Site, share: float) -> Site:
     )
 
 
-def stands_up_to(
-    spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape, built: Plan
-) -> Gust | None:
+def stands_up_to(case: Case, built: Plan) -> Gust | None:
     """The gust of a fence as `built`; None where its wind is not covered at all.
 
     Source: bisection on the school's own checks.
     """
-    alone = book.for_gusts()
+    spec, site, book = case.spec, case.site, case.book
     places = _places(spec, built)
     stands = {footing.under: footing.embedment_m for footing in built.footings}
     marks = sorted(mark.station_m for mark in built.marks)
     longest_m = max((b - a for a, b in itertools.pairwise(marks)), default=spec.bay_max_m)
+    alone = book.for_gusts()
     # Bays stay as they are laid, whatever wind is asked about.
     held = (
         replace(spec, bay_by_strength=False, bay_max_m=min(4.9, max(0.6, longest_m + 1e-6)))
@@ -63,7 +61,7 @@ def stands_up_to(
 
     def worst_at(share: float) -> Worst:
         try:
-            made = plan_fence(held, under(site, share), alone, yard, tape)
+            made = plan_fence(replace(case, spec=held, site=under(site, share), book=alone))
         except InputError as error:
             return math.inf, error.message
         if any(gap.basis is Basis.RECKONED and not gap.crew and "ind" in gap.name for gap in made.not_covered):

@@ -6,18 +6,16 @@ from dataclasses import replace
 from typing import get_args
 
 from steady.errors import InputError
-from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.plan.verdict import gaps, governing, named, state, verdict
-from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.checks.feet import foot_ways
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.feet import FootKind
-from steady.structures.fence.spec.fence import FenceSpec, Style
+from steady.structures.fence.spec.fence import Style
 from steady.structures.fence.spec.presets import closed_with
-from steady.yard.choices import YardChoices
+from steady.structures.kind import Case
 
 BAYS = ("fewest posts", "equal", "nudged")
 STYLES: tuple[Style, ...] = get_args(Style)
@@ -25,20 +23,39 @@ CLOSES = ("infill", "bays", "rail_laid")
 FEET = get_args(FootKind)
 
 
-def ways(spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Iterator[Choice]:
+def ways(case: Case) -> Iterator[Choice]:
     """Each way planned whole: posts and bays it takes, and whether it passes. A way that cannot be built says why."""
+    spec = case.spec
     bays = BAYS if spec.bays in BAYS else (*BAYS, spec.bays)
     for name in bays:
         change: Change = (("bays", name),)
-        yield _choice("bays", name, change, spec.bays == name, spec, site, book, yard, tape)
+        yield _choice(
+            "bays",
+            name,
+            change,
+            spec.bays == name,
+            case,
+        )
     for style in STYLES:
         made = closed_with(spec, style)
         change = tuple(
             (field, getattr(made, field)) for field in CLOSES if getattr(made, field) != getattr(spec, field)
         )
-        yield _choice("styles", style, change, spec.infill.style == style, spec, site, book, yard, tape)
+        yield _choice(
+            "styles",
+            style,
+            change,
+            spec.infill.style == style,
+            case,
+        )
     for foot in FEET:
-        yield _choice("feet", foot, (("foot", foot),), spec.foot == foot, spec, site, book, yard, tape)
+        yield _choice(
+            "feet",
+            foot,
+            (("foot", foot),),
+            spec.foot == foot,
+            case,
+        )
 
 
 def _choice(
@@ -46,15 +63,12 @@ def _choice(
     name: str,
     change: Change,
     chosen: bool,
-    spec: FenceSpec,
-    site: Site,
-    book: Rulebook,
-    yard: YardChoices,
-    tape: Tape,
+    case: Case,
 ) -> Choice:
+    tape = case.tape
     lasts = foot_ways()[name].durability if group == "feet" else LASTS.get(name, "")
     try:
-        made = plan_fence(replace(spec, **dict(change)), site, book, yard, tape)  # type: ignore[arg-type]
+        made = plan_fence(case.of(replace(case.spec, **dict(change))))
     except InputError as error:
         return Choice(
             group=group, says=name, change=(), whole="fails", why=error.message, use=0.0, chosen=chosen, lasts=lasts

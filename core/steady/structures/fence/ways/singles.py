@@ -5,11 +5,11 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.footings.depth import AUGERS_M, hole_width_m
-from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Basis
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.spec.fence import FenceSpec, Straight
+from steady.structures.kind import Case
 from steady.yard.stock import Stick, same_wood, stick
 
 Change = tuple[tuple[str, object], ...]
@@ -19,8 +19,9 @@ RETURN_HEIGHTS = 1.0
 """A return is as long as the fence is high: from there on the figures of the codes count it [ASCE 7-16 fig. 29.3-1, L_r/s 1]."""
 
 
-def singles(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
+def singles(case: Case) -> Iterator[tuple[str, Change]]:
     """Words and the fields that change, one thing each: posts, ends, bay, rails, auger, depth, gaps, a return at a free end."""
+    spec, tape = case.spec, case.tape
     line = stick(spec.post, "post", "post")
     for bigger in _next(line, "post"):
         yield f"{bigger.says} line posts", (("post", bigger.key),)
@@ -52,7 +53,7 @@ def singles(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
     if spec.infill.style == "butted":
         open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])
         yield f"gaps of {tape.length(GAPS_M[line.metric])} between boards", (("infill", open_faced),)
-    yield from _returns(spec, tape)
+    yield from _returns(case)
 
 
 def _next(now: Stick, role: str) -> list[Stick]:
@@ -74,10 +75,10 @@ def _rails(spec: FenceSpec) -> Iterator[tuple[str, Change]]:
             yield f"rails {bigger.says}", (("rail", bigger.key),)
 
 
-def _returns(spec: FenceSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
-    straights = with_return(spec)
+def _returns(case: Case) -> Iterator[tuple[str, Change]]:
+    straights = with_return(case.spec)
     if straights is not None:
-        yield f"a return of {tape.length(straights[-1].length_m)} at the far end", (("straights", straights),)
+        yield f"a return of {case.tape.length(straights[-1].length_m)} at the far end", (("straights", straights),)
 
 
 def with_return(spec: FenceSpec) -> tuple[Straight, ...] | None:

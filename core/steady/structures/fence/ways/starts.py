@@ -9,17 +9,14 @@ from annotated_types import Ge, Le, MaxLen
 from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, habit_m, hole_width_m, rounded_up_m
-from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import buildable, gaps, hardest, named
-from steady.rulebooks.base import Rulebook
 from steady.structures.fence.layout.infill import BOARDED
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
 from steady.structures.fence.ways.singles import GAPS_M, with_return
-from steady.yard.choices import YardChoices
+from steady.structures.kind import Case
 from steady.yard.stock import Stick, same_wood, stick, sticks
 
 Change = dict[str, object]
@@ -100,18 +97,19 @@ def as_crew(spec: FenceSpec, habit: CrewHabit, accepted_by: str = NOBODY) -> Fen
     )
 
 
-def usual_here(spec: FenceSpec, site: Site, book: Rulebook, accepted_by: str = NOBODY) -> FenceSpec:
+def usual_here(case: Case, accepted_by: str = NOBODY) -> FenceSpec:
     """The fence as crews usually build it under a school: bay, post, rails, the depth of habit and frost.
 
     It is built on practice: its checks say what they say, and a name signs it without making it pass.
 
     Source: common practice, by school and height (data/fence_habits.csv).
     """
-    row = _habit(book.key, spec.height_m)
+    spec: FenceSpec = case.spec
+    row = _habit(case.book.key, spec.height_m)
     top_m = spec.height_m + spec.gap_m
     step_m = spec.depth_step_m
     post = sticks()[row.text["post"]]
-    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), site.frost_m), step_m)
+    deep_m = rounded_up_m(max(row.number("embedment_m"), habit_m(top_m), case.site.frost_m), step_m)
     boarded = spec.infill.style in BOARDED and spec.infill.style != "both faces"
     rails = (
         {"rail": row.text["rail"], "rails_count": int(row.text["rails"]), "rail_laid": row.text["laid"]}
@@ -153,39 +151,39 @@ def _habit(school: str, height_m: float) -> Row:
     return row
 
 
-def cheapest(
-    spec: FenceSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape, priced: Callable[[Plan], float]
-) -> Search:
+def cheapest(case: Case, priced: Callable[[Plan], float]) -> Search:
     """The cheapest fence of the same height, line and infill that passes: then the fewest posts.
 
     Looked through: line posts and end posts of the yard's sizes, bays, rails by size, laying and number, bays that a rail runs
     over, augers, a return at the free end; gaps between butted boards only where nothing passes closed. First, for every bay, the
     smallest posts that pass and the lightest rails that pass; then each bay's pair is planned whole and `priced`.
     """
-    base = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
-    look = _Looking(base=base, plan=lambda like: plan_fence(like, site, book, yard, tape), priced=priced)
+    spec: FenceSpec = case.spec
+    base: FenceSpec = replace(spec, built_on=Basis.RECKONED, practice=None, bay_by_strength=False, deeper_m=0.0)
+    look = _Looking(base=base, plan=lambda like: plan_fence(case.of(like)), priced=priced)
     posts = same_wood(stick(spec.post, "post", "post"), "post")
     rails = same_wood(stick(spec.rail, "rail", "rail"), "rail")
-    for bay_m in _bays(spec, book):
+    for bay_m in _bays(case):
         bay: Change = {} if spec.bays == "panels" else {"bay_max_m": bay_m}
         chosen = _smallest_posts(look, bay, _stiffest(spec, rails), posts)
         if chosen is not None:
             _lightest_rails(look, chosen, rails)
     found = look.found
     _augers_and_runs(look, spec)
-    _returned(found, base, site, book, yard, tape, priced)
+    _returned(found, case.of(base), priced)
     if found.spec is None and spec.infill.style == "butted":
         # What the client looks at is changed only where nothing passes closed.
-        metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+        metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
         gaps_m = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[metric])
-        opened = cheapest(replace(spec, infill=gaps_m), site, book, yard, tape, priced)
+        opened = cheapest(case.of(replace(spec, infill=gaps_m)), priced)
         opened.planned += found.planned
         if opened.spec is not None:
             return opened
         found.planned = opened.planned
     if found.spec is None:
         sizes = f"{posts[0].says} to {posts[-1].says}"
-        bays = _bays(spec, book)
+        bays = _bays(case)
+        tape = case.tape
         reach = f"bays of {tape.length(bays[0])} to {tape.length(bays[-1])}"
         closest = (
             f"; the closest fails by {look.nearest[1]}, {look.nearest[0]:.2f} of its limit" if look.nearest[1] else ""
@@ -284,16 +282,9 @@ def _augers_and_runs(look: _Looking, spec: FenceSpec) -> None:
             look.keep(replace(like, **change), trial, price)  # type: ignore[arg-type]
 
 
-def _returned(
-    found: Search,
-    base: FenceSpec,
-    site: Site,
-    book: Rulebook,
-    yard: YardChoices,
-    tape: Tape,
-    priced: Callable[[Plan], float],
-) -> None:
+def _returned(found: Search, case: Case, priced: Callable[[Plan], float]) -> None:
     """A return at the far free end: with smaller end posts for what was found, or of every post where nothing was found."""
+    base: FenceSpec = case.spec
     straights = with_return(base)
     if straights is None or any(straight.id.startswith("return") for straight in base.straights):
         return
@@ -307,7 +298,7 @@ def _returned(
     for change in ends:
         found.planned += 1
         try:
-            trial = plan_fence(replace(like, straights=straights, **change), site, book, yard, tape)  # type: ignore[arg-type]
+            trial = plan_fence(case.of(replace(like, straights=straights, **change)))  # type: ignore[arg-type]
         except InputError:
             continue
         price = priced(trial)
@@ -321,10 +312,11 @@ def _augers(spec: FenceSpec) -> list[float]:
     return [auger for auger in AUGERS_M if usual_m + 1e-9 < auger <= 5 * sticks()[spec.post].width_m][:1]
 
 
-def _bays(spec: FenceSpec, book: Rulebook) -> tuple[float, ...]:
+def _bays(case: Case) -> tuple[float, ...]:
+    spec = case.spec
     if spec.bays == "panels":
         return (spec.bay_max_m,)
-    metric = sticks()[spec.post].metric if spec.post in sticks() else book.metric
+    metric = sticks()[spec.post].metric if spec.post in sticks() else case.book.metric
     most_m = 2.4384 if spec.infill.style not in ("stock panels", "slats", "louvres") else spec.bay_max_m
     return tuple(sorted({min(most_m, bay) for bay in (*BAYS_M[metric], spec.bay_max_m)}, reverse=True))
 

@@ -2,23 +2,22 @@
 
 from typing import Literal
 
-from steady.ground.profile import Profile
-from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Caution, Part
 from steady.structures.fence.checks.feet import way_at
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import SetOut
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
-from steady.structures.fence.spec.timber import Timber
 from steady.yard.choices import YardChoices
 
 PRACTICE = "common practice; local rules come first"
 HUMP_M = 0.0254
 
 
-def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Tape) -> list[Caution]:
+def cautions(case: FenceCase, out: SetOut) -> list[Caution]:
     """Everything to heed before and during the work."""
+    spec = case.spec
     dig = f"{spec.id}/dig"
     found = [
         Caution(
@@ -31,7 +30,7 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
             cleared_by="locate",
         )
     ]
-    found += [_across(spec, zone, tape) for zone in spec.zones]
+    found += [_across(case, zone) for zone in spec.zones]
     found += [
         Caution(about=spec.id, kind="hurt", text=text, source=PRACTICE)
         for text in (
@@ -52,20 +51,21 @@ def cautions(spec: FenceSpec, site: Site, out: SetOut, ground: Profile, tape: Ta
     for way in dict.fromkeys(way_at(spec, post.station_m) for post in out.posts):
         kind: Literal["rot", "hurt"] = "rot" if way.key == "closed below" else "hurt"
         found.append(Caution(about=spec.id, kind=kind, text=way.caution, source=way.source))
-        if way.stands == "block" and site.frost_m > 0:
+        if way.stands == "block" and case.site.frost_m > 0:
             text = "Frost lifts loose blocks: a bed that drains, and level them again every spring"
             found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
     found += _of_style(spec)
     if spec.keeps == "a rooting animal":
         text = "What roots goes under: mesh buried along the line, or a board in the ground, as well as a small gap"
         found.append(Caution(about=spec.id, kind="drawing", text=text, source="common practice"))
-    found += _by_use(spec, site)
-    found += _ground(spec, out, ground, tape)
+    found += _by_use(case)
+    found += _ground(case, out)
     return found
 
 
-def _across(spec: FenceSpec, zone: NoDig, tape: Tape) -> Caution:
+def _across(case: FenceCase, zone: NoDig) -> Caution:
     """What lies across the line: a service stops the dig until it is located; a door asks for room; a slab is looked at first."""
+    spec, tape = case.spec, case.tape
     about, at = f"{spec.id}/zone/{zone.id}", tape.distance(zone.at_m)
     what = f"{zone.what[:1].upper()}{zone.what[1:]}"
     if zone.kind == "clear way":
@@ -130,7 +130,8 @@ def _of_style(spec: FenceSpec) -> list[Caution]:
     return [Caution(about=spec.id, kind=kind, text=text, source=source) for kind, text in said]
 
 
-def _by_use(spec: FenceSpec, site: Site) -> list[Caution]:
+def _by_use(case: FenceCase) -> list[Caution]:
+    spec, site = case.spec, case.site
     if site.use == "public":
         text = "Public use: marks and pieces only. Nothing here says that it is strong enough; ask an engineer"
         return [Caution(about=spec.id, kind="licence", text=text, source="scope of the house rules")]
@@ -140,7 +141,8 @@ def _by_use(spec: FenceSpec, site: Site) -> list[Caution]:
     return []
 
 
-def _ground(spec: FenceSpec, out: SetOut, ground: Profile, tape: Tape) -> list[Caution]:
+def _ground(case: FenceCase, out: SetOut) -> list[Caution]:
+    spec, ground, tape = case.spec, case.ground, case.tape
     found: list[str] = []
     if not ground.known:
         found.append("Ground not read yet: it is drawn level, and every height here is a guess")
@@ -175,8 +177,9 @@ def too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     ]
 
 
-def feet_in_the_way(spec: FenceSpec, timber: Timber, tape: Tape) -> list[str]:
+def feet_in_the_way(case: FenceCase) -> list[str]:
     """Feet that stand out of the ground, wider than their post, where the infill comes down in front of them."""
+    spec, timber, tape = case.spec, case.timber, case.tape
     detail = spec.foot_detail
     kinds = {spec.foot, *(zone.foot for zone in spec.zones if zone.foot is not None)}
     stands = {
@@ -193,8 +196,9 @@ def feet_in_the_way(spec: FenceSpec, timber: Timber, tape: Tape) -> list[str]:
     return found
 
 
-def rails_in_soil(spec: FenceSpec, out: SetOut, timber: Timber, ground: Profile, tape: Tape) -> list[str]:
+def rails_in_soil(case: FenceCase, out: SetOut) -> list[str]:
     """Bays under a straight top whose lowest rail would lie in the ground."""
+    spec, timber, ground, tape = case.spec, case.timber, case.ground, case.tape
     lie = rows(spec, timber.rail)
     if not lie.count:
         return []

@@ -11,8 +11,8 @@ from steady.plan.model import Bar, Detail, Measure, Trace
 from steady.structures.fence.layout.boards import rows_over
 from steady.structures.fence.layout.infill import BOARDED, WIRED, screen, solidity
 from steady.structures.fence.layout.line import Stretch
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.fence.spec.timber import Timber
 
 SHOWN = 6
 """Boards or slats drawn of the pattern."""
@@ -52,39 +52,55 @@ def held(spec: FenceSpec) -> str:
     return ""
 
 
-def see_through(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> tuple[float, float] | None:
+def see_through(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> tuple[float, float] | None:
     """Angles off square (rad) between which one sees through, as laid; None: from nowhere, or the style has no boards."""
+    spec, timber = case.spec, case.timber
     style = spec.infill.style
     if style == "even gaps":
-        gap_m = _gap_m(spec, runs, timber)
+        gap_m = _gap_m(case, runs)
         return (0.0, math.atan(gap_m / timber.board.thickness_m))
     if style == "slats":
         return (0.0, math.atan(screen(spec, timber.rail).cut_m / timber.rail.thickness_m))
     if style == "both faces":
-        lap_m = _lap_m(spec, runs, timber)
+        lap_m = _lap_m(case, runs)
         return view_between(timber.board.width_m, lap_m, timber.board.thickness_m, timber.rail.width_m)
     return (0.0, math.radians(89)) if style in WIRED else None
 
 
-def _gap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
+def _gap_m(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> float:
+    spec, timber = case.spec, case.timber
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
     gaps = [between_end_gaps(run_m, timber.board.width_m, spec.infill.gap_most_m, 0.0)[1] for run_m in lengths]
     return max(gaps, default=spec.infill.gap_most_m)
 
 
-def _lap_m(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> float:
+def _lap_m(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> float:
+    spec, timber = case.spec, case.timber
     lengths = [run.boarded_run_m for run in runs if run.boarded_run_m > 2 * timber.board.width_m]
     laps = [overlapped(run_m, timber.board.width_m, spec.infill.overlap_m).overlap_m for run_m in lengths]
     return min(laps, default=spec.infill.overlap_m)
 
 
-def look_detail(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[Detail]:
+def look_detail(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> list[Detail]:
     """The pattern cut through, with the flattest and steepest line of sight that passes."""
-    bars, pitch_m = _cut(spec, runs, timber)
+    spec = case.spec
+    bars, pitch_m = _cut(case, runs)
     if not bars:
         return []
-    seen = see_through(spec, runs, timber)
-    share = solidity(spec, timber)
+    seen = see_through(case, runs)
+    share = solidity(case)
     words = "level" if spec.infill.style in ("slats", "louvres") else "from above"
     title = f"Looked through, {words}: {1 - share:.0%} open square on" if share < 1 else f"Looked through, {words}"
     if seen is None:
@@ -123,8 +139,12 @@ def look_detail(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> list[De
     ]
 
 
-def _cut(spec: FenceSpec, runs: list[Stretch], timber: Timber) -> tuple[list[Bar], float]:
+def _cut(
+    case: FenceCase,
+    runs: list[Stretch],
+) -> tuple[list[Bar], float]:
     """Boards or slats as cut through, the fence's length along x and its depth along y."""
+    spec, timber = case.spec, case.timber
     style, board, rail = spec.infill.style, timber.board, timber.rail
     bars: list[Bar] = []
 

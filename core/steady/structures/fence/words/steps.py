@@ -2,12 +2,12 @@
 
 from collections.abc import Callable
 
-from steady.measure.show import Tape
 from steady.plan.model import Footing, Part, Task
 from steady.structures.fence.checks.feet import FootWay, way_at
 from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.parts.build import NOT_OURS
 from steady.structures.fence.parts.fixings import temporary
+from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 
 CUT = {"long": "Cut posts to the line, ", "exact": "Check every post's top against the line, "}
@@ -36,8 +36,13 @@ def _ways(spec: FenceSpec, out: SetOut) -> list[FootWay]:
     return list(dict.fromkeys(way_at(spec, post.station_m) for post in out.posts if post.kind not in NOT_OURS))
 
 
-def foot_notes(spec: FenceSpec, out: SetOut, footings: list[Footing], tape: Tape) -> list[str]:
+def foot_notes(
+    case: FenceCase,
+    out: SetOut,
+    footings: list[Footing],
+) -> list[str]:
     """How exact posts are levelled, what driven and pinned ones ask for, and how each foot holds against lifting."""
+    spec = case.spec
     said = [
         f"{way.says[:1].upper()}{way.says[1:]}: {way.durability[:1].lower()}{way.durability[1:]}"
         for way in _ways(spec, out)
@@ -50,7 +55,7 @@ def foot_notes(spec: FenceSpec, out: SetOut, footings: list[Footing], tape: Tape
         down = max(f.embedment_m for f in footings) - spec.foot_detail.dug_m
         if down > 0:
             said.append(
-                f"Driven on below the dug part: up to {tape.length(down)}. Where it will not go, stop and say so: no cutting"
+                f"Driven on below the dug part: up to {case.tape.length(down)}. Where it will not go, stop and say so: no cutting"
             )
     if spec.foot_detail.notched:
         said.append("The notched foot is a cut end in the ground: treat it again, two coats, before it goes in")
