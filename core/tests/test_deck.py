@@ -33,7 +33,7 @@ from steady.structures.deck.ways.candidates import at_home
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
-from tests.make import plan
+from tests.make import case, plan
 
 RATED = {"ledger": Ledger(hanger_rating_n=900 * LB), "guard": GuardDesign(anchor_rating_n=3000 * LB)}
 
@@ -93,7 +93,7 @@ class LayoutTest(unittest.TestCase):
         if rng.random() < 0.5:
             words += f" less{rng.uniform(2, 4):.2f}x{rng.uniform(2, 3):.2f}{rng.choice(['left', 'right'])}"
         spec = deck(words, joists_over="unbroken" if unbroken else "spliced")
-        laid = reckon_deck(spec, site(), rulebook("us")).frame
+        laid = reckon_deck(case(spec, site())).frame
         self.assertFalse(laid.conflicts)
         on_beams = sum((b - a) * (w if unbroken else h) for run in laid.beams for a, b, h, w in run.supported)
         on_house = 0.0
@@ -352,7 +352,7 @@ class ChoosingTest(unittest.TestCase):
 
     def test_a_choice_exactly_on_its_limit_is_set_apart(self) -> None:
         book = rulebook("us")
-        laid = reckon_deck(deck(), site(), book)
+        laid = reckon_deck(case(deck(), site(), book))
         limit_ft = checks(planned(deck()), "Joists span")[0].limit.value
         self.assertGreater(limit_ft, laid.frame.longest_span_m / FT)
         edge = deck(f"16x{limit_ft + 1.5:.14f} up3", beams=1)

@@ -51,7 +51,7 @@ def read(ask: Ask) -> DeckSpec:
 
 def planned(case: Case) -> Plan:
     """The plan of a deck."""
-    return plan_deck(case.spec, case.site, case.book, case.yard, case.tape)
+    return plan_deck(case)
 
 
 def move(spec: DeckSpec, handle: Handle, to_m: float) -> DeckSpec:
@@ -95,11 +95,11 @@ def let_go(spec: DeckSpec, thing: str) -> DeckSpec:
 
 
 def _candidates(case: Case) -> Iterator[tuple[str, Change]]:
-    return candidates(case.spec, case.site, case.book, case.tape)
+    return candidates(case)
 
 
 def _choices(case: Case) -> Iterator[Choice]:
-    return choices(case.spec, case.site, case.book, case.yard, case.tape)
+    return choices(case)
 
 
 DECK = Kind(

@@ -4,20 +4,19 @@ from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, NotCovered, Part, Plan, Projection
 from steady.rulebooks.answers import BeamAsk
-from steady.rulebooks.base import Rulebook
 from steady.structures.deck.checks import flights, guards
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.boards import reckon_boards
 from steady.structures.deck.checks.bridge import reckon_bridge
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, joist_wood, timber_of
+from steady.structures.deck.checks.footings import PostFound, waiver
 from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
 from steady.structures.deck.checks.ledger import reckon_ledger
 from steady.structures.deck.checks.loads import deck_load
-from steady.structures.deck.checks.posts import PostFound, reckon_posts, waiver
+from steady.structures.deck.checks.posts import reckon_posts
 from steady.structures.deck.layout.framing import Frame, frame, outline_of
 from steady.structures.deck.parts import build
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
@@ -27,6 +26,7 @@ from steady.structures.deck.words import advice
 from steady.structures.deck.words.path import load_path
 from steady.structures.deck.words.schedule import members
 from steady.structures.guard.reckon import GuardFound
+from steady.structures.kind import Case
 from steady.structures.measured import post_targets
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
@@ -78,7 +78,7 @@ class Reckoned:
     notes: list[str]
 
 
-def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = False) -> Reckoned:
+def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
     """Lay a deck out and reckon every check of it.
 
     Args:
@@ -87,12 +87,13 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
+    spec, site, book = case.spec, case.site, case.book
     if spec.built_on is not Basis.RECKONED:
         raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
     _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
-    found = Found(spec=spec, book=book, load=deck_load(spec, site, book, min(right - left, high - low)))
+    found = Found(spec=spec, site=site, book=book, load=deck_load(spec, site, book, min(right - left, high - low)))
     laid = lay_out(spec, found, timber)
     conflicts, notes = list(laid.conflicts), list(laid.notes)
     if spec.bridge is not None:
@@ -101,7 +102,7 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     reckon_boards(found, timber)
     spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
     reactions = reckon_beams(found, laid, timber)
-    posts = reckon_posts(found, laid, timber, site, reactions, conflicts)
+    posts = reckon_posts(found, laid, timber, reactions, conflicts)
     stairs, guard = [], GuardFound()
     if not frame_only:
         stairs = flights.reckon_stairs(found, laid, timber)
@@ -109,8 +110,8 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
         _plies(found, timber)
         flights.reckon_stair_loads(found, laid, timber, stairs)
         stairs = flights.reckon_stair_guards(found, timber, stairs, guard)
-        _live_is_enough(found, site)
-    _out_of_scope(found, site)
+        _live_is_enough(found)
+    _out_of_scope(found)
     return Reckoned(
         found=found,
         timber=timber,
@@ -124,20 +125,17 @@ def reckon_deck(spec: DeckSpec, site: Site, book: Rulebook, frame_only: bool = F
     )
 
 
-def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Plan:
+def plan_deck(case: Case) -> Plan:
     """Plan a deck.
 
     Args:
-        spec: What is wanted.
-        site: Frost, soil, snow and use; the ground under the deck stands in the spec, at its corners.
-        book: The school that decides.
-        yard: What can be bought, and how it is cut.
-        tape: How the crew reads lengths; used in sentences only.
+        case: What is wanted and where: the ground under the deck stands in the spec, at its corners.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    deck = reckon_deck(spec, site, book)
+    spec, book, yard, tape = case.spec, case.book, case.yard, case.tape
+    deck = reckon_deck(case)
     found, timber, laid, posts = deck.found, deck.timber, deck.frame, deck.posts
     conflicts = deck.conflicts
     b = build.Builder(spec, laid, timber)
@@ -177,7 +175,7 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
         practice=(),
         handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),
-        cautions=tuple(advice.cautions(spec, site, laid, timber, parts, waiver(found, laid), book.metric)),
+        cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid))),
         details=tuple(load_path(found, laid, timber, posts)),
         members=tuple(members(found, laid, timber, posts, deck.guard, deck.stairs, tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
@@ -197,9 +195,9 @@ def plan_deck(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tap
     )
 
 
-def _live_is_enough(found: Found, site: Site) -> None:
+def _live_is_enough(found: Found) -> None:
     """A live load typed by the crew against the least that the school asks of decks."""
-    spec, book = found.spec, found.book
+    spec, book, site = found.spec, found.book, found.site
     if spec.live_pa is None or spec.bridge is not None:
         return
     try:
@@ -293,9 +291,9 @@ def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
     return found
 
 
-def _out_of_scope(found: Found, site: Site) -> None:
+def _out_of_scope(found: Found) -> None:
     """Public use and heavy things on the deck: nothing is said to pass."""
-    why = "public use is outside what a house tool may answer" if site.use == "public" else ""
+    why = "public use is outside what a house tool may answer" if found.site.use == "public" else ""
     if found.spec.carries:
         why = f"{', '.join(found.spec.carries)}: outside what a house deck is reckoned for"
     if not why:

@@ -218,9 +218,10 @@ class Command(BaseCommand):
         )
         for words in ("18x11 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
-            once = best(lambda: reckon_deck(spec, site, book), 5)  # noqa: B023
-            search = best(lambda: list(choices(spec, site, book, YardChoices(), Tape())), 3)  # noqa: B023
-            found = list(choices(spec, site, book, YardChoices(), Tape()))
+            case = Case(spec=spec, site=site, book=book, yard=YardChoices(), tape=Tape())
+            once = best(lambda: reckon_deck(case), 5)  # noqa: B023
+            search = best(lambda: list(choices(case)), 3)  # noqa: B023
+            found = list(choices(case))
             good = sum(choice.whole != "fails" for choice in found)
             shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
             self.stdout.write(f"  {words}: {shown} of {once * 1e3:.1f} ms")

@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, replace
 
+from steady.ground.site import Site
 from steady.rulebooks.answers import Action, MemberCheck, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member
@@ -127,6 +128,7 @@ class Found(Findings):
     """A deck's checks and gaps as they are found."""
 
     spec: DeckSpec
+    site: Site
     load: DeckLoad
 
     def check_member(

@@ -13,7 +13,8 @@ from steady.layout.outline import Point
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Part, Place, Vec, Wall
 from steady.structures.deck.checks.findings import Timber, line_of
-from steady.structures.deck.checks.posts import PostFound, brace_leg_m
+from steady.structures.deck.checks.footings import PostFound
+from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist, height_of
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
 from steady.yard.stock import Stick

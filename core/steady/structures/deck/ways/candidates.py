@@ -3,10 +3,10 @@
 from collections.abc import Iterator
 from dataclasses import fields, replace
 
-from steady.measure.show import Tape
 from steady.measure.units import IN
 from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.kind import Case
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
 Change = tuple[tuple[str, object], ...]
@@ -19,8 +19,9 @@ def of_kind(spec: DeckSpec, role: str, like: Stick) -> list[Stick]:
     return sorted(sold_with(like, role), key=lambda item: (item.species, item.grade, item.width_m))
 
 
-def changes(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
+def changes(case: Case) -> Iterator[tuple[str, Change]]:
     """Joists and their spacing, beams by plies and depth, posts; the wood's species stays as it is."""
+    spec = case.spec
     yield from _low(spec)
     joist = stick(spec.joist, "joist", "joist")
     same = [j for j in of_kind(spec, "joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
@@ -32,7 +33,13 @@ def changes(spec: DeckSpec, tape: Tape) -> Iterator[tuple[str, Change]]:
             for beam in (spec.beam, *(b.key for b in same if b.width_m >= one.width_m - 1e-9 and b.key != spec.beam)):
                 for plies in sorted({spec.plies, 2, 3}):
                     wish: dict[str, object] = {"joist": one.key, "spacing_m": spacing_m, "beam": beam, "plies": plies}
-                    yield _says(spec, wish, tape), _changed(spec, wish)
+                    yield (
+                        _says(
+                            case,
+                            wish,
+                        ),
+                        _changed(spec, wish),
+                    )
     for one in posts[1:]:
         wish = {"post": one.key}
         yield f"{one.says} posts", _changed(spec, wish)
@@ -69,10 +76,14 @@ def _changed(spec: DeckSpec, wish: dict[str, object]) -> Change:
     return tuple((name, value) for name, value in wish.items() if name in names and getattr(spec, name) != value)
 
 
-def _says(spec: DeckSpec, wish: dict[str, object], tape: Tape) -> str:
+def _says(
+    case: Case,
+    wish: dict[str, object],
+) -> str:
+    spec = case.spec
     words = []
     if wish["joist"] != spec.joist or wish["spacing_m"] != spec.spacing_m:
-        words.append(f"joists {sticks()[str(wish['joist'])].says} at {tape.length(float(str(wish['spacing_m'])))}")
+        words.append(f"joists {sticks()[str(wish['joist'])].says} at {case.tape.length(float(str(wish['spacing_m'])))}")
     if wish["beam"] != spec.beam or wish["plies"] != spec.plies:
         words.append(f"beams of {wish['plies']} plies {sticks()[str(wish['beam'])].says}")
     text = ", ".join(words)

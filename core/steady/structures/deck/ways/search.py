@@ -2,22 +2,19 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Basis
 from steady.plan.verdict import hardest, named
 from steady.rulebooks.answers import BeamAsk
-from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Choice
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.joists import ask_of
 from steady.structures.deck.plan import Reckoned, reckon_deck
-from steady.structures.deck.spec.deck import DeckSpec, Pin, runs_on
+from steady.structures.deck.spec.deck import Pin, runs_on
 from steady.structures.deck.ways.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
-from steady.yard.choices import YardChoices
+from steady.structures.kind import Case
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
 CLEAR_M = 0.0508
@@ -26,17 +23,18 @@ EXACT_SHARE = 0.005
 """Within half a per cent of its limit a choice leaves nothing over, and is set apart [our own line]."""
 
 
-def candidates(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
+def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: first the least moves that clear a rock, then other members."""
-    yield from _past_rocks(spec, site, book, tape)
-    yield from changes(spec, tape)
+    yield from _past_rocks(case)
+    yield from changes(case)
 
 
-def _past_rocks(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Iterator[tuple[str, Change]]:
+def _past_rocks(case: Case) -> Iterator[tuple[str, Change]]:
     """A post that stands in a rock moves along its beam to just beside it, one way or the other; or its beam moves."""
+    spec = case.spec
     if not spec.spots:
         return
-    laid = reckon_deck(spec, site, book, frame_only=True)
+    laid = reckon_deck(case, frame_only=True)
     for post in laid.posts:
         for spot in spec.spots:
             reach = spot.radius_m + post.width_m / 2 + CLEAR_M
@@ -59,39 +57,40 @@ def _past_rocks(spec: DeckSpec, site: Site, book: Rulebook, tape: Tape) -> Itera
                 thing = name.replace("beam-", "Post " if name == post.at.id else "Beam ")
                 moved = abs(at_m - (post.at.u_m if name == post.at.id else post.at.v_m))
                 pins = (*kept, Pin(id=name, at_m=at_m, why=f"clear of {spot.what}"))
-                words = f"{thing} {tape.length(moved)} {says}, clear of {spot.what}"
+                words = f"{thing} {case.tape.length(moved)} {says}, clear of {spot.what}"
                 yield words, (("pins", pins),)
                 yield f"{words}; one more ply", (("pins", pins), ("plies", min(5, spec.plies + 1)))
         one_more = len([item for item in laid.posts if item.at.v_m == post.at.v_m]) + 1
         yield f"{one_more} posts under each beam, clear of what is in the way", (("posts", one_more),)
 
 
-def choices(spec: DeckSpec, site: Site, book: Rulebook, yard: YardChoices, tape: Tape) -> Iterator[Choice]:
+def choices(case: Case) -> Iterator[Choice]:
     """Joists by size, spacing, stiffening and grade, then beams by plies, depth and grade. Raises InputError."""
-    laid = reckon_deck(spec, site, book)
+    laid = reckon_deck(case)
     fixed: dict[str, object] = {}
-    if laid.frame.beams and not spec.pins:
+    if laid.frame.beams and not case.spec.pins:
         fixed = {
             "beams": len({run.v_m for run in laid.frame.beams}),
             "posts": max(len(run.posts) for run in laid.frame.beams),
         }
-    yield from _ways(spec, site, book)
-    yield from _joists(spec, site, book, tape, laid, fixed)
+    yield from _ways(case)
+    yield from _joists(case, laid, fixed)
     if laid.frame.beams:
-        yield from _beams(spec, site, book, laid, fixed)
+        yield from _beams(case, laid, fixed)
 
 
-def _ways(spec: DeckSpec, site: Site, book: Rulebook) -> Iterator[Choice]:
+def _ways(case: Case) -> Iterator[Choice]:
     """Joists out from the house or along it: how many joists and beams each takes."""
+    spec = case.spec
     if spec.bridge is not None:
         return
     for run in ("out", "along"):
         turned = replace(spec, joists_run=run, beams=None, posts=None, pins=())
         try:
-            frame = reckon_deck(turned, site, book, frame_only=True).frame
+            frame = reckon_deck(case.of(turned), frame_only=True).frame
         except InputError:
             continue
-        whole, why, use = _whole(turned, site, book)
+        whole, why, use = _whole(case.of(turned))
         posts = sum(len(one.posts) for one in frame.beams)
         way = "out from" if run == "out" else "along"
         beams = f"{len(frame.beams)} beam{'' if len(frame.beams) == 1 else 's'}"
@@ -114,16 +113,15 @@ def _ways(spec: DeckSpec, site: Site, book: Rulebook) -> Iterator[Choice]:
         )
 
 
-def _joists(
-    spec: DeckSpec, site: Site, book: Rulebook, tape: Tape, laid: Reckoned, fixed: dict[str, object]
-) -> Iterator[Choice]:
+def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+    spec, book = case.spec, case.book
     needs_m = laid.frame.longest_span_m
     timber = timber_of(spec)
     stiffenings = STIFFENINGS if book.stiffens else (spec.stiffening,)
     for one in of_kind(spec, "joist", timber.joist):
         for spacing_m in SPACINGS_M[one.metric]:
             for stiffening in stiffenings:
-                wished = replace(spec, joist=one.key, spacing_m=spacing_m, stiffening=stiffening)  # type: ignore[arg-type]
+                wished = replace(spec, joist=one.key, spacing_m=spacing_m, stiffening=stiffening)
                 wood = joist_wood(one, wished, spacing_m)
                 try:
                     limit = book.joist_span((wood,), ask_of(wished, book, laid.found))
@@ -133,17 +131,19 @@ def _joists(
                     table_m = book.joist_span((wood,), ask_of(wished, book, laid.found, True)).span_m
                 except OutsideScope:
                     table_m = None
-                words = f"{one.says} at {tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
+                words = f"{one.says} at {case.tape.length(spacing_m)}" + (f", {stiffening}" if book.stiffens else "")
                 change: dict[str, object] = {
                     "joist": one.key,
                     "spacing_m": spacing_m,
                     "stiffening": stiffening,
                     **fixed,
                 }
-                yield _judged(spec, site, book, "joists", words, change, limit.span_m, table_m, needs_m, limit.governs)
+                reach = _Reach(reaches_m=limit.span_m, table_m=table_m, needs_m=needs_m, governs=limit.governs)
+            yield _judged(case, "joists", words, change, reach)
 
 
-def _beams(spec: DeckSpec, site: Site, book: Rulebook, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:
+    spec, book = case.spec, case.book
     needs_m = max(span for run in laid.frame.beams for span in run.spans_m)
     carries_m = max(run.carries_m(runs_on(spec)) for run in laid.frame.beams)
     joist_m = laid.frame.longest_span_m
@@ -165,38 +165,39 @@ def _beams(spec: DeckSpec, site: Site, book: Rulebook, laid: Reckoned, fixed: di
                     pass
             change: dict[str, object] = {"beam": one.key, "plies": plies, **fixed}
             words = f"{plies} {'ply' if plies == 1 else 'plies'} of {one.says}"
-            yield _judged(spec, site, book, "beams", words, change, limit.span_m, table_m, needs_m, limit.governs)
+            reach = _Reach(reaches_m=limit.span_m, table_m=table_m, needs_m=needs_m, governs=limit.governs)
+            yield _judged(case, "beams", words, change, reach)
 
 
-def _judged(
-    spec: DeckSpec,
-    site: Site,
-    book: Rulebook,
-    group: str,
-    says: str,
-    change: dict[str, object],
-    reaches_m: float,
-    table_m: float | None,
-    needs_m: float,
-    governs: str,
-) -> Choice:
-    slack_m = reaches_m - needs_m
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Reach:
+    """How far a member reaches by rule and by table, how far it has to, and what stops it."""
+
+    reaches_m: float
+    table_m: float | None
+    needs_m: float
+    governs: str
+
+
+def _judged(case: Case, group: str, says: str, change: dict[str, object], reach: _Reach) -> Choice:
+    spec = case.spec
+    slack_m = reach.reaches_m - reach.needs_m
     told = tuple((name, value) for name, value in change.items() if getattr(spec, name) != value)
     own = {name: value for name, value in change.items() if name not in ("beams", "posts")}
     chosen = all(getattr(spec, name) == value for name, value in own.items())
-    whole, why, use = "fails", f"reaches too little: {governs}", needs_m / reaches_m
+    whole, why, use = "fails", f"reaches too little: {reach.governs}", reach.needs_m / reach.reaches_m
     if slack_m >= -1e-9:
-        whole, why, use = _whole(replace(spec, **change), site, book)  # type: ignore[arg-type]
-    exact = abs(slack_m) <= 1e-9 or 0 <= slack_m <= EXACT_SHARE * needs_m
+        whole, why, use = _whole(case.of(replace(spec, **change)))
+    exact = abs(slack_m) <= 1e-9 or 0 <= slack_m <= EXACT_SHARE * reach.needs_m
     return Choice(
         group=group,
         says=says,
         change=told,
-        reaches_m=reaches_m,
-        table_m=table_m,
-        needs_m=needs_m,
+        reaches_m=reach.reaches_m,
+        table_m=reach.table_m,
+        needs_m=reach.needs_m,
         slack_m=slack_m,
-        governs=governs,
+        governs=reach.governs,
         exact=exact,
         whole=whole,
         why=why,
@@ -205,17 +206,17 @@ def _judged(
     )
 
 
-def _whole(spec: DeckSpec, site: Site, book: Rulebook) -> tuple[str, str, float]:
+def _whole(case: Case) -> tuple[str, str, float]:
     """Whether all that stands under a choice passes when it is reckoned again, and what is hardest."""
     try:
-        again = reckon_deck(spec, site, book, frame_only=True)
+        again = reckon_deck(case, frame_only=True)
     except InputError as error:
         return "fails", error.message, 0.0
     worst = hardest([c for c in again.found.checks if c.demanded and (c.sense == "at most" or not c.use <= 1 + 1e-9)])
     if again.conflicts:
         return "cannot be built", again.conflicts[0], worst.use if worst else 0.0
     # Members leave over what was asked for; boards, guards and depths have no slack to leave.
-    if worst is None or worst.use > 1 - spec.least_slack_ratio + 1e-9:
+    if worst is None or worst.use > 1 - case.spec.least_slack_ratio + 1e-9:
         return "fails", named(worst) if worst else "nothing reckoned", worst.use if worst else 0.0
     open_gaps = [gap.name for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
     if open_gaps:

@@ -1,13 +1,12 @@
 """The order of a deck's work with its hold points, and what to heed; the words stand in two tables."""
 
 from steady.data.loader import keyed
-from steady.ground.site import Site
-from steady.measure.show import Tape
 from steady.plan.model import Caution, Part, Task
 from steady.structures.deck.checks.findings import Timber
 from steady.structures.deck.checks.ledger import edges
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.deck.spec.deck import DeckSpec, sistered
+from steady.structures.kind import Case
 
 TWO_LIFT_KG = 23.0
 """Over 50 lb a piece is lifted by two [common practice]."""
@@ -44,10 +43,9 @@ def tasks(spec: DeckSpec, counts: dict[str, float]) -> list[Task]:
     return made
 
 
-def cautions(
-    spec: DeckSpec, site: Site, frame: Frame, timber: Timber, parts: list[Part], frost: str, metric: bool
-) -> list[Caution]:
+def cautions(case: Case, frame: Frame, timber: Timber, parts: list[Part], frost: str) -> list[Caution]:
     """What can hurt someone or go wrong."""
+    spec, site = case.spec, case.site
     here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
     if site.use == "public":
         here.add("public")
@@ -77,7 +75,7 @@ def cautions(
         words = f"The heaviest piece, a {heaviest.role}, weighs {kg:.0f} kg ({kg / 0.45359237:.0f} lb)"
         say("hurt", f"{words}: two people, or a prop and a ledge; never stand under it", "practice: usual care")
     if frame.on_house:
-        say("drawing", edges(not metric), "irc: R507.9.1.3(2); medium")
+        say("drawing", edges(not case.book.metric), "irc: R507.9.1.3(2); medium")
         row = keyed("deck_walls")[spec.ledger.wall]
         if row.text["ledger"] != "yes":
             say("licence", f"No ledger here: {row.text['reason']}", row.source)
@@ -89,15 +87,16 @@ def cautions(
             "practice: drift on decks is not reckoned here",
         )
     if spec.attach == "existing":
-        for text in _beside(spec, Tape(system="metric" if metric else "imperial"), timber.board.thickness_m):
+        for text in _beside(case, timber.board.thickness_m):
             say("drawing", text, "the survey of the deck that stands")
     if frost:
         say("drawing", frost, "see the working")
     return made
 
 
-def _beside(spec: DeckSpec, tape: Tape, board_m: float) -> list[str]:
+def _beside(case: Case, board_m: float) -> list[str]:
     """What the deck that stands asks of this one: its joists read before ours are set, and the step between the two."""
+    spec, tape = case.spec, case.tape
     old, found = spec.existing, []
     if not old.joist:
         found.append(

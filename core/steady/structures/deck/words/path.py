@@ -6,8 +6,8 @@ from steady.plan.model import Detail, Step
 from steady.rulebooks.answers import given_step
 from steady.structures.deck.checks.beams import effects_of
 from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.joists import kinds
-from steady.structures.deck.checks.posts import PostFound
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.deck.spec.deck import runs_on
 

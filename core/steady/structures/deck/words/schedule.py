@@ -4,7 +4,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Member
 from steady.structures.deck.checks.findings import Found, Timber, line_of
 from steady.structures.deck.checks.flights import Stair
-from steady.structures.deck.checks.posts import PostFound
+from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.guard.reckon import GuardFound

@@ -1,0 +1,316 @@
+"""The concrete under a deck's posts: how wide for the ground, how deep for frost and push, how thick."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
+from steady.layout.outline import Point
+from steady.measure.units import GRAVITY, IN, MM
+from steady.plan.model import Basis, Step
+from steady.rulebooks.answers import Soil, given_step, si
+from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.layout.framing import Frame, PostAt
+from steady.structures.soil import soil_of
+
+NET_N_PER_M3 = 6284.0
+"""Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""
+
+
+LATERAL_SHARE = 0.05
+"""Push sideways as a share of what stands on the posts [common practice, no clause]."""
+
+
+DEPTH_LEAST_M = 12 * IN
+"""Undisturbed ground over a footing's bottom. Source: IRC R403.1.4, practice elsewhere."""
+
+
+DEPTH_STEP_M = {True: 25 * MM, False: IN}
+
+
+DUG = "tool: the greatest demand, rounded up to what is dug"
+
+
+TYPED = "user: typed for this deck"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PostFound:
+    """A post as it is built: heights above the ground at it, and its footing's size and depth (m)."""
+
+    at: PostAt
+    site: Point
+    deck_m: float
+    top_m: float
+    foot_m: float
+    load_n: float
+    width_m: float
+    depth_m: float
+    depth: Depth
+    width_governed_by: str
+    embedded_m: float = 0.0
+
+    @property
+    def length_m(self) -> float:
+        """From its foot to the underside of the beam."""
+        return self.top_m - self.foot_m + self.embedded_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stand:
+    """A post before its concrete is known: where it stands, its heights above the ground there (m), what rests on it (D, L; N)."""
+
+    at: PostAt
+    about: str
+    site: Point
+    deck_m: float
+    top_m: float
+    foot_m: float
+    reaction_n: tuple[float, float]
+
+    @property
+    def height_m(self) -> float:
+        """From the stand-off at its foot to the underside of the beam."""
+        return self.top_m - self.foot_m
+
+
+def soil_under(found: Found) -> Soil | OutsideScope:
+    """What a deck's footings press on, or why its bearing is not known."""
+    site = found.site
+    if site.bearing_pa > 0:
+        return Soil("tested", "bearing as typed", site.bearing_pa, 0.0, "user: bearing of the ground as tested")
+    try:
+        soil = found.book.soil(site.soil)
+    except OutsideScope as refused:
+        return refused
+    if not soil.bearing_pa > 0:
+        return OutsideScope(
+            f"the school gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
+        )
+    return soil
+
+
+def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil | OutsideScope) -> PostFound:
+    """The footing of one post, sized where the crew has not typed it, with its checks."""
+    spec, book, site = found.spec, found.book, found.site
+    u, about, reaction = book.units, stand.about, stand.reaction_n
+    stick = timber.post
+    own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, stand.height_m) * GRAVITY
+    load_n = sum(reaction) + own_n
+    round_pad = spec.footing_shape == "round"
+    least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
+    wanted_m, governs = least_m, "room for the post's base"
+    by_soil = _by_soil(found, frame)
+    deep_m = spec.footing_depth_m or max(
+        DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
+    )
+    if not isinstance(soil, OutsideScope):
+        net_pa = max(soil.bearing_pa - NET_N_PER_M3 * deep_m, soil.bearing_pa / 10)
+        pad = book.pad(load_n=load_n, bearing_pa=net_pa, round_pad=round_pad)
+        if pad.width_m > wanted_m:
+            wanted_m, governs = pad.width_m, "bearing of the ground"
+        table_m = _table_width_m(found, sum(reaction) / found.load.total_pa, soil, round_pad)
+        if table_m > wanted_m:
+            # What is reckoned may be less than the school's own table asks: the greater is the default.
+            wanted_m, governs = table_m, "the school's table of footings"
+    width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
+    area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
+    load = Step(
+        symbol="N",
+        value=load_n / u.force_n,
+        unit=u.force,
+        formula="D + L + W",
+        inputs=(
+            ("D", reaction[0] / u.force_n, u.force),
+            ("L", reaction[1] / u.force_n, u.force),
+            ("W", own_n / u.force_n, u.force),
+        ),
+        source="statics",
+        says="service load on the footing, with the post's own weight",
+    )
+    if isinstance(soil, OutsideScope):
+        found.gap("Ground bears", about, soil)
+    else:
+        area_unit = area_m2 / u.span_m**2
+        per = u.force_n / u.span_m**2 / u.pressure_pa
+        pressure = Step(
+            symbol="q",
+            value=load.value / area_unit * per,
+            unit=u.pressure,
+            formula=f"{per:g} * N / A" if per != 1 else "N / A",
+            inputs=(("N", load.value, u.force), ("A", area_unit, f"{u.span}2")),
+            source="statics: service load over the pad",
+        )
+        bears, heavier = soil.bearing_pa / u.pressure_pa, NET_N_PER_M3 * u.span_m / u.pressure_pa
+        limit = Step(
+            symbol="q_net",
+            value=bears - heavier * deep_m / u.span_m,
+            unit=u.pressure,
+            formula="q_s - g * t",
+            inputs=(
+                ("q_s", bears, u.pressure),
+                ("g", heavier, f"{u.pressure}/{u.span}"),
+                ("t", deep_m / u.span_m, u.span),
+            ),
+            source=soil.source,
+            says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
+        )
+        found.at_most("Ground bears", about, pressure, limit, (load,), soil.says, fitted=not spec.footing_width_m)
+        _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
+    depth = _depth(found, frame, stand, width_m)
+    built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
+    fitted = not spec.footing_depth_m
+    for name, step in depth.demands:
+        if step.value > 0:
+            has = given_step(
+                "d_has", built_m / u.span_m, u.span, DUG if fitted else TYPED, "bottom of the concrete under the ground"
+            )
+            found.at_least(
+                "Footing is deep enough",
+                about,
+                has,
+                found.limit_length(step, si(step)),
+                (step,),
+                name.lower(),
+                fitted=fitted,
+            )
+    try:
+        thick = book.pad_thickness(width_m=width_m, post_m=stick.width_m)
+        has = found.length_step(
+            "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
+        )
+        found.at_least(
+            "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), "plain concrete"
+        )
+    except OutsideScope:
+        pass  # a school without the rule leaves it to the depth
+    return PostFound(
+        at=stand.at,
+        site=stand.site,
+        deck_m=stand.deck_m,
+        top_m=stand.top_m,
+        foot_m=stand.foot_m,
+        load_n=load_n,
+        width_m=width_m,
+        depth_m=built_m,
+        depth=depth,
+        width_governed_by="typed by the crew" if spec.footing_width_m else governs,
+        embedded_m=built_m if spec.upright == "fixed posts" else 0.0,
+    )
+
+
+def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> float:
+    """What the school's table of deck footings asks, 0 where it has none or does not reach."""
+    floor = found.load.floor
+    try:
+        return found.book.pad_table(
+            area_m2=area_m2,
+            bearing_pa=soil.bearing_pa,
+            live_pa=floor.live_pa,
+            dead_pa=floor.dead_pa,
+            round_pad=round_pad,
+            storeys=None,
+            column_spacing_m=None,
+        ).width_m
+    except (OutsideScope, InputError):
+        return 0.0
+
+
+def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
+    """The next size a crew can make: an auger or form tube, or a square form to 2 in (50 mm)."""
+    if metric:
+        return math.ceil(width_m / 0.05 - 1e-6) * 0.05
+    if round_pad:
+        return next((auger for auger in AUGERS_M if auger >= width_m - 1e-9), math.ceil(width_m / (6 * IN)) * 6 * IN)
+    return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
+
+
+def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: float, round_pad: bool) -> None:
+    book, floor = found.book, found.load.floor
+    try:
+        pad = book.pad_table(
+            area_m2=area_m2,
+            bearing_pa=soil.bearing_pa,
+            live_pa=floor.live_pa,
+            dead_pa=floor.dead_pa,
+            round_pad=round_pad,
+            storeys=None,
+            column_spacing_m=None,
+        )
+    except (OutsideScope, InputError) as refused:
+        outside = (
+            refused
+            if isinstance(refused, OutsideScope)
+            else OutsideScope(
+                "the school's table of pads goes by storeys and columns, not by a deck's area", "reckon it"
+            )
+        )
+        found.gap("Footing is wide enough", about, outside, Basis.TABLE)
+        return
+    has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
+    needs = (
+        found.limit_length(pad.working[0], pad.width_m)
+        if pad.working
+        else found.length_step("B_t", pad.width_m, "table")
+    )
+    found.at_least("Footing is wide enough", about, has, needs, pad.working, "table", basis=Basis.TABLE)
+
+
+def _depth(found: Found, frame: Frame, stand: Stand, width_m: float) -> Depth:
+    spec, book, site = found.spec, found.book, found.site
+    u = book.units
+
+    def given(says: str, value_m: float, source: str) -> Step:
+        return given_step("d", value_m / u.span_m, u.span, source, says)
+
+    demands = [
+        (
+            "Undisturbed ground",
+            DEPTH_LEAST_M,
+            given("least depth", DEPTH_LEAST_M, "irc: R403.1.4; high; practice elsewhere"),
+        )
+    ]
+    demands.append(("Frost", site.frost_m, given("frost depth", site.frost_m, "user: frost depth")))
+    by_soil = _by_soil(found, frame)
+    if by_soil is not None:
+        demands.append(("Foundation in this soil", si(by_soil), by_soil))
+    if site.embedment_least_m > 0:
+        least = site.embedment_least_m
+        demands.append(("Local least", least, given("local least", least, "user: local rule")))
+    if spec.upright == "fixed posts" and not frame.on_house:
+        try:
+            push_n = LATERAL_SHARE * sum(stand.reaction_n) * book.load_factor
+            depth, _ = book.embedment(
+                load_n=push_n,
+                height_m=max(stand.top_m, 0.05),
+                width_m=width_m,
+                soil=soil_of(site, book),
+                soil_factor=1.0,
+            )
+            demands.append(("Pushed sideways", si(depth), depth))
+        except OutsideScope as refused:
+            found.gap("Post holds in the ground", stand.about, refused)
+    return needed(demands)
+
+
+def _by_soil(found: Found, frame: Frame) -> Step | None:
+    """What the school asks of a foundation in this soil; nothing where a low deck is let off, or its soil is not known."""
+    if waiver(found, frame):
+        return None
+    try:
+        return found.book.foundation_depth(soil_of(found.site, found.book), found.site.frost_m)
+    except OutsideScope:
+        return None
+
+
+def waiver(found: Found, frame: Frame) -> str:
+    """What the school says of frost under this deck, in words; empty where it says nothing or does not waive it."""
+    spec = found.spec
+    lowest = max(corner.height_m for corner in spec.outline)
+    try:
+        waived, why = found.book.frost_waived(
+            deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=frame.on_house, masonry=False
+        )
+    except OutsideScope:
+        return ""
+    return f"The frost depth may be waived here ({why}); the footings are drawn to it all the same" if waived else ""
