@@ -21,6 +21,8 @@ from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 
+from tests.make import case as of
+
 LB_FT = LB * FT
 HERE = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
 
@@ -45,7 +47,7 @@ class OverThePathTest(unittest.TestCase):
     def setUp(self) -> None:
         self.case = case("18x11 high8 over1 rafters24in slats5in brace2")
         self.plan = plan(self.case)
-        self.found = reckon_pergola(self.case.spec, HERE, self.case.book)
+        self.found = reckon_pergola(replace(self.case, site=HERE))
 
     def test_counts_and_cover(self) -> None:
         counts = {part.role: part.count for part in self.plan.parts}
@@ -99,7 +101,7 @@ class OverThePathTest(unittest.TestCase):
         self.assertEqual(state(made), "fails")
 
     def test_fixed_posts_instead(self) -> None:
-        found = reckon_pergola(replace(self.case.spec, upright="fixed posts"), HERE, self.case.book)
+        found = reckon_pergola(replace(self.case, spec=replace(self.case.spec, upright="fixed posts"), site=HERE))
         across = next(one for one in found.swayed if "across" in one.way)
         self.assertAlmostEqual(across.moment_n_m / LB_FT, 2027, delta=0.02 * 2027)
         self.assertAlmostEqual(across.drift_m / IN, 0.90, delta=0.03)
@@ -115,7 +117,7 @@ class AbroadTest(unittest.TestCase):
         """4.2 x 3.0 m, medium zone of 37 m/s, coefficient .9 typed; ties and brace by the same statics at the zone's pressure."""
         site = Site(soil="good ground", exposure="open", wind_speed_m_per_s=37.0)
         one = case("4.2x3 high2.4 over0.3 slats150mm brace0.6", "nz", site, net_coefficient=0.9)
-        found = reckon_pergola(one.spec, site, one.book)
+        found = reckon_pergola(replace(one, site=site))
         made = plan(one)
         self.assertEqual({p.role: p.count for p in made.parts if p.length_m}["rafter"], 8)
         self.assertEqual(found.laid.slats and found.laid.slats.count, 20)
@@ -145,8 +147,8 @@ class ShadeTest(unittest.TestCase):
         from steady.layout.shade import blocked, two_layers
 
         spec = PergolaSpec(id="p", slat_gap_m=0.105, sun=SunAsked(on="2026-01-15", hour=hour, utc_h=13))
-        laid = lay_out(spec, self.PLACE, 2)
-        whole = shade_share(spec, self.PLACE, laid, turned)
+        laid = lay_out(of(spec, self.PLACE), 2)
+        whole = shade_share(of(spec, self.PLACE), laid, turned)
         assert whole is not None
         self.assertTrue(0 < whole <= 1)
         self.assertEqual(two_layers(0.0, 0.0), 0.0)
@@ -160,10 +162,10 @@ class ShadeTest(unittest.TestCase):
     def test_a_wished_shade_is_reached_with_whole_slats(self) -> None:
         one = case("4.2x3 shade60@15:00", "nz", replace(self.PLACE, soil="good ground", exposure="open"))
         spec = replace(one.spec, sun=SunAsked(on="2026-01-15", hour=15.0, utc_h=13))
-        laid = lay_out(spec, self.PLACE, 2)
-        bare = shade_share(replace(spec, slat=""), self.PLACE, lay_out(replace(spec, slat=""), self.PLACE, 2))
+        laid = lay_out(of(spec, self.PLACE), 2)
+        bare = shade_share(of(replace(spec, slat=""), self.PLACE), lay_out(of(replace(spec, slat=""), self.PLACE), 2))
         self.assertIsNone(bare)
-        share = shade_share(spec, self.PLACE, laid)
+        share = shade_share(of(spec, self.PLACE), laid)
         self.assertGreaterEqual(share or 0, 0.6 - 1e-9)
 
     def test_without_a_place_it_says_what_to_type(self) -> None:
@@ -239,7 +241,7 @@ class AnyPergolaTest(unittest.TestCase):
             return
         parts = [p for p in made.parts if p.role in ("rafter", "slat")]
         weight = sum(p.mass_kg * p.count for p in parts) * GRAVITY
-        found = reckon_pergola(one.spec, one.site, one.book)
+        found = reckon_pergola(one)
         on_plan = found.loads.dead_pa * one.spec.beams_m * one.spec.rafters_m
         self.assertAlmostEqual(weight / on_plan, 1.0, delta=0.2)
         self.assertGreater(layers_pa([(0.04, 0.04, 0.15, 500.0)]), 0)

@@ -67,7 +67,7 @@ class ShadowTest(unittest.TestCase):
             gap_in, hour = rng.choice((2, 3, 4)), rng.choice((10.0, 12.0, 14.0, 15.0))
             one = case(f"30x30 high8 over1 gap{gap_in}in", site=DENVER)
             made = planned_case = registry.plan(one)
-            laid = lay_out(one.spec, DENVER, len(made.marks) // 2)
+            laid = lay_out(replace(one, site=DENVER), len(made.marks) // 2)
             altitude, azimuth = sun_position(
                 DENVER.latitude_rad or 0, DENVER.longitude_rad or 0, date(2026, 7, 15), hour, -6
             )

@@ -3,11 +3,9 @@
 from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
-from steady.ground.site import Site
 from steady.measure.units import GRAVITY, IN
 from steady.plan.model import Asks, Basis, NotCovered, Step
 from steady.rulebooks.answers import Wood, given_step, si
-from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import bare_frame, layers_pa, person_n
 from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run, worst_of_each
 from steady.structures.canopy.factors import factors_of
@@ -15,6 +13,7 @@ from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
 from steady.structures.findings import Findings, said
+from steady.structures.kind import Case
 from steady.structures.pergola.layout import Laid, lay_out
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.wind_place import place_of
@@ -61,32 +60,34 @@ def line_weight(one: Stick, plies: int = 1) -> float:
     return one.density_kg_per_m3 * GRAVITY * one.thickness_m * one.width_m * plies
 
 
-def reckon_pergola(spec: PergolaSpec, site: Site, book: Rulebook) -> PergolaFound:
+def reckon_pergola(case: Case) -> PergolaFound:
     """Reckon a pergola, with the fewest posts whose beam passes where nobody said how many.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
+    spec = case.spec
     counts = [spec.posts] if spec.posts else list(range(2, MOST_POSTS + 1))
     found: PergolaFound | None = None
     for count in counts:
         try:
-            laid = lay_out(spec, site, count)
+            laid = lay_out(case, count)
         except InputError:
             if found is None:
                 raise
             break
-        findings = Findings(book=book)
-        loads = _loads(spec, site, book, laid)
-        _members(findings, spec, laid, loads)
+        findings = Findings(book=case.book)
+        loads = _loads(case, laid)
+        _members(findings, case, laid, loads)
         found = PergolaFound(findings=findings, laid=laid, loads=loads, feet={}, swayed=(), stand=_stand(spec, laid))
         if all(check.use <= 1 + 1e-9 for check in findings.checks if check.name.startswith("Beam") and check.counts):
             break
     assert found is not None
-    return _standing(found, spec, site, book)
+    return _standing(found, case)
 
 
-def _loads(spec: PergolaSpec, site: Site, book: Rulebook, laid: Laid) -> CanopyLoads:
+def _loads(case: Case, laid: Laid) -> CanopyLoads:
+    spec = case.spec
     rafter, slat = laid.timber.rafter, laid.timber.slat
     layers = [(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, rafter.density_kg_per_m3)]
     if slat is not None and laid.slats is not None:
@@ -103,7 +104,7 @@ def _loads(spec: PergolaSpec, site: Site, book: Rulebook, laid: Laid) -> CanopyL
         width_m=min(spec.beams_m, spec.rafters_m),
         net_coefficient=spec.net_coefficient,
     )
-    return canopy_loads(book, site, roof, dead_pa)
+    return canopy_loads(case.book, case.site, roof, dead_pa)
 
 
 def rafter_run(spec: PergolaSpec, laid: Laid) -> Run:
@@ -129,8 +130,9 @@ def _spread(loads: CanopyLoads, width_m: float, run: Run, share: float = 1.0) ->
     return found
 
 
-def _members(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> None:
+def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None:
     """Rafters under each load and a person, at midspan and at the tip; beams; slats under their own weight."""
+    spec: PergolaSpec = case.spec
     me, timber, s = spec.id, laid.timber, laid.rafters.spacing_m
     run, about = rafter_run(spec, laid), f"{spec.id}/rafters"
     person = [
@@ -166,7 +168,7 @@ def _members(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads)
             ),
         )
     for line in range(1, len(laid.lines_m) + 1):
-        _beam(found, spec, laid, loads, line)
+        _beam(found, case, laid, loads, line)
     _slat(found, spec, laid)
 
 
@@ -177,7 +179,8 @@ def tributary_m(spec: PergolaSpec, laid: Laid, line: int) -> float:
     return reactions[line - 1 if spec.attach == "free" else line]
 
 
-def _beam(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, line: int) -> None:
+def _beam(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, line: int) -> None:
+    spec: PergolaSpec = case.spec
     about, stick = f"{spec.id}/beam/{line}", laid.timber.beam
     run, width = beam_run(spec, laid, line), tributary_m(spec, laid, line)
     one = wood(stick, spec, spec.plies)
@@ -186,14 +189,15 @@ def _beam(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, li
         says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
     )
     check_run(found, "Beam", about, one, run, dead, [*_spread(loads, width, run), person])
-    _bearing(found, spec, laid, loads, line)
+    _bearing(found, case, laid, loads, line)
 
 
-def _bearing(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, line: int) -> None:
+def _bearing(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, line: int) -> None:
     """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
+    spec: PergolaSpec = case.spec
     book, u, about = found.book, found.book.units, f"{spec.id}/beam/{line}"
     stick, post = laid.timber.beam, laid.timber.post
-    down = max(post_down_n(spec, laid, loads, book).values())
+    down = max(post_down_n(case, laid, loads).values())
     lies = post.width_m
     wide = (
         min(spec.plies * stick.thickness_m, post.thickness_m)
@@ -247,8 +251,9 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
     found.at_most("Slats sag", about, has, most, (e,), "their own wet weight", asks=Asks.SAFETY)
 
 
-def post_down_n(spec: PergolaSpec, laid: Laid, loads: CanopyLoads, book: Rulebook) -> dict[str, float]:
+def post_down_n(case: Case, laid: Laid, loads: CanopyLoads) -> dict[str, float]:
     """What comes down on each post at the school's design level: lasting load and the worst of people, snow and wind."""
+    spec, book = case.spec, case.book
     f = factors_of(book)
     passing = max(f.live * loads.live_pa, f.live * (loads.snow_pa or 0.0), f.wind_up * (loads.wind_pa or 0.0))
     found = {}
@@ -279,12 +284,13 @@ def _off_ground_m(spec: PergolaSpec) -> float:
     return 0.0
 
 
-def pushes_n(spec: PergolaSpec, site: Site, book: Rulebook, laid: Laid) -> dict[str, float]:
+def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     """The wind on the bare frame each way, at the school's design level. Source: practice and our own (low), by rows."""
+    spec, book = case.spec, case.book
     t, top = laid.timber, spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m
     posts_m2 = len(laid.posts) * t.post.width_m * spec.high_m / 2
     rows = len(laid.lines_m) * spec.plies
-    factor, place = factors_of(book).wind_up, place_of(site)
+    factor, place = factors_of(book).wind_up, place_of(case.site)
     across = bare_frame(book, place, top, spec.beams_m * t.beam.width_m, rows, posts_m2).force_n
     if t.slat is not None and laid.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
@@ -293,41 +299,42 @@ def pushes_n(spec: PergolaSpec, site: Site, book: Rulebook, laid: Laid) -> dict[
     return {"across": factor * across, "along": factor * along}
 
 
-def _standing(found: PergolaFound, spec: PergolaSpec, site: Site, book: Rulebook) -> PergolaFound:
+def _standing(found: PergolaFound, case: Case) -> PergolaFound:
     """Sway both ways, lift down every joint, posts and feet."""
+    spec = case.spec
     findings, laid, loads = found.findings, found.laid, found.loads
     about = f"{spec.id}/upright"
-    swayed = _sways(findings, spec, site, book, laid, found.stand, about)
-    down = post_down_n(spec, laid, loads, book)
+    swayed = _sways(findings, case, laid, found.stand, about)
+    down = post_down_n(case, laid, loads)
     feet = {}
     for post in laid.posts:
         name = f"{spec.id}/post/{post.id}"
-        lasts = _lasting_n(spec, laid, loads, book, post.id)
+        lasts = _lasting_n(case, laid, loads, post.id)
         for one in swayed:
             check_post(findings, name, found.stand, lasts + one.axial_n, one)
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * found.stand.height_m)
         check_loaded(findings, name, found.stand, down[post.id], length_m)
         findings.checks = worst_of_each(findings.checks, name)
-        feet[post.id] = _foot(findings, spec, site, laid, loads, post.id, down[post.id], swayed)
-    _ties(findings, spec, laid, loads, swayed)
+        feet[post.id] = _foot(findings, case, laid, loads, post.id, down[post.id], swayed)
+    _ties(findings, case, laid, loads, swayed)
     return PergolaFound(findings=findings, laid=laid, loads=loads, feet=feet, swayed=swayed, stand=found.stand)
 
 
-def _lasting_n(spec: PergolaSpec, laid: Laid, loads: CanopyLoads, book: Rulebook, post_id: str) -> float:
+def _lasting_n(case: Case, laid: Laid, loads: CanopyLoads, post_id: str) -> float:
     """Lasting load alone on a post, at the school's design level."""
+    spec = case.spec
     still = replace(loads, live_pa=0.0, snow_pa=0.0, wind_pa=0.0, person_n=0.0)
     post = next(item for item in laid.posts if item.id == post_id)
-    width, f = tributary_m(spec, laid, post.line), factors_of(book)
+    width, f = tributary_m(spec, laid, post.line), factors_of(case.book)
     even = f.dead * (still.dead_pa * width + line_weight(laid.timber.beam, spec.plies))
     index = laid.line_xs(post.line).index(post.x_m)
     return beam_run(spec, laid, post.line).reactions_n(even)[index]
 
 
-def _sways(
-    found: Findings, spec: PergolaSpec, site: Site, book: Rulebook, laid: Laid, stand: Stand, about: str
-) -> tuple[Swayed, ...]:
+def _sways(found: Findings, case: Case, laid: Laid, stand: Stand, about: str) -> tuple[Swayed, ...]:
+    spec = case.spec
     try:
-        pushes = pushes_n(spec, site, book, laid)
+        pushes = pushes_n(case, laid)
     except (OutsideScope, InputError) as refused:
         outside = (
             refused
@@ -352,7 +359,7 @@ def _sways(
         gap = laid.lines_m[1] - laid.lines_m[0]
         asks.append(Sway(way=NAMES["across"], push_n=pushes["across"] / n, posts=2, span_m=gap, cross=rafters))
     else:
-        u = book.units
+        u = case.book.units
         push = given_step(
             "P_y",
             pushes["across"] / laid.rafters.count / u.force_n,
@@ -386,15 +393,14 @@ def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:
     return list(kept.values())
 
 
-def lift_n(
-    spec: PergolaSpec, laid: Laid, loads: CanopyLoads, book: Rulebook, post_id: str
-) -> tuple[float, float, float]:
+def lift_n(case: Case, laid: Laid, loads: CanopyLoads, post_id: str) -> tuple[float, float, float]:
     """Wind up on one post's share, what of the lasting load above the beam's tie counts against it, and the post's own.
 
     Source: the school's uplift combination.
     """
+    spec = case.spec
     post = next(item for item in laid.posts if item.id == post_id)
-    f, width = factors_of(book), tributary_m(spec, laid, post.line)
+    f, width = factors_of(case.book), tributary_m(spec, laid, post.line)
     run = beam_run(spec, laid, post.line)
     index = laid.line_xs(post.line).index(post.x_m)
     share = run.reactions_n(1.0)[index]
@@ -406,23 +412,23 @@ def lift_n(
 
 def _foot(
     found: Findings,
-    spec: PergolaSpec,
-    site: Site,
+    case: Case,
     laid: Laid,
     loads: CanopyLoads,
     post_id: str,
     down_n: float,
     swayed: tuple[Swayed, ...],
 ) -> Foot:
-    up, held, own = lift_n(spec, laid, loads, found.book, post_id)
+    spec = case.spec
+    up, held, own = lift_n(case, laid, loads, post_id)
     overturns = max((one.axial_n for one in swayed), default=0.0)
     push = max((one.shear_n for one in swayed), default=0.0)
     f = factors_of(found.book)
     service = down_n / (f.live if f.live > 1 else 1.0)
-    service_dead = _lasting_n(spec, laid, loads, found.book, post_id) / f.dead
+    service_dead = _lasting_n(case, laid, loads, post_id) / f.dead
     return reckon_foot(
         found,
-        site,
+        case.site,
         FootAsk(
             about=f"{spec.id}/post/{post_id}",
             down_n=max(service, service_dead + overturns),
@@ -441,15 +447,16 @@ def _foot(
     )
 
 
-def _ties(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, swayed: tuple[Swayed, ...]) -> None:
+def _ties(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, swayed: tuple[Swayed, ...]) -> None:
     """What rafter to beam, beam to post and post to base must hold; a maker's number closes each."""
+    spec: PergolaSpec = case.spec
     book, u, me = found.book, found.book.units, spec.id
     f, s = factors_of(book), laid.rafters.spacing_m
     if loads.wind_why is not None:
         found.gap("Roof stays down", f"{me}/rafters", loads.wind_why)
     half = spec.rafters_m / 2
     rafter = max(0.0, (f.wind_up * (loads.wind_pa or 0.0) - f.lasting * loads.dead_pa) * s * half)
-    lifts = [(post.id, *lift_n(spec, laid, loads, book, post.id)) for post in laid.posts]
+    lifts = [(post.id, *lift_n(case, laid, loads, post.id)) for post in laid.posts]
     pull = max((one.top_pull_n for one in swayed), default=0.0)
     over = max((one.axial_n for one in swayed), default=0.0)
     beam = max(max(0.0, up + pull - held) for _, up, held, _ in lifts)
@@ -479,10 +486,11 @@ def _ties(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads, sw
         )
 
 
-def out_of_scope(found: Findings, spec: PergolaSpec, site: Site) -> None:
+def out_of_scope(found: Findings, case: Case) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
+    spec = case.spec
     why = ""
-    if site.use == "public":
+    if case.site.use == "public":
         why = "public use is outside what a house tool may answer"
     elif spec.beams_m * spec.rafters_m > 50:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"

@@ -155,7 +155,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     for spacing in (0.3, 0.4, 0.6) if rafter.metric else tuple(inches * IN for inches in (12, 16, 24)):
         if abs(spacing - spec.rafter_spacing_m) > 0.01:
             yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
-    laid = lay_out(spec, case.site, spec.posts or 2)
+    laid = lay_out(case, spec.posts or 2)
     for count in range(laid.per_line + 1, min(6, laid.per_line + 2) + 1):
         yield f"{count} posts under each beam", (("posts", count),)
     if spec.upright != "knee braces":

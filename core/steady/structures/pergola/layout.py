@@ -9,6 +9,7 @@ from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
+from steady.structures.kind import Case
 from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import Stick, stick
 
@@ -81,7 +82,7 @@ def past_m(span_m: float, share: float) -> float:
     return min(PAST_MOST_M, max(PAST_LEAST_M, round(span_m * share / PAST_STEP_M) * PAST_STEP_M))
 
 
-def lay_out(spec: PergolaSpec, site: Site, posts: int) -> Laid:
+def lay_out(case: Case, posts: int) -> Laid:
     """Set it out.
 
     Args:
@@ -90,6 +91,7 @@ def lay_out(spec: PergolaSpec, site: Site, posts: int) -> Laid:
     Raises:
         InputError: Sizes that leave no room.
     """
+    spec = case.spec
     timber = timber_of(spec)
     rafter_past = spec.rafter_past_m
     if rafter_past is None:
@@ -101,7 +103,7 @@ def lay_out(spec: PergolaSpec, site: Site, posts: int) -> Laid:
     if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
         raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
     rafters = members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
-    slats = _slats(spec, site, timber)
+    slats = _slats(case, timber)
     solid, cover = _solidity(spec, timber, rafters, slats)
     return Laid(
         timber=timber,
@@ -140,12 +142,13 @@ def _posts(spec: PergolaSpec, lines: tuple[float, ...], beam_past: float, count:
     return found
 
 
-def sun_at(spec: PergolaSpec, site: Site) -> tuple[float, float] | None:
+def sun_at(case: Case) -> tuple[float, float] | None:
     """Altitude and azimuth of the sun (rad) at the hour asked; None where the place is not known or the sun is down.
 
     Raises:
         InputError: A day that is none.
     """
+    spec, site = case.spec, case.site
     if site.latitude_rad is None or site.longitude_rad is None:
         return None
     try:
@@ -161,8 +164,9 @@ def run_azimuth(site: Site) -> float:
     return math.pi / 2 + site.north_rad
 
 
-def _slats(spec: PergolaSpec, site: Site, timber: Timber) -> Slats | None:
+def _slats(case: Case, timber: Timber) -> Slats | None:
     """Slats lie along the beams; they repeat across them, over the rafters' whole length."""
+    spec = case.spec
     slat = timber.slat
     if slat is None:
         return None
@@ -173,7 +177,7 @@ def _slats(spec: PergolaSpec, site: Site, timber: Timber) -> Slats | None:
         if spec.slats_by == "cover":
             return slats_in_bay(bay, wide, cover=spec.slat_cover)
         if spec.slats_by == "shade":
-            return slats_in_bay(bay, wide, count=_count_for(spec, site, slat))
+            return slats_in_bay(bay, wide, count=_count_for(case, slat))
         return slats_in_bay(bay, wide, gap_m=spec.slat_gap_m)
     except InputError as error:
         raise InputError(
@@ -181,12 +185,13 @@ def _slats(spec: PergolaSpec, site: Site, timber: Timber) -> Slats | None:
         ) from None
 
 
-def _count_for(spec: PergolaSpec, site: Site, slat: Stick) -> int:
+def _count_for(case: Case, slat: Stick) -> int:
     """How many slats stop the wished share of direct sun at the hour asked. Source: geometry."""
-    sun = sun_at(spec, site)
+    spec: PergolaSpec = case.spec
+    sun = sun_at(case)
     if sun is None:
         raise InputError("sun", "Type the place's latitude and longitude under Ground, and an hour when the sun is up")
-    across = across_sun(*sun, run_azimuth(site))
+    across = across_sun(*sun, run_azimuth(case.site))
     pitch = pitch_for(slat.thickness_m, slat.width_m, across, spec.shade)
     return max(2, math.ceil(spec.rafters_m / max(pitch, slat.thickness_m) - 1e-9))
 
@@ -202,23 +207,23 @@ def _solidity(spec: PergolaSpec, timber: Timber, rafters: Members, slats: Slats 
     return 1 - (1 - cover) * (1 - bare), cover
 
 
-def shade_share(spec: PergolaSpec, site: Site, laid: Laid, turned: bool = False) -> float | None:
+def shade_share(case: Case, laid: Laid, turned: bool = False) -> float | None:
     """Share of direct sun that slats and rafters stop at the hour asked; `turned`: were the slats square to how they run.
 
     None: the place is not known, the sun is down, or there are no slats.
 
     Source: geometry: crossing layers let through the product of what each lets through.
     """
-    sun = sun_at(spec, site)
+    sun = sun_at(case)
     slat = laid.timber.slat
     if sun is None or slat is None or laid.slats is None:
         return None
-    run = run_azimuth(site) + (math.pi / 2 if turned else 0.0)
+    run = run_azimuth(case.site) + (math.pi / 2 if turned else 0.0)
     first = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run))
     rafter = laid.timber.rafter
     second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, across_sun(*sun, run + math.pi / 2))
     both = two_layers(first, second)
-    if spec.second_slats:
+    if case.spec.second_slats:
         crossing = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run + math.pi / 2))
         both = two_layers(both, crossing)
     return both

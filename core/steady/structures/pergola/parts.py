@@ -7,10 +7,10 @@ from steady.layout.canopy import slats_in_bay
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Part, Place, Vec, Wall
 from steady.structures.canopy.grouped import ACROSS, ALONG, UP, Grouper
+from steady.structures.kind import Case
 from steady.structures.pergola.checks import PergolaFound
 from steady.structures.pergola.layout import Laid, PostAt
 from steady.structures.pergola.spec import PergolaSpec
-from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick
 
 STAND_OFF_M = 0.025
@@ -29,18 +29,19 @@ def top_m(spec: PergolaSpec, laid: Laid) -> float:
     return spec.high_m if spec.seat == "on top" else spec.high_m + laid.timber.beam.width_m
 
 
-def build(spec: PergolaSpec, found: PergolaFound, yard: YardChoices) -> tuple[tuple[Part, ...], list[str]]:
+def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]:
     """Every piece, and what cannot be cut from what is on sale."""
+    spec = case.spec
     g, laid, clashes = Grouper(spec.id), found.laid, list[str]()
     for post in laid.posts:
         _post(g, spec, found, post)
         _braces(g, spec, laid, post)
     for line in range(1, len(laid.lines_m) + 1):
-        clashes += _beam(g, spec, laid, line, yard)
+        clashes += _beam(g, case, laid, line)
     _rafters(g, spec, laid)
-    _slats(g, spec, laid, yard)
+    _slats(g, case, laid)
     if spec.attach == "house":
-        _ledger(g, spec, laid, yard)
+        _ledger(g, case, laid)
     return g.parts(), list(dict.fromkeys(clashes))
 
 
@@ -96,8 +97,9 @@ def _braces(g: Grouper, spec: PergolaSpec, laid: Laid, post: PostAt) -> None:
         g.fix("knee brace bolt", BOLTS_A_BRACE, place.at, "screw")
 
 
-def _beam(g: Grouper, spec: PergolaSpec, laid: Laid, line: int, yard: YardChoices) -> list[str]:
+def _beam(g: Grouper, case: Case, laid: Laid, line: int) -> list[str]:
     """Plies side by side on top, or one on each side of the posts; joints over posts only."""
+    spec, yard = case.spec, case.yard
     stick, y = laid.timber.beam, laid.lines_m[line - 1]
     t, z = stick.thickness_m, spec.high_m + stick.width_m / 2
     lengths = [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(stick.key)] or [6.0]
@@ -149,7 +151,8 @@ def _rafters(g: Grouper, spec: PergolaSpec, laid: Laid) -> None:
     g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(laid.lines_m), place.at, "screw")
 
 
-def _slats(g: Grouper, spec: PergolaSpec, laid: Laid, yard: YardChoices) -> None:
+def _slats(g: Grouper, case: Case, laid: Laid) -> None:
+    spec, yard = case.spec, case.yard
     slat, row = laid.timber.slat, laid.slats
     if slat is None or row is None:
         return
@@ -207,7 +210,8 @@ def _second(g: Grouper, spec: PergolaSpec, laid: Laid, slat: Stick, longest_m: f
     g.fix("deck screw", row.count * laid.slats.count // 2, (0.0, 0.0, z), "screw")
 
 
-def _ledger(g: Grouper, spec: PergolaSpec, laid: Laid, yard: YardChoices) -> None:
+def _ledger(g: Grouper, case: Case, laid: Laid) -> None:
+    spec, yard = case.spec, case.yard
     stick = laid.timber.rafter
     z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8) - 2 * yard.trim_m

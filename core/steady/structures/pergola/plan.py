@@ -29,10 +29,10 @@ def plan_pergola(case: Case) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: PergolaSpec = case.spec
-    found = reckon_pergola(spec, case.site, case.book)
+    found = reckon_pergola(case)
     laid = found.laid
-    made, clashes = pieces.build(spec, found, case.yard)
-    out_of_scope(found.findings, spec, case.site)
+    made, clashes = pieces.build(case, found)
+    out_of_scope(found.findings, case)
     marks, handles, curves = pieces.marks(spec, laid), _handles(spec, laid), pieces.curves(spec, laid)
     holes = pieces.footings(spec, found)
     high = spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m
@@ -53,7 +53,7 @@ def plan_pergola(case: Case) -> Plan:
         handles=tuple(handles),
         tasks=tuple(tasks_from("pergola_tasks", spec.id, _counts(spec, laid, made))),
         cautions=tuple(cautions_from("pergola_cautions", spec.id, _here(spec))),
-        members=tuple(_members(spec, found, case.tape)),
+        members=tuple(_members(case, found)),
         conflicts=(*clashes, *_falls(spec), *too_high(case.site.notes, spec.id, [(0.0, high)], case.tape)),
         notes=tuple(_notes(case, found, made, high)),
         views=(
@@ -102,8 +102,9 @@ def _counts(spec: PergolaSpec, laid: Laid, made: Sequence[Part]) -> dict[str, fl
     }
 
 
-def _members(spec: PergolaSpec, found: PergolaFound, tape: Tape) -> list[Member]:
+def _members(case: Case, found: PergolaFound) -> list[Member]:
     """What the sheet lists and selects."""
+    spec, tape = case.spec, case.tape
     laid, t, me = found.laid, found.laid.timber, spec.id
     past = f", {tape.length(laid.rafter_past_m)} past the beam"
     rows = [
@@ -197,15 +198,11 @@ def _shade_note(case: Case, laid: Laid) -> str:
     spec: PergolaSpec = case.spec
     if laid.slats is None:
         return "Bare rafters: no slats, hardly any shade"
-    share, turned = shade_share(spec, case.site, laid), shade_share(spec, case.site, laid, turned=True)
+    share, turned = shade_share(case, laid), shade_share(case, laid, turned=True)
     hour = f"{int(spec.sun.hour)}:{round(spec.sun.hour % 1 * 60):02d}"
     if share is None or turned is None:
         known = case.site.latitude_rad is not None and case.site.longitude_rad is not None
-        return (
-            f"On {spec.sun.on} at {hour} the sun is down"
-            if known and sun_at(spec, case.site) is None
-            else SHADE_UNKNOWN
-        )
+        return f"On {spec.sun.on} at {hour} the sun is down" if known and sun_at(case) is None else SHADE_UNKNOWN
     return (
         f"On {spec.sun.on} at {hour} slats and rafters stop {share:.0%} of the direct sun; with the slats square "
         f"to that, {turned:.0%}. Leaves, trees and the house are not reckoned"
