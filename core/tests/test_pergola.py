@@ -13,6 +13,10 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.canopies import layers_pa
 from steady.rulebooks.registry import rulebook
+from steady.structures.canopy.bending import Run
+from steady.structures.canopy.snow import Catches, heaped
+from steady.structures.canopy.spec import RoofAbove
+from steady.structures.findings import Findings
 from steady.structures.kind import Ask, Case
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.kind import PERGOLA
@@ -75,7 +79,7 @@ class OverThePathTest(unittest.TestCase):
         self.assertAlmostEqual(across.axial_n / LB, 450, delta=0.02 * 450)
         self.assertAlmostEqual(across.top_pull_n / LB, 563, delta=0.02 * 563)
         self.assertAlmostEqual(check(self.plan, "Sways", "across"), 0.63, delta=0.02 * 0.63)
-        self.assertAlmostEqual(across.length_m / self.found.stand.height_m, 2.16, delta=0.05)
+        self.assertAlmostEqual(across.length_m / self.found.held.stand.height_m, 2.16, delta=0.05)
         squeezed = max(c.use for c in self.plan.checks if c.name == "Post is squeezed and bent")
         self.assertAlmostEqual(squeezed, 0.56, delta=0.02)
 
@@ -112,6 +116,42 @@ class OverThePathTest(unittest.TestCase):
         self.assertTrue(any("Nothing keeps it upright" in text for text in made.conflicts))
 
 
+class BelowTheHouseTest(unittest.TestCase):
+    """14 x 10 ft of slats hung on a house in snow, by hand: p_g 30 psf, roof 28 ft long, eave 6 ft above, 14 ft of slope."""
+
+    SNOWY = replace(HERE, ground_snow_pa=30 * LB / FT**2)
+    ABOVE = RoofAbove(eave_m=6 * FT, length_m=28 * FT, run_m=14 * FT)
+
+    def made(self, above: RoofAbove) -> tuple[Case, Plan]:
+        more = {"slats_by": "gap", "slat_gap_m": 3 * IN, "rafter_past_m": 1 * FT, "above": above}
+        one = case("14x10 attached high8 rafters16in", site=self.SNOWY, **more)
+        return one, plan(one)
+
+    def test_drift_and_slide_are_reckoned_apart(self) -> None:
+        """By sampling along 9 ft at 16 in under 4 psf: 394, 560 and 521 lb ft; never drift and slide together."""
+        one, made = self.made(self.ABOVE)
+        loads = reckon_pergola(one).loads
+        assert loads.snow_pa is not None
+        self.assertAlmostEqual(loads.snow_pa / (LB / FT**2), 25.2, delta=0.1)  # a gap of exactly 3 in holds it all
+        run, s = Run(length_m=9 * FT, supports_m=(0.0, 9 * FT)), 16 * IN
+        catches = Catches(me="p", depth_m=10 * FT, solidity=0.4, gap_m=3 * IN)
+        drift, slide = heaped(Findings(book=one.book), self.SNOWY, loads, self.ABOVE, catches)
+        self.assertAlmostEqual(drift.at_wall_pa / (LB / FT**2), 31.9, delta=0.2)
+        self.assertAlmostEqual(drift.out_m / FT, 7.1, delta=0.05)
+        self.assertAlmostEqual(slide.at_wall_pa / (LB / FT**2), 9.4, delta=0.05)
+        under = run.all_along((loads.snow_pa + 4 * LB / FT**2) * s)
+        for heap, hand in ((None, 394), (drift, 560), (slide, 521)):
+            moment = run.under([under, *(heap.on(run, s) if heap else ())]).moment_n_m
+            self.assertAlmostEqual(moment / LB_FT, hand, delta=0.01 * hand)
+        self.assertFalse([g for g in made.not_covered if g.name.startswith("Snow")])
+
+    def test_what_is_not_said_of_the_house_is_not_nothing(self) -> None:
+        _, made = self.made(RoofAbove())
+        gap = next(g for g in made.not_covered if g.name == "Snow drifts off the house")
+        self.assertIn("its roof is not described", gap.reason)
+        self.assertNotEqual(state(made), "passes")
+
+
 class AbroadTest(unittest.TestCase):
     def test_new_zealand_by_its_own_ultimate_wind(self) -> None:
         """4.2 x 3.0 m, medium zone of 37 m/s, coefficient .9 typed; ties and brace by the same statics at the zone's pressure."""
@@ -125,7 +165,7 @@ class AbroadTest(unittest.TestCase):
         pitch, rafters = found.laid.slats.pitch_m if found.laid.slats else 1.0, (4.2 - 0.045) / 7
         self.assertAlmostEqual(found.laid.solidity, 1 - (1 - 0.04 / pitch) * (1 - 0.045 / rafters), 6)
         across = next(sway for sway in found.swayed if "across" in sway.way)
-        h = found.stand.height_m
+        h = found.held.stand.height_m
         # By hand from its own push: N = V h √2 / b for braces of 45 degrees.
         self.assertAlmostEqual(
             check(made, "Knee brace buckles", "across") * 1000, across.shear_n * h * math.sqrt(2) / 0.6, delta=1

@@ -1919,7 +1919,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__fence__spec__Lock"][];
+            locks: components["schemas"]["steady__structures__fence__spec__fence__Lock"][];
             look?: components["schemas"]["LookApproved"] | null;
             /**
              * Margin M
@@ -3828,11 +3828,21 @@ export interface components {
          *         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
          *         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
          *         gravel_m: Under each hole's concrete.
+         *         above: The house's roof, for snow that drifts or slides off it.
          *         net_coefficient: For schools that give none for slats.
          *         grows: Climbers close it to the wind, and weigh.
          *         locks: Posts that stay where they are.
          */
         PergolaSpec: {
+            /**
+             * @default {
+             *       "eave_m": null,
+             *       "length_m": null,
+             *       "run_m": null,
+             *       "slopes_here": true
+             *     }
+             */
+            above: components["schemas"]["RoofAbove"];
             /**
              * Attach
              * @default free
@@ -3899,7 +3909,7 @@ export interface components {
              * Locks
              * @default []
              */
-            locks: components["schemas"]["steady__structures__pergola__spec__Lock"][];
+            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
             /** Net Coefficient */
             net_coefficient?: number | null;
             /**
@@ -4518,6 +4528,29 @@ export interface components {
             wind_pressure_pa: number;
             /** Wind Says */
             wind_says: string;
+        };
+        /**
+         * RoofAbove
+         * @description The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
+         *
+         *     Args:
+         *         eave_m: Its eave above this roof.
+         *         length_m: The house's roof, as long as the wind blows over it toward this one.
+         *         run_m: From its eave to its ridge, level.
+         *         slopes_here: It slopes down this way, so that snow slides off it.
+         */
+        RoofAbove: {
+            /** Eave M */
+            eave_m?: number | null;
+            /** Length M */
+            length_m?: number | null;
+            /** Run M */
+            run_m?: number | null;
+            /**
+             * Slopes Here
+             * @default true
+             */
+            slopes_here: boolean;
         };
         /**
          * RowProblem
@@ -6021,9 +6054,9 @@ export interface components {
         };
         /**
          * Lock
-         * @description A post that stays where it is.
+         * @description A post that stays where it is along its beam.
          */
-        steady__structures__fence__spec__Lock: {
+        steady__structures__canopy__spec__Lock: {
             /** At M */
             at_m: number;
             /** Id */
@@ -6036,9 +6069,9 @@ export interface components {
         };
         /**
          * Lock
-         * @description A post that stays where it is along its beam.
+         * @description A post that stays where it is.
          */
-        steady__structures__pergola__spec__Lock: {
+        steady__structures__fence__spec__fence__Lock: {
             /** At M */
             at_m: number;
             /** Id */

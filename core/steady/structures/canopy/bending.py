@@ -35,17 +35,25 @@ class Run:
         """The longest stretch past a support."""
         return max(self.supports_m[0], self.length_m - self.supports_m[-1])
 
+    def all_along(self, load_n_per_m: float) -> SpreadLoad:
+        """An even load from end to end."""
+        return SpreadLoad(from_m=0.0, to_m=self.length_m, start_n_per_m=load_n_per_m, end_n_per_m=load_n_per_m)
+
     def even(self, load_n_per_m: float) -> Action:
         """What an even load does (its size without a sign: lifted or loaded)."""
-        if not load_n_per_m > 0:
-            return NOTHING
-        spread = SpreadLoad(from_m=0.0, to_m=self.length_m, start_n_per_m=load_n_per_m, end_n_per_m=load_n_per_m)
-        return self._action([spread])
+        return self._action([self.all_along(load_n_per_m)]) if load_n_per_m > 0 else NOTHING
+
+    def under(self, loads: Sequence[SpreadLoad]) -> Action:
+        """What loads of any shape do together."""
+        return self._action(loads) if loads else NOTHING
 
     def reactions_n(self, load_n_per_m: float) -> tuple[float, ...]:
         """At every support, under an even load."""
-        spread = SpreadLoad(from_m=0.0, to_m=self.length_m, start_n_per_m=load_n_per_m, end_n_per_m=load_n_per_m)
-        return solve(self.length_m, self.supports_m, [spread], stiffness_n_m2=1.0).reactions_n
+        return self.reactions_under_n([self.all_along(load_n_per_m)])
+
+    def reactions_under_n(self, loads: Sequence[SpreadLoad]) -> tuple[float, ...]:
+        """At every support, under loads of any shape."""
+        return solve(self.length_m, self.supports_m, loads, stiffness_n_m2=1.0).reactions_n
 
     def point(self, load_n: float, at_m: float) -> Action:
         """What one force does."""

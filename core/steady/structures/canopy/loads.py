@@ -28,7 +28,14 @@ class Roof:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class CanopyLoads:
-    """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why."""
+    """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why.
+
+    Args:
+        wind_pa: Down. Slats are lifted as hard as they are pressed; a closed roof says its own lift: `up_pa` on posts,
+            `part_up_pa` on rafters and ties.
+        lead_ratio: What a post line takes of the lift on its width, over an even share.
+        drifted: What drifts or slides onto each beam line beside the even snow (N/m).
+    """
 
     dead_pa: float
     live_pa: float
@@ -36,8 +43,32 @@ class CanopyLoads:
     snow_pa: float | None
     wind_pa: float | None
     steps: tuple[Step, ...]
+    up_pa: float | None = None
+    part_up_pa: float | None = None
+    lead_ratio: float = 1.0
+    drifted: tuple[float, ...] = ()
     snow_why: OutsideScope | None = None
     wind_why: OutsideScope | None = None
+
+    def drifted_n_per_m(self, line: int) -> float:
+        """What drifts or slides onto a beam line, beside the even snow (N/m)."""
+        return self.drifted[line - 1] if self.drifted else 0.0
+
+    def post_up_n_per_m(self, width_m: float) -> float:
+        """Lift on a post line that carries a width of roof (N/m)."""
+        up_pa = self.up_pa if self.up_pa is not None else self.wind_pa or 0.0
+        return up_pa * width_m * self.lead_ratio
+
+    @property
+    def rafter_up_pa(self) -> float:
+        """Lift on one rafter and its ties."""
+        return (
+            self.part_up_pa
+            if self.part_up_pa is not None
+            else self.up_pa
+            if self.up_pa is not None
+            else self.wind_pa or 0.0
+        )
 
 
 def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> CanopyLoads:

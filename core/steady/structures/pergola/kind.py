@@ -6,13 +6,15 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
+from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.canopy.spec import Lock
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
-from steady.structures.pergola.spec import Lock, PergolaSpec
+from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import sold_with, stick, sticks
 
 LINE = LineForm(
@@ -156,7 +158,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
         if abs(spacing - spec.rafter_spacing_m) > 0.01:
             yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
     laid = lay_out(case, spec.posts or 2)
-    for count in range(laid.per_line + 1, min(6, laid.per_line + 2) + 1):
+    for count in range(laid.frame.per_line + 1, min(6, laid.frame.per_line + 2) + 1):
         yield f"{count} posts under each beam", (("posts", count),)
     if spec.upright != "knee braces":
         yield "Knee braces both ways", (("upright", "knee braces"),)
@@ -246,26 +248,8 @@ FORM = (
             ),
         ),
     ),
-    Group(
-        title="What keeps it upright",
-        fields=(
-            Field(
-                path="upright",
-                says="Kept upright by",
-                sort="choice",
-                names=(
-                    ("knee braces", "knee braces both ways"),
-                    ("fixed posts", "posts fixed in the ground"),
-                    ("none", "nothing"),
-                ),
-            ),
-            Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
-            Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned"),
-            Field(path="gravel_m", says="Gravel under it", sort="small length"),
-            Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned"),
-            Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the school's"),
-        ),
-    ),
+    upright_group(Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the school's")),
+    above_group(("attach", ("house",))),
 )
 
 PERGOLA = Kind(

@@ -9,6 +9,8 @@ from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
+from steady.structures.canopy.bending import Run
+from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.kind import Case
 from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import Stick, stick
@@ -32,37 +34,21 @@ class Timber:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class PostAt:
-    """A post: its id, beam line, and place (x along its beam, y across)."""
-
-    id: str
-    line: int
-    x_m: float
-    y_m: float
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
 class Laid:
-    """Everything laid out. `lines_m`: y of each beam line; `slats_m`: y of each slat's near face."""
+    """Everything laid out."""
 
     timber: Timber
-    lines_m: tuple[float, ...]
-    beam_past_m: float
+    frame: Frame
     rafter_past_m: float
-    posts: tuple[PostAt, ...]
     rafters: Members
     slats: Slats | None
     solidity: float
     slat_cover: float
 
     @property
-    def per_line(self) -> int:
-        """Posts under each beam."""
-        return len(self.posts) // len(self.lines_m)
-
-    def line_xs(self, line: int) -> tuple[float, ...]:
-        """Places of one line's posts along it."""
-        return tuple(post.x_m for post in self.posts if post.line == line)
+    def lines_m(self) -> tuple[float, ...]:
+        """Place of each beam line, across."""
+        return self.frame.lines_m
 
 
 def timber_of(spec: PergolaSpec) -> Timber:
@@ -107,10 +93,8 @@ def lay_out(case: Case, posts: int) -> Laid:
     solid, cover = _solidity(spec, timber, rafters, slats)
     return Laid(
         timber=timber,
-        lines_m=lines,
-        beam_past_m=beam_past,
+        frame=_frame(spec, timber, lines, beam_past, posts),
         rafter_past_m=rafter_past,
-        posts=tuple(_posts(spec, lines, beam_past, posts)),
         rafters=rafters,
         slats=slats,
         solidity=solid,
@@ -129,17 +113,38 @@ def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
     return rafter_past, far
 
 
-def _posts(spec: PergolaSpec, lines: tuple[float, ...], beam_past: float, count: int) -> list[PostAt]:
+def rafter_run(spec: PergolaSpec, lines_m: tuple[float, ...]) -> Run:
+    """A rafter on its beams; hung on the house it starts there."""
+    supports = lines_m if spec.attach == "free" else (0.0, *lines_m)
+    return Run(length_m=spec.rafters_m, supports_m=supports)
+
+
+def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_past: float, count: int) -> Frame:
+    # What each beam carries comes from the rafters' own reactions under an even load.
+    reactions = rafter_run(spec, lines).reactions_n(1.0)
     held = {lock.id: lock.at_m for lock in spec.locks}
-    found = []
-    for line, y in enumerate(lines, start=1):
-        row = []
-        for k in range(count):
-            name = f"beam-{line}-{k + 1}"
-            x = beam_past + (spec.beams_m - 2 * beam_past) * k / (count - 1)
-            row.append(PostAt(id=name, line=line, x_m=min(max(held.get(name, x), 0.05), spec.beams_m - 0.05), y_m=y))
-        found += sorted(row, key=lambda post: post.x_m)
-    return found
+    return Frame(
+        me=spec.id,
+        beams_m=spec.beams_m,
+        high_m=spec.high_m,
+        lines_m=lines,
+        widths_m=reactions[len(reactions) - len(lines) :],
+        posts=posts_on(lines, spec.beams_m, beam_past, count, held),
+        beam_past_m=beam_past,
+        post=timber.post,
+        beam=timber.beam,
+        brace=timber.brace,
+        plies=spec.plies,
+        seat=spec.seat,
+        upright=spec.upright,
+        brace_m=spec.brace_m,
+        on_house=spec.attach == "house",
+        wet=spec.wet,
+        gravel_m=spec.gravel_m,
+        pier_above_m=spec.pier_above_m,
+        pier_width_m=spec.pier_width_m,
+        footing_depth_m=spec.footing_depth_m,
+    )
 
 
 def sun_at(case: Case) -> tuple[float, float] | None:

@@ -6,6 +6,7 @@ from dataclasses import replace
 from steady.ground.permits import too_high
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Diagonal, Handle, Member, Part, Plan, Projection, Target
+from steady.structures.canopy import pieces as frames
 from steady.structures.canopy.steps import cautions_from, tasks_from
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M, post_targets
@@ -33,8 +34,9 @@ def plan_pergola(case: Case) -> Plan:
     laid = found.laid
     made, clashes = pieces.build(case, found)
     out_of_scope(found.findings, case)
-    marks, handles, curves = pieces.marks(spec, laid), _handles(spec, laid), pieces.curves(spec, laid)
-    holes = pieces.footings(spec, found)
+    marks, handles = frames.marks(laid.frame), _handles(spec, laid)
+    curves = frames.curves(laid.frame, pieces.outline(spec), pieces.wall_top_m(spec, laid))
+    holes = frames.footings(laid.frame, found.feet)
     high = spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m
     high += laid.timber.slat.width_m * (1 + spec.second_slats) if laid.timber.slat else 0.0
     return Plan(
@@ -92,7 +94,7 @@ def _counts(spec: PergolaSpec, laid: Laid, made: Sequence[Part]) -> dict[str, fl
         return float(sum(part.count for part in made if part.role == role))
 
     return {
-        "posts": float(len(laid.posts)),
+        "posts": float(len(laid.frame.posts)),
         "beams": float(len(laid.lines_m)),
         "braces": count("brace"),
         "rafters": float(laid.rafters.count),
@@ -116,7 +118,7 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
         )
     ]
     for line, y in enumerate(laid.lines_m, start=1):
-        at = ", ".join(tape.length(x) for x in laid.line_xs(line))
+        at = ", ".join(tape.length(x) for x in laid.frame.line_xs(line))
         rows.append(
             Member(
                 id=f"{me}/beam/{line}",
@@ -125,7 +127,7 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
                 says=f"{spec.plies} plies of {t.beam.says}, {tape.length(spec.beams_m)}, {tape.length(y)} out; posts at {at}",
             )
         )
-    for post in laid.posts:
+    for post in laid.frame.posts:
         foot = found.feet[post.id]
         rows.append(
             Member(
@@ -161,9 +163,9 @@ def _upright(found: PergolaFound, tape: Tape) -> str:
     """In one sentence: what keeps it upright, and how far it sways."""
     words = {"knee braces": "knee braces both ways", "fixed posts": "posts fixed in the ground", "none": "nothing yet"}
     if not found.swayed:
-        return words[found.stand.upright]
+        return words[found.held.stand.upright]
     drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in found.swayed)
-    return f"{words[found.stand.upright]}; at the worst wind it sways {drift}"
+    return f"{words[found.held.stand.upright]}; at the worst wind it sways {drift}"
 
 
 def _notes(case: Case, found: PergolaFound, made: Sequence[Part], high_m: float) -> list[str]:
@@ -223,7 +225,7 @@ def _handles(spec: PergolaSpec, laid: Laid) -> list[Handle]:
             axis="x",
             holds=True,
         )
-        for post in laid.posts
+        for post in laid.frame.posts
     ]
     for line, y in enumerate(laid.lines_m, start=1):
         found.append(

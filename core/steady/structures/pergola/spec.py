@@ -3,22 +3,11 @@
 from dataclasses import dataclass
 from typing import Annotated, Literal
 
-from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
+from steady.structures.canopy.spec import Id, Lock, RoofAbove, Words
 from steady.structures.rated import Rated
-
-Id = Annotated[str, MinLen(1), MaxLen(40)]
-Words = Annotated[str, MaxLen(200)]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Lock:
-    """A post that stays where it is along its beam."""
-
-    id: Id
-    at_m: Annotated[float, Ge(-60), Le(60)]
-    why: Words = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -49,6 +38,7 @@ class PergolaSpec:
         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
         gravel_m: Under each hole's concrete.
+        above: The house's roof, for snow that drifts or slides off it.
         net_coefficient: For schools that give none for slats.
         grows: Climbers close it to the wind, and weigh.
         locks: Posts that stay where they are.
@@ -86,6 +76,7 @@ class PergolaSpec:
     footing_depth_m: Annotated[float, Ge(0.2), Le(3.6)] | None = None
     gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
     pier_above_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
+    above: RoofAbove = RoofAbove()
     net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
     grows: Literal["nothing", "climbers"] = "nothing"
     wet: bool = True

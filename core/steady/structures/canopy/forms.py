@@ -1,0 +1,41 @@
+"""Groups of fields that every roof on posts has in its panel."""
+
+from steady.structures.form import Field, Group
+
+
+def upright_group(*more: Field) -> Group:
+    """What keeps it upright, and its feet."""
+    return Group(
+        title="What keeps it upright",
+        fields=(
+            Field(
+                path="upright",
+                says="Kept upright by",
+                sort="choice",
+                names=(
+                    ("knee braces", "knee braces both ways"),
+                    ("fixed posts", "posts fixed in the ground"),
+                    ("none", "nothing"),
+                ),
+            ),
+            Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
+            Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned"),
+            Field(path="gravel_m", says="Gravel under it", sort="small length"),
+            Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned"),
+            *more,
+        ),
+    )
+
+
+def above_group(when: tuple[str, tuple[str, ...]] | None = None) -> Group:
+    """The house's roof above it, for snow that drifts and slides."""
+    return Group(
+        title="The house's roof above it",
+        folded=True,
+        fields=(
+            Field(path="above/eave_m", says="Its eave above this roof", empty="not known", when=when),
+            Field(path="above/length_m", says="Its length along the wind", empty="not known", when=when),
+            Field(path="above/run_m", says="From eave to ridge, level", empty="not known", when=when),
+            Field(path="above/slopes_here", says="it slopes down this way", sort="tick", when=when),
+        ),
+    )

@@ -1,0 +1,267 @@
+"""What holds a roof on posts, down its load path: beams and their seats, posts, lift at every joint, feet.
+
+Every function asks the frame and its loads; which roof lies on it is the kind's own.
+"""
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.plan.model import Basis, NotCovered
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.canopies import person_n
+from steady.structures.canopy.bending import Loaded, Run, check_run, worst_of_each
+from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
+from steady.structures.canopy.frame import Frame, PostAt, line_weight
+from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
+from steady.structures.findings import Findings, said
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Held:
+    """What stands: one foot for each post by its id, how it sways each way, and how its posts stand."""
+
+    feet: dict[str, Foot]
+    swayed: tuple[Swayed, ...]
+    stand: Stand
+
+
+def spread(loads: CanopyLoads, width_m: float, run: Run, share: float = 1.0) -> list[Loaded]:
+    """Each load of its own on a member that carries a width of roof; none together with another."""
+    found = [Loaded(says="people and things spread", action=run.even(loads.live_pa * width_m * share), lasts="roof")]
+    if loads.snow_pa:
+        found.append(Loaded(says="even snow", action=run.even(loads.snow_pa * width_m * share), lasts="snow"))
+    if loads.wind_pa:
+        found.append(
+            Loaded(says="wind down", action=run.even(loads.wind_pa * width_m * share), lasts="wind", sags=False)
+        )
+    return found
+
+
+def snow_on_line(loads: CanopyLoads, run: Run, width_m: float, line: int) -> list[Loaded]:
+    """What drifts or slides onto a beam line, on top of the even snow."""
+    more = loads.drifted_n_per_m(line)
+    if not more > 0:
+        return []
+    return [
+        Loaded(says="snow heaped by the house", action=run.even((loads.snow_pa or 0.0) * width_m + more), lasts="snow")
+    ]
+
+
+def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> None:
+    """A beam under its width of roof and a person, and its seat on the posts."""
+    about, width, run = f"{frame.me}/beam/{line}", frame.widths_m[line - 1], frame.run(line)
+    one = frame.wood(frame.beam, frame.plies)
+    dead = run.even(loads.dead_pa * width + line_weight(frame.beam, frame.plies))
+    person = Loaded(
+        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
+    )
+    check_run(
+        found,
+        "Beam",
+        about,
+        one,
+        run,
+        dead,
+        [*spread(loads, width, run), *snow_on_line(loads, run, width, line), person],
+    )
+    _bearing(found, frame, loads, about)
+
+
+def _bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
+    """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
+    book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
+    down = max(post_down_n(book, frame, loads).values())
+    plies_m = frame.plies * stick.thickness_m
+    demand = given_step("R", down / u.force_n, u.force, "statics", "what comes down on a post")
+    try:
+        seat = book.seat(
+            frame.wood(stick, frame.plies),
+            "roof",
+            width_m=min(plies_m, post.thickness_m) if frame.seat == "on top" else plies_m,
+            length_m=post.width_m,
+            from_end_m=frame.beam_past_m,
+            kind="discrete",
+        )
+    except (OutsideScope, InputError) as refused:
+        found.gap("Beam bears on its post", about, _outside(refused, "a larger post"))
+        return
+    capacity = seat.capacity
+    if capacity.unit != u.force:
+        capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
+    found.at_most("Beam bears on its post", about, demand, capacity, (seat.capacity,), "square to the grain")
+
+
+def _outside(refused: Exception, mend: str) -> OutsideScope:
+    if isinstance(refused, OutsideScope):
+        return refused
+    return OutsideScope(getattr(refused, "message", str(refused)), mend)
+
+
+def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, float]:
+    """What comes down on each post at the school's design level: lasting load and the worst of people, snow and wind."""
+    f = factors_of(book)
+    found = {}
+    for line in range(1, len(frame.lines_m) + 1):
+        width = frame.widths_m[line - 1]
+        passing = max(
+            f.live * loads.live_pa * width,
+            f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(line)),
+            f.wind_up * (loads.wind_pa or 0.0) * width,
+        )
+        even = f.dead * (loads.dead_pa * width + line_weight(frame.beam, frame.plies)) + passing
+        posts = [post for post in frame.posts if post.line == line]
+        for post, reaction in zip(posts, frame.run(line).reactions_n(even), strict=True):
+            found[post.id] = max(reaction, f.dead * loads.dead_pa * width + f.live * person_n(book))
+    return found
+
+
+def _lasting_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
+    """Lasting load alone on a post, at the school's design level."""
+    even = factors_of(book).dead * (
+        loads.dead_pa * frame.widths_m[post.line - 1] + line_weight(frame.beam, frame.plies)
+    )
+    return frame.run(post.line).reactions_n(even)[frame.line_xs(post.line).index(post.x_m)]
+
+
+def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tuple[float, float, float]:
+    """Wind up on one post's share, what of the lasting load above the beam's tie counts against it, and the post's own.
+
+    Source: the school's uplift combination.
+    """
+    f, width = factors_of(book), frame.widths_m[post.line - 1]
+    share = frame.run(post.line).reactions_n(1.0)[frame.line_xs(post.line).index(post.x_m)]
+    up = f.wind_up * loads.post_up_n_per_m(width) * share
+    held = f.lasting * (loads.dead_pa * width + line_weight(frame.beam, frame.plies)) * share
+    own = f.lasting * line_weight(frame.post) * frame.high_m
+    return up, held, own
+
+
+def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways: tuple[Sway, ...]) -> Held:
+    """Sway both ways, posts squeezed and bent, their feet."""
+    about, stand = f"{frame.me}/upright", frame.stand()
+    swayed = tuple(one for ask in sways if (one := sway(found, about, stand, ask)) is not None)
+    found.not_covered = hardest_gaps(found.not_covered)
+    down = post_down_n(found.book, frame, loads)
+    feet = {}
+    for post in frame.posts:
+        name = f"{frame.me}/post/{post.id}"
+        lasts = _lasting_n(found.book, frame, loads, post)
+        for one in swayed:
+            check_post(found, name, stand, lasts + one.axial_n, one)
+        length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
+        check_loaded(found, name, stand, down[post.id], length_m)
+        found.checks = worst_of_each(found.checks, name)
+        feet[post.id] = reckon_foot(found, site, _foot_ask(found.book, frame, loads, post, (down[post.id], swayed)))
+    return Held(feet=feet, swayed=swayed, stand=stand)
+
+
+def _foot_ask(
+    book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt, under: tuple[float, tuple[Swayed, ...]]
+) -> FootAsk:
+    down_n, swayed = under
+    up, held, own = lift_n(book, frame, loads, post)
+    overturns = max((one.axial_n for one in swayed), default=0.0)
+    f = factors_of(book)
+    service = down_n / (f.live if f.live > 1 else 1.0)
+    service_dead = _lasting_n(book, frame, loads, post) / f.dead
+    return FootAsk(
+        about=f"{frame.me}/post/{post.id}",
+        down_n=max(service, service_dead + overturns),
+        up_n=up,
+        overturns_n=overturns,
+        held_n=held + own,
+        push_n=max((one.shear_n for one in swayed), default=0.0),
+        height_m=frame.high_m + frame.beam.width_m / 2,
+        post_m=frame.post.width_m,
+        fixed=frame.fixed,
+        width_m=frame.pier_width_m,
+        depth_m=frame.footing_depth_m,
+        wind_known=loads.wind_pa is not None,
+        wind_why=loads.wind_why,
+    )
+
+
+def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:
+    """Gaps with only the greatest force asked under one name about one thing."""
+    kept: dict[tuple[str, str, Basis], NotCovered] = {}
+    for gap in gaps:
+        key = (gap.name, gap.about, gap.basis)
+        known = kept.get(key)
+        if known is None or (gap.needs and known.needs and gap.needs.value > known.needs.value):
+            kept[key] = gap
+    return list(kept.values())
+
+
+def sways_or_gap(found: Findings, me: str, push: Callable[[], Mapping[str, float]]) -> Mapping[str, float] | None:
+    """The pushes each way (N), or a gap that says why they are not known."""
+    try:
+        return push()
+    except (OutsideScope, InputError) as refused:
+        found.gap("Stays upright", f"{me}/upright", _outside(refused, "type the place's wind under Ground"))
+        return None
+
+
+def hung_at_house(found: Findings, me: str, push_n: float, rafters: int) -> None:
+    """Square to the wall the house holds it: each rafter's hanger pushes and pulls."""
+    u = found.book.units
+    push = given_step(
+        "P_y",
+        push_n / rafters / u.force_n,
+        u.force,
+        "practice: rows of bare members",
+        "square to the house, on each rafter",
+    )
+    found.gap(
+        "Rafters' hangers hold at the house",
+        f"{me}/upright",
+        OutsideScope(
+            f"each rafter's hanger at the house must hold {said(push)} in push and in pull; no rating is entered",
+            "the maker's number for one hanger along the rafter",
+        ),
+        crew=True,
+        needs=push,
+    )
+
+
+def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n: float) -> None:
+    """What rafter to beam, beam to post and post to base must hold; a maker's number closes each.
+
+    Args:
+        rafter_n: Lift on one rafter's end, net of what holds it down, at the school's design level.
+    """
+    book, u, me = found.book, found.book.units, frame.me
+    if loads.wind_why is not None:
+        found.gap("Roof stays down", f"{me}/rafters", loads.wind_why)
+    lifts = [lift_n(book, frame, loads, post) for post in frame.posts]
+    pull = max((one.top_pull_n for one in held.swayed), default=0.0)
+    over = max((one.axial_n for one in held.swayed), default=0.0)
+    beam = max(max(0.0, up + pull - above) for up, above, _ in lifts)
+    base = max(max(0.0, up + over - above - own) for up, above, own in lifts)
+    for name, about, force_n, what in (
+        ("Rafter's tie holds", f"{me}/rafters", rafter_n, "each rafter's tie to its beam"),
+        (
+            "Beam's tie to its post holds",
+            f"{me}/beam/1",
+            beam,
+            "each beam's tie to its post, which a brace lifts it off,",
+        ),
+        ("Post's base holds against lift", f"{me}/upright", base, "each post's base, and its anchor in the concrete,"),
+    ):
+        if force_n <= 0:
+            continue  # a joint that nothing lifts still gets two fixings: a note says so
+        needs = given_step("T", force_n / u.force_n, u.force, "statics: lift, overturning and braces", what)
+        found.gap(
+            name,
+            about,
+            OutsideScope(
+                f"no rating is entered; {what} must hold {said(needs)} up",
+                "the maker's number for one, with your factor",
+            ),
+            crew=True,
+            needs=needs,
+        )

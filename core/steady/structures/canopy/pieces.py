@@ -1,0 +1,192 @@
+"""Pieces, holes, marks and lines of the frame under a roof on posts; what lies on it is the kind's own."""
+
+import itertools
+import math
+
+from steady.layout.plies import beam_plies
+from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
+from steady.structures.canopy.feet import Foot
+from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
+from steady.structures.canopy.grouped import ALONG, UP, Grouper
+from steady.yard.choices import YardChoices
+
+BOLTS_A_BRACE, SCREWED_EVERY_M = 4, 0.4
+
+
+def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices) -> list[str]:
+    """Posts with their bases, braces and beams; what cannot be cut from what is on sale."""
+    clashes: list[str] = []
+    for post in frame.posts:
+        _post(g, frame, feet[post.id], post)
+        _braces(g, frame, post)
+    for line in range(1, len(frame.lines_m) + 1):
+        clashes += _beam(g, frame, line, yard)
+    return list(dict.fromkeys(clashes))
+
+
+def _post(g: Grouper, frame: Frame, foot: Foot, post: PostAt) -> None:
+    low = -foot.depth_m if frame.fixed else frame.foot_m
+    place = Place(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
+    cuts: tuple[Cut, ...] = ()
+    if frame.seat == "on shoulders":
+        size = (frame.beam.width_m, frame.beam.thickness_m)
+        cuts = (Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
+    g.add("post", frame.post, frame.post_top_m - low, place, cuts)
+    if not frame.fixed:
+        g.fix("post base", 1, place.at, "connector")
+    g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), "connector")
+
+
+def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
+    """Which ways a post is braced: inward along its beam, both ways from an inner post; and across, to the other beam."""
+    xs = frame.line_xs(post.line)
+    found: list[tuple[Vec, str]] = []
+    if post.x_m < xs[-1] - 1e-9:
+        found.append(((1.0, 0.0, 0.0), "along+"))
+    if post.x_m > xs[0] + 1e-9:
+        found.append(((-1.0, 0.0, 0.0), "along-"))
+    if not frame.on_house:
+        found.append(((0.0, 1.0 if post.line == 1 else -1.0, 0.0), "across"))
+    return found
+
+
+def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
+    if frame.upright != "knee braces":
+        return
+    root, leg = math.sqrt(2), frame.brace_m
+    z = frame.high_m + frame.beam.width_m / 2 - leg
+    length = root * leg
+    saws: tuple[Cut, ...] = (
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-math.pi / 4),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 4),
+    )
+    for (ux, uy, _), name in brace_ways(frame, post):
+        place = Place(
+            id=f"{frame.me}/brace/{post.id}/{name}",
+            about=f"{frame.me}/upright",
+            at=(post.x_m, post.y_m, z),
+            along=(ux / root, uy / root, 1 / root),
+            up=(-ux / root, -uy / root, 1 / root),
+        )
+        g.add("brace", frame.brace, length, place, saws, length + frame.brace.width_m)
+        g.fix("knee brace bolt", BOLTS_A_BRACE, place.at, "screw")
+
+
+def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
+    """Plies side by side on top, or one on each side of the posts; joints over posts only."""
+    stick, y = frame.beam, frame.lines_m[line - 1]
+    t, z = stick.thickness_m, frame.high_m + stick.width_m / 2
+    lengths = [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(stick.key)] or [6.0]
+    breaks, clashes = [[0.0, frame.beams_m]] * frame.plies, list[str]()
+    if frame.beams_m > max(lengths) + 1e-9:
+        split = beam_plies(frame.line_xs(line), frame.plies, lengths, ends_m=(0.0, frame.beams_m))
+        if split is None:
+            clashes.append(
+                f"Beam {line} is longer than any stick on sale and no joint over a post helps: more posts, or a shorter beam"
+            )
+        else:
+            breaks = [[0.0, *joints, frame.beams_m] for joints in split.joints_m]
+    half = frame.post.width_m / 2 + t / 2
+    for ply, cuts in enumerate(breaks):
+        middle = ply - (frame.plies - 1) / 2
+        off = middle * t if frame.seat == "on top" else (1 if ply % 2 else -1) * (half + (ply // 2) * t)
+        for k, (a, b) in enumerate(itertools.pairwise(cuts)):
+            place = Place(
+                id=f"{frame.me}/beam/{line}/{ply}/{k}",
+                about=f"{frame.me}/beam/{line}",
+                at=(a, y + off, z),
+                along=ALONG,
+                up=UP,
+            )
+            g.add("beam", stick, b - a, place)
+    if frame.plies > 1 and frame.seat == "on top":
+        rows = math.ceil(frame.beams_m / SCREWED_EVERY_M) + 1
+        g.fix("ply screw", 2 * rows * (frame.plies - 1), (0.0, y, z), "screw")
+    return clashes
+
+
+def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
+    """The hole under each post and what goes into it."""
+    holes = []
+    for post in frame.posts:
+        foot = feet[post.id]
+        bottom, wide = -foot.depth_m, foot.width_m
+        layers = (
+            Layer(what="gravel", bottom_m=bottom - frame.gravel_m, top_m=bottom, width_m=wide, shape="round"),
+            Layer(
+                what="concrete",
+                bottom_m=bottom,
+                top_m=0.0 if frame.fixed else frame.pier_above_m,
+                width_m=wide,
+                shape="round",
+            ),
+            Layer(
+                what="post",
+                bottom_m=bottom if frame.fixed else frame.foot_m,
+                top_m=frame.post_top_m,
+                width_m=frame.post.width_m,
+                shape="square",
+            ),
+        )
+        holes.append(
+            Footing(
+                id=f"{frame.me}/hole/{post.id}",
+                under=f"{frame.me}/post/{post.id}",
+                at=(post.x_m, post.y_m, 0.0),
+                kind="post in concrete" if frame.fixed else "pier with a post base",
+                layers=layers,
+                embedment_m=foot.depth_m if frame.fixed else 0.0,
+                hole_m=foot.depth_m + frame.gravel_m,
+                hole_width_m=wide,
+                depth_governed_by=foot.depth.governs,
+                width_governed_by=foot.width_by,
+                foot_m=frame.foot_m,
+                keeps_upright="the ground" if frame.fixed else frame.upright,
+            )
+        )
+    return holes
+
+
+def marks(frame: Frame) -> list[Mark]:
+    """Every post's centre off two tapes from the datum corner: along the beams, and square out from it."""
+    return [
+        Mark(
+            id=f"{frame.me}/post/{post.id}",
+            line=f"{frame.me}/datum",
+            station_m=post.x_m,
+            across_m=post.y_m,
+            to="centre",
+            kind="post",
+            label=post.id,
+            cut_height_m=frame.post_top_m,
+            leg=f"beam-{post.line}",
+            leg_station_m=post.x_m,
+        )
+        for post in frame.posts
+    ]
+
+
+def curves(frame: Frame, outline: tuple[float, float, float, float], wall_top_m: float) -> list[Curve]:
+    """The roof's outline, the datum, the house, and the diagonals of the outer posts.
+
+    Args:
+        outline: The roof's least and greatest x, then y.
+        wall_top_m: How high the house's wall is drawn.
+    """
+    me, (left, right, near, far) = frame.me, outline
+    found: list[Curve] = [
+        Curve(
+            id=f"{me}/outline",
+            what="outline",
+            closed=True,
+            points=((left, near, 0.0), (right, near, 0.0), (right, far, 0.0), (left, far, 0.0)),
+        ),
+        Curve(id=f"{me}/datum", what="datum", points=((0.0, 0.0, 0.0), (frame.beams_m, 0.0, 0.0))),
+    ]
+    if frame.on_house:
+        ends = ((-0.4, 0.0, 0.0), (frame.beams_m + 0.4, 0.0, 0.0))
+        found.append(Wall(id=f"{me}/wall", what="wall", points=ends, label="house", top_m=wall_top_m))
+    for number, (p, q, length_m) in enumerate(diagonals_m(frame), start=1):
+        points = ((*p, 0.0), (*q, 0.0))
+        found.append(Diagonal(id=f"{me}/diagonal/{number}", what="diagonal", points=points, length_m=length_m))
+    return found

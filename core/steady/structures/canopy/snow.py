@@ -1,0 +1,145 @@
+"""Snow on a roof below a higher one: it drifts against the wall, or slides off the eave; never both at once."""
+
+from dataclasses import dataclass, replace
+
+from steady.errors import InputError, OutsideScope
+from steady.ground.site import Site
+from steady.plan.model import Step
+from steady.rulebooks.answers import DriftAsk, SnowAsk, si
+from steady.rulebooks.base import Rulebook
+from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
+from steady.statics.beam import SpreadLoad
+from steady.structures.canopy.bending import Run
+from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.canopy.spec import RoofAbove
+from steady.structures.findings import Findings
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Heaped:
+    """Snow beside the even snow, from the wall out: at the wall and where it ends (Pa), how far out (m), and what it stands on.
+
+    `more_pa`: by how much the even snow under it is more than the even snow alone (schools with two rules for it).
+    """
+
+    says: str
+    at_wall_pa: float
+    at_end_pa: float
+    out_m: float
+    more_pa: float
+    steps: tuple[Step, ...]
+
+    def on(self, run: Run, width_m: float = 1.0) -> list[SpreadLoad]:
+        """Its load on a rafter that carries a width of roof, from the wall (N/m)."""
+        end = min(self.out_m, run.length_m)
+        last = self.at_wall_pa + (self.at_end_pa - self.at_wall_pa) * end / self.out_m
+        found = [SpreadLoad(from_m=0.0, to_m=end, start_n_per_m=self.at_wall_pa * width_m, end_n_per_m=last * width_m)]
+        if self.more_pa > 0:
+            found.append(run.all_along(self.more_pa * width_m))
+        return found
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Catches:
+    """A roof as snow finds it: its depth from the wall, its slope, and how closed it is (1 and no gap for sheets)."""
+
+    me: str
+    depth_m: float
+    slope_rad: float = 0.0
+    solidity: float = 1.0
+    gap_m: float = 0.0
+
+    def holds_pa(self, book: Rulebook, snow_pa: float) -> float:
+        """What of a snow it holds."""
+        return snow_on_slats_pa(book, snow_pa, self.solidity, self.gap_m)
+
+
+def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> tuple[Heaped, ...]:
+    """Drift, and slide where the roof above slopes this way; a gap for what is not known of the house or by the school.
+
+    Source: the school's drift; ASCE 7-16 7.9 for slide; slats let through what they do of even snow (practice, low).
+    """
+    if not loads.snow_pa:
+        return ()
+    about = f"{roof.me}/rafters"
+    if above.eave_m is None or above.length_m is None:
+        found.gap(
+            "Snow drifts off the house",
+            about,
+            OutsideScope(
+                "snow that drifts against the house, or slides off its roof, is not reckoned: its roof is not described",
+                "say how high and how long the house's roof is, or stand clear of its eave",
+            ),
+        )
+        return ()
+    made = []
+    for name, make in (("Snow drifts off the house", _drift), ("Snow slides off the house", _slide)):
+        try:
+            one = make(found.book, site, loads, above, roof)
+        except (OutsideScope, InputError) as refused:
+            outside = (
+                refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "mend it under Ground")
+            )
+            found.gap(name, about, outside)
+            continue
+        if one is not None:
+            made.append(one)
+    return tuple(made)
+
+
+def _even(book: Rulebook, site: Site, roof: Catches) -> tuple[Step, float]:
+    """The flat roof's snow and the even snow that drifts stand on; nbc's is Part 4's there, never Part 9's."""
+    ask = SnowAsk(
+        ground_pa=site.ground_snow_pa,
+        rain_pa=site.rain_snow_pa,
+        method="part 4",
+        roof_width_m=roof.depth_m,
+        slope_rad=roof.slope_rad,
+        edition=site.edition,
+    )
+    flat, even = book.roof_snow(ask)
+    return flat, si(even)
+
+
+def _drift(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> Heaped | None:
+    flat, even_pa = _even(book, site, roof)
+    assert above.length_m is not None and above.eave_m is not None
+    ask = DriftAsk(
+        ground_pa=site.ground_snow_pa,
+        upper_length_m=above.length_m,
+        step_m=above.eave_m,
+        lower_roof_pa=si(flat),
+        lower_length_m=roof.depth_m,
+        edition=site.edition,
+    )
+    peak, width = book.snow_drift(ask)
+    # The uk rule gives all the snow at the wall, the others what lies there beside the even snow.
+    surcharge_pa = si(peak) - (even_pa if book.key == "uk" else 0.0)
+    if surcharge_pa <= 0 or si(width) <= 0:
+        return None
+    return Heaped(
+        says="even snow and drift",
+        at_wall_pa=roof.holds_pa(book, surcharge_pa),
+        at_end_pa=0.0,
+        out_m=si(width),
+        more_pa=max(0.0, roof.holds_pa(book, even_pa) - (loads.snow_pa or 0.0)),
+        steps=(replace(peak, symbol="p_d"), replace(width, symbol="w_d")),
+    )
+
+
+def _slide(book: Rulebook, site: Site, loads: CanopyLoads, above: RoofAbove, roof: Catches) -> Heaped | None:
+    if not above.slopes_here:
+        return None
+    if above.run_m is None:
+        raise OutsideScope("how far the house's roof runs from eave to ridge is not said", "type it")
+    flat, even_pa = _even(book, site, roof)
+    slid = sliding_snow(book, si(flat), above.run_m, roof.depth_m)
+    each_pa = roof.holds_pa(book, slid.pressure_pa)
+    return Heaped(
+        says="even snow and slide",
+        at_wall_pa=each_pa,
+        at_end_pa=each_pa,
+        out_m=SLIDES_OVER_M,
+        more_pa=max(0.0, roof.holds_pa(book, even_pa) - (loads.snow_pa or 0.0)),
+        steps=(),
+    )

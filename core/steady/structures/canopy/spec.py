@@ -1,0 +1,35 @@
+"""What the installer says about any roof on posts. Lengths in metres."""
+
+from dataclasses import dataclass
+from typing import Annotated
+
+from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+Id = Annotated[str, MinLen(1), MaxLen(40)]
+Words = Annotated[str, MaxLen(200)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Lock:
+    """A post that stays where it is along its beam."""
+
+    id: Id
+    at_m: Annotated[float, Ge(-60), Le(60)]
+    why: Words = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RoofAbove:
+    """The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
+
+    Args:
+        eave_m: Its eave above this roof.
+        length_m: The house's roof, as long as the wind blows over it toward this one.
+        run_m: From its eave to its ridge, level.
+        slopes_here: It slopes down this way, so that snow slides off it.
+    """
+
+    eave_m: Annotated[float, Gt(0), Le(20)] | None = None
+    length_m: Annotated[float, Gt(0), Le(60)] | None = None
+    run_m: Annotated[float, Gt(0), Le(30)] | None = None
+    slopes_here: bool = True
