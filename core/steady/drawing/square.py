@@ -181,6 +181,10 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         at, foot = curve.points[0][axis], top[0][1] - 0.2
         wall = ((at - WALL_SIDE_M, foot), (at, foot), (at, curve.top_m), (at - WALL_SIDE_M, curve.top_m))
         return [Shape(id=curve.id, kind="polygon", layer="wall", points=wall)]
+    if curve.what == "keep clear":
+        band = hull([(p[axis], p[2]) for p in curve.points])
+        label = words(curve.id, curve.label, band[-1], layer="zone-label", shift=(4, -10), anchor="start")
+        return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
     if curve.what == "water":
         z = curve.points[0][2]
         line = Shape(id=curve.id, kind="polyline", layer="water", points=((top[0][0], z), (top[-1][0], z)))

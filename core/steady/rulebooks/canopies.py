@@ -3,11 +3,13 @@
 Pressures in Pa, forces in N, lengths in m. What a school's own rules do not reach is practice or our own, and says so.
 """
 
+import math
 from dataclasses import dataclass
 
-from steady.data.loader import Row, keyed
+from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.measure.units import FT, GRAVITY
+from steady.plan.model import Step
 from steady.rulebooks.answers import WindPlace, si
 from steady.rulebooks.base import Rulebook
 
@@ -51,6 +53,93 @@ def open_slats_pa(
         raise OutsideScope("no coefficient for canopies of slats is entered here", "type the net coefficient")
     q_pa = si(book.velocity_pressure(place, height_m)[1])
     return q_pa * row.number("slat_gust_factor") * coefficient * share
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ClosedRoof:
+    """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m)."""
+
+    height_m: float
+    slope_rad: float
+    blocked: bool
+    long_m: float
+    deep_m: float
+    net_coefficient: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class ClosedWind:
+    """Wind on a closed roof (Pa, up and down both without a sign): down; up on posts; up on a rafter and its ties.
+
+    `lead_ratio`: what the windward line of posts takes over an even share.
+    """
+
+    down_pa: float
+    up_pa: float
+    part_up_pa: float
+    lead_ratio: float
+    steps: tuple[Step, ...]
+
+
+def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: float) -> ClosedWind:
+    """Wind on a closed roof on posts; the harder blown half, never the mean of both, is what one post gets.
+
+    Args:
+        part_m2: The area that one rafter carries.
+
+    Raises:
+        OutsideScope: A slope that the school's table does not reach; nz without a coefficient of the crew's.
+
+    Source: us ASCE 7-16 Figs. 27.3-4 and 30.8-1, uk EN 1991-1-4 Table 7.6 with the whole force at a quarter of the depth
+        from the windward edge (all from memory, medium); ca and nz by our own reading (low).
+    """
+    if book.key in ("us", "uk"):
+        ask = {"height_m": roof.height_m, "slope_rad": roof.slope_rad, "obstructed": roof.blocked, "own_half": True}
+        up = book.open_roof_pressure(place, uplift=True, **ask)  # type: ignore[arg-type]
+        down = book.open_roof_pressure(place, uplift=False, **ask)  # type: ignore[arg-type]
+        part_pa = abs(si(up))
+        if book.key == "us":
+            part_pa = max(part_pa, abs(si(up)) / abs(_coefficient(up)) * _part_coefficient(roof, part_m2))
+        lead = 1.5 if book.key == "uk" else 1.0
+        return ClosedWind(
+            down_pa=abs(si(down)), up_pa=abs(si(up)), part_up_pa=part_pa, lead_ratio=lead, steps=(up, down)
+        )
+    each = open_slats_pa(book, place, roof.height_m, 1.0, roof.net_coefficient)
+    return ClosedWind(down_pa=each, up_pa=each, part_up_pa=each, lead_ratio=1.0, steps=())
+
+
+def _coefficient(step: Step) -> float:
+    return next(value for name, value, _ in step.inputs if name == "C_N")
+
+
+def _part_coefficient(roof: ClosedRoof, part_m2: float) -> float:
+    """Of a component, by its area against the zone's width squared: a tenth of the least width or .4 h, at least 3 ft."""
+    if roof.slope_rad > math.radians(7.5) + 1e-9:
+        raise OutsideScope(
+            "wind on rafters of free roofs steeper than 7.5 degrees is not entered", "a flatter roof, or an engineer"
+        )
+    wide = max(
+        min(0.1 * min(roof.long_m, roof.deep_m), 0.4 * roof.height_m), 0.04 * min(roof.long_m, roof.deep_m), 3 * FT
+    )
+    rows = sorted(table("us_open_parts"), key=lambda row: row.number("up_to_area_ratio"))
+    row = next(row for row in rows if part_m2 <= row.number("up_to_area_ratio") * wide**2 + 1e-9)
+    return abs(row.number("up_coefficient"))
+
+
+def closed_live_pa(book: Rulebook, area_m2: float, slope_rad: float) -> float:
+    """People and things spread over a closed roof that nobody uses.
+
+    Source: us ASCE 7-16 4.8 (high); ca the least roof snow of NBC 9.4.2.2 (high); nz AS/NZS 1170.1 3.2, uk EN 1991-1-1
+        6.3.4 to 30 degrees (both medium): all from memory.
+    """
+    above_zero(area=area_m2)
+    if book.key == "us":
+        return si(book.roof_live(area_m2, 12 * math.tan(slope_rad)))
+    row = _row(book)
+    return max(
+        row.number("closed_live_per_area_n") / area_m2 + row.number("closed_live_pa"),
+        row.number("closed_live_least_pa"),
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

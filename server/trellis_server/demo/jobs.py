@@ -19,8 +19,8 @@ from steady.structures.fence.words.appearance import look_of
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
 
+from trellis_server.demo.canopies import path_pergola
 from trellis_server.demo.kestrel import kestrel_ridge
-from trellis_server.demo.pergolas import path_pergola
 from trellis_server.demo.quillet import quillet_plots
 from trellis_server.demo.tui import tui_terrace
 

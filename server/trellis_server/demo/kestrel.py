@@ -5,6 +5,8 @@ from steady.jobs.document import Job, Reading, Structure
 from steady.structures.deck.spec.deck import Bridge, Corner, DeckSpec, GuardDesign, Ledger
 from steady.yard.choices import YardChoices
 
+from trellis_server.demo.canopies import cabin_lean_to
+
 
 def cabin_deck() -> DeckSpec:
     """An L outside the cabin's door, hung on its wall, deep enough for a winter's wood."""
@@ -61,11 +63,14 @@ def kestrel_ridge() -> Job:
             frost_m=1.2,
             ground_snow_pa=2400.0,
             rain_snow_pa=400.0,
+            wind_pressure_pa=400.0,
+            exposure="rough",
             locate=Locate(ticket="KR-77", expires="2026-12-20", owners_answered=True),
         ),
         yard=YardChoices(bag="concrete 20 kg", kerf_m=0.003, trim_m=0.005),
         structures=(
             Structure(name="Cabin deck", spec=cabin_deck()),
             Structure(name="Barrow bridge", spec=barrow_bridge()),
+            Structure(name="Wood lean-to", spec=cabin_lean_to()),
         ),
     )

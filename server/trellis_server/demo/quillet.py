@@ -11,6 +11,8 @@ from steady.structures.fence.spec.presets import preset
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
+from trellis_server.demo.canopies import shed_lean_to
+
 PEN = "goose-pen"
 PANELS = "low-panels"
 RUN = "hen-run"
@@ -117,5 +119,6 @@ def quillet_plots() -> Job:
             Structure(name="Goose pen", spec=goose_pen()),
             Structure(name="Low panels between plots", spec=low_panels()),
             Structure(name="Hen run", spec=hen_run()),
+            Structure(name="Tool shed lean-to", spec=shed_lean_to()),
         ),
     )

@@ -11,7 +11,7 @@ from steady.structures.fence.spec.fence import FenceSpec, Infill
 from steady.structures.fence.spec.presets import preset
 from steady.yard.choices import YardChoices
 
-from trellis_server.demo.pergolas import terrace_pergola
+from trellis_server.demo.canopies import terrace_pergola
 
 SCREEN = "bin-screen"
 YARD = "wash-yard"

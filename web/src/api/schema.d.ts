@@ -1784,7 +1784,7 @@ export interface components {
              *       "when": "after building"
              *     }
              */
-            finish: components["schemas"]["Finish"];
+            finish: components["schemas"]["steady__structures__fence__spec__fence__Finish"];
             /**
              * @default {
              *       "bed_m": 0.0508,
@@ -2061,34 +2061,6 @@ export interface components {
             name: string;
             /** Value */
             value: string;
-        };
-        /**
-         * Finish
-         * @description How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says.
-         */
-        Finish: {
-            /**
-             * Coats
-             * @default 2
-             */
-            coats: number;
-            /**
-             * Coverage M2 Per L
-             * @default 8
-             */
-            coverage_m2_per_l: number;
-            /**
-             * Kind
-             * @default none
-             * @enum {string}
-             */
-            kind: "none" | "oil" | "stain" | "paint";
-            /**
-             * When
-             * @default after building
-             * @enum {string}
-             */
-            when: "before building" | "after building";
         };
         /**
          * Floor
@@ -3161,6 +3133,243 @@ export interface components {
              * @default 0
              */
             wheel_load_n: number;
+        };
+        /**
+         * LeanToSpec
+         * @description A roof from a ledger on the house down to a beam on posts.
+         *
+         *     Args:
+         *         beams_m: Along the wall, out to out.
+         *         depth_m: From the ledger's outer face to the beam's outer face, level.
+         *         pitch_rad: Fall away from the house.
+         *         beam_top_m: Top of the beam above the floor below.
+         *         past_m: Rafters past the beam's outer face, level.
+         *         wall: What the ledger is fixed to. `stud_m`: studs behind it, apart; `fixing_m`: fixing points along the ledger,
+         *             `at_point` of them each.
+         *         laid: Rafters lie on ledger and beam, or hang from the ledger.
+         *         roof: Sheets on purlins, or slats square to the rafters.
+         *         sheet: A sheet of the yard, by its cover. `sheet_turn`: its profile and side lap are the same both ways round.
+         *         blocked: Walls or stored goods below close more than half of it to the wind.
+         *         net_coefficient: For schools that give none for canopies.
+         *         dead_pa: Lasting load on plan, where the crew knows better than the parts; None: from the parts.
+         *         above: The house's roof above it, for snow that drifts or slides.
+         */
+        LeanToSpec: {
+            /**
+             * @default {
+             *       "eave_m": null,
+             *       "length_m": null,
+             *       "run_m": null,
+             *       "slopes_here": true
+             *     }
+             */
+            above: components["schemas"]["RoofAbove"];
+            /**
+             * At Point
+             * @default 2
+             */
+            at_point: number;
+            /**
+             * Beam
+             * @default joist 2x10 pine
+             */
+            beam: string;
+            /**
+             * Beam Past M
+             * @default 0.1524
+             */
+            beam_past_m: number;
+            /**
+             * Beam Top M
+             * @default 2.4384
+             */
+            beam_top_m: number;
+            /**
+             * Beams M
+             * @default 3.6576
+             */
+            beams_m: number;
+            /**
+             * Blocked
+             * @default false
+             */
+            blocked: boolean;
+            /**
+             * Brace
+             * @default
+             */
+            brace: string;
+            /**
+             * Brace M
+             * @default 0.6096
+             */
+            brace_m: number;
+            /** @default reckoned */
+            built_on: components["schemas"]["Basis"];
+            /** Dead Pa */
+            dead_pa?: number | null;
+            /**
+             * Depth M
+             * @default 2.4384
+             */
+            depth_m: number;
+            /**
+             * @default {
+             *       "bracket_m": 0,
+             *       "door_m": null,
+             *       "fascia": "",
+             *       "gap_m": 0.05,
+             *       "soffit_m": 0,
+             *       "upstand_m": 0.15
+             *     }
+             */
+            finish: components["schemas"]["steady__structures__lean_to__spec__Finish"];
+            /**
+             * Fixing M
+             * @default 0.4064
+             */
+            fixing_m: number;
+            /** Footing Depth M */
+            footing_depth_m?: number | null;
+            /**
+             * Format
+             * @default 1
+             * @constant
+             */
+            format: 1;
+            /**
+             * Gravel M
+             * @default 0.1016
+             */
+            gravel_m: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default lean-to
+             * @constant
+             */
+            kind: "lean-to";
+            /**
+             * Laid
+             * @default on ledger
+             * @enum {string}
+             */
+            laid: "on ledger" | "hung";
+            /**
+             * Ledger
+             * @default joist 2x8 pine
+             */
+            ledger: string;
+            /**
+             * Locks
+             * @default []
+             */
+            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            /** Net Coefficient */
+            net_coefficient?: number | null;
+            /**
+             * Past M
+             * @default 0.1524
+             */
+            past_m: number;
+            /**
+             * Pier Above M
+             * @default 0.0508
+             */
+            pier_above_m: number;
+            /** Pier Width M */
+            pier_width_m?: number | null;
+            /**
+             * Pitch Rad
+             * @default 0.08726646259971647
+             */
+            pitch_rad: number;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies: number;
+            /**
+             * Post
+             * @default post 6x6 pine
+             */
+            post: string;
+            /** Posts */
+            posts?: number | null;
+            /**
+             * Purlin
+             * @default rail 2x4 pine
+             */
+            purlin: string;
+            /**
+             * Purlin Spacing M
+             * @default 0.6096
+             */
+            purlin_spacing_m: number;
+            /**
+             * Rafter
+             * @default joist 2x6 pine
+             */
+            rafter: string;
+            /**
+             * Rafter Spacing M
+             * @default 0.6096
+             */
+            rafter_spacing_m: number;
+            /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
+            /**
+             * Roof
+             * @default sheets
+             * @enum {string}
+             */
+            roof: "sheets" | "slats";
+            /**
+             * Seat
+             * @default on top
+             * @enum {string}
+             */
+            seat: "on top" | "on shoulders";
+            /**
+             * Sheet
+             * @default roof sheet 2 ft
+             */
+            sheet: string;
+            /**
+             * Slat
+             * @default baluster 2x2 pine
+             */
+            slat: string;
+            /**
+             * Slat Gap M
+             * @default 0.0889
+             */
+            slat_gap_m: number;
+            /**
+             * Stud M
+             * @default 0.4064
+             */
+            stud_m: number;
+            /**
+             * Upright
+             * @default knee braces
+             * @enum {string}
+             */
+            upright: "knee braces" | "fixed posts" | "none";
+            /**
+             * Wall
+             * @default wood frame
+             */
+            wall: string;
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
         };
         /**
          * Ledger
@@ -5545,7 +5754,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
             stands?: components["schemas"]["Standing"] | null;
         };
         /** SumAnswer */
@@ -6068,6 +6277,34 @@ export interface components {
             why: string;
         };
         /**
+         * Finish
+         * @description How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says.
+         */
+        steady__structures__fence__spec__fence__Finish: {
+            /**
+             * Coats
+             * @default 2
+             */
+            coats: number;
+            /**
+             * Coverage M2 Per L
+             * @default 8
+             */
+            coverage_m2_per_l: number;
+            /**
+             * Kind
+             * @default none
+             * @enum {string}
+             */
+            kind: "none" | "oil" | "stain" | "paint";
+            /**
+             * When
+             * @default after building
+             * @enum {string}
+             */
+            when: "before building" | "after building";
+        };
+        /**
          * Lock
          * @description A post that stays where it is.
          */
@@ -6081,6 +6318,44 @@ export interface components {
              * @default
              */
             why: string;
+        };
+        /**
+         * Finish
+         * @description What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
+         *
+         *     Args:
+         *         soffit_m: Thickness of the soffit lining; `bracket_m`: a bracket under the beam. `fascia`: a board of the yard.
+         *         upstand_m: How far the apron turns up the wall; `gap_m`: from its upper edge to the cladding.
+         *         door_m: Top of a door leaf that opens out under it, above the floor.
+         */
+        steady__structures__lean_to__spec__Finish: {
+            /**
+             * Bracket M
+             * @default 0
+             */
+            bracket_m: number;
+            /** Door M */
+            door_m?: number | null;
+            /**
+             * Fascia
+             * @default
+             */
+            fascia: string;
+            /**
+             * Gap M
+             * @default 0.05
+             */
+            gap_m: number;
+            /**
+             * Soffit M
+             * @default 0
+             */
+            soffit_m: number;
+            /**
+             * Upstand M
+             * @default 0.15
+             */
+            upstand_m: number;
         };
     };
     responses: never;
@@ -6890,7 +7165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6941,7 +7216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -6992,7 +7267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -7043,7 +7318,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
                 };
             };
             /** @description Unauthorized */

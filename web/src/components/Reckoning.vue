@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Handle, Kind, Option, Sheet, Slack, Start, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
+import DetailCanvas from '@/components/DetailCanvas.vue'
 import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
@@ -253,11 +254,18 @@ const inset = computed(() => {
     <section v-if="sheet.details.length && member && basis === 'reckoned'" class="way">
       <template v-for="detail in sheet.details" :key="detail.id">
         <h3>{{ detail.title }}</h3>
-        <ol>
+        <DetailCanvas v-if="detail.measures.length" :view="detail.view" small />
+        <ol v-if="detail.facts.length">
           <li v-for="(fact, i) in detail.facts" :key="i">
             <b>{{ figure(fact) }}</b> {{ fact.says }}
           </li>
         </ol>
+        <dl v-if="detail.measures.length" class="levels">
+          <template v-for="[says, value] in detail.measures" :key="says">
+            <dt>{{ says }}</dt>
+            <dd>{{ value }}</dd>
+          </template>
+        </dl>
       </template>
     </section>
     <template v-if="basis !== 'practice'">
@@ -486,5 +494,17 @@ const inset = computed(() => {
 }
 .price {
   white-space: nowrap;
+}
+.levels {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 10px;
+  margin: 6px 0 0;
+  font-size: 13px;
+}
+.levels dd {
+  margin: 0;
+  font-weight: 600;
+  text-align: right;
 }
 </style>

@@ -22,6 +22,7 @@ from steady.rulebooks.answers import (
     ScrewAsk,
     Seat,
     Sideways,
+    SnowAsk,
     Soil,
     SpanFound,
     Standing,
@@ -333,6 +334,11 @@ class UnitedKingdom(Rulebook):
             source="ec1-4: Table 7.6; medium",
             says="characteristic; up is negative",
         )
+
+    def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
+        """EN 1991-1-3 5.3: .8 of the snow on the ground, to 30 degrees."""
+        found = loads.roof_snow(ask)
+        return found, found
 
     def snow_drift(self, ask: DriftAsk) -> tuple[Step, Step]:
         """EN 1991-1-3 5.3.6: the whole snow at the wall. The UK annex replaces it, so it is an estimate."""

@@ -6,7 +6,7 @@ from functools import cache
 
 from steady.data.between import beside, between
 from steady.data.loader import keyed, table
-from steady.errors import InputError, OutsideScope, above_zero
+from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
@@ -14,6 +14,7 @@ from steady.rulebooks.answers import (
     GuardNeeded,
     LegEnd,
     PeopleLoad,
+    SnowAsk,
     WindFace,
     WindLeg,
     WindOnFence,
@@ -334,6 +335,33 @@ def treatment(part: str, clearance_m: float | None) -> tuple[str, str]:
     if part in ("joist", "bearer") and clearance_m is not None and clearance_m < 0.15:
         return "UC4", "within 150 mm of the ground"
     return by_table("uk", part)
+
+
+SNOW_SHAPE, SNOW_SLOPE_RAD = 0.8, math.radians(30)
+
+
+def roof_snow(ask: SnowAsk) -> Step:
+    """Even snow on a roof to 30 degrees.
+
+    Raises:
+        InputError: Snow below 0.
+        OutsideScope: A steeper roof.
+
+    Source: EN 1991-1-3 5.3 (from memory, medium): s = μ_1 s_k, μ_1 .8, exposure and thermal coefficients 1.
+    """
+    not_below_zero(ground_snow=ask.ground_pa)
+    if ask.slope_rad > SNOW_SLOPE_RAD + 1e-9:
+        raise OutsideScope("snow on roofs steeper than 30 degrees is not entered", "a flatter roof, or an engineer")
+    s_k = ask.ground_pa / 1000
+    return Step(
+        symbol="s",
+        value=SNOW_SHAPE * s_k,
+        unit="kPa",
+        formula="u_1 * s_k",
+        inputs=(("u_1", SNOW_SHAPE, ""), ("s_k", s_k, "kPa")),
+        source="ec1-3: 5.3; medium",
+        says="even snow, characteristic",
+    )
 
 
 SNOW_WEIGHT = 2.0

@@ -8,12 +8,16 @@ from steady.rulebooks.base import Rulebook
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Factors:
-    """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift."""
+    """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift.
+
+    `rafters_share`: rafters side by side earn the school's credit though no sheathing joins them (nbc's case 1 alone).
+    """
 
     dead: float
     live: float
     wind_up: float
     lasting: float
+    rafters_share: bool
 
 
 def factors_of(book: Rulebook) -> Factors:
@@ -30,4 +34,5 @@ def factors_of(book: Rulebook) -> Factors:
         live=row.number("live_factor"),
         wind_up=row.number("wind_up_factor"),
         lasting=book.uplift()[0],
+        rafters_share=row.text["shared"] == "yes",
     )

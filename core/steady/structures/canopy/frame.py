@@ -2,11 +2,13 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import Wood
+from steady.rulebooks.base import Rulebook
 from steady.structures.canopy.bending import Run
+from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.upright import Stand
 from steady.yard.stock import Stick
 
@@ -100,6 +102,11 @@ class Frame:
             wet=self.wet,
             incised=one.incised,
         )
+
+    def rafter(self, one: Stick, book: Rulebook) -> Wood:
+        """A rafter among its like: sharing its load only where the school lets rows without sheathing share."""
+        wood = self.wood(one)
+        return replace(wood, shared=True, sheathed=False) if factors_of(book).rafters_share else wood
 
     def stand(self) -> Stand:
         """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side."""

@@ -25,8 +25,9 @@ class Grouper:
     def add(
         self, role: str, stick: Stick, length_m: float, place: Place, cuts: tuple[Cut, ...] = (), stick_m: float = 0.0
     ) -> None:
-        """One piece (or a row of them) of a stick, on edge: its depth upright in its place's `up`."""
-        key = (role, stick.key, round(length_m / SAME_M), (stick.thickness_m, stick.width_m), cuts)
+        """One piece (or a row of them) of a stick, on edge: its depth upright in its place's `up`; a rip says how much is left."""
+        left_m = next((cut.size_m[0] for cut in cuts if cut.kind == "rip"), stick.width_m)
+        key = (role, stick.key, round(length_m / SAME_M), (stick.thickness_m, left_m), cuts)
         self._rows[key].append(place)
         self._sticks[key] = stick, max(stick_m, length_m)
 

@@ -30,15 +30,14 @@ class Held:
     stand: Stand
 
 
-def spread(loads: CanopyLoads, width_m: float, run: Run, share: float = 1.0) -> list[Loaded]:
-    """Each load of its own on a member that carries a width of roof; none together with another."""
-    found = [Loaded(says="people and things spread", action=run.even(loads.live_pa * width_m * share), lasts="roof")]
+def spread(loads: CanopyLoads, width_m: float, run: Run, wide: bool = False) -> list[Loaded]:
+    """Each load of its own on a member that carries a width of roof; none together with another. `wide`: beams, not rafters."""
+    live_pa = loads.wide_pa if wide else loads.live_pa
+    found = [Loaded(says="people and things spread", action=run.even(live_pa * width_m), lasts="roof")]
     if loads.snow_pa:
-        found.append(Loaded(says="even snow", action=run.even(loads.snow_pa * width_m * share), lasts="snow"))
+        found.append(Loaded(says="even snow", action=run.even(loads.snow_pa * width_m), lasts="snow"))
     if loads.wind_pa:
-        found.append(
-            Loaded(says="wind down", action=run.even(loads.wind_pa * width_m * share), lasts="wind", sags=False)
-        )
+        found.append(Loaded(says="wind down", action=run.even(loads.wind_pa * width_m), lasts="wind", sags=False))
     return found
 
 
@@ -67,7 +66,7 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
         one,
         run,
         dead,
-        [*spread(loads, width, run), *snow_on_line(loads, run, width, line), person],
+        [*spread(loads, width, run, wide=True), *snow_on_line(loads, run, width, line), person],
     )
     _bearing(found, frame, loads, about)
 
@@ -109,7 +108,7 @@ def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, f
     for line in range(1, len(frame.lines_m) + 1):
         width = frame.widths_m[line - 1]
         passing = max(
-            f.live * loads.live_pa * width,
+            f.live * loads.wide_pa * width,
             f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(line)),
             f.wind_up * (loads.wind_pa or 0.0) * width,
         )

@@ -8,7 +8,15 @@ from steady.measure.units import FT, LB
 from steady.plan.model import Step
 from steady.rulebooks.answers import SnowAsk, given_step, si
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.canopies import open_slats_pa, person_n, snow_on_slats_pa
+from steady.rulebooks.canopies import (
+    ClosedRoof,
+    ClosedWind,
+    closed_live_pa,
+    closed_wind,
+    open_slats_pa,
+    person_n,
+    snow_on_slats_pa,
+)
 from steady.structures.wind_place import place_of
 
 SPREAD_PA, SPREAD_LEAST_PA = 10 * LB / FT**2, 5 * LB / FT**2
@@ -31,6 +39,8 @@ class CanopyLoads:
     """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why.
 
     Args:
+        live_pa: People and things on what one rafter carries; `wide_live_pa`: on a beam or ledger, where the school lets a
+            larger area have less.
         wind_pa: Down. Slats are lifted as hard as they are pressed; a closed roof says its own lift: `up_pa` on posts,
             `part_up_pa` on rafters and ties.
         lead_ratio: What a post line takes of the lift on its width, over an even share.
@@ -43,12 +53,18 @@ class CanopyLoads:
     snow_pa: float | None
     wind_pa: float | None
     steps: tuple[Step, ...]
+    wide_live_pa: float | None = None
     up_pa: float | None = None
     part_up_pa: float | None = None
     lead_ratio: float = 1.0
     drifted: tuple[float, ...] = ()
     snow_why: OutsideScope | None = None
     wind_why: OutsideScope | None = None
+
+    @property
+    def wide_pa(self) -> float:
+        """People and things spread over a beam's or ledger's area."""
+        return self.wide_live_pa if self.wide_live_pa is not None else self.live_pa
 
     def drifted_n_per_m(self, line: int) -> float:
         """What drifts or slides onto a beam line, beside the even snow (N/m)."""
@@ -116,3 +132,61 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
         snow_why=snow_why,
         wind_why=wind_why,
     )
+
+
+def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, part_m2: float) -> CanopyLoads:
+    """Loads of a closed roof on posts under a school.
+
+    Args:
+        part_m2: The area that one rafter carries.
+
+    Source: the school's; what it does not say of canopies is practice or our own, and says so.
+    """
+    u = book.units
+    live_pa = closed_live_pa(book, part_m2, roof.slope_rad)
+    wide_pa = closed_live_pa(book, roof.long_m * roof.deep_m, roof.slope_rad)
+    steps = [
+        given_step("D", dead_pa / u.pressure_pa, u.pressure, "geometry: the parts themselves", "the roof, on plan"),
+        given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the school's roof live load", "nobody uses the roof"),
+    ]
+    snow_pa: float | None = 0.0
+    snow_why = wind_why = None
+    if site.ground_snow_pa > 0:
+        ask = SnowAsk(
+            ground_pa=site.ground_snow_pa,
+            rain_pa=site.rain_snow_pa,
+            roof_width_m=roof.deep_m,
+            slope_rad=roof.slope_rad,
+            edition=site.edition,
+        )
+        try:
+            _, snow = book.roof_snow(ask)
+            snow_pa = si(snow)
+            steps.append(replace(snow, symbol="S_r", says="even snow on the roof"))
+        except (OutsideScope, InputError) as refused:
+            snow_pa, snow_why = None, _outside(refused)
+    wind: ClosedWind | None = None
+    try:
+        wind = closed_wind(book, place_of(site), roof, part_m2)
+    except (OutsideScope, InputError) as refused:
+        wind_why = _outside(refused)
+    return CanopyLoads(
+        dead_pa=dead_pa,
+        live_pa=live_pa,
+        wide_live_pa=wide_pa,
+        person_n=person_n(book),
+        snow_pa=snow_pa,
+        wind_pa=wind.down_pa if wind else None,
+        up_pa=wind.up_pa if wind else None,
+        part_up_pa=wind.part_up_pa if wind else None,
+        lead_ratio=wind.lead_ratio if wind else 1.0,
+        steps=(*steps, *(wind.steps if wind else ())),
+        snow_why=snow_why,
+        wind_why=wind_why,
+    )
+
+
+def _outside(refused: OutsideScope | InputError) -> OutsideScope:
+    if isinstance(refused, OutsideScope):
+        return refused
+    return OutsideScope(f"the wind or snow of this place is not known here: {refused.message}", "type it under Ground")

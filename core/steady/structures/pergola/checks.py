@@ -12,6 +12,7 @@ from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
+from steady.structures.canopy.lifting import GREEN
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway, Swayed
@@ -24,8 +25,6 @@ from steady.structures.wind_place import place_of
 MOST_POSTS = 6
 SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
-GREEN = 1.35
-"""Wet wood on the first day weighs so much more [our own]."""
 CLIMBERS_PA = 250.0
 """Wet climbers on slats [our own, low]: weigh yours."""
 NAMES = {"along": "along the beams", "across": "across the beams"}
@@ -123,7 +122,7 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
         for one in heaps
     ]
     loaded = [*spread(loads, s, run), *snows, *person]
-    check_run(found, "Rafters", about, laid.frame.wood(timber.rafter), run, dead, loaded)
+    check_run(found, "Rafters", about, laid.frame.rafter(timber.rafter, found.book), run, dead, loaded)
     factors = factors_of(found.book)
     if loads.wind_pa:
         check_lifted(

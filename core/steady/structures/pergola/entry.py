@@ -16,11 +16,11 @@ import re
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.measure.lengths import Bare, parse_length
+from steady.measure.lengths import Bare
+from steady.structures.canopy.entry import FIELD, between, length_in
 from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import sticks
 
-FIELD = "readings"
 HELP = "Write 18x11 high8 over1 rafters24in slats5in brace2; attached hangs it on the house, feet=ground fixes its posts there"
 
 
@@ -35,8 +35,8 @@ def read_pergola(text: str, pergola_id: str, bare: Bare = "ft") -> PergolaSpec:
     if size is None:
         raise InputError(FIELD, f'"{words[0]}" is no size. {HELP}' if words else HELP)
     long_m, wide_m = _length(size[1], bare, words[0]), _length(size[2], bare, words[0])
-    _between(words[0], long_m, 1.2, 15.0, "beams are 4 to 49 ft (1.2 to 15 m) long")
-    _between(words[0], wide_m, 1.2, 12.0, "rafters are 4 to 39 ft (1.2 to 12 m) long")
+    between(words[0], long_m, 1.2, 15.0, "beams are 4 to 49 ft (1.2 to 15 m) long")
+    between(words[0], wide_m, 1.2, 12.0, "rafters are 4 to 39 ft (1.2 to 12 m) long")
     spec = PergolaSpec(id=pergola_id, beams_m=long_m, rafters_m=wide_m)
     for word in words[1:]:
         spec = _word(spec, word, bare)
@@ -58,7 +58,7 @@ def _word(spec: PergolaSpec, word: str, bare: Bare) -> PergolaSpec:
 
 def _high(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     high_m = _length(rest, bare, word)
-    _between(word, high_m, 2.1, 3.6, "the clear height is 6 ft 11 in to 11 ft 9 in (2.1 to 3.6 m)")
+    between(word, high_m, 2.1, 3.6, "the clear height is 6 ft 11 in to 11 ft 9 in (2.1 to 3.6 m)")
     return replace(spec, high_m=high_m)
 
 
@@ -67,26 +67,26 @@ def _over(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     beam_m = _length(beam, bare, word)
     rafter_m = _length(rafter, bare, word) if rafter else beam_m
     for one in (beam_m, rafter_m):
-        _between(word, one, 0.0, 1.5, "members run 0 to 4 ft 11 in (1.5 m) past their supports")
+        between(word, one, 0.0, 1.5, "members run 0 to 4 ft 11 in (1.5 m) past their supports")
     return replace(spec, beam_past_m=beam_m, rafter_past_m=rafter_m)
 
 
 def _rafters(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     spacing_m = _length(rest, bare, word)
-    _between(word, spacing_m, 0.2, 1.3, "rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart")
+    between(word, spacing_m, 0.2, 1.3, "rafters stand 8 in to 4 ft 3 in (0.2 to 1.3 m) apart")
     return replace(spec, rafter_spacing_m=spacing_m)
 
 
 def _slats(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     pitch_m = _length(rest, bare, word)
     wide_m = sticks()[spec.slat].thickness_m
-    _between(word, pitch_m - wide_m, 0.005, 1.0, "slats stand at a pitch over their own thickness, up to 3 ft (1 m)")
+    between(word, pitch_m - wide_m, 0.005, 1.0, "slats stand at a pitch over their own thickness, up to 3 ft (1 m)")
     return replace(spec, slats_by="gap", slat_gap_m=pitch_m - wide_m)
 
 
 def _gap(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     gap_m = _length(rest, bare, word)
-    _between(word, gap_m, 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)")
+    between(word, gap_m, 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)")
     return replace(spec, slats_by="gap", slat_gap_m=gap_m)
 
 
@@ -106,7 +106,7 @@ def _posts(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
 
 def _brace(spec: PergolaSpec, word: str, rest: str, bare: Bare) -> PergolaSpec:
     brace_m = _length(rest, bare, word)
-    _between(word, brace_m, 0.3, 1.5, "braces reach 1 to 5 ft (0.3 to 1.5 m) each way")
+    between(word, brace_m, 0.3, 1.5, "braces reach 1 to 5 ft (0.3 to 1.5 m) each way")
     return replace(spec, upright="knee braces", brace_m=brace_m)
 
 
@@ -122,13 +122,5 @@ READERS = {
 }
 
 
-def _between(word: str, value_m: float, least_m: float, most_m: float, says: str) -> None:
-    if not least_m - 1e-9 <= value_m <= most_m + 1e-9:
-        raise InputError(FIELD, f'"{word}": {says}')
-
-
 def _length(text: str, bare: Bare, word: str) -> float:
-    try:
-        return parse_length(text, bare)
-    except InputError:
-        raise InputError(FIELD, f'"{word}" is not understood. {HELP}') from None
+    return length_in(text, bare, word, HELP)

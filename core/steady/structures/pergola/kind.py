@@ -6,8 +6,8 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
+from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.spec import Lock
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
@@ -105,7 +105,7 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
     """
     name, _, key = handle.field.partition("/")
     if name == "locks" and key:
-        return _lock(spec, key, to_m, "")
+        return lock_post(spec, key, to_m, "")  # type: ignore[no-any-return]
     if name == "line" and key in ("1", "2"):
         past = to_m if key == "1" and spec.attach == "free" else spec.rafters_m - to_m
         return replace(spec, rafter_past_m=min(MOST_PAST_M, max(0.0, past)))
@@ -114,28 +114,6 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
     if name == "rafters_m":
         return replace(spec, rafters_m=min(MOST_RAFTER_M, max(LEAST_M, to_m)))
     raise InputError("handle", "This does not move: load the drawing again")
-
-
-def _lock(spec: PergolaSpec, inner: str, at_m: float, why: str) -> PergolaSpec:
-    kept = tuple(lock for lock in spec.locks if lock.id != inner)
-    return replace(spec, locks=(*kept, Lock(id=inner, at_m=min(60.0, max(-60.0, at_m)), why=why)))
-
-
-def hold(spec: PergolaSpec, thing: str, at_m: float) -> PergolaSpec:
-    """The spec with a post held where it stands along its beam.
-
-    Raises:
-        InputError: Something else.
-    """
-    inner = thing.removeprefix(f"{spec.id}/post/")
-    if inner == thing or not inner.startswith("beam-"):
-        raise InputError("post", "Only posts are held in place")
-    return _lock(spec, inner, at_m, "held here")
-
-
-def let_go(spec: PergolaSpec, thing: str) -> PergolaSpec:
-    """The spec without the hold on one post."""
-    return replace(spec, locks=tuple(lock for lock in spec.locks if f"{spec.id}/post/{lock.id}" != thing))
 
 
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
@@ -264,7 +242,7 @@ PERGOLA = Kind(
     own=OWN,
     form=FORM,
     move=move,
-    hold=hold,
+    hold=hold_post,
     let_go=let_go,
     candidates=candidates,
 )

@@ -7,17 +7,16 @@ from steady.ground.permits import too_high
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Diagonal, Handle, Member, Part, Plan, Projection, Target
 from steady.structures.canopy import pieces as frames
+from steady.structures.canopy.lifting import heaviest_says
 from steady.structures.canopy.steps import cautions_from, tasks_from
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M, post_targets
 from steady.structures.pergola import parts as pieces
-from steady.structures.pergola.checks import GREEN, PergolaFound, out_of_scope, reckon_pergola
+from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
 from steady.structures.pergola.layout import Laid, shade_share, sun_at
 from steady.structures.pergola.spec import PergolaSpec
 
 PLAN_FORMAT = 1
-HAND_KG, HEAVY_KG = 20.0, 60.0
-"""One person lifts so much overhead; over the second a machine or two props [our own]."""
 SHADE_UNKNOWN = (
     "Type the place's latitude and longitude under Ground, and the clock's offset, to see the shade at an hour"
 )
@@ -175,14 +174,7 @@ def _notes(case: Case, found: PergolaFound, made: Sequence[Part], high_m: float)
         f"Its highest point stands {tape.length(high_m)} over the floor; head room under the beams {tape.length(spec.high_m)}"
     ]
     notes.append(_shade_note(case, laid))
-    heavy = max((part for part in made if part.length_m > 0), key=lambda part: part.mass_kg)
-    kg = heavy.mass_kg * GREEN
-    hands = max(1, -(-int(kg * 100) // int(HAND_KG * 100)))
-    weight = f"{kg:.0f} kg" if case.book.metric else f"{kg / 0.45359237:.0f} lb"
-    machine = "; a machine, or two props" if kg > HEAVY_KG else ""
-    notes.append(
-        f"Heaviest to lift, wet: a {heavy.role}, {tape.length(heavy.length_m)}, {weight}: {hands} people overhead{machine}"
-    )
+    notes.append(heaviest_says(case, made))
     if spec.rafter_past_m is None or spec.beam_past_m is None:
         notes.append(
             "Overhangs are our own proportion: no rule says how far. Put one sample rafter up and look before the rest is cut"

@@ -1,0 +1,336 @@
+"""Whether a lean-to stands: its members, its ledger down and up, ways of swaying, lift down every joint, posts and feet."""
+
+import math
+from dataclasses import dataclass, replace
+
+from steady.data.loader import keyed
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import GRAVITY
+from steady.plan.model import Basis
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, bare_frame, ledger_fixing
+from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run
+from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.frame import line_weight
+from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
+from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
+from steady.structures.canopy.snow import Catches, Heaped, heaped
+from steady.structures.canopy.upright import Sway
+from steady.structures.findings import Findings, said
+from steady.structures.kind import Case
+from steady.structures.lean_to.layout import Laid, lay_out
+from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.wind_place import place_of
+
+MOST_POSTS, MOST_M2 = 6, 50.0
+FLAT_RAD = math.radians(10)
+"""On a steeper roof a purlin on edge bends sideways, too: not reckoned [our own limit]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LedgerLoad:
+    """What each fixing of the ledger carries down and is lifted by (N), at the school's design level, and a metre of it (N/m)."""
+
+    line_n_per_m: float
+    down_n: float
+    up_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeanToFound:
+    """Everything reckoned. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
+
+    findings: Findings
+    laid: Laid
+    loads: CanopyLoads
+    held: Held
+    ledger: LedgerLoad
+    strap_n: float
+
+
+def reckon_lean_to(case: Case) -> LeanToFound:
+    """Reckon a lean-to, with the fewest posts whose beam passes where nobody said how many.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    spec: LeanToSpec = case.spec
+    counts = [spec.posts] if spec.posts else list(range(2, MOST_POSTS + 1))
+    tried: tuple[Findings, Laid, CanopyLoads, tuple[Heaped, ...]] | None = None
+    for count in counts:
+        try:
+            laid = lay_out(spec, count)
+        except InputError:
+            if tried is None:
+                raise
+            break
+        found, loads = Findings(book=case.book), _loads(case, laid)
+        heaps = heaped(found, case.site, loads, spec.above, _catches(spec, laid))
+        worst = [laid.run.reactions_under_n(one.on(laid.run)) for one in heaps]
+        loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
+        check_beam(found, laid.frame, loads, 1)
+        tried = found, laid, loads, heaps
+        if all(check.use <= 1 + 1e-9 for check in found.checks if check.name.startswith("Beam") and check.counts):
+            break
+    assert tried is not None
+    found, laid, loads, heaps = tried
+    _rafters(found, spec, laid, loads, heaps)
+    _purlins(found, spec, laid, loads)
+    sways, strap_n = _sways(found, case, laid)
+    held = hold_up(found, case.site, laid.frame, loads, sways)
+    ties(found, laid.frame, loads, held, _rafter_lift_n(case, laid, loads))
+    ledger = _ledger(found, case, laid, loads, heaps)
+    return LeanToFound(findings=found, laid=laid, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
+
+
+def dead_pa(spec: LeanToSpec, laid: Laid) -> float:
+    """Lasting load on plan: the parts', or what the crew typed. Source: geometry."""
+    if spec.dead_pa is not None:
+        return spec.dead_pa
+    t, level = laid.timber, math.cos(spec.pitch_rad)
+    slope_pa = line_weight(t.rafter) / laid.rafters.spacing_m
+    if t.purlin is not None:
+        slope_pa += len(laid.purlins_m) * line_weight(t.purlin) / laid.slope_m
+    if t.sheet is not None:
+        slope_pa += t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
+    if t.slat is not None and laid.slats is not None:
+        slope_pa += line_weight(t.slat) / laid.slats.pitch_m
+    return slope_pa / level
+
+
+def _solid(laid: Laid) -> tuple[float, float]:
+    """Share closed from above, and the clear gap: sheets close all of it."""
+    slat, slats = laid.timber.slat, laid.slats
+    if slat is None or slats is None:
+        return 1.0, 0.0
+    cover = min(1.0, slat.thickness_m / slats.pitch_m)
+    bare = laid.timber.rafter.thickness_m / laid.rafters.spacing_m
+    return 1 - (1 - cover) * (1 - bare), slats.gap_m
+
+
+def _catches(spec: LeanToSpec, laid: Laid) -> Catches:
+    solid, gap_m = _solid(laid)
+    return Catches(me=spec.id, depth_m=laid.run.length_m, slope_rad=spec.pitch_rad, solidity=solid, gap_m=gap_m)
+
+
+def _loads(case: Case, laid: Laid) -> CanopyLoads:
+    spec: LeanToSpec = case.spec
+    lasting = dead_pa(spec, laid)
+    height_m = (laid.chain.roof_at_beam_m + laid.chain.roof_at_wall_m) / 2
+    solid, gap_m = _solid(laid)
+    if solid < 1:
+        roof = Roof(
+            solidity=solid,
+            gap_m=gap_m,
+            height_m=height_m,
+            width_m=laid.run.length_m,
+            net_coefficient=spec.net_coefficient,
+        )
+        return canopy_loads(case.book, case.site, roof, lasting)
+    closed = ClosedRoof(
+        height_m=height_m,
+        slope_rad=spec.pitch_rad,
+        blocked=spec.blocked,
+        long_m=spec.beams_m,
+        deep_m=laid.run.length_m,
+        net_coefficient=spec.net_coefficient,
+    )
+    return closed_loads(case.book, case.site, closed, lasting, laid.rafters.spacing_m * laid.run.length_m)
+
+
+def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
+    """Rafters under each load, snow heaped by the house, a person at midspan and at the tip; lifted, their lower edge free."""
+    about, run, s = f"{spec.id}/rafters", laid.run, laid.rafters.spacing_m
+    wood = laid.frame.rafter(laid.timber.rafter, found.book)
+    even_pa = loads.snow_pa or 0.0
+    snows = [
+        Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
+        for one in heaps
+    ]
+    person = [
+        Loaded(says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False)
+    ]
+    if run.past_m > 0.05:
+        at_tip = run.point(loads.person_n, run.length_m)
+        person.append(Loaded(says="a person at the tip", action=at_tip, lasts="roof", sags=False))
+    check_run(
+        found, "Rafters", about, wood, run, run.even(loads.dead_pa * s), [*spread(loads, s, run), *snows, *person]
+    )
+    f = factors_of(found.book)
+    if loads.rafter_up_pa:
+        check_lifted(
+            found, "Rafters", about, wood, run, f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+        )
+    if loads.snow_why is not None:
+        found.gap("Snow on the roof", about, loads.snow_why)
+    if found.book.key == "us":
+        found.gap(
+            "Wind by the clause for attached canopies",
+            about,
+            OutsideScope(
+                "the clause for canopies attached to a house is not entered; the greater wind of a free roof is reckoned",
+                "an engineer's pressure",
+            ),
+        )
+    if found.book.key == "uk":
+        found.gap(
+            "Wind on edges and corners",
+            about,
+            OutsideScope("local net pressures of canopies are not entered", "an engineer's pressure for edge fixings"),
+        )
+
+
+def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) -> None:
+    """Purlins on edge over the rafters; what the sheets themselves reach is their maker's."""
+    purlin, sheet = laid.timber.purlin, laid.timber.sheet
+    if purlin is None or sheet is None:
+        return
+    about = f"{spec.id}/purlins"
+    if spec.pitch_rad > FLAT_RAD + 1e-9:
+        why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not reckoned"
+        found.gap("Purlins bend", about, OutsideScope(why, "a flatter roof, or an engineer"))
+    at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
+    run = Run(length_m=spec.beams_m, supports_m=at)
+    each_m = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1) * math.cos(spec.pitch_rad)
+    person = Loaded(
+        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
+    )
+    dead = run.even(loads.dead_pa * each_m)
+    wood = laid.frame.wood(purlin)
+    check_run(found, "Purlins", about, wood, run, dead, [*spread(loads, each_m, run), person])
+    span = given_step(
+        "s", each_m / found.book.units.span_m, found.book.units.span, "geometry", "from purlin to purlin, level"
+    )
+    found.gap(
+        "Sheets span their purlins",
+        about,
+        OutsideScope(
+            f"how far a sheet reaches, and its screws, are its maker's; here {span.value:.2f} {span.unit}",
+            "the maker's span and fixing table",
+        ),
+        crew=True,
+        needs=span,
+    )
+
+
+def _sways(found: Findings, case: Case, laid: Laid) -> tuple[tuple[Sway, ...], float]:
+    """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
+    spec: LeanToSpec = case.spec
+    frame, t = laid.frame, laid.timber
+
+    def pushes() -> dict[str, float]:
+        f, place, top = factors_of(case.book).wind_up, place_of(case.site), laid.chain.roof_at_wall_m
+        posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
+        edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
+        across = bare_frame(case.book, place, top, spec.beams_m * edge_m, 1, posts_m2).force_n
+        rows = laid.rafters.count
+        along = bare_frame(case.book, place, top, laid.run.length_m * t.rafter.width_m, rows, posts_m2).force_n
+        return {"along": f * along, "across": f * across}
+
+    pushed = sways_or_gap(found, spec.id, pushes)
+    if pushed is None:
+        return (), 0.0
+    xs = frame.line_xs(1)
+    along = Sway(
+        way="along the wall",
+        push_n=pushed["along"] / 2,
+        posts=frame.per_line,
+        span_m=xs[-1] - xs[0],
+        cross=frame.wood(frame.beam, frame.plies),
+    )
+    hung_at_house(found, spec.id, pushed["across"], laid.rafters.count)
+    return (along,), _strap(found, spec, laid, pushed["along"])
+
+
+def _strap(found: Findings, spec: LeanToSpec, laid: Laid, along_n: float) -> float:
+    """Two straps crossed in the plane of the roof: half the push along, over the cosine of their angle to the wall."""
+    u = found.book.units
+    angle = math.atan2(laid.slope_m, spec.beams_m)
+    pull = along_n / 2 / math.cos(angle)
+    needs = given_step(
+        "T_s", pull / u.force_n, u.force, "statics: half the push along / cos of the strap's angle", "each strap"
+    )
+    found.gap(
+        "Straps in the roof's plane hold",
+        f"{spec.id}/upright",
+        OutsideScope(
+            f"no rating is entered; each strap, and both its ends, must hold {said(needs)}",
+            "the maker's number for one strap and its nails",
+        ),
+        crew=True,
+        needs=needs,
+    )
+    return pull
+
+
+def _rafter_lift_n(case: Case, laid: Laid, loads: CanopyLoads) -> float:
+    """Lift on a rafter's end at the beam, at design level, net of the lasting load above it."""
+    f, reach = factors_of(case.book), laid.run.reactions_n(1.0)[1]
+    up = f.wind_up * loads.rafter_up_pa * loads.lead_ratio - f.lasting * loads.dead_pa
+    return max(0.0, up * reach * laid.rafters.spacing_m)
+
+
+def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> LedgerLoad:
+    """Down: lasting load with the worst of people and snow; up: the wind net of it; each on one fixing of the ledger."""
+    spec: LeanToSpec = case.spec
+    book, u = found.book, found.book.units
+    f, reach = factors_of(book), laid.run.reactions_n(1.0)[0]
+    passing = max(loads.wide_pa, loads.snow_pa or 0.0) * reach
+    for one in heaps:
+        passing = max(passing, (loads.snow_pa or 0.0) * reach + laid.run.reactions_under_n(one.on(laid.run))[0])
+    line = f.dead * loads.dead_pa * reach + f.live * passing
+    each = spec.fixing_m / spec.at_point
+    lifted = ledger_fixing(
+        book,
+        LedgerAsk(
+            span_m=2 * reach,
+            dead_pa=loads.dead_pa,
+            live_pa=0.0,
+            spacing_m=spec.fixing_m,
+            at_point=spec.at_point,
+            wind_up_pa=loads.rafter_up_pa,
+        ),
+    )
+    about = f"{spec.id}/ledger"
+    wall = keyed("deck_walls").get(spec.wall)
+    if wall is None or wall.text["ledger"] != "yes":
+        why = wall.text["reason"] if wall is not None else "the wall is not one of the known ones"
+        found.gap(
+            "Ledger fixing holds",
+            about,
+            OutsideScope(why, "open the wall to its framing, or stand it on its own posts"),
+        )
+        return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
+    down = given_step(
+        "V", line * each / u.force_n, u.force, "statics: half the roof on its ledger", "down, each fixing"
+    )
+    up = given_step(
+        "T", lifted.up_n / u.force_n, u.force, "statics: wind up less what holds it down", "up, each fixing"
+    )
+    hardest = max(down, up, key=lambda step: step.value)
+    found.gap(
+        "Ledger fixing holds",
+        about,
+        OutsideScope(
+            f"no rating is entered; each fixing must hold {said(down)} down and {said(up)} up",
+            "the maker's number for one fixing in this wall, with your factor",
+        ),
+        crew=True,
+        needs=hardest,
+    )
+    return LedgerLoad(line_n_per_m=line, down_n=line * each, up_n=lifted.up_n)
+
+
+def out_of_scope(found: Findings, case: Case) -> None:
+    """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
+    spec: LeanToSpec = case.spec
+    why = ""
+    if case.site.use == "public":
+        why = "public use is outside what a house tool may answer"
+    elif spec.beams_m * spec.depth_m > MOST_M2:
+        why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
+    if why:
+        found.checks.clear()
+        found.not_covered.clear()
+        for basis in (Basis.RECKONED, Basis.TABLE):
+            found.gap("All checks", spec.id, OutsideScope(why, "ask an engineer"), basis)

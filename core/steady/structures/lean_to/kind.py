@@ -1,0 +1,262 @@
+"""The lean-to as a kind: what the rest of the program asks of one."""
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from steady.data.loader import keyed
+from steady.errors import InputError
+from steady.measure.units import IN
+from steady.plan.model import Handle
+from steady.structures.canopy.acts import hold_post, let_go, lock_post
+from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.choice import Change
+from steady.structures.form import Field, Group
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
+from steady.structures.lean_to.entry import read_lean_to
+from steady.structures.lean_to.layout import timber_of, wall_to_beam_m
+from steady.structures.lean_to.plan import plan_lean_to
+from steady.structures.lean_to.spec import LeanToSpec
+from steady.yard.stock import sold_with, stick, sticks
+
+LINE = LineForm(
+    title="A lean-to from its size",
+    asks="Along the wall × out from it",
+    name="Lean-to by the back door",
+    imperial="12x8 fall5 beam8 over6in sheets2",
+    metric="3.6x2.4 fall5 beam2.4 over150mm sheets762mm",
+    help=(
+        ("12x8", "along the wall, by how far the beam's face stands out from the ledger"),
+        ("fall5", "degrees; or 1:20, or drop6in over its depth"),
+        ("beam8", "top of the beam above the floor"),
+        ("over6in", "rafters past the beam"),
+        ("rafters16in", "no farther apart"),
+        ("sheets2", "sheets of that cover; slats4in: open slats with that gap"),
+        ("posts3", "under the beam"),
+        ("brace2", "knee braces; feet=ground fixes the posts there"),
+        ("hung", "rafters hung from the ledger, not laid on it"),
+    ),
+    go="Put it up",
+    starts=(
+        LineStart(says="Over a back door", imperial="8x4 fall5 beam8", metric="2.4x1.2 fall5 beam2.4"),
+        LineStart(says="Along the house", imperial="16x8 fall5 beam8", metric="4.8x2.4 fall5 beam2.4"),
+    ),
+)
+METRIC = {
+    "ca": ("post 140", "joist 38x184", "joist 38x140", "rail 38x89"),
+    "nz": ("post 140", "joist 45x190", "joist 45x140", "rail 45x90"),
+    "uk": ("post 150", "joist 47x170", "joist 47x147", "rail 47x100"),
+}
+"""Usual post, beam and ledger, rafter and purlin by school, as its yard's keys begin [our own defaults]."""
+LEAST_M, MOST_M, LEAST_DEEP_M, MOST_DEEP_M = 1.2, 15.0, 0.6, 6.0
+OWN = frozenset(
+    {
+        "id",
+        "kind",
+        "format",
+        "beams_m",
+        "depth_m",
+        "beam_top_m",
+        "posts",
+        "locks",
+        "ratings",
+        "built_on",
+        "above",
+        "footing_depth_m",
+        "pier_width_m",
+    }
+)
+
+
+def read(ask: Ask) -> LeanToSpec:
+    """A lean-to from one line, with the crew's last choices where the line says nothing, of timbers on sale under the school.
+
+    Raises:
+        InputError: The line does not read.
+    """
+    line = read_lean_to(ask.text, ask.id, ask.bare)
+    usual = LeanToSpec(id=ask.id)
+    said = {name for name in LeanToSpec.__dataclass_fields__ if getattr(line, name) != getattr(usual, name)}
+    kept = {name: value for name, value in ask.choices.items() if name not in said | OWN}
+    return home(replace(line, **kept), ask.school)
+
+
+def home(spec: LeanToSpec, school: str) -> LeanToSpec:
+    """The lean-to with timbers that are on sale under a school: the usual ones where its own are not."""
+    sold = {key: item for key, item in sticks().items() if school in item.schools}
+    if all(key in sold for key in (spec.post, spec.beam, spec.rafter, spec.ledger)):
+        return spec
+    post, beam, rafter, purlin = METRIC.get(school, ("post", "joist", "joist", "rail"))
+
+    def first(start: str, role: str) -> str:
+        keys = [key for key, item in sold.items() if item.role == role]
+        return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
+
+    found = replace(
+        spec,
+        post=first(post, "post"),
+        beam=first(beam, "joist"),
+        ledger=first(beam, "joist"),
+        rafter=first(rafter, "joist"),
+        purlin=first(purlin, "rail"),
+        slat=first("", "baluster"),
+        sheet=spec.sheet if spec.sheet in sold else first("", "sheet"),
+        brace="",
+    )
+    if school not in METRIC:
+        return found
+    usual = LeanToSpec(id=spec.id)
+    round_m = (
+        ("rafter_spacing_m", 0.6),
+        ("purlin_spacing_m", 0.6),
+        ("stud_m", 0.4),
+        ("fixing_m", 0.4),
+        ("past_m", 0.15),
+        ("beam_past_m", 0.15),
+        ("slat_gap_m", 0.105),
+        ("beam_top_m", 2.4),
+        ("brace_m", 0.6),
+        ("pier_above_m", 0.05),
+        ("gravel_m", 0.1),
+    )
+    unsaid: Change = tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name))
+    return changed(found, unsaid)  # type: ignore[no-any-return]
+
+
+def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
+    """A post along its beam, the beam in or out, or the far end of the roof.
+
+    Raises:
+        InputError: Something that does not move.
+    """
+    name, _, key = handle.field.partition("/")
+    if name == "locks" and key:
+        return lock_post(spec, key, to_m, "")  # type: ignore[no-any-return]
+    if name == "depth_m":
+        _, middle = wall_to_beam_m(spec, timber_of(spec))
+        deep_m = spec.depth_m + to_m - middle
+        return replace(spec, depth_m=min(MOST_DEEP_M, max(LEAST_DEEP_M, deep_m)))
+    if name == "beams_m":
+        return replace(spec, beams_m=min(MOST_M, max(LEAST_M, to_m)))
+    raise InputError("handle", "This does not move: load the drawing again")
+
+
+def candidates(case: Case) -> Iterator[tuple[str, Change]]:
+    """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
+    spec: LeanToSpec = case.spec
+    post = stick(spec.post, "post", "post")
+    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
+    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
+        yield f"{one.says} posts", (("post", one.key),)
+    for role in ("rafter", "beam"):
+        now = stick(getattr(spec, role), "joist", role)
+        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
+        for one in sorted(same, key=lambda item: item.width_m):
+            if one.key != now.key:
+                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
+    for spacing in (0.3, 0.4, 0.6) if post.metric else tuple(inches * IN for inches in (12, 16, 24)):
+        if abs(spacing - spec.rafter_spacing_m) > 0.01:
+            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
+    for count in range((spec.posts or 2) + 1, min(6, (spec.posts or 2) + 2) + 1):
+        yield f"{count} posts under the beam", (("posts", count),)
+    if spec.upright != "knee braces":
+        yield "Knee braces along the beam", (("upright", "knee braces"),)
+    if spec.upright != "fixed posts":
+        yield "Posts fixed in the ground", (("upright", "fixed posts"),)
+
+
+FORM = (
+    Group(
+        title="The lean-to",
+        fields=(
+            Field(path="beams_m", says="Along the wall"),
+            Field(path="depth_m", says="Ledger to the beam's outer face"),
+            Field(path="pitch_rad", says="Falls", sort="angle"),
+            Field(path="beam_top_m", says="Beam's top over the floor"),
+            Field(path="past_m", says="Rafters past the beam"),
+            Field(path="beam_past_m", says="Beam past the posts"),
+        ),
+    ),
+    Group(
+        title="At the house",
+        fields=(
+            Field(
+                path="wall",
+                says="Wall",
+                sort="choice",
+                names=tuple((key, row.text["says"]) for key, row in keyed("deck_walls").items()),
+            ),
+            Field(path="ledger", says="Ledger", sort="stick", role="joist"),
+            Field(
+                path="laid",
+                says="Rafters",
+                sort="choice",
+                names=(("on ledger", "lie on the ledger"), ("hung", "hang from it")),
+            ),
+            Field(path="fixing_m", says="Fixing points", sort="small length"),
+            Field(path="at_point", says="Fixings at each", sort="count"),
+            Field(path="stud_m", says="Studs behind, apart", sort="small length"),
+            Field(path="finish/upstand_m", says="Apron turned up", sort="small length"),
+            Field(path="finish/gap_m", says="Gap under the cladding", sort="small length"),
+            Field(path="finish/door_m", says="Top of a door opening out", empty="none"),
+        ),
+    ),
+    Group(
+        title="Frame",
+        fields=(
+            Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="posts", says="Under the beam", sort="count", empty="fewest"),
+            Field(path="beam", says="Beam", sort="stick", role="joist"),
+            Field(path="plies", says="Plies", sort="count"),
+            Field(
+                path="seat",
+                says="Beam sits",
+                sort="choice",
+                names=(("on top", "on top of the posts"), ("on shoulders", "on shoulders beside them")),
+            ),
+            Field(path="rafter", says="Rafters", sort="stick", role="joist"),
+            Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),
+        ),
+    ),
+    Group(
+        title="Roof",
+        fields=(
+            Field(
+                path="roof",
+                says="Covered with",
+                sort="choice",
+                names=(("sheets", "sheets on purlins"), ("slats", "open slats")),
+            ),
+            Field(path="sheet", says="Sheets", sort="stick", role="sheet", when=("roof", ("sheets",))),
+            Field(path="purlin", says="Purlins", sort="stick", role="rail joist", when=("roof", ("sheets",))),
+            Field(path="purlin_spacing_m", says="No farther apart", sort="small length", when=("roof", ("sheets",))),
+            Field(path="slat", says="Slats", sort="stick", role="baluster rail", when=("roof", ("slats",))),
+            Field(path="slat_gap_m", says="Clear gap", sort="small length", when=("roof", ("slats",))),
+            Field(path="finish/soffit_m", says="Soffit lining, thick", sort="small length"),
+            Field(path="finish/bracket_m", says="Bracket under the beam", sort="small length"),
+            Field(path="finish/fascia", says="Fascia", sort="stick", role="joist", empty="none"),
+            Field(path="dead_pa", says="Weighs, lasting", sort="pressure", empty="its parts"),
+        ),
+    ),
+    upright_group(
+        Field(path="blocked", says="walls or goods below block the wind", sort="tick"),
+        Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the school's"),
+    ),
+    above_group(),
+)
+
+LEAN_TO = Kind(
+    key="lean-to",
+    many="lean-tos",
+    spec=LeanToSpec,
+    line=LINE,
+    read=read,
+    tables=(Table(key="members", says="Members"), *COMMON),
+    plan=plan_lean_to,
+    home=home,
+    own=OWN,
+    form=FORM,
+    move=move,
+    hold=hold_post,
+    let_go=let_go,
+    candidates=candidates,
+)

@@ -1,0 +1,228 @@
+"""A lean-to's pieces with their places and cuts: frame, ledger, rafters, purlins, sheets or slats, what dresses its edges."""
+
+import math
+
+from steady.plan.model import Curve, Cut, Part, Place, Vec
+from steady.structures.canopy.grouped import ALONG, UP, Grouper
+from steady.structures.canopy.pieces import add_frame
+from steady.structures.kind import Case
+from steady.structures.lean_to.checks import LeanToFound
+from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m
+from steady.structures.lean_to.spec import LeanToSpec
+from steady.yard.choices import YardChoices
+from steady.yard.stock import Stick
+
+ABOVE_M = 0.5
+"""So much of the house is drawn over the roof."""
+SCREWS_A_CROSSING, STRAP_ROLL_M, FLASHING_M, LAP_M = 2, 10.0, 3.048, 0.15
+SHEET_SCREWS_A_M = 4
+"""Screws of a metre of purlin, on either side of each rib [common practice; the maker's table decides]."""
+
+
+def build(case: Case, found: LeanToFound) -> tuple[tuple[Part, ...], list[str]]:
+    """Every piece, and what cannot be cut from what is on sale."""
+    spec: LeanToSpec = case.spec
+    g, laid = Grouper(spec.id), found.laid
+    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
+    _ledger(g, spec, laid, case.yard)
+    _rafters(g, spec, laid)
+    _purlins(g, spec, laid, case.yard)
+    clashes += _sheets(g, spec, laid, case.yard)
+    _slats(g, spec, laid, case.yard)
+    _edges(g, spec, laid, case.yard)
+    return g.parts(), clashes
+
+
+def slope_ways(spec: LeanToSpec) -> tuple[Vec, Vec]:
+    """Down the slope, and square up from it."""
+    s, c = math.sin(spec.pitch_rad), math.cos(spec.pitch_rad)
+    return (0.0, c, -s), (0.0, s, c)
+
+
+def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
+    count = max(1, math.ceil(length_m / longest_m - 1e-9))
+    return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
+
+
+def _longest(stick: Stick, yard: YardChoices) -> float:
+    return max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8) - 2 * yard.trim_m
+
+
+def _ledger(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+    """The ledger, its fixings at every point, and blocking between studs where a point misses them."""
+    stick = laid.timber.ledger
+    z = laid.chain.ledger_top_m - stick.width_m / 2
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+        place = Place(
+            id=f"{spec.id}/ledger/{k}",
+            about=f"{spec.id}/ledger",
+            at=(a, stick.thickness_m / 2, z),
+            along=ALONG,
+            up=UP,
+        )
+        g.add("ledger", stick, b - a, place)
+    points = math.ceil(spec.beams_m / spec.fixing_m - 1e-9) + 1
+    g.fix("ledger lag", points * spec.at_point, (0.0, 0.0, z), "screw")
+    if blocked(spec):
+        bays = math.ceil(spec.beams_m / spec.stud_m - 1e-9)
+        place = Place(
+            id=f"{spec.id}/blocking",
+            about=f"{spec.id}/ledger",
+            at=(stick.thickness_m, -stick.thickness_m / 2, z),
+            along=ALONG,
+            up=UP,
+            count=bays,
+            step=(spec.stud_m, 0.0, 0.0),
+        )
+        g.add("blocking", stick, spec.stud_m - stick.thickness_m, place)
+
+
+def blocked(spec: LeanToSpec) -> bool:
+    """Whether fixing points miss studs, so that blocking stands between them before the lining goes on."""
+    ratio = spec.fixing_m / spec.stud_m
+    return spec.wall == "wood frame" and abs(ratio - round(ratio)) > 0.01
+
+
+def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
+    """Plumb-cut at both ends; hung ones start at the ledger's face. Tied at the beam, and at the ledger."""
+    stick, row, a = laid.timber.rafter, laid.rafters, spec.pitch_rad
+    down, up = slope_ways(spec)
+    starts = laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
+    length = laid.run.length_m / math.cos(a)
+    z = top_at_m(spec, laid, starts) - stick.width_m / 2 / math.cos(a)
+    saws = (
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=a),
+    )
+    place = Place(
+        id=f"{spec.id}/rafters",
+        at=(row.at_m(1), starts, z),
+        along=down,
+        up=up,
+        count=row.count,
+        step=(row.spacing_m, 0.0, 0.0),
+    )
+    g.add("rafter", stick, length, place, saws, length + stick.width_m * math.tan(a))
+    g.fix("rafter tie", row.count, place.at, "connector")
+    g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
+
+
+def _on_slope(spec: LeanToSpec, laid: Laid, along_m: float, over_m: float) -> tuple[float, float]:
+    """Out and height of a point so far down the slope from the wall, so far square over the rafters."""
+    (_, c, minus), (_, s, up) = slope_ways(spec)
+    return along_m * c + over_m * s, top_at_m(spec, laid, 0.0) + along_m * minus + over_m * up
+
+
+def _purlins(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+    stick = laid.timber.purlin
+    if stick is None:
+        return
+    _, up = slope_ways(spec)
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+        for number, s in enumerate(laid.purlins_m, start=1):
+            y, z = _on_slope(spec, laid, s, stick.width_m / 2)
+            place = Place(
+                id=f"{spec.id}/purlin/{number}/{k}", about=f"{spec.id}/purlins", at=(a, y, z), along=ALONG, up=up
+            )
+            g.add("purlin", stick, b - a, place)
+    count = len(laid.purlins_m) * laid.rafters.count
+    g.fix("rail screw", SCREWS_A_CROSSING * count, (0.0, 0.0, laid.chain.roof_at_wall_m), "screw")
+
+
+def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list[str]:
+    """Each sheet in one length from apron to gutter; the last one is ripped to what is left."""
+    stick, purlin = laid.timber.sheet, laid.timber.purlin
+    if stick is None or purlin is None:
+        return []
+    length = laid.slope_m + EAVE_PAST_M
+    down, _ = slope_ways(spec)
+    cover, whole = stick.width_m, int(spec.beams_m / stick.width_m + 1e-9)
+    rest = spec.beams_m - whole * cover
+    y, z = _on_slope(spec, laid, 0.0, purlin.width_m + stick.thickness_m / 2)
+    if whole:
+        place = Place(
+            id=f"{spec.id}/sheets",
+            at=(cover / 2, y, z),
+            along=down,
+            up=ALONG,
+            count=whole,
+            step=(cover, 0.0, 0.0),
+        )
+        g.add("sheet", stick, length, place)
+    if rest > 1e-6:
+        rip = (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(rest,)),)
+        place = Place(
+            id=f"{spec.id}/sheets/last",
+            about=f"{spec.id}/sheets",
+            at=(spec.beams_m - rest / 2, y, z),
+            along=down,
+            up=ALONG,
+        )
+        g.add("sheet", stick, length, place, rip)
+    screws = math.ceil(len(laid.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
+    g.fix("roof screw", screws, (0.0, y, z), "screw")
+    longest = _longest(stick, yard)
+    if length > longest + 1e-9:
+        return [
+            f"The roof is {length:.2f} m ({length / 0.3048:.1f} ft) down its slope and the longest sheet on sale {longest:.2f} m: "
+            "a shallower roof, or a lap that its maker allows"
+        ]
+    return []
+
+
+def _slats(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+    stick, row = laid.timber.slat, laid.slats
+    if stick is None or row is None:
+        return
+    down, up = slope_ways(spec)
+    first = row.at_m(1) + stick.thickness_m / 2
+    y, z = _on_slope(spec, laid, first, stick.width_m / 2)
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+        place = Place(
+            id=f"{spec.id}/slats/{k}",
+            about=f"{spec.id}/slats",
+            at=(a, y, z),
+            along=ALONG,
+            up=up,
+            count=row.count,
+            step=(0.0, down[1] * row.pitch_m, down[2] * row.pitch_m),
+        )
+        g.add("slat", stick, b - a, place)
+    g.fix("deck screw", row.count * laid.rafters.count, (0.0, y, z), "screw")
+
+
+def _edges(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
+    """Fascia over the rafters' ends, apron over the sheets, straps crossed in the roof's plane."""
+    top = laid.chain.roof_at_wall_m
+    board = laid.timber.fascia
+    if board is not None:
+        y = laid.run.length_m + (laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0)
+        z = laid.chain.roof_at_beam_m - board.width_m / 2
+        for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(board, yard))):
+            place = Place(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
+            g.add("fascia", board, b - a, place)
+    if spec.roof == "sheets":
+        apron = math.ceil(spec.beams_m / (FLASHING_M - LAP_M) - 1e-9)
+        g.fix("flashing 10 ft", apron, (0.0, 0.0, top), "flashing")
+    straps = 2 * math.hypot(spec.beams_m, laid.slope_m)
+    g.fix("roof strap", math.ceil(straps / STRAP_ROLL_M - 1e-9), (0.0, 0.0, top), "connector")
+
+
+def outline(spec: LeanToSpec, laid: Laid) -> tuple[float, float, float, float]:
+    """The roof's edges: left, right, near, far, with what runs into the gutter."""
+    starts = laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0
+    return 0.0, spec.beams_m, 0.0, starts + laid.run.length_m + EAVE_PAST_M * math.cos(spec.pitch_rad)
+
+
+def wall_top_m(spec: LeanToSpec, laid: Laid) -> float:
+    """How high the house is drawn behind it."""
+    return keep_clear_m(spec, laid)[1] + ABOVE_M
+
+
+def keep_clear(spec: LeanToSpec, laid: Laid) -> Curve:
+    """The band of wall that the cladder leaves free, for other trades to see."""
+    low, high = keep_clear_m(spec, laid)
+    points = ((0.0, 0.0, low), (spec.beams_m, 0.0, low), (spec.beams_m, 0.0, high), (0.0, 0.0, high))
+    return Curve(
+        id=f"{spec.id}/keep-clear", what="keep clear", points=points, closed=True, label="keep clear of cladding"
+    )

@@ -1,0 +1,64 @@
+"""Roofs of the demo: pergolas at Larkspur Rise and Tui Terrace, lean-tos at Kestrel Ridge and Quillet Plots."""
+
+from dataclasses import replace
+
+from steady.measure.units import FT, LB
+from steady.structures.canopy.spec import RoofAbove
+from steady.structures.lean_to.entry import read_lean_to
+from steady.structures.lean_to.kind import home as lean_to_home
+from steady.structures.lean_to.spec import Finish, LeanToSpec
+from steady.structures.pergola.entry import read_pergola
+from steady.structures.pergola.kind import home
+from steady.structures.pergola.spec import PergolaSpec, SunAsked
+from steady.structures.rated import Rated
+
+
+def path_pergola() -> PergolaSpec:
+    """Slats over the path behind the herb beds, on braced posts of its own. Ratings are made up for the demo."""
+    spec = read_pergola("18x11 high8 over1 rafters24in slats5in brace2", "path-pergola")
+    ratings = (
+        Rated(what="Rafter's tie holds", holds_n=350 * LB),
+        Rated(what="Beam's tie to its post holds", holds_n=900 * LB),
+        Rated(what="Knee brace's joints hold", holds_n=1900 * LB),
+        Rated(what="Post's base holds against lift", holds_n=1200 * LB),
+    )
+    return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0, utc_h=-4.0), ratings=ratings, brace_m=2 * FT)
+
+
+def terrace_pergola() -> PergolaSpec:
+    """Graded slats over the terrace, its coefficient typed by the crew."""
+    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace0.6", "terrace-pergola", "m"), "nz")
+    return replace(
+        spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0, utc_h=13.0)
+    )
+
+
+def cabin_lean_to() -> LeanToSpec:
+    """Cover for the wood beside the cabin, under the snow that drifts off its roof. Ratings are made up for the demo."""
+    spec = lean_to_home(
+        read_lean_to("4.8x2.6 fall5 beam2.4 over0.2 rafters0.4 sheets762mm brace0.6", "cabin-lean-to", "m"), "ca"
+    )
+    ratings = (
+        Rated(what="Ledger fixing holds", holds_n=2600.0),
+        Rated(what="Rafter's tie holds", holds_n=1500.0),
+        Rated(what="Knee brace's joints hold", holds_n=8000.0),
+    )
+    return replace(
+        spec,
+        rafter="joist 38x235 SPF",
+        ledger="joist 38x235 SPF",
+        beam="joist 38x286 SPF",
+        plies=3,
+        posts=3,
+        finish=Finish(fascia="joist 38x286 SPF"),
+        above=RoofAbove(eave_m=3.0, length_m=10.0, run_m=5.0),
+        ratings=ratings,
+    )
+
+
+def shed_lean_to() -> LeanToSpec:
+    """A dry place for barrows along the tool shed."""
+    spec = lean_to_home(
+        read_lean_to("3.8x2.4 fall3 beam2.35 over0.1 rafters0.6 sheets1000mm", "shed-lean-to", "m"), "uk"
+    )
+    return replace(spec, rafter="joist 47x147 C16", posts=3, upright="fixed posts")
