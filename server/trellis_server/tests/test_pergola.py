@@ -2,31 +2,19 @@
 
 import math
 
-from django.test import Client
 from playwright.sync_api import expect
 from steady.drawing.scene import scene
 from steady.jobs.document import plan_structure
 
 from trellis_server.services.documents import load
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.roofs import RoofInTheBrowser
 
 LINE = "18x11 high8 over1 rafters24in slats5in brace2"
-DRIVER = "GL Driver Message"
-"""A note of the graphics driver about the speed of a test's own screenshot: no fault of the page."""
 
 
-class PergolaInTheBrowserTest(SignedIn):
-    def tearDown(self) -> None:
-        self.console = [text for text in self.console if DRIVER not in text]
-        super().tearDown()
-
+class PergolaInTheBrowserTest(RoofInTheBrowser):
     def lay_out(self) -> str:
-        self.open(f"/jobs/{self.job.pk}/brief")
-        form = self.page.get_by_role("form", name="A pergola from its size")
-        form.get_by_label("Beams × rafters, out to out").fill(LINE)
-        form.get_by_role("button", name="Put it up").click()
-        expect(self.page.get_by_text("The whole pergola")).to_be_visible()
-        return self.page.url.rsplit("/", 1)[1]
+        return self.put_up("A pergola from its size", "Beams × rafters, out to out", LINE)
 
     def test_from_its_line_to_paper_and_record(self) -> None:
         page = self.page
@@ -38,20 +26,8 @@ class PergolaInTheBrowserTest(SignedIn):
         self.assertEqual(self.axe(), [])
         page.get_by_role("tab", name="Pieces").click()
         expect(page.get_by_role("cell", name="rafter").first).to_be_visible()
-        client = Client()
-        client.force_login(self.who)
-        base = f"/api/jobs/{self.job.pk}/files/{place}"
-        files = [row["file"] for row in client.get(base).json()["documents"]]
-        self.assertIn("sheets.pdf", files)
-        for file in files:
-            answer = client.get(f"{base}/{file}")
-            self.assertEqual(answer.status_code, 200, file)
-            self.assertGreater(len(answer.content), 60, file)
-        self.open(f"/site/{self.job.pk}/{place}")
-        page.get_by_role("button", name="diagonal").first.click()
-        page.get_by_role("button", name="As planned").first.click()
-        self.open(f"/jobs/{self.job.pk}/record/{place}")
-        expect(page.get_by_role("cell", name="diagonal").first).to_be_visible()
+        self.assertIn("sheets.pdf", self.every_file(place))
+        self.measured(place)
 
     def test_its_sun_and_its_picture_in_space(self) -> None:
         page = self.page

@@ -178,12 +178,13 @@ def level_detail(case: Case, laid: Laid) -> Detail:
     said = case.tape.length
     wall = (chain.ledger_bottom_m, chain.ledger_top_m, chain.roof_at_wall_m, high)
     outside = (chain.soffit_face_m, spec.beam_top_m, chain.roof_at_beam_m)
-    levels = [*((z, -SPIKE_M) for z in wall), *((z, end) for z in outside)]
+    # Each figure stands at the second end of its spike: outside the wall on the left, at the beam on the right.
+    levels = [*((z, -SPIKE_M, 0.0) for z in wall), *((z, end + SPIKE_M, end) for z in outside)]
     traces = [
         Trace(what="ground", points=((-SPIKE_M, chain.soffit_line_m), (outer, chain.soffit_line_m))),
         Trace(what="nearest", points=((0.0, low - BESIDE_M), (0.0, high + BESIDE_M))),
     ]
-    traces += [Trace(what="edge", points=((x, z), (x + SPIKE_M, z)), label=said(z)) for z, x in levels]
+    traces += [Trace(what="edge", points=((a, z), (b, z)), label=said(z)) for z, a, b in levels]
     measures = [
         ("Drop from the ledger to the beam", chain.drop_m),
         ("Roof at the beam's outer face", chain.roof_at_beam_m),
