@@ -1,19 +1,19 @@
 """How few stock sheets cover the sides of a hip roof, exactly: pieces end to end in a sheet, pairs turned into each other.
 
-Lengths in m. Search by the longest piece still wanted, over full sheets only, deepening one sheet at a time from a proved bound.
+Lengths in m. Every fullest way to fill a sheet is listed; a whole-number programme over them proves the fewest.
 """
 
 import math
 from dataclasses import dataclass
-from functools import cache
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.layout.covering import fewest
 
 GRAIN_M = 1e-4
 """Pieces alike to this are one kind."""
-MOST_STATES = 400_000
-"""Remainders looked at before the search says that it stopped."""
+MOST_STATES = 60_000
+"""Ways to fill a sheet looked at before the search says that it stopped."""
 MOST_PIECES = 400
 
 
@@ -107,7 +107,7 @@ def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float
         OutsideScope: A piece longer than the sheet, or more to look through than is done here.
         InputError: A size that cannot be.
 
-    Source: exhaustive search.
+    Source: an integer programme over every fullest way to fill a sheet; tested against exhaustive search.
     """
     above_zero(sheet=sheet_m)
     not_below_zero(kerf=kerf_m)
@@ -144,77 +144,45 @@ def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> l
 
 
 def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> int:
-    """Fewest sheets: deepening from what the blocks' cheapest lengths a piece prove, each sheet holding the longest piece left."""
+    """Fewest sheets that hold at least what is wanted: whole numbers of every fullest way to fill one, by a general solver."""
+    ways = _patterns(wanted, blocks, sheet_m, kerf_m)
+    found = fewest(wanted, sorted(ways, reverse=True))
+    if found is None:
+        raise OutsideScope("no way to nest the sheets was proved the least", "sheets to length")
+    return found
+
+
+def _patterns(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> list[tuple[int, ...]]:
+    """What a sheet can hold, no more of a kind than is wanted, none of them less than another.
+
+    Raises:
+        OutsideScope: More ways than are looked through here.
+    """
     kinds = len(wanted)
-    cheapest = [
-        min(
-            long / len(of) if of.count(k) == len(of) else long - _other(blocks, of, k) for long, of in blocks if k in of
-        )
-        for k in range(kinds)
-    ]
-    shares = [max(0.0, value) for value in cheapest]
-    patterns: dict[int, list[tuple[int, ...]]] = {k: _patterns(k, blocks, kinds, sheet_m, kerf_m) for k in range(kinds)}
-    seen: dict[tuple[int, ...], int] = {}
+    found: set[tuple[int, ...]] = set()
+    seen: set[tuple[int, tuple[int, ...]]] = set()
+    shortest = min(long_m for long_m, _ in blocks)
 
-    def least(left: tuple[int, ...]) -> int:
-        total = math.fsum(count * share for count, share in zip(left, shares, strict=True))
-        return max(math.ceil(total / (sheet_m + kerf_m) - 1e-9), 1 if any(left) else 0)
-
-    def within(left: tuple[int, ...], sheets: int) -> bool:
-        if not any(left):
-            return True
-        if sheets < least(left) or seen.get(left, -1) >= sheets:
-            return False
+    def fill(start: int, left_m: float, held: tuple[int, ...]) -> None:
+        if (start, held) in seen:
+            return
+        seen.add((start, held))
         if len(seen) > MOST_STATES:
             raise OutsideScope(
                 "more ways to nest than are looked through here", "fewer different pieces, or sheets to length"
             )
-        longest = next(k for k, count in enumerate(left) if count)
-        for pattern in patterns[longest]:
-            # A sheet may hold fewer of a kind than it could, where fewer are left.
-            taken = tuple(min(have, take) for have, take in zip(left, pattern, strict=True))
-            if taken[longest] and within(tuple(h - t for h, t in zip(left, taken, strict=True)), sheets - 1):
-                return True
-        seen[left] = max(sheets, seen.get(left, -1))
-        return False
-
-    sheets = least(wanted)
-    while not within(wanted, sheets):
-        sheets += 1
-    return sheets
-
-
-def _other(blocks: list[Block], of: tuple[int, ...], k: int) -> float:
-    """The most that the other piece of a pair can be charged: its own square length."""
-    other = of[0] if of[1] == k else of[1]
-    return next(long for long, single in blocks if single == (other,))
-
-
-def _patterns(first: int, blocks: list[Block], kinds: int, sheet_m: float, kerf_m: float) -> list[tuple[int, ...]]:
-    """What a sheet can hold that has a piece of one kind, none of them less than another; fullest first."""
-
-    @cache
-    def fill(start: int, left_m: float) -> frozenset[tuple[int, ...]]:
-        found = {tuple([0] * kinds)}
+        full = True
         for index in range(start, len(blocks)):
             long_m, of = blocks[index]
-            if long_m <= left_m + 1e-9:
-                for rest in fill(index, round(left_m - long_m - kerf_m, 9)):
-                    more = list(rest)
-                    for k in of:
-                        more[k] += 1
-                    found.add(tuple(more))
-        return frozenset(_greatest(found))
+            more = tuple(count + of.count(k) for k, count in enumerate(held)) if long_m <= left_m + 1e-9 else None
+            if more is not None and all(have <= want for have, want in zip(more, wanted, strict=True)):
+                full = False
+                fill(index, left_m - long_m - kerf_m, more)
+        if full or left_m < shortest:
+            found.add(held)
 
-    holding = set()
-    for long_m, of in blocks:
-        if first in of and long_m <= sheet_m + 1e-9:
-            for rest in fill(0, round(sheet_m - long_m - kerf_m, 9)):
-                more = list(rest)
-                for k in of:
-                    more[k] += 1
-                holding.add(tuple(more))
-    return sorted(_greatest(holding), key=lambda pattern: (-sum(pattern), pattern))
+    fill(0, sheet_m, tuple([0] * kinds))
+    return _greatest(found)
 
 
 def _greatest(found: set[tuple[int, ...]]) -> list[tuple[int, ...]]:

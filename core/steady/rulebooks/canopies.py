@@ -57,7 +57,10 @@ def open_slats_pa(
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ClosedRoof:
-    """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m)."""
+    """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m).
+
+    `hipped`: it falls to all sides; the figures of us and uk for a single slope do not speak of it.
+    """
 
     height_m: float
     slope_rad: float
@@ -65,6 +68,7 @@ class ClosedRoof:
     long_m: float
     deep_m: float
     net_coefficient: float | None = None
+    hipped: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -94,6 +98,8 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         from the windward edge (all from memory, medium); ca and nz by our own reading (low).
     """
     if book.key in ("us", "uk"):
+        if roof.hipped:
+            raise OutsideScope("wind on free roofs that fall to all sides is not entered", "an engineer's pressures")
         ask = {"height_m": roof.height_m, "slope_rad": roof.slope_rad, "obstructed": roof.blocked, "own_half": True}
         up = book.open_roof_pressure(place, uplift=True, **ask)  # type: ignore[arg-type]
         down = book.open_roof_pressure(place, uplift=False, **ask)  # type: ignore[arg-type]

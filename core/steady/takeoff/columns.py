@@ -7,6 +7,7 @@ and bound are checked here afterwards. Only unlimited stock comes here; a rack o
 import highspy
 import numpy as np
 
+from steady.layout.covering import add_way, covering_model, make_whole, proved
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, lifted, rounded
 from steady.takeoff.firstfit import first_fit
 
@@ -76,7 +77,7 @@ def _generate(task: CutTask, cell: int, start: list[Column]) -> tuple[list[Colum
     duals = np.zeros(len(task.lengths))
     for _ in range(ROUNDS):
         model.run()
-        if model.getModelStatus() != highspy.HighsModelStatus.kOptimal:
+        if not proved(model):
             break
         duals = np.maximum(np.array(model.getSolution().row_dual), 0.0)
         fresh = [column for column in _price(task, duals, cell)[0] if column not in known]
@@ -90,24 +91,15 @@ def _generate(task: CutTask, cell: int, start: list[Column]) -> tuple[list[Colum
 
 
 def _add(model: highspy.Highs, task: CutTask, column: Column) -> None:
-    rows = [i for i, n in enumerate(column[1]) if n]
-    values = np.array([float(column[1][i]) for i in rows])
-    model.addCol(task.stocks[column[0]][1], 0.0, highspy.kHighsInf, len(rows), np.array(rows, dtype=np.int32), values)
+    add_way(model, column[1], task.stocks[column[0]][1])
 
 
 def _model(task: CutTask, columns: list[Column], whole: bool = False) -> highspy.Highs:
-    model: highspy.Highs = highspy.Highs()  # type: ignore[no-untyped-call]
-    model.silent()
-    model.setOptionValue("threads", 1)
-    for count in task.counts:
-        model.addRow(float(count), highspy.kHighsInf, 0, np.array([], dtype=np.int32), np.array([], dtype=np.float64))
+    model = covering_model(task.counts)
     for column in columns:
         _add(model, task, column)
     if whole:
-        size = len(columns)
-        model.changeColsIntegrality(
-            size, np.arange(size, dtype=np.int32), np.array([highspy.HighsVarType.kInteger] * size)
-        )
+        make_whole(model, len(columns))
     return model
 
 

@@ -1,4 +1,4 @@
-"""Roofs of the demo: pergolas at Larkspur Rise and Tui Terrace, lean-tos at Kestrel Ridge and Quillet Plots."""
+"""Roofs of the demo: pergolas at Larkspur Rise and Tui Terrace, lean-tos at Kestrel Ridge and Quillet Plots, a pavilion there."""
 
 from dataclasses import replace
 
@@ -7,6 +7,9 @@ from steady.structures.canopy.spec import RoofAbove
 from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.kind import home as lean_to_home
 from steady.structures.lean_to.spec import Finish, LeanToSpec
+from steady.structures.pavilion.entry import read_pavilion
+from steady.structures.pavilion.kind import home as pavilion_home
+from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.kind import home
 from steady.structures.pergola.spec import PergolaSpec, SunAsked
@@ -62,3 +65,9 @@ def shed_lean_to() -> LeanToSpec:
         read_lean_to("3.8x2.4 fall3 beam2.35 over0.1 rafters0.6 sheets1000mm", "shed-lean-to", "m"), "uk"
     )
     return replace(spec, rafter="joist 47x147 C16", posts=3, upright="fixed posts")
+
+
+def plot_pavilion() -> PavilionSpec:
+    """A small square roof between the plots, for rain and a table."""
+    line = "3.2x3.2 over0.25 pitch25 ring0.6 rafters0.6 sheets1000mmx3"
+    return pavilion_home(read_pavilion(line, "plot-pavilion", "m"), "uk")

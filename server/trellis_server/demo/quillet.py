@@ -11,7 +11,7 @@ from steady.structures.fence.spec.presets import preset
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
-from trellis_server.demo.canopies import shed_lean_to
+from trellis_server.demo.canopies import plot_pavilion, shed_lean_to
 
 PEN = "goose-pen"
 PANELS = "low-panels"
@@ -120,5 +120,6 @@ def quillet_plots() -> Job:
             Structure(name="Low panels between plots", spec=low_panels()),
             Structure(name="Hen run", spec=hen_run()),
             Structure(name="Tool shed lean-to", spec=shed_lean_to()),
+            Structure(name="Pavilion", spec=plot_pavilion()),
         ),
     )

@@ -4019,6 +4019,185 @@ export interface components {
             stock_m: number;
         };
         /**
+         * PavilionSpec
+         * @description A hip roof on a beam on either side of four posts.
+         *
+         *     Args:
+         *         beams_m: Over the beams' outer faces, along x; `deep_m`: along y.
+         *         pitch_rad: Of the long sides; `end_pitch_rad`: of the ends, None: the same.
+         *         past_m: Rafters past the beams of the long sides, level; the ends' follow, so that the eaves meet at one height.
+         *         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
+         *         beam_top_m: Top of the beams above the floor.
+         *         seat_m: Level seat of a rafter on its beam.
+         *         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
+         *         net_coefficient: For schools that give none for canopies.
+         *         dead_pa: Lasting load on plan, where the crew knows better than the parts.
+         */
+        PavilionSpec: {
+            /**
+             * Beam
+             * @default joist 2x10 pine
+             */
+            beam: string;
+            /**
+             * Beam Top M
+             * @default 2.4384
+             */
+            beam_top_m: number;
+            /**
+             * Beams M
+             * @default 3.6576
+             */
+            beams_m: number;
+            /**
+             * Brace
+             * @default
+             */
+            brace: string;
+            /**
+             * Brace M
+             * @default 0.6096
+             */
+            brace_m: number;
+            /** @default reckoned */
+            built_on: components["schemas"]["Basis"];
+            /** Dead Pa */
+            dead_pa?: number | null;
+            /**
+             * Deep M
+             * @default 3.6576
+             */
+            deep_m: number;
+            /** End Pitch Rad */
+            end_pitch_rad?: number | null;
+            /** Footing Depth M */
+            footing_depth_m?: number | null;
+            /**
+             * Format
+             * @default 1
+             * @constant
+             */
+            format: 1;
+            /**
+             * Gravel M
+             * @default 0.1016
+             */
+            gravel_m: number;
+            /**
+             * Hip
+             * @default joist 2x8 pine
+             */
+            hip: string;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default pavilion
+             * @constant
+             */
+            kind: "pavilion";
+            /**
+             * Locks
+             * @default []
+             */
+            locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            /** Net Coefficient */
+            net_coefficient?: number | null;
+            /**
+             * Past M
+             * @default 0.2286
+             */
+            past_m: number;
+            /**
+             * Pier Above M
+             * @default 0.0508
+             */
+            pier_above_m: number;
+            /** Pier Width M */
+            pier_width_m?: number | null;
+            /**
+             * Pitch Rad
+             * @default 0.4363323129985824
+             */
+            pitch_rad: number;
+            /**
+             * Plies
+             * @default 2
+             */
+            plies: number;
+            /**
+             * Post
+             * @default post 6x6 pine
+             */
+            post: string;
+            /**
+             * Purlin
+             * @default rail 2x4 pine
+             */
+            purlin: string;
+            /**
+             * Purlin Spacing M
+             * @default 0.6096
+             */
+            purlin_spacing_m: number;
+            /**
+             * Rafter
+             * @default joist 2x6 pine
+             */
+            rafter: string;
+            /**
+             * Rafter Spacing M
+             * @default 0.6096
+             */
+            rafter_spacing_m: number;
+            /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
+            /**
+             * Ring
+             * @default joist 2x8 pine
+             */
+            ring: string;
+            /**
+             * Ring M
+             * @default 0
+             */
+            ring_m: number;
+            /**
+             * Seat M
+             * @default 0.0889
+             */
+            seat_m: number;
+            /**
+             * Sheet
+             * @default roof sheet 2 ft
+             */
+            sheet: string;
+            /**
+             * Sheet Stock M
+             * @default 3.6576
+             */
+            sheet_stock_m: number;
+            /**
+             * Sheet Turn
+             * @default false
+             */
+            sheet_turn: boolean;
+            /**
+             * Upright
+             * @default knee braces
+             * @enum {string}
+             */
+            upright: "knee braces" | "fixed posts" | "none";
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
+        };
+        /**
          * PergolaSpec
          * @description A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
          *
@@ -5754,7 +5933,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
             stands?: components["schemas"]["Standing"] | null;
         };
         /** SumAnswer */
@@ -7165,7 +7344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -7216,7 +7395,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -7267,7 +7446,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -7318,7 +7497,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
                 };
             };
             /** @description Unauthorized */

@@ -68,10 +68,10 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
         dead,
         [*spread(loads, width, run, wide=True), *snow_on_line(loads, run, width, line), person],
     )
-    _bearing(found, frame, loads, about)
+    check_bearing(found, frame, loads, about)
 
 
-def _bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
+def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
     """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
     down = max(post_down_n(book, frame, loads).values())

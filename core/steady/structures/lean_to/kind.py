@@ -9,9 +9,10 @@ from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.canopy.usual import first_sold, rounded, usual_of
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.layout import timber_of, wall_to_beam_m
 from steady.structures.lean_to.plan import plan_lean_to
@@ -41,12 +42,6 @@ LINE = LineForm(
         LineStart(says="Along the house", imperial="16x8 fall5 beam8", metric="4.8x2.4 fall5 beam2.4"),
     ),
 )
-METRIC = {
-    "ca": ("post 140", "joist 38x184", "joist 38x140", "rail 38x89"),
-    "nz": ("post 140", "joist 45x190", "joist 45x140", "rail 45x90"),
-    "uk": ("post 150", "joist 47x170", "joist 47x147", "rail 47x100"),
-}
-"""Usual post, beam and ledger, rafter and purlin by school, as its yard's keys begin [our own defaults]."""
 LEAST_M, MOST_M, LEAST_DEEP_M, MOST_DEEP_M = 1.2, 15.0, 0.6, 6.0
 OWN = frozenset(
     {
@@ -85,41 +80,34 @@ def home(spec: LeanToSpec, school: str) -> LeanToSpec:
     sold = {key: item for key, item in sticks().items() if school in item.schools}
     if all(key in sold for key in (spec.post, spec.beam, spec.rafter, spec.ledger)):
         return spec
-    post, beam, rafter, purlin = METRIC.get(school, ("post", "joist", "joist", "rail"))
-
-    def first(start: str, role: str) -> str:
-        keys = [key for key, item in sold.items() if item.role == role]
-        return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
-
+    usual = usual_of(school)
     found = replace(
         spec,
-        post=first(post, "post"),
-        beam=first(beam, "joist"),
-        ledger=first(beam, "joist"),
-        rafter=first(rafter, "joist"),
-        purlin=first(purlin, "rail"),
-        slat=first("", "baluster"),
-        sheet=spec.sheet if spec.sheet in sold else first("", "sheet"),
+        post=first_sold(school, "post", usual.post),
+        beam=first_sold(school, "joist", usual.beam),
+        ledger=first_sold(school, "joist", usual.beam),
+        rafter=first_sold(school, "joist", usual.rafter),
+        purlin=first_sold(school, "rail", usual.purlin),
+        slat=first_sold(school, "baluster", ""),
+        sheet=spec.sheet if spec.sheet in sold else first_sold(school, "sheet", ""),
         brace="",
     )
-    if school not in METRIC:
-        return found
-    usual = LeanToSpec(id=spec.id)
-    round_m = (
-        ("rafter_spacing_m", 0.6),
-        ("purlin_spacing_m", 0.6),
-        ("stud_m", 0.4),
-        ("fixing_m", 0.4),
-        ("past_m", 0.15),
-        ("beam_past_m", 0.15),
-        ("slat_gap_m", 0.105),
-        ("beam_top_m", 2.4),
-        ("brace_m", 0.6),
-        ("pier_above_m", 0.05),
-        ("gravel_m", 0.1),
-    )
-    unsaid: Change = tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name))
-    return changed(found, unsaid)  # type: ignore[no-any-return]
+    return rounded(found, LeanToSpec(id=spec.id), school, ROUND_M)  # type: ignore[no-any-return]
+
+
+ROUND_M = (
+    ("rafter_spacing_m", 0.6),
+    ("purlin_spacing_m", 0.6),
+    ("stud_m", 0.4),
+    ("fixing_m", 0.4),
+    ("past_m", 0.15),
+    ("beam_past_m", 0.15),
+    ("slat_gap_m", 0.105),
+    ("beam_top_m", 2.4),
+    ("brace_m", 0.6),
+    ("pier_above_m", 0.05),
+    ("gravel_m", 0.1),
+)
 
 
 def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:

@@ -8,9 +8,10 @@ from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.canopy.usual import first_sold, rounded, usual_of
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, changed
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
@@ -40,12 +41,6 @@ LINE = LineForm(
         LineStart(says="Hung on the house", imperial="14x10 attached", metric="4.2x3 attached"),
     ),
 )
-METRIC = {
-    "ca": ("post 140", "joist 38x184", "joist 38x184"),
-    "nz": ("post 140", "joist 45x190", "joist 45x140"),
-    "uk": ("post 150", "joist 47x170", "joist 47x147"),
-}
-"""Usual post, beam and rafter by school, as its yard's keys begin [our own defaults]."""
 LEAST_M, MOST_BEAM_M, MOST_RAFTER_M, MOST_PAST_M = 1.2, 15.0, 12.0, 1.5
 
 
@@ -67,34 +62,26 @@ def home(spec: PergolaSpec, school: str) -> PergolaSpec:
     sold = {key for key, item in sticks().items() if school in item.schools}
     if spec.post in sold and spec.beam in sold and spec.rafter in sold:
         return spec
-    post, beam, rafter = METRIC.get(school, ("post", "joist", "joist"))
-
-    def first(start: str, role: str) -> str:
-        keys = [key for key, item in sticks().items() if item.role == role and key in sold]
-        return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
-
-    metric = school in METRIC
+    usual = usual_of(school)
     found = replace(
         spec,
-        post=first(post, "post"),
-        beam=first(beam, "joist"),
-        rafter=first(rafter, "joist"),
-        slat=first("", "baluster"),
+        post=first_sold(school, "post", usual.post),
+        beam=first_sold(school, "joist", usual.beam),
+        rafter=first_sold(school, "joist", usual.rafter),
+        slat=first_sold(school, "baluster", ""),
         brace="",
     )
-    if not metric:
-        return found
-    usual = PergolaSpec(id=spec.id)
-    round_m = (
-        ("rafter_spacing_m", 0.6),
-        ("slat_gap_m", 0.105),
-        ("high_m", 2.4),
-        ("brace_m", 0.6),
-        ("pier_above_m", 0.05),
-        ("gravel_m", 0.1),
-    )
-    unsaid: Change = tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name))
-    return changed(found, unsaid)  # type: ignore[no-any-return]
+    return rounded(found, PergolaSpec(id=spec.id), school, ROUND_M)  # type: ignore[no-any-return]
+
+
+ROUND_M = (
+    ("rafter_spacing_m", 0.6),
+    ("slat_gap_m", 0.105),
+    ("high_m", 2.4),
+    ("brace_m", 0.6),
+    ("pier_above_m", 0.05),
+    ("gravel_m", 0.1),
+)
 
 
 def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:

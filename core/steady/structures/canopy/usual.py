@@ -1,0 +1,48 @@
+"""Usual timbers of roofs on posts by school, as its yard's keys begin, and their round sizes in metric yards."""
+
+from dataclasses import dataclass
+from typing import Any
+
+from steady.structures.choice import Change
+from steady.structures.kind import changed
+from steady.yard.stock import sticks
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Usual:
+    """How the keys of the usual post, beam, rafter and purlin begin."""
+
+    post: str = "post"
+    beam: str = "joist"
+    rafter: str = "joist"
+    purlin: str = "rail"
+
+
+METRIC = {
+    "ca": Usual(post="post 140", beam="joist 38x184", rafter="joist 38x184", purlin="rail 38x89"),
+    "nz": Usual(post="post 140", beam="joist 45x190", rafter="joist 45x140", purlin="rail 45x90"),
+    "uk": Usual(post="post 150", beam="joist 47x170", rafter="joist 47x147", purlin="rail 47x100"),
+}
+"""Our own defaults."""
+
+
+def usual_of(school: str) -> Usual:
+    """A school's usual timbers; any on sale where none are named."""
+    return METRIC.get(school, Usual())
+
+
+def first_sold(school: str, role: str, start: str) -> str:
+    """The first stick of a role that a school's yard sells and whose key begins so, else its first of the role; empty: none."""
+    keys = [key for key, item in sticks().items() if item.role == role and school in item.schools]
+    return next((key for key in keys if key.startswith(start)), keys[0] if keys else "")
+
+
+def rounded(spec: Any, usual: Any, school: str, round_m: Change) -> Any:
+    """The spec with round metric lengths where it holds the usual imperial ones, in metric schools.
+
+    Args:
+        usual: The same kind's spec as it starts.
+    """
+    if school not in METRIC:
+        return spec
+    return changed(spec, tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name)))

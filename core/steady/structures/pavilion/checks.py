@@ -1,0 +1,334 @@
+"""Whether a pavilion stands: rafters, hips down to the corners that they push out, ridge, beams, sway, lift, posts and feet."""
+
+import itertools
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.measure.units import GRAVITY
+from steady.plan.model import Asks, Basis
+from steady.rulebooks.answers import Standing, given_step
+from steady.rulebooks.canopies import ClosedRoof, bare_frame
+from steady.statics.beam import SpreadLoad
+from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run
+from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.frame import line_weight
+from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
+from steady.structures.canopy.loads import CanopyLoads, closed_loads
+from steady.structures.canopy.upright import Sway
+from steady.structures.findings import Findings, said
+from steady.structures.kind import Case
+from steady.structures.pavilion.layout import Laid, RoofSide, lay_out, purlins_m
+from steady.structures.pavilion.spec import PavilionSpec
+from steady.structures.wind_place import place_of
+
+MOST_M2 = 50.0
+ONE_HALF = 1.5
+"""Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HipLoad:
+    """What one hip carries at the school's design level (N): at ring or ridge, from its jacks; along it; ties along x and y."""
+
+    top_n: float
+    jacks_n: float
+    axial_n: float
+    tie_x_n: float
+    tie_y_n: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PavilionFound:
+    """Everything reckoned."""
+
+    findings: Findings
+    laid: Laid
+    loads: CanopyLoads
+    held: Held
+    hip: HipLoad
+
+
+def reckon_pavilion(case: Case) -> PavilionFound:
+    """Reckon a pavilion.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    spec: PavilionSpec = case.spec
+    laid = lay_out(spec)
+    found = Findings(book=case.book)
+    loads = _loads(case, laid)
+    if loads.snow_why is not None:
+        found.gap("Snow on the roof", f"{spec.id}/rafters", loads.snow_why)
+    _rafters(found, spec, laid, loads)
+    hip = _hips(found, case, laid, loads)
+    if not laid.ring and laid.ridge_m > 0.05:
+        _ridge(found, laid, loads)
+    for line in (1, 2, 3, 4):
+        _beam(found, laid, loads, line)
+    check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
+    held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid))
+    f, run = factors_of(case.book), rafter_run(laid.sides[0])
+    lifted = (
+        max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * laid.spacing_m * run.reactions_n(1.0)[0]
+    )
+    ties(found, laid.frame, loads, held, lifted)
+    return PavilionFound(findings=found, laid=laid, loads=loads, held=held, hip=hip)
+
+
+def rafter_run(side: RoofSide) -> Run:
+    """A common rafter on plan: from its tail over the beam to ring or ridge."""
+    return Run(length_m=side.past_m + side.run_m, supports_m=(side.past_m, side.past_m + side.run_m))
+
+
+def dead_pa(spec: PavilionSpec, laid: Laid) -> float:
+    """Lasting load on plan: rafters, purlins and sheets up the steeper slope, or what the crew typed. Source: geometry."""
+    if spec.dead_pa is not None:
+        return spec.dead_pa
+    t, side = laid.timber, max(laid.sides[:2], key=lambda one: one.pitch_rad)
+    gap = side.slope_m / max(1, len(purlins_m(side, spec.purlin_spacing_m)) - 1)
+    slope_pa = line_weight(t.rafter) / spec.rafter_spacing_m + line_weight(t.purlin) / gap
+    slope_pa += t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
+    return slope_pa / math.cos(side.pitch_rad)
+
+
+def _loads(case: Case, laid: Laid) -> CanopyLoads:
+    spec: PavilionSpec = case.spec
+    front = laid.sides[0]
+    roof = ClosedRoof(
+        height_m=(spec.beam_top_m + laid.peak_m) / 2,
+        slope_rad=max(front.pitch_rad, laid.sides[1].pitch_rad),
+        blocked=False,
+        long_m=front.eave_m,
+        deep_m=laid.sides[1].eave_m,
+        net_coefficient=spec.net_coefficient,
+        hipped=True,
+    )
+    return closed_loads(case.book, case.site, roof, dead_pa(spec, laid), spec.rafter_spacing_m * front.run_m)
+
+
+def _one_half(loads: CanopyLoads, run: Run, shape: Sequence[SpreadLoad]) -> list[Loaded]:
+    """Snow on one half of the roof."""
+    if not loads.snow_pa:
+        return []
+    return [Loaded(says="snow on one half", action=run.under(shape), lasts="snow")]
+
+
+def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads) -> None:
+    """The longer commons under each load, snow on one half, a person at midspan and at the tip; lifted, their lower edge free."""
+    side = max(laid.sides[:2], key=lambda one: one.run_m)
+    about, run, s = f"{spec.id}/rafters", rafter_run(side), laid.spacing_m
+    wood = laid.frame.rafter(laid.timber.rafter, found.book)
+    half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * s)]
+    person = [
+        Loaded(says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False)
+    ]
+    if side.past_m > 0.05:
+        tip = run.point(loads.person_n, 0.0)
+        person.append(Loaded(says="a person at the tip", action=tip, lasts="roof", sags=False))
+    dead = run.even(loads.dead_pa * s)
+    check_run(found, "Rafters", about, wood, run, dead, [*spread(loads, s, run), *_one_half(loads, run, half), *person])
+    f = factors_of(found.book)
+    if loads.rafter_up_pa:
+        check_lifted(
+            found, "Rafters", about, wood, run, f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+        )
+
+
+def design_pa(found: Findings, loads: CanopyLoads) -> float:
+    """Down on plan at the school's design level: lasting load with the worst of people, snow on one half, and wind."""
+    f = factors_of(found.book)
+    passing = max(
+        f.live * loads.wide_pa, f.live * ONE_HALF * (loads.snow_pa or 0.0), f.wind_up * (loads.wind_pa or 0.0)
+    )
+    return f.dead * loads.dead_pa + passing
+
+
+def hip_load(laid: Laid, pressure_pa: float) -> HipLoad:
+    """A hip takes half of its corner's jacks, two thirds of that at its upper end, and a quarter of what ring or ridge carries.
+
+    Source: statics: V / sin h along the hip; its level part splits by the hip's way on plan into the two beams that tie it.
+    """
+    front, right = laid.sides[0], laid.sides[1]
+    jacks = front.run_m * front.end_m / 2 * pressure_pa
+    # Commons bring half of their load to ring or ridge; four hips carry it.
+    commons = 2 * (front.top_m * front.run_m / 2 + right.top_m * right.run_m / 2) * pressure_pa
+    top = commons / 4 + 2 / 3 * jacks
+    thrust = top / math.tan(laid.hip_rad)
+    way = math.atan2(front.run_m, front.end_m)
+    return HipLoad(
+        top_n=top,
+        jacks_n=jacks,
+        axial_n=top / math.sin(laid.hip_rad) + jacks / 3 * math.sin(laid.hip_rad),
+        tie_x_n=thrust * math.cos(way),
+        tie_y_n=thrust * math.sin(way),
+    )
+
+
+def _unheld_m(laid: Laid, level_m: float) -> float:
+    """The longest stretch of a hip that no jack holds sideways: from jack to jack, or from its corner to the first."""
+    front = laid.sides[0]
+    ends = sorted(one.in_m for one in laid.rafters if one.side is front and one.hand == -1)
+    stops = [0.0, *(in_m / front.run_m * level_m for in_m in ends), level_m]
+    return max(b - a for a, b in itertools.pairwise(stops)) / math.cos(laid.hip_rad)
+
+
+def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoad:
+    """A hip bends under the triangle of its jacks while it is squeezed; it pushes its corner out, which both beams tie."""
+    book, u, me = found.book, found.book.units, laid.frame.me
+    front = laid.sides[0]
+    about = f"{me}/hips"
+    level = math.hypot(front.run_m, front.end_m)
+    one = hip_load(laid, design_pa(found, loads))
+    wood = laid.frame.wood(laid.timber.hip)
+    run = Run(length_m=level, supports_m=(0.0, level))
+
+    def triangle(pressure_pa: float) -> list[SpreadLoad]:
+        whole = front.run_m * front.end_m / 2 * pressure_pa
+        return [SpreadLoad(from_m=0.0, to_m=level, start_n_per_m=0.0, end_n_per_m=2 * whole / level)]
+
+    live = Loaded(says="people and things spread", action=run.under(triangle(loads.wide_pa)), lasts="roof")
+    person = Loaded(says="a person at midspan", action=run.point(loads.person_n, level / 2), lasts="roof", sags=False)
+    snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
+    check_run(found, "Hips", about, wood, run, run.under(triangle(loads.dead_pa)), [live, *snow, person])
+    moment = run.under(triangle(design_pa(found, loads))).moment_n_m
+    try:
+        use = book.column_use(
+            wood,
+            "snow" if loads.snow_pa else "roof",
+            Standing(
+                height_m=level / math.cos(laid.hip_rad),
+                height_weak_m=_unheld_m(laid, level),
+                axial_n=one.axial_n,
+                moment_n_m=moment,
+            ),
+        )
+        squeeze = given_step("N_h", one.axial_n / u.force_n, u.force, "statics: V / sin h", "along the hip at its foot")
+        found.at_most(
+            "Hips are squeezed and bent",
+            about,
+            use,
+            given_step("1", 1.0, "", use.source),
+            (squeeze,),
+            "all down",
+            asks=Asks.SAFETY,
+        )
+    except (OutsideScope, InputError) as refused:
+        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a deeper hip")
+        found.gap("Hips are squeezed and bent", about, outside)
+    ring = given_step(
+        "V_r", one.top_n / u.force_n, u.force, "statics: a quarter of it and two thirds of the jacks", "each hip"
+    )
+    where = "ring" if laid.ring else "ridge"
+    found.gap(
+        "Ring's joints hold",
+        f"{me}/ring",
+        OutsideScope(
+            f"no rating is entered; each hip's joint at the {where} must hold {said(ring)} down",
+            "the maker's number for one joint, or bolts that an engineer sizes",
+        ),
+        crew=True,
+        needs=ring,
+    )
+    tie = max(one.tie_x_n, one.tie_y_n)
+    pull = given_step(
+        "T", tie / u.force_n, u.force, "statics: V / tan h, split by the hip's way", "in each beam, at every corner"
+    )
+    found.gap(
+        "Corners are tied",
+        f"{me}/beam/1",
+        OutsideScope(
+            f"nothing rated ties the corner; where the beams meet over a post each must hold {said(pull)} along itself",
+            "the maker's number for one strap or bolted corner",
+        ),
+        crew=True,
+        needs=pull,
+    )
+    return one
+
+
+def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
+    """The ridge carries half of the commons on either side, from hips to hips."""
+    run = Run(length_m=laid.ridge_m, supports_m=(0.0, laid.ridge_m))
+    width = laid.run_m
+    half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
+    person = Loaded(
+        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
+    )
+    loaded = [*spread(loads, width, run, wide=True), *_one_half(loads, run, half), person]
+    dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
+    check_run(found, "Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run, dead, loaded)
+
+
+def beam_shape(side: RoofSide, pressure_pa: float) -> list[SpreadLoad]:
+    """A side on its beam: half of each rafter's run, growing from the corners to ring or ridge, and the overhang along it all."""
+    full, past = side.run_m / 2 * pressure_pa, side.past_m * pressure_pa
+    ends = ((0.0, side.end_m, 0.0, full), (side.long_m - side.end_m, side.long_m, full, 0.0))
+    shape = [SpreadLoad(from_m=a, to_m=b, start_n_per_m=low, end_n_per_m=high) for a, b, low, high in ends]
+    if side.top_m > 1e-6:
+        shape.append(SpreadLoad(from_m=side.end_m, to_m=side.long_m - side.end_m, start_n_per_m=full, end_n_per_m=full))
+    if past > 0:
+        shape.append(SpreadLoad(from_m=0.0, to_m=side.long_m, start_n_per_m=past, end_n_per_m=past))
+    return shape
+
+
+def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int) -> None:
+    """Beam 1 front, 2 back, 3 right, 4 left, from corner post to corner post."""
+    frame = laid.frame
+    side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
+    half = frame.post.width_m / 2
+    run = Run(length_m=side.long_m, supports_m=(half, side.long_m - half))
+    wood = frame.wood(frame.beam, frame.plies)
+    own = [run.all_along(line_weight(frame.beam, frame.plies))]
+    person = Loaded(
+        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
+    )
+    loaded = [Loaded(says="people and things spread", action=run.under(beam_shape(side, loads.wide_pa)), lasts="roof")]
+    loaded += _one_half(loads, run, beam_shape(side, ONE_HALF * (loads.snow_pa or 0.0)))
+    if loads.wind_pa:
+        loaded.append(
+            Loaded(says="wind down", action=run.under(beam_shape(side, loads.wind_pa)), lasts="wind", sags=False)
+        )
+    dead = run.under([*beam_shape(side, loads.dead_pa), *own])
+    check_run(found, "Beam", f"{frame.me}/beam/{line}", wood, run, dead, [*loaded, person])
+
+
+def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
+    """Each way the wind meets the roof's side, its beam and half of the posts; two bents share it."""
+    spec: PavilionSpec = case.spec
+    frame, t = laid.frame, laid.timber
+
+    def pushes() -> dict[str, float]:
+        f, place = factors_of(case.book).wind_up, place_of(case.site)
+        posts_m2 = 4 * t.post.width_m * frame.high_m / 2
+        made = {}
+        for way, side in (("along y", laid.sides[0]), ("along x", laid.sides[1])):
+            face = (side.eave_m + side.top_m) / 2 * (laid.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
+            made[way] = f * bare_frame(case.book, place, laid.peak_m, face, 1, posts_m2).force_n
+        return made
+
+    pushed = sways_or_gap(found, spec.id, pushes)
+    if pushed is None:
+        return ()
+    beam = frame.wood(frame.beam, frame.plies)
+    half = t.post.width_m
+    return tuple(
+        Sway(way=way, push_n=pushed[way] / 2, posts=2, span_m=long_m - half, cross=beam)
+        for way, long_m in (("along x", spec.beams_m), ("along y", spec.deep_m))
+    )
+
+
+def out_of_scope(found: Findings, case: Case, laid: Laid) -> None:
+    """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
+    why = ""
+    if case.site.use == "public":
+        why = "public use is outside what a house tool may answer"
+    elif laid.sides[0].eave_m * laid.sides[1].eave_m > MOST_M2:
+        why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
+    if why:
+        found.checks.clear()
+        found.not_covered.clear()
+        for basis in (Basis.RECKONED, Basis.TABLE):
+            found.gap("All checks", case.spec.id, OutsideScope(why, "ask an engineer"), basis)

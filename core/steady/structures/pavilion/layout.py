@@ -1,0 +1,293 @@
+"""Where a pavilion's frame, hips, commons, jacks, purlins and sheets stand: four sides that meet on their hips."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError
+from steady.layout.roofs import birdsmouth, unequal_hip_rad
+from steady.layout.sheet_order import Side, Strip, strips
+from steady.plan.model import Vec
+from steady.structures.canopy.frame import Frame, PostAt
+from steady.structures.pavilion.spec import PavilionSpec
+from steady.yard.stock import Stick, stick
+
+SQUARE_M = 0.005
+"""Sides so nearly alike are square [our own]."""
+LEAST_JACK_M = 0.1524
+"""A jack shorter than this is left out: it holds nothing, and splits [our own]."""
+END_M = 0.05
+"""A purlin stands within so much of either end of the sheets [common practice]."""
+SIDES = ("front", "right", "back", "left")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Timber:
+    """The sticks that a pavilion is made of."""
+
+    post: Stick
+    beam: Stick
+    rafter: Stick
+    hip: Stick
+    ring: Stick
+    purlin: Stick
+    brace: Stick
+    sheet: Stick
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RoofSide:
+    """One side of the roof: where its eave's left end stands seen from outside, which way it runs, its sizes on plan (m).
+
+    `corner`: the beams' outer corner at its left; `along`: from there to the right; `up`: level, toward the middle.
+    `long_m`: between those corners; `run_m`: to ring or ridge; `end_m`: how far along the hip has run by then;
+    `past_m`: its overhang; `side_past_m`: its neighbours'.
+    """
+
+    name: str
+    corner: tuple[float, float]
+    along: tuple[float, float]
+    up: tuple[float, float]
+    long_m: float
+    run_m: float
+    end_m: float
+    pitch_rad: float
+    past_m: float
+    side_past_m: float
+
+    @property
+    def top_m(self) -> float:
+        """Length of its upper edge: ring or ridge."""
+        return self.long_m - 2 * self.end_m
+
+    @property
+    def slope_m(self) -> float:
+        """From the eave's edge to its upper edge, up the slope."""
+        return (self.run_m + self.past_m) / math.cos(self.pitch_rad)
+
+    @property
+    def eave_m(self) -> float:
+        """Length of its eave."""
+        return self.long_m + 2 * self.side_past_m
+
+    def at(self, x_m: float, y_m: float) -> tuple[float, float]:
+        """A point of the plan: so far along the side, so far in from the beams' outer face."""
+        (cx, cy), (ax, ay), (ux, uy) = self.corner, self.along, self.up
+        return cx + ax * x_m + ux * y_m, cy + ay * x_m + uy * y_m
+
+    def slope(self) -> tuple[Vec, Vec, Vec]:
+        """Up the slope, square up from it, and level along it."""
+        c, s = math.cos(self.pitch_rad), math.sin(self.pitch_rad)
+        (ux, uy), (ax, ay) = self.up, self.along
+        return (ux * c, uy * c, s), (-ux * s, -uy * s, c), (ax, ay, 0.0)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sloping:
+    """A common or a jack: which side, how far along it, how far in its upper end stands on plan, and which hand (0: common)."""
+
+    side: RoofSide
+    x_m: float
+    in_m: float
+    hand: int
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Laid:
+    """Everything laid out. Heights in metres above the floor; angles in radians.
+
+    `above_m`: the rafters' upper edge over the beam's top at its outer face; `dropped_m`: how far a hip lies under the planes.
+    """
+
+    timber: Timber
+    frame: Frame
+    sides: tuple[RoofSide, ...]
+    above_m: float
+    hip_rad: float
+    hip_plan_rad: float
+    dropped_m: float
+    rafters: tuple[Sloping, ...]
+    left_out: int
+    spacing_m: float
+    peak_m: float
+
+    @property
+    def ridge_m(self) -> float:
+        """Length of the ridge (the ring's side where there is a ring)."""
+        return self.sides[0].top_m
+
+    @property
+    def run_m(self) -> float:
+        """Level from the long side's beam to ring or ridge."""
+        return self.sides[0].run_m
+
+    @property
+    def ring(self) -> bool:
+        """Whether the hips meet a ring."""
+        return self.sides[0].top_m > 1e-9 and self.sides[1].top_m > 1e-9
+
+    @property
+    def plan_m2(self) -> float:
+        """The roof on plan, eave to eave, without the ring's hole."""
+        first, second = self.sides[0], self.sides[1]
+        hole = first.top_m * second.top_m if self.ring else 0.0
+        return first.eave_m * second.eave_m - hole
+
+
+def timber_of(spec: PavilionSpec) -> Timber:
+    """The sticks. Raises InputError: the yard has no such stick."""
+    rafter = stick(spec.rafter, "joist", "rafter")
+    return Timber(
+        post=stick(spec.post, "post", "post"),
+        beam=stick(spec.beam, "joist", "beam"),
+        rafter=rafter,
+        hip=stick(spec.hip, "joist", "hip"),
+        ring=stick(spec.ring, "joist", "ring"),
+        purlin=stick(spec.purlin, "rail joist", "purlin"),
+        brace=stick(spec.brace, "joist", "brace") if spec.brace else rafter,
+        sheet=stick(spec.sheet, "sheet", "sheet"),
+    )
+
+
+def lay_out(spec: PavilionSpec) -> Laid:
+    """Set it out.
+
+    Raises:
+        InputError: Sizes that leave no roof.
+    """
+    timber = timber_of(spec)
+    sides = _sides(spec)
+    front = sides[0]
+    plan, hip, first, second = unequal_hip_rad(front.pitch_rad, sides[1].pitch_rad)
+    mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, spec.seat_m)
+    rafters, left_out, spacing = _rafters(spec, sides, timber.hip.thickness_m)
+    return Laid(
+        timber=timber,
+        frame=_frame(spec, timber, sides),
+        sides=sides,
+        above_m=mouth.above_plate_m,
+        hip_rad=hip,
+        hip_plan_rad=plan,
+        dropped_m=timber.hip.thickness_m / 2 * math.tan(max(first, second)),
+        rafters=rafters,
+        left_out=left_out,
+        spacing_m=spacing,
+        peak_m=spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad),
+    )
+
+
+def _sides(spec: PavilionSpec) -> tuple[RoofSide, ...]:
+    """Four sides, front first, each seen from outside. The ends' pitch sets how far along the hips run."""
+    w, d, a1 = spec.beams_m, spec.deep_m, spec.pitch_rad
+    a2 = spec.end_pitch_rad if spec.end_pitch_rad is not None else a1
+    if spec.ring_m > 0:
+        if abs(w - d) > SQUARE_M or abs(a1 - a2) > 1e-6:
+            raise InputError("ring_m", "A centre ring stands on a square roof of one pitch: leave it out for a ridge")
+        if spec.ring_m >= w - 0.6:
+            raise InputError("ring_m", "The ring is nearly as wide as the roof: make it smaller")
+        run = (w - spec.ring_m) / 2
+        end = run
+    else:
+        run = d / 2
+        end = run * math.tan(a1) / math.tan(a2)
+        if 2 * end > w + SQUARE_M:
+            raise InputError(
+                "end_pitch_rad" if spec.end_pitch_rad is not None else "beams_m",
+                "The ends meet before the ridge begins: make x the longer side, or the ends steeper",
+            )
+        end = min(end, w / 2)
+    past2 = spec.past_m * math.tan(a1) / math.tan(a2)
+    long = {"long_m": w, "run_m": run, "end_m": end, "pitch_rad": a1, "past_m": spec.past_m, "side_past_m": past2}
+    short = {"long_m": d, "run_m": end, "end_m": run, "pitch_rad": a2, "past_m": past2, "side_past_m": spec.past_m}
+    return (
+        RoofSide(name="front", corner=(0.0, 0.0), along=(1.0, 0.0), up=(0.0, 1.0), **long),
+        RoofSide(name="right", corner=(w, 0.0), along=(0.0, 1.0), up=(-1.0, 0.0), **short),
+        RoofSide(name="back", corner=(w, d), along=(-1.0, 0.0), up=(0.0, -1.0), **long),
+        RoofSide(name="left", corner=(0.0, d), along=(0.0, -1.0), up=(1.0, 0.0), **short),
+    )
+
+
+def _rafters(spec: PavilionSpec, sides: tuple[RoofSide, ...], hip_m: float) -> tuple[tuple[Sloping, ...], int, float]:
+    """Commons along ring or ridge, jacks from there to the corners in both hands; the shortest are left out."""
+    found: list[Sloping] = []
+    left_out, widest = 0, 0.0
+    for side in sides:
+        top, s = side.top_m, spec.rafter_spacing_m
+        if top > 1e-9:
+            gaps = max(1, math.ceil(top / s - 1e-9))
+            step = top / gaps
+            commons = [side.end_m + k * step for k in range(gaps + 1)]
+        else:
+            step, commons = s, [side.long_m / 2]
+        widest = max(widest, step if top > 1e-9 else 0.0, s)
+        found += [Sloping(side=side, x_m=x, in_m=side.run_m, hand=0) for x in commons]
+        # Along the side a hip falls back by its own run over the side's; half its thickness comes off at that angle.
+        per_m = side.run_m / side.end_m
+        off = hip_m / 2 * math.hypot(side.end_m, side.run_m) / side.end_m
+        for hand, start, way in ((-1, commons[0], -1.0), (1, commons[-1], 1.0)):
+            k = 1
+            while k * s < side.end_m - 1e-9:
+                in_m = (side.end_m - k * s) * per_m - off
+                if in_m >= LEAST_JACK_M:
+                    found.append(Sloping(side=side, x_m=start + way * k * s, in_m=in_m, hand=hand))
+                else:
+                    left_out += 1
+                k += 1
+    return tuple(found), left_out, widest
+
+
+def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...]) -> Frame:
+    inset, half = spec.plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
+    lines = (inset, spec.deep_m - inset)
+    posts = tuple(
+        PostAt(id=f"beam-{line}-{k}", line=line, x_m=x, y_m=y)
+        for line, y in ((1, half), (2, spec.deep_m - half))
+        for k, x in ((1, half), (2, spec.beams_m - half))
+    )
+    front, right = sides[0], sides[1]
+    hole = front.top_m * right.top_m if front.top_m > 1e-9 and right.top_m > 1e-9 else 0.0
+    # Every post carries a quarter of the roof: half of it on either long beam, evenly, comes to the same.
+    width = (front.eave_m * right.eave_m - hole) / 2 / spec.beams_m
+    return Frame(
+        me=spec.id,
+        beams_m=spec.beams_m,
+        high_m=spec.beam_top_m - timber.beam.width_m,
+        lines_m=lines,
+        widths_m=(width, width),
+        posts=posts,
+        beam_past_m=half,
+        post=timber.post,
+        beam=timber.beam,
+        brace=timber.brace,
+        plies=spec.plies,
+        seat="on top",
+        upright=spec.upright,
+        brace_m=spec.brace_m,
+        on_house=False,
+        wet=spec.wet,
+        gravel_m=spec.gravel_m,
+        pier_above_m=spec.pier_above_m,
+        pier_width_m=spec.pier_width_m,
+        footing_depth_m=spec.footing_depth_m,
+    )
+
+
+def roof_z_m(spec: PavilionSpec, laid: Laid, side: RoofSide, in_m: float) -> float:
+    """Upper edge of a side's rafters so far in from the beam's outer face."""
+    return spec.beam_top_m + laid.above_m + in_m * math.tan(side.pitch_rad)
+
+
+def sheet_side(side: RoofSide, cover_m: float, sides: int) -> Side:
+    """A side as its sheets are ordered."""
+    return Side(eave_m=side.eave_m, slope_m=side.slope_m, cover_m=cover_m, top_m=side.top_m, sides=sides)
+
+
+def side_strips(side: RoofSide, cover_m: float) -> tuple[Strip, ...]:
+    """Sheets of one side from its left, each as long as its greatest height."""
+    return strips(sheet_side(side, cover_m, 1))
+
+
+def purlins_m(side: RoofSide, most_m: float) -> tuple[float, ...]:
+    """Purlins of one side, up the slope from its eave: even gaps, one near either end. Source: geometry; practice."""
+    reach = side.slope_m - 2 * END_M
+    gaps = max(1, math.ceil(reach / most_m - 1e-9))
+    return tuple(END_M + reach * k / gaps for k in range(gaps + 1))

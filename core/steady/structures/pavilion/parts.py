@@ -1,0 +1,211 @@
+"""A pavilion's pieces with their places and cuts: beams, hips, commons and jacks in both hands, ring or ridge, sheets."""
+
+import math
+
+from steady.layout.roofs import jack
+from steady.plan.model import Cut, Part, Place, Vec
+from steady.structures.canopy.grouped import ACROSS, UP, Grouper
+from steady.structures.canopy.pieces import add_frame
+from steady.structures.kind import Case
+from steady.structures.pavilion.checks import PavilionFound
+from steady.structures.pavilion.layout import Laid, RoofSide, purlins_m, roof_z_m, side_strips
+from steady.structures.pavilion.spec import PavilionSpec
+from steady.yard.choices import YardChoices
+
+SCREWS_A_CROSSING, SCREWS_A_HIP = 2, 6
+SHEET_SCREWS_A_M = 4
+"""Screws of a metre of purlin, on either side of each rib [common practice; the maker's table decides]."""
+LEAST_PURLIN_M = 0.3
+CAP_M = 3.048
+
+
+def build(case: Case, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]]:
+    """Every piece, and what cannot be cut from what is on sale."""
+    spec: PavilionSpec = case.spec
+    g, laid = Grouper(spec.id), found.laid
+    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
+    _end_beams(g, spec, laid)
+    _top(g, spec, laid)
+    _hips(g, spec, laid)
+    _rafters(g, spec, laid)
+    _purlins(g, spec, laid)
+    clashes += _sheets(g, spec, laid, case.yard)
+    return g.parts(), clashes
+
+
+def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    """Between the long beams, over the same posts; each end strapped to its neighbour."""
+    stick, wide = laid.timber.beam, spec.plies * laid.timber.beam.thickness_m
+    length, z = spec.deep_m - 2 * wide, spec.beam_top_m - stick.width_m / 2
+    for line, x in ((3, spec.beams_m - wide / 2), (4, wide / 2)):
+        for ply in range(spec.plies):
+            off = (ply - (spec.plies - 1) / 2) * stick.thickness_m
+            place = Place(
+                id=f"{spec.id}/beam/{line}/{ply}",
+                about=f"{spec.id}/beam/{line}",
+                at=(x + off, wide, z),
+                along=ACROSS,
+                up=UP,
+            )
+            g.add("beam", stick, length, place)
+    g.fix("lateral tie", 8, (0.0, 0.0, z), "connector")
+
+
+def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    """The ring's four pieces, mitred round its outside; or the ridge."""
+    stick, front = laid.timber.ring, laid.sides[0]
+    z = laid.peak_m - stick.width_m / 2
+    if laid.ring:
+        mitre = math.pi / 4
+        cuts = (
+            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
+            Cut(end="end", kind="saw", at_m=spec.ring_m, mitre_rad=-mitre, bevel_rad=0.0),
+        )
+        for side in laid.sides:
+            x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
+            ax, ay = side.along
+            place = Place(
+                id=f"{spec.id}/ring/{side.name}", about=f"{spec.id}/ring", at=(x, y, z), along=(ax, ay, 0.0), up=UP
+            )
+            g.add("ring", stick, spec.ring_m, place, cuts)
+        return
+    if front.top_m > 0.05:
+        x, y = front.at(front.end_m, front.run_m)
+        place = Place(id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(1.0, 0.0, 0.0), up=UP)
+        g.add("ridge", stick, front.top_m, place)
+
+
+def hip_length_m(laid: Laid) -> tuple[float, float]:
+    """A hip from its eave's corner to ring or ridge: along its top, and the level length of it."""
+    front = laid.sides[0]
+    level = math.hypot(front.end_m + front.side_past_m, front.run_m + front.past_m)
+    return level / math.cos(laid.hip_rad), level
+
+
+def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail."""
+    stick, h = laid.timber.hip, laid.hip_rad
+    length, _ = hip_length_m(laid)
+    cheek = laid.hip_plan_rad
+    cuts = (
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-h),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=-h),
+    )
+    for side in laid.sides:
+        x, y = side.at(-side.side_past_m, -side.past_m)
+        tx, ty = side.at(side.end_m, side.run_m)
+        way = math.hypot(tx - x, ty - y)
+        ux, uy = (tx - x) / way, (ty - y) / way
+        low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
+        c, s = math.cos(h), math.sin(h)
+        place = Place(
+            id=f"{spec.id}/hip/{side.name}",
+            about=f"{spec.id}/hips",
+            at=(x, y, low),
+            along=(ux * c, uy * c, s),
+            up=(-ux * s, -uy * s, c),
+        )
+        g.add("hip", stick, length, place, cuts, length + stick.width_m * math.tan(h))
+    g.fix("rail screw", 4 * SCREWS_A_HIP, (0.0, 0.0, laid.peak_m), "screw")
+
+
+def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    """Commons plumb at both ends; jacks with a side cut to their hip, left and right apart. All seated on their beam."""
+    stick = laid.timber.rafter
+    seat = (spec.seat_m * math.sin(spec.pitch_rad), spec.seat_m)
+    for number, one in enumerate(laid.rafters, start=1):
+        side, a = one.side, one.side.pitch_rad
+        length = (side.past_m + one.in_m) / math.cos(a)
+        _, bevel = jack(spec.rafter_spacing_m, a)
+        cuts = (
+            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
+            Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=seat),
+            Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=-a),
+        )
+        along, up, _ = side.slope()
+        x, y = side.at(one.x_m, -side.past_m)
+        z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
+        role = "rafter" if one.hand == 0 else "jack"
+        place = Place(
+            id=f"{spec.id}/{role}/{side.name}/{number}", about=f"{spec.id}/rafters", at=(x, y, z), along=along, up=up
+        )
+        g.add(role, stick, length, place, cuts, length + stick.width_m * math.tan(a))
+    count = len(laid.rafters)
+    g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), "connector")
+    g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, laid.peak_m), "screw")
+
+
+def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
+    """Where a level line so far up a side's slope begins and ends along the side."""
+    level = up_m * math.cos(side.pitch_rad)
+    share = level / (side.run_m + side.past_m)
+    inward = share * (side.end_m + side.side_past_m)
+    return -side.side_past_m + inward, side.long_m + side.side_past_m - inward
+
+
+def _on(side: RoofSide, spec: PavilionSpec, laid: Laid, at: tuple[float, float, float]) -> Vec:
+    """A point along a side, up its slope from the eave, square over the rafters."""
+    along_m, up_m, over = at
+    slope, up, _ = side.slope()
+    x, y = side.at(along_m, -side.past_m)
+    z = roof_z_m(spec, laid, side, -side.past_m)
+    return tuple(o + slope[i] * up_m + up[i] * over for i, o in enumerate((x, y, z)))  # type: ignore[return-value]
+
+
+def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    stick, crossings = laid.timber.purlin, 0
+    for side in laid.sides:
+        _, up, level = side.slope()
+        for number, s in enumerate(purlins_m(side, spec.purlin_spacing_m), start=1):
+            begin, end = over_m(side, s)
+            if end - begin < LEAST_PURLIN_M:
+                continue
+            place = Place(
+                id=f"{spec.id}/purlin/{side.name}/{number}",
+                about=f"{spec.id}/purlins",
+                at=_on(side, spec, laid, (begin, s, stick.width_m / 2)),
+                along=level,
+                up=up,
+            )
+            g.add("purlin", stick, end - begin, place)
+            crossings += max(2, round((end - begin) / spec.rafter_spacing_m) + 1)
+    g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, laid.peak_m), "screw")
+
+
+def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> list[str]:
+    """Sheets up each side, as long as their greatest height; cut to the hips in place."""
+    stick, over = laid.timber.sheet, laid.timber.purlin.width_m + laid.timber.sheet.thickness_m / 2
+    longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
+    metres, found = 0.0, list[str]()
+    for side in laid.sides:
+        slope, _, level = side.slope()
+        pieces = side_strips(side, stick.width_m)
+        first = side.long_m / 2 - len(pieces) * stick.width_m / 2
+        for number, strip in enumerate(pieces, start=1):
+            length = strip.square_m
+            if length > longest + 1e-9:
+                found = [
+                    f"A sheet of {length:.2f} m ({length / 0.3048:.1f} ft) is longer than any on sale ({longest:.2f} m): "
+                    "a smaller roof, or a lap that its maker allows"
+                ]
+            middle = first + (number - 0.5) * stick.width_m
+            place = Place(
+                id=f"{spec.id}/sheet/{side.name}/{number}",
+                about=f"{spec.id}/sheets",
+                at=_on(side, spec, laid, (middle, 0.0, over)),
+                along=slope,
+                up=level,
+            )
+            g.add("sheet", stick, length, place)
+        metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
+    g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, laid.peak_m), "screw")
+    hips = 4 * hip_length_m(laid)[0] + (laid.ridge_m if not laid.ring else 0.0)
+    g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
+    return found
+
+
+def outline(laid: Laid) -> tuple[float, float, float, float]:
+    """The eaves: left, right, near, far."""
+    front = laid.sides[0]
+    right = laid.sides[1]
+    return -front.side_past_m, front.long_m + front.side_past_m, -front.past_m, right.long_m + front.past_m

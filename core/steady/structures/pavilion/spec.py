@@ -1,0 +1,67 @@
+"""What the installer says about a pavilion, in metres: x and y along the beams' outer faces, z up from the floor."""
+
+import math
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from annotated_types import Ge, Gt, Le, MaxLen
+
+from steady.plan.model import Basis
+from steady.structures.canopy.spec import Id, Lock, Words
+from steady.structures.rated import Rated
+
+Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PavilionSpec:
+    """A hip roof on a beam on either side of four posts.
+
+    Args:
+        beams_m: Over the beams' outer faces, along x; `deep_m`: along y.
+        pitch_rad: Of the long sides; `end_pitch_rad`: of the ends, None: the same.
+        past_m: Rafters past the beams of the long sides, level; the ends' follow, so that the eaves meet at one height.
+        ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
+        beam_top_m: Top of the beams above the floor.
+        seat_m: Level seat of a rafter on its beam.
+        sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
+        net_coefficient: For schools that give none for canopies.
+        dead_pa: Lasting load on plan, where the crew knows better than the parts.
+    """
+
+    kind: Literal["pavilion"] = "pavilion"
+    format: Literal[1] = 1
+    id: Id
+    beams_m: Annotated[float, Ge(1.8), Le(8)] = 3.6576
+    deep_m: Annotated[float, Ge(1.8), Le(8)] = 3.6576
+    pitch_rad: Pitch = math.radians(25)
+    end_pitch_rad: Pitch | None = None
+    past_m: Annotated[float, Ge(0), Le(0.9)] = 0.2286
+    ring_m: Annotated[float, Ge(0), Le(2)] = 0.0
+    beam_top_m: Annotated[float, Ge(2.1), Le(3.9)] = 2.4384
+    post: Words = "post 6x6 pine"
+    beam: Words = "joist 2x10 pine"
+    plies: Annotated[int, Ge(1), Le(4)] = 2
+    rafter: Words = "joist 2x6 pine"
+    rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.2)] = 0.6096
+    seat_m: Annotated[float, Gt(0), Le(0.15)] = 0.0889
+    hip: Words = "joist 2x8 pine"
+    ring: Words = "joist 2x8 pine"
+    purlin: Words = "rail 2x4 pine"
+    purlin_spacing_m: Annotated[float, Ge(0.2), Le(1.5)] = 0.6096
+    sheet: Words = "roof sheet 2 ft"
+    sheet_stock_m: Annotated[float, Gt(0.3), Le(8)] = 3.6576
+    sheet_turn: bool = False
+    upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
+    brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
+    brace: Words = ""
+    pier_width_m: Annotated[float, Ge(0.2), Le(1.2)] | None = None
+    footing_depth_m: Annotated[float, Ge(0.2), Le(3.6)] | None = None
+    gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
+    pier_above_m: Annotated[float, Ge(0), Le(0.3)] = 0.0508
+    net_coefficient: Annotated[float, Gt(0), Le(3)] | None = None
+    dead_pa: Annotated[float, Gt(0), Le(3000)] | None = None
+    wet: bool = True
+    locks: Annotated[tuple[Lock, ...], MaxLen(40)] = ()
+    ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    built_on: Basis = Basis.RECKONED

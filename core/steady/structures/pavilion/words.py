@@ -1,0 +1,205 @@
+"""What is said of a pavilion: its members, its notes, its hips and jacks drawn true, its sheets bought three ways."""
+
+import math
+from collections.abc import Sequence
+
+from steady.errors import InputError, OutsideScope
+from steady.layout.sheet_order import SheetOrder, sheet_order
+from steady.measure.show import Tape
+from steady.plan.model import Bar, Detail, Measure, Member, Part
+from steady.structures.canopy.lifting import heaviest_says
+from steady.structures.kind import Case
+from steady.structures.pavilion.checks import PavilionFound
+from steady.structures.pavilion.layout import Laid, RoofSide, sheet_side
+from steady.structures.pavilion.parts import hip_length_m
+from steady.structures.pavilion.spec import PavilionSpec
+
+
+def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
+    """The least number of stock sheets by square cuts alone, and with pieces turned; unlike sides are ordered apart.
+
+    Raises:
+        OutsideScope: A piece longer than the stock, or more to look through than is done here.
+    """
+    cover, alike = laid.timber.sheet.width_m, _alike(laid)
+    groups = [(laid.sides[0], 4)] if alike else [(laid.sides[0], 2), (laid.sides[1], 2)]
+
+    def whole(turn: bool) -> SheetOrder:
+        made = [sheet_order(sheet_side(side, cover, n), spec.sheet_stock_m, turn=turn) for side, n in groups]
+        return SheetOrder(
+            pieces=sum(one.pieces for one in made),
+            one_a_piece=sum(one.one_a_piece for one in made),
+            nested=sum(one.nested for one in made),
+        )
+
+    return whole(False), whole(True)
+
+
+def _alike(laid: Laid) -> bool:
+    first, second = laid.sides[0], laid.sides[1]
+    return abs(first.eave_m - second.eave_m) < 1e-6 and abs(first.pitch_rad - second.pitch_rad) < 1e-9
+
+
+def sheets_says(spec: PavilionSpec, laid: Laid, tape: Tape) -> str:
+    """Three ways of buying the sheets, together."""
+    try:
+        square, turned = orders(spec, laid)
+    except (OutsideScope, InputError) as refused:
+        why = refused.reason if isinstance(refused, OutsideScope) else refused.message
+        return f"Sheets of {tape.length(spec.sheet_stock_m)}: {why}"
+    default = turned.nested if spec.sheet_turn else square.nested
+    return (
+        f"{square.pieces} sheets to length; or of {tape.length(spec.sheet_stock_m)}: {square.one_a_piece} one a piece, "
+        f"{square.nested} by square cuts, {turned.nested} with pieces turned, only where profile and side lap are the same "
+        f"both ways round. Buy {default}"
+    )
+
+
+def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
+    """What the crew should know beside the drawing."""
+    spec: PavilionSpec = case.spec
+    laid, tape = found.laid, case.tape
+    said = [
+        f"Its peak stands {tape.length(laid.peak_m)} over the floor; head room under the beams {tape.length(laid.frame.high_m)}"
+    ]
+    if laid.ring:
+        prop = laid.peak_m - laid.timber.ring.width_m
+        said.append(
+            f"The ring waits on a prop of {tape.length(prop)} with a saddle: four hips in opposite pairs, one common each side, "
+            "the rest, then the jacks in opposite pairs; the prop comes out last"
+        )
+    said.append(sheets_says(spec, laid, tape))
+    if laid.left_out:
+        said.append(f"{laid.left_out} jacks shorter than {tape.length(0.1524)} are left out")
+    said.append(heaviest_says(case, made))
+    said.append("Every rafter is cut for the same height above the beam; the hips are dropped, not backed")
+    said.append("A joint that nothing lifts still gets two fixings")
+    return said
+
+
+def members(case: Case, found: PavilionFound) -> list[Member]:
+    """What the sheet lists and selects."""
+    spec: PavilionSpec = case.spec
+    laid, tape, me, t, u = found.laid, case.tape, spec.id, found.laid.timber, case.book.units
+    commons = [one for one in laid.rafters if one.hand == 0]
+    jacks = [one for one in laid.rafters if one.hand]
+    length, _ = hip_length_m(laid)
+    rows = [
+        Member(
+            id=f"{me}/rafters",
+            what="rafters",
+            name="Commons and jacks",
+            says=f"{len(commons)} commons and {len(jacks)} jacks of {t.rafter.says}, half of them each hand, {_pitches(laid)}",
+        ),
+        Member(
+            id=f"{me}/hips",
+            what="hips",
+            name=f"Hips, {tape.length(length)}",
+            says=f"4 of {t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, dropped {tape.length(laid.dropped_m)}; each "
+            f"{found.hip.axial_n / u.force_n:,.4g} {u.force} along itself",
+        ),
+    ]
+    if laid.ring:
+        top = f"{t.ring.says}, {tape.length(spec.ring_m)} outside, top at {tape.length(laid.peak_m)}"
+        rows.append(Member(id=f"{me}/ring", what="ring", name="Centre ring", says=top))
+    elif laid.ridge_m > 0.05:
+        top = f"{t.ring.says}, {tape.length(laid.ridge_m)}, top at {tape.length(laid.peak_m)}"
+        rows.append(Member(id=f"{me}/ridge", what="ridge", name="Ridge", says=top))
+        rows.append(
+            Member(id=f"{me}/ring", what="ring", name="Hips at the ridge", says="two hips meet each end of the ridge")
+        )
+    else:
+        rows.append(Member(id=f"{me}/ring", what="ring", name="The peak", says="four hips meet in a point"))
+    rows.append(Member(id=f"{me}/purlins", what="purlins", name="Purlins", says=f"{t.purlin.says} on every rafter"))
+    rows.append(Member(id=f"{me}/sheets", what="sheets", name="Sheets", says=sheets_says(spec, laid, tape)))
+    for line, name in ((1, "front"), (2, "back"), (3, "right"), (4, "left")):
+        tie = found.hip.tie_x_n if line < 3 else found.hip.tie_y_n
+        rows.append(
+            Member(
+                id=f"{me}/beam/{line}",
+                what="beam",
+                name=f"Beam, {name}",
+                says=f"{spec.plies} plies of {t.beam.says}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
+                f"{tie / u.force_n:,.4g} {u.force}",
+            )
+        )
+    for post in laid.frame.posts:
+        foot = found.held.feet[post.id]
+        rows.append(
+            Member(
+                id=f"{me}/post/{post.id}",
+                what="post",
+                name=f"Post {post.id.removeprefix('beam-')}",
+                says=f"{t.post.says}; pier {tape.length(foot.width_m)} wide, {tape.length(foot.depth_m)} deep, "
+                f"{foot.depth.governs.lower()} governs",
+            )
+        )
+    rows.append(Member(id=f"{me}/upright", what="upright", name="What keeps it upright", says=_upright(found, tape)))
+    return rows
+
+
+def _pitches(laid: Laid) -> str:
+    first, second = (math.degrees(side.pitch_rad) for side in laid.sides[:2])
+    return (
+        f"{first:.1f}°" if abs(first - second) < 1e-6 else f"{first:.1f}° on the long sides, {second:.1f}° on the ends"
+    )
+
+
+def _upright(found: PavilionFound, tape: Tape) -> str:
+    words = {"knee braces": "knee braces both ways", "fixed posts": "posts fixed in the ground", "none": "nothing yet"}
+    drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in found.held.swayed)
+    sways = f"; at the worst wind it sways {drift}" if drift else ""
+    return f"{words[found.held.stand.upright]}{sways}"
+
+
+def cut_details(case: Case, laid: Laid) -> list[Detail]:
+    """Rafters and hips true, with every cut as an angle and as a mark from the tail."""
+    spec: PavilionSpec = case.spec
+    front = laid.sides[0]
+    a, h, t = front.pitch_rad, laid.hip_rad, laid.timber
+    tail, common = front.past_m / math.cos(a), (front.past_m + front.run_m) / math.cos(a)
+    hip, _ = hip_length_m(laid)
+    seat_square = spec.seat_m * math.sin(a)
+
+    def piece(name: str, about: str, long_m: float, deep_m: float, measures: list[Measure]) -> Detail:
+        bar = Bar(id=f"{spec.id}/true/{name}", what="stile", start=(0.0, 0.0), end=(long_m, 0.0), width_m=deep_m)
+        return Detail(
+            id=f"{spec.id}/true/{name}",
+            about=about,
+            title=f"{name.capitalize()}, true length",
+            bars=(bar,),
+            measures=tuple(measures),
+        )
+
+    rafters = [
+        Measure(says="Common, along its upper edge", value_m=common),
+        Measure(says="Tail to the beam's outer face", value_m=tail),
+        Measure(says="Plumb cuts", angle_rad=a),
+        Measure(says="Seat, level", value_m=spec.seat_m),
+        Measure(says="Notch, square to the edge", value_m=seat_square),
+        Measure(says="Height above the beam, plumb", value_m=laid.above_m),
+    ]
+    for side in laid.sides[:1] if _alike(laid) else laid.sides[:2]:
+        rafters += _jack_measures(laid, side, "" if _alike(laid) else f", {side.name} and its opposite")
+    hips = [
+        Measure(says="Hip, along its top", value_m=hip),
+        Measure(says="Plumb cuts", angle_rad=h),
+        Measure(says="Cheek cuts on plan, from its line", angle_rad=laid.hip_plan_rad),
+        Measure(says="Dropped under the planes", value_m=laid.dropped_m),
+        Measure(
+            says="Tail to the corner of the beams", value_m=math.hypot(front.past_m, front.side_past_m) / math.cos(h)
+        ),
+    ]
+    return [
+        piece("common and jacks", f"{spec.id}/rafters", common, t.rafter.width_m, rafters),
+        piece("hip", f"{spec.id}/hips", hip, t.hip.width_m, hips),
+    ]
+
+
+def _jack_measures(laid: Laid, side: RoofSide, where: str) -> list[Measure]:
+    """Jacks of one side from the longest, and their side cut."""
+    level = {side.past_m + one.in_m for one in laid.rafters if one.side is side and one.hand}
+    lengths = sorted({round(value / math.cos(side.pitch_rad), 6) for value in level}, reverse=True)
+    cut = Measure(says=f"Jacks' side cut over the edge{where}", angle_rad=math.atan(math.cos(side.pitch_rad)))
+    jacks = [Measure(says=f"Jack {k}, with its tail{where}", value_m=value) for k, value in enumerate(lengths, start=1)]
+    return [*jacks, cut] if jacks else []
