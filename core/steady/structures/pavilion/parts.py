@@ -1,8 +1,10 @@
 """A pavilion's pieces with their places and cuts: beams, hips, commons and jacks in both hands, ring or ridge, sheets."""
 
+import itertools
 import math
 
 from steady.layout.roofs import jack
+from steady.layout.sheet_order import Strip
 from steady.plan.model import Cut, Part, Place, Vec
 from steady.structures.canopy.grouped import ACROSS, UP, Grouper
 from steady.structures.canopy.pieces import add_frame
@@ -172,8 +174,16 @@ def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     g.fix("rail screw", SCREWS_A_CROSSING * crossings, (0.0, 0.0, laid.peak_m), "screw")
 
 
+def _under_roof(strip: Strip) -> tuple[float, float]:
+    """Between which places across a strip there is roof at all: beside the eave's ends there is none."""
+    at = [x for x, _ in strip.outline]
+    left = next((a for a, b in itertools.pairwise(at) if strip.height_m(b) > 1e-6), at[0])
+    right = next((b for a, b in reversed(list(itertools.pairwise(at))) if strip.height_m(a) > 1e-6), at[-1])
+    return left, right
+
+
 def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> list[str]:
-    """Sheets up each side, as long as their greatest height; cut to the hips in place."""
+    """Sheets up each side, bought as long as their greatest height; drawn cut to the hips, straight from edge to edge."""
     stick, over = laid.timber.sheet, laid.timber.purlin.width_m + laid.timber.sheet.thickness_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
     metres, found = 0.0, list[str]()
@@ -182,13 +192,14 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
         pieces = side_strips(side, stick.width_m)
         first = side.long_m / 2 - len(pieces) * stick.width_m / 2
         for number, strip in enumerate(pieces, start=1):
-            length = strip.square_m
-            if length > longest + 1e-9:
+            if strip.square_m > longest + 1e-9:
                 found = [
-                    f"A sheet of {length:.2f} m ({length / 0.3048:.1f} ft) is longer than any on sale ({longest:.2f} m): "
-                    "a smaller roof, or a lap that its maker allows"
+                    f"A sheet of {strip.square_m:.2f} m ({strip.square_m / 0.3048:.1f} ft) is longer than any on sale "
+                    f"({longest:.2f} m): a smaller roof, or a lap that its maker allows"
                 ]
-            middle = first + (number - 0.5) * stick.width_m
+            left, right = _under_roof(strip)
+            low, high = strip.height_m(left), strip.height_m(right)
+            middle = first + (number - 1) * stick.width_m + (left + right) / 2
             place = Place(
                 id=f"{spec.id}/sheet/{side.name}/{number}",
                 about=f"{spec.id}/sheets",
@@ -196,7 +207,15 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
                 along=slope,
                 up=level,
             )
-            g.add("sheet", stick, length, place)
+            length = (low + high) / 2
+            bevel = math.atan2(high - low, right - left)
+            cuts = (
+                (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),) if abs(bevel) > 1e-6 else ()
+            )
+            if right - left < stick.width_m - 1e-6:
+                rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(right - left,))
+                cuts = (*cuts, rip)
+            g.add("sheet", stick, length, place, cuts, strip.square_m)
         metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
     g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, laid.peak_m), "screw")
     hips = 4 * hip_length_m(laid)[0] + (laid.ridge_m if not laid.ring else 0.0)
