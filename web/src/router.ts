@@ -15,6 +15,7 @@ export const router = createRouter({
         { path: 'brief', name: 'brief', component: () => import('@/views/BriefView.vue') },
         { path: 'ground/:structure?', name: 'ground', component: () => import('@/views/GroundView.vue') },
         { path: 'place', name: 'place', component: () => import('@/views/PlaceView.vue') },
+        { path: 'list', name: 'list', component: () => import('@/views/ListView.vue') },
         { path: 'sheet/:structure', name: 'set-out', component: () => import('@/components/StructureSheet.vue') },
         { path: 'frame/:structure', name: 'frame', component: () => import('@/components/StructureSheet.vue') },
         ...kindRoutes,

@@ -8,10 +8,11 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.drawing.marks import Face
+from steady.jobs.buying import job_list
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import DocumentsAnswer, Problems
-from trellis_server.documents.registry import Options, Subject, document, listed
+from trellis_server.documents.registry import Options, Subject, document, job_document, listed
 from trellis_server.services import documents, jobs
 
 router = Router(tags=["files"])
@@ -32,6 +33,14 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     found = jobs.state(jobs.job_of(request.user, job_id))
     body = json.dumps(documents.dump(found.document), indent=1, ensure_ascii=False)
     return _file(body, "application/json; charset=utf-8", f"{found.document.name}.json")
+
+
+@router.get("/{uuid:job_id}/list/{file}", response=REFUSALS)
+def list_document(request: HttpRequest, job_id: uuid.UUID, file: str) -> HttpResponse:
+    """The whole job's list as a file."""
+    found = jobs.state(jobs.job_of(request.user, job_id))
+    row = job_document(file)
+    return _file(row.make(job_list(found.document)), row.kind, f"{found.document.name}-{row.file}")
 
 
 @router.get("/{uuid:job_id}/files/{structure}", response={200: DocumentsAnswer, **REFUSALS})

@@ -1,5 +1,6 @@
 """Reckoning without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
 
+from collections.abc import Sequence
 from datetime import date
 from typing import Annotated
 
@@ -9,6 +10,7 @@ from ninja import Router
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
 from steady.ground.readings import read_rows
+from steady.jobs.buying import job_list
 from steady.jobs.choices import choose
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
 from steady.jobs.document import Job, find, kind_in, plan_structure
@@ -24,7 +26,7 @@ from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
 from steady.structures.gate.hardware import gate_hardware
 from steady.structures.registry import kind_called
-from steady.takeoff.bill import bill, cuts, pieces
+from steady.takeoff.bill import ItemCuts, bill, cuts, pieces
 from steady.takeoff.message import merchant_message
 from steady.takeoff.near import near_misses
 from steady.yard.stock import goods, sticks, usual
@@ -37,6 +39,8 @@ from trellis_server.api.schemas import (
     DigAnswer,
     GroundBody,
     HabitAnswer,
+    JobListAnswer,
+    JobListBody,
     MarksAnswer,
     MarksBody,
     OptionsAnswer,
@@ -89,10 +93,6 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     job = body.document
     made = plan_structure(job, body.structure)
     item_cuts = cuts(made, job.yard, metric=job.reading.system == "metric")
-    rows = [
-        {**_fields(cut), "plan": {**_fields(cut.plan), "above_bound": cut.plan.above_bound} if cut.plan else None}
-        for cut in item_cuts
-    ]
     bought = bill(made, job.yard, item_cuts)
     _, structure = find(job, body.structure)
     approval = kind_in(job, body.structure).approval(structure.spec)
@@ -101,7 +101,7 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast(
         {
             "pieces": pieces(made),
-            "cuts": rows,
+            "cuts": _cut_rows(item_cuts),
             "bill": bought,
             "quote": quote(made, bought, job.quote, job.reading.tape()),
             "near": near_misses(made, job.yard, job.reading.tape()),
@@ -112,6 +112,21 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
             "message": "" if waits else merchant_message(bought, structure.name, job.place),
         }
     )
+
+
+def _cut_rows(item_cuts: Sequence[ItemCuts]) -> list[dict[str, object]]:
+    """Cut plans with how far above the least possible they are."""
+    return [
+        {**_fields(cut), "plan": {**_fields(cut.plan), "above_bound": cut.plan.above_bound} if cut.plan else None}
+        for cut in item_cuts
+    ]
+
+
+@router.post("/list", response={200: JobListAnswer, **REFUSALS})
+def whole_list(request: HttpRequest, body: JobListBody) -> HttpResponse:
+    """One list and one cut plan over a job's structures, or chosen ones and stages."""
+    found = job_list(body.document, body.structures, body.stages)
+    return fast({**_fields(found), "cuts": _cut_rows(found.cuts)})
 
 
 def _fields(item: object) -> dict[str, object]:

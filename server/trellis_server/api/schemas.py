@@ -11,6 +11,7 @@ from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.drawing.scene import Scene
 from steady.ground.readings import Readings
+from steady.jobs.buying import Counted, Share
 from steady.jobs.choices import PricedChoice
 from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
@@ -27,6 +28,7 @@ from steady.schedule.days import DayAnswer
 from steady.structures.form import AskedGroup
 from steady.structures.kind import LineForm, Table
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
+from steady.takeoff.together import Delivery
 
 
 def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
@@ -250,6 +252,30 @@ class TakeoffAnswer(Schema):
     near: list[str] = []
     held: list[str] = []
     message: str = ""
+
+
+class JobListBody(Closed):
+    """`structures` and `stages`: what is bought; none named: all of it."""
+
+    document: Job
+    structures: Annotated[list[Annotated[str, MaxLen(60)]], MaxLen(60)] = []
+    stages: Annotated[list[Literal["dig", "posts", "frame", "close"]], MaxLen(4)] = []
+
+
+class JobListAnswer(Schema):
+    """The whole job's list, and what its structures ask apart."""
+
+    bill: Bill
+    cuts: list[ItemCuts]
+    pieces: list[PieceRow]
+    shares: list[Share]
+    saved: float
+    deliveries: list[Delivery]
+    counted: int
+    differences: list[Counted]
+    ready_mix_m3: float
+    mass_kg: float
+    message: str
 
 
 class DaysBody(Closed):

@@ -15,6 +15,7 @@ from steady.drawing.marks import Face, mark_rows
 from steady.drawing.sample import sample
 from steady.drawing.shapes import View
 from steady.errors import InputError
+from steady.jobs.buying import JobList
 from steady.jobs.document import Structure, find, plan_structure
 from steady.jobs.sheet import Sheet, sheet
 from steady.jobs.starts import stands_words
@@ -24,7 +25,7 @@ from steady.rulebooks.registry import rulebook
 from steady.takeoff.bill import pieces
 
 from trellis_server.documents.svg import svg
-from trellis_server.documents.tables import marks_csv, pieces_csv
+from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
 from trellis_server.services.jobs import State
 
 CSV, PDF = "text/csv; charset=utf-8", "application/pdf"
@@ -218,3 +219,28 @@ def listed(about: Subject) -> list[dict[str, str]]:
     """What applies to a structure. What cannot be made is left out: one broken document hides no other."""
     rows = [{"file": row.file, "says": row.says} for row in DOCUMENTS if row.applies(about)]
     return rows + [{"file": f"{view.name}.svg", "says": f"{view.title}, SVG"} for view in about.sheet.views]
+
+
+@dataclass(frozen=True, kw_only=True)
+class JobDocument:
+    """A document of the whole job: its file name, what a page calls it, its content type, its body."""
+
+    file: str
+    says: str
+    kind: str
+    make: Callable[[JobList], str | bytes]
+
+
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+JOB_DOCUMENTS = [
+    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=list_csv),
+    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=list_xlsx),
+]
+
+
+def job_document(file: str) -> JobDocument:
+    """The row of a file. Raises InputError: there is none."""
+    found = next((row for row in JOB_DOCUMENTS if row.file == file), None)
+    if found is None:
+        raise InputError("document", f"No document is called {file[:40]}")
+    return found

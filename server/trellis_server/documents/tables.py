@@ -1,4 +1,4 @@
-"""Marks and pieces as CSV files. A cell that a spreadsheet would take for a formula is written as text."""
+"""Marks, pieces and lists as CSV and XLSX files. A cell that a spreadsheet would take for a formula is written as text."""
 
 import csv
 import io
@@ -6,6 +6,7 @@ import math
 from collections.abc import Sequence
 
 from steady.drawing.marks import MarkRow
+from steady.jobs.buying import JobList
 from steady.jobs.sheet import Sheet
 from steady.measure.show import Tape
 from steady.takeoff.bill import PieceRow
@@ -112,3 +113,48 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
             ]
         )
     return _text(table)
+
+
+Table = list[list[object]]
+
+
+def list_tables(found: JobList) -> dict[str, Table]:
+    """The whole job's list as tables by name: what to buy, deliveries, structures, pieces."""
+    bought: Table = [["item", "what", "how_many", "unit", "price_each", "in_all", "length_m", "note"]]
+    for line in found.bill.lines:
+        long_m = "" if line.length_m is None else round(line.length_m, 6)
+        bought.append(
+            [line.item, line.says, line.count, line.unit, line.price, round(line.total, 2), long_m, line.note]
+        )
+    brought: Table = [["stage", "what", "mass_kg", "longest_m", "pieces"]]
+    for one in found.deliveries:
+        brought.append([one.stage, one.says, round(one.mass_kg, 1), round(one.longest_m, 4), one.pieces])
+    apart: Table = [["structure", "name", "alone", "mass_kg", "held", "left_out"]]
+    for share in found.shares:
+        held = "; ".join(share.held)
+        apart.append([share.id, share.name, round(share.total, 2), round(share.mass_kg, 1), held, share.failed])
+    cut: Table = [["id", "role", "item", "count", "length_m", "stick_m"]]
+    for row in found.pieces:
+        cut.append([row.id, row.role, row.item, row.count, round(row.length_m, 6), round(row.stick_m, 6)])
+    return {"list": bought, "deliveries": brought, "structures": apart, "pieces": cut}
+
+
+def list_csv(found: JobList) -> str:
+    """What to buy for the whole job."""
+    return _text(list_tables(found)["list"])
+
+
+def list_xlsx(found: JobList) -> bytes:
+    """The whole job's list as a workbook, a sheet a table."""
+    from openpyxl.workbook.workbook import Workbook  # half a second to load: only when it is asked for
+
+    book = Workbook()
+    book.remove(book.active)
+    for name, table in list_tables(found).items():
+        sheet = book.create_sheet(name)
+        for row in table:
+            sheet.append([_safe(cell) for cell in row])
+        sheet.freeze_panes = "A2"
+    stream = io.BytesIO()
+    book.save(stream)
+    return stream.getvalue()

@@ -152,6 +152,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/list/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Document
+         * @description The whole job's list as a file.
+         */
+        get: operations["trellis_server_api_files_list_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/readings": {
         parameters: {
             query?: never;
@@ -419,6 +439,26 @@ export interface paths {
          * @description Forget the crew's habit under a school.
          */
         delete: operations["trellis_server_api_reckoning_forget_habit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reckon/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whole List
+         * @description One list and one cut plan over a job's structures, or chosen ones and stages.
+         */
+        post: operations["trellis_server_api_reckoning_whole_list"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1192,6 +1232,22 @@ export interface components {
             y_m: number;
         };
         /**
+         * Counted
+         * @description One kind of piece counted two ways: by the list, and off the picture in space.
+         */
+        Counted: {
+            /** Drawn Count */
+            drawn_count: number;
+            /** Drawn M */
+            drawn_m: number;
+            /** Listed Count */
+            listed_count: number;
+            /** Listed M */
+            listed_m: number;
+            /** What */
+            what: string;
+        };
+        /**
          * CutPlan
          * @description A cut plan; `bound` is a proved least cost, `above_bound` how far above it the plan may be (0: proved least).
          */
@@ -1536,6 +1592,22 @@ export interface components {
              * @default true
              */
             wet: boolean;
+        };
+        /**
+         * Delivery
+         * @description What one stage of the work brings to the site: its mass, its longest stick, how many pieces.
+         */
+        Delivery: {
+            /** Longest M */
+            longest_m: number;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Pieces */
+            pieces: number;
+            /** Says */
+            says: string;
+            /** Stage */
+            stage: string;
         };
         /**
          * DetailSheet
@@ -2685,6 +2757,50 @@ export interface components {
             structures: {
                 [key: string]: unknown;
             }[];
+        };
+        /**
+         * JobListAnswer
+         * @description The whole job's list, and what its structures ask apart.
+         */
+        JobListAnswer: {
+            bill: components["schemas"]["Bill"];
+            /** Counted */
+            counted: number;
+            /** Cuts */
+            cuts: components["schemas"]["ItemCuts"][];
+            /** Deliveries */
+            deliveries: components["schemas"]["Delivery"][];
+            /** Differences */
+            differences: components["schemas"]["Counted"][];
+            /** Mass Kg */
+            mass_kg: number;
+            /** Message */
+            message: string;
+            /** Pieces */
+            pieces: components["schemas"]["PieceRow"][];
+            /** Ready Mix M3 */
+            ready_mix_m3: number;
+            /** Saved */
+            saved: number;
+            /** Shares */
+            shares: components["schemas"]["Share"][];
+        };
+        /**
+         * JobListBody
+         * @description `structures` and `stages`: what is bought; none named: all of it.
+         */
+        JobListBody: {
+            document: components["schemas"]["Job"];
+            /**
+             * Stages
+             * @default []
+             */
+            stages: ("dig" | "posts" | "frame" | "close")[];
+            /**
+             * Structures
+             * @default []
+             */
+            structures: string[];
         };
         /**
          * JobState
@@ -5123,6 +5239,30 @@ export interface components {
             text: string;
         };
         /**
+         * Share
+         * @description One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none.
+         */
+        Share: {
+            /**
+             * Failed
+             * @default
+             */
+            failed: string;
+            /**
+             * Held
+             * @default []
+             */
+            held: string[];
+            /** Id */
+            id: string;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Name */
+            name: string;
+            /** Total */
+            total: number;
+        };
+        /**
          * Sheet
          * @description One structure's sheet.
          */
@@ -7034,6 +7174,47 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_files_list_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_jobs_measured: {
         parameters: {
             query?: never;
@@ -7853,6 +8034,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HabitAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_whole_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JobListBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobListAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import cases from '../../../checks/lengths.json'
-import { parseLength, showLength, weather, type Bare } from './units'
+import { mass, parseLength, showLength, volume, weather, type Bare, type Tape } from './units'
 
 describe('lengths, from the file of cases shared with the core', () => {
   it.each(cases.parse as [string, Bare, number | null][])('reads %s (%s)', (text, bare, metres) => {
@@ -23,5 +23,19 @@ describe('weather', () => {
     expect(r.keep(1)).toBeCloseTo(25.4, 9)
     expect(w.keep(60)).toBeCloseTo(26.8224, 9) // 60 mph by the mile of 1,609.344 m
     expect(weather('metric').w.show(3)).toBe(3)
+  })
+})
+
+describe('masses and volumes', () => {
+  const feet: Tape = { system: 'imperial', mark_m: 0.0015875 }
+  const metric: Tape = { system: 'metric', mark_m: 0.001 }
+  it("reads in the crew's own units", () => {
+    expect(mass(1000, feet)).toBe('2,205 lb')
+    expect(mass(1234.4, metric)).toBe('1,234 kg')
+  })
+  it('orders concrete by the next step up', () => {
+    expect(volume(0.764554857984, feet)).toBe('1.00 yd³')
+    expect(volume(0.78, feet)).toBe('1.25 yd³')
+    expect(volume(1.01, metric)).toBe('1.2 m³')
   })
 })

@@ -191,3 +191,15 @@ export function weather(system: Tape['system']): { t: Scale; r: Scale; w: Scale 
   const t = { says: '°F', show: (c: number) => (c * 9) / 5 + 32, keep: (f: number) => ((f - 32) * 5) / 9 }
   return { t, r: scaled('rain, in', IN * 1000), w: scaled('wind, mph', MPH) }
 }
+
+/** A mass as the crew's scales read it. */
+export function mass(value_kg: number, tape: Tape): string {
+  const value = tape.system === 'imperial' ? value_kg / LB_MASS : value_kg
+  return `${Math.round(value).toLocaleString('en-US')} ${tape.system === 'imperial' ? 'lb' : 'kg'}`
+}
+
+/** A volume of concrete as it is ordered: to a quarter of a cubic yard, or a fifth of a cubic metre. */
+export function volume(value_m3: number, tape: Tape): string {
+  if (tape.system === 'metric') return `${(Math.ceil(value_m3 * 5 - 1e-9) / 5).toFixed(1)} m³`
+  return `${(Math.ceil((value_m3 / (3 * FT) ** 3) * 4 - 1e-9) / 4).toFixed(2)} yd³`
+}

@@ -1,0 +1,118 @@
+"""Buying for a whole job: one list over its structures against the lists apart, deliveries, and the count off the picture."""
+
+import math
+import unittest
+from dataclasses import replace
+from unittest.mock import patch
+
+from steady.drawing.scene import scene
+from steady.errors import InputError
+from steady.footings.hole import volumes
+from steady.ground.site import Site
+from steady.jobs.buying import count_twice, job_list
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.measure.units import FT
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.pergola.entry import read_pergola
+from steady.takeoff.bill import pieces
+from steady.takeoff.together import SAYS, joined, mass_kg, narrowed
+
+from tests.make import fence
+
+
+def job(*more: Structure) -> Job:
+    site = Site(soil="sand", exposure="B", wind_speed_m_per_s=47.0, frost_m=0.5)
+    return Job(
+        name="Larch End",
+        site=site,
+        structures=(
+            Structure(name="Fence", spec=fence(37)),
+            Structure(name="Fence by the drive", spec=fence(23, id="g")),
+            Structure(name="Deck", spec=read_deck("12x10 up2", "d")),
+            Structure(name="Pergola", spec=read_pergola("12x9 high8", "p")),
+            *more,
+        ),
+    )
+
+
+class OneListTest(unittest.TestCase):
+    def setUp(self) -> None:
+        self.job = job()
+        self.list = job_list(self.job)
+        self.plans = [plan_structure(self.job, item.spec.id) for item in self.job.structures]
+
+    def test_it_holds_every_piece_of_every_structure(self) -> None:
+        apart = sum(row.count for plan in self.plans for row in pieces(plan))
+        self.assertEqual(sum(row.count for row in self.list.pieces), apart)
+        self.assertAlmostEqual(self.list.mass_kg, sum(mass_kg(plan) for plan in self.plans), places=6)
+        concrete = sum(volumes(hole).concrete_m3 for plan in self.plans for hole in plan.footings)
+        self.assertAlmostEqual(self.list.bill.concrete_m3, concrete, places=9)
+
+    def test_joining_saves_and_says_how_much(self) -> None:
+        apart = sum(share.total for share in self.list.shares)
+        self.assertAlmostEqual(self.list.bill.total + self.list.saved, apart, places=6)
+        self.assertGreater(self.list.saved, 0)
+        # Packs and bags are rounded up once: by hand, from the fixings of the plans themselves.
+        packs = sum(line.count for line in self.list.bill.lines if line.item == "board screw")
+        needed = sum(p.count for plan in self.plans for p in plan.parts if p.item == "board screw")
+        self.assertEqual(packs, math.ceil(needed / 350))
+
+    def test_a_list_of_one_is_its_own(self) -> None:
+        one = job_list(self.job, ["d"])
+        self.assertEqual([share.id for share in one.shares], ["d"])
+        self.assertAlmostEqual(one.saved, 0.0, places=6)
+
+    def test_stages_add_up_to_the_whole(self) -> None:
+        stages = [job_list(self.job, (), [stage]) for stage in SAYS]
+        self.assertEqual(sum(len(one.pieces) for one in stages), len(self.list.pieces))
+        self.assertAlmostEqual(sum(one.mass_kg for one in stages), self.list.mass_kg, places=6)
+        self.assertAlmostEqual(sum(one.mass_kg for one in self.list.deliveries), self.list.mass_kg, places=6)
+        bags = [line for line in stages[1].bill.lines if line.unit == "bags"]
+        self.assertEqual(bags, [])  # posts bring no concrete
+        longest = max(row.stick_m for row in self.list.pieces)
+        self.assertAlmostEqual(max(one.longest_m for one in self.list.deliveries), longest)
+
+    def test_the_picture_agrees_and_a_planted_fault_is_seen(self) -> None:
+        self.assertEqual(self.list.differences, ())
+        self.assertGreater(self.list.counted, 8)
+
+        def one_short(plan: object) -> object:
+            made = scene(plan)  # type: ignore[arg-type]
+            rail = next(solid for solid in made.solids if solid.says == "rail")
+            return replace(made, solids=tuple(solid for solid in made.solids if solid is not rail))
+
+        with patch("steady.jobs.buying.scene", one_short):
+            found = [one for one in count_twice(self.plans[:1]) if one.differs]
+        self.assertEqual([one.what for one in found], ["rail"])
+        self.assertGreaterEqual(found[0].listed_count - found[0].drawn_count, 1)
+
+    def test_what_cannot_be_planned_is_left_out_and_said(self) -> None:
+        broken = Structure(name="Broken", spec=replace(fence(30, id="b"), rail="no such rail"))
+        found = job_list(job(broken))
+        share = next(share for share in found.shares if share.id == "b")
+        self.assertIn("no such rail", share.failed)
+        self.assertAlmostEqual(found.bill.total, self.list.bill.total, delta=0.01 * self.list.bill.total)
+
+    def test_a_held_list_is_not_sent(self) -> None:
+        self.assertTrue(any(share.held for share in self.list.shares))  # nobody has approved the fences' looks
+        self.assertEqual(self.list.message, "")
+        free = job_list(self.job, ["d", "p"])
+        self.assertFalse(any(share.held for share in free.shares))
+        self.assertIn("Larch End", free.message)
+        self.assertEqual(free.message.count("\n"), len(free.bill.lines) + 1)
+
+    def test_much_concrete_is_asked_for_as_ready_mix(self) -> None:
+        small = job_list(self.job, ["d"])
+        self.assertEqual(small.ready_mix_m3 > 0, small.bill.concrete_m3 * 1.1 >= 0.75)
+        self.assertGreaterEqual(self.list.ready_mix_m3 + 1e-9, self.list.bill.concrete_m3 * 1.1)
+        self.assertLess(self.list.ready_mix_m3, self.list.bill.concrete_m3 * 1.1 + 0.2)
+
+    def test_refusals(self) -> None:
+        with self.assertRaisesRegex(InputError, "no structure nowhere"):
+            job_list(self.job, ["nowhere"])
+        with self.assertRaisesRegex(InputError, "Nothing here can be bought"):
+            job_list(Job(name="Empty"))
+        with self.assertRaises(ValueError):
+            joined([])
+        self.assertEqual(narrowed(self.plans[0], ()), self.plans[0])
+        self.assertAlmostEqual(12 * FT, 3.6576)

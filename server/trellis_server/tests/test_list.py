@@ -1,0 +1,110 @@
+"""The whole job's list over the API, as files read back by other libraries, and in the browser."""
+
+import copy
+import csv
+import io
+from typing import Any
+
+from django.test import TestCase
+from openpyxl import load_workbook
+from playwright.sync_api import expect
+
+from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.test_browser import SignedIn
+
+
+def two_fences() -> dict[str, Any]:
+    """A job of two fences that are alike."""
+    document = copy.deepcopy(small_job())
+    other = copy.deepcopy(document["structures"][0])
+    other["name"] = "=The other one"
+    other["spec"]["id"] = "other"
+    document["structures"].append(other)
+    return document
+
+
+class ListTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.document = two_fences()
+
+    def ask(self, code: int = 200, **more: object) -> dict[str, Any]:
+        answer = self.caller.send("POST", "/api/reckon/list", {"document": self.document, **more})
+        self.assertEqual(answer.status_code, code, answer.content[:400])
+        return dict(answer.json())
+
+    def test_they_are_bought_together(self) -> None:
+        ids = [item["spec"]["id"] for item in self.document["structures"]]
+        both, apart = self.ask(), [self.ask(structures=[name]) for name in ids]
+
+        def pieces(found: dict[str, Any]) -> int:
+            return sum(row["count"] for row in found["pieces"])
+
+        self.assertEqual(pieces(both), sum(pieces(one) for one in apart))
+        total = sum(one["bill"]["total"] for one in apart)
+        self.assertLess(both["bill"]["total"], total)
+        self.assertAlmostEqual(both["saved"], total - both["bill"]["total"], places=6)
+        self.assertEqual(both["differences"], [])
+
+    def test_bad_input_is_said_at_its_field(self) -> None:
+        self.assertIn("no structure nowhere", str(self.ask(422, structures=["nowhere"])))
+        self.ask(422, stages=["roof"])
+        self.document["structures"] = []
+        self.assertIn("Nothing here can be bought", str(self.ask(422)))
+
+    def test_files_are_read_back_by_other_libraries(self) -> None:
+        job = self.caller.new_job(self.document)
+        listed = self.ask()
+        answer = self.caller.send("GET", f"/api/jobs/{job}/list/list.csv")
+        rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
+        lines = listed["bill"]["lines"]
+        self.assertEqual([row["what"] for row in rows], [line["says"] for line in lines])
+        self.assertAlmostEqual(sum(float(row["in_all"]) for row in rows), listed["bill"]["total"], places=1)
+        answer = self.caller.send("GET", f"/api/jobs/{job}/list/list.xlsx")
+        book = load_workbook(io.BytesIO(answer.content))
+        self.assertEqual(book.sheetnames, ["list", "deliveries", "structures", "pieces"])
+        cells = list(book["list"].iter_rows(min_row=2, values_only=True))
+        self.assertEqual([row[2] for row in cells], [line["count"] for line in lines])
+        # A name that a spreadsheet would take for a formula is text.
+        names = [row[1] for row in book["structures"].iter_rows(min_row=2, values_only=True)]
+        self.assertIn("'=The other one", names)
+        self.assertTrue(all(cell.data_type != "f" for sheet in book for row in sheet for cell in row))
+
+    def test_nobody_else_gets_it(self) -> None:
+        job = self.caller.new_job(self.document)
+        for caller in (Caller(person("birch", "B")), Caller()):
+            for file in ("list.csv", "list.xlsx"):
+                self.assertIn(caller.send("GET", f"/api/jobs/{job}/list/{file}").status_code, (401, 404))
+        self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/list/list.exe").status_code, 422)
+
+
+class ListInTheBrowserTest(SignedIn):
+    def test_the_whole_job_is_bought_together(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/list")
+        expect(page.get_by_role("heading", name="The whole job's list")).to_be_visible()
+        table = page.get_by_role("table", name="What to buy for the whole job")
+        expect(table.locator("tbody tr").first).to_be_visible()
+        expect(page.get_by_text("Counted twice")).to_contain_text("agree")
+        before = table.locator("tfoot td.strong").text_content() or ""
+        self.assertEqual(self.axe(), [])
+        page.get_by_label("into the ground").uncheck()
+        expect(table.locator("tfoot td.strong")).not_to_have_text(before)
+        page.get_by_label("into the ground").check()
+        expect(table.locator("tfoot td.strong")).to_have_text(before)
+        # A price that is none is refused at its field and stays in it; one that is changes the sum.
+        field = table.locator("tbody input").first
+        field.fill("-3")
+        field.press("Enter")
+        expect(table.get_by_role("alert")).to_contain_text("Write a price above 0")
+        expect(field).to_have_value("-3")
+        field.fill("$41,50")
+        field.press("Enter")
+        expect(table.get_by_role("alert")).to_have_count(0)
+        expect(field).to_have_value("41.50")
+        expect(table.locator("tfoot td.strong")).not_to_have_text(before)
+        expect(table.locator("tbody tr").first).to_contain_text("your price")
+        self.saved()
+        with page.expect_download() as got:
+            page.get_by_role("link", name="XLSX").click()
+        self.assertEqual(got.value.path().read_bytes()[:2], b"PK")

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+
+/** A text to copy, or why it is held. */
+defineProps<{ message: string; held: string[] }>()
+const copied = ref(false)
+const fault = ref('')
+async function copy(text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text)
+    fault.value = ''
+    copied.value = true
+    setTimeout(() => (copied.value = false), 2500)
+  } catch {
+    fault.value = 'This browser does not let a page copy: select the message and copy it by hand'
+  }
+}
+</script>
+
+<template>
+  <section aria-label="To the merchant">
+    <h2>To the merchant</h2>
+    <template v-if="message">
+      <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
+      <p>
+        <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy as a text message' }}</button>
+      </p>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    </template>
+    <ul v-else class="held">
+      <li v-for="text in held" :key="text">The list is held. {{ text }}.</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.message {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  padding: 8px 12px;
+  white-space: pre-wrap;
+  font: inherit;
+  font-size: 14px;
+  max-height: 220px;
+  overflow-y: auto;
+  margin: 4px 0;
+}
+.held {
+  color: var(--fail);
+  font-weight: 600;
+  padding-left: 18px;
+  margin: 4px 0;
+}
+</style>

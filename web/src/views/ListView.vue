@@ -1,0 +1,200 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { JobList } from '@/api/types'
+import BillTable from '@/components/BillTable.vue'
+import CutPlanTable from '@/components/CutPlanTable.vue'
+import MessageBox from '@/components/MessageBox.vue'
+import { exact } from '@/logic/money'
+import { mass, showLength, volume } from '@/logic/units'
+import { useJob } from '@/stores/job'
+
+/** One buying list and one cut plan over the whole job, or over chosen structures and stages of it. */
+type Stage = 'dig' | 'posts' | 'frame' | 'close'
+const STAGES: [Stage, string][] = [
+  ['dig', 'into the ground'],
+  ['posts', 'posts'],
+  ['frame', 'frame'],
+  ['close', 'what closes it'],
+]
+const store = useJob()
+const off = ref<string[]>([])
+const stages = ref<Stage[]>(STAGES.map(([key]) => key))
+const every = computed(() => store.document?.structures ?? [])
+const chosen = computed(() => every.value.map((item) => item.spec.id).filter((id) => !off.value.includes(id)))
+const asked = refDebounced(
+  computed(() => ({
+    document: store.document!,
+    structures: off.value.length ? chosen.value : [],
+    stages: stages.value.length === STAGES.length ? [] : stages.value,
+  })),
+  150,
+)
+const some = computed(() => chosen.value.length > 0 && stages.value.length > 0)
+const { data, error } = useQuery({
+  queryKey: computed(() => ['list', asked.value]),
+  queryFn: async () => (await ask(api.POST('/api/reckon/list', { body: asked.value }))) as JobList,
+  enabled: computed(() => !!store.document && some.value),
+  placeholderData: (last) => last,
+})
+const list = computed(() => (some.value ? (data.value ?? null) : null))
+const held = computed(
+  () => list.value?.shares.flatMap((share) => (share.held ?? []).map((why) => `${share.name}: ${why}`)) ?? [],
+)
+function toggle(id: string): void {
+  off.value = off.value.includes(id) ? off.value.filter((one) => one !== id) : [...off.value, id]
+}
+const file = (name: string) => `/api/jobs/${store.id}/list/${name}`
+</script>
+
+<template>
+  <main v-if="store.document" class="page">
+    <h1>The whole job's list</h1>
+    <div class="choose">
+      <fieldset>
+        <legend>For</legend>
+        <label v-for="item in every" :key="item.spec.id">
+          <input type="checkbox" :checked="!off.includes(item.spec.id)" @change="toggle(item.spec.id)" />
+          {{ item.name }}
+        </label>
+      </fieldset>
+      <fieldset>
+        <legend>Stages</legend>
+        <label v-for="[key, says] in STAGES" :key="key">
+          <input v-model="stages" type="checkbox" :value="key" /> {{ says }}
+        </label>
+      </fieldset>
+    </div>
+    <p v-if="!every.length" class="quiet">Nothing is laid out yet: start a structure under Brief.</p>
+    <p v-else-if="!some" class="quiet">Tick a structure and a stage to see what they take.</p>
+    <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
+    <p v-if="!list && some && !error" class="quiet" aria-busy="true">Counting pieces and planning the cuts.</p>
+    <template v-if="list">
+      <p v-for="share in list.shares.filter((one) => one.failed)" :key="share.id" class="fault">
+        {{ share.name }} is left out: {{ share.failed }}
+      </p>
+      <p v-if="!list.bill.complete" class="fault">
+        Something on this list cannot be cut from what is on sale: see the cut plan.
+      </p>
+      <div class="cols">
+        <section aria-label="What to buy">
+          <BillTable :bill="list.bill" caption="What to buy for the whole job" />
+          <p v-if="list.shares.length > 1" class="small">
+            {{ list.saved >= 0.005 ? `Bought together this is ${exact(list.saved)} less than` : 'This is the same as' }}
+            the {{ list.shares.length }} lists apart.
+          </p>
+          <p class="small">
+            <template v-if="list.differences.length">
+              <strong class="fault">List and drawing differ</strong>:
+              <span v-for="one in list.differences" :key="one.what"
+                >{{ one.what }}: {{ one.listed_count }} listed, {{ one.drawn_count }} drawn;
+              </span>
+            </template>
+            <template v-else>
+              Counted twice, from the pieces and off the picture in space: all {{ list.counted }} kinds agree.
+            </template>
+          </p>
+          <p v-if="list.ready_mix_m3" class="small">
+            That much concrete comes as ready-mix, too: ask for {{ volume(list.ready_mix_m3, store.tape) }} beside
+            {{ list.bill.lines.find((line) => line.unit === 'bags')?.count }} bags.
+          </p>
+          <p>
+            <a :href="file('list.csv')">CSV</a> · <a :href="file('list.xlsx')">XLSX</a>
+            <span class="quiet small"> of the whole job as it is saved</span>
+          </p>
+        </section>
+        <aside>
+          <section>
+            <h2>Deliveries by stage</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th>Stage</th>
+                  <th class="n">Weighs</th>
+                  <th class="n">Longest</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="one in list.deliveries" :key="one.stage">
+                  <td>{{ one.says }}</td>
+                  <td class="n">{{ mass(one.mass_kg, store.tape) }}</td>
+                  <td class="n">{{ one.longest_m ? showLength(one.longest_m, store.tape) : '' }}</td>
+                </tr>
+                <tr class="strong">
+                  <td>In all</td>
+                  <td class="n">{{ mass(list.mass_kg, store.tape) }}</td>
+                  <td />
+                </tr>
+              </tbody>
+            </table>
+          </section>
+          <section v-if="list.shares.length > 1">
+            <h2>Each on its own</h2>
+            <table>
+              <tbody>
+                <tr v-for="share in list.shares" :key="share.id">
+                  <td>
+                    <router-link :to="{ name: 'buy', params: { structure: share.id } }">{{ share.name }}</router-link>
+                  </td>
+                  <td class="n">{{ share.failed ? 'left out' : exact(share.total) }}</td>
+                </tr>
+              </tbody>
+            </table>
+          </section>
+          <MessageBox :message="list.message" :held="held" />
+        </aside>
+      </div>
+      <h2>How to cut it</h2>
+      <CutPlanTable :cuts="list.cuts" :tape="store.tape" />
+    </template>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  overflow-y: auto;
+  width: 100%;
+}
+.choose {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 32px;
+  margin: 4px 0 14px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+}
+legend {
+  font-size: 12.5px;
+  color: var(--ink-2);
+  padding: 0;
+}
+.cols {
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(280px, 1fr);
+  gap: 40px;
+}
+aside {
+  display: grid;
+  gap: 20px;
+  align-content: start;
+}
+aside table {
+  width: 100%;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+@media (max-width: 860px) {
+  .cols {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
