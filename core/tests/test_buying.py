@@ -1,6 +1,9 @@
 """Buying for a whole job: one list over its structures against the lists apart, deliveries, and the count off the picture."""
 
 import math
+import multiprocessing
+import random
+import time
 import unittest
 from dataclasses import replace
 from unittest.mock import patch
@@ -15,6 +18,7 @@ from steady.measure.units import FT
 from steady.structures.deck.spec.entry import read_deck
 from steady.structures.pergola.entry import read_pergola
 from steady.takeoff.bill import pieces
+from steady.takeoff.cutting import Stock, cut_plan
 from steady.takeoff.together import SAYS, joined, mass_kg, narrowed
 
 from tests.make import fence
@@ -33,6 +37,32 @@ def job(*more: Structure) -> Job:
             *more,
         ),
     )
+
+
+def spin(seconds: float) -> None:
+    """Keeps a processor busy."""
+    until = time.monotonic() + seconds
+    while time.monotonic() < until:
+        sum(range(1000))
+
+
+class SameListTest(unittest.TestCase):
+    def test_the_same_pieces_give_the_same_list_on_a_busy_machine(self) -> None:
+        rng = random.Random(3)
+        pieces_m = [(rng.uniform(0.3, 3.2), rng.randint(1, 12)) for _ in range(40)]
+        stocks = [Stock(length_m=length, price=length * 3 + rng.random()) for length in (2.4, 3.0, 3.6, 4.8)]
+        calm = cut_plan(pieces_m, stocks)
+        spinning = [multiprocessing.Process(target=spin, args=(20,)) for _ in range(6)]
+        try:
+            for one in spinning:
+                one.start()
+            busy = cut_plan(pieces_m, stocks)
+        finally:
+            for one in spinning:
+                one.terminate()
+                one.join()
+        self.assertEqual(calm, busy)
+        self.assertGreater(calm.above_bound, 0)  # not proved at once: it had to look for whole sticks
 
 
 class OneListTest(unittest.TestCase):

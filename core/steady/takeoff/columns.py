@@ -14,7 +14,8 @@ from steady.takeoff.firstfit import first_fit
 ROUNDS = 120
 FINE_CELL, COARSE_CELL = 4, 16  # a sixteenth and a quarter of an inch, in units of 1/64 in
 MANY_LENGTHS = 100
-INTEGER_SECONDS = 0.5
+INTEGER_NODES = 1
+"""Whole sticks are looked for so far into the search tree: counted work, never a clock: the same pieces give the same list."""
 Column = tuple[int, tuple[int, ...]]
 
 
@@ -147,7 +148,7 @@ def _whole(task: CutTask, columns: list[Column]) -> Sticks:
     """Whole sticks over the columns found; the surplus pieces are dropped from their sticks. Empty: nothing found."""
     unique = list(dict.fromkeys(columns))
     model = _model(task, unique, whole=True)
-    model.setOptionValue("time_limit", INTEGER_SECONDS)
+    model.setOptionValue("mip_max_nodes", INTEGER_NODES)
     model.run()
     solution = model.getSolution().col_value
     if not solution or len(solution) != len(unique):
