@@ -6,6 +6,7 @@ import random
 import unittest
 from dataclasses import replace
 
+from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
@@ -274,6 +275,7 @@ class AnyLeanToTest(unittest.TestCase):
                 one = self.random(rng, school)
                 made, found = plan(one), reckon_lean_to(one)
                 self.seats(made, found, one.spec)
+                self.plumb(made)
                 self.sheets(made, one.spec)
                 self.weighs(made, one.spec, found)
                 orders = [task.id for task in made.tasks]
@@ -291,6 +293,13 @@ class AnyLeanToTest(unittest.TestCase):
         self.assertAlmostEqual(under, laid.frame.high_m + laid.timber.beam.width_m, places=6)
         first, second = (curve.length_m for curve in made.curves if isinstance(curve, Diagonal))
         self.assertAlmostEqual(first, second, places=6)
+
+    def plumb(self, made: Plan) -> None:
+        """Both ends of every rafter stand plumb: their corners lie at two places out from the wall, no more."""
+        for part in made.parts:
+            if part.role == "rafter":
+                outs = {round(corner[1], 6) for corner in corners(part, part.places[0])}
+                self.assertEqual(len(outs), 2)
 
     def sheets(self, made: Plan, spec: LeanToSpec) -> None:
         """Sheets cover the roof's whole width once, and reach past the rafters' ends."""

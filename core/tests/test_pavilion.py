@@ -7,10 +7,12 @@ import unittest
 import warnings
 from dataclasses import replace
 
+from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.measure.units import FT, GRAVITY, IN, LB, MPH, PSF
+from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.holding import post_down_n
@@ -257,6 +259,7 @@ class AnyPavilionTest(unittest.TestCase):
                 one = self.random(rng, school)
                 made, laid = plan(one), lay_out(one.spec)
                 self.jacks_end_on_the_hip(laid)
+                self.cut_plumb(made, laid)
                 self.loads_come_down(laid)
                 self.sheets_lie_inside(one.spec, laid)
                 weight = sum(
@@ -283,6 +286,17 @@ class AnyPavilionTest(unittest.TestCase):
             (cx, cy), (tx, ty) = corner, top
             off = abs((tx - cx) * (py - cy) - (ty - cy) * (px - cx)) / math.dist(corner, top)
             self.assertAlmostEqual(off, laid.timber.hip.thickness_m / 2, delta=1e-4)
+
+    def cut_plumb(self, made: Plan, laid: Laid) -> None:
+        """Commons, jacks and hips stand plumb at both ends, and their upper edges lie in their own side's plane."""
+        for part in made.parts:
+            if part.role not in ("rafter", "jack", "hip"):
+                continue
+            for place in part.places:
+                way = math.hypot(place.along[0], place.along[1])
+                u = place.along[0] / way, place.along[1] / way
+                on_plan = {round(x * u[0] + y * u[1], 6) for x, y, _ in corners(part, place)}
+                self.assertEqual(len(on_plan), 2, (part.role, place.id))
 
     def loads_come_down(self, laid: Laid) -> None:
         """What beams and hips' feet carry is the whole roof's load, nothing lost and nothing twice."""

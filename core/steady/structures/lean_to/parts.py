@@ -91,8 +91,8 @@ def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
     length = laid.run.length_m / math.cos(a)
     z = top_at_m(spec, laid, starts) - stick.width_m / 2 / math.cos(a)
     saws = (
-        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
-        Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=a),
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=-a),
     )
     place = Place(
         id=f"{spec.id}/rafters",

@@ -90,8 +90,8 @@ def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     length, _ = hip_length_m(laid)
     cheek = laid.hip_plan_rad
     cuts = (
-        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-h),
-        Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=-h),
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=h),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=h),
     )
     for side in laid.sides:
         x, y = side.at(-side.side_past_m, -side.past_m)
@@ -120,9 +120,9 @@ def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
         length = (side.past_m + one.in_m) / math.cos(a)
         _, bevel = jack(spec.rafter_spacing_m, a)
         cuts = (
-            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-a),
+            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
             Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=seat),
-            Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=-a),
+            Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=a),
         )
         along, up, _ = side.slope()
         x, y = side.at(one.x_m, -side.past_m)
