@@ -93,6 +93,7 @@ def quillet_plots() -> Job:
     site = Site(
         use="farm",
         soil="average",
+        bearing_pa=100_000.0,
         frost_m=0.45,
         wind_speed_m_per_s=22.0,
         exposure="II",

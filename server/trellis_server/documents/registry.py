@@ -14,6 +14,7 @@ from pydantic_core import to_json
 from steady.drawing.marks import Face, mark_rows
 from steady.drawing.sample import sample
 from steady.drawing.shapes import View
+from steady.drawing.templates import templates
 from steady.errors import InputError
 from steady.jobs.buying import JobList
 from steady.jobs.document import Structure, find, plan_structure
@@ -139,7 +140,7 @@ def _working(about: Subject) -> bytes:
 
 
 def _sample(about: Subject) -> bytes:
-    from trellis_server.documents.sample_pdf import sample_pages  # as above
+    from trellis_server.documents.sample_pdf import FullSize, full_size_pages  # as above
 
     job, options = about.state.document, about.options
     tape = job.reading.tape()
@@ -151,7 +152,30 @@ def _sample(about: Subject) -> bytes:
     wide_m = about.length_m(options.wide, "wide") if options.wide else USUAL_SAMPLE_M
     cut = sample(face, at_m=at_m, wide_m=wide_m)
     high = tape.length(cut.bounds[3] - cut.bounds[1])
-    return sample_pages(cut, f"{job.name}: {about.row.name}", f"{tape.length(wide_m)} wide, {high} high", options.paper)
+    title = f"{job.name}: {about.row.name}"
+    one = FullSize(view=cut, title=title, says=f"{tape.length(wide_m)} wide, {high} high")
+    return full_size_pages([one], f"{title}, full-size sample", options.paper)
+
+
+def _templates(about: Subject) -> bytes:
+    from trellis_server.documents.sample_pdf import FullSize, full_size_pages  # as above
+
+    job = about.state.document
+    made = [
+        FullSize(view=one.view, title=f"{one.title}: {about.row.name}", says=one.says)
+        for one in templates(about.plan, job.reading.tape())
+    ]
+    return full_size_pages(made, f"{job.name}: {about.row.name}, templates", about.options.paper)
+
+
+def _templates_dxf(about: Subject) -> str:
+    from trellis_server.documents.dxf import dxf  # as above
+
+    return dxf(tuple(one.view for one in templates(about.plan, about.state.document.reading.tape())))
+
+
+def _has_templates(about: Subject) -> bool:
+    return bool(templates(about.plan, about.state.document.reading.tape()))
 
 
 def _face(about: Subject) -> View | None:
@@ -189,6 +213,21 @@ DOCUMENTS = [
         make=_sample,
         inline=True,
         applies=lambda about: _face(about) is not None,
+    ),
+    Document(
+        file="templates.pdf",
+        says="Templates, full size",
+        kind=PDF,
+        make=_templates,
+        inline=True,
+        applies=_has_templates,
+    ),
+    Document(
+        file="templates.dxf",
+        says="Templates, DXF",
+        kind="image/vnd.dxf",
+        make=_templates_dxf,
+        applies=_has_templates,
     ),
     Document(file="marks.csv", says="Marks", kind=CSV, make=_marks, applies=lambda about: bool(about.plan.marks)),
     Document(file="pieces.csv", says="Pieces", kind=CSV, make=_pieces),

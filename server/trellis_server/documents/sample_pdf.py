@@ -1,7 +1,9 @@
-"""A full-size sample over several pages: true size, with a ruler to check it, edges to cut along and marks to join by."""
+"""Drawings at full size over several pages: with a ruler to check them, edges to cut along and marks to join by."""
 
 import io
 import math
+from collections.abc import Sequence
+from dataclasses import dataclass
 
 from reportlab.lib.colors import HexColor, black
 from reportlab.pdfgen.canvas import Canvas
@@ -16,13 +18,30 @@ EDGE = 36.0
 HEAD = 30.0
 
 
-def sample_pages(view: View, title: str, size_says: str, paper: str) -> bytes:
-    """Pages from the lower left, row by row; each says where it belongs."""
+@dataclass(frozen=True, kw_only=True)
+class FullSize:
+    """One drawing to print at true size: its view, its title on every page, and what is said of its size."""
+
+    view: View
+    title: str
+    says: str
+
+
+def full_size_pages(drawings: Sequence[FullSize], title: str, paper: str) -> bytes:
+    """Every drawing over as many pages as it takes; a ruler on each one's first."""
     fonts()
     stream = io.BytesIO()
-    width, height = PAPERS[paper]
-    canvas = Canvas(stream, pagesize=(width, height), invariant=1)
-    canvas.setTitle(f"{title}, full-size sample")
+    canvas = Canvas(stream, pagesize=PAPERS[paper], invariant=1)
+    canvas.setTitle(title)
+    for one in drawings:
+        _pages(canvas, one, PAPERS[paper])
+    canvas.save()
+    return stream.getvalue()
+
+
+def _pages(canvas: Canvas, one: FullSize, size: tuple[float, float]) -> None:
+    """Pages from the lower left, row by row; each says where it belongs."""
+    view, title, (width, height) = one.view, one.title, size
     across, up = width - 2 * EDGE, height - 2 * EDGE - HEAD
     left, low, right, top = view.bounds
     columns = math.ceil((right - left) * POINTS_A_METRE / across - 1e-9)
@@ -35,15 +54,13 @@ def sample_pages(view: View, title: str, size_says: str, paper: str) -> bytes:
             canvas.drawString(EDGE, height - EDGE - 8, f"{name}   {title}"[:70])
             canvas.setFont(REGULAR, 9)
             said = (
-                f"{size_says}. Row A is the lowest; {columns} across, {rows} up. Print at 100 %, cut along the frame, "
+                f"{one.says}. Row A is the lowest; {columns} across, {rows} up. Print at 100 %, cut along the frame, "
             )
             said += "tape edge to edge."
             canvas.drawString(EDGE, height - EDGE - 20, said)
             if row == 0 and column == 0:
                 _ruler(canvas)
             canvas.showPage()
-    canvas.save()
-    return stream.getvalue()
 
 
 def _page(

@@ -14,6 +14,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
 from steady.jobs.document import FORMAT, plan_structure
+from steady.plan.verdict import buildable
+from steady.plan.verdict import state as verdict_state
 
 from trellis_server.demo.jobs import all_jobs
 from trellis_server.models import Job, Revision, SiteReading
@@ -112,13 +114,15 @@ class DemoTest(TestCase):
         self.assertGreater(SiteReading.objects.count(), 5)
 
     def test_demo_jobs_pass_as_reckoned(self) -> None:
-        from steady.plan.verdict import buildable
-
+        # Snow that slides in Canada, edges of British canopies, wind on roofs that fall to all sides: no rule of theirs is
+        # entered. Nothing of them fails, and none is said to pass as a whole.
+        beyond = {"Wood lean-to", "Tool shed lean-to", "Pavilion"}
         for job in all_jobs():
             for structure in job.structures:
                 plan = plan_structure(job, structure.spec.id)
                 self.assertEqual(plan.conflicts, ())
-                self.assertTrue(buildable(plan), structure.name)
+                self.assertEqual(buildable(plan), structure.name not in beyond, structure.name)
+                self.assertNotIn(verdict_state(plan), ("fails", "cannot be built"), structure.name)
 
     def test_people_are_added_and_weak_passwords_refused(self) -> None:
         import sys

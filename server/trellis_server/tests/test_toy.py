@@ -141,6 +141,8 @@ class ToyInTheBrowserTest(SignedIn):
         expect(page.locator(".panel .fault").first).to_contain_text("13")  # 4 m is 13' 1 1/2"
         page.get_by_label("Long", exact=True).fill("5'")
         page.get_by_label("Long", exact=True).press("Enter")
+        expect(page.locator(".panel .fault")).to_have_count(0)
+        self.saved()
         edge = page.locator(".edges rect").first
         expect(edge).to_be_visible()
         box = edge.bounding_box()
