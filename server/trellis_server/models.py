@@ -20,13 +20,29 @@ class Crew(models.Model):
     """How the crew usually builds, by kind of structure and school."""
 
 
+class Status(models.TextChoices):
+    """Where a job stands with its client."""
+
+    PLANNING = "planning", "Planning"
+    QUOTED = "quoted", "Quoted"
+    AGREED = "agreed", "Agreed"
+    BUILDING = "building", "Building"
+    DONE = "done", "Done"
+    ARCHIVED = "archived", "Put away"
+
+
 class Job(models.Model):
-    """A job: `revision` is the number of the revision that is current (undo moves it back)."""
+    """A job: `revision` is the number of the revision that is current (undo moves it back).
+
+    `thrown_away_at`: when it was; for thirty days it can be brought back.
+    """
 
     id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
     crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="jobs")
     name = models.CharField(max_length=120)
     current = models.ForeignKey("Revision", on_delete=models.PROTECT, null=True, related_name="+")
+    status = models.CharField(max_length=10, choices=Status.choices, default=Status.PLANNING)
+    thrown_away_at = models.DateTimeField(null=True, blank=True)
     created_at = models.DateTimeField(auto_now_add=True)
     changed_at = models.DateTimeField(auto_now=True)
 

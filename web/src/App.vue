@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import Toast from 'primevue/toast'
 import DrawingDefs from '@/components/DrawingDefs.vue'
+import { useTitle } from '@/composables/useTitle'
+
+useTitle()
 </script>
 
 <template>

@@ -31,3 +31,23 @@ export const router = createRouter({
     { path: '/:rest(.*)*', name: 'missing', component: () => import('@/views/MissingView.vue') },
   ],
 })
+
+/** What a page is called, in the tab and for whoever cannot see it. Pages of a job put its name behind. */
+export const PAGES: Record<string, string> = {
+  jobs: 'Jobs',
+  'sign-in': 'Sign in',
+  brief: 'Brief',
+  ground: 'Ground',
+  place: 'On the site',
+  list: "The whole job's list",
+  'set-out': 'Set-out',
+  frame: 'Frame',
+  buy: 'Buy',
+  build: 'Build',
+  record: 'Record',
+  sums: 'Quick sums',
+  schools: 'Schools of rules',
+  numbers: 'What the numbers rest on',
+  site: 'On site',
+  missing: 'No such page',
+}

@@ -19,9 +19,12 @@ from trellis_server.api.schemas import (
     ReadingsAnswer,
     ReadingsBody,
     SaveBody,
+    StatusBody,
     StepBody,
+    ThrownAway,
 )
-from trellis_server.services import cards, documents, jobs, kinds, readings
+from trellis_server.models import Status
+from trellis_server.services import cards, documents, jobs, kinds, readings, shelf
 
 router = Router(tags=["jobs"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -72,6 +75,46 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
 def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
     return fast(_state(jobs.create(request.user, documents.load(body.root), "imported")))
+
+
+@router.get("/thrown-away", response={200: list[ThrownAway], 401: Problems})
+def thrown_away(request: HttpRequest) -> HttpResponse:
+    """Jobs that can still be brought back."""
+    found = shelf.thrown_away(request.user)
+    return fast(
+        [
+            {"id": job.pk, "name": job.name, "until": job.thrown_away_at + shelf.KEPT}
+            for job in found
+            if job.thrown_away_at
+        ]
+    )
+
+
+@router.post("/{uuid:job_id}/copy", response={200: JobState, **REFUSALS})
+def copied(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """A new job like this one."""
+    return fast(_state(shelf.duplicate(request.user, job_id)))
+
+
+@router.put("/{uuid:job_id}/status", response={204: None, **REFUSALS})
+def status(request: HttpRequest, job_id: uuid.UUID, body: StatusBody) -> HttpResponse:
+    """Where a job stands with its client."""
+    shelf.set_status(request.user, job_id, Status(body.status))
+    return HttpResponse(status=204)
+
+
+@router.delete("/{uuid:job_id}", response={204: None, **REFUSALS})
+def throw_away(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """Take a job off the list: for thirty days it can be brought back."""
+    shelf.throw_away(request.user, job_id)
+    return HttpResponse(status=204)
+
+
+@router.post("/{uuid:job_id}/bring-back", response={204: None, **REFUSALS})
+def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """Put a job that was thrown away back on the list."""
+    shelf.bring_back(request.user, job_id)
+    return HttpResponse(status=204)
 
 
 @router.get("/{uuid:job_id}", response={200: JobState, **REFUSALS})

@@ -85,14 +85,32 @@ class Session(Schema):
     demo: bool = False
 
 
+StatusWord = Literal["planning", "quoted", "agreed", "building", "done", "archived"]
+
+
 class JobCard(Schema):
     """A job in the list, with what its small drawing needs."""
 
     id: uuid.UUID
     name: str
     place: str
+    client: str = ""
+    status: StatusWord
+    created_at: datetime
     changed_at: datetime
     structures: list[dict[str, Any]]
+
+
+class ThrownAway(Schema):
+    """A job that can still be brought back, and until when."""
+
+    id: uuid.UUID
+    name: str
+    until: datetime
+
+
+class StatusBody(Closed):
+    status: StatusWord
 
 
 class JobState(Schema):

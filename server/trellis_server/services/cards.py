@@ -25,7 +25,11 @@ BROKEN = "This cannot be drawn: the fault is ours and has been written down. The
 
 def _unread(job: Job) -> dict[str, Any]:
     row = {"id": "", "name": job.name, "verdict": "", "problem": BROKEN}
-    return {"id": job.pk, "name": job.name, "place": "", "changed_at": job.changed_at, "structures": [row]}
+    return {**_on_the_list(job), "name": job.name, "place": "", "client": "", "structures": [row]}
+
+
+def _on_the_list(job: Job) -> dict[str, Any]:
+    return {"id": job.pk, "status": job.status, "created_at": job.created_at, "changed_at": job.changed_at}
 
 
 def card(job: Job) -> dict[str, Any]:
@@ -64,9 +68,9 @@ def card(job: Job) -> dict[str, Any]:
             row["problem"] = BROKEN
         structures.append(row)
     return {
-        "id": job.pk,
+        **_on_the_list(job),
         "name": document.name,
         "place": document.place,
-        "changed_at": job.changed_at,
+        "client": document.client,
         "structures": structures,
     }

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, QuerySet
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
 
@@ -52,18 +52,22 @@ def crew_of(person: Person) -> Crew:
 
 
 def jobs_of(person: Person) -> list[Job]:
-    """Every job of a person's crews, last changed first."""
-    found = Job.objects.filter(crew__members=person.pk).select_related("current").order_by("-changed_at").distinct()
-    return list(found)
+    """Every job of a person's crews that is not thrown away, last changed first."""
+    return list(of_crews(person).filter(thrown_away_at=None))
+
+
+def of_crews(person: Person) -> QuerySet[Job]:
+    """Every job of a person's crews, thrown away or not, last changed first."""
+    return Job.objects.filter(crew__members=person.pk).select_related("current").order_by("-changed_at").distinct()
 
 
 def job_of(person: Person, job_id: uuid.UUID, lock: bool = False) -> Job:
     """One job of a person's crews.
 
     Raises:
-        Missing: There is none, or it is another crew's.
+        Missing: There is none, it is thrown away, or it is another crew's.
     """
-    found = Job.objects.filter(crew__members=person.pk, pk=job_id)
+    found = Job.objects.filter(crew__members=person.pk, pk=job_id, thrown_away_at=None)
     job = found.select_related("current").first()
     if job is None or job.current is None:
         raise Missing

@@ -40,6 +40,21 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new Refused(0, 'The server cannot be reached', [])
   }
   if (answer.data !== undefined && answer.response.ok) return answer.data
+  refuse(answer)
+}
+
+/** For what is done and has nothing to answer; a Refused that says why it was not. */
+export async function done(call: Promise<Answer<unknown>>): Promise<void> {
+  let answer: Answer<unknown>
+  try {
+    answer = await call
+  } catch {
+    throw new Refused(0, 'The server cannot be reached', [])
+  }
+  if (!answer.response.ok) refuse(answer)
+}
+
+function refuse(answer: Answer<unknown>): never {
   const body = (answer.error ?? {}) as Partial<Problems>
   throw new Refused(answer.response.status, body.title ?? 'Something went wrong on the server', body.problems ?? [])
 }

@@ -6,6 +6,7 @@ import DimensionsBox from '@/components/DimensionsBox.vue'
 import NewStructure from '@/components/NewStructure.vue'
 import NotesBox from '@/components/NotesBox.vue'
 import KeptSums from '@/components/KeptSums.vue'
+import KeptInput from '@/components/KeptInput.vue'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
@@ -58,6 +59,31 @@ async function school(value: Job['school']): Promise<void> {
     if (!job.structures.length)
       job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
   }, 'school of rules')
+}
+const BESIDE_M = 2
+/** Another structure like one, with the ground that was read under it, beside it on the site. */
+function copy(id: string): void {
+  store.change((job) => {
+    const at = job.structures.findIndex((item) => item.spec.id === id)
+    const found = job.structures[at]
+    if (!found) return
+    const made = JSON.parse(JSON.stringify(found)) as typeof found
+    let number = 2
+    while (job.structures.some((item) => item.spec.id === `${id}-${number}`)) number++
+    made.spec.id = `${id}-${number}`.slice(0, 40)
+    made.name = `${found.name} (copy)`.slice(0, 60)
+    if (made.stands) made.stands.x_m += BESIDE_M
+    job.structures.splice(at + 1, 0, made)
+    const ground = job.site.grounds.find((one) => one.line === id)
+    if (ground) job.site.grounds.push({ ...JSON.parse(JSON.stringify(ground)), line: made.spec.id })
+  }, 'copied a structure')
+}
+function rename(id: string, name: string): void {
+  const found = store.document?.structures.find((item) => item.spec.id === id)
+  if (!found || !name.trim() || found.name === name.trim()) return
+  store.change((job) => {
+    job.structures.find((item) => item.spec.id === id)!.name = name.trim()
+  }, 'name of a structure')
 }
 function remove(id: string): void {
   store.change(
@@ -133,7 +159,19 @@ function remove(id: string): void {
         <h2>Structures</h2>
         <ul v-if="store.document.structures.length" class="list">
           <li v-for="item in store.document.structures" :key="item.spec.id">
-            <router-link :to="{ name: 'set-out', params: { structure: item.spec.id } }">{{ item.name }}</router-link>
+            <KeptInput
+              :value="item.name"
+              :aria-label="`Name of ${item.name}`"
+              maxlength="60"
+              class="named"
+              @change="rename(item.spec.id, ($event.target as HTMLInputElement).value)"
+            />
+            <router-link
+              :to="{ name: 'set-out', params: { structure: item.spec.id } }"
+              :aria-label="`Open ${item.name}`"
+              >open</router-link
+            >
+            <button class="link small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</button>
             <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">
               take away
             </button>
@@ -163,6 +201,20 @@ function remove(id: string): void {
 </template>
 
 <style scoped>
+.named {
+  flex: 1;
+  min-width: 0;
+  border: 1px solid transparent;
+  background: none;
+  border-radius: 3px;
+  padding: 2px 4px;
+  font-weight: 600;
+}
+.named:hover,
+.named:focus {
+  border-color: var(--chalk);
+  background: var(--paper);
+}
 .said {
   display: grid;
   gap: 22px;
@@ -192,7 +244,8 @@ function remove(id: string): void {
 }
 .list li {
   display: flex;
-  justify-content: space-between;
+  gap: 12px;
+  align-items: baseline;
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
 }

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ask, Refused } from '@/api/client'
+import { api, ask, done, Refused } from '@/api/client'
 import type { Job, JobCard } from '@/api/types'
 import JobThumb from '@/components/JobThumb.vue'
+import { arranged, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 
 const session = useSession()
@@ -21,6 +22,7 @@ async function load(): Promise<void> {
       return
     }
     cards.value = await ask(api.GET('/api/jobs'))
+    bin.value = await ask(api.GET('/api/jobs/thrown-away'))
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -53,6 +55,36 @@ async function bring(event: Event): Promise<void> {
       error instanceof Refused ? `This file was not taken: ${error.message}` : 'This file is not a job: it is not JSON.'
   }
 }
+const typed = ref('')
+const status = ref<Status | ''>('')
+const order = ref<Order>('changed')
+const shown = computed(() => arranged(cards.value ?? [], typed.value, status.value, order.value))
+const gone = ref<{ id: string; name: string } | null>(null)
+const bin = ref<{ id: string; name: string; until: string }[]>([])
+const path = (job: string) => ({ params: { path: { job_id: job } } })
+/** Something done to a job of the list; the list is fetched anew. */
+async function act(work: () => Promise<unknown>): Promise<void> {
+  fault.value = ''
+  try {
+    await work()
+    cards.value = await ask(api.GET('/api/jobs'))
+    bin.value = await ask(api.GET('/api/jobs/thrown-away'))
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+const copy = (card: JobCard) => act(() => ask(api.POST('/api/jobs/{job_id}/copy', path(card.id))))
+const stands = (card: JobCard, value: string) =>
+  act(() => done(api.PUT('/api/jobs/{job_id}/status', { ...path(card.id), body: { status: value as Status } })))
+async function throwAway(card: JobCard): Promise<void> {
+  await act(() => done(api.DELETE('/api/jobs/{job_id}', path(card.id))))
+  if (!fault.value) gone.value = { id: card.id, name: card.name }
+}
+async function bringBack(job: string): Promise<void> {
+  await act(() => done(api.POST('/api/jobs/{job_id}/bring-back', path(job))))
+  if (!fault.value) gone.value = null
+}
+const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 async function leave(): Promise<void> {
   await session.signOut()
   await router.push({ name: 'sign-in' })
@@ -83,21 +115,6 @@ const open = (card: JobCard) =>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
-    <ul v-if="cards?.length" class="list">
-      <li v-for="card in cards" :key="card.id">
-        <router-link :to="open(card)" class="row">
-          <span class="text">
-            <b>{{ card.name }}</b><span class="quiet">{{ card.place }}</span>
-            <span v-for="item in card.structures as any[]" :key="item.id" class="small"
-              >{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span
-            >
-            <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
-          </span>
-          <JobThumb v-if="(card.structures[0] as any)?.view" :view="(card.structures[0] as any).view" class="thumb" />
-        </router-link>
-      </li>
-    </ul>
-    <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
     <form class="new" @submit.prevent="start">
       <label for="new">A new job</label>
       <input id="new" v-model="name" maxlength="120" placeholder="whose place, or what for" autocomplete="off" />
@@ -110,6 +127,66 @@ const open = (card: JobCard) =>
           @change="bring"
       /></label>
     </form>
+    <div v-if="cards && cards.length > 1" class="tools">
+      <label for="find">Find</label>
+      <input id="find" v-model="typed" type="search" placeholder="name, place, client" autocomplete="off" />
+      <label for="show">Show</label>
+      <select id="show" v-model="status">
+        <option value="">all but what is put away</option>
+        <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
+      </select>
+      <label for="order">In order of</label>
+      <select id="order" v-model="order">
+        <option value="changed">last change</option>
+        <option value="made">when they began</option>
+        <option value="name">name</option>
+      </select>
+    </div>
+    <p v-if="gone" class="note" role="status">
+      {{ gone.name }} is thrown away. <button class="link" @click="bringBack(gone.id)">Bring it back</button>
+    </p>
+    <ul v-if="shown.length" class="list">
+      <li v-for="card in shown" :key="card.id">
+        <router-link :to="open(card)" class="row">
+          <span class="text">
+            <b>{{ card.name }}</b><span class="quiet">{{
+              [card.place, card.client].filter(Boolean).join(', for ')
+            }}</span>
+            <span v-for="item in card.structures as any[]" :key="item.id" class="small"
+              >{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span
+            >
+            <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
+          </span>
+          <JobThumb v-if="(card.structures[0] as any)?.view" :view="(card.structures[0] as any).view" class="thumb" />
+        </router-link>
+        <div class="acts small">
+          <select
+            :value="card.status"
+            :aria-label="`How ${card.name} stands`"
+            @change="stands(card, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
+          </select>
+          <span class="quiet">changed {{ day(card.changed_at) }}</span>
+          <button class="link" :aria-label="`Copy ${card.name}`" @click="copy(card)">Copy</button>
+          <button class="link" :aria-label="`Throw away ${card.name}`" @click="throwAway(card)">Throw away</button>
+        </div>
+      </li>
+    </ul>
+    <p v-if="cards?.length && !shown.length" class="quiet">
+      {{ typed ? 'No job is called or placed so.' : 'No job stands so.' }}
+      <button class="link" @click="((typed = ''), (status = ''))">Show them all</button>
+    </p>
+    <p v-if="cards && !cards.length" class="quiet">No jobs yet. Name the first one and start.</p>
+    <details v-if="bin.length" class="bin">
+      <summary>Thrown away, {{ bin.length }}</summary>
+      <ul>
+        <li v-for="one in bin" :key="one.id">
+          {{ one.name }} <span class="quiet small">for good after {{ day(one.until) }}</span>
+          <button class="link" :aria-label="`Bring ${one.name} back`" @click="bringBack(one.id)">bring back</button>
+        </li>
+      </ul>
+    </details>
   </main>
 </template>
 
@@ -134,6 +211,52 @@ const open = (card: JobCard) =>
 .top > span {
   margin-left: 18px;
 }
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 10px;
+  align-items: baseline;
+  margin: 18px 0 10px;
+}
+.tools label {
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+.tools input,
+.tools select,
+.acts select {
+  background: var(--paper);
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  padding: 4px 7px;
+  font: inherit;
+}
+.tools input {
+  width: 220px;
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  padding: 6px 0 10px;
+  border-bottom: 1px solid var(--line);
+}
+.acts select {
+  padding: 1px 4px;
+  font-size: 13px;
+}
+.note {
+  background: var(--ground-2);
+  border-left: 3px solid var(--flag);
+  padding: 6px 12px;
+}
+.bin {
+  margin-top: 18px;
+}
+.bin ul {
+  padding-left: 18px;
+}
 .list {
   list-style: none;
   margin: 0;
@@ -147,7 +270,6 @@ const open = (card: JobCard) =>
   padding: 12px 0;
   color: var(--ink);
   text-decoration: none;
-  border-bottom: 1px solid var(--line);
 }
 .row:hover b {
   color: var(--chalk);

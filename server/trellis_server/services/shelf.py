@@ -1,0 +1,70 @@
+"""The list of jobs as a shelf: where each stands, copies, what was thrown away and can be brought back."""
+
+import uuid
+from dataclasses import replace
+from datetime import timedelta
+
+from django.db import transaction
+from django.utils import timezone
+
+from trellis_server.api.errors import Missing
+from trellis_server.models import Job, Status
+from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state
+
+KEPT = timedelta(days=30)
+"""How long a job that was thrown away can be brought back."""
+COPY, NAME_LETTERS = " (copy)", 120
+
+
+def thrown_away(person: Person) -> list[Job]:
+    """Jobs that can still be brought back, the last thrown away first."""
+    since = timezone.now() - KEPT
+    return list(of_crews(person).filter(thrown_away_at__gte=since).order_by("-thrown_away_at"))
+
+
+def duplicate(person: Person, job_id: uuid.UUID) -> State:
+    """A new job like another one; what was measured stays with the old one."""
+    document = state(job_of(person, job_id)).document
+    name = f"{document.name[: NAME_LETTERS - len(COPY)]}{COPY}"
+    return create(person, replace(document, name=name), f"copied from {document.name}"[:200])
+
+
+def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:
+    """Where a job stands with its client. Its document, and when it was changed, stay as they are."""
+    job = job_of(person, job_id)
+    Job.objects.filter(pk=job.pk).update(status=status)
+
+
+def throw_away(person: Person, job_id: uuid.UUID) -> None:
+    """Take a job off the list; it can be brought back for thirty days. What is older than that goes for good."""
+    job = job_of(person, job_id)
+    Job.objects.filter(pk=job.pk).update(thrown_away_at=timezone.now())
+    clear_out()
+
+
+def bring_back(person: Person, job_id: uuid.UUID) -> None:
+    """Put a job back on the list.
+
+    Raises:
+        Missing: It is not there to be brought back.
+    """
+    found = next((job for job in thrown_away(person) if job.pk == job_id), None)
+    if found is None:
+        raise Missing
+    Job.objects.filter(pk=found.pk).update(thrown_away_at=None)
+
+
+def clear_out() -> int:
+    """Take for good what was thrown away more than thirty days ago; how many jobs that was."""
+    old = Job.objects.filter(thrown_away_at__lt=timezone.now() - KEPT)
+    many = 0
+    for job in old:
+        with transaction.atomic():
+            # Revisions point at their parents, and the job at its current one: they go from the newest back.
+            Job.objects.filter(pk=job.pk).update(current=None)
+            job.redo_steps.all().delete()
+            for revision in job.revisions.order_by("-number"):
+                revision.delete()
+            job.delete()
+        many += 1
+    return many
