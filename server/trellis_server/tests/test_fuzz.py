@@ -28,6 +28,7 @@ DEAR = {
     "/api/reckon/options",
     "/api/reckon/slack",
     "/api/reckon/choices",
+    "/api/reckon/list",
     "/api/sights/place",
     "/api/sights/sun",
 }
@@ -162,6 +163,8 @@ class FuzzTest(TestCase):
             "/api/reckon/habit": plan,
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
+            "/api/reckon/list": {"document": job, "structures": ["windbreak"], "stages": ["posts", "frame"]},
+            "/api/jobs/{job_id}/status": {"status": "building"},
             "/api/reckon/options": plan,
             "/api/reckon/steps-up": {"document": job, "structure": "windbreak"},
             "/api/reckon/start": {"document": job, "structure": "windbreak", "which": "usual here", "name": "R. Hale"},

@@ -104,4 +104,16 @@ void props
 .bill input[aria-invalid='true'] {
   border-color: var(--fail);
 }
+@media (max-width: 620px) {
+  .bill {
+    width: 100%;
+  }
+  .bill thead th:last-child,
+  .bill td:last-child {
+    display: none;
+  }
+  .bill input {
+    width: 62px;
+  }
+}
 </style>
