@@ -2,11 +2,14 @@
 
 import math
 import random
+import re
 import unittest
 from dataclasses import replace
 
 from steady.errors import InputError
 from steady.ground.site import Site
+from steady.jobs.choices import choose
+from steady.jobs.document import Job, Structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, GRAVITY, IN, LB, MPH
 from steady.plan.model import Plan
@@ -114,6 +117,38 @@ class OverThePathTest(unittest.TestCase):
         made = plan(self.case.of(replace(self.case.spec, upright="none")))
         self.assertEqual(state(made), "cannot be built")
         self.assertTrue(any("Nothing keeps it upright" in text for text in made.conflicts))
+
+
+class WaysTest(unittest.TestCase):
+    """Denser and thinner slats beside each other, with their shade and their price."""
+
+    DENVER = replace(HERE, latitude_rad=math.radians(39.74), longitude_rad=math.radians(-104.99))
+
+    def test_slats_by_density(self) -> None:
+        sun = SunAsked(on="2026-07-15", hour=16.0, utc_h=-6.0)
+        one = case("18x11 high8 over1 rafters24in slats5in brace2", site=self.DENVER, sun=sun)
+        found = [choice for choice in PERGOLA.choices(one) if choice.group == "slats"]
+        counts = [int(choice.says.split()[0]) for choice in found]
+        self.assertEqual(counts, [14, 20, 27, 34, 40, 54])
+        self.assertEqual([choice.chosen for choice in found], [False, False, True, False, False, False])
+        shades = [
+            int(re.search(r"(\d+) % of the sun|(\d+)% of the sun", choice.says)[0].split("%")[0]) for choice in found
+        ]  # type: ignore[index]
+        self.assertEqual(shades, sorted(shades))
+        self.assertTrue(all("were they turned" in choice.says for choice in found))
+        job = Job(name="j", site=one.site, structures=(Structure(name="P", spec=one.spec),))
+        priced = [row for row in choose(job, "p") if row.group == "slats"]
+        steps = [row.price_change for row in priced]
+        self.assertTrue(all(step is not None for step in steps))
+        self.assertLess(steps[0] or 0, 0)
+        self.assertAlmostEqual(steps[2] or 0, 0)
+        self.assertGreater(steps[3] or 0, 0)  # the next denser step costs so much more
+
+    def test_what_keeps_it_upright(self) -> None:
+        rows = [choice for choice in PERGOLA.choices(case("14x10")) if choice.group == "upright"]
+        self.assertEqual([row.chosen for row in rows], [True, False])
+        bare = [choice for choice in PERGOLA.choices(case("14x10", slat="")) if choice.group == "slats"]
+        self.assertEqual(bare, [])
 
 
 class BelowTheHouseTest(unittest.TestCase):

@@ -11,11 +11,12 @@ from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.usual import first_sold, rounded, usual_of
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
+from steady.structures.pergola.ways import choices
 from steady.yard.stock import sold_with, stick, sticks
 
 LINE = LineForm(
@@ -223,7 +224,18 @@ PERGOLA = Kind(
     spec=PergolaSpec,
     line=LINE,
     read=read,
-    tables=(Table(key="members", says="Members"), *COMMON),
+    tables=(
+        Table(key="members", says="Members"),
+        Table(
+            key="slats",
+            says="Slats",
+            offers=(
+                Offered(group="upright", title="", what="way", beside=True),
+                Offered(group="slats", title="", what="density"),
+            ),
+        ),
+        *COMMON,
+    ),
     plan=plan_pergola,
     home=home,
     own=OWN,
@@ -232,4 +244,5 @@ PERGOLA = Kind(
     hold=hold_post,
     let_go=let_go,
     candidates=candidates,
+    choices=choices,
 )
