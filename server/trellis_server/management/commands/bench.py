@@ -36,6 +36,8 @@ from steady.structures.deck.spec.entry import read_deck
 from steady.structures.deck.ways.search import choices
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, Straight
 from steady.structures.kind import Case
+from steady.structures.lean_to.entry import read_lean_to
+from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
@@ -235,6 +237,14 @@ class Command(BaseCommand):
         once = best(lambda: plan(case_of(job, "p")))
         space = best(lambda: scene(made))
         shade = best(lambda: sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-4)), 3)
+        roofs = {
+            "lean-to": read_lean_to("12x8 fall5 beam8 sheets2", "l"),
+            "pavilion with nested sheets": read_pavilion("16x16 over9in pitch25 ring3 sheets2x12", "v"),
+        }
+        for name, roof in roofs.items():
+            other = Job(name="r", site=site, structures=(Structure(name=name, spec=roof),))
+            took = best(lambda: plan(case_of(other, roof.id)), 3)  # noqa: B023
+            self.stdout.write(f"A {name} (aim: 300 ms): {took * 1e3:.1f} ms, ×{took / once:.1f} a pergola's plan")
         many = Job(
             name="m",
             site=site,
