@@ -35,7 +35,7 @@ from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec.entry import read_deck
 from steady.structures.deck.ways.search import choices
 from steady.structures.fence.spec.fence import FenceSpec, NoDig, Straight
-from steady.structures.kind import Case
+from steady.structures.kind import Case, Spec
 from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pergola.entry import read_pergola
@@ -237,7 +237,7 @@ class Command(BaseCommand):
         once = best(lambda: plan(case_of(job, "p")))
         space = best(lambda: scene(made))
         shade = best(lambda: sun(job, "p", SunAsk(on="2026-07-15", hour=16, utc_h=-4)), 3)
-        roofs = {
+        roofs: dict[str, Spec] = {
             "lean-to": read_lean_to("12x8 fall5 beam8 sheets2", "l"),
             "pavilion with nested sheets": read_pavilion("16x16 over9in pitch25 ring3 sheets2x12", "v"),
         }
