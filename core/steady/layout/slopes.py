@@ -146,7 +146,7 @@ class BoardToLine:
     low_gap_m: float
 
 
-def boards_to_line(
+def boards_to_line(  # noqa: PLR0913
     ground: Profile,
     top: Profile,
     *,

@@ -77,7 +77,7 @@ def fewest_pieces(
     return line[::-1]
 
 
-def _reach(
+def _reach(  # noqa: PLR0913
     ground: Profile,
     posts_m: Sequence[float],
     soil: list[float],

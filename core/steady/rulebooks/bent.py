@@ -48,7 +48,7 @@ def floor_cases(book: Rulebook, live_use: str) -> list[Combination]:
     return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
 
 
-def check_member(
+def check_member(  # noqa: PLR0913
     book: Rulebook,
     wood: Wood,
     *,
@@ -227,7 +227,7 @@ def _sagging(
     return found
 
 
-def even_span(
+def even_span(  # noqa: PLR0913
     book: Rulebook,
     wood: Wood,
     *,

@@ -197,7 +197,7 @@ class Sag:
         return self.from_hinges_m + self.from_brace_m + self.from_joints_m + self.from_post_m
 
 
-def latch_sag(
+def latch_sag(  # noqa: PLR0913
     *,
     weight_n: float,
     width_m: float,

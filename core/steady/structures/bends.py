@@ -8,7 +8,7 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.wood import board_reach_m
 
 
-def check_bends(
+def check_bends(  # noqa: PLR0913
     book: Rulebook,
     wood: Wood,
     moment: Step,
@@ -56,7 +56,7 @@ def check_bends(
     )
 
 
-def check_reach(
+def check_reach(  # noqa: PLR0913
     u: Units,
     thickness_m: float,
     span: float,

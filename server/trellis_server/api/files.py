@@ -51,7 +51,7 @@ def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> Htt
 
 
 @router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS)
-def one_document(
+def one_document(  # noqa: PLR0913
     request: HttpRequest,
     job_id: uuid.UUID,
     structure: str,

@@ -137,7 +137,7 @@ def foot(canvas: Canvas, size: tuple[float, float]) -> None:
     canvas.drawRightString(size[0] - MARGIN, MARGIN - 26, f"page {canvas.getPageNumber()}")
 
 
-def _straight(
+def _straight(  # noqa: PLR0913
     canvas: Canvas,
     size: tuple[float, float],
     facts: SheetFacts,

@@ -105,7 +105,7 @@ def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in
     return 2 / 3 * shear_psi * width_in * left_in * (left_in / depth_in) ** 2
 
 
-def combined_use(
+def combined_use(  # noqa: PLR0913
     *,
     compression_psi: float,
     compression_strength_psi: float,

@@ -186,7 +186,7 @@ class _Found:
         self.gaps_found: list[NotCovered] = []
         self.facts: list[Step] = []
 
-    def _check(
+    def _check(  # noqa: PLR0913
         self,
         name: str,
         demand: Step,
