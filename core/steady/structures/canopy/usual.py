@@ -1,10 +1,11 @@
 """Usual timbers of roofs on posts by school, as its yard's keys begin, and their round sizes in metric yards."""
 
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from typing import Any
 
 from steady.structures.choice import Change
-from steady.structures.kind import changed
+from steady.structures.kind import Ask, changed
 from steady.yard.stock import sticks
 
 
@@ -46,3 +47,35 @@ def rounded(spec: Any, usual: Any, school: str, round_m: Change) -> Any:
     if school not in METRIC:
         return spec
     return changed(spec, tuple((name, value) for name, value in round_m if getattr(spec, name) == getattr(usual, name)))
+
+
+OWN = frozenset({"id", "kind", "format", "beams_m", "locks", "ratings", "built_on", "footing_depth_m", "pier_width_m"})
+"""Fields that are one roof's own: a crew's next roof does not start with them. Each kind adds its sizes."""
+
+
+def as_last_chosen(spec: Any, ask: Ask, own: frozenset[str]) -> Any:
+    """A spec that a line says, with the crew's last choices where the line says nothing."""
+    usual = type(spec)(id=ask.id)
+    said = {name for name in type(spec).__dataclass_fields__ if getattr(spec, name) != getattr(usual, name)}
+    return replace(spec, **{name: value for name, value in ask.choices.items() if name not in said | own})
+
+
+def at_home(
+    spec: Any, school: str, timbers: Mapping[str, tuple[str, str]], needs: Sequence[str], round_m: Change
+) -> Any:
+    """The roof with timbers that are on sale under a school: the usual ones where those it needs are not.
+
+    Args:
+        timbers: Each timber's field: its role in the yard, and which of the school's usual ones it is, or empty for the first sold.
+        needs: The fields without which it cannot be bought here.
+    """
+    sold = {key for key, item in sticks().items() if school in item.schools}
+    if all(getattr(spec, name) in sold for name in needs):
+        return spec
+    usual = usual_of(school)
+    found = {
+        name: first_sold(school, role, getattr(usual, which) if which else "")
+        for name, (role, which) in timbers.items()
+        if role != "sheet" or getattr(spec, name) not in sold
+    }
+    return rounded(replace(spec, **found, brace=""), type(spec)(id=spec.id), school, round_m)

@@ -4,13 +4,14 @@ import math
 from dataclasses import dataclass, replace
 
 from steady.data.loader import keyed
-from steady.errors import InputError, OutsideScope
+from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Basis
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, bare_frame, ledger_fixing
 from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
@@ -22,7 +23,7 @@ from steady.structures.lean_to.layout import Laid, lay_out
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.wind_place import place_of
 
-MOST_POSTS, MOST_M2 = 6, 50.0
+MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)
 """On a steeper roof a purlin on edge bends sideways, too: not reckoned [our own limit]."""
 
@@ -55,25 +56,9 @@ def reckon_lean_to(case: Case) -> LeanToFound:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: LeanToSpec = case.spec
-    counts = [spec.posts] if spec.posts else list(range(2, MOST_POSTS + 1))
-    tried: tuple[Findings, Laid, CanopyLoads, tuple[Heaped, ...]] | None = None
-    for count in counts:
-        try:
-            laid = lay_out(spec, count)
-        except InputError:
-            if tried is None:
-                raise
-            break
-        found, loads = Findings(book=case.book), _loads(case, laid)
-        heaps = heaped(found, case.site, loads, spec.above, _catches(spec, laid))
-        worst = [laid.run.reactions_under_n(one.on(laid.run)) for one in heaps]
-        loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
-        check_beam(found, laid.frame, loads, 1)
-        tried = found, laid, loads, heaps
-        if all(check.use <= 1 + 1e-9 for check in found.checks if check.name.startswith("Beam") and check.counts):
-            break
-    assert tried is not None
-    found, laid, loads, heaps = tried
+    found, laid, (loads, heaps) = fewest_posts(
+        spec.posts, lambda count: lay_out(spec, count), lambda laid: _beam(case, laid)
+    )
     _rafters(found, spec, laid, loads, heaps)
     _purlins(found, spec, laid, loads)
     sways, strap_n = _sways(found, case, laid)
@@ -81,6 +66,16 @@ def reckon_lean_to(case: Case) -> LeanToFound:
     ties(found, laid.frame, loads, held, _rafter_lift_n(case, laid, loads))
     ledger = _ledger(found, case, laid, loads, heaps)
     return LeanToFound(findings=found, laid=laid, loads=loads, held=held, ledger=ledger, strap_n=strap_n)
+
+
+def _beam(case: Case, laid: Laid) -> tuple[Findings, tuple[CanopyLoads, tuple[Heaped, ...]]]:
+    """Its loads, and its beam checked under them."""
+    found, loads = Findings(book=case.book), _loads(case, laid)
+    heaps = heaped(found, case.site, loads, case.spec.above, _catches(case.spec, laid))
+    worst = [laid.run.reactions_under_n(one.on(laid.run)) for one in heaps]
+    loads = replace(loads, drifted=(max((reactions[1] for reactions in worst), default=0.0),))
+    check_beam(found, laid.frame, loads, 1)
+    return found, (loads, heaps)
 
 
 def dead_pa(spec: LeanToSpec, laid: Laid) -> float:

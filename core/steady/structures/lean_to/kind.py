@@ -5,11 +5,12 @@ from dataclasses import replace
 
 from steady.data.loader import keyed
 from steady.errors import InputError
-from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
+from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.usual import first_sold, rounded, usual_of
+from steady.structures.canopy.usual import OWN as CANOPY_OWN
+from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
@@ -17,7 +18,6 @@ from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.layout import timber_of, wall_to_beam_m
 from steady.structures.lean_to.plan import plan_lean_to
 from steady.structures.lean_to.spec import LeanToSpec
-from steady.yard.stock import sold_with, stick, sticks
 
 LINE = LineForm(
     title="A lean-to from its size",
@@ -43,23 +43,7 @@ LINE = LineForm(
     ),
 )
 LEAST_M, MOST_M, LEAST_DEEP_M, MOST_DEEP_M = 1.2, 15.0, 0.6, 6.0
-OWN = frozenset(
-    {
-        "id",
-        "kind",
-        "format",
-        "beams_m",
-        "depth_m",
-        "beam_top_m",
-        "posts",
-        "locks",
-        "ratings",
-        "built_on",
-        "above",
-        "footing_depth_m",
-        "pier_width_m",
-    }
-)
+OWN = CANOPY_OWN | {"depth_m", "beam_top_m", "posts", "above"}
 
 
 def read(ask: Ask) -> LeanToSpec:
@@ -68,33 +52,23 @@ def read(ask: Ask) -> LeanToSpec:
     Raises:
         InputError: The line does not read.
     """
-    line = read_lean_to(ask.text, ask.id, ask.bare)
-    usual = LeanToSpec(id=ask.id)
-    said = {name for name in LeanToSpec.__dataclass_fields__ if getattr(line, name) != getattr(usual, name)}
-    kept = {name: value for name, value in ask.choices.items() if name not in said | OWN}
-    return home(replace(line, **kept), ask.school)
+    return home(as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
 
 
 def home(spec: LeanToSpec, school: str) -> LeanToSpec:
     """The lean-to with timbers that are on sale under a school: the usual ones where its own are not."""
-    sold = {key: item for key, item in sticks().items() if school in item.schools}
-    if all(key in sold for key in (spec.post, spec.beam, spec.rafter, spec.ledger)):
-        return spec
-    usual = usual_of(school)
-    found = replace(
-        spec,
-        post=first_sold(school, "post", usual.post),
-        beam=first_sold(school, "joist", usual.beam),
-        ledger=first_sold(school, "joist", usual.beam),
-        rafter=first_sold(school, "joist", usual.rafter),
-        purlin=first_sold(school, "rail", usual.purlin),
-        slat=first_sold(school, "baluster", ""),
-        sheet=spec.sheet if spec.sheet in sold else first_sold(school, "sheet", ""),
-        brace="",
-    )
-    return rounded(found, LeanToSpec(id=spec.id), school, ROUND_M)  # type: ignore[no-any-return]
+    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter", "ledger"), ROUND_M)  # type: ignore[no-any-return]
 
 
+TIMBERS = {
+    "post": ("post", "post"),
+    "beam": ("joist", "beam"),
+    "ledger": ("joist", "beam"),
+    "rafter": ("joist", "rafter"),
+    "purlin": ("rail", "purlin"),
+    "slat": ("baluster", ""),
+    "sheet": ("sheet", ""),
+}
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
     ("purlin_spacing_m", 0.6),
@@ -131,25 +105,10 @@ def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
-    post = stick(spec.post, "post", "post")
-    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
-    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
-        yield f"{one.says} posts", (("post", one.key),)
-    for role in ("rafter", "beam"):
-        now = stick(getattr(spec, role), "joist", role)
-        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
-        for one in sorted(same, key=lambda item: item.width_m):
-            if one.key != now.key:
-                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
-    for spacing in (0.3, 0.4, 0.6) if post.metric else tuple(inches * IN for inches in (12, 16, 24)):
-        if abs(spacing - spec.rafter_spacing_m) > 0.01:
-            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
-    for count in range((spec.posts or 2) + 1, min(6, (spec.posts or 2) + 2) + 1):
-        yield f"{count} posts under the beam", (("posts", count),)
-    if spec.upright != "knee braces":
-        yield "Knee braces along the beam", (("upright", "knee braces"),)
-    if spec.upright != "fixed posts":
-        yield "Posts fixed in the ground", (("upright", "fixed posts"),)
+    yield from other_sticks(spec, ("rafter", "beam"))
+    yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
+    yield from more_posts(spec.posts or 2, "the beam")
+    yield from other_uprights(spec, "Knee braces along the beam")
 
 
 FORM = (

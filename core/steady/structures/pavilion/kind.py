@@ -4,18 +4,18 @@ from collections.abc import Iterator
 from dataclasses import replace
 
 from steady.errors import InputError
-from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go
+from steady.structures.canopy.changes import other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
-from steady.structures.canopy.usual import first_sold, rounded, usual_of
+from steady.structures.canopy.usual import OWN as CANOPY_OWN
+from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pavilion.plan import plan_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
-from steady.yard.stock import sold_with, stick, sticks
 
 LINE = LineForm(
     title="A pavilion from its size",
@@ -40,22 +40,7 @@ LINE = LineForm(
     ),
 )
 LEAST_M, MOST_M = 1.8, 8.0
-OWN = frozenset(
-    {
-        "id",
-        "kind",
-        "format",
-        "beams_m",
-        "deep_m",
-        "ring_m",
-        "beam_top_m",
-        "locks",
-        "ratings",
-        "built_on",
-        "footing_depth_m",
-        "pier_width_m",
-    }
-)
+OWN = CANOPY_OWN | {"deep_m", "ring_m", "beam_top_m"}
 
 
 def read(ask: Ask) -> PavilionSpec:
@@ -64,33 +49,23 @@ def read(ask: Ask) -> PavilionSpec:
     Raises:
         InputError: The line does not read.
     """
-    line = read_pavilion(ask.text, ask.id, ask.bare)
-    usual = PavilionSpec(id=ask.id)
-    said = {name for name in PavilionSpec.__dataclass_fields__ if getattr(line, name) != getattr(usual, name)}
-    kept = {name: value for name, value in ask.choices.items() if name not in said | OWN}
-    return home(replace(line, **kept), ask.school)
+    return home(as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
 
 
 def home(spec: PavilionSpec, school: str) -> PavilionSpec:
     """The pavilion with timbers that are on sale under a school: the usual ones where its own are not."""
-    sold = {key: item for key, item in sticks().items() if school in item.schools}
-    if all(key in sold for key in (spec.post, spec.beam, spec.rafter, spec.hip, spec.ring)):
-        return spec
-    usual = usual_of(school)
-    found = replace(
-        spec,
-        post=first_sold(school, "post", usual.post),
-        beam=first_sold(school, "joist", usual.beam),
-        rafter=first_sold(school, "joist", usual.rafter),
-        hip=first_sold(school, "joist", usual.beam),
-        ring=first_sold(school, "joist", usual.beam),
-        purlin=first_sold(school, "rail", usual.purlin),
-        sheet=spec.sheet if spec.sheet in sold else first_sold(school, "sheet", ""),
-        brace="",
-    )
-    return rounded(found, PavilionSpec(id=spec.id), school, ROUND_M)  # type: ignore[no-any-return]
+    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter", "hip", "ring"), ROUND_M)  # type: ignore[no-any-return]
 
 
+TIMBERS = {
+    "post": ("post", "post"),
+    "beam": ("joist", "beam"),
+    "rafter": ("joist", "rafter"),
+    "hip": ("joist", "beam"),
+    "ring": ("joist", "beam"),
+    "purlin": ("rail", "purlin"),
+    "sheet": ("sheet", ""),
+}
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
     ("purlin_spacing_m", 0.6),
@@ -123,25 +98,11 @@ def move(spec: PavilionSpec, handle: Handle, to_m: float) -> PavilionSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and hips by size, plies, spacing, what keeps it upright."""
     spec: PavilionSpec = case.spec
-    post = stick(spec.post, "post", "post")
-    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
-    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
-        yield f"{one.says} posts", (("post", one.key),)
-    for role in ("rafter", "hip", "beam"):
-        now = stick(getattr(spec, role), "joist", role)
-        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
-        for one in sorted(same, key=lambda item: item.width_m):
-            if one.key != now.key:
-                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
+    yield from other_sticks(spec, ("rafter", "hip", "beam"))
     if spec.plies < 4:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)
-    for spacing in (0.4, 0.6) if post.metric else tuple(inches * IN for inches in (16, 24)):
-        if abs(spacing - spec.rafter_spacing_m) > 0.01:
-            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
-    if spec.upright != "knee braces":
-        yield "Knee braces both ways", (("upright", "knee braces"),)
-    if spec.upright != "fixed posts":
-        yield "Posts fixed in the ground", (("upright", "fixed posts"),)
+    yield from other_spacings(case, (16, 24), (0.4, 0.6))
+    yield from other_uprights(spec, "Knee braces both ways")
 
 
 FORM = (

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass, replace
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import given_step, si
@@ -10,6 +10,7 @@ from steady.rulebooks.canopies import bare_frame, layers_pa
 from steady.structures.canopy.bending import Loaded, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot
+from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
 from steady.structures.canopy.lifting import GREEN
@@ -22,7 +23,6 @@ from steady.structures.pergola.layout import Laid, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.wind_place import place_of
 
-MOST_POSTS = 6
 SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
 CLIMBERS_PA = 250.0
@@ -57,29 +57,23 @@ def reckon_pergola(case: Case) -> PergolaFound:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec = case.spec
-    counts = [spec.posts] if spec.posts else list(range(2, MOST_POSTS + 1))
-    tried: tuple[Findings, Laid, CanopyLoads] | None = None
-    for count in counts:
-        try:
-            laid = lay_out(case, count)
-        except InputError:
-            if tried is None:
-                raise
-            break
-        findings, loads = Findings(book=case.book), _loads(case, laid)
-        heaps = _heaps(findings, case, laid, loads)
-        loads = replace(loads, drifted=_drifted(spec, laid, heaps))
-        _members(findings, case, laid, loads, heaps)
-        tried = findings, laid, loads
-        if all(check.use <= 1 + 1e-9 for check in findings.checks if check.name.startswith("Beam") and check.counts):
-            break
-    assert tried is not None
-    findings, laid, loads = tried
+    findings, laid, loads = fewest_posts(
+        spec.posts, lambda count: lay_out(case, count), lambda laid: _members_of(case, laid)
+    )
     held = hold_up(findings, case.site, laid.frame, loads, _sways(findings, case, laid))
     f, half = factors_of(case.book), spec.rafters_m / 2
     lifted = f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa
     ties(findings, laid.frame, loads, held, max(0.0, lifted * laid.rafters.spacing_m * half))
     return PergolaFound(findings=findings, laid=laid, loads=loads, held=held)
+
+
+def _members_of(case: Case, laid: Laid) -> tuple[Findings, CanopyLoads]:
+    """Its loads, and its members checked under them."""
+    findings, loads = Findings(book=case.book), _loads(case, laid)
+    heaps = _heaps(findings, case, laid, loads)
+    loads = replace(loads, drifted=_drifted(case.spec, laid, heaps))
+    _members(findings, case, laid, loads, heaps)
+    return findings, loads
 
 
 def _loads(case: Case, laid: Laid) -> CanopyLoads:

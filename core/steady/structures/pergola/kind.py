@@ -7,8 +7,10 @@ from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
+from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.usual import first_sold, rounded, usual_of
+from steady.structures.canopy.usual import OWN as CANOPY_OWN
+from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
@@ -17,7 +19,7 @@ from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.pergola.ways import choices
-from steady.yard.stock import sold_with, stick, sticks
+from steady.yard.stock import stick
 
 LINE = LineForm(
     title="A pergola from its size",
@@ -51,30 +53,20 @@ def read(ask: Ask) -> PergolaSpec:
     Raises:
         InputError: The line does not read.
     """
-    line = read_pergola(ask.text, ask.id, ask.bare)
-    usual = PergolaSpec(id=ask.id)
-    said = {name for name in PergolaSpec.__dataclass_fields__ if getattr(line, name) != getattr(usual, name)}
-    kept = {name: value for name, value in ask.choices.items() if name not in said | OWN}
-    return home(replace(line, **kept), ask.school)
+    return home(as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
 
 
 def home(spec: PergolaSpec, school: str) -> PergolaSpec:
     """The pergola with timbers that are on sale under a school: the usual ones where its own are not."""
-    sold = {key for key, item in sticks().items() if school in item.schools}
-    if spec.post in sold and spec.beam in sold and spec.rafter in sold:
-        return spec
-    usual = usual_of(school)
-    found = replace(
-        spec,
-        post=first_sold(school, "post", usual.post),
-        beam=first_sold(school, "joist", usual.beam),
-        rafter=first_sold(school, "joist", usual.rafter),
-        slat=first_sold(school, "baluster", ""),
-        brace="",
-    )
-    return rounded(found, PergolaSpec(id=spec.id), school, ROUND_M)  # type: ignore[no-any-return]
+    return at_home(spec, school, TIMBERS, ("post", "beam", "rafter"), ROUND_M)  # type: ignore[no-any-return]
 
 
+TIMBERS = {
+    "post": ("post", "post"),
+    "beam": ("joist", "beam"),
+    "rafter": ("joist", "rafter"),
+    "slat": ("baluster", ""),
+}
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
     ("slat_gap_m", 0.105),
@@ -107,48 +99,17 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
     spec: PergolaSpec = case.spec
-    post, beam, rafter = (
-        stick(spec.post, "post", "post"),
-        stick(spec.beam, "joist", "beam"),
-        stick(spec.rafter, "joist", "rafter"),
-    )
-    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
-    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
-        yield f"{one.says} posts", (("post", one.key),)
-    for role, now in (("rafter", rafter), ("beam", beam)):
-        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
-        for one in sorted(same, key=lambda item: item.width_m):
-            if one.key != now.key:
-                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
-    for spacing in (0.3, 0.4, 0.6) if rafter.metric else tuple(inches * IN for inches in (12, 16, 24)):
-        if abs(spacing - spec.rafter_spacing_m) > 0.01:
-            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
-    laid = lay_out(case, spec.posts or 2)
-    for count in range(laid.frame.per_line + 1, min(6, laid.frame.per_line + 2) + 1):
-        yield f"{count} posts under each beam", (("posts", count),)
+    yield from other_sticks(spec, ("rafter", "beam"))
+    yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
+    yield from more_posts(lay_out(case, spec.posts or 2).frame.per_line, "each beam")
     if spec.upright != "knee braces":
         yield "Knee braces both ways", (("upright", "knee braces"),)
-    for leg in (0.75, 0.9) if rafter.metric else (30 * IN, 36 * IN):
+    for leg in (0.75, 0.9) if stick(spec.rafter, "joist", "rafter").metric else (30 * IN, 36 * IN):
         if spec.upright == "knee braces" and leg > spec.brace_m + 1e-6:
             yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)
 
 
-OWN = frozenset(
-    {
-        "id",
-        "kind",
-        "format",
-        "beams_m",
-        "rafters_m",
-        "attach",
-        "posts",
-        "locks",
-        "ratings",
-        "built_on",
-        "footing_depth_m",
-        "pier_width_m",
-    }
-)
+OWN = CANOPY_OWN | {"rafters_m", "attach", "posts"}
 FORM = (
     Group(
         title="The pergola",

@@ -1,0 +1,47 @@
+"""Changes that might help any roof on posts: its sticks by size, spacings, posts, what keeps it upright."""
+
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from steady.measure.units import IN
+from steady.structures.canopy.fewest import MOST_POSTS
+from steady.structures.choice import Change
+from steady.structures.kind import Case
+from steady.yard.stock import sold_with, stick
+
+Tried = Iterator[tuple[str, Change]]
+
+
+def other_sticks(spec: Any, roles: Sequence[str]) -> Tried:
+    """The next two bigger posts, then every other size of the same wood for each role, least first."""
+    post = stick(spec.post, "post", "post")
+    posts = [one for one in sold_with(post, "post") if one.width_m > post.width_m and one.species == post.species]
+    for one in sorted(posts, key=lambda item: item.width_m)[:2]:
+        yield f"{one.says} posts", (("post", one.key),)
+    for role in roles:
+        now = stick(getattr(spec, role), "joist", role)
+        same = [one for one in sold_with(now, "joist") if (one.species, one.grade) == (now.species, now.grade)]
+        for one in sorted(same, key=lambda item: item.width_m):
+            if one.key != now.key:
+                yield f"{role.capitalize()}s {one.says}", ((role, one.key),)
+
+
+def other_spacings(case: Case, inches: Sequence[float], metric_m: Sequence[float]) -> Tried:
+    """Rafters at other spacings, in the yard's own units."""
+    for spacing in metric_m if stick(case.spec.post, "post", "post").metric else tuple(one * IN for one in inches):
+        if abs(spacing - case.spec.rafter_spacing_m) > 0.01:
+            yield f"Rafters {case.tape.length(spacing)} apart", (("rafter_spacing_m", spacing),)
+
+
+def more_posts(now: int, beam: str) -> Tried:
+    """One and two posts more under a beam."""
+    for count in range(now + 1, min(MOST_POSTS, now + 2) + 1):
+        yield f"{count} posts under {beam}", (("posts", count),)
+
+
+def other_uprights(spec: Any, braces: str) -> Tried:
+    """The other ways to keep it upright."""
+    if spec.upright != "knee braces":
+        yield braces, (("upright", "knee braces"),)
+    if spec.upright != "fixed posts":
+        yield "Posts fixed in the ground", (("upright", "fixed posts"),)
