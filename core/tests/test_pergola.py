@@ -73,9 +73,9 @@ class OverThePathTest(unittest.TestCase):
         self.assertAlmostEqual(bends.limit.value * modulus, 1266, delta=0.02 * 1266)
 
     def test_sideways_braces_posts_and_drift(self) -> None:
-        across = next(one for one in self.found.swayed if "across" in one.way)
+        across = next(one for one in self.found.held.swayed if "across" in one.way)
         self.assertAlmostEqual(across.shear_n * 4 / LB, 967, delta=0.02 * 967)
-        along = next(one for one in self.found.swayed if "along" in one.way)
+        along = next(one for one in self.found.held.swayed if "along" in one.way)
         self.assertAlmostEqual(along.shear_n * 4 / LB, 449, delta=0.02 * 449)
         self.assertAlmostEqual(check(self.plan, "Knee brace buckles", "across"), 1433, delta=0.02 * 1433)
         self.assertAlmostEqual(across.moment_n_m / LB_FT, 1544, delta=0.02 * 1544)
@@ -89,7 +89,7 @@ class OverThePathTest(unittest.TestCase):
     def test_lift_with_overturning_sets_the_footing(self) -> None:
         needs = {gap.name: gap.needs.value for gap in self.plan.not_covered if gap.needs is not None}
         self.assertAlmostEqual(needs["Beam's tie to its post holds"], 576, delta=0.02 * 576)
-        foot = next(iter(self.found.feet.values()))
+        foot = next(iter(self.found.held.feet.values()))
         self.assertAlmostEqual(foot.lift_n / LB, 419, delta=0.02 * 419)
         self.assertAlmostEqual(foot.lift_n / (0.6 * 145 * LB / FT**3) / FT**3, 4.81, delta=0.03 * 4.81)
         self.assertGreater(foot.width_m, 12 * IN)  # a 12-in pier would be over six feet deep: a wider one is offered
@@ -109,7 +109,7 @@ class OverThePathTest(unittest.TestCase):
 
     def test_fixed_posts_instead(self) -> None:
         found = reckon_pergola(replace(self.case, spec=replace(self.case.spec, upright="fixed posts"), site=HERE))
-        across = next(one for one in found.swayed if "across" in one.way)
+        across = next(one for one in found.held.swayed if "across" in one.way)
         self.assertAlmostEqual(across.moment_n_m / LB_FT, 2027, delta=0.02 * 2027)
         self.assertAlmostEqual(across.drift_m / IN, 0.90, delta=0.03)
 
@@ -199,7 +199,7 @@ class AbroadTest(unittest.TestCase):
         # By hand, slats of 40 mm at 145 clear and rafters of 45 at 593.6: they close crosswise, so their gaps multiply.
         pitch, rafters = found.laid.slats.pitch_m if found.laid.slats else 1.0, (4.2 - 0.045) / 7
         self.assertAlmostEqual(found.laid.solidity, 1 - (1 - 0.04 / pitch) * (1 - 0.045 / rafters), 6)
-        across = next(sway for sway in found.swayed if "across" in sway.way)
+        across = next(sway for sway in found.held.swayed if "across" in sway.way)
         h = found.held.stand.height_m
         # By hand from its own push: N = V h √2 / b for braces of 45 degrees.
         self.assertAlmostEqual(

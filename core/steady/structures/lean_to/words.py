@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from steady.measure.show import Tape
 from steady.plan.model import Bar, Detail, Measure, Member, Part, Trace
 from steady.structures.canopy.lifting import heaviest_says
+from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import SAFE_FALL_RAD, UNDER_SOFFIT_M, Laid, keep_clear_m, top_at_m, wall_to_beam_m
@@ -118,30 +119,17 @@ def members(case: Case, found: LeanToFound) -> list[Member]:
             says=f"{spec.plies} plies of {t.beam.says}, top at {tape.length(spec.beam_top_m)}; posts at {at}",
         )
     )
-    for post in laid.frame.posts:
-        foot = found.held.feet[post.id]
-        rows.append(
-            Member(
-                id=f"{me}/post/{post.id}",
-                what="post",
-                name=f"Post {post.id.removeprefix('beam-')}",
-                says=f"{t.post.says}; pier {tape.length(foot.width_m)} wide, {tape.length(foot.depth_m)} deep, "
-                f"{foot.depth.governs.lower()} governs",
-            )
-        )
-    rows.append(Member(id=f"{me}/upright", what="upright", name="What keeps it upright", says=_upright(found, tape)))
-    return rows
-
-
-def _upright(found: LeanToFound, tape: Tape) -> str:
-    words = {
-        "knee braces": "knee braces along the wall",
-        "fixed posts": "posts fixed in the ground",
-        "none": "nothing yet",
-    }
-    drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in found.held.swayed)
-    sways = f"; at the worst wind it sways {drift}" if drift else ""
-    return f"{words[found.held.stand.upright]}, straps in the roof's plane, the house square to it{sways}"
+    rows += post_members(laid.frame, found.held, tape)
+    return [
+        *rows,
+        upright_member(
+            laid.frame,
+            found.held,
+            tape,
+            "knee braces along the wall",
+            ", straps in the roof's plane, the house square to it",
+        ),
+    ]
 
 
 def level_detail(case: Case, laid: Laid) -> Detail:

@@ -8,6 +8,7 @@ from steady.layout.sheet_order import SheetOrder, sheet_order
 from steady.measure.show import Tape
 from steady.plan.model import Bar, Detail, Measure, Member, Part
 from steady.structures.canopy.lifting import heaviest_says
+from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import Laid, RoofSide, sheet_side
@@ -123,19 +124,8 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
                 f"{tie / u.force_n:,.4g} {u.force}",
             )
         )
-    for post in laid.frame.posts:
-        foot = found.held.feet[post.id]
-        rows.append(
-            Member(
-                id=f"{me}/post/{post.id}",
-                what="post",
-                name=f"Post {post.id.removeprefix('beam-')}",
-                says=f"{t.post.says}; pier {tape.length(foot.width_m)} wide, {tape.length(foot.depth_m)} deep, "
-                f"{foot.depth.governs.lower()} governs",
-            )
-        )
-    rows.append(Member(id=f"{me}/upright", what="upright", name="What keeps it upright", says=_upright(found, tape)))
-    return rows
+    rows += post_members(laid.frame, found.held, tape)
+    return [*rows, upright_member(laid.frame, found.held, tape)]
 
 
 def _pitches(laid: Laid) -> str:
@@ -143,13 +133,6 @@ def _pitches(laid: Laid) -> str:
     return (
         f"{first:.1f}°" if abs(first - second) < 1e-6 else f"{first:.1f}° on the long sides, {second:.1f}° on the ends"
     )
-
-
-def _upright(found: PavilionFound, tape: Tape) -> str:
-    words = {"knee braces": "knee braces both ways", "fixed posts": "posts fixed in the ground", "none": "nothing yet"}
-    drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in found.held.swayed)
-    sways = f"; at the worst wind it sways {drift}" if drift else ""
-    return f"{words[found.held.stand.upright]}{sways}"
 
 
 def cut_details(case: Case, laid: Laid) -> list[Detail]:

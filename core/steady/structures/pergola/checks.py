@@ -9,14 +9,13 @@ from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.canopies import bare_frame, layers_pa
 from steady.structures.canopy.bending import Loaded, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
-from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
 from steady.structures.canopy.lifting import GREEN
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
-from steady.structures.canopy.upright import Sway, Swayed
+from steady.structures.canopy.upright import Sway
 from steady.structures.findings import Findings
 from steady.structures.kind import Case
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
@@ -38,16 +37,6 @@ class PergolaFound:
     laid: Laid
     loads: CanopyLoads
     held: Held
-
-    @property
-    def feet(self) -> dict[str, Foot]:
-        """One foot for each post, by its id."""
-        return self.held.feet
-
-    @property
-    def swayed(self) -> tuple[Swayed, ...]:
-        """How it sways, each way."""
-        return self.held.swayed
 
 
 def reckon_pergola(case: Case) -> PergolaFound:

@@ -21,7 +21,7 @@ def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]
     """Every piece, and what cannot be cut from what is on sale."""
     spec = case.spec
     g, laid = Grouper(spec.id), found.laid
-    clashes = add_frame(g, laid.frame, found.feet, case.yard)
+    clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
     _rafters(g, spec, laid)
     _slats(g, case, laid)
     if spec.attach == "house":

@@ -1,0 +1,118 @@
+"""A roof on posts as a Plan: what every kind of one has alike, put together with what is its own."""
+
+from collections.abc import Mapping, Set
+from dataclasses import dataclass
+
+from steady.ground.permits import too_high
+from steady.plan.model import Basis, Curve, Detail, Diagonal, Handle, Member, Part, Plan, Projection, Target
+from steady.structures.canopy import pieces
+from steady.structures.canopy.frame import Frame
+from steady.structures.canopy.holding import Held
+from steady.structures.canopy.steps import cautions_from, tasks_from
+from steady.structures.findings import Findings
+from steady.structures.kind import Case
+from steady.structures.measured import PLACE_M, post_targets
+
+PLAN_FORMAT = 1
+VIEWS = (
+    Projection(name="plan", title="Framing plan, from above", how="above"),
+    Projection(name="elevation", title="From the front", how="along y", datum="floor, 0"),
+    Projection(name="section", title="From the side", how="along x", datum="floor, 0"),
+)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Own:
+    """What a kind of roof says of itself.
+
+    Args:
+        tables: Its tasks stand in the table of that name and `_tasks`, its cautions in `_cautions`.
+        counts: How many there are of each thing that its tasks count, beside posts and braces.
+        cases: Which cautions are here, beside those that always are.
+        high_m: Its highest point over the floor.
+    """
+
+    called: str
+    reads: str
+    tables: str
+    counts: Mapping[str, float]
+    cases: Set[str] = frozenset()
+    curves: tuple[Curve, ...]
+    handles: tuple[Handle, ...]
+    details: tuple[Detail, ...] = ()
+    members: tuple[Member, ...]
+    conflicts: tuple[str, ...]
+    notes: tuple[str, ...]
+    high_m: float
+
+
+def pieces_of(made: tuple[Part, ...], role: str) -> float:
+    """How many pieces of a role it is made of."""
+    return float(sum(part.count for part in made if part.role == role))
+
+
+def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: tuple[Part, ...], own: Own) -> Plan:
+    """The plan of a roof on posts, built as reckoned."""
+    me = case.spec.id
+    marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
+    counts = {"posts": float(len(frame.posts)), "braces": pieces_of(made, "brace"), "looks": 1.0, **own.counts}
+    diagonals = (curve for curve in own.curves if isinstance(curve, Diagonal))
+    return Plan(
+        format=PLAN_FORMAT,
+        id=me,
+        school=case.book.key,
+        built_on=Basis.RECKONED,
+        accepted="",
+        parts=made,
+        footings=tuple(holes),
+        curves=own.curves,
+        marks=tuple(marks),
+        checks=tuple(check for check in findings.checks if check.demanded),
+        not_covered=tuple(findings.not_covered),
+        practice=(),
+        handles=own.handles,
+        tasks=tuple(tasks_from(f"{own.tables}_tasks", me, counts)),
+        cautions=tuple(cautions_from(f"{own.tables}_cautions", me, {"always", *own.cases})),
+        details=own.details,
+        members=own.members,
+        conflicts=(*own.conflicts, *too_high(case.site.notes, me, [(0.0, own.high_m)], case.tape)),
+        notes=own.notes,
+        views=VIEWS,
+        targets=(
+            *post_targets(marks, holes, (handle.id for handle in own.handles if handle.holds)),
+            *(
+                Target(about=curve.id, what=f"diagonal {number}", planned=curve.length_m, within=PLACE_M)
+                for number, curve in enumerate(diagonals, start=1)
+            ),
+        ),
+        called=own.called,
+        reads=own.reads,
+    )
+
+
+def post_handles(frame: Frame, locked: Set[str]) -> list[Handle]:
+    """Every post, along its beam."""
+    return [
+        Handle(
+            id=f"{frame.me}/post/{post.id}",
+            field=f"locks/{post.id}",
+            line=f"{frame.me}/x",
+            station_m=post.x_m,
+            locked=post.id in locked,
+            axis="x",
+            holds=True,
+        )
+        for post in frame.posts
+    ]
+
+
+def edge_handle(me: str, what: str, field: str, axis: str, at_m: float) -> Handle:
+    """A beam or an edge of the roof, pulled along one axis."""
+    return Handle(
+        id=f"{me}/{what}",
+        field=field,
+        line=f"{me}/{axis}",
+        station_m=at_m,
+        locked=False,
+        axis=axis,  # type: ignore[arg-type]
+    )

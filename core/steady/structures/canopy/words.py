@@ -1,0 +1,47 @@
+"""What is said of the posts under any roof, and of what keeps it upright."""
+
+from collections.abc import Mapping
+
+from steady.measure.show import Tape
+from steady.plan.model import Member
+from steady.structures.canopy.frame import Frame
+from steady.structures.canopy.holding import Held
+
+NOTHING_UPRIGHT = "Nothing keeps it upright: knee braces both ways, or posts fixed in the ground"
+UPRIGHT: Mapping[str, str] = {
+    "knee braces": "knee braces both ways",
+    "fixed posts": "posts fixed in the ground",
+    "none": "nothing yet",
+}
+
+
+def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
+    """Each post with its footing, as the sheet lists them."""
+    rows = []
+    for post in frame.posts:
+        foot = held.feet[post.id]
+        rows.append(
+            Member(
+                id=f"{frame.me}/post/{post.id}",
+                what="post",
+                name=f"Post {post.id.removeprefix('beam-')}",
+                says=f"{frame.post.says}; pier {tape.length(foot.width_m)} wide, {tape.length(foot.depth_m)} deep, "
+                f"{foot.depth.governs.lower()} governs",
+            )
+        )
+    return rows
+
+
+def upright_member(
+    frame: Frame, held: Held, tape: Tape, braces: str = UPRIGHT["knee braces"], also: str = ""
+) -> Member:
+    """What keeps it upright, in one sentence, and how far it sways.
+
+    Args:
+        braces: What its knee braces do, in words.
+        also: What else holds it, after a comma.
+    """
+    drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in held.swayed)
+    sways = f"; at the worst wind it sways {drift}" if drift else ""
+    way = {**UPRIGHT, "knee braces": braces}[held.stand.upright]
+    return Member(id=f"{frame.me}/upright", what="upright", name="What keeps it upright", says=f"{way}{also}{sways}")
