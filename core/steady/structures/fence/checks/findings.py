@@ -7,7 +7,7 @@ from steady.footings.depth import Depth
 from steady.plan.model import Basis, Check, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence
 from steady.structures.gate.arch import HighWind
-from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam import Slam
 
 

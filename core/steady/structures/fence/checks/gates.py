@@ -11,8 +11,9 @@ from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import Opening
+from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
-from steady.structures.gate.reckon import LeafFound, PullOnPost, reckon
+from steady.structures.gate.reckon import LeafFound, reckon
 from steady.structures.gate.slam import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors

@@ -17,7 +17,7 @@ from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, s
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
-from steady.structures.gate.reckon import PullOnPost
+from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam import Slam
 from steady.structures.soil import soil_of
 from steady.structures.wood import outdoors

@@ -1,0 +1,192 @@
+"""A leaf's brace: sized for the pinned force however stiff the corners are, the rail beyond it, and the leaf without one."""
+
+import math
+
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import Standing, given_step, si
+from steady.statics import leaf as statics
+from steady.structures.gate.found import LeafChecks, latch_tolerance, step
+from steady.structures.gate.leaf import Leaf
+from steady.structures.gate.racking import unbraced
+from steady.structures.wood import outdoors
+
+
+def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:
+    """A brace across a box of the leaf so high and reaching so far (m).
+
+    Raises:
+        InputError: A raked leaf has no room for it.
+    """
+    try:
+        return statics.brace_to_rail(
+            weight_n=leaf.weight_n,
+            width_m=leaf.between_m,
+            height_m=high_m,
+            reach_m=reach_m,
+            load_at_latch_n=leaf.design.person_n,
+            rake=rake,
+        )
+    except InputError as error:
+        raise InputError(
+            "leaf/raked", f"On this slope a raked leaf has no room for its brace ({error.message})"
+        ) from None
+
+
+def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
+    """The brace sized for the pinned force, however stiff the corners are."""
+    leaf, design = f.leaf, f.leaf.design
+    brace = cable if design.brace == "cable" else strut
+    w, p = leaf.weight_n / f.u.force_n, design.person_n / f.u.force_n
+    load = step(
+        "P_l",
+        brace.latch_load_n / f.u.force_n,
+        f.u.force,
+        "W / 2 + P",
+        (("W", w, f.u.force), ("P", p, f.u.force)),
+        "half the leaf and a person at the latch edge",
+    )
+    inside = (leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
+    force = _force(f, load, strut, leaf.rake, "squeezed in a strut", inside)
+    pulled = _force(f, load, cable, -leaf.rake, "pulled in a cable", (leaf.tall_m, leaf.reach_m))
+    angle = step("a", math.degrees(brace.angle_rad), "deg", "", (), "brace above level")
+    f.facts += [load, pulled if design.brace == "cable" else force, angle]
+    case = f"leaf {leaf.index + 1}, a person on the latch edge"
+    if design.brace in ("strut", "both"):
+        _strut(f, force, load, strut, case)
+    if design.brace in ("cable", "both"):
+        if design.cable_rating_n > 0:
+            rating = given_step(
+                "R",
+                design.cable_rating_n / f.u.force_n,
+                f.u.force,
+                "user: the maker's rating with the crew's own safety factor",
+            )
+            f.check("Cable pulls", pulled, rating, (load,), case)
+        elif design.brace == "cable":
+            f.gap(
+                "Cable pulls",
+                "no rating of the cable is entered",
+                "the maker's number, with a safety factor in it",
+                crew=True,
+            )
+    if leaf.reach_m < leaf.between_m - 1e-6:
+        _rail_bends(f, load, case)
+
+
+def _force(f: LeafChecks, load: Step, brace: statics.Brace, rake: float, says: str, box: tuple[float, float]) -> Step:
+    b, h, x = f.leaf.between_m / f.u.size_m, box[0] / f.u.size_m, box[1] / f.u.size_m
+    inputs = (
+        ("P_l", load.value, f.u.force),
+        ("B", b, f.u.size),
+        ("x", x, f.u.size),
+        ("h", h, f.u.size),
+    )
+    if not rake:
+        return step(
+            "F",
+            brace.force_n / f.u.force_n,
+            f.u.force,
+            "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
+            inputs,
+            says,
+        )
+    return step(
+        "F",
+        brace.force_n / f.u.force_n,
+        f.u.force,
+        "P_l * B / x * sqrt(x ** 2 + (h + m * x) ** 2) / h",
+        (*inputs, ("m", rake, "")),
+        f"{says}, in a leaf that follows the slope",
+    )
+
+
+def _strut(f: LeafChecks, force: Step, load: Step, brace: statics.Brace, case: str) -> None:
+    try:
+        # Cross rails half-lapped over the strut hold it against buckling out of the leaf; in its plane it stands free.
+        column = f.book.column(
+            outdoors(f.leaf.frame),
+            "floor",
+            Standing(
+                height_m=brace.length_m,
+                end_factor=1.0,
+                height_weak_m=brace.length_m / (f.leaf.design.cross_rails + 1),
+            ),
+        )
+    except OutsideScope as refused:
+        f.gap("Strut buckles", refused.reason, refused.would_have_to_change)
+        return
+    demand, limit = f.book.factored(force, "F_d"), _in_force(f, column.capacity)
+    f.check("Strut buckles", demand, limit, (load, force, column.buckling), case)
+
+
+def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
+    """A brace short of the corner leaves the rail to bend beyond it, in the plane of the leaf."""
+    leaf = f.leaf
+    out = (leaf.between_m - leaf.reach_m) / f.u.size_m
+    try:
+        capacity = f.book.moment_capacity(outdoors(f.leaf.frame), "floor")
+    except OutsideScope as refused:
+        f.gap("Rail bends past the brace", refused.reason, refused.would_have_to_change)
+        return
+    moment = step(
+        "M_r",
+        load.value * out / f.u.per_span,
+        f.u.moment,
+        f"P_l * c / {f.u.per_span}",
+        (("P_l", load.value, f.u.force), ("c", out, f.u.size)),
+        "the rail beyond the brace",
+    )
+    f.check("Rail bends past the brace", f.book.factored(moment, "M_d"), capacity, (load, moment), case)
+
+
+def _in_force(f: LeafChecks, found: Step) -> Step:
+    if found.unit == f.u.force:
+        return found
+    return step("P_max", si(found) / f.u.force_n, f.u.force, "", (), found.says)
+
+
+def racking(f: LeafChecks) -> None:
+    """What the corners would hold without the brace: told for every leaf, reckoned where their stiffness is known."""
+    leaf, design = f.leaf, f.leaf.design
+    frame = outdoors(leaf.frame)
+    try:
+        ei = si(f.book.stiffness(frame)) * frame.second_moment_m4
+    except OutsideScope as refused:
+        if design.brace == "none":
+            f.gap("Leaf racks", refused.reason, refused.would_have_to_change)
+        return
+    person = design.person_n if design.brace == "none" else 0.0
+    load_n = leaf.weight_n * leaf.centre_m / leaf.between_m + person
+    frame_m, steps = unbraced(leaf, load_n, ei, f.u)
+    f.facts += steps
+    drops = [frame_m]
+    if design.boards_hold and design.nail_slip_n_per_m > 0:
+        drops.append(
+            statics.boards_drop_m(
+                latch_load=load_n,
+                width_m=leaf.between_m,
+                boards=leaf.boards_full + (1 if leaf.board_rip_m else 0),
+                slip_n_per_m=design.nail_slip_n_per_m,
+                pitch_m=design.nail_pitch_m,
+            )
+        )
+    if design.brace != "none":
+        return
+    drop = step(
+        "d_r",
+        statics.side_by_side_m(drops) / f.u.size_m,
+        f.u.size,
+        "",
+        (),
+        "corners and boards side by side, a person on it",
+    )
+    if design.corner_n_m_per_rad > 0 or len(drops) > 1:
+        f.check("Leaf racks", drop, latch_tolerance(f.u), steps, f"leaf {leaf.index + 1}, no brace", advice="sag")
+        return
+    f.gap(
+        "Leaf racks",
+        "without a brace the leaf hangs on its corners, whose stiffness nobody has measured: "
+        f"pinned it falls, by our own estimate for this joint it drops {drop.value:.2f} {drop.unit}",
+        "a strut or a cable",
+    )

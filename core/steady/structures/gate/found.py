@@ -1,0 +1,79 @@
+"""Checks of one leaf as they are found: what is held against what, what is not covered, and facts worth telling."""
+
+from steady.measure.trade import Units
+from steady.measure.units import IN
+from steady.plan.model import Advice, Asks, Basis, Check, NotCovered, Step
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.base import Rulebook
+from steady.structures.gate.leaf import Leaf
+
+SAG_LIMIT_M = 0.25 * IN
+"""Latch tolerance [common practice]."""
+
+
+def step(
+    symbol: str, value: float, unit: str, formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
+) -> Step:
+    """A line of the leaf's statics."""
+    return Step(
+        symbol=symbol,
+        value=value,
+        unit=unit,
+        formula=formula,
+        inputs=inputs,
+        source="statics: pinned joints" if formula else "geometry: the leaf as it is built",
+        says=says,
+    )
+
+
+def latch_tolerance(u: Units) -> Step:
+    """How far a latch edge may drop before the latch misses."""
+    return given_step("d_max", SAG_LIMIT_M / u.size_m, u.size, "practice: what a latch forgives", "latch tolerance")
+
+
+class LeafChecks:
+    """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`: advice that the crew has taken in."""
+
+    def __init__(self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...]) -> None:
+        self.leaf, self.book, self.about, self.own_limits = leaf, book, about, own_limits
+        self.u = book.units
+        self.checks: list[Check] = []
+        self.gaps: list[NotCovered] = []
+        self.facts: list[Step] = []
+
+    def check(  # noqa: PLR0913
+        self,
+        name: str,
+        demand: Step,
+        limit: Step,
+        working: tuple[Step, ...],
+        case: str,
+        at_least: bool = False,
+        advice: Advice | None = None,
+        asks: Asks = Asks.SAFETY,
+        fitted: bool = False,
+    ) -> None:
+        """A check of this leaf; no clause asks for most of them: our own safety limits, or `advice` of a kind."""
+        if advice is not None:
+            asks = Asks.CREW if advice in self.own_limits else Asks.ADVICE
+        self.checks.append(
+            Check(
+                name=name,
+                about=self.about,
+                basis=Basis.RECKONED,
+                sense="at least" if at_least else "at most",
+                demand=demand,
+                limit=limit,
+                working=working,
+                case=case,
+                asks=asks,
+                fitted=fitted,
+            )
+        )
+
+    def gap(self, name: str, reason: str, change: str, crew: bool = False) -> None:
+        self.gaps.append(
+            NotCovered(
+                name=name, about=self.about, basis=Basis.RECKONED, reason=reason, would_have_to_change=change, crew=crew
+            )
+        )

@@ -1,0 +1,173 @@
+"""A leaf on its hinges: the pull on the top one, its screws, and what the leaf brings to the post it hangs on."""
+
+import math
+from dataclasses import dataclass
+
+from steady.errors import InputError, OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.base import Rulebook
+from steady.statics import leaf as statics
+from steady.structures.gate.found import LeafChecks, step
+from steady.structures.gate.hardware import hinge_gap_m
+from steady.structures.gate.leaf import Leaf
+from steady.yard.stock import Stick
+
+WET_FIXING = 0.7
+"""Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PullOnPost:
+    """What a leaf brings to its hinge post: moments about the ground (N m), by its weight alone and with a person on it."""
+
+    leaf: str
+    weight_n_m: float
+    with_person_n_m: float
+    steps: tuple[Step, ...]
+
+
+def hinges(f: LeafChecks) -> float:
+    """The pull on the top hinge, and what each hinge may have to carry."""
+    leaf, design = f.leaf, f.leaf.design
+    pull_n = statics.hinge_pull_n(
+        weight_n=leaf.weight_n,
+        weight_from_hinge_m=leaf.centre_m,
+        spacing_m=leaf.hinge_spacing_m,
+        width_m=leaf.width_m,
+        load_at_latch_n=design.person_n,
+    )
+    w, p = leaf.weight_n / f.u.force_n, design.person_n / f.u.force_n
+    x, b, s = leaf.centre_m / f.u.size_m, leaf.width_m / f.u.size_m, leaf.hinge_spacing_m / f.u.size_m
+    # A wheel takes what its spring is known to carry, on level ground; never more than the weight's own share.
+    at = (design.wheel_from_hinge_m or leaf.between_m) / f.u.size_m
+    v = min(design.wheel_load_n / f.u.force_n, w * x / at) if design.wheel else 0.0
+    pull_n -= v * f.u.force_n * at / s
+    pull = step(
+        "R_h",
+        pull_n / f.u.force_n,
+        f.u.force,
+        "(W * x + P * B - V * a) / s",
+        (
+            ("W", w, f.u.force),
+            ("x", x, f.u.size),
+            ("P", p, f.u.force),
+            ("B", b, f.u.size),
+            ("V", v, f.u.force),
+            ("a", at, f.u.size),
+            ("s", s, f.u.size),
+        ),
+        "out at the top hinge, in at the bottom" + ("; V carried by the wheel" if v else ""),
+    )
+    both = step(
+        "R",
+        math.hypot(pull.value, w + p),
+        f.u.force,
+        "sqrt(R_h ** 2 + (W + P) ** 2)",
+        (("R_h", pull.value, f.u.force), ("W", w, f.u.force), ("P", p, f.u.force)),
+        "one hinge may carry all of the weight, too",
+    )
+    f.facts += [pull, both]
+    case = f"leaf {leaf.index + 1}, a person on the latch edge"
+    if design.hinge_rating_n > 0:
+        rating = given_step(
+            "R_max",
+            design.hinge_rating_n / f.u.force_n,
+            f.u.force,
+            "user: the maker's rating of one hinge and its screws, with the crew's own safety factor",
+        )
+        f.check("Hinge holds", both, rating, (pull,), case)
+    else:
+        f.gap(
+            "Hinge holds",
+            f"no rating of the hinge is entered; it must hold {_words(f, both)}",
+            "the maker's number for one hinge and its screws, with a safety factor in it",
+            crew=True,
+        )
+    return pull_n
+
+
+def _words(f: LeafChecks, force: Step) -> str:
+    return f"{force.value:,.0f} lb" if force.unit == "lb" else f"{force.value:.2f} {force.unit}"
+
+
+def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
+    """Pull-out of the top hinge's lag screws from its post. Their shear through a steel strap is the maker's to say."""
+    leaf, design = f.leaf, f.leaf.design
+    if not design.hinge_screws:
+        return
+    name = "Hinge's screws pull out"
+    if f.book.load_factor != 1.0:
+        f.gap(
+            name,
+            "this school's values of fixings are characteristic and not brought to design level here",
+            "the maker's rating of the hinge with its screws",
+            crew=True,
+        )
+        return
+    try:
+        each = f.book.fastener_withdrawal(
+            fastener="lag screw",
+            diameter_m=design.hinge_screw_m,
+            penetration_m=design.hinge_screw_in_post_m,
+            wood=post.species,
+            axis_rad=math.pi / 2,
+        )
+    except (OutsideScope, InputError) as refused:
+        reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
+        f.gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
+        return
+    one = each if each.unit == f.u.force else step("W_p", si(each) / f.u.force_n, f.u.force, "", (), each.says)
+    held = Step(
+        symbol="W_n",
+        value=design.hinge_screws * one.value * WET_FIXING,
+        unit=f.u.force,
+        formula="n * W_p * C_M",
+        inputs=(("n", float(design.hinge_screws), ""), ("W_p", one.value, f.u.force), ("C_M", WET_FIXING, "")),
+        source="nds: 11.3.3 wet service of lags and screws; medium",
+        says="all screws of one hinge, outdoors",
+    )
+    pull = step(
+        "R_h",
+        pull_n / f.u.force_n,
+        f.u.force,
+        "",
+        (),
+        "out at the top hinge, as reckoned for the hinge itself",
+    )
+    f.check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
+
+
+def pull_on_post(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
+    """Moment about the post's own middle: the hinge line stands half a post and the hinge gap off it.
+
+    It is as great with the leaf closed, open or folded back: only its direction turns, and nothing is counted that helps.
+    """
+    u = book.units
+    off = (post_width_m / 2 + hinge_gap_m(leaf.design)) / u.size_m
+    w, p = leaf.weight_n / u.force_n, leaf.design.person_n / u.force_n
+    x, b = leaf.centre_m / u.size_m, leaf.width_m / u.size_m
+    dead = step(
+        "M_W",
+        w * (x + off) / u.per_span,
+        u.moment,
+        f"W * (x + o) / {u.per_span}",
+        (("W", w, u.force), ("x", x, u.size), ("o", off, u.size)),
+        "the leaf's weight on its post, closed, open or folded back",
+    )
+    person = step(
+        "M_P",
+        p * (b + off) / u.per_span,
+        u.moment,
+        f"P * (B + o) / {u.per_span}",
+        (("P", p, u.force), ("B", b, u.size), ("o", off, u.size)),
+        "a person hanging on the latch edge [practice]",
+    )
+    design = (book.factored(dead, "M_Wd"), book.factored(person, "M_Pd"))
+    shown = (dead, person) if design == (dead, person) else (dead, person, *design)
+    return PullOnPost(
+        leaf=leaf.id,
+        weight_n_m=si(design[0]),
+        with_person_n_m=si(design[0]) + si(design[1]),
+        steps=shown,
+    )
