@@ -7,6 +7,7 @@ from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_end
 from steady.structures.fence.layout.boards import OUTER
 from steady.structures.fence.layout.infill import WIRED, rows
 from steady.structures.fence.layout.stations import SetOut, bay_id
+from steady.structures.fence.parts.pieces import hardware
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.yard.stock import goods
@@ -117,7 +118,7 @@ def fixings(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Part]:
     if wires:
         posts = tuple(_once(p) for part in parts if part.role == "post" for p in part.places)
         each = math.ceil(spec.height_m / (2 * spec.infill.mesh_m)) + 1
-        made.append(_good(spec, "staple", posts, each))
+        made.append(hardware(spec, "staple", posts, each))
     return made
 
 
@@ -128,25 +129,13 @@ def _held_ends(case: FenceCase, parts: list[Part]) -> list[Part]:
         return []
     bays = tuple(place for part in parts if part.role == "rail" for place in part.places)
     if spec.rail_end == "brackets":
-        return [_good(spec, "rail bracket", bays, 2)] if bays else []
+        return [hardware(spec, "rail bracket", bays, 2)] if bays else []
     each = 2 * math.ceil(spec.height_m / CHANNEL_M - 1e-9)
-    return [_good(spec, "rail channel", tuple(_once(bay) for bay in bays), each)] if bays else []
+    return [hardware(spec, "rail channel", tuple(_once(bay) for bay in bays), each)] if bays else []
 
 
 def _once(place: Place) -> Place:
     return Place(id=place.id, at=place.at, along=place.along, up=place.up)
-
-
-def _good(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
-    return Part(
-        id=f"{spec.id}/{item.replace(' ', '-')}",
-        role="hardware",
-        item=item,
-        length_m=0.0,
-        section_m=(0.0, 0.0),
-        places=places,
-        each=each,
-    )
 
 
 def notes(

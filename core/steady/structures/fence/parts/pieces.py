@@ -1,4 +1,4 @@
-"""Like pieces of one item turned into parts by length, each with its places."""
+"""Like pieces of one item turned into parts, by length or by the piece, each with its places."""
 
 import math
 from collections import defaultdict
@@ -45,6 +45,19 @@ def grouped(
         )
         for units, places in sorted(groups.items())
     ]
+
+
+def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
+    """Something bought by the piece, at its places."""
+    return Part(
+        id=f"{spec.id}/{item.replace(' ', '-')}",
+        role="hardware",
+        item=item,
+        length_m=0.0,
+        section_m=(0.0, 0.0),
+        places=places,
+        each=each,
+    )
 
 
 def level_place(

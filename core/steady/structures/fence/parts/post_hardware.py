@@ -8,22 +8,8 @@ from steady.plan.model import Footing, Part, Place
 from steady.structures.fence.checks.feet import pipe_of, way_at
 from steady.structures.fence.layout.line import UP, side
 from steady.structures.fence.layout.stations import SetOut
-from steady.structures.fence.parts.pieces import grouped
+from steady.structures.fence.parts.pieces import grouped, hardware
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import FenceSpec
-
-
-def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -> Part:
-    """Something bought by the piece, at its places."""
-    return Part(
-        id=f"{spec.id}/{item.replace(' ', '-')}",
-        role="hardware",
-        item=item,
-        length_m=0.0,
-        section_m=(0.0, 0.0),
-        places=places,
-        each=each,
-    )
 
 
 def feet(

@@ -10,8 +10,7 @@ from steady.structures.fence.layout.boards import SLIM_M
 from steady.structures.fence.layout.infill import BOARDED, laid, rows, stiffeners
 from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretch, beside, side
 from steady.structures.fence.layout.stations import bay_id
-from steady.structures.fence.parts.pieces import grouped, level_place
-from steady.structures.fence.parts.post_hardware import hardware
+from steady.structures.fence.parts.pieces import grouped, hardware, level_place
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.yard.stock import Stick
