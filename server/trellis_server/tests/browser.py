@@ -2,11 +2,14 @@
 
 import os
 import shutil
+import threading
+import time
 from pathlib import Path
+from typing import Any
 
 from django.conf import settings
 from django.test import LiveServerTestCase, tag
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGS = [
@@ -30,8 +33,29 @@ AXE_RUN = """() => axe.run({exclude: [['[data-p-hidden-focusable]'], ['[data-pc-
 SHOTS = settings.BASE / "var" / "shots"
 
 
+# A busy machine is slow, not wrong.
+expect.set_options(timeout=30_000)
+
+
+class Counting(LiveServerTestCase.static_handler):
+    """What is under way in the live server: a page that is closed leaves its last save there."""
+
+    under_way = 0
+    lock = threading.Lock()
+
+    def __call__(self, environ: Any, start_response: Any) -> Any:
+        with self.lock:
+            Counting.under_way += 1
+        try:
+            return super().__call__(environ, start_response)
+        finally:
+            with self.lock:
+                Counting.under_way -= 1
+
+
 @tag("slow")
 class BrowserTestCase(LiveServerTestCase):
+    static_handler = Counting
     pw: Playwright
     browser: Browser
     page: Page
@@ -57,9 +81,16 @@ class BrowserTestCase(LiveServerTestCase):
         ctx.on("request", self._watch)
         self.context = ctx
         self.page = ctx.new_page()
-        self.page.set_default_timeout(8_000)
+        self.page.set_default_timeout(20_000)
         self.page.on("console", lambda m: self.console.append(m.text) if m.type in ("error", "warning") else None)
         self.page.on("pageerror", lambda e: self.console.append(str(e)))
+
+    def _fixture_teardown(self):
+        # A save that is still under way would be written into the emptied tables of the next test.
+        until = time.monotonic() + 30
+        while Counting.under_way and time.monotonic() < until:
+            time.sleep(0.02)
+        super()._fixture_teardown()
 
     def _watch(self, req):
         if not req.url.startswith((self.live_server_url, "data:", "blob:")):

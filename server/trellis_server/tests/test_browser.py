@@ -18,8 +18,6 @@ from trellis_server.services.jobs import create
 from trellis_server.tests.browser import BrowserTestCase
 from trellis_server.tests.make import person
 
-# A busy machine is slow, not wrong.
-expect.set_options(timeout=15_000)
 NEW_FENCE = "0 c38 g4 c81 g11 118'6"
 
 
@@ -123,7 +121,9 @@ class JobTest(SignedIn):
     def test_a_post_is_dragged_and_its_neighbours_follow(self) -> None:
         page = self.page
         self.sheet()
-        before = page.locator(".marks text").all_inner_texts()
+        marks = page.locator(".marks text")
+        expect(marks.first).to_be_visible()
+        before = marks.all_text_contents()
         post = page.locator('path.post[data-id="windbreak/post/start+3"]').last
         box = post.bounding_box()
         assert box
@@ -139,7 +139,7 @@ class JobTest(SignedIn):
         locks = self.spec()["locks"]
         self.assertEqual([lock["id"] for lock in locks], ["start+3"])  # type: ignore[attr-defined, index]
         page.keyboard.press("Escape")
-        self.assertNotEqual(page.locator(".marks text").all_inner_texts(), before)
+        self.eventually(lambda: marks.all_text_contents() != before)
 
     def test_keys_walk_the_posts_and_open_the_working(self) -> None:
         page = self.page
