@@ -1,0 +1,110 @@
+<script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
+import { ref, toRef } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Job, Sheet } from '@/api/types'
+import { type Leaf, useLeaf } from '@/kinds/fence/useLeaf'
+import { figure } from '@/logic/formula'
+import { useJob } from '@/stores/job'
+
+/** Other designs beside this one, each planned whole: what they do to the brace, the sag and the posts. */
+const props = defineProps<{ structure: string; id: string }>()
+const store = useJob()
+const { leaf, edit } = useLeaf(toRef(props, 'structure'), toRef(props, 'id'))
+interface Beside {
+  says: string
+  sheet: Sheet | null
+}
+const beside = ref<Beside[]>([])
+const comparing = ref(false)
+async function compare(): Promise<void> {
+  if (!store.document || !leaf.value) return
+  comparing.value = true
+  const designs: [string, (at: Leaf) => void][] = [
+    ['this design', () => undefined],
+    ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
+    ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
+    ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
+    ['hung on the other post', (at) => void (at.hung = at.hung === 'start' ? 'end' : 'start')],
+  ]
+  beside.value = await Promise.all(
+    designs.map(async ([says, change]) => {
+      const document = JSON.parse(JSON.stringify(store.document)) as Job
+      edit(change)(document)
+      try {
+        return {
+          says,
+          sheet: (await ask(
+            api.POST('/api/reckon/plan', {
+              body: { document, structure: props.structure, selected: `${props.structure}/gate/${props.id}` },
+            }),
+          )) as Sheet,
+        }
+      } catch {
+        return { says, sheet: null }
+      }
+    }),
+  )
+  comparing.value = false
+}
+watchDebounced(
+  () => store.document,
+  () => beside.value.length && void compare(),
+  { debounce: 400 },
+)
+const fact = (at: Sheet | null, symbol: string) => {
+  const step = at?.details[0]?.facts.find((item) => item.symbol === symbol)
+  return step ? `${figure(step.value)} ${step.unit}` : ''
+}
+const last = (at: Sheet | null) => {
+  const sags = at?.details[0]?.facts.filter((item) => item.symbol === 'd') ?? []
+  const step = sags[sags.length - 1]
+  return step ? `${figure(step.value)} ${step.unit}` : ''
+}
+const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - a.use)[0] : undefined)
+</script>
+
+<template>
+  <button class="plain" :disabled="comparing" @click="compare">Other designs beside it</button>
+  <table v-if="beside.length">
+    <thead>
+      <tr>
+        <th>First leaf</th>
+        <th v-for="item in beside" :key="item.says">{{ item.says }}</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr>
+        <td>brace force</td>
+        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'F') }}</td>
+      </tr>
+      <tr>
+        <td>brace above level</td>
+        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'a') }}</td>
+      </tr>
+      <tr>
+        <td>sag after years</td>
+        <td v-for="item in beside" :key="item.says">{{ last(item.sheet) }}</td>
+      </tr>
+      <tr>
+        <td>works hardest</td>
+        <td v-for="item in beside" :key="item.says">
+          {{ worst(item.sheet)?.name }}
+          {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + ' %' : '' }}
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+table {
+  margin-top: 10px;
+  table-layout: fixed;
+  width: 100%;
+  font-size: 12.5px;
+}
+th {
+  white-space: normal;
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Sheet } from '@/api/types'
+import LengthField from '@/components/LengthField.vue'
+import { showLength } from '@/logic/units'
+import { useJob } from '@/stores/job'
+
+/** The log of the latch edge against the mark made when the leaf was hung. */
+const props = defineProps<{ sheet: Sheet | null; gate: string }>()
+const store = useJob()
+type Row = Awaited<ReturnType<typeof readLog>>[number]
+const log = ref<Row[]>([])
+async function readLog() {
+  return (
+    await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } } }))
+  ).readings.filter((row) => row.what === 'latch edge' && row.about.startsWith(`${props.gate}/`))
+}
+async function refresh(): Promise<void> {
+  if (store.id) log.value = await readLog().catch(() => log.value)
+}
+watch([() => store.id, () => props.gate], refresh, { immediate: true })
+const leaves = computed(() =>
+  (props.sheet?.details ?? [])
+    .filter((item) => item.id.endsWith('/leaf'))
+    .map((item) => item.id.replace(/\/leaf$/, '')),
+)
+const dropped = ref<number | null>(null)
+const which = ref('')
+watch(leaves, (at) => at.includes(which.value) || (which.value = at[0] ?? ''), { immediate: true })
+async function note(): Promise<void> {
+  const about = which.value
+  if (dropped.value === null || !about) return
+  const reading = {
+    id: crypto.randomUUID(),
+    about,
+    what: 'latch edge' as const,
+    value_m: dropped.value,
+    done: false,
+    note: '',
+    device: 'desk',
+    measured_at: new Date().toISOString(),
+  }
+  await ask(
+    api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } }, body: { readings: [reading] } }),
+  )
+  dropped.value = null
+  await refresh()
+}
+</script>
+
+<template>
+  <section class="log" aria-label="Sag log">
+    <h2>Sag log</h2>
+    <p class="small">Make a mark on the latch post when the leaf is hung; measure down from it.</p>
+    <form @submit.prevent="note">
+      <label v-if="leaves.length > 1"
+        >Leaf<select v-model="which">
+          <option v-for="(item, i) in leaves" :key="item" :value="item">{{ i + 1 }}</option>
+        </select></label
+      >
+      <LengthField
+        label="Dropped since"
+        bare="in"
+        :model-value="dropped"
+        :tape="store.tape"
+        optional="not measured"
+        @update:model-value="dropped = $event"
+      />
+      <button class="plain" :disabled="dropped === null">Keep</button>
+    </form>
+    <ul v-if="log.length">
+      <li v-for="row in log" :key="row.id">
+        {{ new Date(row.measured_at).toLocaleDateString() }}: leaf {{ row.about.slice(-1) }} down
+        {{ showLength(row.value_m ?? 0, store.tape)
+        }}<template v-if="row.planned_m != null"
+          >, reckoned {{ showLength(row.planned_m, store.tape) }} in the end</template
+        >. <b v-if="row.verdict === 'outside'" class="verdict fails">Act: past what a latch forgives</b
+        ><span v-else class="quiet">the latch still forgives it</span>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.log {
+  margin: 14px 0;
+}
+.log h2 {
+  font-size: 15px;
+}
+.log form {
+  display: flex;
+  gap: 10px;
+  align-items: end;
+}
+.log ul {
+  list-style: none;
+  padding: 0;
+}
+label {
+  display: block;
+  font-size: 12.5px;
+  color: var(--ink-2);
+}
+select {
+  font:
+    600 14px 'Trellis Sans',
+    system-ui,
+    sans-serif;
+  padding: 5px 6px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
+}
+</style>
