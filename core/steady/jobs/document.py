@@ -20,7 +20,7 @@ from steady.structures.kind import Case, Kind
 from steady.structures.registry import any_spec, kind_of, plan
 from steady.yard.choices import YardChoices
 
-FORMAT = 6
+FORMAT = 7
 if TYPE_CHECKING:
     AnySpec = Any
 else:
@@ -71,7 +71,7 @@ class KeptSum:
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
-    format: Literal[6] = 6
+    format: Literal[7] = 7
     name: Annotated[str, MinLen(1), MaxLen(120)]
     place: Annotated[str, MaxLen(200)] = ""
     client: Annotated[str, MaxLen(120)] = ""

@@ -5,10 +5,15 @@ from dataclasses import dataclass, replace
 
 from steady.drawing.scene import STAGES, Scene, Solid, scene
 from steady.drawing.shadows import footprint
-from steady.drawing.shapes import Point
+from steady.drawing.shapes import Point, View
 from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
-from steady.jobs.document import Job, plan_structure
+from steady.ground.survey import enough_points
+from steady.ground.survey_geo import Anchor, geojson
+from steady.jobs.around import Beside, Stood, around, stood
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.site_drawing import site_view, spots_of, thing_shapes
+from steady.layout.contours import height_between, triangles
 from steady.plan.model import Plan
 from steady.structures.registry import kind_of
 
@@ -27,6 +32,7 @@ class Stand:
         outlines: What it covers, on the site's axes (m).
         middle: Where its name is written.
         failed: Why it can't be drawn; empty when it is.
+        ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
     """
 
     id: str
@@ -38,15 +44,21 @@ class Stand:
     walls: tuple[tuple[Point, ...], ...] = ()
     middle: Point = (0.0, 0.0)
     failed: str = ""
+    ground_m: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SitePlan:
-    """All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up."""
+    """All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
+
+    `lies`: what lies there whatever is built; `beside`: each placed structure held against it, nearest first.
+    """
 
     stands: tuple[Stand, ...]
     bounds: tuple[float, float, float, float]
     north_rad: float
+    lies: View
+    beside: tuple[Beside, ...] = ()
 
 
 @dataclass(slots=True)
@@ -63,15 +75,61 @@ def site_plan(job: Job) -> SitePlan:
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     places = _places(job, drawn)
     stands = tuple(
-        _stand(item.name, kind_of(item.spec).key, item.stands is not None, one, place)
-        for item, one, place in zip(job.structures, drawn, places, strict=True)
+        _stand(job, item, one, place) for item, one, place in zip(job.structures, drawn, places, strict=True)
     )
-    points = [p for stand in stands for ring in (*stand.outlines, *stand.walls) for p in ring] or [
-        (0.0, 0.0),
-        (10.0, 8.0),
+    shapes = thing_shapes(job.site.things, job.reading.tape())
+    points = [p for stand in stands for ring in (*stand.outlines, *stand.walls) for p in ring]
+    points += [p for shape in shapes for p in shape.points]
+    xs, ys = [p[0] for p in points] or [0.0, 10.0], [p[1] for p in points] or [0.0, 8.0]
+    bounds = (min(xs), min(ys), max(xs), max(ys))
+    lies = View(name="site", title="The site", shapes=tuple(shapes), bounds=bounds, layout="grid", how="site")
+    near = tuple(item for one in _stood(job, drawn, places) for item in _beside(job, one))
+    return SitePlan(stands=stands, bounds=bounds, north_rad=job.site.north_rad, lies=lies, beside=near)
+
+
+def site_sheet(job: Job) -> View:
+    """The whole site as one drawing for paper and files: what lies there, and every structure with its distances."""
+    drawn = [_drawn(job, item.spec.id) for item in job.structures]
+    stands = _stood(job, drawn, _places(job, drawn), unplaced=True)
+    placed = {item.spec.id for item in job.structures if item.stands is not None}
+    near = [item for one in stands if one.id in placed for item in _beside(job, one)]
+    return site_view(job.site.things, stands, near, job.reading.tape())
+
+
+def anchor_of(job: Job) -> Anchor:
+    """Where the site's zero lies on the earth.
+
+    Raises:
+        InputError: Nobody said so yet.
+    """
+    site = job.site
+    if site.latitude_rad is None or site.longitude_rad is None:
+        raise InputError("site/latitude_rad", "Type the latitude and longitude of the site's zero first")
+    return Anchor(latitude_rad=site.latitude_rad, longitude_rad=site.longitude_rad, north_rad=site.north_rad)
+
+
+def site_geojson(job: Job) -> str:
+    """The site and all that stands on it as GeoJSON.
+
+    Raises:
+        InputError: Nobody said where on the earth it lies.
+    """
+    shown = site_plan(job)
+    return geojson(anchor_of(job), job.site.things, [(one.id, one.name, one.outlines) for one in shown.stands])
+
+
+def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bool = False) -> list[Stood]:
+    """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
+    return [
+        stood(one.plan, (item.spec.id, item.name), place, scene(one.plan).ground[4])
+        for item, one, place in zip(job.structures, drawn, places, strict=True)
+        if one.plan is not None and (unplaced or item.stands is not None)
     ]
-    xs, ys = [p[0] for p in points], [p[1] for p in points]
-    return SitePlan(stands=stands, bounds=(min(xs), min(ys), max(xs), max(ys)), north_rad=job.site.north_rad)
+
+
+def _beside(job: Job, one: Stood) -> list[Beside]:
+    whole = [thing for thing in job.site.things if not enough_points(thing)]
+    return around(one, whole, job.site.notes, job.reading.tape())
 
 
 def whole_scene(job: Job) -> Scene:
@@ -132,7 +190,7 @@ def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
         deepest = max(deepest, high - low)
 
 
-def _stand(name: str, called: str, placed: bool, one: _Drawn, place: Standing) -> Stand:
+def _stand(job: Job, item: Structure, one: _Drawn, place: Standing) -> Stand:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 
@@ -140,16 +198,18 @@ def _stand(name: str, called: str, placed: bool, one: _Drawn, place: Standing) -
     x, y, _ = place.carry(((left + right) / 2, (low + high) / 2, 0.0))
     walls = [solid.points for solid in (scene(one.plan).solids if one.plan else ()) if solid.layer == "wall"]
     faces = tuple(ring(tuple((box[i][0], box[i][1]) for i in (0, 1, 5, 4))) for box in walls)
+    spots = spots_of(job.site.things)
     return Stand(
         id=one.id,
-        name=name,
-        called=called,
-        placed=placed,
+        name=item.name,
+        called=kind_of(item.spec).key,
+        placed=item.stands is not None,
         stands=place,
         outlines=tuple(ring(points) for points in one.prints),
         walls=faces,
         middle=(x, y),
         failed=one.failed,
+        ground_m=height_between(spots, triangles(spots), (place.x_m, place.y_m)),
     )
 
 

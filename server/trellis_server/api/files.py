@@ -8,7 +8,6 @@ from typing import Literal
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.drawing.marks import Face
-from steady.jobs.buying import job_list
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import DocumentsAnswer, Problems
@@ -35,12 +34,15 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     return _file(body, "application/json; charset=utf-8", f"{found.document.name}.json")
 
 
-@router.get("/{uuid:job_id}/list/{file}", response=REFUSALS)
-def list_document(request: HttpRequest, job_id: uuid.UUID, file: str) -> HttpResponse:
-    """The whole job's list as a file."""
+@router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS)
+def whole_document(
+    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Literal["letter", "a4"] = "letter"
+) -> HttpResponse:
+    """A document of the whole job: its list, its site."""
     found = jobs.state(jobs.job_of(request.user, job_id))
     row = job_document(file)
-    return _file(row.make(job_list(found.document)), row.kind, f"{found.document.name}-{row.file}")
+    body = row.make(found.document, Options(paper=paper))
+    return _file(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 
 @router.get("/{uuid:job_id}/files/{structure}", response={200: DocumentsAnswer, **REFUSALS})

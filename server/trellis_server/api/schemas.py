@@ -10,7 +10,8 @@ from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.drawing.scene import Scene
-from steady.ground.readings import Readings
+from steady.ground.readings import Readings, RowProblem
+from steady.ground.survey import SiteThing, ThingRow
 from steady.jobs.buying import Counted, Share
 from steady.jobs.choices import PricedChoice
 from steady.jobs.dimensions import Disagreement
@@ -470,6 +471,30 @@ class SunBody(Closed):
 SheetAnswer = Sheet
 SceneAnswer = Scene
 SitePlanAnswer = SitePlan
+
+
+class ThingRows(Schema):
+    things: list[ThingRow]
+
+
+class SurveyBody(Closed):
+    """A survey as it was brought; `bare`: the unit of numbers without one."""
+
+    document: Job
+    text: Annotated[str, MaxLen(1_500_000)]
+    brought_as: Literal["points", "geojson", "dxf"]
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class SurveyAnswer(Schema):
+    """Things in the site's axes. `latitude_rad`, `longitude_rad`: where the site's zero came to lie, if the file told it first."""
+
+    things: list[SiteThing]
+    problems: list[RowProblem]
+    latitude_rad: float | None = None
+    longitude_rad: float | None = None
+
+
 SunShown = SunAnswer
 SlackAnswer = Slack
 ReadingsRead = Readings

@@ -3,12 +3,24 @@
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.drawing.scene import scene
+from steady.ground.survey import thing_rows
 from steady.jobs.document import plan_structure
 from steady.jobs.siting import site_plan, whole_scene
 from steady.jobs.sun import sun
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import PlanBody, Problems, SceneAnswer, SitePlanAnswer, SunBody, SunShown
+from trellis_server.api.schemas import (
+    PlanBody,
+    Problems,
+    SceneAnswer,
+    SitePlanAnswer,
+    SunBody,
+    SunShown,
+    SurveyAnswer,
+    SurveyBody,
+    ThingRows,
+)
+from trellis_server.services.survey import survey
 
 router = Router(tags=["sights"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
@@ -26,6 +38,18 @@ def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Every structure of the job where it stands on the site."""
     return fast(site_plan(body.document))
+
+
+@router.get("/things", response={200: ThingRows, **REFUSALS})
+def things(request: HttpRequest) -> HttpResponse:
+    """What a site can hold: how each is drawn, and what its numbers are called."""
+    return fast({"things": thing_rows()})
+
+
+@router.post("/survey", response={200: SurveyAnswer, **REFUSALS})
+def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
+    """What a pasted or brought survey holds, in the site's own axes, and each row that can't be read."""
+    return fast(survey(body.document, body.text, body.brought_as, body.bare))
 
 
 @router.post("/sun", response={200: SunShown, **REFUSALS})

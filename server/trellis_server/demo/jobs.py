@@ -22,6 +22,7 @@ from steady.structures.rated import Rated
 from trellis_server.demo.canopies import path_pergola
 from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.quillet import quillet_plots
+from trellis_server.demo.surroundings import larkspur_things
 from trellis_server.demo.tui import tui_terrace
 
 WINDBREAK = "windbreak"
@@ -185,6 +186,7 @@ def larkspur_rise() -> Job:
                 on="2026-11-12",
             ),
         ),
+        things=larkspur_things(),
         locate=Locate(ticket="LR-4417", expires="2026-12-11", owners_answered=True),
         grounds=tuple(
             Ground(line=line_id, shots=tuple(Shot(at_m=at * FT, height_m=z * FT) for at, z in shots))

@@ -12,6 +12,7 @@ from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
 from trellis_server.demo.canopies import plot_pavilion, shed_lean_to
+from trellis_server.demo.surroundings import quillet_things
 
 PEN = "goose-pen"
 PANELS = "low-panels"
@@ -98,6 +99,7 @@ def quillet_plots() -> Job:
         wind_speed_m_per_s=22.0,
         exposure="II",
         north_rad=1.1,
+        things=quillet_things(),
         locate=Locate(ticket="QP-208", expires="2026-12-18", owners_answered=True),
         grounds=(
             Ground(line=PEN, shots=tuple(Shot(at_m=at, height_m=z) for at, z in readings_m)),

@@ -101,13 +101,14 @@ def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sh
     for line in lines:
         canvas.drawString(MARGIN, y, line)
         y -= 13
-    _north(canvas, width - MARGIN - 16, height - MARGIN - 46, facts.job.site.north_rad)
+    north(canvas, width - MARGIN - 16, height - MARGIN - 46, facts.job.site.north_rad)
     canvas.setLineWidth(1.2)
     canvas.line(MARGIN, y + 4, width - MARGIN, y + 4)
     return y - 4
 
 
-def _north(canvas: Canvas, x: float, y: float, north_rad: float) -> None:
+def north(canvas: Canvas, x: float, y: float, north_rad: float) -> None:
+    """An arrow to north, turned to the left of up the paper."""
     canvas.saveState()
     canvas.translate(x, y)
     canvas.rotate(north_rad * 57.29577951308232)

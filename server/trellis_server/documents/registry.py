@@ -16,9 +16,10 @@ from steady.drawing.sample import sample
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InputError
-from steady.jobs.buying import JobList
-from steady.jobs.document import Structure, find, plan_structure
+from steady.jobs.buying import job_list
+from steady.jobs.document import Job, Structure, find, plan_structure
 from steady.jobs.sheet import Sheet, sheet
+from steady.jobs.siting import site_geojson, site_sheet
 from steady.jobs.starts import stands_words
 from steady.measure.lengths import parse_length
 from steady.plan.model import Plan
@@ -267,13 +268,40 @@ class JobDocument:
     file: str
     says: str
     kind: str
-    make: Callable[[JobList], str | bytes]
+    make: Callable[[Job, Options], str | bytes]
+    inline: bool = False
+
+
+def _site_pdf(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.site_pdf import site_pages  # as above
+
+    return site_pages(job, options.paper)
+
+
+def _site_dxf(job: Job, options: Options) -> str:
+    from trellis_server.documents.dxf import dxf  # as above
+
+    return dxf((site_sheet(job),))
 
 
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
-    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=list_csv),
-    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=list_xlsx),
+    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=lambda job, _: list_csv(job_list(job))),
+    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=lambda job, _: list_xlsx(job_list(job))),
+    JobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
+    JobDocument(
+        file="site.svg",
+        says="The site, SVG",
+        kind="image/svg+xml; charset=utf-8",
+        make=lambda job, _: svg(site_sheet(job)),
+    ),
+    JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
+    JobDocument(
+        file="site.geojson",
+        says="The site, GeoJSON",
+        kind="application/geo+json; charset=utf-8",
+        make=lambda job, _: site_geojson(job),
+    ),
 ]
 
 

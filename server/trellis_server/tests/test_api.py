@@ -73,7 +73,7 @@ class PermissionTest(TestCase):
             ("GET", f"/api/jobs/{job}/readings", None),
             ("POST", f"/api/jobs/{job}/readings", {"readings": [reading]}),
             ("GET", f"/api/jobs/{job}/job.json", None),
-            ("GET", f"/api/jobs/{job}/list/list.csv", None),
+            ("GET", f"/api/jobs/{job}/whole/list.csv", None),
             *(
                 ("GET", f"/api/jobs/{job}/files/windbreak/{name}", None)
                 for name in ("marks.csv", "pieces.csv", "plan.svg", "drawing.dxf", "sheets.pdf", "working.pdf")

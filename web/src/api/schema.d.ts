@@ -216,26 +216,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/list/{file}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Document
-         * @description The whole job's list as a file.
-         */
-        get: operations["trellis_server_api_files_list_document"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/jobs/{job_id}/readings": {
         parameters: {
             query?: never;
@@ -314,6 +294,26 @@ export interface paths {
          * @description Undo the last change.
          */
         post: operations["trellis_server_api_jobs_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/whole/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole Document
+         * @description A document of the whole job: its list, its site.
+         */
+        get: operations["trellis_server_api_files_whole_document"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -816,6 +816,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sights/survey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Survey
+         * @description What a pasted or brought survey holds, in the site's own axes, and each row that can't be read.
+         */
+        post: operations["trellis_server_api_sights_read_survey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Things
+         * @description What a site can hold: how each is drawn, and what its numbers are called.
+         */
+        get: operations["trellis_server_api_sights_things"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sums": {
         parameters: {
             query?: never;
@@ -1071,6 +1111,40 @@ export interface components {
             id: string;
             /** Plies */
             plies?: number | null;
+        };
+        /**
+         * Beside
+         * @description A structure beside one thing of the site.
+         *
+         *     Args:
+         *         distance_m: The least distance from above; 0: it touches, crosses or lies over it.
+         *         here: Where on the structure; `there`: where on the thing.
+         *         amiss: What is against a note, in words with what would mend it; empty: nothing is known against it.
+         */
+        Beside: {
+            /**
+             * Amiss
+             * @default
+             */
+            amiss: string;
+            /** Distance M */
+            distance_m: number;
+            /** Here */
+            here: [
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+            /** Structure */
+            structure: string;
+            /** There */
+            there: [
+                number,
+                number
+            ];
+            /** Thing */
+            thing: string;
         };
         /**
          * Bill
@@ -2712,10 +2786,10 @@ export interface components {
             dimensions: components["schemas"]["KeyDimension"][];
             /**
              * Format
-             * @default 6
+             * @default 7
              * @constant
              */
-            format: 6;
+            format: 7;
             /** Name */
             name: string;
             /**
@@ -2781,6 +2855,7 @@ export interface components {
              *       "notes": [],
              *       "rain_snow_pa": 0,
              *       "soil": "clay",
+             *       "things": [],
              *       "use": "house",
              *       "wind_importance": 1,
              *       "wind_pressure_pa": 0,
@@ -5507,7 +5582,7 @@ export interface components {
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
          *     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
          *     undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
-         *     said, and when.
+         *     said, and when; `things` what lies here whatever is built.
          */
         Site: {
             /**
@@ -5592,6 +5667,11 @@ export interface components {
              */
             soil: string;
             /**
+             * Things
+             * @default []
+             */
+            things: components["schemas"]["SiteThing"][];
+            /**
              * Use
              * @default house
              * @enum {string}
@@ -5658,8 +5738,15 @@ export interface components {
         /**
          * SitePlan
          * @description All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
+         *
+         *     `lies`: what lies there whatever is built; `beside`: each placed structure held against it, nearest first.
          */
         SitePlan: {
+            /**
+             * Beside
+             * @default []
+             */
+            beside: components["schemas"]["Beside"][];
             /** Bounds */
             bounds: [
                 number,
@@ -5667,10 +5754,59 @@ export interface components {
                 number,
                 number
             ];
+            lies: components["schemas"]["View"];
             /** North Rad */
             north_rad: number;
             /** Stands */
             stands: components["schemas"]["Stand"][];
+        };
+        /**
+         * SitePoint
+         * @description A point on the site's own axes (m).
+         */
+        SitePoint: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * SiteThing
+         * @description One thing on the site.
+         *
+         *     Args:
+         *         points: A line's corners, an area's ring, or the one point of a point, in order.
+         *         reach_m: A boundary's setback, a service's band either side, a tree's roots: the table of site things says which; 0: none.
+         *         height_m: How high it is, or the greatest height allowed beside it; of a spot height the height itself; None: not known.
+         *         openings: Doors and windows of a house wall.
+         */
+        SiteThing: {
+            /** Height M */
+            height_m?: number | null;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "house wall" | "boundary" | "service" | "tree" | "water" | "clear way" | "stands already" | "spot height";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Openings
+             * @default []
+             */
+            openings: components["schemas"]["WallOpening"][];
+            /** Points */
+            points: components["schemas"]["SitePoint"][];
+            /**
+             * Reach M
+             * @default 0
+             */
+            reach_m: number;
         };
         /**
          * Slack
@@ -5866,6 +6002,7 @@ export interface components {
          *         outlines: What it covers, on the site's axes (m).
          *         middle: Where its name is written.
          *         failed: Why it can't be drawn; empty when it is.
+         *         ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
          */
         Stand: {
             /** Called */
@@ -5875,6 +6012,8 @@ export interface components {
              * @default
              */
             failed: string;
+            /** Ground M */
+            ground_m?: number | null;
             /** Id */
             id: string;
             /**
@@ -6364,6 +6503,40 @@ export interface components {
             shares: (number | null)[];
         };
         /**
+         * SurveyAnswer
+         * @description Things in the site's axes. `latitude_rad`, `longitude_rad`: where the site's zero came to lie, if the file told it first.
+         */
+        SurveyAnswer: {
+            /** Latitude Rad */
+            latitude_rad?: number | null;
+            /** Longitude Rad */
+            longitude_rad?: number | null;
+            /** Problems */
+            problems: components["schemas"]["RowProblem"][];
+            /** Things */
+            things: components["schemas"]["SiteThing"][];
+        };
+        /**
+         * SurveyBody
+         * @description A survey as it was brought; `bare`: the unit of numbers without one.
+         */
+        SurveyBody: {
+            /**
+             * Bare
+             * @default ft
+             * @enum {string}
+             */
+            bare: "ft" | "in" | "m" | "mm";
+            /**
+             * Brought As
+             * @enum {string}
+             */
+            brought_as: "points" | "geojson" | "dxf";
+            document: components["schemas"]["Job"];
+            /** Text */
+            text: string;
+        };
+        /**
          * Table
          * @description One table of the drawer: members, marks, holes, pieces, cut plan, cautions, or choices (`offers`); others are the kind's own.
          *
@@ -6515,6 +6688,36 @@ export interface components {
             value_m: number;
         };
         /**
+         * ThingRow
+         * @description A row of the table of site things: how it is drawn, what its reach and height are called ("": it has none).
+         */
+        ThingRow: {
+            /**
+             * Drawn
+             * @enum {string}
+             */
+            drawn: "line" | "area" | "point";
+            /** Height */
+            height: string;
+            /** Key */
+            key: string;
+            /** Look */
+            look: string;
+            /** Reach */
+            reach: string;
+            /** Reach Usual M */
+            reach_usual_m: number;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
+        };
+        /** ThingRows */
+        ThingRows: {
+            /** Things */
+            things: components["schemas"]["ThingRow"][];
+        };
+        /**
          * ThrownAway
          * @description A job that can still be brought back, and until when.
          */
@@ -6633,6 +6836,52 @@ export interface components {
             shapes: components["schemas"]["Shape"][];
             /** Title */
             title: string;
+        };
+        /**
+         * WallOpening
+         * @description A door or window in a house wall: where along it, how wide, its sill over the site's zero, and which way it turns.
+         *
+         *     `hinge`: the jamb it hangs on, seen from outside with the wall's first point on the left; `turns` tells whether it swings out.
+         */
+        WallOpening: {
+            /**
+             * From M
+             * @default 1
+             */
+            from_m: number;
+            /**
+             * Height M
+             * @default 2.05
+             */
+            height_m: number;
+            /**
+             * Hinge
+             * @default left
+             * @enum {string}
+             */
+            hinge: "left" | "right";
+            /**
+             * Kind
+             * @default door
+             * @enum {string}
+             */
+            kind: "door" | "window";
+            /**
+             * Sill M
+             * @default 0
+             */
+            sill_m: number;
+            /**
+             * Turns
+             * @default in
+             * @enum {string}
+             */
+            turns: "out" | "in" | "slides";
+            /**
+             * Width M
+             * @default 0.9
+             */
+            width_m: number;
         };
         /**
          * Way
@@ -7498,47 +7747,6 @@ export interface operations {
             };
         };
     };
-    trellis_server_api_files_list_document: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                job_id: string;
-                file: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problems"];
-                };
-            };
-        };
-    };
     trellis_server_api_jobs_measured: {
         parameters: {
             query?: never;
@@ -7848,6 +8056,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Conflict"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_files_whole_document: {
+        parameters: {
+            query?: {
+                paper?: "letter" | "a4";
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -9160,6 +9411,104 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SunAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_read_survey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurveyBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurveyAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_things: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingRows"];
                 };
             };
             /** @description Unauthorized */

@@ -99,7 +99,11 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
         ><img src="/favicon.svg" width="30" height="30" alt=""
       /></router-link>
       <div class="names">
-        <p class="job">{{ store.shown?.name ?? 'Steady Trellis' }}</p>
+        <p class="job">
+          <router-link :to="{ name: 'place', params: { job } }" title="The site">{{
+            store.shown?.name ?? 'Steady Trellis'
+          }}</router-link>
+        </p>
         <p class="place">{{ [title, store.shown?.place].filter(Boolean).join(', ') }}</p>
       </div>
       <StakeBar :job="job" :structure="structure" :open="open" />
@@ -160,6 +164,14 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.job a {
+  color: inherit;
+  text-decoration: none;
+}
+.job a:hover,
+.job a:focus-visible {
+  text-decoration: underline;
 }
 .job {
   font-weight: 600;

@@ -90,10 +90,13 @@ async function leave(): Promise<void> {
   await router.push({ name: 'sign-in' })
 }
 const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
+/** Several structures open on their site, one on its sheet, none on the brief. */
 const open = (card: JobCard) =>
-  first(card)
-    ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
-    : { name: 'brief', params: { job: card.id } }
+  card.structures.length > 1
+    ? { name: 'place', params: { job: card.id } }
+    : first(card)
+      ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
+      : { name: 'brief', params: { job: card.id } }
 </script>
 
 <template>

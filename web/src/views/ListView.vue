@@ -46,7 +46,7 @@ const held = computed(
 function toggle(id: string): void {
   off.value = off.value.includes(id) ? off.value.filter((one) => one !== id) : [...off.value, id]
 }
-const file = (name: string) => `/api/jobs/${store.id}/list/${name}`
+const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </script>
 
 <template>

@@ -2,15 +2,21 @@
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced, useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref } from 'vue'
+import { useRouter } from 'vue-router'
 import { api, ask } from '@/api/client'
 import type { SitePlan, Stand, Standing } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import LengthField from '@/components/LengthField.vue'
+import ViewShapes from '@/components/ViewShapes.vue'
+import SurveyBox from '@/components/place/SurveyBox.vue'
+import ThingForm from '@/components/place/ThingForm.vue'
+import { useSiteThings } from '@/components/place/useSiteThings'
 import { divisions } from '@/logic/panes'
-import { FT } from '@/logic/units'
+import { outermost, snapShift, targetsOf, type At, type Targets } from '@/logic/snap'
+import { FT, showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
-/** The whole job where it stands on the site: structures are pulled about, turned and looked at together. */
+/** The site: what lies there is drawn, and structures are pulled about, turned and looked at together. */
 const store = useJob()
 const SpaceView = defineAsyncComponent(() => import('@/components/SpaceView.vue'))
 const document_ = refDebounced(
@@ -29,8 +35,30 @@ const { data, error } = useQuery({
 const selected = ref('')
 const inSpace = ref(false)
 const box = ref<HTMLElement>()
+const paper = ref<SVGSVGElement>()
 const { width, height } = useElementSize(box)
 const chosen = computed(() => data.value?.stands.find((item) => item.id === selected.value) ?? null)
+const site = useSiteThings()
+const { drawing, points } = site
+const thing = computed(() => site.thingOf(selected.value))
+const beside = computed(() => (data.value?.beside ?? []).filter((item) => item.structure === selected.value))
+/** What is amiss, and the nearest of each kind: these are drawn, and told first. */
+const first = computed(() => {
+  const kinds = new Set<string>()
+  return beside.value.filter((item) => {
+    const kind = site.thingOf(item.thing)?.kind ?? ''
+    const near = !kinds.has(kind)
+    kinds.add(kind)
+    return near || item.amiss
+  })
+})
+const further = computed(() => beside.value.filter((item) => !first.value.includes(item)))
+const amiss = computed(() => {
+  const counts = new Map<string, number>()
+  for (const item of data.value?.beside ?? [])
+    if (item.amiss) counts.set(item.structure, (counts.get(item.structure) ?? 0) + 1)
+  return counts
+})
 
 const EDGE = 64
 /** While something is held the paper stays where it is. */
@@ -63,28 +91,72 @@ const labelled = computed(() => {
   )
 })
 
+/** So near (pixels) corners and lines of others draw what is pulled onto them; Alt leaves it where it is. */
+const DRAWS = 12
+const mm = (value: number) => Math.round(value * 1000) / 1000
+function others(apart: string): Targets {
+  const found: Targets = { points: [], lines: [] }
+  const add = (rings: readonly (readonly At[])[], closed: boolean) => {
+    const more = targetsOf(rings, closed)
+    found.points.push(...more.points)
+    found.lines.push(...more.lines)
+  }
+  for (const stand of data.value?.stands ?? [])
+    if (stand.id !== apart) {
+      const corners = outermost((stand.outlines as unknown as At[][]).flat())
+      add([corners], true)
+      add(stand.walls as unknown as At[][], true)
+    }
+  for (const item of site.things.value)
+    if (item.id !== apart)
+      add([item.points.map(({ x_m, y_m }) => [x_m, y_m] as const)], site.rowOf(item.kind)?.drawn === 'area')
+  return found
+}
+
 const held = ref<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
 const shift = (id: string) => (held.value?.id === id ? `translate(${held.value.dx} ${held.value.dy})` : undefined)
 function take(stand: Stand, event: PointerEvent): void {
+  if (drawing.value) return
   selected.value = stand.id
   held.value = { id: stand.id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
   kept.value = [...bounds.value]
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
+const corner = ref<{ id: string; index: number; at: At } | null>(null)
+function takeCorner(index: number, event: PointerEvent): void {
+  if (!thing.value) return
+  kept.value = [...bounds.value]
+  corner.value = { id: thing.value.id, index, at: where(event) }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
 function drag(event: PointerEvent): void {
   if (held.value) held.value = { ...held.value, dx: event.clientX - held.value.x, dy: event.clientY - held.value.y }
+  if (corner.value) corner.value = { ...corner.value, at: met(where(event), corner.value.id, event.altKey) }
+  if (drawing.value) pointer.value = met(where(event), '', event.altKey)
 }
-function drop(): void {
+function drop(event: PointerEvent): void {
   const last = held.value
   const stand = data.value?.stands.find((item) => item.id === last?.id)
+  const pulled = corner.value
   held.value = null
+  corner.value = null
   kept.value = null
-  if (last && stand && Math.abs(last.dx) + Math.abs(last.dy) > 3)
-    put(stand, { x_m: stand.stands.x_m + last.dx / scale.value, y_m: stand.stands.y_m - last.dy / scale.value })
+  if (pulled)
+    site.change(
+      pulled.id,
+      (item) => (item.points[pulled.index] = { x_m: mm(pulled.at[0]), y_m: mm(pulled.at[1]) }),
+      'A corner moved',
+    )
+  if (last && stand && Math.abs(last.dx) + Math.abs(last.dy) > 3) {
+    const [dx, dy] = [last.dx / scale.value, -last.dy / scale.value]
+    const corners = outermost((stand.outlines as unknown as At[][]).flat()).map(([x, y]): At => [x + dx, y + dy])
+    const more = event.altKey ? null : snapShift(corners, others(stand.id), DRAWS / scale.value)
+    put(stand, { x_m: stand.stands.x_m + dx + (more?.[0] ?? 0), y_m: stand.stands.y_m + dy + (more?.[1] ?? 0) })
+  }
 }
 function put(stand: Stand, change: Partial<Standing>): void {
   const at = { ...stand.stands, ...change }
-  const rounded = { ...at, x_m: Math.round(at.x_m * 1000) / 1000, y_m: Math.round(at.y_m * 1000) / 1000 }
+  const rounded = { ...at, x_m: mm(at.x_m), y_m: mm(at.y_m) }
   store.change((job) => {
     const own = job.structures.find((item) => item.spec.id === stand.id)
     if (own) own.stands = rounded
@@ -101,17 +173,75 @@ function keys(stand: Stand, event: KeyboardEvent): void {
     '[': { turn_rad: (stand.stands.turn_rad + Math.PI / 36) % full },
     ']': { turn_rad: (stand.stands.turn_rad - Math.PI / 36) % full },
   }
+  if (event.key === 'Enter') void openSheet(stand)
   const way = ways[event.key]
   if (!way) return
   event.preventDefault()
   put(stand, way)
 }
+const router = useRouter()
+const openSheet = (stand: Stand) =>
+  router.push({ name: 'set-out', params: { job: store.id, structure: stand.id } }).catch(() => undefined)
 function loose(stand: Stand): void {
   store.change((job) => {
     const own = job.structures.find((item) => item.spec.id === stand.id)
     if (own) own.stands = null
   }, `${stand.name} stands nowhere yet`)
 }
+
+const pointer = ref<At | null>(null)
+function where(event: MouseEvent): At {
+  const at = paper.value!.getBoundingClientRect()
+  return [(event.clientX - at.left - x0.value) / scale.value, (y0.value - (event.clientY - at.top)) / scale.value]
+}
+function met(at: At, apart: string, alone: boolean): At {
+  const more = alone ? null : snapShift([at], others(apart), DRAWS / scale.value)
+  return more ? [at[0] + more[0], at[1] + more[1]] : at
+}
+function begin(kind: string): void {
+  selected.value = ''
+  inSpace.value = false
+  kept.value = [...bounds.value]
+  site.start(kind)
+  paper.value?.focus()
+}
+function stop(): void {
+  site.start('')
+  kept.value = null
+  pointer.value = null
+}
+function done(): void {
+  const id = site.finish()
+  stop()
+  if (id) selected.value = id
+}
+function click(event: MouseEvent): void {
+  if (!drawing.value) return
+  const at = met(where(event), '', event.altKey)
+  const last = points.value.at(-1)
+  if (last && (Math.abs(at[0] - last[0]) + Math.abs(at[1] - last[1])) * scale.value < 3) return
+  points.value = [...points.value, [mm(at[0]), mm(at[1])]]
+  if (site.rowOf(drawing.value)?.drawn === 'point') done()
+}
+function paperKeys(event: KeyboardEvent): void {
+  if (!drawing.value) return
+  if (event.key === 'Escape') stop()
+  else if (event.key === 'Enter') done()
+  else if (event.key === 'Backspace') points.value = points.value.slice(0, -1)
+  else return
+  event.preventDefault()
+}
+const sketch = computed(() => {
+  const all: At[] = pointer.value ? [...points.value, pointer.value] : points.value
+  return all.map(([x, y], k) => `${k ? 'L' : 'M'}${X(x)} ${Y(y)}`).join('')
+})
+const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
+const FILES = [
+  ['site.pdf', 'PDF at scale'],
+  ['site.svg', 'SVG'],
+  ['site.dxf', 'DXF'],
+  ['site.geojson', 'GeoJSON'],
+]
 const north = computed(
   () =>
     `translate(${width.value - 40} ${height.value - 56}) rotate(${(-(data.value?.north_rad ?? 0) * 180) / Math.PI})`,
@@ -123,8 +253,9 @@ const north = computed(
     <aside class="panel" aria-label="Where it stands">
       <h1>The site</h1>
       <p class="small quiet">
-        Pull a structure to where it stands. Arrow keys move it by {{ imperial ? '1 ft' : '250 mm' }}, <kbd>[</kbd> and
-        <kbd>]</kbd> turn it.
+        Pull a structure to where it stands: it draws itself onto walls and onto others (hold Alt to leave it free).
+        Arrow keys move it by {{ imperial ? '1 ft' : '250 mm' }}, <kbd>[</kbd> and <kbd>]</kbd> turn it, Enter opens its
+        sheet.
       </p>
       <ul class="list">
         <li v-for="stand in data?.stands ?? []" :key="stand.id">
@@ -138,6 +269,7 @@ const north = computed(
             <span class="small quiet">{{
               stand.failed ? 'cannot be drawn' : stand.placed ? '' : 'not placed yet'
             }}</span>
+            <span v-if="amiss.get(stand.id)" class="small amiss">{{ amiss.get(stand.id) }} to look at</span>
           </button>
         </li>
       </ul>
@@ -147,6 +279,23 @@ const north = computed(
       <section v-if="chosen" class="form">
         <h2>{{ chosen.name }}</h2>
         <p v-if="chosen.failed" class="fault">{{ chosen.failed }}</p>
+        <ul v-if="beside.length" class="beside" aria-label="What it stands beside">
+          <li v-for="item in first" :key="item.thing">
+            <button class="link" @click="selected = item.thing">{{ item.says }}</button>
+            <p v-if="item.amiss" class="small amiss">{{ item.amiss }}</p>
+          </li>
+          <li v-if="further.length">
+            <details>
+              <summary class="small">{{ further.length }} further off</summary>
+              <button v-for="item in further" :key="item.thing" class="link small" @click="selected = item.thing">
+                {{ item.says }}
+              </button>
+            </details>
+          </li>
+        </ul>
+        <p v-else-if="!chosen.placed && site.things.value.length" class="small quiet">
+          Say where it stands, and it is held against what lies here.
+        </p>
         <LengthField
           label="Its zero, to the right of the site's"
           :model-value="chosen.stands.x_m"
@@ -170,11 +319,58 @@ const north = computed(
           :tape="store.tape"
           @update:model-value="$event !== null && put(chosen!, { level_m: $event })"
         />
+        <p
+          v-if="chosen.ground_m !== null && Math.abs((chosen.ground_m ?? 0) - chosen.stands.level_m) > 0.005"
+          class="small"
+        >
+          The spot heights give {{ showLength(chosen.ground_m!, store.tape) }} there.
+          <button class="link small" @click="put(chosen!, { level_m: mm(chosen!.ground_m!) })">Take it</button>
+        </p>
         <p class="row">
           <router-link :to="{ name: 'set-out', params: { structure: chosen.id } }">Open its sheet</router-link>
           <button v-if="chosen.placed" class="link small" @click="loose(chosen)">not placed</button>
         </p>
       </section>
+      <section class="form" aria-label="What lies here">
+        <h2>What lies here</h2>
+        <ul v-if="site.things.value.length" class="list">
+          <li v-for="item in site.things.value" :key="item.id">
+            <button
+              class="pick"
+              :class="{ on: item.id === selected }"
+              :aria-pressed="item.id === selected"
+              @click="selected = item.id"
+            >
+              {{ site.says(item) }}
+              <span v-if="item.name" class="small quiet">{{ site.rowOf(item.kind)?.says.toLowerCase() }}</span>
+            </button>
+          </li>
+        </ul>
+        <p v-else class="small quiet">
+          Draw the house, boundaries, services, trees: every structure is then held against them.
+        </p>
+        <div class="kinds" role="group" aria-label="Draw">
+          <button
+            v-for="row in site.rows.value"
+            :key="row.key"
+            class="plain small"
+            :class="{ on: drawing === row.key }"
+            :aria-pressed="drawing === row.key"
+            :title="row.text"
+            @click="drawing === row.key ? stop() : begin(row.key)"
+          >
+            {{ row.says }}
+          </button>
+        </div>
+        <ThingForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
+        <SurveyBox :site="site" />
+      </section>
+      <p class="small">
+        Take it along:
+        <template v-for="([name, says], index) in FILES" :key="name"
+          ><template v-if="index">, </template><a :href="file(name!)">{{ says }}</a></template
+        >
+      </p>
       <p class="small quiet">
         Where it stands changes no reckoning: wind, ground and holes are each structure's own. Measure from a boundary
         before you dig.
@@ -189,37 +385,81 @@ const north = computed(
           In space
         </button>
       </div>
+      <p v-if="drawing" class="drawing" role="status">
+        {{ site.rowOf(drawing)?.says }}:
+        {{
+          site.rowOf(drawing)?.drawn === 'point' ? 'tap where it is' : 'tap its points one after another, then Enter'
+        }}
+        <button class="main small" :disabled="!site.enough.value" @click="done">Done</button>
+        <button class="plain small" @click="stop">Leave it</button>
+      </p>
       <SpaceView v-if="inSpace" structure="" :selected="selected" :toward="null" @select="selected = $event" />
       <div v-else ref="box" class="paper">
         <p v-if="error" class="fault">{{ error.message }}</p>
         <svg
           v-if="width > 50 && data"
+          ref="paper"
           :width="width"
           :height="height"
           role="group"
+          tabindex="-1"
           aria-label="The site from above"
+          :class="{ drawn: drawing }"
           @pointermove="drag"
           @pointerup="drop"
-          @pointercancel="held = null"
+          @pointercancel="((held = null), (corner = null))"
+          @click="click"
+          @dblclick="drawing && done()"
+          @keydown="paperKeys"
         >
+          <ViewShapes
+            :view="data.lies"
+            :sx="scale"
+            :sy="scale"
+            :x0="x0"
+            :y0="y0"
+            :selected="selected"
+            @pick="!drawing && (selected = $event)"
+          />
           <g
             v-for="stand in data.stands"
             :key="stand.id"
             class="stand"
-            :class="{ on: stand.id === selected, loose: !stand.placed }"
+            :class="{ on: stand.id === selected, loose: !stand.placed, amiss: amiss.get(stand.id) }"
             tabindex="0"
             role="button"
             :aria-label="`${stand.name}${stand.placed ? '' : ', not placed yet'}`"
             :transform="shift(stand.id)"
             @pointerdown="take(stand, $event)"
             @keydown="keys(stand, $event)"
-            @focus="selected = stand.id"
+            @focus="!drawing && (selected = stand.id)"
+            @dblclick="!drawing && openSheet(stand)"
           >
             <path :d="path(stand.outlines as number[][][])" class="reach" />
             <path :d="path(stand.walls as number[][][])" class="wall" />
             <path :d="path(stand.outlines as number[][][])" class="piece" />
             <text :x="X(stand.middle[0]!)" :y="Y(stand.middle[1]!) - 8" text-anchor="middle">{{ stand.name }}</text>
           </g>
+          <g v-if="chosen && !held" class="near" aria-hidden="true">
+            <template v-for="item in first" :key="item.thing">
+              <path
+                v-if="item.distance_m > 0.02"
+                :d="`M${X(item.here[0]!)} ${Y(item.here[1]!)}L${X(item.there[0]!)} ${Y(item.there[1]!)}`"
+                :class="{ amiss: item.amiss }"
+              />
+            </template>
+          </g>
+          <g v-if="thing && !drawing" class="corners">
+            <circle
+              v-for="(point, index) in thing.points"
+              :key="index"
+              :cx="X(corner?.index === index ? corner.at[0] : point.x_m)"
+              :cy="Y(corner?.index === index ? corner.at[1] : point.y_m)"
+              r="7"
+              @pointerdown.stop="takeCorner(index, $event)"
+            />
+          </g>
+          <path v-if="drawing" :d="sketch" class="sketch" aria-hidden="true" />
           <g :transform="north" class="north" aria-hidden="true">
             <path d="M0 -20L7 12L0 6L-7 12Z" />
             <text y="-26" text-anchor="middle">N</text>
@@ -337,6 +577,73 @@ const north = computed(
 }
 .stand.loose .piece {
   opacity: 0.62;
+}
+.kinds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+.kinds .on {
+  background: var(--chalk-soft);
+  border-color: var(--chalk);
+}
+.beside {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.beside p {
+  margin: 0 0 6px;
+}
+.beside .link {
+  display: block;
+  min-height: 26px;
+  text-align: left;
+}
+.amiss {
+  color: var(--fail);
+}
+.pick .amiss {
+  font-weight: 400;
+  display: block;
+}
+.drawing {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin: 0;
+  padding: 6px 12px;
+  background: var(--chalk-soft);
+}
+.drawn {
+  cursor: crosshair;
+}
+.drawn .stand {
+  pointer-events: none;
+}
+.sketch {
+  fill: none;
+  stroke: var(--flag);
+  stroke-width: 2;
+  pointer-events: none;
+}
+.near path {
+  stroke: var(--chalk);
+  stroke-dasharray: 3 3;
+}
+.near .amiss {
+  stroke: var(--fail);
+}
+.corners circle {
+  fill: var(--paper);
+  stroke: var(--flag);
+  stroke-width: 2;
+  cursor: move;
+  touch-action: none;
+}
+.stand.amiss .piece {
+  stroke: var(--fail);
 }
 .stand:focus-visible {
   outline: 2px solid var(--chalk);

@@ -1,0 +1,247 @@
+"""Each structure held against what lies on the site: boundaries and setbacks, services, roots, water, doors, ways to keep clear."""
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+from steady.drawing.pieces import corners
+from steady.drawing.square import hand
+from steady.drawing.unroll import hull
+from steady.ground.permits import SiteNote
+from steady.ground.standing import Standing
+from steady.ground.survey import SiteThing, WallOpening, swing_of, thing_row
+from steady.layout.plane import Nearest, Point, inside, nearest, sides
+from steady.measure.show import Tape
+from steady.plan.model import Plan
+
+BESIDE_M = 1.0
+"""What stands so near a boundary counts as beside it where no setback says how near that is [our own]."""
+OVER_SILL_M = 0.02
+"""A door clears what lies so little over its sill: a threshold, a deck's last board [our own]."""
+CLEAR_HEIGHT_M = 4.3
+"""How high a way is kept clear where nobody said: over the tallest load on a road [common practice, 14 ft]."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Piece:
+    """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m)."""
+
+    ring: tuple[Point, ...]
+    low_m: float
+    high_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Hole:
+    """A hole on the site's axes: its middle and half its width (m)."""
+
+    at: Point
+    half_m: float
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Stood:
+    """One structure where it stands, as what it is held against sees it. `ground_m`: the ground under it over the site's zero."""
+
+    id: str
+    name: str
+    pieces: tuple[Piece, ...]
+    holes: tuple[Hole, ...]
+    ground_m: float
+    along_a_line: bool
+
+    @property
+    def high_m(self) -> float:
+        """How high it stands over its ground."""
+        return max((piece.high_m for piece in self.pieces), default=self.ground_m) - self.ground_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Beside:
+    """A structure beside one thing of the site.
+
+    Args:
+        distance_m: The least distance from above; 0: it touches, crosses or lies over it.
+        here: Where on the structure; `there`: where on the thing.
+        amiss: What is against a note, in words with what would mend it; empty: nothing is known against it.
+    """
+
+    structure: str
+    thing: str
+    distance_m: float
+    here: Point
+    there: Point
+    says: str
+    amiss: str = ""
+
+
+def stood(plan: Plan, structure: tuple[str, str], place: Standing, ground_of_plan_m: float) -> Stood:
+    """A plan carried to where it stands. `structure`: its id and name."""
+    way, up = hand(plan), place.level_m - ground_of_plan_m
+    pieces: dict[Piece, None] = {}
+    for part in plan.parts:
+        for one in part.places if part.length_m > 0 else ():
+            last = one.count - 1
+            steps = [0, last] if last else [0]
+            at = [
+                (x + k * one.step[0], (y + k * one.step[1]) * way, z + k * one.step[2])
+                for x, y, z in corners(part, one)
+                for k in steps
+            ]
+            outline = hull([(round(x, 4), round(y, 4)) for x, y, _ in at])
+            ring = tuple(place.carry((x, y, 0.0))[:2] for x, y in outline)
+            heights = [z for _, _, z in at]
+            pieces[Piece(ring=ring, low_m=min(heights) + up, high_m=max(heights) + up)] = None
+    holes = [
+        Hole(at=place.carry((f.at[0], f.at[1] * way, 0.0))[:2], half_m=f.hole_width_m / 2)
+        for f in plan.footings
+        if f.hole_m > 0
+    ]
+    return Stood(
+        id=structure[0],
+        name=structure[1],
+        pieces=tuple(pieces),
+        holes=tuple(holes),
+        ground_m=place.level_m,
+        along_a_line=any(view.how == "above straight" for view in plan.views),
+    )
+
+
+def around(one: Stood, things: Iterable[SiteThing], notes: Sequence[SiteNote], tape: Tape) -> list[Beside]:
+    """One structure beside each thing of the site, nearest first; what has no size to measure to is left out."""
+    found = []
+    for thing in things:
+        if thing.kind == "spot height" or not one.pieces:
+            continue
+        near = _nearest(one, thing)
+        amiss = _amiss(one, thing, near, notes, tape)
+        far = f"{tape.length(near.distance_m)} from {thing.says}" if near.distance_m > 0.0005 else f"at {thing.says}"
+        found.append(
+            Beside(
+                structure=one.id,
+                thing=thing.id,
+                distance_m=round(near.distance_m, 4),
+                here=near.here,
+                there=near.there,
+                says=far,
+                amiss="; ".join(amiss),
+            )
+        )
+    return sorted(found, key=lambda item: item.distance_m)
+
+
+def _nearest(one: Stood, thing: SiteThing) -> Nearest:
+    area = thing_row(thing.kind).drawn == "area"
+    low, high = _box(thing.corners)
+    best = Nearest(math.inf, (0.0, 0.0), (0.0, 0.0))
+    for piece in one.pieces:
+        left, right = _box(piece.ring)
+        apart = math.hypot(
+            max(0.0, left[0] - high[0], low[0] - right[0]), max(0.0, left[1] - high[1], low[1] - right[1])
+        )
+        if apart < best.distance_m:
+            near = nearest(piece.ring, thing.corners, area=area)
+            best = near if near.distance_m < best.distance_m else best
+    return best
+
+
+def _box(points: Sequence[Point]) -> tuple[Point, Point]:
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return (min(xs), min(ys)), (max(xs), max(ys))
+
+
+def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
+    if thing.kind == "boundary":
+        return [*_setback(one, thing, near, notes, tape), *_too_high(one, thing, near, tape)]
+    if thing.kind == "water":
+        return _setback(one, thing, near, (), tape)
+    if thing.kind in ("service", "tree"):
+        return _holes(one, thing, tape)
+    if thing.kind == "clear way":
+        clear_m = thing.height_m if thing.height_m is not None else CLEAR_HEIGHT_M
+        return _in_the_way(one, thing, clear_m, tape)
+    if thing.kind == "stands already":
+        return [f"It stands on {thing.says}: move it, or say that it is taken away"] if near.distance_m < 0.0005 else []
+    return [says for opening in thing.openings for says in _struck(one, thing, opening, tape)]
+
+
+def _setback(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
+    """Nearer than the greatest setback that is known: the thing's own or one that the office told."""
+    told = [
+        (note.value_m, f"{note.source or 'no source written down'}, {note.on or 'no date'}")
+        for note in notes
+        if note.kind == "setback" and note.value_m is not None and note.structure in ("", one.id)
+    ]
+    asked = max([*told, (thing.reach_m, f"noted on {thing.says}")])
+    if asked[0] <= 0 or near.distance_m >= asked[0] - 0.0005:
+        return []
+    stands = f"{tape.length(near.distance_m)} from" if near.distance_m > 0.0005 else "on"
+    line = ". A fence is often let stand nearer: ask" if one.along_a_line else ". Move it, or ask for leave"
+    return [f"Stands {stands} {thing.says}, and {tape.length(asked[0])} is asked for ({asked[1]}){line}"]
+
+
+def _too_high(one: Stood, thing: SiteThing, near: Nearest, tape: Tape) -> list[str]:
+    if thing.height_m is None or near.distance_m > max(thing.reach_m, BESIDE_M):
+        return []
+    within_m = max(thing.reach_m, BESIDE_M)
+    tall = [
+        piece.high_m - one.ground_m
+        for piece in one.pieces
+        if nearest(piece.ring, thing.corners, area=False).distance_m <= within_m
+    ]
+    high_m = max(tall, default=0.0)
+    if high_m <= thing.height_m + 0.0005:
+        return []
+    return [
+        f"Stands {tape.length(high_m)} high within {tape.length(within_m)} of {thing.says}, and "
+        f"{tape.length(thing.height_m)} is the most there. Lower it, or move it away"
+    ]
+
+
+def _holes(one: Stood, thing: SiteThing, tape: Tape) -> list[str]:
+    """Holes in a service's band or a tree's roots: they are dug by hand, and only after the locate."""
+    hit = [hole for hole in one.holes if _off(hole.at, thing.corners) - hole.half_m < thing.reach_m - 0.0005]
+    if not hit or not thing.reach_m:
+        return []
+    count = "1 hole lies" if len(hit) == 1 else f"{len(hit)} holes lie"
+    if thing.kind == "tree":
+        return [f"{count} in the roots of {thing.says}: dig by hand and move a hole rather than cut a root"]
+    return [f"{count} within {tape.length(thing.reach_m)} of {thing.says}: by hand only, and not before it is marked"]
+
+
+def _off(point: Point, line: Sequence[Point]) -> float:
+    return nearest((point,), line, area=False).distance_m if len(line) > 1 else math.dist(point, line[0])
+
+
+def _in_the_way(one: Stood, thing: SiteThing, clear_m: float, tape: Tape) -> list[str]:
+    low = [
+        piece
+        for piece in one.pieces
+        if piece.low_m - one.ground_m < clear_m - 0.0005
+        and nearest(piece.ring, thing.corners, area=True).distance_m < 0.0005
+    ]
+    if not low:
+        return []
+    over_m = min(piece.low_m for piece in low) - one.ground_m
+    how = f"{tape.length(over_m)} over the ground" if over_m > 0.05 else "on the ground"
+    return [f"Stands in {thing.says}, {how}; {tape.length(clear_m)} is to be clear"]
+
+
+def _struck(one: Stood, thing: SiteThing, opening: WallOpening, tape: Tape) -> list[str]:
+    """A door that swings out and strikes a piece; what ends under its sill or starts over its head is clear of it."""
+    ring = swing_of(thing, opening)
+    if not ring:
+        return []
+    low, high = opening.sill_m + OVER_SILL_M, opening.sill_m + opening.height_m
+    for piece in one.pieces:
+        if piece.high_m > low and piece.low_m < high and _overlap(piece.ring, ring):
+            return [f"The door {tape.length(opening.from_m)} along {thing.says} swings into it: hang it the other way"]
+    return []
+
+
+def _overlap(ring: Sequence[Point], other: Sequence[Point]) -> bool:
+    """Whether two areas share more than an edge: a corner or an edge's middle of one lies inside the other, or edges cross."""
+    middles = [((a[0] + b[0]) / 2, (a[1] + b[1]) / 2) for a, b in sides(ring, closed=True)]
+    if any(inside(point, other) for point in (*ring, *middles)) or any(inside(point, ring) for point in other):
+        return True
+    return any(nearest((a, b), other, area=False).distance_m == 0.0 for a, b in sides(ring, closed=True))

@@ -1,0 +1,280 @@
+"""What lies on a site: geometry against general libraries and sampling, surveys in and out, and structures held against it."""
+
+import dataclasses
+import itertools
+import json
+import math
+import random
+import unittest
+
+import ezdxf  # noqa: F401 (the development lock has numpy and scipy with it)
+import numpy as np
+from scipy.spatial import Delaunay
+from steady.errors import InputError
+from steady.ground.permits import SiteNote
+from steady.ground.site import Site
+from steady.ground.standing import Standing
+from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, swing_of, thing_rows
+from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
+from steady.ground.survey_in import read_survey
+from steady.jobs.around import Beside
+from steady.jobs.document import Job, Structure
+from steady.jobs.siting import site_geojson, site_plan, site_sheet
+from steady.layout.contours import contours, height_between, triangles
+from steady.layout.plane import inside, nearest
+from steady.measure.units import FT
+from steady.structures.fence.spec.fence import FenceSpec, Straight
+
+Point = tuple[float, float]
+
+
+def thing(kind: str, *points: Point, **more: object) -> SiteThing:
+    """One thing of a site."""
+    made = SiteThing(id=f"the-{kind}", kind=kind, points=tuple(SitePoint(x_m=x, y_m=y) for x, y in points))  # type: ignore[arg-type]
+    return dataclasses.replace(made, **more)
+
+
+def fence(at: Standing, *things: SiteThing, notes: tuple[SiteNote, ...] = ()) -> Job:
+    """A straight fence 10 m long, 1.8 m high, where it was put."""
+    spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),), height_m=1.8)
+    site = Site(things=things, notes=notes)
+    return Job(name="Site", site=site, structures=(Structure(name="Front", spec=spec, stands=at),))
+
+
+def beside(job: Job) -> Beside:
+    """The one thing that the one structure stands beside."""
+    (found,) = site_plan(job).beside
+    return found
+
+
+def sampled(points: list[Point], *, closed: bool) -> "np.ndarray[tuple[int, int], np.dtype[np.float64]]":
+    """Four hundred points on each side of an outline."""
+    share = np.linspace(0, 1, 400)[:, None]
+    around = [*points, points[0]] if closed else points
+    return np.concatenate([np.array(a) + share * (np.array(b) - np.array(a)) for a, b in itertools.pairwise(around)])
+
+
+class PlaneTest(unittest.TestCase):
+    def test_least_distance_agrees_with_sampling_both_outlines(self) -> None:
+        rng = random.Random(5)
+        for _ in range(30):
+            ring = [(rng.uniform(-4, 4) + 6, rng.uniform(-4, 4)) for _ in range(3)]
+            line = [(rng.uniform(-9, 0), rng.uniform(-9, 9)) for _ in range(4)]
+            found = nearest(ring, line, area=False)
+            edges, path = sampled(ring, closed=True), sampled(line, closed=False)
+            least = np.sqrt(((edges[:, None, :] - path[None, :, :]) ** 2).sum(axis=2)).min()
+            if found.distance_m > 0:
+                self.assertAlmostEqual(found.distance_m, least, delta=0.05)
+                self.assertLessEqual(found.distance_m, least + 1e-9)
+                self.assertAlmostEqual(math.dist(found.here, found.there), found.distance_m)
+            else:
+                self.assertLess(least, 0.05)
+
+    def test_inside_by_winding(self) -> None:
+        star = [(0.0, 0.0), (4.0, 0.0), (4.0, 4.0), (2.0, 1.0), (0.0, 4.0)]
+        self.assertTrue(inside((1.0, 1.0), star))
+        self.assertFalse(inside((2.0, 3.0), star))
+
+
+class ContourTest(unittest.TestCase):
+    def test_the_net_is_the_one_a_general_library_makes(self) -> None:
+        for seed in range(12):
+            rng = random.Random(seed)
+            spots = [(rng.uniform(0, 30), rng.uniform(0, 20), rng.uniform(-1, 1)) for _ in range(30)]
+            ours = {tuple(sorted(t)) for t in triangles(spots)}
+            theirs = {tuple(sorted(int(k) for k in t)) for t in Delaunay(np.array([s[:2] for s in spots])).simplices}
+            # On the rim a far triangle of ours may leave out a sliver that theirs keeps.
+            self.assertLessEqual(len(ours ^ theirs), 2, seed)
+
+    def test_a_plane_has_straight_lines_of_its_own_height(self) -> None:
+        rng = random.Random(3)
+        spots = [(x, y, 0.03 * x - 0.02 * y) for x, y in ((rng.uniform(0, 40), rng.uniform(0, 30)) for _ in range(80))]
+        found = contours(spots, 0.1)
+        self.assertGreater(len(found), 50)
+        for level, (a, b) in found:
+            for x, y in (a, b):
+                self.assertAlmostEqual(0.03 * x - 0.02 * y, level, places=9)
+        net = triangles(spots)
+        self.assertAlmostEqual(height_between(spots, net, (20.0, 15.0)) or 0.0, 0.3, places=9)
+        self.assertIsNone(height_between(spots, net, (200.0, 15.0)))
+
+    def test_too_few_and_in_a_row_and_twice(self) -> None:
+        self.assertEqual(triangles([(0, 0, 0), (1, 0, 0)]), [])
+        self.assertEqual(triangles([(0, 0, 0), (1, 0, 0), (2, 0, 0)]), [])
+        self.assertEqual(len(triangles([(0, 0, 0), (4, 0, 1), (0, 4, 1), (0, 0, 0)])), 1)
+
+
+class SurveyTest(unittest.TestCase):
+    def test_rows_make_lines_areas_and_points(self) -> None:
+        text = """what, name, x, y, height
+boundary, Rear line, 0, 0
+boundary, Rear line, 96', 0
+tree; no
+tree, Old pear, 20 ft, 3 m, 9 m
+12, 14, 6 in
+swamp, x, 1, 1
+water, Pond, 9000 ft, 0
+"spot height", "", "3", "4", "7 in"
+"""
+        found = read_survey(text, taken=["boundary-1"])
+        self.assertEqual([thing.kind for thing in found.things], ["boundary", "tree", "spot height", "spot height"])
+        line, tree, spot, quoted = found.things
+        self.assertEqual((line.id, line.name), ("boundary-2", "Rear line"))
+        self.assertAlmostEqual(line.points[1].x_m, 96 * FT)
+        self.assertAlmostEqual(tree.points[0].x_m, 20 * FT)
+        self.assertEqual((tree.points[0].y_m, tree.height_m), (3.0, 9.0))
+        self.assertAlmostEqual(spot.height_m or 0.0, 0.1524)
+        self.assertAlmostEqual(quoted.height_m or 0.0, 7 * 0.0254)
+        self.assertEqual([problem.row for problem in found.problems], [4, 7, 8])
+        self.assertIn("nothing a site holds", found.problems[1].message)
+        self.assertIn("2 km", found.problems[2].message)
+
+    def test_a_line_of_one_point_says_what_it_lacks(self) -> None:
+        found = read_survey("boundary, Lone, 1, 2")
+        self.assertEqual(found.things, ())
+        self.assertIn("at least 2 points", found.problems[0].message)
+
+    def test_a_degree_of_latitude_has_its_published_length(self) -> None:
+        # Published lengths of a degree on WGS 84: 110.574 km at the equator, 111.132 km at 45°, 111.694 km at the pole;
+        # of longitude 111.320 km and 78.847 km (from memory of the usual table, high).
+        for degrees, north_km, east_km in ((0, 110.574, 111.320), (45, 111.132, 78.847)):
+            at = Anchor(latitude_rad=math.radians(degrees), longitude_rad=0.1)
+            longitude, latitude = at.to_earth(1000.0, 1000.0)
+            self.assertAlmostEqual(1 / (latitude - degrees), north_km, delta=0.002)
+            self.assertAlmostEqual(1 / (longitude - math.degrees(0.1)), east_km, delta=0.002)
+
+    def test_north_turned_left_turns_east_up(self) -> None:
+        at = Anchor(latitude_rad=0.7, longitude_rad=-1.4, north_rad=math.pi / 2)  # north lies to the left of the paper
+        longitude, latitude = at.to_earth(-100.0, 0.0)
+        self.assertGreater(latitude, math.degrees(0.7))
+        self.assertAlmostEqual(longitude, math.degrees(-1.4), places=9)
+
+    def test_geojson_out_and_in_again(self) -> None:
+        things = (
+            thing("boundary", (0.0, 0.0), (30.0, 4.0), name="Rear", reach_m=1.5),
+            thing("water", (1.0, 1.0), (4.0, 1.0), (3.0, 5.0), name="Pond"),
+            thing("tree", (9.0, 9.0), name="Pear", reach_m=3.0, height_m=8.0),
+        )
+        at = Anchor(latitude_rad=0.72, longitude_rad=-1.42, north_rad=0.4)
+        text = geojson(at, things, [("f", "Front", [[(0.0, 0.0), (1.0, 0.0), (1.0, 1.0)]])])
+        for feature in json.loads(text)["features"]:
+            self.assertIn(feature["geometry"]["type"], ("LineString", "Polygon", "Point", "MultiPolygon"))
+        back = read_geojson(text, at)
+        self.assertEqual(back.problems, ())
+        self.assertEqual(
+            [(t.kind, t.name) for t in back.things], [("boundary", "Rear"), ("water", "Pond"), ("tree", "Pear")]
+        )
+        for one, other in zip(things, back.things, strict=True):
+            mine = sorted(one.corners) if one.kind == "water" else one.corners
+            theirs = sorted(other.corners) if one.kind == "water" else other.corners
+            for a, b in zip(mine, theirs, strict=True):
+                self.assertLess(math.dist(a, b), 0.001)
+        self.assertEqual(back.things[2].height_m, 8.0)
+
+    def test_what_is_no_geojson_is_refused_in_words(self) -> None:
+        at = Anchor(latitude_rad=0.7, longitude_rad=0.1)
+        for text in ("", "[]", "{", '{"type": "Topology"}', "[" * 100_000, '{"features": [1]}'):
+            with self.assertRaises(InputError):
+                read_geojson(text, at)
+        broken = {
+            "type": "Feature",
+            "geometry": {"type": "Point", "coordinates": ["x", None]},
+            "properties": {"name": "P"},
+        }
+        found = read_geojson(json.dumps({"features": [broken, {"geometry": None}]}), at)
+        self.assertEqual((len(found.things), len(found.problems)), (0, 2))
+        with self.assertRaises(InputError):
+            first_point('{"features": []}')
+
+
+class AroundTest(unittest.TestCase):
+    """Distances by hand: posts are 3.5 in (89 mm) square on their line, rails and boards to its left."""
+
+    def test_distance_to_a_boundary_and_the_greater_setback(self) -> None:
+        line = thing("boundary", (-5.0, -3.0), (20.0, -3.0), name="the road", reach_m=1.0)
+        near = beside(fence(Standing(), line))
+        self.assertAlmostEqual(near.distance_m, 3.0, delta=0.1)
+        self.assertLess(near.distance_m, 3.0)
+        self.assertEqual(near.amiss, "")
+        told = SiteNote(id="n", kind="setback", value_m=4.0, source="the clerk", on="2026-11-02")
+        self.assertIn("the clerk, 2026-11-02", beside(fence(Standing(), line, notes=(told,))).amiss)
+        other = dataclasses.replace(told, structure="another")
+        self.assertEqual(beside(fence(Standing(), line, notes=(other,))).amiss, "")
+        nearer = beside(fence(Standing(y_m=-2.5), line))
+        self.assertIn("often let stand nearer", nearer.amiss)
+
+    def test_a_height_beside_a_boundary(self) -> None:
+        line = thing("boundary", (-5.0, -0.6), (20.0, -0.6), height_m=1.2)
+        self.assertIn("is the most there", beside(fence(Standing(), line)).amiss)
+        self.assertEqual(beside(fence(Standing(y_m=5.0), line)).amiss, "")
+        self.assertEqual(beside(fence(Standing(), dataclasses.replace(line, height_m=2.0))).amiss, "")
+
+    def test_holes_in_a_band_are_counted(self) -> None:
+        gas = thing("service", (5.0, -4.0), (5.0, 4.0), name="the gas line", reach_m=0.6)
+        job = fence(Standing(), gas)
+        plan_holes = [x for x in (0.0, 2.0, 4.0, 6.0, 8.0, 10.0)]  # 10 m at most 2.44 m apart: five bays of 2 m
+        inside_band = sum(1 for x in plan_holes if abs(x - 5.0) - 0.15 < 0.6)
+        found = beside(job)
+        self.assertEqual(found.distance_m, 0.0)
+        self.assertEqual("within" in found.amiss, inside_band > 0, found.amiss)
+        at_post = dataclasses.replace(gas, points=(SitePoint(x_m=4.1, y_m=-4), SitePoint(x_m=4.1, y_m=4)))
+        self.assertIn("1 hole lies", beside(fence(Standing(), at_post)).amiss)
+
+    def test_turned_and_carried_with_its_place(self) -> None:
+        wall = thing("house wall", (0.0, -20.0), (0.0, 20.0))
+        near = beside(fence(Standing(x_m=2.0, turn_rad=math.pi / 2), wall))
+        self.assertAlmostEqual(near.distance_m, 2.0, delta=0.15)
+        self.assertAlmostEqual(near.there[0], 0.0)
+
+    def test_a_way_kept_clear_a_shed_and_a_pond(self) -> None:
+        square = ((2.0, -1.0), (4.0, -1.0), (4.0, 1.0), (2.0, 1.0))
+        self.assertIn("is to be clear", beside(fence(Standing(), thing("clear way", *square))).amiss)
+        self.assertEqual(beside(fence(Standing(y_m=3.0), thing("clear way", *square))).amiss, "")
+        self.assertIn("stands on", beside(fence(Standing(), thing("stands already", *square))).amiss)
+        pond = thing("water", *((x, y + 3) for x, y in square), reach_m=5.0)
+        self.assertIn("is asked for", beside(fence(Standing(), pond)).amiss)
+
+    def test_a_door_that_swings_out_into_it(self) -> None:
+        door = WallOpening(from_m=4.0, width_m=0.9, turns="out")
+        wall = thing("house wall", (0.0, 0.5), (10.0, 0.5), openings=(door,), name="the house")
+        ring = swing_of(wall, door)
+        self.assertAlmostEqual(ring[0][0], 4.0)
+        self.assertAlmostEqual(min(y for _, y in ring), 0.5 - 0.9)  # to the right of the wall's way: outside
+        self.assertIn("swings into it", beside(fence(Standing(), wall)).amiss)
+        for change in ({"turns": "in"}, {"turns": "slides"}, {"sill_m": 3.0}):
+            other = dataclasses.replace(wall, openings=(dataclasses.replace(door, **change),))
+            self.assertEqual(beside(fence(Standing(), other)).amiss, "", change)
+        away = dataclasses.replace(wall, openings=(dataclasses.replace(door, from_m=9.5),))  # runs past the wall
+        self.assertEqual(beside(fence(Standing(), away)).amiss, "")
+
+    def test_what_nobody_placed_is_held_against_nothing(self) -> None:
+        line = thing("boundary", (-5.0, -3.0), (20.0, -3.0), reach_m=50.0)
+        job = fence(Standing(), line)
+        loose = dataclasses.replace(job, structures=(dataclasses.replace(job.structures[0], stands=None),))
+        self.assertEqual(site_plan(loose).beside, ())
+
+    def test_every_kind_of_thing_is_drawn_and_a_broken_one_is_left_out(self) -> None:
+        square = ((2.0, -9.0), (4.0, -9.0), (4.0, -7.0))
+        things = tuple(
+            dataclasses.replace(
+                thing(row.key, *(square[:1] if row.drawn == "point" else square)), id=row.key, height_m=1.0, reach_m=0.5
+            )
+            for row in thing_rows()
+        )
+        broken = dataclasses.replace(thing("boundary", (1.0, 1.0), (1.0, 1.0)), id="broken")
+        self.assertIn("the same", enough_points(broken))
+        drawn = {shape.id for shape in site_sheet(fence(Standing(), *things, broken)).shapes}
+        self.assertLessEqual({row.key for row in thing_rows()} | {"f"}, drawn)
+        self.assertNotIn("broken", drawn)
+
+    def test_the_ground_under_it_comes_from_the_spots(self) -> None:
+        spots = [
+            thing("spot height", at, height_m=high) for at, high in (((0, 0), 0.0), ((20, 0), 1.0), ((0, 20), 0.0))
+        ]
+        spots = [dataclasses.replace(spot, id=f"s{k}") for k, spot in enumerate(spots)]
+        (stand,) = site_plan(fence(Standing(x_m=10.0, y_m=2.0), *spots)).stands
+        self.assertAlmostEqual(stand.ground_m or 0.0, 0.5)
+
+    def test_geojson_asks_where_it_lies(self) -> None:
+        with self.assertRaises(InputError):
+            site_geojson(fence(Standing()))

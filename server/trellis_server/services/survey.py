@@ -1,0 +1,148 @@
+"""A survey that somebody brings: pasted points, GeoJSON, or a drawing, each read into things of the site."""
+
+import io
+import math
+from typing import Any, Literal
+
+from steady.errors import InputError
+from steady.ground.readings import RowProblem
+from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
+from steady.ground.survey_geo import Anchor, first_point, read_geojson
+from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id, read_survey
+from steady.jobs.document import Job
+from steady.measure.lengths import Bare
+from steady.measure.units import FT, IN
+
+MOST_ENTITIES = 2000
+LAYERS = {
+    "wall": "house wall",
+    "house": "house wall",
+    "building": "house wall",
+    "bound": "boundary",
+    "property": "boundary",
+    "lot": "boundary",
+    "water main": "service",
+    "gas": "service",
+    "elec": "service",
+    "sewer": "service",
+    "service": "service",
+    "utilit": "service",
+    "tree": "tree",
+    "pond": "water",
+    "stream": "water",
+    "ditch": "water",
+    "drive": "clear way",
+    "way": "clear way",
+    "spot": "spot height",
+    "level": "spot height",
+}
+"""Parts of layer names and what they hold, the first that fits; others become what stands already."""
+UNITS_M = {1: IN, 2: FT, 4: 0.001, 5: 0.01, 6: 1.0}
+"""A drawing's own word for its units ($INSUNITS)."""
+BARE_M: dict[Bare, float] = {"ft": FT, "in": IN, "m": 1.0, "mm": 0.001}
+
+
+def survey(job: Job, text: str, brought_as: Literal["points", "geojson", "dxf"], bare: Bare) -> dict[str, Any]:
+    """What was brought, read; where the file says first where the site lies on the earth, that too.
+
+    Raises:
+        InputError: It is no such file.
+    """
+    taken = [thing.id for thing in job.site.things]
+    if brought_as == "points":
+        return _answer(read_survey(text, taken, bare))
+    if brought_as == "dxf":
+        return _answer(read_dxf(text, taken, bare))
+    site = job.site
+    if site.latitude_rad is not None and site.longitude_rad is not None:
+        anchor = Anchor(latitude_rad=site.latitude_rad, longitude_rad=site.longitude_rad, north_rad=site.north_rad)
+        return _answer(read_geojson(text, anchor, taken))
+    longitude, latitude = first_point(text)
+    if not (-180 <= longitude <= 180 and -85 <= latitude <= 85):
+        raise InputError("text", "GeoJSON stands in degrees of longitude and latitude; this stands in other numbers")
+    anchor = Anchor(
+        latitude_rad=math.radians(latitude), longitude_rad=math.radians(longitude), north_rad=site.north_rad
+    )
+    found = read_geojson(text, anchor, taken)
+    return {**_answer(found), "latitude_rad": anchor.latitude_rad, "longitude_rad": anchor.longitude_rad}
+
+
+def _answer(found: SurveyRead) -> dict[str, Any]:
+    return {"things": found.things, "problems": found.problems}
+
+
+def read_dxf(text: str, taken: list[str], bare: Bare) -> SurveyRead:
+    """Lines, polylines and points of a drawing; its layers say what they are, its header in which unit.
+
+    Raises:
+        InputError: It is no drawing.
+    """
+    from ezdxf.filemanagement import read
+    from ezdxf.lldxf.const import DXFError  # a second to load: only when a drawing is brought
+
+    try:
+        drawing = read(io.StringIO(text))
+        scale = UNITS_M.get(int(drawing.header.get("$INSUNITS", 0)), BARE_M[bare])
+        entities = list(drawing.modelspace())[: MOST_ENTITIES + 1]
+    except (DXFError, ValueError, KeyError, IndexError, AttributeError, TypeError, UnicodeError):
+        raise InputError(
+            "text", "This is no DXF drawing that can be read: save it again as DXF, 2010 or older"
+        ) from None
+    things: list[SiteThing] = []
+    problems: list[RowProblem] = []
+    used = set(taken)
+    if len(entities) > MOST_ENTITIES:
+        problems.append(RowProblem(row=0, text="", message=f"Only the first {MOST_ENTITIES} entities are read"))
+    for number, entity in enumerate(entities[:MOST_ENTITIES], start=1):
+        points, closed = _points(entity)
+        if not points:
+            continue
+        layer = str(entity.dxf.layer)
+        thing = _thing(layer, [(x * scale, y * scale, z * scale) for x, y, z in points], closed, used)
+        message = thing if isinstance(thing, str) else enough_points(thing)
+        if message:
+            problems.append(RowProblem(row=number, text=layer[:80], message=message))
+        elif isinstance(thing, SiteThing):
+            things.append(thing)
+    return SurveyRead(things=tuple(things[:300]), problems=tuple(problems))
+
+
+def _points(entity: Any) -> tuple[list[tuple[float, float, float]], bool]:
+    kind = entity.dxftype()
+    if kind == "LINE":
+        return [tuple(entity.dxf.start), tuple(entity.dxf.end)], False
+    if kind == "LWPOLYLINE":
+        height = float(entity.dxf.elevation)
+        return [(x, y, height) for x, y in entity.get_points("xy")], bool(entity.closed)
+    if kind == "POLYLINE" and entity.is_2d_polyline:
+        return [tuple(vertex.dxf.location) for vertex in entity.vertices], bool(entity.is_closed)
+    if kind == "POINT":
+        return [tuple(entity.dxf.location)], False
+    return [], False
+
+
+def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, used: set[str]) -> SiteThing | str:
+    said = layer.lower().replace("_", " ").replace("-", " ")
+    kind = next((row.key for row in thing_rows() if row.key == said), None) or next(
+        (key for part, key in LAYERS.items() if part in said), "stands already"
+    )
+    row = thing_row(kind)
+    if (row.drawn == "point") != (len(points) == 1):
+        kind = "spot height" if len(points) == 1 else "stands already"
+        row = thing_row(kind)
+    if len(points) > MOST_POINTS:
+        return f"More than {MOST_POINTS} points: thin it out first"
+    if not all(math.isfinite(v) for point in points for v in point):
+        return "Its points are no numbers"
+    if max(max(abs(x), abs(y)) for x, y, _ in points) > FARTHEST_M:
+        return "Lies more than 2 km from the drawing's zero: move the drawing to its zero first"
+    corners = points + points[:1] if closed and row.drawn == "line" else points
+    high = points[0][2]
+    return SiteThing(
+        id=fresh_id(kind, used),
+        kind=kind,  # type: ignore[arg-type]
+        name=layer[:80] if layer not in ("0", kind) else "",
+        points=tuple(SitePoint(x_m=round(x, 4), y_m=round(y, 4)) for x, y, _ in corners),
+        reach_m=row.reach_usual_m,
+        height_m=max(-100.0, min(200.0, high)) if kind == "spot height" else None,
+    )
