@@ -16,6 +16,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import School, rulebook
 from steady.schedule.days import Day
+from steady.schedule.terms import CalendarTerms
 from steady.structures.kind import Case, Kind
 from steady.structures.registry import any_spec, kind_of, plan
 from steady.yard.choices import YardChoices
@@ -85,6 +86,7 @@ class Job:
     dimensions: Annotated[tuple[KeyDimension, ...], MaxLen(100)] = ()
     days: Annotated[tuple[Day, ...], MaxLen(100)] = ()
     quote: Quote = Quote()
+    calendar: CalendarTerms = CalendarTerms()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

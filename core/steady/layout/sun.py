@@ -26,7 +26,32 @@ def sun_position(
         raise InputError("longitude", "must be from -180 to 180 degrees")
     if not (0 <= local_hours <= 24 and abs(utc_offset_hours) <= 15):
         raise InputError("time", "must be a time of day, with an offset of at most 15 hours")
-    julian = day.toordinal() + 1721424.5 + (local_hours - utc_offset_hours) / 24
+    declination, equation_min = _of_date(day.toordinal() + 1721424.5 + (local_hours - utc_offset_hours) / 24)
+    solar_min = (local_hours - utc_offset_hours) * 60 + equation_min + 4 * math.degrees(longitude_rad)
+    hour = math.radians((solar_min % 1440) / 4 - 180)
+    sine = math.sin(latitude_rad) * math.sin(declination) + math.cos(latitude_rad) * math.cos(declination) * math.cos(
+        hour
+    )
+    azimuth = math.atan2(
+        math.sin(hour), math.cos(hour) * math.sin(latitude_rad) - math.tan(declination) * math.cos(latitude_rad)
+    )
+    return math.asin(max(-1.0, min(1.0, sine))), (azimuth + math.pi) % (2 * math.pi)
+
+
+def day_length_h(latitude_rad: float, day: date) -> float:
+    """Hours from sunrise to sunset: 0 in polar night, 24 under the midnight sun.
+
+    Source: the sunrise equation with the sun's upper edge on the horizon and usual refraction (0.833°) [recalled from memory].
+    """
+    declination, _ = _of_date(day.toordinal() + 1721425.0)
+    low = math.radians(-0.833)
+    across = math.cos(latitude_rad) * math.cos(declination)
+    cosine = (math.sin(low) - math.sin(latitude_rad) * math.sin(declination)) / across if across > 1e-12 else 1.0
+    return math.degrees(math.acos(max(-1.0, min(1.0, cosine)))) / 7.5
+
+
+def _of_date(julian: float) -> tuple[float, float]:
+    """The sun's declination (rad) and the equation of time (min) at a Julian date."""
     t = (julian - 2451545) / 36525
     mean_long = math.radians((280.46646 + t * (36000.76983 + t * 0.0003032)) % 360)
     anomaly = math.radians(357.52911 + t * (35999.05029 - 0.0001537 * t))
@@ -49,12 +74,4 @@ def sun_position(
         - 0.5 * y * y * math.sin(4 * mean_long)
         - 1.25 * eccentric**2 * math.sin(2 * anomaly)
     )
-    solar_min = (local_hours - utc_offset_hours) * 60 + equation_min + 4 * math.degrees(longitude_rad)
-    hour = math.radians((solar_min % 1440) / 4 - 180)
-    sine = math.sin(latitude_rad) * math.sin(declination) + math.cos(latitude_rad) * math.cos(declination) * math.cos(
-        hour
-    )
-    azimuth = math.atan2(
-        math.sin(hour), math.cos(hour) * math.sin(latitude_rad) - math.tan(declination) * math.cos(latitude_rad)
-    )
-    return math.asin(max(-1.0, min(1.0, sine))), (azimuth + math.pi) % (2 * math.pi)
+    return declination, equation_min

@@ -18,7 +18,7 @@ class Step:
     after: tuple[tuple[str, float], ...] = ()
 
 
-def _ordered(steps: Sequence[Step]) -> list[Step]:
+def ordered(steps: Sequence[Step]) -> list[Step]:
     """The steps so that each follows all it waits for.
 
     Raises:
@@ -52,7 +52,7 @@ def job_length(steps: Sequence[Step]) -> tuple[float, tuple[str, ...]]:
     """
     ends: dict[str, float] = {}
     held_by: dict[str, str] = {}
-    for step in _ordered(steps):
+    for step in ordered(steps):
         starts = {name: ends[name] + wait for name, wait in step.after}
         held_by[step.name] = max(starts, key=lambda name: starts[name]) if starts else ""
         ends[step.name] = max(starts.values(), default=0.0) + step.hours
@@ -68,14 +68,14 @@ def one_crew_hours(steps: Sequence[Step]) -> float:
 
     Source: list scheduling by latest start; a good order, not proved the best.
     """
-    ordered = _ordered(steps)
+    steps = ordered(steps)
     least, _ = job_length(steps)
     late: dict[str, float] = {}
-    for step in reversed(ordered):
-        before = [late[s.name] - wait for s in ordered for name, wait in s.after if name == step.name]
+    for step in reversed(steps):
+        before = [late[s.name] - wait for s in steps for name, wait in s.after if name == step.name]
         late[step.name] = min(before, default=least) - step.hours
     ends: dict[str, float] = {}
-    left, clock = {step.name: step for step in ordered}, 0.0
+    left, clock = {step.name: step for step in steps}, 0.0
     while left:
         starts = {
             step.name: max((ends[name] + wait for name, wait in step.after), default=0.0)

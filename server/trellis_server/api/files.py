@@ -36,12 +36,12 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS)
 def whole_document(
-    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Literal["letter", "a4"] = "letter"
+    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Literal["letter", "a4"] = "letter", at: str = ""
 ) -> HttpResponse:
-    """A document of the whole job: its list, its site."""
+    """A document of the whole job: its list, its site, its days."""
     found = jobs.state(jobs.job_of(request.user, job_id))
     row = job_document(file)
-    body = row.make(found.document, Options(paper=paper))
+    body = row.make(found.document, Options(paper=paper, at=at, job_id=str(job_id)))
     return _file(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 

@@ -13,6 +13,7 @@ from steady.drawing.scene import Scene
 from steady.ground.readings import Readings, RowProblem
 from steady.ground.survey import SiteThing, ThingRow
 from steady.jobs.buying import Counted, Share
+from steady.jobs.calendar import Calendar, MoveAnswer
 from steady.jobs.choices import PricedChoice
 from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
@@ -471,6 +472,20 @@ class SunBody(Closed):
 SheetAnswer = Sheet
 SceneAnswer = Scene
 SitePlanAnswer = SitePlan
+CalendarAnswer = Calendar
+CalendarMoved = MoveAnswer
+
+
+class CalendarBody(Closed):
+    document: Job
+
+
+class CalendarMoveBody(Closed):
+    """A task pulled to a day; an empty day lets it go where it may."""
+
+    document: Job
+    task: Annotated[str, MaxLen(120)]
+    on: Annotated[str, MaxLen(10)]
 
 
 class ThingRows(Schema):

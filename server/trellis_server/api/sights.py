@@ -1,15 +1,21 @@
-"""What can be seen of structures besides their drawings: in space, and in the sun. Nothing is saved here."""
+"""What can be seen of structures besides their drawings: in space, in the sun, on the site, on days. Nothing is saved here."""
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
 from steady.drawing.scene import scene
 from steady.ground.survey import thing_rows
+from steady.jobs.calendar import calendar, move
 from steady.jobs.document import plan_structure
 from steady.jobs.siting import site_plan, whole_scene
 from steady.jobs.sun import sun
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
+    CalendarAnswer,
+    CalendarBody,
+    CalendarMoveBody,
+    CalendarMoved,
     PlanBody,
     Problems,
     SceneAnswer,
@@ -38,6 +44,18 @@ def in_space(request: HttpRequest, body: PlanBody) -> HttpResponse:
 def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """Every structure of the job where it stands on the site."""
     return fast(site_plan(body.document))
+
+
+@router.post("/calendar", response={200: CalendarAnswer, **REFUSALS})
+def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
+    """The whole job on days."""
+    return fast(calendar(body.document, timezone.localdate()))
+
+
+@router.post("/calendar/move", response={200: CalendarMoved, **REFUSALS})
+def move_on_days(request: HttpRequest, body: CalendarMoveBody) -> HttpResponse:
+    """A task pulled to a day, what that pushes, and what can't be."""
+    return fast(move(body.document, body.task, body.on, timezone.localdate()))
 
 
 @router.get("/things", response={200: ThingRows, **REFUSALS})

@@ -12,6 +12,7 @@ from steady.jobs.document import Job, Structure
 from steady.jobs.quote import Quote
 from steady.measure.units import FT, IN, LB, MPH, PLF
 from steady.schedule.days import Day
+from steady.schedule.terms import CalendarTerms, DayOff, Outside
 from steady.structures.deck.spec.deck import Corner, DeckSpec, GuardDesign, Ledger, StairDesign
 from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Infill, LookApproved, Straight
@@ -221,13 +222,40 @@ def larkspur_rise() -> Job:
             Day(
                 id="pour",
                 work="pour",
-                on="2026-12-03",
+                on="2026-12-09",
                 temperature_c=7.0,
                 rain_mm=2.0,
                 wind_m_per_s=3.0,
                 strength_h=24.0,
             ),
-            Day(id="lift", work="lift", on="2026-12-05", temperature_c=5.0, rain_mm=0.0, wind_m_per_s=8.0),
+            Day(id="lift", work="lift", on="2026-12-14", temperature_c=5.0, rain_mm=0.0, wind_m_per_s=8.0),
+        ),
+        calendar=CalendarTerms(
+            starts_on="2026-12-07",
+            days_off=(DayOff(on="2026-12-11", why="Wren at the dentist"),),
+            outside=(
+                Outside(
+                    id="timber",
+                    kind="delivery",
+                    what="Posts and concrete",
+                    on="2026-12-07",
+                    waits=(f"{WINDBREAK}/dig",),
+                ),
+                Outside(
+                    id="footings",
+                    kind="inspection",
+                    what="Deck footings looked at",
+                    on="2026-12-09",
+                    after=("kitchen-deck/dig",),
+                ),
+                Outside(
+                    id="sparks",
+                    kind="other trade",
+                    what="Electrician: light over the kitchen door",
+                    on="2026-12-15",
+                    after=("kitchen-deck/joists",),
+                ),
+            ),
         ),
         quote=Quote(delivery_price=85.0, stumps_count=3, stump_price=40.0, least_charge=600.0),
         structures=(

@@ -10,6 +10,7 @@ from datetime import UTC, datetime
 from functools import cached_property
 from typing import Literal
 
+from django.utils import timezone
 from pydantic_core import to_json
 from steady.drawing.marks import Face, mark_rows
 from steady.drawing.sample import sample
@@ -46,6 +47,7 @@ class Options:
     offset: str = ""
     at: str = ""
     wide: str = ""
+    job_id: str = ""
 
 
 @dataclass(frozen=True)
@@ -284,6 +286,18 @@ def _site_dxf(job: Job, options: Options) -> str:
     return dxf((site_sheet(job),))
 
 
+def _day_pdf(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.day_pdf import day_sheet  # as above
+
+    return day_sheet(job, options.at, timezone.localdate(), options.paper)
+
+
+def _ics(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.calendar_ics import ics  # as above
+
+    return ics([(options.job_id, job)], timezone.localdate())
+
+
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
     JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=lambda job, _: list_csv(job_list(job))),
@@ -295,6 +309,8 @@ JOB_DOCUMENTS = [
         kind="image/svg+xml; charset=utf-8",
         make=lambda job, _: svg(site_sheet(job)),
     ),
+    JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
+    JobDocument(file="calendar.ics", says="The calendar", kind="text/calendar; charset=utf-8", make=_ics),
     JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
     JobDocument(
         file="site.geojson",

@@ -167,7 +167,7 @@ class JobTest(SignedIn):
         expect(page.locator(".reckoning")).to_contain_text("Fails at")
         page.get_by_role("button", name="Look for ways").click()
         first = page.locator(".options button").first
-        expect(first).to_be_visible(timeout=20_000)
+        expect(first).to_be_visible(timeout=90_000)
         first.hover()
         expect(page.locator(".reckoning")).to_contain_text("Passes; least to spare")
         page.mouse.move(5, 400)

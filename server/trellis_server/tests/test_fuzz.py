@@ -31,6 +31,8 @@ DEAR = {
     "/api/reckon/list",
     "/api/sights/place",
     "/api/sights/sun",
+    "/api/sights/calendar",
+    "/api/sights/calendar/move",
 }
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
 WORDS = [
@@ -193,6 +195,8 @@ class FuzzTest(TestCase):
                 "brought_as": "points",
                 "bare": "ft",
             },
+            "/api/sights/calendar": {"document": job},
+            "/api/sights/calendar/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
             "/api/sights/sun": {
                 "document": job,
                 "structure": "windbreak",

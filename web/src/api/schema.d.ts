@@ -309,7 +309,7 @@ export interface paths {
         };
         /**
          * Whole Document
-         * @description A document of the whole job: its list, its site.
+         * @description A document of the whole job: its list, its site, its days.
          */
         get: operations["trellis_server_api_files_whole_document"];
         put?: never;
@@ -751,6 +751,46 @@ export interface paths {
          * @description Sign out; the demo stays signed out until its next visit.
          */
         delete: operations["trellis_server_api_sessions_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * On Days
+         * @description The whole job on days.
+         */
+        post: operations["trellis_server_api_sights_on_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/calendar/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move On Days
+         * @description A task pulled to a day, what that pushes, and what can't be.
+         */
+        post: operations["trellis_server_api_sights_move_on_days"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1203,6 +1243,109 @@ export interface components {
             water_m?: number | null;
         };
         /**
+         * Calendar
+         * @description The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned.
+         */
+        Calendar: {
+            /** Amiss */
+            amiss: string[];
+            /** Days */
+            days: components["schemas"]["CalendarDay"][];
+            /** Ends On */
+            ends_on: string;
+            /** Failed */
+            failed: string[];
+            /** Hours */
+            hours: number;
+            /** Tasks */
+            tasks: components["schemas"]["TaskRow"][];
+        };
+        /** CalendarBody */
+        CalendarBody: {
+            document: components["schemas"]["Job"];
+        };
+        /**
+         * CalendarDay
+         * @description One day of the job: why nobody works, else the crew's hours; the sun's; and the weather's word where it is typed.
+         */
+        CalendarDay: {
+            /** Hours */
+            hours: number;
+            /** Light H */
+            light_h: number | null;
+            /** Off */
+            off: string;
+            /** On */
+            on: string;
+            /**
+             * Reasons
+             * @default []
+             */
+            reasons: string[];
+            /**
+             * Weather
+             * @default
+             */
+            weather: string;
+            /** Weekday */
+            weekday: string;
+        };
+        /**
+         * CalendarMoveBody
+         * @description A task pulled to a day; an empty day lets it go where it may.
+         */
+        CalendarMoveBody: {
+            document: components["schemas"]["Job"];
+            /** On */
+            on: string;
+            /** Task */
+            task: string;
+        };
+        /**
+         * CalendarTerms
+         * @description When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet.
+         */
+        CalendarTerms: {
+            /**
+             * Days Off
+             * @default []
+             */
+            days_off: components["schemas"]["DayOff"][];
+            /**
+             * Outside
+             * @default []
+             */
+            outside: components["schemas"]["Outside"][];
+            /**
+             * Pulled
+             * @default []
+             */
+            pulled: components["schemas"]["Pulled"][];
+            /**
+             * Start H
+             * @default 8
+             */
+            start_h: number;
+            /**
+             * Starts On
+             * @default
+             */
+            starts_on: string;
+            /**
+             * Temperature C
+             * @default 12
+             */
+            temperature_c: number;
+            /**
+             * Weekdays Off
+             * @default [
+             *       5,
+             *       6
+             *     ]
+             */
+            weekdays_off: number[];
+        };
+        /**
          * Caution
          * @description Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled.
          */
@@ -1476,6 +1619,19 @@ export interface components {
             waits_least_h?: number | null;
             /** Waits Most H */
             waits_most_h?: number | null;
+        };
+        /**
+         * DayOff
+         * @description A day on which nobody works, and why.
+         */
+        DayOff: {
+            /** On */
+            on: string;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
         };
         /**
          * DaysAnswer
@@ -2770,6 +2926,21 @@ export interface components {
          */
         Job: {
             /**
+             * @default {
+             *       "days_off": [],
+             *       "outside": [],
+             *       "pulled": [],
+             *       "start_h": 8,
+             *       "starts_on": "",
+             *       "temperature_c": 12,
+             *       "weekdays_off": [
+             *         5,
+             *         6
+             *       ]
+             *     }
+             */
+            calendar: components["schemas"]["CalendarTerms"];
+            /**
              * Client
              * @default
              */
@@ -3954,6 +4125,16 @@ export interface components {
             what: string;
         };
         /**
+         * MoveAnswer
+         * @description A move that can be: the calendar after it, what it pushes, and the terms that hold it.
+         */
+        MoveAnswer: {
+            calendar: components["schemas"]["Calendar"];
+            /** Pushed */
+            pushed: components["schemas"]["Pushed"][];
+            terms: components["schemas"]["CalendarTerms"];
+        };
+        /**
          * MoveBody
          * @description A handle of a structure's sheet, as it was given, and where it is moved to along its axis.
          */
@@ -4259,6 +4440,48 @@ export interface components {
         OptionsAnswer: {
             /** Options */
             options: components["schemas"]["Option"][];
+        };
+        /**
+         * Outside
+         * @description What comes from outside on a day of its own: a delivery, a part made elsewhere, another trade, an inspection.
+         *
+         *     `waits`: our tasks that wait until it is over; `after`: our tasks that it waits for. An inspection also holds back whatever
+         *     waits for the tasks it looks at.
+         */
+        Outside: {
+            /**
+             * After
+             * @default []
+             */
+            after: string[];
+            /**
+             * Days Count
+             * @default 1
+             */
+            days_count: number;
+            /** Id */
+            id: string;
+            /**
+             * Kind
+             * @default delivery
+             * @enum {string}
+             */
+            kind: "delivery" | "made elsewhere" | "other trade" | "inspection";
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Waits
+             * @default []
+             */
+            waits: string[];
+            /**
+             * What
+             * @default
+             */
+            what: string;
         };
         /**
          * OwnPrice
@@ -4942,6 +5165,30 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * Pulled
+         * @description A task that somebody pulled to a day: it begins no earlier.
+         */
+        Pulled: {
+            /** On */
+            on: string;
+            /** Task */
+            task: string;
+        };
+        /**
+         * Pushed
+         * @description What a move does to one task: from one day to another.
+         */
+        Pushed: {
+            /** Now */
+            now: string;
+            /** Task */
+            task: string;
+            /** Was */
+            was: string;
+            /** What */
+            what: string;
         };
         /**
          * Quote
@@ -5927,6 +6174,21 @@ export interface components {
             title: string;
         };
         /**
+         * Span
+         * @description So many hours of a task on one day; `at_h`: when it begins, of the clock.
+         */
+        Span: {
+            /** At H */
+            at_h: number;
+            /** Hours */
+            hours: number;
+            /**
+             * On
+             * Format: date
+             */
+            on: string;
+        };
+        /**
          * Spot
          * @description A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance.
          */
@@ -6674,6 +6936,62 @@ export interface components {
                 number,
                 string
             ][];
+        };
+        /**
+         * TaskRow
+         * @description One task on its days.
+         *
+         *     Args:
+         *         structure: Whose it is; empty: it comes from outside.
+         *         held_by: What it waited for in the end, in words; `moved`: why it stands later than that let it.
+         *         hold: What is looked at before whatever follows.
+         *         stops: Why it can't begin yet, whatever the day: what the locate still lacks.
+         *         pulled: Somebody pulled it to its day.
+         */
+        TaskRow: {
+            /** End */
+            end: string;
+            /**
+             * Held By
+             * @default
+             */
+            held_by: string;
+            /**
+             * Hold
+             * @default
+             */
+            hold: string;
+            /** Hours */
+            hours: number;
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Moved
+             * @default
+             */
+            moved: string;
+            /** Name */
+            name: string;
+            /**
+             * Pulled
+             * @default false
+             */
+            pulled: boolean;
+            /** Spans */
+            spans: components["schemas"]["Span"][];
+            /** Start */
+            start: string;
+            /**
+             * Stops
+             * @default []
+             */
+            stops: string[];
+            /** Structure */
+            structure: string;
+            /** What */
+            what: string;
         };
         /**
          * Term
@@ -8073,6 +8391,7 @@ export interface operations {
         parameters: {
             query?: {
                 paper?: "letter" | "a4";
+                at?: string;
             };
             header?: never;
             path: {
@@ -9285,6 +9604,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_on_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calendar"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_move_on_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarMoveBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MoveAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };

@@ -89,6 +89,12 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
     event.preventDefault()
   }
 })
+/** Pages of the whole job, whatever its structures. */
+const WHOLE = [
+  ['place', 'Site'],
+  ['list', 'List'],
+  ['calendar', 'Calendar'],
+]
 const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')
 </script>
 
@@ -107,6 +113,9 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
         <p class="place">{{ [title, store.shown?.place].filter(Boolean).join(', ') }}</p>
       </div>
       <StakeBar :job="job" :structure="structure" :open="open" />
+      <nav class="whole" aria-label="The whole job">
+        <router-link v-for="[name, says] in WHOLE" :key="name" :to="{ name, params: { job } }">{{ says }}</router-link>
+      </nav>
       <div class="right">
         <SavedSign />
         <span class="tools">
@@ -164,6 +173,21 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.whole {
+  display: flex;
+  gap: 14px;
+  font-size: 13.5px;
+}
+.whole a {
+  color: var(--band-ink);
+  text-decoration: none;
+  padding: 6px 0;
+}
+.whole a:hover,
+.whole .router-link-active {
+  text-decoration: underline;
+  text-underline-offset: 5px;
 }
 .job a {
   color: inherit;

@@ -586,6 +586,7 @@ const north = computed(
 .kinds .on {
   background: var(--chalk-soft);
   border-color: var(--chalk);
+  color: var(--ink);
 }
 .beside {
   list-style: none;

@@ -1,0 +1,197 @@
+"""The job on days: the scheduler against brute force and its own rules, hours against the quote, weather, holds, moves; day length
+against an ephemeris."""
+
+import dataclasses
+import itertools
+import math
+import random
+import unittest
+from datetime import date, datetime, timedelta
+
+import ephem
+from steady.errors import InputError
+from steady.jobs.calendar import Calendar, calendar, move, task_hours
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.quote import Quote, hours
+from steady.layout.sun import day_length_h
+from steady.schedule.calendar import Days, Work, lay
+from steady.schedule.days import Day
+from steady.schedule.terms import CalendarTerms, DayOff, Outside
+from steady.structures.fence.spec.fence import FenceSpec, Straight
+
+MONDAY = date(2026, 12, 7)
+
+
+def days(stops: dict[tuple[str, date], str] | None = None, off: tuple[date, ...] = ()) -> Days:
+    """Monday to Friday, eight hours from eight o'clock."""
+    return Days(
+        first=MONDAY,
+        start_h=8.0,
+        hours_on=lambda on: 0.0 if on.weekday() > 4 or on in off else 8.0,
+        stops=lambda kind, on: (stops or {}).get((kind, on), ""),
+    )
+
+
+def fences(count: int = 1, **terms: object) -> Job:
+    """Fences of 12 m each, one crew of two."""
+    made = [FenceSpec(id=f"f{k}", straights=(Straight(id="a", length_m=12.0),)) for k in range(count)]
+    return Job(
+        name="Days",
+        structures=tuple(Structure(name=f"Fence {spec.id}", spec=spec) for spec in made),
+        calendar=CalendarTerms(starts_on=MONDAY.isoformat(), **terms),  # type: ignore[arg-type]
+    )
+
+
+def of(found: Calendar, task: str) -> tuple[str, str]:
+    """When one task begins and ends."""
+    return next((row.start, row.end) for row in found.tasks if row.id == task)
+
+
+class LayTest(unittest.TestCase):
+    def test_work_fills_days_and_skips_the_weekend(self) -> None:
+        (laid,) = lay([Work(id="a", hours=44.0)], days())
+        self.assertEqual(
+            [(span.on.day, span.hours) for span in laid.spans], [(7, 8), (8, 8), (9, 8), (10, 8), (11, 8), (14, 4)]
+        )
+        self.assertEqual(laid.end, datetime(2026, 12, 14, 12))
+
+    def test_a_wait_runs_on_the_clock_and_other_work_fills_it(self) -> None:
+        work = [Work(id="pour", hours=2), Work(id="frame", hours=2, after=(("pour", 24.0),)), Work(id="else", hours=3)]
+        laid = {one.id: one for one in lay(work, days())}
+        self.assertEqual(laid["pour"].start, datetime(2026, 12, 7, 8))  # the longest chain goes first
+        self.assertEqual(laid["else"].start, datetime(2026, 12, 7, 10))
+        self.assertEqual((laid["frame"].start, laid["frame"].held_by), (datetime(2026, 12, 8, 10), "pour"))
+
+    def test_random_jobs_keep_every_rule(self) -> None:
+        for seed in range(60):
+            rng = random.Random(seed)
+            work = [
+                Work(
+                    id=f"t{k}",
+                    hours=rng.choice((0.0, 0.5, 3.0, 9.0)),
+                    kind=rng.choice(("dig", "pour", "")),
+                    after=tuple((f"t{j}", rng.choice((0.0, 30.0))) for j in range(k) if rng.random() < 0.25),
+                )
+                for k in range(12)
+            ]
+            wet = {("pour", MONDAY + timedelta(days=k)): "rain" for k in range(6) if rng.random() < 0.5}
+            laid = {one.id: one for one in lay(work, days(wet, off=(MONDAY + timedelta(days=1),)))}
+            spans = sorted((span.on, span.at_h, span.at_h + span.hours) for one in laid.values() for span in one.spans)
+            for (on, _, end), (then, start, _) in itertools.pairwise(spans):
+                self.assertTrue(on < then or start >= end - 0.01, seed)  # one crew does one thing at a time
+            for one in work:
+                self.assertAlmostEqual(sum(span.hours for span in laid[one.id].spans), one.hours, delta=0.02)
+                for name, wait in one.after:
+                    self.assertGreaterEqual(
+                        laid[one.id].start + timedelta(seconds=60), laid[name].end + timedelta(hours=wait)
+                    )
+                for span in laid[one.id].spans:
+                    self.assertNotIn((one.kind, span.on), wet)
+                    self.assertLess(span.on.weekday(), 5)
+                    self.assertLessEqual(span.at_h + span.hours, 16.01)
+            worked = sum(one.hours for one in work)
+            self.assertGreaterEqual(len({on for on, _, _ in spans}), math.ceil(worked / 8 - 1e-9))
+
+    def test_a_ring_and_a_crew_without_days_are_refused(self) -> None:
+        with self.assertRaises(InputError):
+            lay([Work(id="a", hours=1, after=(("b", 0),)), Work(id="b", hours=1, after=(("a", 0),))], days())
+        never = dataclasses.replace(days(), hours_on=lambda on: 0.0)
+        with self.assertRaises(InputError):
+            lay([Work(id="a", hours=1)], never)
+
+
+class CalendarTest(unittest.TestCase):
+    def test_hours_are_those_of_the_quote(self) -> None:
+        job = fences(2)
+        plans = [plan_structure(job, item.spec.id) for item in job.structures]
+        for plan in plans:
+            self.assertAlmostEqual(sum(task_hours(plan, job.quote).values()), hours(plan, job.quote))
+        found = calendar(job, MONDAY)
+        self.assertAlmostEqual(found.hours, sum(hours(plan, job.quote) for plan in plans))
+        self.assertAlmostEqual(sum(row.hours for row in found.tasks), found.hours, delta=0.02)
+
+    def test_a_larger_crew_is_done_sooner_and_cold_waits_longer(self) -> None:
+        one = calendar(fences(3), MONDAY)
+        more = calendar(dataclasses.replace(fences(3), quote=Quote(crew_count=4)), MONDAY)
+        self.assertLess(max(row.end for row in more.tasks), max(row.end for row in one.tasks))
+        warm, cold = (calendar(fences(1, temperature_c=c), MONDAY) for c in (20.0, 6.0))
+        self.assertLess(of(warm, "f0/rails")[0], of(cold, "f0/rails")[0])
+        # 24 h at 20 °C are 24 h there by every way of reckoning: the posts stand a day.
+        set_end = datetime.fromisoformat(of(warm, "f0/set")[1])
+        self.assertGreaterEqual(
+            datetime.fromisoformat(of(warm, "f0/rails")[0]), set_end + timedelta(hours=24) - timedelta(minutes=1)
+        )
+
+    def test_frost_stops_a_pour_and_says_so(self) -> None:
+        frost = tuple(Day(id=f"d{k}", on=(MONDAY + timedelta(days=k)).isoformat(), temperature_c=1.0) for k in range(3))
+        found = calendar(dataclasses.replace(fences(), days=frost), MONDAY)
+        row = next(row for row in found.tasks if row.id == "f0/set")
+        self.assertEqual(row.start[:10], "2026-12-10")
+        self.assertIn("no pour", row.moved)
+        self.assertEqual([day.weather for day in found.days[:3]], ["not today"] * 3)
+
+    def test_days_off_and_short_days(self) -> None:
+        free = fences(days_off=(DayOff(on="2026-12-07", why="fair"),))
+        self.assertEqual(calendar(free, MONDAY).days[0].off, "fair")
+        self.assertEqual(of(calendar(free, MONDAY), "f0/set-out")[0][:10], "2026-12-08")
+        north = dataclasses.replace(fences(), site=dataclasses.replace(fences().site, latitude_rad=math.radians(62)))
+        self.assertLess(calendar(north, MONDAY).days[0].hours, 6.0)
+
+    def test_an_inspection_holds_back_what_waits_for_what_it_looks_at(self) -> None:
+        look = Outside(id="look", kind="inspection", what="Holes", on="2026-12-16", after=("f0/dig",))
+        found = calendar(fences(outside=(look,)), MONDAY)
+        self.assertEqual(of(found, "f0/set")[0][:10], "2026-12-16")
+        self.assertEqual(next(row.held_by for row in found.tasks if row.id == "f0/set"), "Holes")
+        early = dataclasses.replace(look, on="2026-12-07")
+        self.assertIn(
+            "before what it waits for",
+            calendar(fences(3, outside=(early,), days_off=(DayOff(on="2026-12-07"),)), MONDAY).amiss[0],
+        )
+
+    def test_a_delivery_is_waited_for(self) -> None:
+        late = Outside(id="wood", what="Wood", on="2026-12-21", waits=("f0/rails", "no such task"))
+        self.assertEqual(of(calendar(fences(outside=(late,)), MONDAY), "f0/rails")[0][:10], "2026-12-21")
+
+    def test_a_task_is_pulled_and_what_it_pushes_is_told(self) -> None:
+        job = fences()
+        answer = move(job, "f0/dig", "2026-12-14", MONDAY)
+        self.assertEqual(of(answer.calendar, "f0/dig")[0][:10], "2026-12-14")
+        self.assertIn("f0/set", {item.task for item in answer.pushed})
+        again = dataclasses.replace(job, calendar=answer.terms)
+        self.assertEqual(of(calendar(again, MONDAY), "f0/dig"), of(answer.calendar, "f0/dig"))
+        back = move(again, "f0/dig", "", MONDAY)
+        self.assertEqual(of(back.calendar, "f0/dig"), of(calendar(job, MONDAY), "f0/dig"))
+
+    def test_what_cannot_be_is_refused_with_what_it_waits_for(self) -> None:
+        with self.assertRaises(InputError) as caught:
+            move(fences(), "f0/rails", "2026-12-07", MONDAY)
+        self.assertIn("It can't begin before", caught.exception.message)
+        self.assertIn("waits for Fence f0: Set", caught.exception.message)
+        for task, on in (("nothing", "2026-12-07"), ("f0/dig", "soon")):
+            with self.assertRaises(InputError):
+                move(fences(), task, on, MONDAY)
+
+    def test_what_cannot_be_planned_is_told_and_the_rest_is_laid(self) -> None:
+        job = fences(2)
+        broken = dataclasses.replace(job.structures[0].spec, height_m=-1.0)
+        both = (dataclasses.replace(job.structures[0], spec=broken), job.structures[1])
+        found = calendar(dataclasses.replace(job, structures=both), MONDAY)
+        self.assertEqual(len(found.failed), 1)
+        self.assertTrue(all(row.structure == "f1" for row in found.tasks))
+
+
+class DayLengthTest(unittest.TestCase):
+    def test_sunrise_to_sunset_by_an_ephemeris(self) -> None:
+        for latitude in (-38.0, 0.0, 41.2, 55.0):
+            for month in (1, 3, 6, 9, 12):
+                place = ephem.Observer()
+                place.lat, place.lon = str(latitude), "0"
+                place.date = f"2026/{month}/15 12:00"
+                down = place.next_setting(ephem.Sun())
+                up = place.previous_rising(ephem.Sun())
+                ours = day_length_h(math.radians(latitude), date(2026, month, 15))
+                self.assertAlmostEqual(ours, (down - up) * 24, delta=0.05)
+
+    def test_midnight_sun_and_polar_night(self) -> None:
+        self.assertEqual(day_length_h(math.radians(75), date(2026, 6, 21)), 24.0)
+        self.assertEqual(day_length_h(math.radians(75), date(2026, 12, 21)), 0.0)

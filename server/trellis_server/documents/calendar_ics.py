@@ -1,0 +1,47 @@
+"""A job's days for calendar programs (RFC 5545). Every event keeps its id, so that a calendar read again is brought up to date."""
+
+from collections.abc import Iterable
+from datetime import UTC, date, datetime, timedelta
+
+from icalendar import Calendar, Event
+from steady.jobs.calendar import TaskRow, calendar
+from steady.jobs.document import Job
+
+
+def ics(jobs: Iterable[tuple[str, Job]], today: date) -> bytes:
+    """All tasks of one or several jobs; `jobs`: id and document. A task over several days is one event a day."""
+    made = Calendar()
+    made.add("prodid", "-//Steady Trellis//calendar//EN")
+    made.add("version", "2.0")
+    made.add("x-wr-calname", "Steady Trellis")
+    for job_id, job in jobs:
+        for row in calendar(job, today).tasks:
+            for event in _events(job_id, job, row):
+                made.add_component(event)
+    return bytes(made.to_ical())
+
+
+def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
+    says = f"{row.name}: {row.what}" if row.name else row.what
+    told = [
+        f"Job: {job.name}",
+        f"{row.hours:.1f} person-hours" if row.hours else "",
+        f"Look before going on: {row.hold}" if row.hold else "",
+    ]
+    told += [f"Not yet: {why}" for why in row.stops]
+    for number, span in enumerate(row.spans, start=1):
+        event = Event()
+        event.add("uid", f"{row.id}.{number}@{job_id}.trellis".replace("/", "."))
+        event.add("dtstamp", datetime(2000, 1, 1, tzinfo=UTC))
+        event.add("summary", says if len(row.spans) == 1 else f"{says} ({number} of {len(row.spans)})")
+        if span.hours > 0:
+            start = datetime.combine(span.on, datetime.min.time()) + timedelta(hours=span.at_h)
+            event.add("dtstart", start)  # the site's own clock, wherever the calendar is read
+            event.add("dtend", start + timedelta(hours=span.hours))
+        else:
+            event.add("dtstart", span.on)
+            event.add("dtend", span.on + timedelta(days=1))
+        event.add("description", "\n".join(line for line in told if line))
+        if job.place:
+            event.add("location", job.place)
+        yield event

@@ -1,0 +1,92 @@
+"""One day's sheet for the crew: what is on, in order, what is looked at before going on, what may not begin, and the weather."""
+
+import io
+from datetime import date
+from xml.sax.saxutils import escape
+
+from reportlab.lib.styles import ParagraphStyle
+from reportlab.lib.units import mm
+from reportlab.platypus import Paragraph, SimpleDocTemplate, Table, TableStyle
+from reportlab.platypus.flowables import Flowable, Spacer
+from steady.errors import InputError
+from steady.jobs.calendar import TaskRow, calendar, spoken
+from steady.jobs.document import Job
+
+from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts
+
+PLAIN = ParagraphStyle("plain", fontName=REGULAR, fontSize=11, leading=14)
+SMALL = ParagraphStyle("small", parent=PLAIN, fontSize=9.5, leading=12)
+HEAD = ParagraphStyle("head", parent=PLAIN, fontName=BOLD, fontSize=18, leading=22)
+UNDER = ParagraphStyle("under", parent=PLAIN, fontName=BOLD, fontSize=12, leading=16, spaceBefore=8)
+
+
+def day_sheet(job: Job, on: str, today: date, paper: str) -> bytes:
+    """The sheet of one day; without a day, of the first on which there is anything to do.
+
+    Raises:
+        InputError: Nothing is on that day.
+    """
+    fonts()
+    found = calendar(job, today)
+    on = on or next((span.on.isoformat() for row in found.tasks for span in row.spans if span.hours), "")
+    rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
+    day = next((day for day in found.days if day.on == on), None)
+    if not rows or day is None:
+        raise InputError("at", "Nothing is on that day: pick one of the calendar's days")
+    story: list[Flowable] = [
+        Paragraph(escape(f"{spoken(on)}: {job.name}"), HEAD),
+        Paragraph(escape(", ".join(part for part in (job.place, job.client) if part)), PLAIN),
+        Spacer(1, 3 * mm),
+    ]
+    told = [f"{day.hours:.3g} hours of work", f"light for {day.light_h:.3g} hours" if day.light_h else ""]
+    told += [f"weather: {day.weather}" if day.weather else "weather not typed yet"]
+    story.append(Paragraph(escape("; ".join(part for part in told if part)), PLAIN))
+    story += [Paragraph(escape(f"• {reason}"), SMALL) for reason in day.reasons]
+    stops = list(dict.fromkeys(why for row, _ in rows for why in row.stops))
+    if stops:
+        story.append(Paragraph("May not begin yet", UNDER))
+        story += [Paragraph(escape(f"□ {why}"), PLAIN) for why in stops]
+    story.append(Paragraph("In this order", UNDER))
+    table = Table(
+        [
+            [_clock(span.at_h) if span.hours else "", _task(row), f"{span.hours:.1f} h" if span.hours else "", "□"]
+            for row, span in rows
+        ],
+        colWidths=[45, None, 45, 20],
+        repeatRows=0,
+    )
+    table.setStyle(
+        TableStyle(
+            [
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("LINEBELOW", (0, 0), (-1, -1), 0.4, "#888888"),
+                ("FONT", (0, 0), (-1, -1), REGULAR, 11),
+            ]
+        )
+    )
+    story.append(table)
+    stream = io.BytesIO()
+    made = SimpleDocTemplate(
+        stream,
+        pagesize=PAPERS[paper],
+        leftMargin=MARGIN,
+        rightMargin=MARGIN,
+        topMargin=MARGIN,
+        bottomMargin=MARGIN,
+        title=f"{job.name}, {on}",
+        invariant=1,
+    )
+    made.build(story)
+    return stream.getvalue()
+
+
+def _clock(hours: float) -> str:
+    minutes = round(hours * 60)
+    return f"{minutes // 60}:{minutes % 60:02d}"
+
+
+def _task(row: TaskRow) -> Paragraph:
+    text = escape(f"{row.name}: {row.what}" if row.name else row.what)
+    if row.hold:
+        text += f"<br/><b>Look before going on: {escape(row.hold)}</b>"
+    return Paragraph(text, PLAIN)

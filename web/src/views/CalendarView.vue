@@ -1,0 +1,369 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { refDebounced } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Calendar, CalendarMoved } from '@/api/types'
+import CountField from '@/components/CountField.vue'
+import DaysBox from '@/components/DaysBox.vue'
+import KeptInput from '@/components/KeptInput.vue'
+import NumberField from '@/components/NumberField.vue'
+import DayString from '@/components/calendar/DayString.vue'
+import OutsideForm from '@/components/calendar/OutsideForm.vue'
+import { useJob } from '@/stores/job'
+
+/** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
+const store = useJob()
+const document_ = refDebounced(
+  computed(() => store.document),
+  80,
+)
+const { data, error } = useQuery({
+  queryKey: computed(() => ['calendar', document_.value]),
+  queryFn: async () =>
+    (await ask(api.POST('/api/sights/calendar', { body: { document: document_.value! } }))) as Calendar,
+  enabled: computed(() => !!document_.value),
+  placeholderData: (last) => last,
+})
+const terms = computed(() => store.document?.calendar ?? null)
+const quote = computed(() => store.document?.quote ?? null)
+const selected = ref('')
+const chosen = computed(() => data.value?.tasks.find((task) => task.id === selected.value) ?? null)
+const day = ref('')
+const today = new Date().toISOString().slice(0, 10)
+watch(
+  data,
+  (found) => {
+    if (!found || found.days.some((item) => item.on === day.value)) return
+    day.value = found.days.find((item) => item.on >= today && !item.off)?.on ?? found.days[0]?.on ?? ''
+  },
+  { immediate: true },
+)
+const onDay = computed(() =>
+  (data.value?.tasks ?? [])
+    .flatMap((task) => task.spans.filter((span) => span.on === day.value).map((span) => ({ task, span })))
+    .sort((a, b) => a.span.at_h - b.span.at_h),
+)
+const dayRow = computed(() => data.value?.days.find((item) => item.on === day.value) ?? null)
+const clock = (hours: number) =>
+  `${Math.floor(hours + 1e-6)}:${String(Math.round((hours % 1) * 60) % 60).padStart(2, '0')}`
+const spoken = (when: string) =>
+  new Date(`${when.slice(0, 10)}T12:00`).toLocaleDateString(undefined, {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+  })
+
+const refused = ref('')
+const pushed = ref<CalendarMoved['pushed']>([])
+async function pull(task: string, on: string): Promise<void> {
+  refused.value = ''
+  pushed.value = []
+  selected.value = task
+  try {
+    const body = { document: store.document!, task, on }
+    const found = (await ask(api.POST('/api/sights/calendar/move', { body }))) as CalendarMoved
+    store.change(
+      (job) => (job.calendar = found.terms as typeof job.calendar),
+      on ? 'A task pulled to a day' : 'A task let go',
+    )
+    pushed.value = found.pushed
+  } catch (fault) {
+    refused.value = (fault as Error).message
+  }
+}
+type Terms = NonNullable<typeof store.document>['calendar']
+const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.calendar), says)
+const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const offs = computed(() => (terms.value?.weekdays_off ?? [5, 6]) as number[])
+function week(index: number): void {
+  const now = offs.value.includes(index) ? offs.value.filter((one) => one !== index) : [...offs.value, index]
+  if (now.length < 7) edit((at) => (at.weekdays_off = now.sort()), 'The days of the week')
+}
+const offDay = ref('')
+const offWhy = ref('')
+function addOff(): void {
+  if (!offDay.value) return
+  const made = { on: offDay.value, why: offWhy.value }
+  edit((at) => (at.days_off = [...(at.days_off ?? []).filter((one) => one.on !== made.on), made]), 'A day off')
+  offDay.value = offWhy.value = ''
+}
+function addOutside(): void {
+  const id = `outside-${Date.now().toString(36)}`
+  const on = dayRow.value?.on ?? today
+  edit((at) => {
+    at.outside = [...(at.outside ?? []), { id, kind: 'delivery', what: '', on, days_count: 1, waits: [], after: [] }]
+  }, 'Something from outside')
+  selected.value = id
+}
+const outside = computed(() => (terms.value?.outside ?? []).find((item) => item.id === selected.value) ?? null)
+const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
+</script>
+
+<template>
+  <div class="stage">
+    <aside class="panel" aria-label="When the crew works">
+      <h1>The calendar</h1>
+      <p v-if="data" class="small">
+        {{ Math.round(data.hours) }} person-hours, done by <b>{{ data.ends_on ? spoken(data.ends_on) : '' }}</b>.
+      </p>
+      <label class="small"
+        >Begins on
+        <KeptInput
+          type="date"
+          :value="terms?.starts_on || ''"
+          @change="edit((at) => (at.starts_on = ($event.target as HTMLInputElement).value), 'The first day')"
+      /></label>
+      <p v-if="!terms?.starts_on" class="small quiet">Until you say, it begins today.</p>
+      <CountField
+        label="People"
+        :model-value="quote?.crew_count ?? 2"
+        path="quote/crew_count"
+        @update:model-value="store.change((job) => (job.quote.crew_count = $event ?? 2), 'People')"
+      />
+      <NumberField
+        label="Hours a day"
+        :model-value="quote?.day_h ?? 8"
+        path="quote/day_h"
+        @update:model-value="store.change((job) => (job.quote.day_h = $event ?? 8), 'Hours a day')"
+      />
+      <NumberField
+        label="From (o'clock)"
+        :model-value="terms?.start_h ?? 8"
+        path="calendar/start_h"
+        @update:model-value="edit((at) => (at.start_h = $event ?? 8), 'The hour')"
+      />
+      <div class="week" role="group" aria-label="Days of the week that are worked">
+        <button
+          v-for="(name, index) in WEEK"
+          :key="name"
+          class="plain small"
+          :class="{ on: !offs.includes(index) }"
+          :aria-pressed="!offs.includes(index)"
+          @click="week(index)"
+        >
+          {{ name }}
+        </button>
+      </div>
+      <details>
+        <summary>Days off{{ terms?.days_off?.length ? ` (${terms.days_off.length})` : '' }}</summary>
+        <ul class="small offs">
+          <li v-for="off in terms?.days_off ?? []" :key="off.on">
+            {{ off.on }} {{ off.why }}
+            <button
+              class="link small"
+              :aria-label="`Work on ${off.on} after all`"
+              @click="
+                edit((at) => (at.days_off = at.days_off!.filter((one) => one.on !== off.on)), 'A day off taken back')
+              "
+            >
+              work
+            </button>
+          </li>
+        </ul>
+        <label class="small">Day <input v-model="offDay" type="date" /></label>
+        <label class="small">Why <input v-model="offWhy" maxlength="80" /></label>
+        <button class="plain small" :disabled="!offDay" @click="addOff">Take it off</button>
+      </details>
+      <p class="small">
+        Take it along: <a :href="file('calendar.ics')">calendar file</a>,
+        <a :href="`${file('day.pdf')}?at=${day}&paper=${store.tape.system === 'imperial' ? 'letter' : 'a4'}`"
+          >this day's sheet</a
+        >
+      </p>
+    </aside>
+    <main class="middle">
+      <p v-if="error" class="fault">{{ error.message }}</p>
+      <p v-for="text in data?.failed ?? []" :key="text" class="fault small">{{ text }}</p>
+      <p v-for="text in data?.amiss ?? []" :key="text" class="fault small">{{ text }}</p>
+      <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
+      <p v-if="pushed.length" class="pushed small" role="status">
+        That pushes {{ pushed.length === 1 ? '1 other' : `${pushed.length} others` }}:
+        {{
+          pushed
+            .slice(0, 4)
+            .map((item) => `${item.what.slice(0, 60)} to ${spoken(item.now)}`)
+            .join('; ')
+        }}{{ pushed.length > 4 ? ' …' : '' }}
+      </p>
+      <p v-if="data && !data.tasks.length" class="empty">
+        Nothing to do yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>, and its
+        work stands here on days.
+      </p>
+      <DayString
+        v-if="data?.tasks.length"
+        :calendar="data"
+        :selected="selected"
+        :start="terms?.start_h ?? 8"
+        :hours="quote?.day_h ?? 8"
+        @select="selected = $event"
+        @pull="pull"
+        @day="day = $event"
+      />
+      <div class="below">
+        <section class="day" aria-label="The day">
+          <h2>{{ day ? spoken(day) : '' }}</h2>
+          <p class="small quiet">
+            <template v-if="dayRow?.off">Nobody works: {{ dayRow.off }}.</template>
+            <template v-else-if="dayRow"
+              >{{ dayRow.hours }} hours of work{{ dayRow.light_h ? `, light for ${dayRow.light_h.toFixed(1)}` : '' }}.
+              {{ dayRow.weather ? `The weather: ${dayRow.weather}.` : 'No weather typed.' }}</template
+            >
+          </p>
+          <p v-for="reason in dayRow?.reasons ?? []" :key="reason" class="small">{{ reason }}</p>
+          <ol class="tasks">
+            <li v-for="{ task, span } in onDay" :key="task.id + span.at_h">
+              <button class="pick" :class="{ on: task.id === selected }" @click="selected = task.id">
+                <span class="at">{{ span.hours ? clock(span.at_h) : '' }}</span>
+                <span
+                  ><b>{{ task.name }}</b> {{ task.what }}
+                  <em v-if="task.hold" class="small">Look before going on: {{ task.hold }}</em>
+                  <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
+                </span>
+              </button>
+            </li>
+          </ol>
+          <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
+        </section>
+        <section v-if="chosen" class="one" aria-label="The task">
+          <h2>{{ chosen.name || 'From outside' }}</h2>
+          <p>{{ chosen.what }}</p>
+          <p class="small quiet">
+            {{ spoken(chosen.start) }}{{ chosen.hours ? `, ${chosen.hours.toFixed(1)} person-hours` : ''
+            }}{{ chosen.held_by ? `. It waits for ${chosen.held_by}` : ''
+            }}{{ chosen.moved ? `. ${chosen.moved}` : '' }}
+          </p>
+          <label v-if="!outside" class="small"
+            >Pull it to
+            <KeptInput
+              type="date"
+              :value="chosen.start.slice(0, 10)"
+              @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
+          /></label>
+          <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Let it go where it may</button>
+          <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
+        </section>
+        <DaysBox />
+        <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
+      </div>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.panel {
+  width: 270px;
+  flex: none;
+  overflow-y: auto;
+  background: var(--paper);
+  border-right: 1px solid var(--line);
+  padding: 16px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 10px;
+  align-content: start;
+}
+.panel input {
+  width: 100%;
+}
+.week {
+  display: flex;
+  gap: 3px;
+}
+.week .plain {
+  padding: 4px 0;
+  min-width: 0;
+  flex: 1;
+}
+.week .plain {
+  color: var(--ink-2);
+}
+.week .on {
+  background: var(--chalk-soft);
+  border-color: var(--chalk);
+  color: var(--ink);
+  font-weight: 600;
+}
+.offs {
+  padding-left: 16px;
+}
+.middle {
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+  padding: 12px 18px;
+}
+.pushed {
+  background: var(--chalk-soft);
+  padding: 6px 10px;
+}
+.below {
+  display: grid;
+  grid-template-columns: minmax(0, 3fr) minmax(240px, 2fr);
+  gap: 6px 24px;
+  margin-top: 10px;
+}
+.tasks {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.pick {
+  display: grid;
+  grid-template-columns: 52px 1fr;
+  width: 100%;
+  text-align: left;
+  background: none;
+  border: 0;
+  border-top: 1px solid var(--line);
+  padding: 8px 6px;
+  color: var(--ink);
+  font: inherit;
+  cursor: pointer;
+}
+.pick.on {
+  background: var(--chalk-soft);
+}
+.pick em {
+  display: block;
+  font-style: normal;
+  color: var(--ink-2);
+}
+.pick em.fault {
+  color: var(--fail);
+}
+.at {
+  font-variant-numeric: tabular-nums;
+}
+.one {
+  border-left: 1px solid var(--line);
+  padding-left: 18px;
+}
+@media (max-width: 860px) {
+  .stage {
+    flex-direction: column;
+    overflow-y: auto;
+  }
+  .middle {
+    order: -1;
+    flex: none;
+  }
+  .panel {
+    width: auto;
+    border-right: 0;
+    border-top: 1px solid var(--line);
+  }
+  .below {
+    grid-template-columns: 1fr;
+  }
+  .one {
+    border-left: 0;
+    padding-left: 0;
+  }
+}
+</style>
