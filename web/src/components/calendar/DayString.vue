@@ -108,7 +108,7 @@ const says = (task: TaskRow) => `${task.name ? `${task.name}: ` : ''}${task.what
           :class="{ stop: day.weather === 'not today', care: day.weather === 'take care' }"
           role="button"
           tabindex="0"
-          :aria-label="`${[short(day.on), month(day.on, index), day.weekday.slice(0, 3)].filter(Boolean).join(' ')}${day.off ? `, off: ${day.off}` : ''}${day.weather ? `, ${day.weather}` : ''}`"
+          :aria-description="[day.off && `off: ${day.off}`, day.weather].filter(Boolean).join(', ')"
           @click="emit('day', day.on)"
           @keydown.enter="emit('day', day.on)"
         >
