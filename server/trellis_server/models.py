@@ -18,6 +18,10 @@ class Crew(models.Model):
     """The crew's last choices by kind of structure: fields of a new one."""
     habits = models.JSONField(default=dict)
     """How the crew usually builds, by kind of structure and school."""
+    letterhead = models.JSONField(default=dict)
+    """What stands at the head of a quote: name, address, how to reach them, small print."""
+    prices = models.JSONField(default=list)
+    """The crew's price book: rows of item, length, price, supplier and day."""
 
 
 class Status(models.TextChoices):
@@ -87,3 +91,24 @@ class SiteReading(models.Model):
 
     class Meta:
         indexes = [models.Index(fields=["job", "about", "what"], name="reading_of_a_thing")]
+
+
+class SentQuote(models.Model):
+    """A quote as it was sent: its words and prices are kept whole, with the revision that they came from.
+
+    Accepted, it holds by whom and on which day; what is planned after that differs from its revision by a change order.
+    """
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="quotes")
+    number = models.PositiveIntegerField()
+    revision = models.ForeignKey(Revision, on_delete=models.PROTECT, related_name="+")
+    body = models.JSONField()
+    letterhead = models.JSONField(default=dict)
+    made_by = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    accepted_by = models.CharField(max_length=120, default="", blank=True)
+    accepted_on = models.DateField(null=True, blank=True)
+    accepted_option = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_quote_number_a_job")]

@@ -12,6 +12,7 @@ from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
+from steady.jobs.terms import OfferTerms
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import School, rulebook
@@ -87,6 +88,7 @@ class Job:
     days: Annotated[tuple[Day, ...], MaxLen(100)] = ()
     quote: Quote = Quote()
     calendar: CalendarTerms = CalendarTerms()
+    offer: OfferTerms = OfferTerms()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

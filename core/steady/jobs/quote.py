@@ -91,24 +91,9 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(math.pi / 4 * f.hole_width_m**2 * max(0.0, f.hole_m) for f in plan.footings)
 
 
-def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
-    """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
-    person_h = hours(plan, terms)
-    band = terms.material_band_ratio
-    lines = [
-        QuoteLine(
-            says="Materials",
-            low=bill.total * (1 - band),
-            high=bill.total * (1 + band),
-            note=f"± {band:.0%} on today's list",
-        ),
-        QuoteLine(
-            says="Labour",
-            low=person_h * (1 - HOURS_BAND) * terms.hour_low,
-            high=person_h * (1 + HOURS_BAND) * terms.hour_high,
-            note=f"{person_h:.0f} person-hours, a quarter either way",
-        ),
-    ]
+def extras(plan: Plan, terms: Quote, tape: Tape) -> tuple[list[QuoteLine], list[str]]:
+    """What is charged beside materials and labour, and what is left out because nobody priced it."""
+    lines: list[QuoteLine] = []
     out: list[str] = []
     feet = tape.system == "imperial"
     soil, loose = (spoil_m3(plan) / YD3, "yd³") if feet else (spoil_m3(plan), "m³")
@@ -137,6 +122,33 @@ def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     extra("Spoil away", soil, f"{loose} loose", per, f"taking {soil:.1f} {loose} of spoil away")
     extra("Delivery", 1.0, "", terms.delivery_price, "delivery")
     out += ["rock, water or a service found while digging", "permit fees"]
+    return lines, out
+
+
+def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[QuoteLine, QuoteLine]:
+    """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates."""
+    band = terms.material_band_ratio
+    return (
+        QuoteLine(
+            says="Materials",
+            low=total * (1 - band),
+            high=total * (1 + band),
+            note=f"± {band:.0%} on today's list",
+        ),
+        QuoteLine(
+            says="Labour",
+            low=person_h * (1 - HOURS_BAND) * terms.hour_low,
+            high=person_h * (1 + HOURS_BAND) * terms.hour_high,
+            note=f"{person_h:.0f} person-hours, a quarter either way",
+        ),
+    )
+
+
+def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
+    """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
+    person_h = hours(plan, terms)
+    more, out = extras(plan, terms, tape)
+    lines = [*material_and_labour(bill.total, person_h, terms), *more]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:
         lines.append(

@@ -7,6 +7,9 @@ from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.yard.stock import StockLength, goods, listed, stock_lengths
 
+LONGEST_M = 100.0
+"""Wire comes in rolls longer than any stick."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class OwnPrice:
@@ -14,7 +17,7 @@ class OwnPrice:
 
     item: Annotated[str, MaxLen(60)]
     price: Annotated[float, Gt(0), Le(1e5)]
-    length_m: Annotated[float, Gt(0), Le(20)] | None = None
+    length_m: Annotated[float, Gt(0), Le(LONGEST_M)] | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,7 +40,8 @@ class OnRack:
 @dataclass(frozen=True, slots=True, kw_only=True)
 class YardChoices:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-    `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand."""
+    `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `priced_on`: the
+    day that the prices are of."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
     concrete_allowance_ratio: Annotated[float, Ge(0), Le(1)] = 0.1
@@ -45,6 +49,7 @@ class YardChoices:
     spare_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
     prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
+    priced_on: Annotated[str, MaxLen(10)] = ""
     only: Annotated[tuple[OnlyLength, ...], MaxLen(100)] = ()
     rack: Annotated[tuple[OnRack, ...], MaxLen(200)] = ()
 

@@ -18,7 +18,8 @@ router = Router(tags=["files"])
 REFUSALS = {401: Problems, 404: Problems, 422: Problems}
 
 
-def _file(body: str | bytes, kind: str, name: str, inline: bool = False) -> HttpResponse:
+def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -> HttpResponse:
+    """A file to keep, or to open in the browser, under a name that no system trips over."""
     response = HttpResponse(body, content_type=kind)
     clean = re.sub(r"[^A-Za-z0-9._-]+", "-", name).strip("-")[:80] or "file"
     response["Content-Disposition"] = f'{"inline" if inline else "attachment"}; filename="{clean}"'
@@ -31,7 +32,7 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """The whole job, to keep or to take elsewhere."""
     found = jobs.state(jobs.job_of(request.user, job_id))
     body = json.dumps(documents.dump(found.document), indent=1, ensure_ascii=False)
-    return _file(body, "application/json; charset=utf-8", f"{found.document.name}.json")
+    return file_answer(body, "application/json; charset=utf-8", f"{found.document.name}.json")
 
 
 @router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS)
@@ -42,7 +43,7 @@ def whole_document(
     found = jobs.state(jobs.job_of(request.user, job_id))
     row = job_document(file)
     body = row.make(found.document, Options(paper=paper, at=at, job_id=str(job_id)))
-    return _file(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
+    return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 
 @router.get("/{uuid:job_id}/files/{structure}", response={200: DocumentsAnswer, **REFUSALS})
@@ -70,4 +71,4 @@ def one_document(  # noqa: PLR0913
     options = Options(paper=paper, from_end=from_end, to=to, mirrored=mirrored, offset=offset, at=at, wide=wide)
     about = Subject(jobs.state(jobs.job_of(request.user, job_id)), structure, options)
     row = document(about, file)
-    return _file(row.make(about), row.kind, f"{structure}-{row.file}", row.inline)
+    return file_answer(row.make(about), row.kind, f"{structure}-{row.file}", row.inline)

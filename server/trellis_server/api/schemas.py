@@ -2,7 +2,7 @@
 
 import dataclasses
 import uuid
-from datetime import datetime
+from datetime import date, datetime
 from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
@@ -14,9 +14,11 @@ from steady.ground.readings import Readings, RowProblem
 from steady.ground.survey import SiteThing, ThingRow
 from steady.jobs.buying import Counted, Share
 from steady.jobs.calendar import Calendar, MoveAnswer
+from steady.jobs.change_order import ChangeOrder
 from steady.jobs.choices import PricedChoice
 from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
+from steady.jobs.offer import Offer
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.siting import SitePlan
@@ -31,6 +33,7 @@ from steady.structures.form import AskedGroup
 from steady.structures.kind import LineForm, Table
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
 from steady.takeoff.together import Delivery
+from steady.yard.price_book import BookPrice
 
 
 def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
@@ -51,6 +54,7 @@ def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
 close_edges(Job)
 close_edges(Handle)
 close_edges(SunAsk)
+close_edges(BookPrice)
 
 
 class Closed(Schema):
@@ -476,8 +480,78 @@ CalendarAnswer = Calendar
 CalendarMoved = MoveAnswer
 
 
-class CalendarBody(Closed):
+OfferAnswer = Offer
+ChangeOrderAnswer = ChangeOrder
+
+
+class DocumentBody(Closed):
     document: Job
+
+
+class AcceptBody(Closed):
+    """Who said yes, on which day, to which option."""
+
+    by: Annotated[str, MaxLen(120)]
+    on: Annotated[str, MaxLen(10)]
+    option: Annotated[int, Ge(0), Le(3)] = 0
+
+
+class Letterhead(Closed):
+    name: Annotated[str, MaxLen(120)] = ""
+    address: Annotated[str, MaxLen(1000)] = ""
+    reach: Annotated[str, MaxLen(1000)] = ""
+    small_print: Annotated[str, MaxLen(1000)] = ""
+
+
+class CrewBody(Closed):
+    name: Annotated[str, MinLen(1), MaxLen(120)]
+    letterhead: Letterhead
+
+
+class CrewAnswer(Schema):
+    name: str
+    people: list[str]
+    letterhead: Letterhead
+    prices: list[BookPrice]
+
+
+class PricesBody(Closed):
+    prices: Annotated[list[BookPrice], MaxLen(2000)]
+
+
+class BringPrices(Closed):
+    """A file's text, or a workbook's bytes in base 64; `bare`: the unit of lengths without one."""
+
+    text: Annotated[str, MaxLen(1_500_000)]
+    brought_as: Literal["csv", "xlsx"] = "csv"
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class PricesRead(Schema):
+    taken: int
+    problems: list[RowProblem]
+
+
+class JobAnswer(Schema):
+    document: Job
+
+
+class SentQuoteRow(Schema):
+    number: int
+    revision: int
+    made_at: datetime
+    made_by: str
+    total: float
+    currency: str
+    valid_until: str
+    options: list[str]
+    accepted_by: str
+    accepted_on: date | None
+    accepted_option: int
+
+
+class QuotesAnswer(Schema):
+    quotes: list[SentQuoteRow]
 
 
 class CalendarMoveBody(Closed):

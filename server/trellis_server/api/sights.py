@@ -13,9 +13,9 @@ from steady.jobs.sun import sun
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     CalendarAnswer,
-    CalendarBody,
     CalendarMoveBody,
     CalendarMoved,
+    DocumentBody,
     PlanBody,
     Problems,
     SceneAnswer,
@@ -47,7 +47,7 @@ def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
 
 
 @router.post("/calendar", response={200: CalendarAnswer, **REFUSALS})
-def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
+def on_days(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """The whole job on days."""
     return fast(calendar(body.document, timezone.localdate()))
 

@@ -3,7 +3,7 @@
 import csv
 import io
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from steady.drawing.marks import MarkRow
 from steady.jobs.buying import JobList
@@ -146,11 +146,21 @@ def list_csv(found: JobList) -> str:
 
 def list_xlsx(found: JobList) -> bytes:
     """The whole job's list as a workbook, a sheet a table."""
+    return table_xlsx(list_tables(found))
+
+
+def table_csv(rows: Sequence[Sequence[object]]) -> str:
+    """A table as CSV."""
+    return _text(rows)
+
+
+def table_xlsx(tables: Mapping[str, Sequence[Sequence[object]]]) -> bytes:
+    """Tables as a workbook, a sheet each."""
     from openpyxl.workbook.workbook import Workbook  # half a second to load: only when it is asked for
 
     book = Workbook()
     book.remove(book.active)
-    for name, table in list_tables(found).items():
+    for name, table in tables.items():
         sheet = book.create_sheet(name)
         for row in table:
             sheet.append([_safe(cell) for cell in row])

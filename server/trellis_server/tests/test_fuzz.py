@@ -32,6 +32,8 @@ DEAR = {
     "/api/sights/place",
     "/api/sights/sun",
     "/api/sights/calendar",
+    "/api/quotes/offer",
+    "/api/crew/priced",
     "/api/sights/calendar/move",
 }
 """Endpoints that plan many times: most of their bodies are broken on purpose, so that the run stays short."""
@@ -196,6 +198,12 @@ class FuzzTest(TestCase):
                 "bare": "ft",
             },
             "/api/sights/calendar": {"document": job},
+            "/api/quotes/offer": {"document": job},
+            "/api/quotes/{job_id}/{number}/accepted": {"by": "R. Hale", "on": "2026-11-20", "option": 0},
+            "/api/crew": {"name": "Ash", "letterhead": {"name": "Ash", "address": "", "reach": "", "small_print": ""}},
+            "/api/crew/prices": {"prices": [{"item": "concrete 80 lb", "price": 6.2, "supplier": "", "on": ""}]},
+            "/api/crew/prices/bring": {"text": "concrete 80 lb,,6.20", "brought_as": "csv", "bare": "ft"},
+            "/api/crew/priced": {"document": job},
             "/api/sights/calendar/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
             "/api/sights/sun": {
                 "document": job,
@@ -266,6 +274,9 @@ class FuzzTest(TestCase):
         good = good or self.good(path)
         # A find is planned at once: it starts from a job that nothing has broken yet.
         address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/found") else self.job)
+        if "{number}" in address:
+            kept = self.caller.send("POST", f"/api/quotes/{self.job}").json()
+            address = address.replace("{number}", str(kept["number"]))
         first = self.caller.send(method, address, good)
         self.assertIn(first.status_code, (200, 204, 401, 409), first.content[:300])
         codes: dict[int, int] = {}

@@ -4,6 +4,110 @@
  */
 
 export interface paths {
+    "/api/crew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whole
+         * @description The crew of whoever asks.
+         */
+        get: operations["trellis_server_api_crew_whole"];
+        /**
+         * Keep
+         * @description The crew's name and letterhead.
+         */
+        put: operations["trellis_server_api_crew_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/priced": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Priced
+         * @description A job at the crew's own prices; nothing is kept.
+         */
+        post: operations["trellis_server_api_crew_priced"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/prices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Prices
+         * @description The whole price book, as typed.
+         */
+        put: operations["trellis_server_api_crew_keep_prices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/prices/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Prices
+         * @description Prices out of a file, beside what is in the book; each row that can't be read is told.
+         */
+        post: operations["trellis_server_api_crew_bring_prices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/prices/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Prices File
+         * @description The price book as a file, or the whole sample list to be typed over.
+         */
+        get: operations["trellis_server_api_crew_prices_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -414,6 +518,130 @@ export interface paths {
          * @description A structure from one line, with the crew's last choices.
          */
         post: operations["trellis_server_api_kinds_new"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/offer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * As It Stands
+         * @description The quote of a job as it stands; nothing is kept.
+         */
+        post: operations["trellis_server_api_quotes_as_it_stands"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listed
+         * @description The quotes that were sent.
+         */
+        get: operations["trellis_server_api_quotes_listed"];
+        put?: never;
+        /**
+         * Keep
+         * @description Keep the quote as it is sent now.
+         */
+        post: operations["trellis_server_api_quotes_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/{number}/accepted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Accept
+         * @description The client said yes.
+         */
+        put: operations["trellis_server_api_quotes_accept"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/{number}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description What is planned now against what was sent.
+         */
+        get: operations["trellis_server_api_quotes_changes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/{number}/changes.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes Printed
+         * @description The change order since a quote, on paper, to be signed.
+         */
+        get: operations["trellis_server_api_quotes_changes_printed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quotes/{job_id}/{number}/quote.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed
+         * @description A quote as it was sent, on paper.
+         */
+        get: operations["trellis_server_api_quotes_printed"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -985,6 +1213,21 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AcceptBody
+         * @description Who said yes, on which day, to which option.
+         */
+        AcceptBody: {
+            /** By */
+            by: string;
+            /** On */
+            on: string;
+            /**
+             * Option
+             * @default 0
+             */
+            option: number;
+        };
+        /**
          * ActBody
          * @description One of a kind's own changes, with its value.
          */
@@ -1219,6 +1462,28 @@ export interface components {
             total: number;
         };
         /**
+         * BookPrice
+         * @description One price: of a timber in one length, or of a good by its pack. `on`: the day that it was told.
+         */
+        BookPrice: {
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m?: number | null;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /** Price */
+            price: number;
+            /**
+             * Supplier
+             * @default
+             */
+            supplier: string;
+        };
+        /**
          * Bridge
          * @description The same frame as a footbridge or low platform on two sills: no house, no posts.
          *
@@ -1243,6 +1508,26 @@ export interface components {
             water_m?: number | null;
         };
         /**
+         * BringPrices
+         * @description A file's text, or a workbook's bytes in base 64; `bare`: the unit of lengths without one.
+         */
+        BringPrices: {
+            /**
+             * Bare
+             * @default ft
+             * @enum {string}
+             */
+            bare: "ft" | "in" | "m" | "mm";
+            /**
+             * Brought As
+             * @default csv
+             * @enum {string}
+             */
+            brought_as: "csv" | "xlsx";
+            /** Text */
+            text: string;
+        };
+        /**
          * Calendar
          * @description The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned.
          */
@@ -1259,10 +1544,6 @@ export interface components {
             hours: number;
             /** Tasks */
             tasks: components["schemas"]["TaskRow"][];
-        };
-        /** CalendarBody */
-        CalendarBody: {
-            document: components["schemas"]["Job"];
         };
         /**
          * CalendarDay
@@ -1371,6 +1652,24 @@ export interface components {
             stops: string[];
             /** Text */
             text: string;
+        };
+        /**
+         * ChangeOrder
+         * @description The difference between two states of a job. Money is what the client pays, tax and all, of the first option.
+         */
+        ChangeOrder: {
+            /** Hours Now */
+            hours_now: number;
+            /** Hours Was */
+            hours_was: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceChange"][];
+            /** Price Now */
+            price_now: number;
+            /** Price Was */
+            price_was: number;
+            /** Words */
+            words: string[];
         };
         /**
          * CheckRow
@@ -1547,6 +1846,22 @@ export interface components {
             listed_m: number;
             /** What */
             what: string;
+        };
+        /** CrewAnswer */
+        CrewAnswer: {
+            letterhead: components["schemas"]["Letterhead"];
+            /** Name */
+            name: string;
+            /** People */
+            people: string[];
+            /** Prices */
+            prices: components["schemas"]["BookPrice"][];
+        };
+        /** CrewBody */
+        CrewBody: {
+            letterhead: components["schemas"]["Letterhead"];
+            /** Name */
+            name: string;
         };
         /**
          * CutPlan
@@ -1986,6 +2301,10 @@ export interface components {
              * @enum {string}
              */
             stage: "set-out" | "dig" | "frame" | "buy";
+        };
+        /** DocumentBody */
+        DocumentBody: {
+            document: components["schemas"]["Job"];
         };
         /**
          * DocumentRow
@@ -2964,6 +3283,32 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * @default {
+             *       "currency": "$",
+             *       "excluded": [],
+             *       "included": [],
+             *       "level_ratio": 1,
+             *       "markup_ratio": 0,
+             *       "options": [],
+             *       "payments": [
+             *         {
+             *           "share_ratio": 0.3,
+             *           "when": "on acceptance"
+             *         },
+             *         {
+             *           "share_ratio": 0.4,
+             *           "when": "when the posts stand"
+             *         }
+             *       ],
+             *       "prices_last_days": 30,
+             *       "round_to": 1,
+             *       "tax_name": "",
+             *       "tax_ratio": 0,
+             *       "valid_days": 30
+             *     }
+             */
+            offer: components["schemas"]["OfferTerms"];
+            /**
              * Place
              * @default
              */
@@ -3056,6 +3401,7 @@ export interface components {
              *       "concrete_allowance_ratio": 0.1,
              *       "kerf_m": 0.003175,
              *       "only": [],
+             *       "priced_on": "",
              *       "prices": [],
              *       "rack": [],
              *       "spare_ratio": 0,
@@ -3063,6 +3409,10 @@ export interface components {
              *     }
              */
             yard: components["schemas"]["YardChoices"];
+        };
+        /** JobAnswer */
+        JobAnswer: {
+            document: components["schemas"]["Job"];
         };
         /**
          * JobCard
@@ -3872,6 +4222,29 @@ export interface components {
              */
             wall: string;
         };
+        /** Letterhead */
+        Letterhead: {
+            /**
+             * Address
+             * @default
+             */
+            address: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Reach
+             * @default
+             */
+            reach: string;
+            /**
+             * Small Print
+             * @default
+             */
+            small_print: string;
+        };
         /**
          * LiftOut
          * @description A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
@@ -4270,6 +4643,154 @@ export interface components {
             reason: string;
             /** Would Have To Change */
             would_have_to_change: string;
+        };
+        /**
+         * Offer
+         * @description The whole quote as the client reads it.
+         *
+         *     Args:
+         *         stale: What it was priced with that may be out of date, in words.
+         */
+        Offer: {
+            /** Client */
+            client: string;
+            /** Currency */
+            currency: string;
+            /** Excluded */
+            excluded: string[];
+            /** Included */
+            included: string[];
+            /** Made On */
+            made_on: string;
+            /** Options */
+            options: components["schemas"]["Priced"][];
+            /** Place */
+            place: string;
+            /**
+             * Stale
+             * @default []
+             */
+            stale: string[];
+            /** Tax Says */
+            tax_says: string;
+            /** Valid Until */
+            valid_until: string;
+            /** Wanted */
+            wanted: string;
+        };
+        /**
+         * OfferLine
+         * @description One line of the quote: what it is, a few words about it, and its price.
+         */
+        OfferLine: {
+            /** Note */
+            note: string;
+            /** Price */
+            price: number;
+            /** Says */
+            says: string;
+            /**
+             * Structure
+             * @default
+             */
+            structure: string;
+        };
+        /**
+         * OfferOption
+         * @description One design of several: its name, and the ids of its structures; none: all of the job.
+         */
+        OfferOption: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Structures
+             * @default []
+             */
+            structures: string[];
+        };
+        /**
+         * OfferTerms
+         * @description What the client is asked.
+         *
+         *     Args:
+         *         level_ratio: Where between the low and the high price: 0 the lowest, 1 the highest.
+         *         markup_ratio: On everything; the client does not see it by itself.
+         *         round_to: Each line is rounded up to a multiple of this.
+         *         prices_last_days: For how many days prices of the list are taken as today's.
+         */
+        OfferTerms: {
+            /**
+             * Currency
+             * @default $
+             */
+            currency: string;
+            /**
+             * Excluded
+             * @default []
+             */
+            excluded: string[];
+            /**
+             * Included
+             * @default []
+             */
+            included: string[];
+            /**
+             * Level Ratio
+             * @default 1
+             */
+            level_ratio: number;
+            /**
+             * Markup Ratio
+             * @default 0
+             */
+            markup_ratio: number;
+            /**
+             * Options
+             * @default []
+             */
+            options: components["schemas"]["OfferOption"][];
+            /**
+             * Payments
+             * @default [
+             *       {
+             *         "share_ratio": 0.3,
+             *         "when": "on acceptance"
+             *       },
+             *       {
+             *         "share_ratio": 0.4,
+             *         "when": "when the posts stand"
+             *       }
+             *     ]
+             */
+            payments: components["schemas"]["Payment"][];
+            /**
+             * Prices Last Days
+             * @default 30
+             */
+            prices_last_days: number;
+            /**
+             * Round To
+             * @default 1
+             */
+            round_to: number;
+            /**
+             * Tax Name
+             * @default
+             */
+            tax_name: string;
+            /**
+             * Tax Ratio
+             * @default 0
+             */
+            tax_ratio: number;
+            /**
+             * Valid Days
+             * @default 30
+             */
+            valid_days: number;
         };
         /**
          * Offered
@@ -4711,6 +5232,16 @@ export interface components {
             wet: boolean;
         };
         /**
+         * Payment
+         * @description A share of the whole, and when it is paid.
+         */
+        Payment: {
+            /** Share Ratio */
+            share_ratio: number;
+            /** When */
+            when: string;
+        };
+        /**
          * PergolaSpec
          * @description A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
          *
@@ -4922,6 +5453,18 @@ export interface components {
             wet: boolean;
         };
         /**
+         * PieceChange
+         * @description One kind of piece, before and after; `says` has its stick and length.
+         */
+        PieceChange: {
+            /** Now */
+            now: number;
+            /** Says */
+            says: string;
+            /** Was */
+            was: number;
+        };
+        /**
          * PieceRow
          * @description Identical pieces: what they are, how long (finished and out of the stick), how many, where.
          */
@@ -5093,6 +5636,29 @@ export interface components {
             why: string;
         };
         /**
+         * Priced
+         * @description One option, priced: its lines, what they come to, tax, the whole, and the payments.
+         */
+        Priced: {
+            /** Hours */
+            hours: number;
+            /** Lines */
+            lines: components["schemas"]["OfferLine"][];
+            /** Name */
+            name: string;
+            /** Net */
+            net: number;
+            /** Payments */
+            payments: [
+                string,
+                number
+            ][];
+            /** Tax */
+            tax: number;
+            /** Total */
+            total: number;
+        };
+        /**
          * PricedChoice
          * @description A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes.
          */
@@ -5135,6 +5701,18 @@ export interface components {
             whole: string;
             /** Why */
             why: string;
+        };
+        /** PricesBody */
+        PricesBody: {
+            /** Prices */
+            prices: components["schemas"]["BookPrice"][];
+        };
+        /** PricesRead */
+        PricesRead: {
+            /** Problems */
+            problems: components["schemas"]["RowProblem"][];
+            /** Taken */
+            taken: number;
         };
         /**
          * Problem
@@ -5302,6 +5880,11 @@ export interface components {
             low: number;
             /** Out */
             out: string[];
+        };
+        /** QuotesAnswer */
+        QuotesAnswer: {
+            /** Quotes */
+            quotes: components["schemas"]["SentQuoteRow"][];
         };
         /**
          * Rated
@@ -5562,6 +6145,34 @@ export interface components {
             doubted: string;
             /** Values */
             values: number;
+        };
+        /** SentQuoteRow */
+        SentQuoteRow: {
+            /** Accepted By */
+            accepted_by: string;
+            /** Accepted On */
+            accepted_on: string | null;
+            /** Accepted Option */
+            accepted_option: number;
+            /** Currency */
+            currency: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Made By */
+            made_by: string;
+            /** Number */
+            number: number;
+            /** Options */
+            options: string[];
+            /** Revision */
+            revision: number;
+            /** Total */
+            total: number;
+            /** Valid Until */
+            valid_until: string;
         };
         /** Session */
         Session: {
@@ -7219,7 +7830,8 @@ export interface components {
         /**
          * YardChoices
          * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand.
+         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `priced_on`: the
+         *     day that the prices are of.
          */
         YardChoices: {
             /**
@@ -7242,6 +7854,11 @@ export interface components {
              * @default []
              */
             only: components["schemas"]["OnlyLength"][];
+            /**
+             * Priced On
+             * @default
+             */
+            priced_on: string;
             /**
              * Prices
              * @default []
@@ -7377,6 +7994,354 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    trellis_server_api_crew_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrewBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_priced: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_keep_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PricesBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrewAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_bring_prices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringPrices"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PricesRead"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_prices_file: {
+        parameters: {
+            query?: {
+                sample?: boolean;
+                metric?: boolean;
+            };
+            header?: never;
+            path: {
+                file: "prices.csv" | "prices.xlsx";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_jobs_listing: {
         parameters: {
             query?: never;
@@ -8664,6 +9629,408 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_quotes_as_it_stands: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_listed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuotesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentQuoteRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SentQuoteRow"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_changes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeOrder"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_changes_printed: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_quotes_printed: {
+        parameters: {
+            query?: {
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                job_id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_reckoning_members_to_choose: {
         parameters: {
             query?: never;
@@ -9617,7 +10984,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CalendarBody"];
+                "application/json": components["schemas"]["DocumentBody"];
             };
         };
         responses: {

@@ -93,6 +93,7 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
 const WHOLE = [
   ['place', 'Site'],
   ['list', 'List'],
+  ['quote', 'Quote'],
   ['calendar', 'Calendar'],
 ]
 const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { JobList } from '@/api/types'
+import type { Job, JobList } from '@/api/types'
 import BillTable from '@/components/BillTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import MessageBox from '@/components/MessageBox.vue'
@@ -45,6 +45,19 @@ const held = computed(
 )
 function toggle(id: string): void {
   off.value = off.value.includes(id) ? off.value.filter((one) => one !== id) : [...off.value, id]
+}
+const unpriced = ref('')
+/** The crew's own price book, onto this job: kept with it until it is priced again. */
+async function price(): Promise<void> {
+  unpriced.value = ''
+  try {
+    const found = (await ask(api.POST('/api/crew/priced', { body: { document: store.document! } }))) as {
+      document: Job
+    }
+    store.change((job) => (job.yard = found.document.yard), 'Priced from the price book')
+  } catch (fault) {
+    unpriced.value = (fault as Error).message
+  }
 }
 const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </script>
@@ -99,6 +112,14 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           <p v-if="list.ready_mix_m3" class="small">
             That much concrete comes as ready-mix, too: ask for {{ volume(list.ready_mix_m3, store.tape) }} beside
             {{ list.bill.lines.find((line) => line.unit === 'bags')?.count }} bags.
+          </p>
+          <p class="small">
+            <template v-if="store.document.yard.priced_on">Priced on {{ store.document.yard.priced_on }}.</template>
+            <template v-else>Priced from a made-up sample list.</template>
+            <button class="link small" @click="price">Price it from our book</button>
+            <span v-if="unpriced" class="fault" role="alert"
+              >{{ unpriced }} <router-link to="/crew">The crew</router-link></span
+            >
           </p>
           <p>
             <a :href="file('list.csv')">CSV</a> · <a :href="file('list.xlsx')">XLSX</a>

@@ -1,0 +1,180 @@
+"""The quote that a client gets: one price a structure, for the whole job or for options side by side, with stages of payment.
+
+Materials are those of the joined list, shared over the structures by their own lists; hours are each structure's own.
+"""
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from steady.drawing.scene import described
+from steady.errors import InputError
+from steady.jobs.buying import job_list
+from steady.jobs.document import Job, plan_structure
+from steady.jobs.quote import extras, hours, material_and_labour
+from steady.jobs.terms import OfferOption, OfferTerms, Payment
+from steady.plan.model import Plan
+from steady.takeoff.together import joined
+
+CENT = 0.01
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OfferLine:
+    """One line of the quote: what it is, a few words about it, and its price."""
+
+    says: str
+    note: str
+    price: float
+    structure: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Priced:
+    """One option, priced: its lines, what they come to, tax, the whole, and the payments."""
+
+    name: str
+    lines: tuple[OfferLine, ...]
+    net: float
+    tax: float
+    total: float
+    hours: float
+    payments: tuple[tuple[str, float], ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Offer:
+    """The whole quote as the client reads it.
+
+    Args:
+        stale: What it was priced with that may be out of date, in words.
+    """
+
+    client: str
+    place: str
+    wanted: str
+    made_on: str
+    valid_until: str
+    currency: str
+    tax_says: str
+    options: tuple[Priced, ...]
+    included: tuple[str, ...]
+    excluded: tuple[str, ...]
+    stale: tuple[str, ...] = ()
+
+
+def offer(job: Job, on: date) -> Offer:
+    """The quote of a job as it stands.
+
+    Raises:
+        InputError: Nothing can be priced, an option names what is not there, or the payments come to more than the whole.
+    """
+    terms = job.offer
+    asked = terms.options or (OfferOption(name="", structures=()),)
+    share = math.fsum(payment.share_ratio for payment in terms.payments)
+    if share > 1 + 1e-9:
+        raise InputError("offer/payments", f"The payments come to {share:.0%} of the price: take some away")
+    options, out = [], dict[str, None]()
+    for k, option in enumerate(asked):
+        try:
+            priced, missing = _option(job, option, terms)
+        except InputError as error:
+            raise InputError(
+                f"offer/options/{k}/structures" if terms.options else "structures", error.message
+            ) from None
+        options.append(priced)
+        out |= dict.fromkeys(missing)
+    return Offer(
+        client=job.client,
+        place=job.place,
+        wanted=job.wanted,
+        made_on=on.isoformat(),
+        valid_until=(on + timedelta(days=terms.valid_days)).isoformat(),
+        currency=terms.currency,
+        tax_says=f"{terms.tax_name or 'Tax'} {terms.tax_ratio:.3%}".replace(".000", "") if terms.tax_ratio else "",
+        options=tuple(options),
+        included=terms.included,
+        excluded=(*(text[0].upper() + text[1:] for text in out), *terms.excluded),
+        stale=stale(job, on),
+    )
+
+
+def stale(job: Job, on: date) -> tuple[str, ...]:
+    """Why the prices may be out of date."""
+    since = job.yard.priced_on
+    if not since:
+        return ("Priced from the sample list: take the crew's own prices",) if not job.yard.prices else ()
+    try:
+        old = (on - date.fromisoformat(since)).days
+    except ValueError:
+        return ()
+    return (f"Priced {old} days ago, on {since}: ask the merchant again",) if old > job.offer.prices_last_days else ()
+
+
+def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, list[str]]:
+    found = job_list(job, option.structures)
+    alone = math.fsum(share.total for share in found.shares)
+    names = {item.spec.id: item.name for item in job.structures}
+    lines: list[OfferLine] = []
+    person_h, plans = 0.0, list[Plan]()
+    for share in found.shares:
+        if share.failed:
+            raise InputError("structures", f"{share.name} can't be priced: {share.failed}")
+        plan = plan_structure(job, share.id)
+        own_h = hours(plan, job.quote)
+        material = share.total * found.bill.total / alone if alone > 0 else 0.0
+        parts = material_and_labour(material, own_h, job.quote)
+        price = math.fsum(part.low + terms.level_ratio * (part.high - part.low) for part in parts)
+        lines.append(_line(names[share.id], _about(plan), price, terms, share.id))
+        plans.append(plan)
+        person_h += own_h
+    more, out = extras(joined(plans), job.quote, job.reading.tape())
+    lines += [_line(line.says, line.note, line.high, terms) for line in more]
+    net = math.fsum(line.price for line in lines)
+    least = _round(job.quote.least_charge * (1 + terms.markup_ratio), terms)
+    if net < least:
+        lines.append(OfferLine(says="Up to the least charge", note="", price=least - net))
+        net = least
+    tax = round(net * terms.tax_ratio / CENT) * CENT
+    total = net + tax
+    return (
+        Priced(
+            name=option.name,
+            lines=tuple(lines),
+            net=net,
+            tax=tax,
+            total=total,
+            hours=person_h,
+            payments=_payments(total, terms.payments),
+        ),
+        out,
+    )
+
+
+def _about(plan: Plan) -> str:
+    """What the client gets, in words: so many posts, rails, boards."""
+    return described(plan).partition(": ")[2]
+
+
+def _line(says: str, note: str, price: float, terms: OfferTerms, structure: str = "") -> OfferLine:
+    return OfferLine(says=says, note=note, price=_round(price * (1 + terms.markup_ratio), terms), structure=structure)
+
+
+def _round(price: float, terms: OfferTerms) -> float:
+    """To the crew's own step, upward: what is charged covers what it costs."""
+    step = terms.round_to
+    return math.ceil(price / step - 1e-9) * step
+
+
+def _payments(total: float, payments: Sequence[Payment]) -> tuple[tuple[str, float], ...]:
+    """Each payment to the cent; the last one, or the rest, takes what rounding leaves."""
+    found = [(payment.when, round(total * payment.share_ratio / CENT) * CENT) for payment in payments]
+    rest = total - math.fsum(price for _, price in found)
+    if rest > CENT / 2 or not found:
+        whole = math.isclose(math.fsum(payment.share_ratio for payment in payments), 1.0)
+        if found and whole:
+            found[-1] = (found[-1][0], found[-1][1] + rest)
+        else:
+            found.append(("when it is done", rest))
+    return tuple((when, round(price, 2)) for when, price in found)

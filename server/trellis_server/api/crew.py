@@ -1,0 +1,84 @@
+"""The crew: its name and letterhead, its people, its price book as a page and as files."""
+
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router
+from steady.yard.price_book import book_rows, every_item
+
+from trellis_server.api.app import fast
+from trellis_server.api.files import file_answer
+from trellis_server.api.schemas import (
+    BringPrices,
+    CrewAnswer,
+    CrewBody,
+    DocumentBody,
+    JobAnswer,
+    PricesBody,
+    PricesRead,
+    Problems,
+)
+from trellis_server.documents.registry import CSV, XLSX
+from trellis_server.documents.tables import table_csv, table_xlsx
+from trellis_server.services import crew as crews
+from trellis_server.services.jobs import crew_of
+
+router = Router(tags=["crew"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+def _answer(request: HttpRequest) -> HttpResponse:
+    crew = crew_of(request.user)
+    return fast(
+        {
+            "name": crew.name,
+            "people": [person.get_username() for person in crew.members.order_by("pk")],
+            "letterhead": {key: str(crew.letterhead.get(key) or "") for key in crews.LETTERHEAD},
+            "prices": crews.prices_of(crew),
+        }
+    )
+
+
+@router.get("", response={200: CrewAnswer, **REFUSALS})
+def whole(request: HttpRequest) -> HttpResponse:
+    """The crew of whoever asks."""
+    return _answer(request)
+
+
+@router.put("", response={200: CrewAnswer, **REFUSALS})
+def keep(request: HttpRequest, body: CrewBody) -> HttpResponse:
+    """The crew's name and letterhead."""
+    crews.keep_letterhead(crew_of(request.user), body.name, body.letterhead.model_dump())
+    return _answer(request)
+
+
+@router.put("/prices", response={200: CrewAnswer, **REFUSALS})
+def keep_prices(request: HttpRequest, body: PricesBody) -> HttpResponse:
+    """The whole price book, as typed."""
+    crews.keep_prices(crew_of(request.user), tuple(body.prices))
+    return _answer(request)
+
+
+@router.post("/prices/bring", response={200: PricesRead, **REFUSALS})
+def bring_prices(request: HttpRequest, body: BringPrices) -> HttpResponse:
+    """Prices out of a file, beside what is in the book; each row that can't be read is told."""
+    found = crews.bring_prices(crew_of(request.user), body.text, body.brought_as, body.bare)
+    return fast({"taken": len(found.prices), "problems": found.problems})
+
+
+@router.get("/prices/{file}", response=REFUSALS)
+def prices_file(
+    request: HttpRequest, file: Literal["prices.csv", "prices.xlsx"], sample: bool = False, metric: bool = False
+) -> HttpResponse:
+    """The price book as a file, or the whole sample list to be typed over."""
+    prices = every_item(metric) if sample else crews.prices_of(crew_of(request.user))
+    rows = book_rows(prices)
+    if file == "prices.csv":
+        return file_answer(table_csv(rows), CSV, file)
+    return file_answer(table_xlsx({"prices": rows}), XLSX, file)
+
+
+@router.post("/priced", response={200: JobAnswer, **REFUSALS})
+def priced(request: HttpRequest, body: DocumentBody) -> HttpResponse:
+    """A job at the crew's own prices; nothing is kept."""
+    return fast({"document": crews.priced(crew_of(request.user), body.document)})

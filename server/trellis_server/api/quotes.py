@@ -1,0 +1,78 @@
+"""Quotes: the client's page of the job as it stands, those that were sent, accepted, and what has changed since."""
+
+import uuid
+
+from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
+from ninja import Router
+from steady.jobs.offer import offer
+
+from trellis_server.api.app import fast
+from trellis_server.api.files import file_answer
+from trellis_server.api.schemas import (
+    AcceptBody,
+    ChangeOrderAnswer,
+    DocumentBody,
+    OfferAnswer,
+    Problems,
+    QuotesAnswer,
+    SentQuoteRow,
+)
+from trellis_server.services import jobs, quotes
+
+router = Router(tags=["quotes"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+@router.post("/offer", response={200: OfferAnswer, **REFUSALS})
+def as_it_stands(request: HttpRequest, body: DocumentBody) -> HttpResponse:
+    """The quote of a job as it stands; nothing is kept."""
+    return fast(offer(body.document, timezone.localdate()))
+
+
+@router.get("/{uuid:job_id}", response={200: QuotesAnswer, **REFUSALS})
+def listed(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """The quotes that were sent."""
+    job = jobs.job_of(request.user, job_id)
+    return fast({"quotes": [quotes.row(found) for found in quotes.sent(job)]})
+
+
+@router.post("/{uuid:job_id}", response={200: SentQuoteRow, **REFUSALS})
+def keep(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """Keep the quote as it is sent now."""
+    return fast(quotes.row(quotes.keep(jobs.job_of(request.user, job_id), request.user, timezone.localdate())))
+
+
+@router.put("/{uuid:job_id}/{int:number}/accepted", response={200: SentQuoteRow, **REFUSALS})
+def accept(request: HttpRequest, job_id: uuid.UUID, number: int, body: AcceptBody) -> HttpResponse:
+    """The client said yes."""
+    job = jobs.job_of(request.user, job_id)
+    return fast(quotes.row(quotes.accept(job, number, body.by, body.on, body.option)))
+
+
+@router.get("/{uuid:job_id}/{int:number}/changes", response={200: ChangeOrderAnswer, **REFUSALS})
+def changes(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """What is planned now against what was sent."""
+    return fast(quotes.changes(jobs.job_of(request.user, job_id), number))
+
+
+@router.get("/{uuid:job_id}/{int:number}/quote.pdf", response=REFUSALS)
+def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: str = "letter") -> HttpResponse:
+    """A quote as it was sent, on paper."""
+    from trellis_server.documents.quote_pdf import quote_pages  # a second to load: only when paper is asked for
+
+    job = jobs.job_of(request.user, job_id)
+    found = quotes.one(job, number)
+    body = quote_pages(found, job.name, "a4" if paper == "a4" else "letter")
+    return file_answer(body, "application/pdf", f"{job.name}-quote-{number}.pdf", inline=True)
+
+
+@router.get("/{uuid:job_id}/{int:number}/changes.pdf", response=REFUSALS)
+def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: str = "letter") -> HttpResponse:
+    """The change order since a quote, on paper, to be signed."""
+    from trellis_server.documents.quote_pdf import change_pages  # as above
+
+    job = jobs.job_of(request.user, job_id)
+    found = quotes.one(job, number)
+    body = change_pages(found, quotes.changes(job, number), job.name, "a4" if paper == "a4" else "letter")
+    return file_answer(body, "application/pdf", f"{job.name}-changes-{number}.pdf", inline=True)

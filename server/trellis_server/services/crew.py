@@ -1,0 +1,97 @@
+"""What belongs to a crew: its name, its letterhead, its price book."""
+
+import base64
+import binascii
+import csv
+import io
+import json
+from dataclasses import replace
+from typing import Any, Literal
+from zipfile import BadZipFile
+
+from django.utils import timezone
+from pydantic import TypeAdapter
+from pydantic_core import to_json
+from steady.errors import InputError
+from steady.jobs.document import Job as Document
+from steady.measure.lengths import Bare
+from steady.yard.price_book import BookPrice, BookRead, priced_by, read_prices
+
+from trellis_server.models import Crew
+
+PRICES: TypeAdapter[tuple[BookPrice, ...]] = TypeAdapter(tuple[BookPrice, ...])
+LETTERHEAD = ("name", "address", "reach", "small_print")
+MOST_PRICES = 2000
+
+
+def prices_of(crew: Crew) -> tuple[BookPrice, ...]:
+    """The crew's price book."""
+    return PRICES.validate_python(crew.prices)
+
+
+def keep_prices(crew: Crew, prices: tuple[BookPrice, ...]) -> None:
+    """Keep a price book whole.
+
+    Raises:
+        InputError: More rows than a book holds.
+    """
+    if len(prices) > MOST_PRICES:
+        raise InputError("prices", f"A price book holds at most {MOST_PRICES} rows")
+    crew.prices = json.loads(to_json(prices))
+    crew.save(update_fields=["prices"])
+
+
+def bring_prices(crew: Crew, text: str, brought_as: Literal["csv", "xlsx"], bare: Bare) -> BookRead:
+    """Rows of a file into the book, beside what is in it; a row of the same item, length and supplier takes the old one's place.
+
+    Raises:
+        InputError: It is no such file.
+    """
+    found = read_prices(_rows_of_csv(text) if brought_as == "csv" else _rows_of_xlsx(text), bare)
+    kept = {(row.item, row.length_m, row.supplier): row for row in (*prices_of(crew), *found.prices)}
+    if found.prices:
+        keep_prices(crew, tuple(kept.values()))
+    return found
+
+
+def _rows_of_csv(text: str) -> list[list[str]]:
+    first = text.split("\n", 1)[0]
+    mark = next((mark for mark in ("\t", ";") if mark in first), ",")
+    try:
+        return list(csv.reader(io.StringIO(text), delimiter=mark))
+    except csv.Error as error:
+        raise InputError("text", f"This is no CSV: {error}") from None
+
+
+def _rows_of_xlsx(text: str) -> list[list[str]]:
+    from openpyxl.reader.excel import load_workbook  # half a second to load: only when a workbook is brought
+
+    try:
+        stream = io.BytesIO(base64.b64decode(text, validate=True))
+        book = load_workbook(stream, read_only=True, data_only=True)  # type: ignore[no-untyped-call]
+        sheet = book.worksheets[0]
+        rows = sheet.iter_rows(max_row=MOST_PRICES + 1, max_col=6, values_only=True)
+        return [["" if cell is None else str(cell) for cell in row] for row in rows]
+    except (binascii.Error, BadZipFile, KeyError, ValueError, OSError, IndexError, TypeError):
+        raise InputError("text", "This is no workbook that can be read: save it again as XLSX or CSV") from None
+
+
+def priced(crew: Crew, document: Document) -> Document:
+    """A job at the crew's own prices.
+
+    Raises:
+        InputError: The price book is empty.
+    """
+    book = prices_of(crew)
+    if not book:
+        raise InputError("prices", "The price book is empty: bring prices under Crew first")
+    return replace(document, yard=priced_by(document.yard, book, timezone.localdate()))
+
+
+def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
+    """The crew's name and what stands at the head of its quotes."""
+    if not name.strip():
+        raise InputError("name", "A crew needs a name")
+    crew.name = name.strip()[:120]
+    crew.letterhead = {key: str(letterhead.get(key) or "")[:1000] for key in LETTERHEAD}
+    crew.save(update_fields=["name", "letterhead"])

@@ -1,0 +1,123 @@
+"""Quotes that were sent: kept as they were, accepted once, and what has changed since."""
+
+import json
+from dataclasses import replace
+from datetime import date
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max
+from django.utils import timezone
+from pydantic_core import to_json
+from steady.errors import InputError
+from steady.jobs.change_order import ChangeOrder, change_order
+from steady.jobs.offer import offer
+
+from trellis_server.api.errors import Missing
+from trellis_server.models import Job, SentQuote, Status
+from trellis_server.services import documents, jobs
+
+
+def sent(job: Job) -> list[SentQuote]:
+    """A job's quotes, the newest first."""
+    return list(SentQuote.objects.filter(job=job).select_related("revision").order_by("-number"))
+
+
+def one(job: Job, number: int) -> SentQuote:
+    """One quote of a job.
+
+    Raises:
+        Missing: There is none of that number.
+    """
+    found = SentQuote.objects.filter(job=job, number=number).select_related("revision").first()
+    if found is None:
+        raise Missing
+    return found
+
+
+def keep(job: Job, person: jobs.Person, on: date) -> SentQuote:
+    """The job's quote as it stands now, kept whole.
+
+    Raises:
+        InputError: Nothing can be priced.
+    """
+    state = jobs.state(job)
+    body = json.loads(to_json(offer(state.document, on)))
+    with transaction.atomic():
+        number = (SentQuote.objects.filter(job=job).aggregate(Max("number"))["number__max"] or 0) + 1
+        made = SentQuote.objects.create(
+            job=job,
+            number=number,
+            revision=state.revision,
+            body=body,
+            letterhead=job.crew.letterhead,
+            made_by_id=person.pk,
+        )
+        if job.status == Status.PLANNING:
+            Job.objects.filter(pk=job.pk).update(status=Status.QUOTED)
+    return made
+
+
+def accept(job: Job, number: int, by: str, on: str, option: int) -> SentQuote:
+    """A quote accepted by a name on a day; only one of a job's can be.
+
+    Raises:
+        InputError: Another is accepted already, no name, a day that is none, or an option that it does not have.
+        Missing: There is none of that number.
+    """
+    if not by.strip():
+        raise InputError("by", "Write who accepts it")
+    try:
+        day = date.fromisoformat(on)
+    except ValueError:
+        raise InputError("on", "Write the date as 2026-11-30") from None
+    if day > timezone.localdate():
+        raise InputError("on", "That day has not come yet")
+    with transaction.atomic():
+        found = one(job, number)
+        if not 0 <= option < len(found.body["options"]):
+            raise InputError("option", "This quote has no such option")
+        taken = SentQuote.objects.filter(job=job).exclude(accepted_on=None).first()
+        if taken is not None:
+            raise InputError("number", f"Quote {taken.number} is accepted already, by {taken.accepted_by}")
+        found.accepted_by, found.accepted_on, found.accepted_option = by.strip()[:120], day, option
+        found.save(update_fields=["accepted_by", "accepted_on", "accepted_option"])
+        if job.status in (Status.PLANNING, Status.QUOTED):
+            Job.objects.filter(pk=job.pk).update(status=Status.AGREED)
+    return found
+
+
+def changes(job: Job, number: int) -> ChangeOrder:
+    """What is planned now against what a quote was made from.
+
+    Raises:
+        InputError: One of them can't be priced.
+        Missing: There is none of that number.
+    """
+    found = one(job, number)
+    was = documents.load(found.revision.document)
+    now = jobs.state(job).document
+    if was.offer.options:
+        # Of several options the one that was accepted is what is built.
+        chosen = was.offer.options[found.accepted_option]
+        was = replace(was, offer=replace(was.offer, options=(chosen,)))
+        now = replace(now, offer=replace(now.offer, options=(chosen,)))
+    return change_order(was, now, timezone.localdate())
+
+
+def row(found: SentQuote) -> dict[str, Any]:
+    """A quote as a page lists it."""
+    option = found.body["options"][found.accepted_option]
+    return {
+        "number": found.number,
+        "revision": found.revision.number,
+        "made_at": found.made_at,
+        "made_by": found.made_by.get_username() if found.made_by else "",
+        "total": option["total"],
+        "currency": found.body["currency"],
+        "valid_until": found.body["valid_until"],
+        "options": [item["name"] for item in found.body["options"]],
+        "accepted_by": found.accepted_by,
+        "accepted_on": found.accepted_on,
+        "accepted_option": found.accepted_option,
+    }

@@ -1,0 +1,194 @@
+"""Quotes kept as sent, accepted once, compared; the crew's page and price book; all of it another crew's secret."""
+
+import base64
+import copy
+import io
+from typing import Any
+
+from django.test import TestCase
+from openpyxl.reader.excel import load_workbook
+from playwright.sync_api import expect
+
+from trellis_server.models import Job, SentQuote
+from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.test_browser import SignedIn
+
+
+class QuoteTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.job = self.caller.new_job()
+
+    def keep(self) -> dict[str, Any]:
+        answer = self.caller.send("POST", f"/api/quotes/{self.job}")
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return dict(answer.json())
+
+    def save(self, change: Any) -> None:
+        state = self.caller.send("GET", f"/api/jobs/{self.job}").json()
+        change(state["document"])
+        body = {"document": state["document"], "base": state["revision"], "says": "changed"}
+        self.assertEqual(self.caller.send("PUT", f"/api/jobs/{self.job}", body).status_code, 200)
+
+    def test_a_sent_quote_stays_as_it_was_and_says_what_changed(self) -> None:
+        first = self.keep()
+        self.save(lambda document: document["structures"].pop())
+        second = self.keep()
+        self.assertEqual((first["number"], second["number"]), (1, 2))
+        self.assertLess(second["total"], first["total"])
+        kept = {row["number"]: row for row in self.caller.send("GET", f"/api/quotes/{self.job}").json()["quotes"]}
+        self.assertEqual(kept[1]["total"], first["total"])
+        order = self.caller.send("GET", f"/api/quotes/{self.job}/1/changes").json()
+        self.assertIn("Kitchen deck is not built", order["words"])
+        self.assertAlmostEqual(order["price_was"], first["total"])
+        self.assertAlmostEqual(order["price_now"], second["total"])
+        for paper in ("letter", "a4"):
+            for name in ("quote", "changes"):
+                answer = self.caller.send("GET", f"/api/quotes/{self.job}/1/{name}.pdf?paper={paper}")
+                self.assertTrue(answer.content.startswith(b"%PDF"), name)
+        self.assertEqual(Job.objects.get(pk=self.job).status, "quoted")
+
+    def test_it_is_accepted_once_by_a_name_on_a_day(self) -> None:
+        self.keep()
+        self.keep()
+        address = f"/api/quotes/{self.job}/1/accepted"
+        for body, field in (
+            ({"by": " ", "on": "2026-11-20"}, "by"),
+            ({"by": "R. Hale", "on": "soon"}, "on"),
+            ({"by": "R. Hale", "on": "2999-01-01"}, "on"),
+            ({"by": "R. Hale", "on": "2026-11-20", "option": 3}, "option"),
+        ):
+            answer = self.caller.send("PUT", address, body)
+            self.assertEqual((answer.status_code, answer.json()["problems"][0]["field"]), (422, field))
+        self.assertEqual(self.caller.send("PUT", address, {"by": "R. Hale", "on": "2026-11-20"}).status_code, 200)
+        again = self.caller.send("PUT", f"/api/quotes/{self.job}/2/accepted", {"by": "R. Hale", "on": "2026-11-20"})
+        self.assertEqual(again.status_code, 422)
+        self.assertIn("accepted already", again.content.decode())
+        self.assertEqual(Job.objects.get(pk=self.job).status, "agreed")
+
+    def test_another_crew_sees_and_does_nothing(self) -> None:
+        self.keep()
+        calls = [
+            ("GET", f"/api/quotes/{self.job}", None),
+            ("POST", f"/api/quotes/{self.job}", None),
+            ("PUT", f"/api/quotes/{self.job}/1/accepted", {"by": "x", "on": "2026-11-20"}),
+            ("GET", f"/api/quotes/{self.job}/1/changes", None),
+            ("GET", f"/api/quotes/{self.job}/1/quote.pdf", None),
+            ("GET", f"/api/quotes/{self.job}/1/changes.pdf", None),
+        ]
+        other = person("wren")
+        for method, path, body in calls:
+            self.assertEqual(Caller(other).send(method, path, body).status_code, 404, path)
+            self.assertEqual(Caller().send(method, path, body).status_code, 401, path)
+        self.assertEqual(SentQuote.objects.get().accepted_by, "")
+        self.assertEqual(self.caller.send("GET", f"/api/quotes/{self.job}/9/changes").status_code, 404)
+
+    def test_what_cannot_be_priced_is_said_where_it_is(self) -> None:
+        document = copy.deepcopy(small_job())
+        document["offer"]["options"] = [{"name": "x", "structures": ["nowhere"]}]
+        answer = self.caller.send("POST", "/api/quotes/offer", {"document": document})
+        self.assertEqual(answer.status_code, 422)
+        self.assertEqual(answer.json()["problems"][0]["field"], "offer/options/0/structures")
+
+    def test_names_with_marks_print_as_they_are(self) -> None:
+        def odd(document: dict[str, Any]) -> None:
+            document["client"] = "<script>&\"'"
+            document["structures"][0]["name"] = "<b>=1+1</b>"
+
+        self.save(odd)
+        self.keep()
+        answer = self.caller.send("GET", f"/api/quotes/{self.job}/1/quote.pdf")
+        self.assertTrue(answer.content.startswith(b"%PDF"))
+
+
+class CrewTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+
+    def crew(self) -> dict[str, Any]:
+        return dict(self.caller.send("GET", "/api/crew").json())
+
+    def test_the_letterhead_is_kept(self) -> None:
+        head = {"name": "Ash & Daughters", "address": "Mill Lane", "reach": "ask", "small_print": "None."}
+        answer = self.caller.send("PUT", "/api/crew", {"name": "Ash", "letterhead": head})
+        self.assertEqual(answer.json()["letterhead"], head)
+        self.assertEqual(self.caller.send("PUT", "/api/crew", {"name": " ", "letterhead": head}).status_code, 422)
+        self.assertEqual(self.crew()["name"], "Ash")
+
+    def test_prices_come_in_as_csv_and_xlsx_and_go_out_again(self) -> None:
+        text = "item;length;price;supplier;on\nconcrete 80 lb;;6,40;Mill;2026-11-20\nmoon dust;;1;;\n"
+        found = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": "csv"}).json()
+        self.assertEqual((found["taken"], [problem["row"] for problem in found["problems"]]), (1, [3]))
+        sample = self.caller.send("GET", "/api/crew/prices/prices.xlsx?sample=true").content
+        found = self.caller.send(
+            "POST", "/api/crew/prices/bring", {"text": base64.b64encode(sample).decode(), "brought_as": "xlsx"}
+        ).json()
+        self.assertEqual(found["problems"], [])
+        self.assertEqual(len(self.crew()["prices"]), found["taken"] + 1)
+        book = load_workbook(io.BytesIO(self.caller.send("GET", "/api/crew/prices/prices.xlsx").content))
+        self.assertEqual(book.worksheets[0].max_row, found["taken"] + 2)
+        for text, kind in (("nonsense", "xlsx"), ("UEsDBA==", "xlsx")):
+            answer = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": kind})
+            self.assertEqual(answer.status_code, 422, kind)
+
+    def test_a_job_is_priced_from_the_book_and_keeps_it(self) -> None:
+        body = {"document": small_job()}
+        self.assertEqual(self.caller.send("POST", "/api/crew/priced", body).status_code, 422)
+        row = {"item": "concrete 80 lb", "price": 99.0, "supplier": "", "on": "2026-11-02", "length_m": None}
+        self.assertEqual(self.caller.send("PUT", "/api/crew/prices", {"prices": [row]}).status_code, 200)
+        document = self.caller.send("POST", "/api/crew/priced", body).json()["document"]
+        self.assertEqual(document["yard"]["priced_on"], "2026-11-02")
+        job = self.caller.new_job(document)
+        self.caller.send("PUT", "/api/crew/prices", {"prices": [{**row, "price": 1.0}]})
+        lines = self.caller.send("POST", "/api/reckon/list", {"document": document}).json()["bill"]["lines"]
+        bags = next(line for line in lines if line["unit"] == "bags")
+        self.assertAlmostEqual(bags["total"], bags["count"] * 99.0)
+        kept = self.caller.send("GET", f"/api/jobs/{job}").json()["document"]["yard"]
+        self.assertEqual(kept["prices"], document["yard"]["prices"])
+
+    def test_formulas_leave_as_text(self) -> None:
+        row = {"item": "concrete 80 lb", "price": 5.0, "supplier": "=HYPERLINK(1)", "on": "", "length_m": None}
+        self.caller.send("PUT", "/api/crew/prices", {"prices": [row]})
+        self.assertIn("'=HYPERLINK", self.caller.send("GET", "/api/crew/prices/prices.csv").content.decode())
+
+
+class QuotePageTest(SignedIn):
+    def test_terms_are_typed_it_is_kept_and_accepted(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/quote")
+        sheet = page.get_by_role("article", name="The quote as it stands")
+        expect(sheet).to_contain_text("Windbreak")
+        tax = page.get_by_label("Tax", exact=True)
+        tax.fill("8.75")
+        tax.press("Enter")
+        name = page.get_by_label("Tax is called")
+        name.fill("Sales tax")
+        name.press("Enter")
+        expect(sheet).to_contain_text("Sales tax 8.750%")
+        self.eventually(lambda: self.document()["offer"]["tax_name"] == "Sales tax")
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="Keep this one as sent").click()
+        expect(page.get_by_text("Quote 1")).to_be_visible()
+        page.get_by_role("button", name="accepted…").click()
+        page.get_by_label("By").fill("The house")
+        page.get_by_role("button", name="It is accepted").click()
+        expect(page.get_by_text("Accepted by The house")).to_be_visible()
+        page.get_by_role("button", name="what has changed since").click()
+        expect(page.get_by_role("region", name="Changes")).to_contain_text("Nothing that is built has changed")
+
+    def test_the_crews_page_takes_prices_and_is_accessible(self) -> None:
+        page = self.page
+        self.open("/crew")
+        expect(page.get_by_role("heading", name="Price book")).to_be_visible()
+        page.set_input_files(
+            "input[type=file]",
+            {"name": "p.csv", "mimeType": "text/csv", "buffer": b"concrete 80 lb,,6.40\nmoon dust,,1\n"},
+        )
+        expect(page.get_by_text("1 price taken")).to_be_visible()
+        expect(page.get_by_text("Row 2:")).to_be_visible()
+        price = page.get_by_label("Price of concrete 80 lb by the pack")
+        price.fill("$7,10")
+        price.press("Enter")
+        expect(page.get_by_text("Kept.")).to_be_visible()
+        expect(price).to_have_value("7.10")
+        self.assertEqual(self.axe(), [])

@@ -1,0 +1,234 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref, watch } from 'vue'
+import { api, ask } from '@/api/client'
+import type { BookPrice, Crew, PricesRead } from '@/api/types'
+import { exact, parsePrice } from '@/logic/money'
+import { showLength } from '@/logic/units'
+
+/** The crew: what stands at the head of its quotes, who is in it, and its price book. */
+const { data, error, refetch } = useQuery({
+  queryKey: ['crew'],
+  queryFn: async () => (await ask(api.GET('/api/crew'))) as Crew,
+})
+const name = ref('')
+const head = ref({ name: '', address: '', reach: '', small_print: '' })
+watch(
+  data,
+  (crew) => {
+    if (!crew) return
+    name.value = crew.name
+    head.value = { ...crew.letterhead }
+  },
+  { immediate: true },
+)
+const fault = ref('')
+const said = ref('')
+async function act(work: () => Promise<unknown>, done: string): Promise<void> {
+  fault.value = said.value = ''
+  try {
+    await work()
+    said.value = done
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+const keep = () =>
+  act(async () => ask(api.PUT('/api/crew', { body: { name: name.value, letterhead: head.value } })), 'Kept.')
+
+const prices = computed<BookPrice[]>(() => data.value?.prices ?? [])
+const sought = ref('')
+const shown = computed(() => prices.value.filter((row) => row.item.includes(sought.value.toLowerCase().trim())))
+const METRIC = { system: 'metric', mark: 0.001 } as const
+const long = (row: BookPrice) => (row.length_m == null ? 'by the pack' : showLength(row.length_m, METRIC as never))
+const told = ref<PricesRead | null>(null)
+async function file(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const picked = field.files?.[0]
+  if (!picked) return
+  const workbook = picked.name.toLowerCase().endsWith('.xlsx')
+  const text = workbook ? await base64(picked) : await picked.text()
+  const body = { text, brought_as: workbook ? ('xlsx' as const) : ('csv' as const), bare: 'ft' as const }
+  await act(async () => {
+    told.value = (await ask(api.POST('/api/crew/prices/bring', { body }))) as PricesRead
+  }, '')
+  field.value = ''
+}
+async function base64(picked: File): Promise<string> {
+  const bytes = new Uint8Array(await picked.arrayBuffer())
+  let text = ''
+  for (const byte of bytes) text += String.fromCharCode(byte)
+  return btoa(text)
+}
+function type(row: BookPrice, field: HTMLInputElement): void {
+  const value = parsePrice(field.value)
+  field.setCustomValidity(value === null ? 'Write a price, like 41.50' : '')
+  if (value === null) {
+    field.reportValidity()
+    return
+  }
+  const now = prices.value.map((one) =>
+    one === row ? { ...one, price: value, on: new Date().toISOString().slice(0, 10) } : one,
+  )
+  void act(async () => ask(api.PUT('/api/crew/prices', { body: { prices: now } })), 'Kept.')
+}
+const drop = (row: BookPrice) =>
+  act(
+    async () => ask(api.PUT('/api/crew/prices', { body: { prices: prices.value.filter((one) => one !== row) } })),
+    'Taken away.',
+  )
+</script>
+
+<template>
+  <main class="page">
+    <p><router-link to="/">All jobs</router-link></p>
+    <h1>The crew</h1>
+    <p v-if="error" class="fault">{{ error.message }}</p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="said" class="small" role="status">{{ said }}</p>
+    <div v-if="data" class="columns">
+      <section aria-label="Letterhead">
+        <h2>Letterhead</h2>
+        <form @submit.prevent="keep">
+          <label>The crew is called <input v-model="name" maxlength="120" required /></label>
+          <label>At the head of a quote <input v-model="head.name" maxlength="120" /></label>
+          <label>Address <textarea v-model="head.address" rows="3" maxlength="1000"></textarea></label>
+          <label>How to reach you <textarea v-model="head.reach" rows="2" maxlength="1000"></textarea></label>
+          <label>Small print <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
+          <button class="main">Keep it</button>
+        </form>
+        <h2>People</h2>
+        <ul>
+          <li v-for="person in data.people" :key="person">{{ person }}</li>
+        </ul>
+      </section>
+      <section aria-label="Price book">
+        <h2>Price book</h2>
+        <p class="small">
+          {{ prices.length ? `${prices.length} prices.` : 'Empty yet: jobs are priced from a made-up sample list.' }}
+          Jobs keep what they were priced with until you price them again, under List.
+        </p>
+        <p class="row small">
+          <a href="/api/crew/prices/prices.csv?sample=true">The whole list to type over, CSV</a> ·
+          <a href="/api/crew/prices/prices.xlsx?sample=true">XLSX</a>
+          <template v-if="prices.length">
+            · <a href="/api/crew/prices/prices.csv">our book, CSV</a> ·
+            <a href="/api/crew/prices/prices.xlsx">XLSX</a></template
+          >
+        </p>
+        <label class="plain small file">
+          Bring prices: CSV or XLSX
+          <input type="file" accept=".csv,.txt,.xlsx" class="hidden" @change="file" />
+        </label>
+        <div v-if="told" role="status">
+          <p class="small">{{ told.taken === 1 ? '1 price' : `${told.taken} prices` }} taken.</p>
+          <ul v-if="told.problems.length" class="small fault">
+            <li v-for="(problem, index) in told.problems.slice(0, 30)" :key="index">
+              Row {{ problem.row }}: {{ problem.message }}{{ problem.text ? ` (${problem.text})` : '' }}
+            </li>
+          </ul>
+        </div>
+        <template v-if="prices.length">
+          <label class="small">Find <input v-model="sought" type="search" /></label>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Item</th>
+                <th scope="col">Length</th>
+                <th scope="col" class="n">Price</th>
+                <th scope="col">From</th>
+                <th scope="col">Told on</th>
+                <th scope="col"><span class="visually-hidden">Take away</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in shown.slice(0, 200)" :key="`${row.item}${row.length_m}${row.supplier}`">
+                <td>{{ row.item }}</td>
+                <td>{{ long(row) }}</td>
+                <td class="n">
+                  <input
+                    class="price"
+                    :value="exact(row.price)"
+                    :aria-label="`Price of ${row.item} ${long(row)}`"
+                    @change="type(row, $event.target as HTMLInputElement)"
+                  />
+                </td>
+                <td>{{ row.supplier }}</td>
+                <td>{{ row.on }}</td>
+                <td>
+                  <button class="link small" :aria-label="`Take ${row.item} away`" @click="drop(row)">away</button>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </template>
+      </section>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  padding: 18px 26px 60px;
+  max-width: 1200px;
+}
+.columns {
+  display: grid;
+  grid-template-columns: minmax(260px, 1fr) minmax(0, 2fr);
+  gap: 40px;
+}
+form {
+  display: grid;
+  gap: 10px;
+}
+label input,
+label textarea {
+  display: block;
+  width: 100%;
+  font: inherit;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-top: 10px;
+}
+th {
+  text-align: left;
+}
+td,
+th {
+  border-bottom: 1px solid var(--line);
+  padding: 4px;
+}
+.n {
+  text-align: right;
+}
+.price {
+  width: 96px;
+  text-align: right;
+}
+.file {
+  display: inline-block;
+  cursor: pointer;
+  padding: 6px 10px;
+  border: 1px solid var(--line);
+}
+.file:focus-within {
+  outline: 2px solid var(--chalk);
+}
+.hidden {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+@media (max-width: 860px) {
+  .page {
+    padding: 14px;
+  }
+  .columns {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>
