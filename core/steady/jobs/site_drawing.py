@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.ground.survey import SiteThing, enough_points, opening_line, swing_of, thing_row
@@ -15,8 +16,8 @@ WALL_M = 0.25
 """How thick a house wall is drawn, to the left of its line [our own]."""
 ROUND_OF = 24
 FOOT_STEPS_M = tuple(step * FT for step in (0.25, 0.5, 1.0, 2.0, 5.0, 10.0))
-MEASURED = ("house wall", "boundary", "service")
-"""What a structure's nearest distance is drawn to."""
+MEASURED = {"house wall": 12.0, "boundary": 12.0, "service": 4.0}
+"""What a structure's nearest distance is drawn to, and up to how far (m) it tells anything [our own]."""
 
 
 def spots_of(things: Sequence[SiteThing]) -> list[Spot]:
@@ -69,6 +70,12 @@ def site_view(things: Sequence[SiteThing], stands: Sequence[Stood], near: Sequen
     return View(
         name="site", title="The site", shapes=tuple(shapes), bounds=bounds_of(shapes), layout="grid", how="site"
     )
+
+
+def picture(view: View) -> View:
+    """The drawing without its measures, to look at: what stands, what lies there, and names."""
+    bare = ("contour", "spot", "spot-label", "dimension", "setback", "service-band")
+    return replace(view, shapes=tuple(shape for shape in view.shapes if shape.layer not in bare))
 
 
 def _box(points: Sequence[Point]) -> tuple[float, float, float, float]:
@@ -205,7 +212,7 @@ def _distances(things: Sequence[SiteThing], near: Sequence[Beside], tape: Tape) 
     seen, shapes = set(), []
     for item in near:
         kind = kinds.get(item.thing, "")
-        if kind not in MEASURED or item.distance_m < 0.02 or (item.structure, kind) in seen:
+        if not 0.02 < item.distance_m < MEASURED.get(kind, 0.0) or (item.structure, kind) in seen:
             continue
         seen.add((item.structure, kind))
         about = f"{item.structure}~{item.thing}"

@@ -45,21 +45,19 @@ def day_sheet(job: Job, on: str, today: date, paper: str) -> bytes:
     stops = list(dict.fromkeys(why for row, _ in rows for why in row.stops))
     if stops:
         story.append(Paragraph("May not begin yet", UNDER))
-        story += [Paragraph(escape(f"□ {why}"), PLAIN) for why in stops]
+        story += [Paragraph(escape(f"• {why}"), PLAIN) for why in stops]
     story.append(Paragraph("In this order", UNDER))
-    table = Table(
-        [
-            [_clock(span.at_h) if span.hours else "", _task(row), f"{span.hours:.1f} h" if span.hours else "", "□"]
-            for row, span in rows
-        ],
-        colWidths=[45, None, 45, 20],
-        repeatRows=0,
-    )
+    lines = [
+        [_clock(span.at_h) if span.hours else "", _task(row), f"{span.hours:.1f} h" if span.hours else "", ""]
+        for row, span in rows
+    ]
+    table = Table(lines, colWidths=[45, None, 45, 20])
     table.setStyle(
         TableStyle(
             [
                 ("VALIGN", (0, 0), (-1, -1), "TOP"),
                 ("LINEBELOW", (0, 0), (-1, -1), 0.4, "#888888"),
+                *(("BOX", (3, k), (3, k), 0.8, "#14211d") for k in range(len(lines))),
                 ("FONT", (0, 0), (-1, -1), REGULAR, 11),
             ]
         )

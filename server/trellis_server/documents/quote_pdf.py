@@ -11,6 +11,7 @@ from reportlab.platypus import Paragraph, SimpleDocTemplate, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, KeepTogether, Spacer
 from steady.drawing.shapes import View
 from steady.jobs.change_order import ChangeOrder
+from steady.jobs.site_drawing import picture
 from steady.jobs.siting import site_sheet
 
 from trellis_server.documents.paper import paint_whole
@@ -23,7 +24,9 @@ PLAIN = ParagraphStyle("plain", fontName=REGULAR, fontSize=10.5, leading=14)
 SMALL = ParagraphStyle("small", parent=PLAIN, fontSize=9, leading=12, textColor="#43524c")
 RIGHT = ParagraphStyle("right", parent=PLAIN, alignment=2)
 HEAD = ParagraphStyle("head", parent=PLAIN, fontName=BOLD, fontSize=20, leading=24)
-UNDER = ParagraphStyle("under", parent=PLAIN, fontName=BOLD, fontSize=12, leading=16, spaceBefore=10, spaceAfter=3)
+UNDER = ParagraphStyle(
+    "under", parent=PLAIN, fontName=BOLD, fontSize=12, leading=16, spaceBefore=10, spaceAfter=3, keepWithNext=1
+)
 
 
 class Picture(Flowable):
@@ -40,7 +43,7 @@ class Picture(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), leave_out=("contour", "spot"))
+        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall))
 
 
 def money(value: float, currency: str) -> str:
@@ -85,7 +88,7 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     story.append(Paragraph(escape(dated), SMALL))
     if body["wanted"]:
         story += [Spacer(1, 3 * mm), Paragraph(escape(body["wanted"]), PLAIN)]
-    view = site_sheet(documents.load(found.revision.document))
+    view = picture(site_sheet(documents.load(found.revision.document)))
     story += [Spacer(1, 3 * mm), Picture(view, 210.0)]
     for option in body["options"]:
         story += _option(option, body)

@@ -63,6 +63,7 @@ def clear_out() -> int:
             # Revisions point at their parents, and the job at its current one: they go from the newest back.
             Job.objects.filter(pk=job.pk).update(current=None)
             job.redo_steps.all().delete()
+            job.quotes.all().delete()
             for revision in job.revisions.order_by("-number"):
                 revision.delete()
             job.delete()

@@ -3,13 +3,16 @@
 import base64
 import copy
 import io
+from datetime import timedelta
 from typing import Any
 
 from django.test import TestCase
+from django.utils import timezone
 from openpyxl.reader.excel import load_workbook
 from playwright.sync_api import expect
 
 from trellis_server.models import Job, SentQuote
+from trellis_server.services import shelf
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
 
@@ -89,6 +92,12 @@ class QuoteTest(TestCase):
         answer = self.caller.send("POST", "/api/quotes/offer", {"document": document})
         self.assertEqual(answer.status_code, 422)
         self.assertEqual(answer.json()["problems"][0]["field"], "offer/options/0/structures")
+
+    def test_a_job_with_a_quote_can_be_thrown_away_for_good(self) -> None:
+        self.keep()
+        Job.objects.filter(pk=self.job).update(thrown_away_at=timezone.now() - timedelta(days=31))
+        self.assertEqual(shelf.clear_out(), 1)
+        self.assertEqual(SentQuote.objects.count(), 0)
 
     def test_names_with_marks_print_as_they_are(self) -> None:
         def odd(document: dict[str, Any]) -> None:

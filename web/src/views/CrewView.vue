@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { BookPrice, Crew, PricesRead } from '@/api/types'
 import { exact, parsePrice } from '@/logic/money'
-import { showLength } from '@/logic/units'
+import { FT, showLength } from '@/logic/units'
 
 /** The crew: what stands at the head of its quotes, who is in it, and its price book. */
 const { data, error, refetch } = useQuery({
@@ -40,8 +40,13 @@ const keep = () =>
 const prices = computed<BookPrice[]>(() => data.value?.prices ?? [])
 const sought = ref('')
 const shown = computed(() => prices.value.filter((row) => row.item.includes(sought.value.toLowerCase().trim())))
-const METRIC = { system: 'metric', mark: 0.001 } as const
-const long = (row: BookPrice) => (row.length_m == null ? 'by the pack' : showLength(row.length_m, METRIC as never))
+/** A length on sale in the unit that it is sold by: what is whole in feet is sold in feet. */
+function long(row: BookPrice): string {
+  if (row.length_m == null) return 'by the pack'
+  const feet = row.length_m / FT
+  const whole = Math.abs(feet - Math.round(feet)) < 0.01
+  return showLength(row.length_m, whole ? { system: 'imperial', mark_m: 0.0016 } : { system: 'metric', mark_m: 0.001 })
+}
 const told = ref<PricesRead | null>(null)
 async function file(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement
@@ -130,7 +135,7 @@ const drop = (row: BookPrice) =>
           </ul>
         </div>
         <template v-if="prices.length">
-          <label class="small">Find <input v-model="sought" type="search" /></label>
+          <label class="small find">Find <input v-model="sought" type="search" /></label>
           <table>
             <thead>
               <tr>
@@ -178,15 +183,30 @@ const drop = (row: BookPrice) =>
   grid-template-columns: minmax(260px, 1fr) minmax(0, 2fr);
   gap: 40px;
 }
+h1 {
+  margin-bottom: 14px;
+}
+h2 {
+  margin: 14px 0 6px;
+}
 form {
   display: grid;
-  gap: 10px;
+  gap: 12px;
+  justify-items: start;
+}
+form label {
+  width: 100%;
 }
 label input,
 label textarea {
   display: block;
   width: 100%;
   font: inherit;
+  padding: 7px 8px;
+  border: 1px solid var(--line);
+  border-radius: 3px;
+  background: var(--paper);
+  color: var(--ink);
 }
 table {
   width: 100%;
@@ -207,6 +227,14 @@ th {
 .price {
   width: 96px;
   text-align: right;
+}
+.find {
+  display: block;
+  margin-top: 10px;
+}
+.find input {
+  display: inline-block;
+  width: 260px;
 }
 .file {
   display: inline-block;

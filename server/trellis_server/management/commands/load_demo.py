@@ -2,6 +2,7 @@
 
 import uuid
 from argparse import ArgumentParser
+from dataclasses import asdict
 from datetime import UTC, datetime
 from typing import Any
 
@@ -9,11 +10,12 @@ from django.contrib.auth import get_user_model
 from django.core.management import call_command
 from django.core.management.base import BaseCommand
 from django.db import transaction
-from steady.measure.units import IN
+from steady.measure.units import FT, IN
+from steady.yard.price_book import BookPrice
 
 from trellis_server.demo.jobs import READINGS, WINDBREAK, all_jobs
-from trellis_server.demo.people import DEMO_CREW, DEMO_NAME
-from trellis_server.models import Crew, Job, RedoStep, Revision, SiteReading
+from trellis_server.demo.people import DEMO_CREW, DEMO_LETTERHEAD, DEMO_NAME, DEMO_PRICES
+from trellis_server.models import Crew, Job, RedoStep, Revision, SentQuote, SiteReading
 from trellis_server.services.jobs import create
 
 
@@ -37,10 +39,14 @@ class Command(BaseCommand):
             person = people.filter(username=DEMO_NAME).first() or people.create_user(DEMO_NAME)
             crew, _ = Crew.objects.get_or_create(name=DEMO_CREW)
             crew.members.add(person)
+            if not crew.letterhead:
+                crew.letterhead, crew.prices = DEMO_LETTERHEAD, _prices()
+                crew.save(update_fields=["letterhead", "prices"])
             if options["reset"]:
                 gone = Job.objects.filter(crew=crew)
                 SiteReading.objects.filter(job__in=gone).delete()
                 RedoStep.objects.filter(job__in=gone).delete()
+                SentQuote.objects.filter(job__in=gone).delete()
                 gone.update(current=None)
                 for revision in Revision.objects.filter(job__in=gone).order_by("-number"):
                     revision.delete()
@@ -67,3 +73,13 @@ def measured(job: Job, person: Any) -> None:
             measured_at=datetime(2026, 11, 20, hour, 10, tzinfo=UTC),
             author=person,
         )
+
+
+def _prices() -> list[dict[str, object]]:
+    rows = [
+        BookPrice(
+            item=item, length_m=feet * FT if feet else None, price=price, supplier="Mill Lane yard", on="2026-11-16"
+        )
+        for item, feet, price in DEMO_PRICES
+    ]
+    return [asdict(row) for row in rows]
