@@ -1,4 +1,6 @@
-"""The two ways in which the reckoning says no."""
+"""The ways in which the reckoning says no."""
+
+from dataclasses import dataclass
 
 
 class InputError(ValueError):
@@ -25,6 +27,15 @@ class TooDeep(OutsideScope):
     def __init__(self, reason: str, would_have_to_change: str, cap_m: float) -> None:
         super().__init__(reason, would_have_to_change)
         self.cap_m = cap_m
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RowProblem:
+    """A row that could not be read, counted as the person sees it (the first line is 1)."""
+
+    row: int
+    text: str
+    message: str
 
 
 def above_zero(**values: float) -> None:

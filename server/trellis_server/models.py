@@ -112,3 +112,47 @@ class SentQuote(models.Model):
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_quote_number_a_job")]
+
+
+class Photo(models.Model):
+    """A picture taken on the job: turned upright, made smaller, without where it was taken; its file lies beside the database.
+
+    `about`: the structure, piece or task that it shows; empty: the job.
+    """
+
+    id = models.UUIDField(primary_key=True, default=uuid.uuid4, editable=False)
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="photos")
+    about = models.CharField(max_length=200, default="", blank=True)
+    says = models.CharField(max_length=200, default="", blank=True)
+    wide = models.PositiveIntegerField()
+    high = models.PositiveIntegerField()
+    size = models.PositiveIntegerField()
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    taken_at = models.DateTimeField(auto_now_add=True)
+
+
+class Inspection(models.Model):
+    """What somebody looked at, when, and what they said of it; what was not passed holds back whatever follows."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="inspections")
+    task = models.CharField(max_length=120)
+    by = models.CharField(max_length=120)
+    on = models.DateField()
+    passed = models.BooleanField()
+    note = models.CharField(max_length=400, default="", blank=True)
+    photo = models.ForeignKey(Photo, on_delete=models.SET_NULL, null=True)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+
+class ShareLink(models.Model):
+    """A way for the client to look at a job without signing in: only the sum of its secret is kept, and it can be taken back."""
+
+    job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="links")
+    digest = models.CharField(max_length=64, unique=True)
+    says = models.CharField(max_length=80, default="", blank=True)
+    shows_quote = models.BooleanField(default=True)
+    shows_photos = models.BooleanField(default=False)
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+    taken_back_at = models.DateTimeField(null=True, blank=True)

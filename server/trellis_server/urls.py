@@ -4,12 +4,15 @@ from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
 
 from trellis_server import views
-from trellis_server.api import crew, files, jobs, kinds, quotes, reckoning, sessions, sights, sums
+from trellis_server.api import crew, files, jobs, kinds, quotes, reckoning, record, sessions, sharing, sights, sums
 from trellis_server.api.app import api
 
 api.add_router("/session", sessions.router)
 api.add_router("/jobs", jobs.router)
 api.add_router("/jobs", files.router)
+api.add_router("/jobs", record.router)
+api.add_router("/jobs", sharing.router)
+api.add_router("/shared", sharing.open_router)
 api.add_router("/quotes", quotes.router)
 api.add_router("/crew", crew.router)
 api.add_router("/reckon", reckoning.router)

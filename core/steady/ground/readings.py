@@ -9,7 +9,7 @@ from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
 
-from steady.errors import InputError
+from steady.errors import InputError, RowProblem
 from steady.measure.lengths import Bare, parse_length
 
 
@@ -19,15 +19,6 @@ class Shot:
 
     at_m: Annotated[float, Ge(0), Le(5000)]
     height_m: Annotated[float, Ge(-500), Le(500)]
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RowProblem:
-    """A row that could not be read, counted as the person sees it (the first line is 1)."""
-
-    row: int
-    text: str
-    message: str
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -9,8 +9,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from steady.errors import InputError
-from steady.ground.readings import RowProblem
+from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
 from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id
 

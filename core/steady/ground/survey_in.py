@@ -5,8 +5,7 @@ import itertools
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
-from steady.errors import InputError
-from steady.ground.readings import RowProblem
+from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
 from steady.measure.lengths import Bare, parse_length
 

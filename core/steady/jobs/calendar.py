@@ -4,7 +4,7 @@ Hours of a structure are those of its quote, shared over its tasks by what each 
 """
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from typing import Literal
@@ -108,8 +108,12 @@ def day_of(text: str, field: str) -> date:
         raise InputError(field, "Write the date as 2026-11-30") from None
 
 
-def calendar(job: Job, today: date) -> Calendar:
-    """The whole job on days. `today`: where it begins when nobody said.
+def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Calendar:
+    """The whole job on days.
+
+    Args:
+        today: Where it begins when nobody said.
+        held: Tasks that were looked at and not passed, and why: what waits for them stops.
 
     Raises:
         InputError: A date that is none, or no working day left.
@@ -134,7 +138,7 @@ def calendar(job: Job, today: date) -> Calendar:
     work = [_work(job, task, shares[task.id], pours, pulled) for _, _, task in tasks]
     work = _with_outside(work, terms)
     laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=stops))
-    rows = _rows(job, tasks, laid, {one.id: one for one in work}, today)
+    rows = _rows(job, tasks, laid, {one.id: one for one in work}, _stops(job, tasks, work, today, held or {}))
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
     return Calendar(
@@ -308,13 +312,12 @@ def _rows(
     tasks: Sequence[tuple[Plan, str, Task]],
     laid: Sequence[Laid],
     work: dict[str, Work],
-    today: date,
+    stops: Mapping[str, tuple[str, ...]],
 ) -> tuple[TaskRow, ...]:
     by_id = {task.id: (plan, name, task) for plan, name, task in tasks}
     outside = {item.id: item for item in job.calendar.outside}
     names = {task.id: f"{name}: {task.what}" for _, name, task in tasks}
     names |= {item.id: item.what or item.kind for item in job.calendar.outside}
-    missing = tuple(open_points(job.site.locate, today))
     rows = []
     for one in laid:
         plan, name, task = by_id.get(one.id, (None, "", None))
@@ -333,11 +336,23 @@ def _rows(
                 held_by=names.get(one.held_by, ""),
                 moved=one.moved,
                 hold=task.hold if task is not None else "",
-                stops=missing if kind == "dig" else (),
+                stops=stops.get(one.id, ()),
                 pulled=work[one.id].not_before is not None,
             )
         )
     return tuple(rows)
+
+
+def _stops(
+    job: Job, tasks: Sequence[tuple[Plan, str, Task]], work: Sequence[Work], today: date, held: Mapping[str, str]
+) -> dict[str, tuple[str, ...]]:
+    """Why a task can't begin yet, whatever the day: what the locate lacks before digging, and what was not passed before it."""
+    missing = tuple(open_points(job.site.locate, today))
+    digs = {one.id for one in work if one.kind == "dig"}
+    return {
+        task.id: (*(missing if task.id in digs else ()), *(held[name] for name, _ in task.after if name in held))
+        for _, _, task in tasks
+    }
 
 
 def _day(

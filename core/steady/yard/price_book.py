@@ -8,8 +8,7 @@ from typing import Annotated
 
 from annotated_types import Gt, Le, MaxLen, MinLen
 
-from steady.errors import InputError
-from steady.ground.readings import RowProblem
+from steady.errors import InputError, RowProblem
 from steady.measure.lengths import Bare, parse_length
 from steady.yard.choices import LONGEST_M, OwnPrice, YardChoices
 from steady.yard.stock import goods, sticks, stock_lengths

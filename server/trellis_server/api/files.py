@@ -12,7 +12,7 @@ from steady.drawing.marks import Face
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import DocumentsAnswer, Problems
 from trellis_server.documents.registry import Options, Subject, document, job_document, listed
-from trellis_server.services import documents, jobs
+from trellis_server.services import documents, inspections, jobs
 
 router = Router(tags=["files"])
 REFUSALS = {401: Problems, 404: Problems, 422: Problems}
@@ -40,9 +40,11 @@ def whole_document(
     request: HttpRequest, job_id: uuid.UUID, file: str, paper: Literal["letter", "a4"] = "letter", at: str = ""
 ) -> HttpResponse:
     """A document of the whole job: its list, its site, its days."""
-    found = jobs.state(jobs.job_of(request.user, job_id))
+    job = jobs.job_of(request.user, job_id)
+    found = jobs.state(job)
     row = job_document(file)
-    body = row.make(found.document, Options(paper=paper, at=at, job_id=str(job_id)))
+    options = Options(paper=paper, at=at, job_id=str(job_id), held=inspections.held(job), state=found)
+    body = row.make(found.document, options)
     return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 

@@ -10,7 +10,9 @@ from ninja import Schema
 from pydantic import ConfigDict, RootModel
 from steady.drawing.marks import MarkRow
 from steady.drawing.scene import Scene
-from steady.ground.readings import Readings, RowProblem
+from steady.drawing.shapes import View
+from steady.errors import RowProblem
+from steady.ground.readings import Readings
 from steady.ground.survey import SiteThing, ThingRow
 from steady.jobs.buying import Counted, Share
 from steady.jobs.calendar import Calendar, MoveAnswer
@@ -536,6 +538,73 @@ class JobAnswer(Schema):
     document: Job
 
 
+class PhotoRow(Schema):
+    id: uuid.UUID
+    about: str
+    says: str
+    wide: int
+    high: int
+    by: str
+    taken_at: datetime
+
+
+class PhotosAnswer(Schema):
+    photos: list[PhotoRow]
+
+
+class InspectionBody(Closed):
+    """Who looked at which task, on which day, and what they said."""
+
+    task: Annotated[str, MinLen(1), MaxLen(120)]
+    by: Annotated[str, MaxLen(120)]
+    on: Annotated[str, MaxLen(10)]
+    passed: bool
+    note: Annotated[str, MaxLen(400)] = ""
+    photo: uuid.UUID | None = None
+
+
+class InspectionRow(Schema):
+    id: int
+    task: str
+    by: str
+    on: date
+    passed: bool
+    note: str
+    photo: uuid.UUID | None
+
+
+class HeldTask(Schema):
+    task: str
+    why: str
+
+
+class InspectionsAnswer(Schema):
+    inspections: list[InspectionRow]
+    held: list[HeldTask]
+
+
+class LinkBody(Closed):
+    says: Annotated[str, MaxLen(80)] = ""
+    shows_quote: bool = True
+    shows_photos: bool = False
+
+
+class LinkRow(Schema):
+    id: int
+    says: str
+    shows_quote: bool
+    shows_photos: bool
+    made_at: datetime
+
+
+class LinkMade(LinkRow):
+    secret: str
+
+
+class LinksAnswer(Schema):
+    links: list[LinkRow]
+
+
 class SentQuoteRow(Schema):
     number: int
     revision: int
@@ -550,8 +619,30 @@ class SentQuoteRow(Schema):
     accepted_option: int
 
 
+class SharedAnswer(Schema):
+    """What a client's link shows."""
+
+    name: str
+    crew: str
+    reach: str
+    client: str
+    wanted: str
+    structures: list[str]
+    site: View
+    quote: Offer | None
+    quote_row: SentQuoteRow | None
+    photos: list[PhotoRow]
+
+
 class QuotesAnswer(Schema):
     quotes: list[SentQuoteRow]
+
+
+class CalendarBody(Closed):
+    """`job`: whose inspections hold tasks back; None: a document alone."""
+
+    document: Job
+    job: uuid.UUID | None = None
 
 
 class CalendarMoveBody(Closed):

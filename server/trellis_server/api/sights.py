@@ -13,9 +13,9 @@ from steady.jobs.sun import sun
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import (
     CalendarAnswer,
+    CalendarBody,
     CalendarMoveBody,
     CalendarMoved,
-    DocumentBody,
     PlanBody,
     Problems,
     SceneAnswer,
@@ -26,6 +26,7 @@ from trellis_server.api.schemas import (
     SurveyBody,
     ThingRows,
 )
+from trellis_server.services import inspections, jobs
 from trellis_server.services.survey import survey
 
 router = Router(tags=["sights"])
@@ -47,9 +48,10 @@ def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
 
 
 @router.post("/calendar", response={200: CalendarAnswer, **REFUSALS})
-def on_days(request: HttpRequest, body: DocumentBody) -> HttpResponse:
+def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     """The whole job on days."""
-    return fast(calendar(body.document, timezone.localdate()))
+    held = inspections.held(jobs.job_of(request.user, body.job)) if body.job is not None else {}
+    return fast(calendar(body.document, timezone.localdate(), held))
 
 
 @router.post("/calendar/move", response={200: CalendarMoved, **REFUSALS})

@@ -1,21 +1,22 @@
 """A job's days for calendar programs (RFC 5545). Every event keeps its id, so that a calendar read again is brought up to date."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from datetime import UTC, date, datetime, timedelta
 
 from icalendar import Calendar, Event
 from steady.jobs.calendar import TaskRow, calendar
 from steady.jobs.document import Job
+from steady.jobs.upkeep import Upkeep
 
 
-def ics(jobs: Iterable[tuple[str, Job]], today: date) -> bytes:
-    """All tasks of one or several jobs; `jobs`: id and document. A task over several days is one event a day."""
+def ics(jobs: Iterable[tuple[str, Job, Mapping[str, str]]], today: date) -> bytes:
+    """All tasks of one or several jobs; `jobs`: id, document, what is held. A task over several days is one event a day."""
     made = Calendar()
     made.add("prodid", "-//Steady Trellis//calendar//EN")
     made.add("version", "2.0")
     made.add("x-wr-calname", "Steady Trellis")
-    for job_id, job in jobs:
-        for row in calendar(job, today).tasks:
+    for job_id, job, held in jobs:
+        for row in calendar(job, today, held).tasks:
             for event in _events(job_id, job, row):
                 made.add_component(event)
     return bytes(made.to_ical())
@@ -45,3 +46,20 @@ def _events(job_id: str, job: Job, row: TaskRow) -> Iterable[Event]:
         if job.place:
             event.add("location", job.place)
         yield event
+
+
+def upkeep_ics(job_id: str, job: Job, due: Iterable[Upkeep]) -> bytes:
+    """Upkeep as entries of whole days, one a date, each with an id that stays."""
+    made = Calendar()
+    made.add("prodid", "-//Steady Trellis//upkeep//EN")
+    made.add("version", "2.0")
+    for item in due:
+        for day in item.due:
+            event = Event()
+            event.add("uid", f"upkeep.{item.key}.{day:%Y%m}@{job_id}.trellis")
+            event.add("dtstamp", datetime(2000, 1, 1, tzinfo=UTC))
+            event.add("summary", f"{job.name}: {item.text}")
+            event.add("dtstart", day)
+            event.add("dtend", day + timedelta(days=1))
+            made.add_component(event)
+    return bytes(made.to_ical())

@@ -1,6 +1,7 @@
 """One day's sheet for the crew: what is on, in order, what is looked at before going on, what may not begin, and the weather."""
 
 import io
+from collections.abc import Mapping
 from datetime import date
 from xml.sax.saxutils import escape
 
@@ -20,14 +21,14 @@ HEAD = ParagraphStyle("head", parent=PLAIN, fontName=BOLD, fontSize=18, leading=
 UNDER = ParagraphStyle("under", parent=PLAIN, fontName=BOLD, fontSize=12, leading=16, spaceBefore=8)
 
 
-def day_sheet(job: Job, on: str, today: date, paper: str) -> bytes:
+def day_sheet(job: Job, on: str, today: date, held: Mapping[str, str], paper: str) -> bytes:
     """The sheet of one day; without a day, of the first on which there is anything to do.
 
     Raises:
         InputError: Nothing is on that day.
     """
     fonts()
-    found = calendar(job, today)
+    found = calendar(job, today, held)
     on = on or next((span.on.isoformat() for row in found.tasks for span in row.spans if span.hours), "")
     rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
     day = next((day for day in found.days if day.on == on), None)

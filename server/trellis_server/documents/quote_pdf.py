@@ -52,7 +52,8 @@ def money(value: float, currency: str) -> str:
     return f"{'−' if value < -0.005 else ''}{currency}{text}"
 
 
-def _built(story: list[Flowable], title: str, paper: str) -> bytes:
+def build_pages(story: list[Flowable], title: str, paper: str) -> bytes:
+    """A story on pages."""
     stream = io.BytesIO()
     made = SimpleDocTemplate(
         stream,
@@ -68,7 +69,8 @@ def _built(story: list[Flowable], title: str, paper: str) -> bytes:
     return stream.getvalue()
 
 
-def _letterhead(kept: dict[str, Any]) -> list[Flowable]:
+def letterhead_of(kept: dict[str, Any]) -> list[Flowable]:
+    """The crew's name and how to reach it; nothing where nobody wrote it down."""
     told = [str(kept.get(name) or "") for name in ("name", "address", "reach")]
     if not any(told):
         return []
@@ -80,7 +82,7 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     """The quote as it was sent."""
     fonts()
     body = found.body
-    story: list[Flowable] = _letterhead(found.letterhead)
+    story: list[Flowable] = letterhead_of(found.letterhead)
     story.append(Paragraph(escape(f"Quote {found.number}: {job_name}"), HEAD))
     told = [f"For {body['client']}" if body["client"] else "", body["place"]]
     story.append(Paragraph(escape(", ".join(part for part in told if part)), PLAIN))
@@ -96,7 +98,7 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     if found.letterhead.get("small_print"):
         story += [Paragraph("Terms", UNDER), Paragraph(escape(str(found.letterhead["small_print"])), SMALL)]
     story.append(_sign(found))
-    return _built(story, f"{job_name}, quote {found.number}", paper)
+    return build_pages(story, f"{job_name}, quote {found.number}", paper)
 
 
 def _option(option: dict[str, Any], body: dict[str, Any]) -> list[Flowable]:
@@ -163,7 +165,7 @@ def change_pages(found: SentQuote, order: ChangeOrder, job_name: str, paper: str
     """What changes against a quote, in words, pieces, hours and money."""
     fonts()
     currency = str(found.body["currency"])
-    story: list[Flowable] = _letterhead(found.letterhead)
+    story: list[Flowable] = letterhead_of(found.letterhead)
     story.append(Paragraph(escape(f"Change to quote {found.number}: {job_name}"), HEAD))
     more = order.price_now - order.price_was
     says = (
@@ -177,7 +179,7 @@ def change_pages(found: SentQuote, order: ChangeOrder, job_name: str, paper: str
         story.append(Paragraph("Pieces", UNDER))
         story.append(_pieces([(change.says, str(change.was), str(change.now)) for change in order.pieces]))
     story.append(_to_sign("Agreed by"))
-    return _built(story, f"{job_name}, change to quote {found.number}", paper)
+    return build_pages(story, f"{job_name}, change to quote {found.number}", paper)
 
 
 def _pieces(rows: Sequence[tuple[str, str, str]]) -> Flowable:

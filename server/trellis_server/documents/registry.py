@@ -4,8 +4,8 @@ A row says what it is called, when it applies, and how it is made; the one endpo
 """
 
 import json
-from collections.abc import Callable
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from functools import cached_property
 from typing import Literal
@@ -48,6 +48,8 @@ class Options:
     at: str = ""
     wide: str = ""
     job_id: str = ""
+    held: Mapping[str, str] = field(default_factory=dict)
+    state: State | None = None
 
 
 @dataclass(frozen=True)
@@ -104,7 +106,8 @@ class Document:
     inline: bool = False
 
 
-def _sheets(about: Subject) -> bytes:
+def sheets_of(about: Subject) -> bytes:
+    """A structure's site sheets."""
     from trellis_server.documents.grid_pdf import grid_sheets  # a second to load: only when paper is asked for
     from trellis_server.documents.pdf import SheetFacts, site_sheets
 
@@ -132,7 +135,8 @@ def _sheets(about: Subject) -> bytes:
     return site_sheets(facts, about.sheet, rows, options.paper)
 
 
-def _working(about: Subject) -> bytes:
+def working_of(about: Subject) -> bytes:
+    """Every check of a structure, step by step."""
     from trellis_server.documents.working import working_pages  # as above
 
     job, revision = about.state.document, about.state.revision
@@ -207,8 +211,8 @@ def _plan(about: Subject) -> bytes:
 
 
 DOCUMENTS = [
-    Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
-    Document(file="working.pdf", says="The working", kind=PDF, make=_working, inline=True),
+    Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=sheets_of, inline=True),
+    Document(file="working.pdf", says="The working", kind=PDF, make=working_of, inline=True),
     Document(
         file="sample.pdf",
         says="A full-size sample",
@@ -289,13 +293,33 @@ def _site_dxf(job: Job, options: Options) -> str:
 def _day_pdf(job: Job, options: Options) -> bytes:
     from trellis_server.documents.day_pdf import day_sheet  # as above
 
-    return day_sheet(job, options.at, timezone.localdate(), options.paper)
+    return day_sheet(job, options.at, timezone.localdate(), options.held, options.paper)
 
 
 def _ics(job: Job, options: Options) -> bytes:
     from trellis_server.documents.calendar_ics import ics  # as above
 
-    return ics([(options.job_id, job)], timezone.localdate())
+    return ics([(options.job_id, job, options.held)], timezone.localdate())
+
+
+def _pack(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.pack_pdf import pack  # as above
+
+    assert options.state is not None
+    return pack(options.state, options)
+
+
+def _handover(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.handover_pdf import handover  # as above
+
+    return handover(job, options, timezone.localdate())
+
+
+def _upkeep(job: Job, options: Options) -> bytes:
+    from trellis_server.documents.calendar_ics import upkeep_ics  # as above
+    from trellis_server.documents.handover_pdf import reminders
+
+    return upkeep_ics(options.job_id, job, reminders(job, timezone.localdate()))
 
 
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
@@ -310,6 +334,11 @@ JOB_DOCUMENTS = [
         make=lambda job, _: svg(site_sheet(job)),
     ),
     JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
+    JobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
+    JobDocument(file="handover.pdf", says="The handover", kind=PDF, make=_handover, inline=True),
+    JobDocument(
+        file="upkeep.ics", says="Upkeep, as calendar entries", kind="text/calendar; charset=utf-8", make=_upkeep
+    ),
     JobDocument(file="calendar.ics", says="The calendar", kind="text/calendar; charset=utf-8", make=_ics),
     JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
     JobDocument(

@@ -1,11 +1,13 @@
 """Backup, restore and a look-over of the data folder: plain files and SQLite alone, so that it works when Django does not.
 
-A backup is one zip: the database as SQLite itself copies it while in use, the secret key, and a manifest with their sums.
+A backup is one zip: the database as SQLite itself copies it while in use, the secret key, the photos, and a manifest with
+their sums.
 """
 
 import hashlib
 import json
 import os
+import re
 import shutil
 import sqlite3
 import tempfile
@@ -16,6 +18,8 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 DATABASE, KEY, MANIFEST = "trellis.sqlite3", "secret-key", "manifest.json"
+PHOTOS, PHOTO = "photos", re.compile(r"photos/[0-9a-f-]{36}(-small)?\.jpg")
+"""Photos lie beside the database; a name in a backup that is none of ours is refused."""
 JOBS, REVISIONS = "trellis_job", "trellis_revision"
 LEAST_FREE = 200_000_000
 """Bytes left on the disk under which saving is soon in danger [our own]."""
@@ -73,6 +77,7 @@ def backup(data: Path, to: Path) -> Path:
             if faults:
                 raise KeepError("the copy is not sound: " + "; ".join(faults))
             parts = {DATABASE: copy} | ({KEY: data / KEY} if (data / KEY).exists() else {})
+            parts |= {f"{PHOTOS}/{path.name}": path for path in sorted((data / PHOTOS).glob("*.jpg"))}
             manifest = {
                 "made": datetime.now(UTC).isoformat(timespec="seconds"),
                 "sha256": {name: _sum(path) for name, path in parts.items()},
@@ -104,10 +109,12 @@ def restore(file: Path, data: Path) -> dict[str, str]:
         with zipfile.ZipFile(file) as whole, tempfile.TemporaryDirectory(dir=data) as folder:
             manifest = json.loads(whole.read(MANIFEST))
             sums: dict[str, str] = manifest["sha256"]
-            if set(sums) - {DATABASE, KEY} or DATABASE not in sums:
+            photos = {name for name in sums if PHOTO.fullmatch(name)}
+            if set(sums) - {DATABASE, KEY} - photos or DATABASE not in sums:
                 raise KeepError(f"{file.name} is no backup of this program")
             for name, wanted in sums.items():
                 draft = Path(folder) / name
+                draft.parent.mkdir(mode=0o700, exist_ok=True)
                 handle = os.open(draft, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
                 with os.fdopen(handle, "wb") as to, whole.open(name) as packed:
                     shutil.copyfileobj(packed, to)
@@ -116,6 +123,8 @@ def restore(file: Path, data: Path) -> dict[str, str]:
             faults = faults_in(Path(folder) / DATABASE)
             if faults:
                 raise KeepError("the database in it is not sound: " + "; ".join(faults))
+            if photos:
+                (data / PHOTOS).mkdir(mode=0o700, exist_ok=True)
             for name in (*(n for n in sums if n != DATABASE), DATABASE):
                 os.replace(Path(folder) / name, data / name)
     except (zipfile.BadZipFile, KeyError, ValueError) as error:

@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from trellis_server.api.errors import Missing
 from trellis_server.models import Job, Status
+from trellis_server.services import photos
 from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state
 
 KEPT = timedelta(days=30)
@@ -64,6 +65,7 @@ def clear_out() -> int:
             Job.objects.filter(pk=job.pk).update(current=None)
             job.redo_steps.all().delete()
             job.quotes.all().delete()
+            photos.drop_all(job)
             for revision in job.revisions.order_by("-number"):
                 revision.delete()
             job.delete()

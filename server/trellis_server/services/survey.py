@@ -4,8 +4,7 @@ import io
 import math
 from typing import Any, Literal
 
-from steady.errors import InputError
-from steady.ground.readings import RowProblem
+from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
 from steady.ground.survey_geo import Anchor, first_point, read_geojson
 from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id, read_survey

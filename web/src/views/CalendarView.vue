@@ -21,7 +21,7 @@ const document_ = refDebounced(
 const { data, error } = useQuery({
   queryKey: computed(() => ['calendar', document_.value]),
   queryFn: async () =>
-    (await ask(api.POST('/api/sights/calendar', { body: { document: document_.value! } }))) as Calendar,
+    (await ask(api.POST('/api/sights/calendar', { body: { document: document_.value!, job: store.id } }))) as Calendar,
   enabled: computed(() => !!document_.value),
   placeholderData: (last) => last,
 })

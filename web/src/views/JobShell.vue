@@ -95,6 +95,7 @@ const WHOLE = [
   ['list', 'List'],
   ['quote', 'Quote'],
   ['calendar', 'Calendar'],
+  ['file', 'File'],
 ]
 const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')
 </script>

@@ -1,0 +1,114 @@
+"""The record of a job: photos and inspections."""
+
+import uuid
+from typing import Any
+
+from django.http import FileResponse, HttpRequest, HttpResponse
+from ninja import File, Form, Router
+from ninja.files import UploadedFile
+from steady.errors import InputError
+
+from trellis_server.api.app import fast
+from trellis_server.api.schemas import (
+    InspectionBody,
+    InspectionRow,
+    InspectionsAnswer,
+    PhotoRow,
+    PhotosAnswer,
+    Problems,
+)
+from trellis_server.models import Inspection, Photo
+from trellis_server.services import inspections, jobs, photos
+
+router = Router(tags=["record"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+def photo_row(photo: Photo) -> dict[str, Any]:
+    """A photo as a page lists it."""
+    return {
+        "id": photo.pk,
+        "about": photo.about,
+        "says": photo.says,
+        "wide": photo.wide,
+        "high": photo.high,
+        "by": photo.author.get_username() if photo.author else "",
+        "taken_at": photo.taken_at,
+    }
+
+
+@router.get("/{uuid:job_id}/photos", response={200: PhotosAnswer, **REFUSALS})
+def listed(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """A job's photos, the newest first."""
+    return fast({"photos": [photo_row(photo) for photo in photos.of(jobs.job_of(request.user, job_id))]})
+
+
+@router.post("/{uuid:job_id}/photos", response={200: PhotoRow, **REFUSALS})
+def keep(
+    request: HttpRequest,
+    job_id: uuid.UUID,
+    photo: File[UploadedFile],
+    about: Form[str] = "",
+    says: Form[str] = "",
+) -> HttpResponse:
+    """A picture, whatever its size and way up; kept upright, smaller, and without where it was taken."""
+    job = jobs.job_of(request.user, job_id)
+    if (photo.size or 0) > photos.MOST_BYTES:
+        raise InputError("photo", f"A photo is at most {photos.MOST_BYTES // 1_000_000} MB")
+    return fast(photo_row(photos.keep(job, request.user, photo.read(), about, says)))
+
+
+@router.get("/{uuid:job_id}/photos/{uuid:photo_id}", response=REFUSALS)
+def picture(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
+    """The picture itself."""
+    return picture_answer(photos.one(jobs.job_of(request.user, job_id), photo_id), small)
+
+
+def picture_answer(found: Photo, small: bool) -> FileResponse:
+    """A photo's file, for whoever may see it."""
+    answer = FileResponse(photos.path_of(found.pk, small).open("rb"), content_type="image/jpeg")
+    answer["X-Content-Type-Options"] = "nosniff"
+    answer["Cache-Control"] = "private, max-age=86400"
+    return answer
+
+
+@router.delete("/{uuid:job_id}/photos/{uuid:photo_id}", response={204: None, **REFUSALS})
+def drop(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID) -> HttpResponse:
+    """Take a photo away."""
+    photos.drop(jobs.job_of(request.user, job_id), photo_id)
+    return HttpResponse(status=204)
+
+
+def _inspection(found: Inspection) -> dict[str, Any]:
+    return {
+        "id": found.pk,
+        "task": found.task,
+        "by": found.by,
+        "on": found.on,
+        "passed": found.passed,
+        "note": found.note,
+        "photo": found.photo_id,
+    }
+
+
+@router.get("/{uuid:job_id}/inspections", response={200: InspectionsAnswer, **REFUSALS})
+def looked_at(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """A job's inspections, and what they hold back."""
+    job = jobs.job_of(request.user, job_id)
+    held = inspections.held(job)
+    rows = [_inspection(found) for found in inspections.of(job)]
+    return fast({"inspections": rows, "held": [{"task": task, "why": why} for task, why in held.items()]})
+
+
+@router.post("/{uuid:job_id}/inspections", response={200: InspectionRow, **REFUSALS})
+def look(request: HttpRequest, job_id: uuid.UUID, body: InspectionBody) -> HttpResponse:
+    """Somebody looked."""
+    job = jobs.job_of(request.user, job_id)
+    return fast(_inspection(inspections.keep(job, request.user, body.model_dump())))
+
+
+@router.delete("/{uuid:job_id}/inspections/{int:number}", response={204: None, **REFUSALS})
+def take_back(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """An inspection typed by mistake."""
+    inspections.drop(jobs.job_of(request.user, job_id), number)
+    return HttpResponse(status=204)

@@ -1,0 +1,93 @@
+"""A client's link: made and taken back by the crew, opened by whoever has it, read-only."""
+
+import uuid
+from typing import Any
+
+from django.http import FileResponse, HttpRequest, HttpResponse
+from ninja import Router
+from steady.jobs.site_drawing import picture
+from steady.jobs.siting import site_sheet
+
+from trellis_server.api.app import fast
+from trellis_server.api.errors import Missing
+from trellis_server.api.record import photo_row, picture_answer
+from trellis_server.api.schemas import LinkBody, LinkMade, LinksAnswer, Problems, SharedAnswer
+from trellis_server.services import documents, jobs, photos, quotes, sharing
+
+router = Router(tags=["sharing"])
+open_router = Router(tags=["shared"])
+REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
+
+
+def _row(link: Any) -> dict[str, Any]:
+    return {
+        "id": link.pk,
+        "says": link.says,
+        "shows_quote": link.shows_quote,
+        "shows_photos": link.shows_photos,
+        "made_at": link.made_at,
+    }
+
+
+@router.get("/{uuid:job_id}/links", response={200: LinksAnswer, **REFUSALS})
+def listed(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """A job's links; their secrets are not kept."""
+    return fast({"links": [_row(link) for link in sharing.of(jobs.job_of(request.user, job_id))]})
+
+
+@router.post("/{uuid:job_id}/links", response={200: LinkMade, **REFUSALS})
+def make(request: HttpRequest, job_id: uuid.UUID, body: LinkBody) -> HttpResponse:
+    """A new link; its secret is told this once."""
+    link, secret = sharing.make(jobs.job_of(request.user, job_id), request.user, body.model_dump())
+    return fast({**_row(link), "secret": secret})
+
+
+@router.delete("/{uuid:job_id}/links/{int:number}", response={204: None, **REFUSALS})
+def take_back(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpResponse:
+    """A link taken back."""
+    sharing.take_back(jobs.job_of(request.user, job_id), number)
+    return HttpResponse(status=204)
+
+
+@open_router.get("/{str:secret}", response={200: SharedAnswer, **REFUSALS}, auth=None)
+def shared(request: HttpRequest, secret: str) -> HttpResponse:
+    """What the crew chose to show: the picture, what is built, the last quote, photos. Nothing else of the job leaves."""
+    link = sharing.opened(secret[:100])
+    job = link.job
+    assert job.current is not None
+    document = documents.load(job.current.document)
+    sent = quotes.sent(job) if link.shows_quote else []
+    last = next((quote for quote in sent if quote.accepted_on), sent[0] if sent else None)
+    body = {
+        "name": job.name,
+        "crew": job.crew.letterhead.get("name") or job.crew.name,
+        "reach": job.crew.letterhead.get("reach") or "",
+        "client": document.client,
+        "wanted": document.wanted,
+        "structures": [item.name for item in document.structures],
+        "site": picture(site_sheet(document)),
+        "quote": _for_the_client(last.body) if last else None,
+        "quote_row": quotes.row(last) if last else None,
+        "photos": [photo_row(photo) for photo in photos.of(job)] if link.shows_photos else [],
+    }
+    return _never_stored(fast(body))
+
+
+@open_router.get("/{str:secret}/photos/{uuid:photo_id}", response=REFUSALS, auth=None)
+def shared_photo(request: HttpRequest, secret: str, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
+    """A photo that the link shows."""
+    link = sharing.opened(secret[:100])
+    if not link.shows_photos:
+        raise Missing
+    return picture_answer(photos.one(link.job, photo_id), small)
+
+
+def _for_the_client(body: dict[str, Any]) -> dict[str, Any]:
+    """The quote without what is the crew's own: its hours, and how old its prices are."""
+    return {**body, "stale": [], "options": [{**option, "hours": 0.0} for option in body["options"]]}
+
+
+def _never_stored(answer: HttpResponse) -> HttpResponse:
+    answer["Cache-Control"] = "no-store"
+    answer["Referrer-Policy"] = "no-referrer"
+    return answer

@@ -1,0 +1,85 @@
+"""The handover: what was built, what was looked at, what it asks for from now on, and photos; for whoever lives with it."""
+
+import io
+from datetime import date
+from xml.sax.saxutils import escape
+
+from reportlab.lib.units import mm
+from reportlab.platypus import Paragraph, Table, TableStyle
+from reportlab.platypus.flowables import Flowable, Image, Spacer
+from steady.drawing.scene import described
+from steady.errors import InputError, OutsideScope
+from steady.jobs.calendar import calendar
+from steady.jobs.document import Job, plan_structure
+from steady.jobs.site_drawing import picture
+from steady.jobs.siting import site_sheet
+from steady.jobs.upkeep import Upkeep, upkeep
+from steady.plan.model import Plan
+
+from trellis_server.documents.pdf import fonts
+from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, Picture, build_pages, letterhead_of
+from trellis_server.documents.registry import Options
+from trellis_server.models import Inspection, Photo
+from trellis_server.services.photos import path_of
+
+MOST_PHOTOS = 24
+
+
+def plans_of(job: Job) -> list[Plan]:
+    """Every structure that can be planned."""
+    plans = []
+    for item in job.structures:
+        try:
+            plans.append(plan_structure(job, item.spec.id))
+        except (InputError, OutsideScope):
+            continue
+    return plans
+
+
+def reminders(job: Job, today: date) -> list[Upkeep]:
+    """What is due, counted from the job's last day of work."""
+    ends = calendar(job, today).ends_on
+    return upkeep(plans_of(job), date.fromisoformat(ends) if ends else today)
+
+
+def handover(job: Job, options: Options, today: date) -> bytes:
+    """The pages."""
+    fonts()
+    assert options.state is not None
+    kept = options.state.job
+    story: list[Flowable] = letterhead_of(kept.crew.letterhead)
+    story.append(Paragraph(escape(f"{job.name}: what was built, and how to keep it"), HEAD))
+    story.append(Paragraph(escape(", ".join(part for part in (job.client, job.place) if part)), PLAIN))
+    story += [Spacer(1, 4 * mm), Picture(picture(site_sheet(job)), 220.0), Paragraph("What stands", UNDER)]
+    names = {item.spec.id: item.name for item in job.structures}
+    for plan in plans_of(job):
+        story.append(Paragraph(f"<b>{escape(names[plan.id])}</b>: {escape(described(plan).partition(': ')[2])}", PLAIN))
+    story.append(Paragraph("What it asks for", UNDER))
+    for item in reminders(job, today):
+        due = ", ".join(f"{day:%Y-%m}" for day in item.due[:4])
+        story.append(Paragraph(f"• {escape(item.text)} <font size=9>({due} …)</font>", PLAIN))
+    looked = list(Inspection.objects.filter(job=kept).order_by("on", "pk"))
+    if looked:
+        story.append(Paragraph("Looked at", UNDER))
+        for found in looked:
+            says = f"{found.on:%Y-%m-%d}, {found.by}: {'passed' if found.passed else 'not passed'}"
+            story.append(Paragraph(escape(f"• {says}{f': {found.note}' if found.note else ''}"), PLAIN))
+    story += _pictures(
+        [photo for photo in Photo.objects.filter(job=kept).order_by("taken_at") if path_of(photo.pk).exists()]
+    )
+    return build_pages(story, f"{job.name}, handover", options.paper)
+
+
+def _pictures(photos: list[Photo]) -> list[Flowable]:
+    if not photos:
+        return []
+    cells = []
+    for photo in photos[:MOST_PHOTOS]:
+        image = Image(
+            io.BytesIO(path_of(photo.pk, small=True).read_bytes()), kind="proportional", width=160, height=120
+        )
+        cells.append([image, Paragraph(escape(photo.says or f"{photo.taken_at:%Y-%m-%d}"), SMALL)])
+    rows = [cells[k : k + 3] + [""] * (3 - len(cells[k : k + 3])) for k in range(0, len(cells), 3)]
+    table = Table(rows, colWidths=[170] * 3)
+    table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP")]))
+    return [Paragraph("Photos", UNDER), table]

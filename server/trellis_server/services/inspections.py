@@ -1,0 +1,71 @@
+"""Inspections of a job: who looked at what, when, what they said; and what is held back until it is passed."""
+
+from datetime import date
+from typing import Any
+
+from django.utils import timezone
+from steady.errors import InputError
+
+from trellis_server.api.errors import Missing
+from trellis_server.models import Inspection, Job, Photo
+from trellis_server.services.jobs import Person
+
+
+def of(job: Job) -> list[Inspection]:
+    """A job's inspections, the newest first."""
+    return list(Inspection.objects.filter(job=job).select_related("author").order_by("-on", "-pk"))
+
+
+def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
+    """One inspection as it was typed.
+
+    Raises:
+        InputError: No name, a day that is none or has not come, or a photo of another job.
+    """
+    if not said["by"].strip():
+        raise InputError("by", "Write who looked at it")
+    try:
+        on = date.fromisoformat(said["on"])
+    except ValueError:
+        raise InputError("on", "Write the date as 2026-11-30") from None
+    if on > timezone.localdate():
+        raise InputError("on", "That day has not come yet")
+    if not said["passed"] and not said["note"].strip():
+        raise InputError("note", "Write what was found, so that it can be mended")
+    photo = None
+    if said["photo"] is not None:
+        photo = Photo.objects.filter(job=job, pk=said["photo"]).first()
+        if photo is None:
+            raise InputError("photo", "This job has no such photo")
+    return Inspection.objects.create(
+        job=job,
+        task=said["task"],
+        by=said["by"].strip(),
+        on=on,
+        passed=said["passed"],
+        note=said["note"].strip(),
+        photo=photo,
+        author_id=person.pk,
+    )
+
+
+def drop(job: Job, number: int) -> None:
+    """Take back what was typed by mistake.
+
+    Raises:
+        Missing: There is none.
+    """
+    if not Inspection.objects.filter(job=job, pk=number).delete()[0]:
+        raise Missing
+
+
+def held(job: Job) -> dict[str, str]:
+    """Tasks whose last inspection was not passed, and what was found."""
+    last: dict[str, Inspection] = {}
+    for found in Inspection.objects.filter(job=job).order_by("on", "pk"):
+        last[found.task] = found
+    return {
+        task: f"Not passed by {found.by} on {found.on:%Y-%m-%d}: {found.note}"
+        for task, found in last.items()
+        if not found.passed
+    }

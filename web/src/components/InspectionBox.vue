@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Inspections } from '@/api/types'
+
+/** Who looked at what, when, and what they said; what was not passed holds back whatever follows. */
+const props = defineProps<{ job: string; tasks: { value: string; says: string }[] }>()
+const path = computed(() => ({ params: { path: { job_id: props.job } } }))
+const { data, refetch } = useQuery({
+  queryKey: computed(() => ['inspections', props.job]),
+  queryFn: async () => (await ask(api.GET('/api/jobs/{job_id}/inspections', path.value))) as Inspections,
+  enabled: computed(() => !!props.job),
+})
+const task = ref('')
+const by = ref('')
+const on = ref(new Date().toISOString().slice(0, 10))
+const passed = ref(true)
+const note = ref('')
+const fault = ref('')
+async function act(work: () => Promise<unknown>): Promise<void> {
+  fault.value = ''
+  try {
+    await work()
+    note.value = ''
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+const keep = () =>
+  act(async () => {
+    const body = { task: task.value, by: by.value, on: on.value, passed: passed.value, note: note.value, photo: null }
+    await ask(api.POST('/api/jobs/{job_id}/inspections', { ...path.value, body }))
+  })
+const drop = (number: number) =>
+  act(async () => {
+    const params = { path: { job_id: props.job, number } }
+    await ask(api.DELETE('/api/jobs/{job_id}/inspections/{number}', { params }))
+  })
+const called = (id: string) => props.tasks.find((item) => item.value === id)?.says ?? id
+</script>
+
+<template>
+  <section aria-label="Inspections">
+    <h2>Inspections</h2>
+    <p v-for="held in data?.held ?? []" :key="held.task" class="fault">
+      {{ called(held.task) }}: {{ held.why }}. What waits for it is held.
+    </p>
+    <form class="look" @submit.prevent="keep">
+      <label class="small"
+        >What was looked at
+        <select v-model="task" required>
+          <option v-for="item in tasks" :key="item.value" :value="item.value">{{ item.says }}</option>
+        </select>
+      </label>
+      <label class="small">By <input v-model="by" maxlength="120" required /></label>
+      <label class="small">On <input v-model="on" type="date" required /></label>
+      <fieldset>
+        <legend class="small">What they said</legend>
+        <label><input v-model="passed" type="radio" :value="true" /> passed</label>
+        <label><input v-model="passed" type="radio" :value="false" /> not passed</label>
+      </fieldset>
+      <label class="small wide">In words <input v-model="note" maxlength="400" :required="!passed" /></label>
+      <button class="main small">Write it down</button>
+    </form>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <ul v-if="data?.inspections.length" class="list">
+      <li v-for="row in data.inspections" :key="row.id">
+        <b :class="{ fault: !row.passed }">{{ row.passed ? 'passed' : 'not passed' }}</b>: {{ called(row.task) }},
+        {{ row.by }}, {{ row.on }}{{ row.note ? `: ${row.note}` : '' }}
+        <button class="link small" :aria-label="`Take back what ${row.by} said`" @click="drop(row.id)">
+          take back
+        </button>
+      </li>
+    </ul>
+    <p v-else class="small quiet">None yet.</p>
+  </section>
+</template>
+
+<style scoped>
+.look {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+.look select {
+  max-width: 340px;
+}
+fieldset {
+  border: 0;
+  padding: 0;
+  display: flex;
+  gap: 12px;
+}
+.list {
+  padding-left: 18px;
+}
+</style>

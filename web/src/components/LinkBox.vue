@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Links } from '@/api/types'
+
+/** Links by which the client looks at the job without signing in; each can be taken back. */
+const props = defineProps<{ job: string }>()
+const path = computed(() => ({ params: { path: { job_id: props.job } } }))
+const { data, refetch } = useQuery({
+  queryKey: computed(() => ['links', props.job]),
+  queryFn: async () => (await ask(api.GET('/api/jobs/{job_id}/links', path.value))) as Links,
+  enabled: computed(() => !!props.job),
+})
+const says = ref('')
+const quote = ref(true)
+const photos = ref(false)
+const made = ref('')
+const fault = ref('')
+async function make(): Promise<void> {
+  fault.value = ''
+  try {
+    const body = { says: says.value, shows_quote: quote.value, shows_photos: photos.value }
+    const found = await ask(api.POST('/api/jobs/{job_id}/links', { ...path.value, body }))
+    made.value = `${location.origin}/shared/${found.secret}`
+    says.value = ''
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+async function drop(number: number): Promise<void> {
+  fault.value = made.value = ''
+  try {
+    await ask(api.DELETE('/api/jobs/{job_id}/links/{number}', { params: { path: { job_id: props.job, number } } }))
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+</script>
+
+<template>
+  <section aria-label="Links for the client">
+    <h2>For the client to look at</h2>
+    <p class="small quiet">
+      A link opens the picture and what you tick, to anyone who has it. It changes nothing, and you can take it back.
+    </p>
+    <form class="make" @submit.prevent="make">
+      <label class="small">For whom <input v-model="says" maxlength="80" /></label>
+      <label class="small"><input v-model="quote" type="checkbox" /> the last quote</label>
+      <label class="small"><input v-model="photos" type="checkbox" /> the photos</label>
+      <button class="plain small">Make a link</button>
+    </form>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="made" role="status">
+      <label class="small">Copy it now: it is not shown again <input class="secret" :value="made" readonly /></label>
+    </p>
+    <ul v-if="data?.links.length" class="small">
+      <li v-for="link in data.links" :key="link.id">
+        {{ link.says || 'a link' }}, {{ link.made_at.slice(0, 10) }}:
+        {{ ['the picture', link.shows_quote && 'the quote', link.shows_photos && 'photos'].filter(Boolean).join(', ') }}
+        <button class="link small" :aria-label="`take back the link ${link.says}`" @click="drop(link.id)">
+          take back
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.make {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+.secret {
+  display: block;
+  width: 100%;
+  max-width: 640px;
+}
+</style>

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Photo } from '@/api/types'
+import { shrunk } from '@/logic/shrink'
+
+/** A job's photos: taken with the phone or brought from a file, named, looked at large, taken away. */
+const props = defineProps<{ job: string; abouts: { value: string; says: string }[] }>()
+const { data, refetch } = useQuery({
+  queryKey: computed(() => ['photos', props.job]),
+  queryFn: async () =>
+    (await ask(api.GET('/api/jobs/{job_id}/photos', { params: { path: { job_id: props.job } } }))).photos as Photo[],
+  enabled: computed(() => !!props.job),
+})
+const photos = computed(() => data.value ?? [])
+const about = ref('')
+const says = ref('')
+const fault = ref('')
+const busy = ref(false)
+async function take(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement
+  const files = [...(field.files ?? [])]
+  fault.value = ''
+  busy.value = true
+  try {
+    for (const file of files) {
+      const form = new FormData()
+      form.append('photo', await shrunk(file), 'photo.jpg')
+      form.append('about', about.value)
+      form.append('says', says.value)
+      await ask(
+        api.POST('/api/jobs/{job_id}/photos', {
+          params: { path: { job_id: props.job } },
+          body: form as never,
+          bodySerializer: (body) => body as never,
+        }),
+      )
+    }
+    says.value = ''
+  } catch (error) {
+    fault.value = (error as Error).message
+  } finally {
+    busy.value = false
+    field.value = ''
+    await refetch()
+  }
+}
+async function drop(photo: Photo): Promise<void> {
+  fault.value = ''
+  try {
+    const path = { job_id: props.job, photo_id: photo.id }
+    await ask(api.DELETE('/api/jobs/{job_id}/photos/{photo_id}', { params: { path } }))
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+const address = (photo: Photo, small: boolean) =>
+  `/api/jobs/${props.job}/photos/${photo.id}${small ? '?small=true' : ''}`
+const called = (photo: Photo) =>
+  photo.says || props.abouts.find((item) => item.value === photo.about)?.says || 'a photo of the job'
+</script>
+
+<template>
+  <section aria-label="Photos">
+    <h2>Photos</h2>
+    <div class="take">
+      <label class="small"
+        >Of
+        <select v-model="about">
+          <option value="">the job</option>
+          <option v-for="item in abouts" :key="item.value" :value="item.value">{{ item.says }}</option>
+        </select>
+      </label>
+      <label class="small">In words <input v-model="says" maxlength="200" /></label>
+      <label class="plain small file" :class="{ busy }">
+        {{ busy ? 'Sending…' : 'Take or bring photos' }}
+        <input type="file" accept="image/*" multiple class="hidden" :disabled="busy" @change="take" />
+      </label>
+    </div>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <ul v-if="photos.length" class="grid">
+      <li v-for="photo in photos" :key="photo.id">
+        <a :href="address(photo, false)" target="_blank" rel="noreferrer"
+          ><img :src="address(photo, true)" :alt="called(photo)" loading="lazy" width="180" height="135"
+        /></a>
+        <span class="small">{{ called(photo) }}</span>
+        <span class="small quiet">{{ photo.taken_at.slice(0, 10) }}, {{ photo.by }}</span>
+        <button class="link small" :aria-label="`Take ${called(photo)} away`" @click="drop(photo)">away</button>
+      </li>
+    </ul>
+    <p v-else class="small quiet">
+      None yet. Take one of every hole before concrete, of what is hidden later, and of the whole when it is done.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.take {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+  margin-bottom: 10px;
+}
+.file {
+  cursor: pointer;
+  padding: 8px 12px;
+  border: 1px solid var(--line);
+}
+.file:focus-within {
+  outline: 2px solid var(--chalk);
+}
+.hidden {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.grid {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  gap: 14px;
+}
+.grid li {
+  display: grid;
+  gap: 2px;
+  justify-items: start;
+}
+img {
+  width: 100%;
+  height: 135px;
+  object-fit: cover;
+  border: 1px solid var(--line);
+}
+</style>

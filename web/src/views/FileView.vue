@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Calendar } from '@/api/types'
+import InspectionBox from '@/components/InspectionBox.vue'
+import LinkBox from '@/components/LinkBox.vue'
+import PhotoBox from '@/components/PhotoBox.vue'
+import { useJob } from '@/stores/job'
+
+/** The job's file: photos, inspections, what the client may look at, and all of it on paper. */
+const store = useJob()
+const { data } = useQuery({
+  queryKey: computed(() => ['calendar', store.document]),
+  queryFn: async () =>
+    (await ask(api.POST('/api/sights/calendar', { body: { document: store.document!, job: store.id } }))) as Calendar,
+  enabled: computed(() => !!store.document),
+  placeholderData: (last) => last,
+})
+const tasks = computed(() =>
+  (data.value?.tasks ?? [])
+    .filter((task) => task.hold && task.structure)
+    .map((task) => ({ value: task.id, says: `${task.name}: ${task.hold}` })),
+)
+const abouts = computed(() =>
+  (store.document?.structures ?? []).map((item) => ({ value: item.spec.id, says: item.name })),
+)
+const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'))
+</script>
+
+<template>
+  <main v-if="store.document" class="page">
+    <h1>The file</h1>
+    <p>
+      <a :href="`/api/jobs/${store.id}/whole/pack.pdf?paper=${paper}`">The job pack</a>
+      <span class="small quiet"> site plan, every structure's sheets, the calendar and the list in one PDF; </span>
+      <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">the handover</a>
+      <span class="small quiet"> what was built, its upkeep, photos and inspections, for the client; </span>
+      <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">upkeep as calendar entries</a>
+    </p>
+    <PhotoBox :job="store.id" :abouts="abouts" />
+    <InspectionBox :job="store.id" :tasks="tasks" />
+    <LinkBox :job="store.id" />
+  </main>
+</template>
+
+<style scoped>
+.page {
+  flex: 1;
+  overflow-y: auto;
+  padding: 18px 26px 60px;
+}
+.page > section {
+  max-width: 980px;
+  border-top: 1px solid var(--line);
+  padding: 12px 0;
+}
+@media (max-width: 860px) {
+  .page {
+    padding: 14px;
+  }
+}
+</style>
