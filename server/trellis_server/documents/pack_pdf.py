@@ -2,10 +2,19 @@
 
 import io
 from collections.abc import Iterator
+from xml.sax.saxutils import escape
 
+from django.utils import timezone
 from pypdf import PdfReader, PdfWriter
+from reportlab.platypus import Paragraph, Table, TableStyle
+from reportlab.platypus.flowables import Spacer
 from steady.errors import InputError, OutsideScope
+from steady.jobs.buying import job_list
+from steady.jobs.calendar import calendar, spoken
+from steady.jobs.document import Job
 
+from trellis_server.documents.pdf import REGULAR, fonts
+from trellis_server.documents.quote_pdf import HEAD, SMALL, build_pages
 from trellis_server.documents.registry import Options, Subject, sheets_of, working_of
 from trellis_server.documents.site_pdf import site_pages
 from trellis_server.services.jobs import State
@@ -13,6 +22,7 @@ from trellis_server.services.jobs import State
 
 def pack(state: State, options: Options) -> bytes:
     """The whole job on paper. What can't be planned is left out, and its name says so in the index."""
+    fonts()
     made = PdfWriter()
     for title, body in _parts(state, options):
         start = len(made.pages)
@@ -32,9 +42,50 @@ def pack(state: State, options: Options) -> bytes:
 def _parts(state: State, options: Options) -> Iterator[tuple[str, bytes | None]]:
     job = state.document
     yield "The site", site_pages(job, options.paper)
+    for says, make_whole in (("The days", _days), ("The list", _list)):
+        try:
+            yield says, make_whole(job, options)
+        except (InputError, OutsideScope):
+            yield says, None
     for make, says in ((sheets_of, ""), (working_of, ", the working")):
         for item in job.structures:
             try:
                 yield f"{item.name}{says}", make(Subject(state, item.spec.id, options))
             except (InputError, OutsideScope):
                 yield f"{item.name}{says}", None
+
+
+def _days(job: Job, options: Options) -> bytes:
+    """Every task in its order: when it begins, whose it is, what is looked at before going on."""
+    rows = [
+        (f"{spoken(row.start)}", f"{row.name}: {row.what}" if row.name else row.what, row.hold)
+        for row in calendar(job, timezone.localdate(), options.held).tasks
+    ]
+    return _table(f"{job.name}: the days", ("begins", "task", "look before going on"), rows, (95, None, 150), options)
+
+
+def _list(job: Job, options: Options) -> bytes:
+    """What is bought for the whole job."""
+    rows = [(f"{line.count:g} {line.unit}", line.says, f"{line.total:,.2f}") for line in job_list(job).bill.lines]
+    return _table(f"{job.name}: the list", ("how many", "what", "price"), rows, (95, None, 80), options)
+
+
+def _table(
+    title: str,
+    names: tuple[str, ...],
+    rows: list[tuple[str, str, str]],
+    wide: tuple[int | None, ...],
+    options: Options,
+) -> bytes:
+    cells = [list(names), *([Paragraph(escape(cell), SMALL) for cell in row] for row in rows)]
+    table = Table(cells, colWidths=list(wide), repeatRows=1)
+    table.setStyle(
+        TableStyle(
+            [
+                ("FONT", (0, 0), (-1, -1), REGULAR, 9),
+                ("VALIGN", (0, 0), (-1, -1), "TOP"),
+                ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#9aa6a0"),
+            ]
+        )
+    )
+    return build_pages([Paragraph(escape(title), HEAD), Spacer(1, 8), table], title, options.paper)

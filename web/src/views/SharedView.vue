@@ -17,7 +17,7 @@ const { data, error } = useQuery({
 })
 const box = ref<HTMLElement>()
 const { width } = useElementSize(box)
-const EDGE = 30
+const EDGE = 56
 const bounds = computed(() => data.value?.site.bounds ?? [0, 0, 1, 1])
 const scale = computed(() => Math.min(60, (width.value - 2 * EDGE) / Math.max(1, bounds.value[2]! - bounds.value[0]!)))
 const high = computed(() => (bounds.value[3]! - bounds.value[1]!) * scale.value + 2 * EDGE)
