@@ -22,6 +22,8 @@ class Crew(models.Model):
     """What stands at the head of a quote: name, address, how to reach them, small print."""
     prices = models.JSONField(default=list)
     """The crew's price book: rows of item, length, price, supplier and day."""
+    stand_ins = models.JSONField(default=dict)
+    """Faults that the crew gave the stand-ins of outside services to show, by service."""
 
 
 class Status(models.TextChoices):

@@ -101,6 +101,16 @@ DATABASES = {
     }
 }
 
+# Which class answers for what lies outside the program; each by the interface in outside/services.py.
+_SIMULATED = "trellis_server.outside.simulated.Simulated"
+TRELLIS_OUTSIDE = {
+    "weather": f"{_SIMULATED}Weather",
+    "merchant": f"{_SIMULATED}Merchant",
+    "locate": f"{_SIMULATED}LocateDesk",
+    "level": f"{_SIMULATED}Level",
+    "messages": f"{_SIMULATED}Messages",
+}
+
 WEB_DIST = BASE / "web" / "dist"
 STATIC_URL = "/static/"
 # Every file comes out of the build with a hash in its name, so dist/ itself is the static root.

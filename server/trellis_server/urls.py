@@ -4,7 +4,20 @@ from django.http import HttpRequest, HttpResponse
 from django.urls import path, re_path
 
 from trellis_server import views
-from trellis_server.api import crew, files, jobs, kinds, quotes, reckoning, record, sessions, sharing, sights, sums
+from trellis_server.api import (
+    crew,
+    files,
+    jobs,
+    kinds,
+    outside,
+    quotes,
+    reckoning,
+    record,
+    sessions,
+    sharing,
+    sights,
+    sums,
+)
 from trellis_server.api.app import api
 
 api.add_router("/session", sessions.router)
@@ -15,6 +28,7 @@ api.add_router("/jobs", sharing.router)
 api.add_router("/shared", sharing.open_router)
 api.add_router("/quotes", quotes.router)
 api.add_router("/crew", crew.router)
+api.add_router("/outside", outside.router)
 api.add_router("/reckon", reckoning.router)
 api.add_router("/sights", sights.router)
 api.add_router("/kinds", kinds.router)

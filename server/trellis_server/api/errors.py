@@ -8,6 +8,8 @@ from ninja.errors import HttpError, ValidationError
 from steady.errors import InputError, OutsideScope
 from steady.structures.registry import KINDS
 
+from trellis_server.outside.services import Unreachable
+
 TYPE = "application/problem+json"
 
 
@@ -112,6 +114,11 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Missing)
     def _missing(request: HttpRequest, error: Missing) -> HttpResponse:
         return problems(api, request, "There is no such job here", 404, [])
+
+    @api.exception_handler(Unreachable)
+    def _unreachable(request: HttpRequest, error: Unreachable) -> HttpResponse:
+        says = "The service does not answer. Nothing was changed: try again later, or type it by hand"
+        return problems(api, request, says, 424, [{"field": "", "message": says}])
 
     @api.exception_handler(HttpError)
     def _http(request: HttpRequest, error: HttpError) -> HttpResponse:

@@ -13,6 +13,7 @@ from steady.drawing.scene import Scene
 from steady.drawing.shapes import View
 from steady.errors import RowProblem
 from steady.ground.readings import Readings
+from steady.ground.site import Locate
 from steady.ground.survey import SiteThing, ThingRow
 from steady.jobs.buying import Counted, Share
 from steady.jobs.calendar import Calendar, MoveAnswer
@@ -30,7 +31,7 @@ from steady.jobs.steps_up import StepUp
 from steady.jobs.sun import SunAnswer, SunAsk
 from steady.plan.model import Handle, Option
 from steady.rulebooks.answers import ClimatePlace
-from steady.schedule.days import DayAnswer
+from steady.schedule.days import Day, DayAnswer
 from steady.structures.form import AskedGroup
 from steady.structures.kind import LineForm, Table
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow
@@ -603,6 +604,75 @@ class LinkMade(LinkRow):
 
 class LinksAnswer(Schema):
     links: list[LinkRow]
+
+
+class ServiceAnswer(Schema):
+    key: str
+    says: str
+    text: str
+    faults: list[str]
+    fault: str
+
+
+class OutsideAnswer(Schema):
+    services: list[ServiceAnswer]
+
+
+class FaultBody(Closed):
+    service: Annotated[str, MaxLen(40)]
+    fault: Annotated[str, MaxLen(60)]
+
+
+class DaysAsked(Schema):
+    days: list[Day]
+
+
+class MerchantBody(Closed):
+    metric: bool = False
+    keep: bool = False
+
+
+class OfferedRow(Schema):
+    price: BookPrice
+    stock_count: int
+    lead_days: int
+    instead: str
+
+
+class MerchantAsked(Schema):
+    offers: list[OfferedRow]
+
+
+class OwnerSaid(Schema):
+    owner: str
+    said: str
+
+
+class LocateAsked(Schema):
+    locate: Locate
+    owners: list[OwnerSaid]
+
+
+class HeightRead(Schema):
+    thing: str
+    height_m: float
+
+
+class LevelledAnswer(Schema):
+    """A round of levels; `amiss`: why it is not to be taken."""
+
+    heights: list[HeightRead]
+    closes_m: float
+    amiss: str
+
+
+class MessageBody(Closed):
+    to: Annotated[str, MaxLen(120)]
+    text: Annotated[str, MaxLen(20_000)]
+
+
+class MessageSent(Schema):
+    says: str
 
 
 class SentQuoteRow(Schema):

@@ -22,6 +22,7 @@ HANDLE = {
     "station_m": 2.4,
     "locked": False,
 }
+SPOT = {"id": "spot-1", "kind": "spot height", "points": [{"x_m": 2.0, "y_m": 1.0}], "height_m": None}
 DEAR = {
     "/api/reckon/start",
     "/api/reckon/steps-up",
@@ -198,6 +199,14 @@ class FuzzTest(TestCase):
                 "bare": "ft",
             },
             "/api/sights/calendar": {"document": job},
+            "/api/outside/faults": {"service": "weather", "fault": "a change of forecast"},
+            "/api/outside/weather": {"document": job},
+            "/api/outside/merchant": {"metric": False, "keep": False},
+            "/api/outside/locate": {"document": job},
+            "/api/outside/level": {
+                "document": {**job, "site": {**job["site"], "things": [SPOT]}},
+            },
+            "/api/outside/message": {"to": "the yard", "text": "two posts"},
             "/api/quotes/offer": {"document": job},
             "/api/jobs/{job_id}/inspections": {
                 "task": "windbreak/dig",

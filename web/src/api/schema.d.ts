@@ -660,6 +660,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Listed
+         * @description Every service, and the fault that its stand-in shows.
+         */
+        get: operations["trellis_server_api_outside_listed"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Fault
+         * @description Give a stand-in a fault to show, or heal it.
+         */
+        put: operations["trellis_server_api_outside_fault"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/level": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Level
+         * @description A round of levels over the site's spots.
+         */
+        post: operations["trellis_server_api_outside_level"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/locate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Locate
+         * @description The locate ticket of the job's place, as it stands today.
+         */
+        post: operations["trellis_server_api_outside_locate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/merchant": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merchant
+         * @description A merchant's offers, into the price book if asked to.
+         */
+        post: operations["trellis_server_api_outside_merchant"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/message": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Message
+         * @description Send a message.
+         */
+        post: operations["trellis_server_api_outside_message"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weather
+         * @description The job's days with the forecast in them.
+         */
+        post: operations["trellis_server_api_outside_weather"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quotes/offer": {
         parameters: {
             query?: never;
@@ -2141,6 +2281,11 @@ export interface components {
             /** Days */
             days: components["schemas"]["DayAnswer"][];
         };
+        /** DaysAsked */
+        DaysAsked: {
+            /** Days */
+            days: components["schemas"]["Day"][];
+        };
         /** DaysBody */
         DaysBody: {
             document: components["schemas"]["Job"];
@@ -2539,6 +2684,13 @@ export interface components {
              * @default 0.4064
              */
             spacing_m: number;
+        };
+        /** FaultBody */
+        FaultBody: {
+            /** Fault */
+            fault: string;
+            /** Service */
+            service: string;
         };
         /**
          * FenceSpec
@@ -3263,6 +3415,13 @@ export interface components {
             on_m?: number | null;
             /** Station M */
             station_m: number;
+        };
+        /** HeightRead */
+        HeightRead: {
+            /** Height M */
+            height_m: number;
+            /** Thing */
+            thing: string;
         };
         /** HeldTask */
         HeldTask: {
@@ -4486,6 +4645,18 @@ export interface components {
             small_print: string;
         };
         /**
+         * LevelledAnswer
+         * @description A round of levels; `amiss`: why it is not to be taken.
+         */
+        LevelledAnswer: {
+            /** Amiss */
+            amiss: string;
+            /** Closes M */
+            closes_m: number;
+            /** Heights */
+            heights: components["schemas"]["HeightRead"][];
+        };
+        /**
          * LiftOut
          * @description A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
          *
@@ -4691,6 +4862,12 @@ export interface components {
              */
             ticket: string;
         };
+        /** LocateAsked */
+        LocateAsked: {
+            locate: components["schemas"]["Locate"];
+            /** Owners */
+            owners: components["schemas"]["OwnerSaid"][];
+        };
         /**
          * LookApproved
          * @description Who approved the look, and of what: the buying list is held until it is, and again when the look changes.
@@ -4793,6 +4970,36 @@ export interface components {
             verdict: "passes" | "at the limit" | "fails" | "practice" | "not covered" | "advice missed";
             /** What */
             what: string;
+        };
+        /** MerchantAsked */
+        MerchantAsked: {
+            /** Offers */
+            offers: components["schemas"]["OfferedRow"][];
+        };
+        /** MerchantBody */
+        MerchantBody: {
+            /**
+             * Keep
+             * @default false
+             */
+            keep: boolean;
+            /**
+             * Metric
+             * @default false
+             */
+            metric: boolean;
+        };
+        /** MessageBody */
+        MessageBody: {
+            /** Text */
+            text: string;
+            /** To */
+            to: string;
+        };
+        /** MessageSent */
+        MessageSent: {
+            /** Says */
+            says: string;
         };
         /**
          * MoveAnswer
@@ -5106,6 +5313,16 @@ export interface components {
             /** What */
             what: string;
         };
+        /** OfferedRow */
+        OfferedRow: {
+            /** Instead */
+            instead: string;
+            /** Lead Days */
+            lead_days: number;
+            price: components["schemas"]["BookPrice"];
+            /** Stock Count */
+            stock_count: number;
+        };
         /**
          * OnRack
          * @description Sticks that the crew has: used first, and not bought.
@@ -5301,6 +5518,11 @@ export interface components {
              */
             what: string;
         };
+        /** OutsideAnswer */
+        OutsideAnswer: {
+            /** Services */
+            services: components["schemas"]["ServiceAnswer"][];
+        };
         /**
          * OwnPrice
          * @description The crew's own price for one item: for a timber, of one length on sale (a length the list lacks is added).
@@ -5312,6 +5534,13 @@ export interface components {
             length_m?: number | null;
             /** Price */
             price: number;
+        };
+        /** OwnerSaid */
+        OwnerSaid: {
+            /** Owner */
+            owner: string;
+            /** Said */
+            said: string;
         };
         /**
          * Parted
@@ -6498,6 +6727,19 @@ export interface components {
             total: number;
             /** Valid Until */
             valid_until: string;
+        };
+        /** ServiceAnswer */
+        ServiceAnswer: {
+            /** Fault */
+            fault: string;
+            /** Faults */
+            faults: string[];
+            /** Key */
+            key: string;
+            /** Says */
+            says: string;
+            /** Text */
+            text: string;
         };
         /** Session */
         Session: {
@@ -10567,6 +10809,422 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_listed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_fault: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FaultBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_level: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelledAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_locate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LocateAsked"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_merchant: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MerchantBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MerchantAsked"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_message: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessageBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageSent"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_outside_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DaysAsked"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Failed Dependency */
+            424: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
+import { api, ask } from '@/api/client'
 
 /** A text to copy, or why it is held. */
 defineProps<{ message: string; held: string[] }>()
@@ -15,6 +16,15 @@ async function copy(text: string): Promise<void> {
     fault.value = 'This browser does not let a page copy: select the message and copy it by hand'
   }
 }
+const receipt = ref('')
+async function send(text: string): Promise<void> {
+  receipt.value = fault.value = ''
+  try {
+    receipt.value = (await ask(api.POST('/api/outside/message', { body: { to: 'the merchant', text } }))).says
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
 </script>
 
 <template>
@@ -24,7 +34,9 @@ async function copy(text: string): Promise<void> {
       <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
       <p>
         <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy as a text message' }}</button>
+        <button class="plain" @click="send(message)">Send it</button>
       </p>
+      <p v-if="receipt" class="small" role="status">{{ receipt }}.</p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     </template>
     <ul v-else class="held">

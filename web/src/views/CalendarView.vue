@@ -96,6 +96,28 @@ function addOutside(): void {
   }, 'Something from outside')
   selected.value = id
 }
+const told = ref('')
+async function outer(work: () => Promise<string>): Promise<void> {
+  told.value = refused.value = ''
+  try {
+    told.value = await work()
+  } catch (fault) {
+    refused.value = (fault as Error).message
+  }
+}
+const forecast = () =>
+  outer(async () => {
+    const { days } = await ask(api.POST('/api/outside/weather', { body: { document: store.document! } }))
+    store.change((job) => (job.days = days as typeof job.days), 'The forecast')
+    return 'The forecast is in; what you typed stays.'
+  })
+const locate = () =>
+  outer(async () => {
+    const found = await ask(api.POST('/api/outside/locate', { body: { document: store.document! } }))
+    store.change((job) => (job.site.locate = found.locate as typeof job.site.locate), 'The locate ticket')
+    const open = found.owners.filter((row) => !row.said).map((row) => row.owner)
+    return `Ticket ${found.locate.ticket}, to ${found.locate.expires}. ${open.length ? `Not answered yet: ${open.join(', ')}.` : 'Every owner has answered.'}`
+  })
 const outside = computed(() => (terms.value?.outside ?? []).find((item) => item.id === selected.value) ?? null)
 const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </script>
@@ -243,7 +265,15 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Let it go where it may</button>
           <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
         </section>
-        <DaysBox />
+        <div>
+          <DaysBox />
+          <p class="row">
+            <button class="plain small" @click="forecast">Ask for the forecast</button>
+            <button class="plain small" @click="locate">Ask the locate desk</button>
+          </p>
+          <p v-if="told" class="small" role="status">{{ told }}</p>
+          <p class="small quiet">Both are stand-ins: <router-link to="/outside">What lies outside</router-link></p>
+        </div>
         <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
       </div>
     </main>

@@ -78,6 +78,11 @@ function type(row: BookPrice, field: HTMLInputElement): void {
   )
   void act(async () => ask(api.PUT('/api/crew/prices', { body: { prices: now } })), 'Kept.')
 }
+const merchant = () =>
+  act(
+    async () => ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: true } })),
+    "The merchant's prices are in the book.",
+  )
 const drop = (row: BookPrice) =>
   act(
     async () => ask(api.PUT('/api/crew/prices', { body: { prices: prices.value.filter((one) => one !== row) } })),
@@ -121,6 +126,10 @@ const drop = (row: BookPrice) =>
             · <a href="/api/crew/prices/prices.csv">our book, CSV</a> ·
             <a href="/api/crew/prices/prices.xlsx">XLSX</a></template
           >
+        </p>
+        <p>
+          <button class="plain small" @click="merchant">Ask the merchant</button>
+          <span class="small quiet"> a stand-in, under <router-link to="/outside">What lies outside</router-link></span>
         </p>
         <label class="plain small file">
           Bring prices: CSV or XLSX

@@ -111,7 +111,8 @@ const open = (card: JobCard) =>
         </p>
       </div>
       <nav class="who">
-        <router-link to="/crew">The crew</router-link> · <router-link to="/sums">Quick sums</router-link> ·
+        <router-link to="/crew">The crew</router-link> · <router-link to="/outside">What lies outside</router-link> ·
+        <router-link to="/sums">Quick sums</router-link> ·
         <router-link to="/numbers">What the numbers rest on</router-link>
       </nav>
       <span>{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>

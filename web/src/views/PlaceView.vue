@@ -238,6 +238,25 @@ const sketch = computed(() => {
   const all: At[] = pointer.value ? [...points.value, pointer.value] : points.value
   return all.map(([x, y], k) => `${k ? 'L' : 'M'}${X(x)} ${Y(y)}`).join('')
 })
+const levelled = ref('')
+/** A round with the level over every spot; a level that was moved is told and nothing is taken. */
+async function level(): Promise<void> {
+  levelled.value = ''
+  try {
+    const found = await ask(api.POST('/api/outside/level', { body: { document: store.document! } }))
+    if (found.amiss) {
+      levelled.value = found.amiss
+      return
+    }
+    const heights = new Map(found.heights.map((row) => [row.thing, row.height_m]))
+    store.change((job) => {
+      for (const item of job.site.things ?? []) if (heights.has(item.id)) item.height_m = heights.get(item.id)!
+    }, 'Spots read with the level')
+    levelled.value = `${heights.size} spots read, by a stand-in for the level.`
+  } catch (fault) {
+    levelled.value = (fault as Error).message
+  }
+}
 const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 const FILES = [
   ['site.pdf', 'PDF at scale'],
@@ -366,6 +385,10 @@ const north = computed(
           </button>
         </div>
         <ThingForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
+        <p v-if="site.things.value.some((item) => item.kind === 'spot height')">
+          <button class="plain small" @click="level">Read the spots with the level</button>
+        </p>
+        <p v-if="levelled" class="small" role="status">{{ levelled }}</p>
         <SurveyBox :site="site" />
       </section>
       <p class="small">
