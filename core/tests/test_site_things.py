@@ -19,7 +19,7 @@ from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
 from steady.ground.survey_in import read_survey
 from steady.jobs.around import Beside
 from steady.jobs.document import Job, Structure
-from steady.jobs.siting import site_geojson, site_plan, site_sheet
+from steady.jobs.siting import site_geojson, site_plan, site_sheet, whole_scene
 from steady.layout.contours import contours, height_between, triangles
 from steady.layout.plane import inside, nearest
 from steady.measure.units import FT
@@ -266,6 +266,14 @@ class AroundTest(unittest.TestCase):
         drawn = {shape.id for shape in site_sheet(fence(Standing(), *things, broken)).shapes}
         self.assertLessEqual({row.key for row in thing_rows()} | {"f"}, drawn)
         self.assertNotIn("broken", drawn)
+
+    def test_walls_and_trees_stand_in_space_with_their_heights(self) -> None:
+        wall = thing("house wall", (0.0, 5.0), (8.0, 5.0), height_m=2.7)
+        tree = thing("tree", (3.0, 9.0), height_m=6.0)
+        flat = thing("boundary", (0.0, -5.0), (8.0, -5.0), height_m=1.8)  # a limit, not something that stands
+        scene = whole_scene(fence(Standing(), wall, tree, flat))
+        tops = {solid.id: max(z for _, _, z in solid.points) for solid in scene.solids if solid.id.startswith("the-")}
+        self.assertEqual(tops, {"the-house wall": 2.7, "the-tree": 6.0})
 
     def test_the_ground_under_it_comes_from_the_spots(self) -> None:
         spots = [

@@ -1,5 +1,6 @@
 """A plan in space, from its parts and holes alone: boxes with their cut ends, cylinders and blocks of the feet, the ground."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
@@ -59,9 +60,22 @@ def scene(plan: Plan) -> Scene:
     if hand(plan) < 0:
         solids = [_turned(solid) for solid in solids]
     left, near, right, far = drawn_box(plan)
-    level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else _lowest(solids)
+    level = ground_under(plan, solids)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
     return Scene(solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan))
+
+
+def ground_under(plan: Plan, solids: Sequence[Solid] = ()) -> float:
+    """The level that a plan stands on: the middle of its footings' ground, else its lowest piece (m)."""
+    if plan.footings:
+        return sum(footing.at[2] for footing in plan.footings) / len(plan.footings)
+    return _lowest(list(solids) or [solid for part in plan.parts if part.length_m > 0 for solid in _part(part)])
+
+
+def walls_of(plan: Plan) -> list[Solid]:
+    """The house walls that a plan brings along, on the drawn axes."""
+    found = [_wall(curve) for curve in plan.curves if isinstance(curve, Wall)]
+    return [_turned(solid) for solid in found] if hand(plan) < 0 else found
 
 
 def described(plan: Plan) -> str:

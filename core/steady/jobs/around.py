@@ -132,17 +132,25 @@ def around(one: Stood, things: Iterable[SiteThing], notes: Sequence[SiteNote], t
 
 def _nearest(one: Stood, thing: SiteThing) -> Nearest:
     area = thing_row(thing.kind).drawn == "area"
-    low, high = _box(thing.corners)
     best = Nearest(math.inf, (0.0, 0.0), (0.0, 0.0))
+    for apart, piece in sorted(_apart(one, thing), key=lambda pair: pair[0]):
+        if apart >= best.distance_m:
+            break
+        near = nearest(piece.ring, thing.corners, area=area)
+        best = near if near.distance_m < best.distance_m else best
+    return best
+
+
+def _apart(one: Stood, thing: SiteThing) -> list[tuple[float, Piece]]:
+    """Each piece with the distance of its box from the thing's: never more than its own, and soon reckoned."""
+    low, high = _box(thing.corners)
+    found = []
     for piece in one.pieces:
         left, right = _box(piece.ring)
-        apart = math.hypot(
-            max(0.0, left[0] - high[0], low[0] - right[0]), max(0.0, left[1] - high[1], low[1] - right[1])
-        )
-        if apart < best.distance_m:
-            near = nearest(piece.ring, thing.corners, area=area)
-            best = near if near.distance_m < best.distance_m else best
-    return best
+        dx = max(0.0, left[0] - high[0], low[0] - right[0])
+        dy = max(0.0, left[1] - high[1], low[1] - right[1])
+        found.append((math.hypot(dx, dy), piece))
+    return found
 
 
 def _box(points: Sequence[Point]) -> tuple[Point, Point]:
@@ -186,8 +194,8 @@ def _too_high(one: Stood, thing: SiteThing, near: Nearest, tape: Tape) -> list[s
     within_m = max(thing.reach_m, BESIDE_M)
     tall = [
         piece.high_m - one.ground_m
-        for piece in one.pieces
-        if nearest(piece.ring, thing.corners, area=False).distance_m <= within_m
+        for apart, piece in _apart(one, thing)
+        if apart <= within_m and nearest(piece.ring, thing.corners, area=False).distance_m <= within_m
     ]
     high_m = max(tall, default=0.0)
     if high_m <= thing.height_m + 0.0005:
@@ -216,8 +224,9 @@ def _off(point: Point, line: Sequence[Point]) -> float:
 def _in_the_way(one: Stood, thing: SiteThing, clear_m: float, tape: Tape) -> list[str]:
     low = [
         piece
-        for piece in one.pieces
-        if piece.low_m - one.ground_m < clear_m - 0.0005
+        for apart, piece in _apart(one, thing)
+        if apart < 0.0005
+        and piece.low_m - one.ground_m < clear_m - 0.0005
         and nearest(piece.ring, thing.corners, area=True).distance_m < 0.0005
     ]
     if not low:

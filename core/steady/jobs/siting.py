@@ -1,24 +1,29 @@
 """The whole job on its site: each structure's footprint where it stands, and all of them in space."""
 
-from collections.abc import Iterator
+import math
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
+from typing import Literal
 
-from steady.drawing.scene import STAGES, Scene, Solid, scene
+from steady.data.looks import look
+from steady.drawing.scene import STAGES, Scene, Solid, ground_under, scene, walls_of
 from steady.drawing.shadows import footprint
 from steady.drawing.shapes import Point, View
 from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
-from steady.ground.survey import enough_points
+from steady.ground.survey import SiteThing, enough_points, thing_row
 from steady.ground.survey_geo import Anchor, geojson
 from steady.jobs.around import Beside, Stood, around, stood
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.jobs.site_drawing import site_view, spots_of, thing_shapes
+from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.layout.contours import height_between, triangles
-from steady.plan.model import Plan
+from steady.layout.plane import sides
+from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 
 APART_M = 3.0
 ROW_M = 60.0
+TRUNK_M = 0.2
 """Structures that nobody has placed yet stand in rows so wide, so far apart [our own defaults]."""
 
 
@@ -121,7 +126,7 @@ def site_geojson(job: Job) -> str:
 def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bool = False) -> list[Stood]:
     """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
     return [
-        stood(one.plan, (item.spec.id, item.name), place, scene(one.plan).ground[4])
+        stood(one.plan, (item.spec.id, item.name), place, ground_under(one.plan))
         for item, one, place in zip(job.structures, drawn, places, strict=True)
         if one.plan is not None and (unplaced or item.stands is not None)
     ]
@@ -143,12 +148,56 @@ def whole_scene(job: Job) -> Scene:
             up = replace(place, level_m=place.level_m - alone.ground[4])  # its own ground lies where it was said to
             solids += [_carried(solid, one.id, up) for solid in alone.solids]
             says.append(alone.says)
+    solids += things_in_space(job.site.things)
     left, low, right, high = site_plan_bounds(solids)
     return Scene(
         solids=tuple(solids),
         ground=(left - APART_M, low - APART_M, right + APART_M, high + APART_M, 0.0),
         stages=STAGES,
         says="; ".join(says) or "Nothing stands here yet",
+    )
+
+
+def things_in_space(things: Sequence[SiteThing]) -> list[Solid]:
+    """House walls, trunks and fences of boundaries that somebody gave a height, standing on the site's zero."""
+    found = []
+    for thing in things:
+        if enough_points(thing) or not thing.height_m or thing.height_m <= 0:
+            continue
+        row = thing_row(thing.kind)
+        if thing.kind == "tree":
+            x, y = thing.corners[0]
+            found.append(_thing_solid(thing, "round", ((x, y, 0.0), (x, y, thing.height_m)), radius_m=TRUNK_M))
+        elif thing.kind in ("house wall", "stands already"):
+            for a, b in sides(thing.corners, closed=row.drawn == "area" and len(thing.corners) > 2):
+                found.append(_thing_solid(thing, "box", _standing_wall(a, b, thing.height_m)))
+    return found
+
+
+def _standing_wall(a: Point, b: Point, high_m: float) -> tuple[Vec, ...]:
+    """A wall's box behind its line, in the order that solids have their corners."""
+    long = math.dist(a, b) or 1.0
+    nx, ny = -(b[1] - a[1]) / long * WALL_M, (b[0] - a[0]) / long * WALL_M
+    ends = []
+    for x, y in (a, b):
+        ends += [(x, y, 0.0), (x + nx, y + ny, 0.0), (x, y, high_m), (x + nx, y + ny, high_m)]
+    return tuple(ends)
+
+
+def _thing_solid(
+    thing: SiteThing, shape: Literal["box", "round"], points: tuple[Vec, ...], radius_m: float = 0.0
+) -> Solid:
+    paint = look(thing_row(thing.kind).look)
+    return Solid(
+        id=thing.id,
+        about=thing.id,
+        layer=thing_row(thing.kind).look,
+        fill=paint.fill or paint.ink,
+        stage=0,
+        shape=shape,
+        points=points,
+        radius_m=radius_m,
+        says=thing.says,
     )
 
 
@@ -196,7 +245,7 @@ def _stand(job: Job, item: Structure, one: _Drawn, place: Standing) -> Stand:
 
     left, low, right, high = one.box
     x, y, _ = place.carry(((left + right) / 2, (low + high) / 2, 0.0))
-    walls = [solid.points for solid in (scene(one.plan).solids if one.plan else ()) if solid.layer == "wall"]
+    walls = [solid.points for solid in (walls_of(one.plan) if one.plan else ())]
     faces = tuple(ring(tuple((box[i][0], box[i][1]) for i in (0, 1, 5, 4))) for box in walls)
     spots = spots_of(job.site.things)
     return Stand(
