@@ -1,24 +1,18 @@
 """One day's sheet for the crew: what is on, in order, what is looked at before going on, what may not begin, and the weather."""
 
-import io
 from collections.abc import Mapping
 from datetime import date
 from xml.sax.saxutils import escape
 
-from reportlab.lib.styles import ParagraphStyle
 from reportlab.lib.units import mm
-from reportlab.platypus import Paragraph, SimpleDocTemplate, Table, TableStyle
+from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Spacer
 from steady.errors import InputError
 from steady.jobs.calendar import TaskRow, calendar, spoken
 from steady.jobs.document import Job
 
-from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts
-
-PLAIN = ParagraphStyle("plain", fontName=REGULAR, fontSize=11, leading=14)
-SMALL = ParagraphStyle("small", parent=PLAIN, fontSize=9.5, leading=12)
-HEAD = ParagraphStyle("head", parent=PLAIN, fontName=BOLD, fontSize=18, leading=22)
-UNDER = ParagraphStyle("under", parent=PLAIN, fontName=BOLD, fontSize=12, leading=16, spaceBefore=8)
+from trellis_server.documents.pdf import REGULAR, fonts
+from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages
 
 
 def day_sheet(job: Job, on: str, today: date, held: Mapping[str, str], paper: str) -> bytes:
@@ -64,19 +58,7 @@ def day_sheet(job: Job, on: str, today: date, held: Mapping[str, str], paper: st
         )
     )
     story.append(table)
-    stream = io.BytesIO()
-    made = SimpleDocTemplate(
-        stream,
-        pagesize=PAPERS[paper],
-        leftMargin=MARGIN,
-        rightMargin=MARGIN,
-        topMargin=MARGIN,
-        bottomMargin=MARGIN,
-        title=f"{job.name}, {on}",
-        invariant=1,
-    )
-    made.build(story)
-    return stream.getvalue()
+    return build_pages(story, f"{job.name}, {on}", paper)
 
 
 def _clock(hours: float) -> str:

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Photo } from '@/api/types'
+import FilePick from '@/components/FilePick.vue'
 import { shrunk } from '@/logic/shrink'
 
 /** A job's photos: taken with the phone or brought from a file, named, looked at large, taken away. */
@@ -18,9 +19,7 @@ const about = ref('')
 const says = ref('')
 const fault = ref('')
 const busy = ref(false)
-async function take(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const files = [...(field.files ?? [])]
+async function take(files: File[]): Promise<void> {
   fault.value = ''
   busy.value = true
   try {
@@ -42,7 +41,6 @@ async function take(event: Event): Promise<void> {
     fault.value = (error as Error).message
   } finally {
     busy.value = false
-    field.value = ''
     await refetch()
   }
 }
@@ -74,10 +72,7 @@ const called = (photo: Photo) =>
         </select>
       </label>
       <label class="small">In words <input v-model="says" maxlength="200" /></label>
-      <label class="plain small file" :class="{ busy }">
-        {{ busy ? 'Sending…' : 'Take or bring photos' }}
-        <input type="file" accept="image/*" multiple class="hidden" :disabled="busy" @change="take" />
-      </label>
+      <FilePick says="Take or bring photos" accept="image/*" many :busy="busy" @picked="take" />
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="photos.length" class="grid">
@@ -103,20 +98,6 @@ const called = (photo: Photo) =>
   gap: 12px;
   align-items: end;
   margin-bottom: 10px;
-}
-.file {
-  cursor: pointer;
-  padding: 8px 12px;
-  border: 1px solid var(--line);
-}
-.file:focus-within {
-  outline: 2px solid var(--chalk);
-}
-.hidden {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 .grid {
   list-style: none;

@@ -1,30 +1,23 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Calendar, CalendarMoved } from '@/api/types'
 import CountField from '@/components/CountField.vue'
+import JobPage from '@/components/JobPage.vue'
 import DaysBox from '@/components/DaysBox.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
+import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
 
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
 const store = useJob()
-const document_ = refDebounced(
-  computed(() => store.document),
-  80,
+const { data, error } = useJobAnswer(
+  'calendar',
+  async (document) => (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))) as Calendar,
 )
-const { data, error } = useQuery({
-  queryKey: computed(() => ['calendar', document_.value]),
-  queryFn: async () =>
-    (await ask(api.POST('/api/sights/calendar', { body: { document: document_.value!, job: store.id } }))) as Calendar,
-  enabled: computed(() => !!document_.value),
-  placeholderData: (last) => last,
-})
 const terms = computed(() => store.document?.calendar ?? null)
 const quote = computed(() => store.document?.quote ?? null)
 const selected = ref('')
@@ -123,8 +116,8 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </script>
 
 <template>
-  <div class="stage">
-    <aside class="panel" aria-label="When the crew works">
+  <JobPage label="When the crew works" wide="270px">
+    <template #panel>
       <h1>The calendar</h1>
       <p v-if="data" class="small">
         {{ Math.round(data.hours) }} person-hours, done by <b>{{ data.ends_on ? spoken(data.ends_on) : '' }}</b>.
@@ -193,112 +186,92 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
           >this day's sheet</a
         >
       </p>
-    </aside>
-    <main class="middle">
-      <p v-if="error" class="fault">{{ error.message }}</p>
-      <p v-for="text in data?.failed ?? []" :key="text" class="fault small">{{ text }}</p>
-      <p v-for="text in data?.amiss ?? []" :key="text" class="fault small">{{ text }}</p>
-      <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
-      <p v-if="pushed.length" class="pushed small" role="status">
-        That pushes {{ pushed.length === 1 ? '1 other' : `${pushed.length} others` }}:
-        {{
-          pushed
-            .slice(0, 4)
-            .map((item) => `${item.what.slice(0, 60)} to ${spoken(item.now)}`)
-            .join('; ')
-        }}{{ pushed.length > 4 ? ' …' : '' }}
-      </p>
-      <p v-if="data && !data.tasks.length" class="empty">
-        Nothing to do yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>, and its
-        work stands here on days.
-      </p>
-      <DayString
-        v-if="data?.tasks.length"
-        :calendar="data"
-        :selected="selected"
-        :start="terms?.start_h ?? 8"
-        :hours="quote?.day_h ?? 8"
-        @select="selected = $event"
-        @pull="pull"
-        @day="day = $event"
-      />
-      <div class="below">
-        <section class="day" aria-label="The day">
-          <h2>{{ day ? spoken(day) : '' }}</h2>
-          <p class="small quiet">
-            <template v-if="dayRow?.off">Nobody works: {{ dayRow.off }}.</template>
-            <template v-else-if="dayRow"
-              >{{ dayRow.hours }} hours of work{{ dayRow.light_h ? `, light for ${dayRow.light_h.toFixed(1)}` : '' }}.
-              {{ dayRow.weather ? `The weather: ${dayRow.weather}.` : 'No weather typed.' }}</template
-            >
-          </p>
-          <p v-for="reason in dayRow?.reasons ?? []" :key="reason" class="small">{{ reason }}</p>
-          <ol class="tasks">
-            <li v-for="{ task, span } in onDay" :key="task.id + span.at_h">
-              <button class="pick" :class="{ on: task.id === selected }" @click="selected = task.id">
-                <span class="at">{{ span.hours ? clock(span.at_h) : '' }}</span>
-                <span
-                  ><b>{{ task.name }}</b> {{ task.what }}
-                  <em v-if="task.hold" class="small">Look before going on: {{ task.hold }}</em>
-                  <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
-                </span>
-              </button>
-            </li>
-          </ol>
-          <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
-        </section>
-        <section v-if="chosen" class="one" aria-label="The task">
-          <h2>{{ chosen.name || 'From outside' }}</h2>
-          <p>{{ chosen.what }}</p>
-          <p class="small quiet">
-            {{ spoken(chosen.start) }}{{ chosen.hours ? `, ${chosen.hours.toFixed(1)} person-hours` : ''
-            }}{{ chosen.held_by ? `. It waits for ${chosen.held_by}` : ''
-            }}{{ chosen.moved ? `. ${chosen.moved}` : '' }}
-          </p>
-          <label v-if="!outside" class="small"
-            >Pull it to
-            <KeptInput
-              type="date"
-              :value="chosen.start.slice(0, 10)"
-              @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
-          /></label>
-          <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Let it go where it may</button>
-          <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
-        </section>
-        <div>
-          <DaysBox />
-          <p class="row">
-            <button class="plain small" @click="forecast">Ask for the forecast</button>
-            <button class="plain small" @click="locate">Ask the locate desk</button>
-          </p>
-          <p v-if="told" class="small" role="status">{{ told }}</p>
-          <p class="small quiet">Both are stand-ins: <router-link to="/outside">What lies outside</router-link></p>
-        </div>
-        <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
+    </template>
+    <p v-if="error" class="fault">{{ error.message }}</p>
+    <p v-for="text in data?.failed ?? []" :key="text" class="fault small">{{ text }}</p>
+    <p v-for="text in data?.amiss ?? []" :key="text" class="fault small">{{ text }}</p>
+    <p v-if="refused" class="fault" role="alert">{{ refused }}</p>
+    <p v-if="pushed.length" class="pushed small" role="status">
+      That pushes {{ pushed.length === 1 ? '1 other' : `${pushed.length} others` }}:
+      {{
+        pushed
+          .slice(0, 4)
+          .map((item) => `${item.what.slice(0, 60)} to ${spoken(item.now)}`)
+          .join('; ')
+      }}{{ pushed.length > 4 ? ' …' : '' }}
+    </p>
+    <p v-if="data && !data.tasks.length" class="empty">
+      Nothing to do yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>, and its work
+      stands here on days.
+    </p>
+    <DayString
+      v-if="data?.tasks.length"
+      :calendar="data"
+      :selected="selected"
+      :start="terms?.start_h ?? 8"
+      :hours="quote?.day_h ?? 8"
+      @select="selected = $event"
+      @pull="pull"
+      @day="day = $event"
+    />
+    <div class="below">
+      <section class="day" aria-label="The day">
+        <h2>{{ day ? spoken(day) : '' }}</h2>
+        <p class="small quiet">
+          <template v-if="dayRow?.off">Nobody works: {{ dayRow.off }}.</template>
+          <template v-else-if="dayRow"
+            >{{ dayRow.hours }} hours of work{{ dayRow.light_h ? `, light for ${dayRow.light_h.toFixed(1)}` : '' }}.
+            {{ dayRow.weather ? `The weather: ${dayRow.weather}.` : 'No weather typed.' }}</template
+          >
+        </p>
+        <p v-for="reason in dayRow?.reasons ?? []" :key="reason" class="small">{{ reason }}</p>
+        <ol class="tasks">
+          <li v-for="{ task, span } in onDay" :key="task.id + span.at_h">
+            <button class="pick" :class="{ on: task.id === selected }" @click="selected = task.id">
+              <span class="at">{{ span.hours ? clock(span.at_h) : '' }}</span>
+              <span
+                ><b>{{ task.name }}</b> {{ task.what }}
+                <em v-if="task.hold" class="small">Look before going on: {{ task.hold }}</em>
+                <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
+              </span>
+            </button>
+          </li>
+        </ol>
+        <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
+      </section>
+      <section v-if="chosen" class="one" aria-label="The task">
+        <h2>{{ chosen.name || 'From outside' }}</h2>
+        <p>{{ chosen.what }}</p>
+        <p class="small quiet">
+          {{ spoken(chosen.start) }}{{ chosen.hours ? `, ${chosen.hours.toFixed(1)} person-hours` : ''
+          }}{{ chosen.held_by ? `. It waits for ${chosen.held_by}` : '' }}{{ chosen.moved ? `. ${chosen.moved}` : '' }}
+        </p>
+        <label v-if="!outside" class="small"
+          >Pull it to
+          <KeptInput
+            type="date"
+            :value="chosen.start.slice(0, 10)"
+            @change="pull(chosen!.id, ($event.target as HTMLInputElement).value)"
+        /></label>
+        <button v-if="chosen.pulled" class="link small" @click="pull(chosen!.id, '')">Let it go where it may</button>
+        <OutsideForm v-if="outside && data" :id="outside.id" :key="outside.id" :calendar="data" />
+      </section>
+      <div>
+        <DaysBox />
+        <p class="row">
+          <button class="plain small" @click="forecast">Ask for the forecast</button>
+          <button class="plain small" @click="locate">Ask the locate desk</button>
+        </p>
+        <p v-if="told" class="small" role="status">{{ told }}</p>
+        <p class="small quiet">Both are stand-ins: <router-link to="/outside">What lies outside</router-link></p>
       </div>
-    </main>
-  </div>
+      <p><button class="plain small" @click="addOutside">A delivery, another trade, an inspection</button></p>
+    </div>
+  </JobPage>
 </template>
 
 <style scoped>
-.stage {
-  flex: 1;
-  min-height: 0;
-  display: flex;
-}
-.panel {
-  width: 270px;
-  flex: none;
-  overflow-y: auto;
-  background: var(--paper);
-  border-right: 1px solid var(--line);
-  padding: 16px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-  align-content: start;
-}
-.panel input {
+label input {
   width: 100%;
 }
 .week {
@@ -321,12 +294,6 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 }
 .offs {
   padding-left: 16px;
-}
-.middle {
-  flex: 1;
-  min-width: 0;
-  overflow-y: auto;
-  padding: 12px 18px;
 }
 .pushed {
   background: var(--chalk-soft);
@@ -375,19 +342,6 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
   padding-left: 18px;
 }
 @media (max-width: 860px) {
-  .stage {
-    flex-direction: column;
-    overflow-y: auto;
-  }
-  .middle {
-    order: -1;
-    flex: none;
-  }
-  .panel {
-    width: auto;
-    border-right: 0;
-    border-top: 1px solid var(--line);
-  }
   .below {
     grid-template-columns: 1fr;
   }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { BookPrice, Crew, PricesRead } from '@/api/types'
+import FilePick from '@/components/FilePick.vue'
 import { exact, parsePrice } from '@/logic/money'
 import { FT, showLength } from '@/logic/units'
 
@@ -48,17 +49,13 @@ function long(row: BookPrice): string {
   return showLength(row.length_m, whole ? { system: 'imperial', mark_m: 0.0016 } : { system: 'metric', mark_m: 0.001 })
 }
 const told = ref<PricesRead | null>(null)
-async function file(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const picked = field.files?.[0]
-  if (!picked) return
-  const workbook = picked.name.toLowerCase().endsWith('.xlsx')
-  const text = workbook ? await base64(picked) : await picked.text()
+async function file([picked]: File[]): Promise<void> {
+  const workbook = picked!.name.toLowerCase().endsWith('.xlsx')
+  const text = workbook ? await base64(picked!) : await picked!.text()
   const body = { text, brought_as: workbook ? ('xlsx' as const) : ('csv' as const), bare: 'ft' as const }
   await act(async () => {
     told.value = (await ask(api.POST('/api/crew/prices/bring', { body }))) as PricesRead
   }, '')
-  field.value = ''
 }
 async function base64(picked: File): Promise<string> {
   const bytes = new Uint8Array(await picked.arrayBuffer())
@@ -131,10 +128,7 @@ const drop = (row: BookPrice) =>
           <button class="plain small" @click="merchant">Ask the merchant</button>
           <span class="small quiet"> a stand-in, under <router-link to="/outside">What lies outside</router-link></span>
         </p>
-        <label class="plain small file">
-          Bring prices: CSV or XLSX
-          <input type="file" accept=".csv,.txt,.xlsx" class="hidden" @change="file" />
-        </label>
+        <FilePick says="Bring prices: CSV or XLSX" accept=".csv,.txt,.xlsx" @picked="file" />
         <div v-if="told" role="status">
           <p class="small">{{ told.taken === 1 ? '1 price' : `${told.taken} prices` }} taken.</p>
           <ul v-if="told.problems.length" class="small fault">
@@ -244,21 +238,6 @@ th {
 .find input {
   display: inline-block;
   width: 260px;
-}
-.file {
-  display: inline-block;
-  cursor: pointer;
-  padding: 6px 10px;
-  border: 1px solid var(--line);
-}
-.file:focus-within {
-  outline: 2px solid var(--chalk);
-}
-.hidden {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 @media (max-width: 860px) {
   .page {

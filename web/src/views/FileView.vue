@@ -1,22 +1,19 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Calendar } from '@/api/types'
 import InspectionBox from '@/components/InspectionBox.vue'
 import LinkBox from '@/components/LinkBox.vue'
 import PhotoBox from '@/components/PhotoBox.vue'
+import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
 
 /** The job's file: photos, inspections, what the client may look at, and all of it on paper. */
 const store = useJob()
-const { data } = useQuery({
-  queryKey: computed(() => ['calendar', store.document]),
-  queryFn: async () =>
-    (await ask(api.POST('/api/sights/calendar', { body: { document: store.document!, job: store.id } }))) as Calendar,
-  enabled: computed(() => !!store.document),
-  placeholderData: (last) => last,
-})
+const { data } = useJobAnswer(
+  'calendar',
+  async (document) => (await ask(api.POST('/api/sights/calendar', { body: { document, job: store.id } }))) as Calendar,
+)
 const tasks = computed(() =>
   (data.value?.tasks ?? [])
     .filter((task) => task.hold && task.structure)

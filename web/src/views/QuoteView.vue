@@ -1,28 +1,23 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { ChangeOrder, Job, Offer, SentQuote } from '@/api/types'
 import CountField from '@/components/CountField.vue'
+import JobPage from '@/components/JobPage.vue'
 import NumberField from '@/components/NumberField.vue'
 import WordsField from '@/components/WordsField.vue'
+import { useJobAnswer } from '@/composables/useJobAnswer'
 import { exact } from '@/logic/money'
 import { useJob } from '@/stores/job'
 
 /** The client's quote: as it stands while its terms are typed, as it was sent, accepted, and what has changed since. */
 const store = useJob()
-const document_ = refDebounced(
-  computed(() => store.document),
-  120,
+const { data, error } = useJobAnswer(
+  'offer',
+  async (document) => (await ask(api.POST('/api/quotes/offer', { body: { document } }))) as Offer,
+  (job) => job.structures.length > 0,
 )
-const { data, error } = useQuery({
-  queryKey: computed(() => ['offer', document_.value]),
-  queryFn: async () => (await ask(api.POST('/api/quotes/offer', { body: { document: document_.value! } }))) as Offer,
-  enabled: computed(() => !!document_.value?.structures.length),
-  placeholderData: (last) => last,
-  retry: false,
-})
 const path = computed(() => ({ params: { path: { job_id: store.id } } }))
 const quotes = useQuery({
   queryKey: computed(() => ['quotes', store.id]),
@@ -98,8 +93,8 @@ const split = (text: string) =>
 </script>
 
 <template>
-  <div class="stage">
-    <aside v-if="terms" class="panel" aria-label="Terms of the quote">
+  <JobPage v-if="terms" label="Terms of the quote">
+    <template #panel>
       <h1>The quote</h1>
       <p class="small quiet">
         The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
@@ -207,144 +202,125 @@ const split = (text: string) =>
           "
         ></textarea>
       </label>
-    </aside>
-    <main class="middle">
-      <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
-      <p v-if="!every.length" class="empty">
-        Nothing to quote yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
-      </p>
-      <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
-        {{ text }}. <router-link to="/crew">The price book</router-link>
-      </p>
-      <article v-if="data" class="sheet" aria-label="The quote as it stands">
-        <h2>{{ store.document?.name }}</h2>
-        <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
-        <p class="small quiet">Holds until {{ data.valid_until }}</p>
-        <div class="options">
-          <section v-for="(priced, index) in data.options" :key="index">
-            <h3 v-if="priced.name">{{ priced.name }}</h3>
-            <table>
-              <tbody>
-                <tr v-for="(line, at) in priced.lines" :key="at">
-                  <th scope="row">
-                    {{ line.says }} <span class="small quiet">{{ line.note }}</span>
-                  </th>
-                  <td class="n">{{ money(line.price, data.currency) }}</td>
-                </tr>
-                <tr v-if="data.tax_says">
-                  <th scope="row">{{ data.tax_says }}</th>
-                  <td class="n">{{ money(priced.tax, data.currency) }}</td>
-                </tr>
-              </tbody>
-              <tfoot>
-                <tr>
-                  <th scope="row">The whole</th>
-                  <td class="n strong">{{ money(priced.total, data.currency) }}</td>
-                </tr>
-              </tfoot>
-            </table>
-            <p class="small">
-              {{
-                (priced.payments as [string, number][])
-                  .map(([when, price]) => `${money(price, data!.currency)} ${when}`)
-                  .join('; ')
-              }}.
-            </p>
-          </section>
-        </div>
-        <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
-        <p class="small"><b>Not in it:</b> {{ data.excluded.join('; ') }}.</p>
-      </article>
-      <section class="sent" aria-label="Sent">
-        <h2>Sent</h2>
-        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <p>
-          <button class="main" :disabled="busy || !data || !saved" @click="keep">Keep this one as sent</button>
-          <span v-if="!saved" class="small quiet"> once all is saved</span>
-        </p>
-        <ul v-if="quotes.data.value?.length" class="list">
-          <li v-for="quote in quotes.data.value" :key="quote.number">
-            <b>Quote {{ quote.number }}</b
-            >, {{ quote.made_at.slice(0, 10) }}, {{ money(quote.total, quote.currency) }}, from revision
-            {{ quote.revision }}.
-            <template v-if="quote.accepted_on"
-              ><b>Accepted by {{ quote.accepted_by }}, {{ quote.accepted_on }}</b
-              >.</template
-            >
-            <a :href="pdf(quote.number, 'quote')">PDF</a>
-            <button class="link small" @click="compare(quote.number)">what has changed since</button>
-            <button v-if="!quote.accepted_on" class="link small" @click="accepting = quote.number">accepted…</button>
-            <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
-              <label class="small">By <input v-model="by" maxlength="120" required /></label>
-              <label class="small">On <input v-model="on" type="date" required /></label>
-              <label v-if="quote.options.length > 1" class="small"
-                >Which
-                <select v-model.number="option">
-                  <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
-                </select>
-              </label>
-              <button class="main small" :disabled="busy">It is accepted</button>
-              <button type="button" class="plain small" @click="accepting = 0">Not yet</button>
-            </form>
-          </li>
-        </ul>
-        <p v-else class="small quiet">None yet. A quote that was sent is kept as it was, whatever is drawn after it.</p>
-      </section>
-      <section v-if="changes" class="changes" aria-label="Changes">
-        <h2>Since quote {{ changes.number }}</h2>
-        <p>
-          {{ money(changes.order.price_was, data?.currency ?? '') }} becomes
-          <b>{{ money(changes.order.price_now, data?.currency ?? '') }}</b>;
-          {{ Math.round(changes.order.hours_was) }} hours become {{ Math.round(changes.order.hours_now) }}.
-        </p>
-        <ul>
-          <li v-for="text in changes.order.words" :key="text">{{ text }}</li>
-        </ul>
-        <p v-if="!changes.order.words.length" class="quiet">Nothing that is built has changed.</p>
-        <details v-if="changes.order.pieces.length">
-          <summary>{{ changes.order.pieces.length }} kinds of pieces</summary>
+    </template>
+    <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
+    <p v-if="!every.length" class="empty">
+      Nothing to quote yet. <router-link :to="{ name: 'brief' }">Start a structure in the brief</router-link>.
+    </p>
+    <p v-for="text in data?.stale ?? []" :key="text" class="stale small">
+      {{ text }}. <router-link to="/crew">The price book</router-link>
+    </p>
+    <article v-if="data" class="sheet" aria-label="The quote as it stands">
+      <h2>{{ store.document?.name }}</h2>
+      <p>{{ [data.client && `For ${data.client}`, data.place].filter(Boolean).join(', ') }}</p>
+      <p class="small quiet">Holds until {{ data.valid_until }}</p>
+      <div class="options">
+        <section v-for="(priced, index) in data.options" :key="index">
+          <h3 v-if="priced.name">{{ priced.name }}</h3>
           <table>
-            <thead>
-              <tr>
-                <th scope="col">Piece</th>
-                <th scope="col" class="n">was</th>
-                <th scope="col" class="n">now</th>
-              </tr>
-            </thead>
             <tbody>
-              <tr v-for="piece in changes.order.pieces" :key="piece.says">
-                <td>{{ piece.says }}</td>
-                <td class="n">{{ piece.was }}</td>
-                <td class="n">{{ piece.now }}</td>
+              <tr v-for="(line, at) in priced.lines" :key="at">
+                <th scope="row">
+                  {{ line.says }} <span class="small quiet">{{ line.note }}</span>
+                </th>
+                <td class="n">{{ money(line.price, data.currency) }}</td>
+              </tr>
+              <tr v-if="data.tax_says">
+                <th scope="row">{{ data.tax_says }}</th>
+                <td class="n">{{ money(priced.tax, data.currency) }}</td>
               </tr>
             </tbody>
+            <tfoot>
+              <tr>
+                <th scope="row">The whole</th>
+                <td class="n strong">{{ money(priced.total, data.currency) }}</td>
+              </tr>
+            </tfoot>
           </table>
-        </details>
-        <p><a :href="pdf(changes.number, 'changes')">The change order, PDF</a></p>
-      </section>
-    </main>
-  </div>
+          <p class="small">
+            {{
+              (priced.payments as [string, number][])
+                .map(([when, price]) => `${money(price, data!.currency)} ${when}`)
+                .join('; ')
+            }}.
+          </p>
+        </section>
+      </div>
+      <p v-if="data.included.length" class="small"><b>In it:</b> {{ data.included.join('; ') }}.</p>
+      <p class="small"><b>Not in it:</b> {{ data.excluded.join('; ') }}.</p>
+    </article>
+    <section class="sent" aria-label="Sent">
+      <h2>Sent</h2>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <p>
+        <button class="main" :disabled="busy || !data || !saved" @click="keep">Keep this one as sent</button>
+        <span v-if="!saved" class="small quiet"> once all is saved</span>
+      </p>
+      <ul v-if="quotes.data.value?.length" class="list">
+        <li v-for="quote in quotes.data.value" :key="quote.number">
+          <b>Quote {{ quote.number }}</b
+          >, {{ quote.made_at.slice(0, 10) }}, {{ money(quote.total, quote.currency) }}, from revision
+          {{ quote.revision }}.
+          <template v-if="quote.accepted_on"
+            ><b>Accepted by {{ quote.accepted_by }}, {{ quote.accepted_on }}</b
+            >.</template
+          >
+          <a :href="pdf(quote.number, 'quote')">PDF</a>
+          <button class="link small" @click="compare(quote.number)">what has changed since</button>
+          <button v-if="!quote.accepted_on" class="link small" @click="accepting = quote.number">accepted…</button>
+          <form v-if="accepting === quote.number" class="accept" @submit.prevent="accept">
+            <label class="small">By <input v-model="by" maxlength="120" required /></label>
+            <label class="small">On <input v-model="on" type="date" required /></label>
+            <label v-if="quote.options.length > 1" class="small"
+              >Which
+              <select v-model.number="option">
+                <option v-for="(name, index) in quote.options" :key="index" :value="index">{{ name }}</option>
+              </select>
+            </label>
+            <button class="main small" :disabled="busy">It is accepted</button>
+            <button type="button" class="plain small" @click="accepting = 0">Not yet</button>
+          </form>
+        </li>
+      </ul>
+      <p v-else class="small quiet">None yet. A quote that was sent is kept as it was, whatever is drawn after it.</p>
+    </section>
+    <section v-if="changes" class="changes" aria-label="Changes">
+      <h2>Since quote {{ changes.number }}</h2>
+      <p>
+        {{ money(changes.order.price_was, data?.currency ?? '') }} becomes
+        <b>{{ money(changes.order.price_now, data?.currency ?? '') }}</b>;
+        {{ Math.round(changes.order.hours_was) }} hours become {{ Math.round(changes.order.hours_now) }}.
+      </p>
+      <ul>
+        <li v-for="text in changes.order.words" :key="text">{{ text }}</li>
+      </ul>
+      <p v-if="!changes.order.words.length" class="quiet">Nothing that is built has changed.</p>
+      <details v-if="changes.order.pieces.length">
+        <summary>{{ changes.order.pieces.length }} kinds of pieces</summary>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Piece</th>
+              <th scope="col" class="n">was</th>
+              <th scope="col" class="n">now</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="piece in changes.order.pieces" :key="piece.says">
+              <td>{{ piece.says }}</td>
+              <td class="n">{{ piece.was }}</td>
+              <td class="n">{{ piece.now }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </details>
+      <p><a :href="pdf(changes.number, 'changes')">The change order, PDF</a></p>
+    </section>
+  </JobPage>
 </template>
 
 <style scoped>
-.stage {
-  flex: 1;
-  min-height: 0;
-  display: flex;
-}
-.panel {
-  width: 290px;
-  flex: none;
-  overflow-y: auto;
-  background: var(--paper);
-  border-right: 1px solid var(--line);
-  padding: 16px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-  align-content: start;
-}
-.panel textarea {
+label textarea {
   width: 100%;
   font: inherit;
 }
@@ -359,12 +335,6 @@ const split = (text: string) =>
   gap: 4px;
   border-bottom: 1px solid var(--line);
   padding-bottom: 6px;
-}
-.middle {
-  flex: 1;
-  min-width: 0;
-  overflow-y: auto;
-  padding: 18px 26px;
 }
 .sheet {
   background: var(--paper);
@@ -439,22 +409,8 @@ tfoot th {
   margin-top: 6px;
 }
 @media (max-width: 860px) {
-  .stage {
-    flex-direction: column;
-    overflow-y: auto;
-  }
-  .middle {
-    order: -1;
-    flex: none;
-    padding: 14px;
-  }
   .sheet {
     padding: 14px;
-  }
-  .panel {
-    width: auto;
-    border-right: 0;
-    border-top: 1px solid var(--line);
   }
 }
 </style>

@@ -3,6 +3,7 @@ import Textarea from 'primevue/textarea'
 import { ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { SurveyRead } from '@/api/types'
+import FilePick from '@/components/FilePick.vue'
 import type { SiteThings } from '@/components/place/useSiteThings'
 import { useJob } from '@/stores/job'
 
@@ -39,13 +40,9 @@ async function take(brought: string, brought_as: As): Promise<void> {
     busy.value = false
   }
 }
-async function file(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement
-  const picked = field.files?.[0]
-  if (!picked) return
-  const way = WAYS.find(([end]) => picked.name.toLowerCase().endsWith(end))?.[1] ?? 'points'
-  await take(await picked.text(), way)
-  field.value = ''
+async function file([picked]: File[]): Promise<void> {
+  const way = WAYS.find(([end]) => picked!.name.toLowerCase().endsWith(end))?.[1] ?? 'points'
+  await take(await picked!.text(), way)
 }
 </script>
 
@@ -66,10 +63,7 @@ async function file(event: Event): Promise<void> {
     />
     <p class="row">
       <button class="main small" :disabled="busy || !text.trim()" @click="take(text, 'points')">Take these rows</button>
-      <label class="plain small file">
-        A file: CSV, GeoJSON, DXF
-        <input type="file" accept=".csv,.txt,.json,.geojson,.dxf" class="hidden" @change="file" />
-      </label>
+      <FilePick says="A file: CSV, GeoJSON, DXF" accept=".csv,.txt,.json,.geojson,.dxf" :busy="busy" @picked="file" />
     </p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div v-if="told" role="status">
@@ -88,19 +82,5 @@ async function file(event: Event): Promise<void> {
 .survey :deep(textarea) {
   width: 100%;
   font-size: 13px;
-}
-.file {
-  cursor: pointer;
-  padding: 6px 10px;
-  border: 1px solid var(--line);
-}
-.file:focus-within {
-  outline: 2px solid var(--chalk);
-}
-.hidden {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
 }
 </style>

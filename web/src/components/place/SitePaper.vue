@@ -1,0 +1,387 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Beside, SitePlan, SiteThing, Stand, Standing } from '@/api/types'
+import ViewShapes from '@/components/ViewShapes.vue'
+import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
+import type { SiteThings } from '@/components/place/useSiteThings'
+import { divisions } from '@/logic/panes'
+import { outermost, snapShift, targetsOf, type At, type Targets } from '@/logic/snap'
+import { FT } from '@/logic/units'
+import { useJob } from '@/stores/job'
+
+/** The site from above: structures are pulled and turned, what lies there is drawn and pulled by its corners. */
+const props = defineProps<{
+  plan: SitePlan
+  site: SiteThings
+  selected: string
+  thing: SiteThing | null /** what is selected, if it lies there */
+  near: Beside[] /** distances that are drawn */
+  amiss: Map<string, number>
+}>()
+const emit = defineEmits<{ select: [id: string] }>()
+const store = useJob()
+const { put } = usePlacing()
+const { drawing, points } = props.site
+const site = props.site
+const box = ref<HTMLElement>()
+const paper = ref<SVGSVGElement>()
+const { width, height } = useElementSize(box)
+
+const EDGE = 64
+/** While something is held the paper stays where it is. */
+const kept = ref<number[] | null>(null)
+const bounds = computed(() => (kept.value ?? props.plan.bounds) as [number, number, number, number])
+const scale = computed(() => {
+  const [left, low, right, high] = bounds.value
+  return Math.max(
+    2,
+    Math.min(
+      90,
+      (width.value - 2 * EDGE) / Math.max(1, right - left),
+      (height.value - 2 * EDGE) / Math.max(1, high - low),
+    ),
+  )
+})
+const x0 = computed(() => width.value / 2 - ((bounds.value[0] + bounds.value[2]) / 2) * scale.value)
+const y0 = computed(() => height.value / 2 + ((bounds.value[1] + bounds.value[3]) / 2) * scale.value)
+const X = (x: number) => x0.value + x * scale.value
+const Y = (y: number) => y0.value - y * scale.value
+const path = (rings: number[][][]) =>
+  rings.map((ring) => `M${ring.map(([x, y]) => `${X(x!).toFixed(1)} ${Y(y!).toFixed(1)}`).join('L')}Z`).join('')
+const imperial = computed(() => store.tape.system === 'imperial')
+const ruler = computed(() => divisions(Math.min(30, (width.value * 0.3) / scale.value), scale.value, imperial.value))
+
+const labelled = computed(() => {
+  let last = -Infinity
+  return ruler.value.filter(
+    (mark) => mark.long && mark.at * scale.value - last >= 34 && ((last = mark.at * scale.value), true),
+  )
+})
+
+/** So near (pixels) corners and lines of others draw what is pulled onto them; Alt leaves it where it is. */
+const DRAWS = 12
+function others(apart: string): Targets {
+  const found: Targets = { points: [], lines: [] }
+  const add = (rings: readonly (readonly At[])[], closed: boolean) => {
+    const more = targetsOf(rings, closed)
+    found.points.push(...more.points)
+    found.lines.push(...more.lines)
+  }
+  for (const stand of props.plan.stands ?? [])
+    if (stand.id !== apart) {
+      const corners = outermost((stand.outlines as unknown as At[][]).flat())
+      add([corners], true)
+      add(stand.walls as unknown as At[][], true)
+    }
+  for (const item of site.things.value)
+    if (item.id !== apart)
+      add([item.points.map(({ x_m, y_m }) => [x_m, y_m] as const)], site.rowOf(item.kind)?.drawn === 'area')
+  return found
+}
+
+const held = ref<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
+const shift = (id: string) => (held.value?.id === id ? `translate(${held.value.dx} ${held.value.dy})` : undefined)
+function take(stand: Stand, event: PointerEvent): void {
+  if (drawing.value) return
+  emit('select', stand.id)
+  held.value = { id: stand.id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
+  kept.value = [...bounds.value]
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+const corner = ref<{ id: string; index: number; at: At } | null>(null)
+function takeCorner(index: number, event: PointerEvent): void {
+  if (!props.thing) return
+  kept.value = [...bounds.value]
+  corner.value = { id: props.thing.id, index, at: where(event) }
+  ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
+}
+function drag(event: PointerEvent): void {
+  if (held.value) held.value = { ...held.value, dx: event.clientX - held.value.x, dy: event.clientY - held.value.y }
+  if (corner.value) corner.value = { ...corner.value, at: met(where(event), corner.value.id, event.altKey) }
+  if (drawing.value) pointer.value = met(where(event), '', event.altKey)
+}
+function drop(event: PointerEvent): void {
+  const last = held.value
+  const stand = props.plan.stands.find((item) => item.id === last?.id)
+  const pulled = corner.value
+  held.value = null
+  corner.value = null
+  kept.value = null
+  if (pulled)
+    site.change(
+      pulled.id,
+      (item) => (item.points[pulled.index] = { x_m: mm(pulled.at[0]), y_m: mm(pulled.at[1]) }),
+      'A corner moved',
+    )
+  if (last && stand && Math.abs(last.dx) + Math.abs(last.dy) > 3) {
+    const [dx, dy] = [last.dx / scale.value, -last.dy / scale.value]
+    const corners = outermost((stand.outlines as unknown as At[][]).flat()).map(([x, y]): At => [x + dx, y + dy])
+    const more = event.altKey ? null : snapShift(corners, others(stand.id), DRAWS / scale.value)
+    put(stand, { x_m: stand.stands.x_m + dx + (more?.[0] ?? 0), y_m: stand.stands.y_m + dy + (more?.[1] ?? 0) })
+  }
+}
+function keys(stand: Stand, event: KeyboardEvent): void {
+  const step = (imperial.value ? FT : 0.25) * (event.shiftKey ? 10 : 1)
+  const ways: Record<string, Partial<Standing>> = {
+    ArrowLeft: { x_m: stand.stands.x_m - step },
+    ArrowRight: { x_m: stand.stands.x_m + step },
+    ArrowUp: { y_m: stand.stands.y_m + step },
+    ArrowDown: { y_m: stand.stands.y_m - step },
+    '[': { turn_rad: (stand.stands.turn_rad + Math.PI / 36) % FULL },
+    ']': { turn_rad: (stand.stands.turn_rad - Math.PI / 36) % FULL },
+  }
+  if (event.key === 'Enter') void openSheet(stand)
+  const way = ways[event.key]
+  if (!way) return
+  event.preventDefault()
+  put(stand, way)
+}
+const router = useRouter()
+const openSheet = (stand: Stand) =>
+  router.push({ name: 'set-out', params: { job: store.id, structure: stand.id } }).catch(() => undefined)
+
+const pointer = ref<At | null>(null)
+function where(event: MouseEvent): At {
+  const at = paper.value!.getBoundingClientRect()
+  return [(event.clientX - at.left - x0.value) / scale.value, (y0.value - (event.clientY - at.top)) / scale.value]
+}
+function met(at: At, apart: string, alone: boolean): At {
+  const more = alone ? null : snapShift([at], others(apart), DRAWS / scale.value)
+  return more ? [at[0] + more[0], at[1] + more[1]] : at
+}
+function stop(): void {
+  site.start('')
+  kept.value = null
+  pointer.value = null
+}
+function done(): void {
+  const id = site.finish()
+  stop()
+  if (id) emit('select', id)
+}
+function click(event: MouseEvent): void {
+  if (!drawing.value) return
+  const at = met(where(event), '', event.altKey)
+  const last = points.value.at(-1)
+  if (last && (Math.abs(at[0] - last[0]) + Math.abs(at[1] - last[1])) * scale.value < 3) return
+  points.value = [...points.value, [mm(at[0]), mm(at[1])]]
+  if (site.rowOf(drawing.value)?.drawn === 'point') done()
+}
+function paperKeys(event: KeyboardEvent): void {
+  if (!drawing.value) return
+  if (event.key === 'Escape') stop()
+  else if (event.key === 'Enter') done()
+  else if (event.key === 'Backspace') points.value = points.value.slice(0, -1)
+  else return
+  event.preventDefault()
+}
+const sketch = computed(() => {
+  const all: At[] = pointer.value ? [...points.value, pointer.value] : points.value
+  return all.map(([x, y], k) => `${k ? 'L' : 'M'}${X(x)} ${Y(y)}`).join('')
+})
+const north = computed(
+  () => `translate(${width.value - 40} ${height.value - 56}) rotate(${(-(props.plan.north_rad ?? 0) * 180) / Math.PI})`,
+)
+watch(drawing, (kind) => {
+  if (!kind) return
+  kept.value = [...bounds.value]
+  paper.value?.focus()
+})
+</script>
+
+<template>
+  <p v-if="drawing" class="drawing" role="status">
+    {{ site.rowOf(drawing)?.says }}:
+    {{ site.rowOf(drawing)?.drawn === 'point' ? 'tap where it is' : 'tap its points one after another, then Enter' }}
+    <button class="main small" :disabled="!site.enough.value" @click="done">Done</button>
+    <button class="plain small" @click="stop">Leave it</button>
+  </p>
+  <div ref="box" class="paper">
+    <svg
+      v-if="width > 50"
+      ref="paper"
+      :width="width"
+      :height="height"
+      role="group"
+      tabindex="-1"
+      aria-label="The site from above"
+      :class="{ drawn: drawing }"
+      @pointermove="drag"
+      @pointerup="drop"
+      @pointercancel="((held = null), (corner = null))"
+      @click="click"
+      @dblclick="drawing && done()"
+      @keydown="paperKeys"
+    >
+      <ViewShapes
+        :view="plan.lies"
+        :sx="scale"
+        :sy="scale"
+        :x0="x0"
+        :y0="y0"
+        :selected="selected"
+        @pick="!drawing && emit('select', $event)"
+      />
+      <g
+        v-for="stand in plan.stands"
+        :key="stand.id"
+        class="stand"
+        :class="{ on: stand.id === selected, loose: !stand.placed, amiss: amiss.get(stand.id) }"
+        tabindex="0"
+        role="button"
+        :aria-label="`${stand.name}${stand.placed ? '' : ', not placed yet'}`"
+        :transform="shift(stand.id)"
+        @pointerdown="take(stand, $event)"
+        @keydown="keys(stand, $event)"
+        @focus="!drawing && emit('select', stand.id)"
+        @dblclick="!drawing && openSheet(stand)"
+      >
+        <path :d="path(stand.outlines as number[][][])" class="reach" />
+        <path :d="path(stand.walls as number[][][])" class="wall" />
+        <path :d="path(stand.outlines as number[][][])" class="piece" />
+        <text :x="X(stand.middle[0]!)" :y="Y(stand.middle[1]!) - 8" text-anchor="middle">{{ stand.name }}</text>
+      </g>
+      <g v-if="!held" class="near" aria-hidden="true">
+        <template v-for="item in near" :key="item.thing">
+          <path
+            v-if="item.distance_m > 0.02"
+            :d="`M${X(item.here[0]!)} ${Y(item.here[1]!)}L${X(item.there[0]!)} ${Y(item.there[1]!)}`"
+            :class="{ amiss: item.amiss }"
+          />
+        </template>
+      </g>
+      <g v-if="thing && !drawing" class="corners">
+        <circle
+          v-for="(point, index) in thing.points"
+          :key="index"
+          :cx="X(corner?.index === index ? corner.at[0] : point.x_m)"
+          :cy="Y(corner?.index === index ? corner.at[1] : point.y_m)"
+          r="7"
+          @pointerdown.stop="takeCorner(index, $event)"
+        />
+      </g>
+      <path v-if="drawing" :d="sketch" class="sketch" aria-hidden="true" />
+      <g :transform="north" class="north" aria-hidden="true">
+        <path d="M0 -20L7 12L0 6L-7 12Z" />
+        <text y="-26" text-anchor="middle">N</text>
+      </g>
+      <g class="ruler" :transform="`translate(24 ${height - 26})`" aria-hidden="true">
+        <path :d="`M0 0H${(ruler.at(-1)?.at ?? 0) * scale}`" />
+        <template v-for="mark in ruler" :key="mark.at"><path :d="`M${mark.at * scale} 0v-6`" /></template>
+        <template v-for="mark in labelled" :key="`says-${mark.at}`">
+          <text :x="mark.at * scale" y="14" text-anchor="middle">{{ mark.label }}</text>
+        </template>
+      </g>
+    </svg>
+  </div>
+</template>
+
+<style scoped>
+.paper {
+  flex: 1;
+  min-height: 320px;
+  position: relative;
+  overflow: hidden;
+  background: var(--ground);
+}
+.paper svg {
+  position: absolute;
+  inset: 0;
+  display: block;
+}
+.stand {
+  cursor: move;
+  touch-action: none;
+}
+.reach {
+  fill: transparent;
+  stroke: transparent;
+  stroke-width: 14;
+}
+.piece {
+  fill: var(--board);
+  stroke: var(--ink);
+  stroke-width: 0.6;
+  pointer-events: none;
+}
+.wall {
+  fill: var(--ink-2);
+  opacity: 0.35;
+}
+.drawn {
+  cursor: crosshair;
+}
+.drawn .stand {
+  pointer-events: none;
+}
+.sketch {
+  fill: none;
+  stroke: var(--flag);
+  stroke-width: 2;
+  pointer-events: none;
+}
+.near path {
+  stroke: var(--chalk);
+  stroke-dasharray: 3 3;
+}
+.near .amiss {
+  stroke: var(--fail);
+}
+.corners circle {
+  fill: var(--paper);
+  stroke: var(--flag);
+  stroke-width: 2;
+  cursor: move;
+  touch-action: none;
+}
+.stand.amiss .piece {
+  stroke: var(--fail);
+}
+.stand.on .piece {
+  stroke: var(--flag);
+  stroke-width: 1.2;
+}
+.stand.loose .piece {
+  opacity: 0.62;
+}
+.stand:focus-visible {
+  outline: 2px solid var(--chalk);
+  outline-offset: 4px;
+}
+.stand text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+}
+.north path {
+  fill: var(--ink);
+}
+.north text,
+.ruler text {
+  font-size: 12px;
+  fill: var(--ink);
+}
+.ruler path {
+  stroke: var(--ink);
+  fill: none;
+}
+.drawing {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+  margin: 0;
+  padding: 6px 12px;
+  background: var(--chalk-soft);
+}
+@media (max-width: 860px) {
+  .stand text {
+    font-size: 10.5px;
+  }
+}
+</style>

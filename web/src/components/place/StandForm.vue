@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import type { Beside, Stand } from '@/api/types'
+import AngleField from '@/components/AngleField.vue'
+import LengthField from '@/components/LengthField.vue'
+import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
+import { showLength } from '@/logic/units'
+import { useJob } from '@/stores/job'
+
+/** One structure's place: what it stands beside, and where, as numbers. */
+defineProps<{
+  stand: Stand
+  near: Beside[]
+  first: Beside[] /** what is told at once */
+  further: Beside[]
+  lies: boolean /** whether anything lies on the site */
+}>()
+const emit = defineEmits<{ select: [id: string] }>()
+const store = useJob()
+const { put, loose } = usePlacing()
+</script>
+
+<template>
+  <section class="form">
+    <h2>{{ stand.name }}</h2>
+    <p v-if="stand.failed" class="fault">{{ stand.failed }}</p>
+    <ul v-if="near.length" class="beside" aria-label="What it stands beside">
+      <li v-for="item in first" :key="item.thing">
+        <button class="link" @click="emit('select', item.thing)">{{ item.says }}</button>
+        <p v-if="item.amiss" class="small amiss">{{ item.amiss }}</p>
+      </li>
+      <li v-if="further.length">
+        <details>
+          <summary class="small">{{ further.length }} further off</summary>
+          <button v-for="item in further" :key="item.thing" class="link small" @click="emit('select', item.thing)">
+            {{ item.says }}
+          </button>
+        </details>
+      </li>
+    </ul>
+    <p v-else-if="!stand.placed && lies" class="small quiet">
+      Say where it stands, and it is held against what lies here.
+    </p>
+    <LengthField
+      label="Its zero, to the right of the site's"
+      :model-value="stand.stands.x_m"
+      :tape="store.tape"
+      @update:model-value="$event !== null && put(stand, { x_m: $event })"
+    />
+    <LengthField
+      label="Its zero, up the paper"
+      :model-value="stand.stands.y_m"
+      :tape="store.tape"
+      @update:model-value="$event !== null && put(stand, { y_m: $event })"
+    />
+    <AngleField
+      label="Turned to the left"
+      :model-value="stand.stands.turn_rad"
+      @update:model-value="$event !== null && put(stand, { turn_rad: $event % FULL })"
+    />
+    <LengthField
+      label="Ground under it over the site's zero"
+      :model-value="stand.stands.level_m"
+      :tape="store.tape"
+      @update:model-value="$event !== null && put(stand, { level_m: $event })"
+    />
+    <p v-if="stand.ground_m !== null && Math.abs((stand.ground_m ?? 0) - stand.stands.level_m) > 0.005" class="small">
+      The spot heights give {{ showLength(stand.ground_m!, store.tape) }} there.
+      <button class="link small" @click="put(stand, { level_m: mm(stand.ground_m!) })">Take it</button>
+    </p>
+    <p class="row">
+      <router-link :to="{ name: 'set-out', params: { structure: stand.id } }">Open its sheet</router-link>
+      <button v-if="stand.placed" class="link small" @click="loose(stand)">not placed</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 8px;
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.beside {
+  list-style: none;
+  padding: 0;
+  margin: 0;
+}
+.beside p {
+  margin: 0 0 6px;
+}
+.beside .link {
+  display: block;
+  min-height: 26px;
+  text-align: left;
+}
+.amiss {
+  color: var(--fail);
+}
+</style>
