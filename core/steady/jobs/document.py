@@ -70,6 +70,14 @@ class KeptSum:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class BagsUsed:
+    """Bags of concrete that a structure's holes really took."""
+
+    structure: Annotated[str, MinLen(1), MaxLen(60)]
+    count: Annotated[int, Ge(1), Le(5000)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
@@ -89,6 +97,7 @@ class Job:
     quote: Quote = Quote()
     calendar: CalendarTerms = CalendarTerms()
     offer: OfferTerms = OfferTerms()
+    bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

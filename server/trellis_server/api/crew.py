@@ -14,6 +14,7 @@ from trellis_server.api.schemas import (
     CrewBody,
     DocumentBody,
     JobAnswer,
+    LearnedAnswer,
     PricesBody,
     PricesRead,
     Problems,
@@ -22,6 +23,7 @@ from trellis_server.documents.registry import CSV, XLSX
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
 from trellis_server.services.jobs import crew_of
+from trellis_server.services.learning import learned
 
 router = Router(tags=["crew"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -82,3 +84,9 @@ def prices_file(
 def priced(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """A job at the crew's own prices; nothing is kept."""
     return fast({"document": crews.priced(crew_of(request.user), body.document)})
+
+
+@router.post("/learned", response={200: LearnedAnswer, **REFUSALS})
+def what_we_learned(request: HttpRequest, body: DocumentBody) -> HttpResponse:
+    """What the crew's own records say, beside what this job reckons with."""
+    return fast({"learned": learned(crew_of(request.user), body.document)})

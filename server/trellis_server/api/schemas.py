@@ -30,6 +30,7 @@ from steady.jobs.starts import Start
 from steady.jobs.steps_up import StepUp
 from steady.jobs.sun import SunAnswer, SunAsk
 from steady.plan.model import Handle, Option
+from steady.record.learned import Learned
 from steady.rulebooks.answers import ClimatePlace
 from steady.schedule.days import Day, DayAnswer
 from steady.structures.form import AskedGroup
@@ -673,6 +674,10 @@ class MessageBody(Closed):
 
 class MessageSent(Schema):
     says: str
+
+
+class LearnedAnswer(Schema):
+    learned: list[Learned]
 
 
 class SentQuoteRow(Schema):

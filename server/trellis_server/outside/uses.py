@@ -74,7 +74,7 @@ def forecast(crew: Crew, job: Job, today: date) -> tuple[Day, ...]:
     found = weather.forecast(job.site.latitude_rad, first, FORECAST_DAYS)
     typed = [day for day in job.days if not day.id.startswith("forecast-")]
     taken = {day.on for day in typed}
-    return (*typed, *(day for day in found if day.on not in taken))
+    return tuple(sorted((*typed, *(day for day in found if day.on not in taken)), key=lambda day: day.on))
 
 
 def ask_merchant(crew: Crew, metric: bool, today: date, keep: bool) -> list[Offered]:

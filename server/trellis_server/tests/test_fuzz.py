@@ -222,6 +222,7 @@ class FuzzTest(TestCase):
             "/api/crew/prices": {"prices": [{"item": "concrete 80 lb", "price": 6.2, "supplier": "", "on": ""}]},
             "/api/crew/prices/bring": {"text": "concrete 80 lb,,6.20", "brought_as": "csv", "bare": "ft"},
             "/api/crew/priced": {"document": job},
+            "/api/crew/learned": {"document": job},
             "/api/sights/calendar/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
             "/api/sights/sun": {
                 "document": job,

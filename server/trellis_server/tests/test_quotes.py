@@ -3,6 +3,7 @@
 import base64
 import copy
 import io
+import uuid
 from datetime import timedelta
 from typing import Any
 
@@ -154,6 +155,34 @@ class CrewTest(TestCase):
         self.assertAlmostEqual(bags["total"], bags["count"] * 99.0)
         kept = self.caller.send("GET", f"/api/jobs/{job}").json()["document"]["yard"]
         self.assertEqual(kept["prices"], document["yard"]["prices"])
+
+    def test_what_was_ticked_and_used_is_learned_and_is_ours_alone(self) -> None:
+        document = small_job()
+        document["bags_used"] = [{"structure": "windbreak", "count": 60}, {"structure": "kitchen-deck", "count": 9}]
+        first = self.caller.new_job(document)
+        self.assertEqual(self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"], [])
+        self.caller.new_job(document)
+        readings = [
+            {
+                "id": str(uuid.uuid4()),
+                "about": f"windbreak/post/p{k}",
+                "what": "set",
+                "done": True,
+                "device": "p",
+                "measured_at": f"2026-06-01T08:{k * 13:02d}:00Z",
+            }
+            for k in range(4)
+        ]
+        self.assertEqual(
+            self.caller.send("POST", f"/api/jobs/{first}/readings", {"readings": readings}).status_code, 200
+        )
+        found = self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"]
+        by = {row["key"]: row for row in found}
+        self.assertEqual((by["post_min"]["middle"], by["post_min"]["cases_count"]), (26.0, 3))  # a crew of two
+        self.assertEqual(by["overdig_ratio"]["cases_count"], 4)
+        self.assertAlmostEqual(by["overdig_ratio"]["shipped"], 1.1)
+        other = Caller(person("wren"))
+        self.assertEqual(other.send("POST", "/api/crew/learned", {"document": document}).json()["learned"], [])
 
     def test_formulas_leave_as_text(self) -> None:
         row = {"item": "concrete 80 lb", "price": 5.0, "supplier": "=HYPERLINK(1)", "on": "", "length_m": None}

@@ -34,7 +34,13 @@ class SightsTest(TestCase):
                 self.assertEqual(status, 200)
                 self.assertGreater(len(found["solids"]), 3, item["name"])
                 alone += len(found["solids"])
-            self.assertEqual(len(self.ask("scene", job, "")[1]["solids"]), alone)
+            ids = {item["spec"]["id"] for item in job["structures"]}
+            whole = self.ask("scene", job, "")[1]["solids"]
+            self.assertEqual(sum(solid["about"] in ids for solid in whole), alone)
+            # Beside them stands what lies on the site and has a height.
+            lies = {solid["about"] for solid in whole if solid["about"] not in ids}
+            tall = {thing["id"] for thing in job["site"]["things"] if (thing["height_m"] or 0) > 0}
+            self.assertLessEqual(lies, tall)
 
     def test_the_sun_asks_for_the_place(self) -> None:
         job = copy.deepcopy(self.jobs[0])

@@ -28,6 +28,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crew/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What We Learned
+         * @description What the crew's own records say, beside what this job reckons with.
+         */
+        post: operations["trellis_server_api_crew_what_we_learned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/crew/priced": {
         parameters: {
             query?: never;
@@ -1661,6 +1681,16 @@ export interface components {
          * @enum {string}
          */
         Asks: "code" | "our safety limit" | "advice" | "the crew's own limit";
+        /**
+         * BagsUsed
+         * @description Bags of concrete that a structure's holes really took.
+         */
+        BagsUsed: {
+            /** Count */
+            count: number;
+            /** Structure */
+            structure: string;
+        };
         /**
          * Basis
          * @description What a verdict rests on. Never mixed within one check.
@@ -3644,6 +3674,11 @@ export interface components {
          */
         Job: {
             /**
+             * Bags Used
+             * @default []
+             */
+            bags_used: components["schemas"]["BagsUsed"][];
+            /**
              * @default {
              *       "days_off": [],
              *       "outside": [],
@@ -4580,6 +4615,33 @@ export interface components {
              * @default true
              */
             wet: boolean;
+        };
+        /**
+         * Learned
+         * @description One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
+         *
+         *     `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume).
+         */
+        Learned: {
+            /** Cases Count */
+            cases_count: number;
+            /** High */
+            high: number;
+            /** Key */
+            key: string;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** Says */
+            says: string;
+            /** Shipped */
+            shipped: number;
+        };
+        /** LearnedAnswer */
+        LearnedAnswer: {
+            /** Learned */
+            learned: components["schemas"]["Learned"][];
         };
         /**
          * Ledger
@@ -8660,6 +8722,66 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CrewAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_what_we_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedAnswer"];
                 };
             };
             /** @description Unauthorized */

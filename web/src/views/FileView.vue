@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Calendar } from '@/api/types'
 import InspectionBox from '@/components/InspectionBox.vue'
+import LearnedBox from '@/components/LearnedBox.vue'
 import LinkBox from '@/components/LinkBox.vue'
 import PhotoBox from '@/components/PhotoBox.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
@@ -38,6 +39,7 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
     <PhotoBox :job="store.id" :abouts="abouts" />
     <InspectionBox :job="store.id" :tasks="tasks" />
     <LinkBox :job="store.id" />
+    <LearnedBox />
   </main>
 </template>
 

@@ -85,7 +85,7 @@ const TRY: Record<string, () => Promise<string[]>> = {
     </p>
     <label class="small"
       >For the job
-      <select v-model="about">
+      <select :value="job" @change="about = ($event.target as HTMLSelectElement).value">
         <option v-for="card in jobs.data.value ?? []" :key="card.id" :value="card.id">{{ card.name }}</option>
       </select>
     </label>

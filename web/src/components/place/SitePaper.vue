@@ -29,6 +29,8 @@ const box = ref<HTMLElement>()
 const paper = ref<SVGSVGElement>()
 const { width, height } = useElementSize(box)
 
+/** Pixels a metre under which names of what lies there would only cover it: they are told when it is picked. */
+const LABELLED = 9
 const EDGE = 64
 /** While something is held the paper stays where it is. */
 const kept = ref<number[] | null>(null)
@@ -222,6 +224,7 @@ watch(drawing, (kind) => {
         :x0="x0"
         :y0="y0"
         :selected="selected"
+        :texts="scale > LABELLED"
         @pick="!drawing && emit('select', $event)"
       />
       <g

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Learned } from '@/api/types'
+import CountField from '@/components/CountField.vue'
+import { useJobAnswer } from '@/composables/useJobAnswer'
+import { useJob } from '@/stores/job'
+
+/** What the crew's own records say beside what this job reckons with; used only when somebody says so. */
+const store = useJob()
+const { data } = useJobAnswer(
+  'learned',
+  async (document) => (await ask(api.POST('/api/crew/learned', { body: { document } }))).learned as Learned[],
+)
+const structures = computed(() => store.document?.structures ?? [])
+const used = (id: string) => store.document?.bags_used.find((row) => row.structure === id)?.count ?? null
+function put(id: string, count: number | null): void {
+  store.change((job) => {
+    const rest = job.bags_used.filter((row) => row.structure !== id)
+    job.bags_used = count && count > 0 ? [...rest, { structure: id, count }] : rest
+  }, 'Bags really used')
+}
+const shown = (row: Learned, value: number) => (row.key === 'post_min' ? `${Math.round(value)} min` : value.toFixed(2))
+function take(row: Learned): void {
+  store.change((job) => {
+    if (row.key === 'post_min') job.quote.post_min = Math.round(row.middle)
+    else job.yard.concrete_allowance_ratio = Math.max(0, Math.min(1, Math.round((row.middle - 1) * 100) / 100))
+  }, row.says)
+}
+</script>
+
+<template>
+  <section aria-label="From our own records">
+    <h2>From our own records</h2>
+    <table v-if="data?.length">
+      <thead>
+        <tr>
+          <th scope="col">What</th>
+          <th scope="col">Mostly</th>
+          <th scope="col">Half of them from, to</th>
+          <th scope="col">Cases</th>
+          <th scope="col">Reckoned with</th>
+          <th scope="col"><span class="visually-hidden">Use it</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in data" :key="row.key">
+          <td>{{ row.says }}</td>
+          <td>
+            <b>{{ shown(row, row.middle) }}</b>
+          </td>
+          <td>{{ shown(row, row.low) }}, {{ shown(row, row.high) }}</td>
+          <td>{{ row.cases_count }}</td>
+          <td>{{ shown(row, row.shipped) }}</td>
+          <td><button class="link small" @click="take(row)">use it in this job</button></td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else class="small quiet">
+      Too little yet: posts ticked as set on the phone tell how long one takes, bags really used tell how much the holes
+      take in this soil.
+    </p>
+    <div class="bags">
+      <CountField
+        v-for="item in structures"
+        :key="item.spec.id"
+        :label="`Bags used, ${item.name}`"
+        :model-value="used(item.spec.id)"
+        empty="not counted"
+        @update:model-value="put(item.spec.id, $event)"
+      />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin-bottom: 10px;
+}
+td,
+th {
+  text-align: left;
+  border-bottom: 1px solid var(--line);
+  padding: 5px 4px;
+  white-space: normal;
+}
+.bags {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(280px, 1fr));
+  gap: 8px 24px;
+}
+</style>
