@@ -10,6 +10,8 @@ from steady.measure.quantities import UNITS
 from steady.plan.model import Basis, Check, Step
 from steady.rulebooks.answers import Action, Combination, FloorLoad, LoadType, MemberCheck, Sag, SpanFound, Split, Wood
 from steady.rulebooks.base import Rulebook
+from steady.rulebooks.facets.loads import Loads
+from steady.rulebooks.facets.timber import Timber
 from steady.statics.simple import moment_n_m, sag_n_m3, shear_n, span_for_moment_m, span_for_sag_m, span_for_shear_m
 
 
@@ -43,7 +45,7 @@ def even_action(load_n_per_m: float, span_m: float, shear_left_out_m: float = 0.
     )
 
 
-def floor_cases(book: Rulebook, live_use: str) -> list[Combination]:
+def floor_cases(book: Loads, live_use: str) -> list[Combination]:
     """The combinations of dead and live load alone."""
     return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
 
@@ -109,7 +111,7 @@ def _shear(
 
 
 def _strong(
-    book: Rulebook,
+    book: Timber,
     wood: Wood,
     case: Combination,
     effects: tuple[float, float],
@@ -169,7 +171,7 @@ def _strong(
 
 
 def _sagging(
-    book: Rulebook,
+    book: Timber,
     wood: Wood,
     dead: Action,
     live: Action,
@@ -269,7 +271,7 @@ def even_span(  # noqa: PLR0913
     return least_span(book, wood, [*limits, *more], longest_m)
 
 
-def least_span(book: Rulebook, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
+def least_span(book: Timber, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
     """The least of several limits on a span, with its name.
 
     Raises:

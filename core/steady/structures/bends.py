@@ -4,12 +4,12 @@ from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import LoadType, Wood, given_step, si
-from steady.rulebooks.base import Rulebook
+from steady.rulebooks.facets.timber import Timber
 from steady.structures.wood import board_reach_m
 
 
 def check_bends(  # noqa: PLR0913
-    book: Rulebook,
+    book: Timber,
     wood: Wood,
     moment: Step,
     *,

@@ -5,10 +5,10 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.ground.site import Site
 from steady.rulebooks.answers import Soil
-from steady.rulebooks.base import Rulebook
+from steady.rulebooks.facets.ground import Ground
 
 
-def soil_of(site: Site, book: Rulebook) -> Soil:
+def soil_of(site: Site, book: Ground) -> Soil:
     """The soil of a site; a measured shear strength counts in place of the named soil's.
 
     Raises:

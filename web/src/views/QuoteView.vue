@@ -148,9 +148,16 @@ const split = (text: string) =>
       />
       <fieldset class="box">
         <legend>Payments</legend>
-        <div v-for="(payment, index) in terms.payments" :key="index" class="pay">
+        <div v-for="(payment, index) in terms.payments" :key="index" class="option">
+          <WordsField
+            :label="`Payment ${index + 1}, when`"
+            :model-value="payment.when"
+            :longest="80"
+            :path="`offer/payments/${index}/when`"
+            @update:model-value="$event && edit((at) => (at.payments[index]!.when = $event), 'The payments')"
+          />
           <CountField
-            :label="payment.when"
+            label="Share of the whole"
             percent
             :model-value="payment.share_ratio"
             :path="`offer/payments/${index}/share_ratio`"
@@ -158,7 +165,17 @@ const split = (text: string) =>
               $event !== null && edit((at) => (at.payments[index]!.share_ratio = $event!), 'The payments')
             "
           />
+          <button class="link small" @click="edit((at) => at.payments.splice(index, 1), 'A payment taken away')">
+            Take payment {{ index + 1 }} away
+          </button>
         </div>
+        <button
+          v-if="terms.payments.length < 10"
+          class="plain small"
+          @click="edit((at) => at.payments.push({ when: 'before the boards', share_ratio: 0.1 }), 'A payment')"
+        >
+          Another payment
+        </button>
         <p class="small quiet">The rest when it is done.</p>
       </fieldset>
       <fieldset class="box">

@@ -8,6 +8,7 @@ from steady.plan.model import Asks, Check
 from steady.rulebooks.answers import Action, LoadType, Sag, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member
+from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.findings import Findings
 
@@ -174,7 +175,7 @@ def check_lifted(
     found.members(what, about, tuple(named), "wind up, lower edge not held")
 
 
-def _unfactored(book: Rulebook, action: Action) -> Action:
+def _unfactored(book: Loads, action: Action) -> Action:
     """An action that stands at design level already, so that the school's own load factor does not raise it twice."""
     factor = max(case.live for case in book.combinations("") if case.live and not case.snow and not case.wind)
     return Action(

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from steady.data.loader import keyed
-from steady.rulebooks.base import Rulebook
+from steady.rulebooks.facets.loads import Loads
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -20,7 +20,7 @@ class Factors:
     rafters_share: bool
 
 
-def factors_of(book: Rulebook) -> Factors:
+def factors_of(book: Loads) -> Factors:
     """The school's. Source: data/canopy_loads.csv and its combination for uplift.
 
     Raises:

@@ -8,6 +8,7 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import DriftAsk, SnowAsk, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
+from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import SpreadLoad
 from steady.structures.canopy.bending import Run
 from steady.structures.canopy.loads import CanopyLoads
@@ -87,7 +88,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
     return tuple(made)
 
 
-def _even(book: Rulebook, site: Site, roof: Catches) -> tuple[Step, float]:
+def _even(book: Loads, site: Site, roof: Catches) -> tuple[Step, float]:
     """The flat roof's snow and the even snow that drifts stand on; nbc's is Part 4's there, never Part 9's."""
     ask = SnowAsk(
         ground_pa=site.ground_snow_pa,

@@ -6,7 +6,7 @@ from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import WindOnFence
-from steady.rulebooks.base import Rulebook
+from steady.rulebooks.facets.timber import Timber
 from steady.structures.gate.spec import PERSON_N, Arch
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
@@ -43,7 +43,7 @@ def reckon(
     span_m: float,
     length_m: float,
     wind: WindOnFence | OutsideScope,
-    book: Rulebook,
+    book: Timber,
     about: str,
 ) -> ArchFound:
     """Reckon an arch.

@@ -4,8 +4,8 @@ from dataclasses import dataclass, replace
 
 from steady.ground.site import Site
 from steady.rulebooks.answers import Action, MemberCheck, Wood
-from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member
+from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.findings import Findings
@@ -95,7 +95,7 @@ def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
     return timber, spec.plies
 
 
-def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Rulebook) -> Wood:
+def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Spans) -> Wood:
     """A built-up beam as the rulebook wants it."""
     return Wood(
         species=stick_.species,

@@ -9,6 +9,7 @@ from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import check_member, floor_cases
+from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood, line_of
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.layout.framing import Frame, Joist
@@ -20,7 +21,7 @@ TIP_RATIO = 180.0
 """Terms of the residential code's overhangs: 220 lb at the tip, a/180. Source: IRC R507.6 (from memory, high)."""
 
 
-def ask_of(spec: DeckSpec, book: Rulebook, found: Found, table: bool = False) -> JoistAsk:
+def ask_of(spec: DeckSpec, book: Spans, found: Found, table: bool = False) -> JoistAsk:
     """The question a rulebook is asked about this deck's joists."""
     return JoistAsk(
         spacing_m=spec.spacing_m,
@@ -31,7 +32,7 @@ def ask_of(spec: DeckSpec, book: Rulebook, found: Found, table: bool = False) ->
     )
 
 
-def overhang_limit_m(spec: DeckSpec, book: Rulebook, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
+def overhang_limit_m(spec: DeckSpec, book: Spans, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
     """How far joists may run past their beam: the school's rule, else a quarter of the span behind [common practice]."""
     try:
         rule = book.joist_cantilever((wood,), back_span_m=back_m, tip_n=TIP_N, tip_limit_ratio=TIP_RATIO)

@@ -1,0 +1,33 @@
+"""What a school asks where people walk, lean and climb: guards, stairs, what a rail may sag."""
+
+from steady.plan.model import Step
+from steady.rulebooks.answers import (
+    GuardNeeded,
+    PeopleLoad,
+    StairLimits,
+    given_step,
+)
+from steady.rulebooks.facets.school import School
+
+
+class People(School):
+    """What a school asks where people walk, lean and climb: guards, stairs, what a rail may sag."""
+
+    guard_bay_m = 1.8288
+    """Where a guard's greatest bay starts in forms."""
+
+    def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
+        """Whether a guard is needed here, and how high."""
+        self.none("rule for guards")
+
+    def guard_load(self) -> PeopleLoad:
+        """People against a guard of a deck of one dwelling."""
+        self.none("load on guards")
+
+    def stair(self, stringer: str) -> StairLimits:
+        """Limits of a straight stair."""
+        self.none("stair limits")
+
+    def sag_limit(self) -> tuple[float, Step]:
+        """Span over 240 is the most a rail may sag: practice where the school has no limit for rails."""
+        return 240.0, given_step("n", 240.0, "", "practice: limit on the sag of a fence rail")

@@ -1,0 +1,93 @@
+"""A school's wind: its profile, free-standing faces, fences leg by leg, open roofs."""
+
+from typing import Self
+
+from steady.plan.model import Step
+from steady.rulebooks.answers import (
+    WindFace,
+    WindLeg,
+    WindOnFence,
+    WindPlace,
+)
+from steady.rulebooks.facets.school import School
+
+
+class Wind(School):
+    """A school's wind: its profile, free-standing faces, fences leg by leg, open roofs."""
+
+    exposures: tuple[str, ...] = ()
+    editions: tuple[str, ...] = ()
+    exposures_say: tuple[str, ...] = ()
+    wind_given_as = "speed"
+    usual_pressure_pa = 0.0
+    wind_says = "Wind speed of the school's map"
+    face_needs_length = True
+    """Words of exposure and editions of the wind code; `usual_pressure_pa`: where a form starts that asks for a pressure."""
+
+    def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
+        """Factor of height and velocity pressure. Raises OutsideScope."""
+        self.none("wind profile")
+
+    def return_factor(self, years: float) -> float:
+        """Factor on the wind speed for another return period."""
+        self.none("other return period of the wind")
+
+    def face_coefficient(
+        self, face: WindFace, zone: str, *, from_end_m: float | None = None, to_end_m: float | None = None
+    ) -> float:
+        """Force coefficient of a free-standing face."""
+        self.none("coefficient for free-standing faces")
+
+    def porosity_factor(self, solidity: float) -> float:
+        """Factor for openings."""
+        self.none("factor for openings")
+
+    def face_pressure(self, place: WindPlace, face: WindFace, zone: str, coefficient: float | None) -> Step:
+        """Wind on the gross face (allowable-stress level in the us school, service level or ultimate in others)."""
+        self.none("wind on free-standing faces")
+
+    def face_arm_m(self, face: WindFace) -> float:
+        """Height of the resultant above ground: the middle of the solid part."""
+        return face.top_height_m - face.solid_height_m / 2
+
+    def for_gusts(self) -> Self:
+        """The same school without any least pressure, to ask what a gust alone does."""
+        return self
+
+    def gust_m_per_s(self, place: WindPlace) -> float:
+        """The 3-second gust at 10 m that goes with a place's wind: the school's mapped speed is one."""
+        return place.speed_m_per_s
+
+    def gust_says(self, place: WindPlace) -> str:
+        """The same wind in the school's own terms."""
+        return f"{place.speed_m_per_s:.0f} m/s"
+
+    def wind_on_leg(self, place: WindPlace, leg: WindLeg) -> WindOnFence:
+        """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutsideScope."""
+        self.none("wind along a fence")
+
+    def wind_on_fence(
+        self,
+        *,
+        length_m: float,
+        solid_height_m: float,
+        top_height_m: float,
+        speed_m_per_s: float,
+        exposure: str,
+        edition: str,
+    ) -> WindOnFence:
+        """Wind on a solid fence, zone by zone. Raises OutsideScope."""
+        self.none("wind zones along a fence")
+
+    def open_roof_pressure(
+        self,
+        place: WindPlace,
+        *,
+        height_m: float,
+        slope_rad: float,
+        obstructed: bool,
+        uplift: bool,
+        own_half: bool = False,
+    ) -> Step:
+        """Wind on an open roof, negative is up."""
+        self.none("wind on open roofs")
