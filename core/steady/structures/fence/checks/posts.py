@@ -1,27 +1,25 @@
 """The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Practice, Step
-from steady.rulebooks.answers import LoadType, Soil, Wood, given_step, si
-from steady.structures.fence.checks.feet import FootWay, pipe_of, side_width_m, way_at, within
+from steady.rulebooks.answers import Soil, given_step, si
+from steady.structures.fence.checks.feet import FootWay, side_width_m, way_at, within
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.checks.leaning import leaning, leaning_asks
+from steady.structures.fence.checks.post_bends import PostBends
+from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
 from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
-from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import together
 from steady.structures.gate.hinges import PullOnPost
-from steady.structures.gate.slam import Slam
 from steady.structures.soil import soil_of
-from steady.structures.wood import outdoors
-from steady.yard.stock import Stick, sticks
 
 PIER_LEAST_M = 0.3048
 """A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""
@@ -31,36 +29,6 @@ SLEEVE_M = 0.6
 """How deep a lift-out bay's ground sleeve is set [common practice]."""
 BELOW_ICE_M = 0.15
 """Where ice and salt lie a post goes so far below the frost [common practice]."""
-
-
-@dataclass(frozen=True, slots=True)
-class _PostWood:
-    """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
-
-    key: str
-    strength: Step | None
-    leaf_strength: Step | None
-    refused: OutsideScope | None
-    modulus: Step
-    wood: Wood | None = None
-
-
-def _turned(now: _PostWood, turned_rad: float) -> _PostWood:
-    """A wooden post bent across its diagonal, more or less: its corners lie farther out than its faces.
-
-    Source: geometry: a square's section modulus about an axis turned by an angle t is S / (cos t + sin t).
-    """
-    if not turned_rad or now.wood is None:
-        return now
-    grows = math.cos(turned_rad) + abs(math.sin(turned_rad))
-    modulus = replace(
-        now.modulus,
-        value=now.modulus.value / grows,
-        formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
-        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")),
-        says="turned to split the angle",
-    )
-    return replace(now, key=f"{now.key} {turned_rad:.6f}", modulus=modulus)
 
 
 class PostReckoner:
@@ -78,12 +46,10 @@ class PostReckoner:
         self.soil: Soil | None = None
         self.soil_refused: OutsideScope | None = None
         self._depths: dict[tuple[float, float, float, float], tuple[Step, tuple[Step, ...]]] = {}
-        self._width_m = hole_width_m
         self.ways: dict[str, FootWay] = {}
         self.upright = UprightReckoner(case, timber.rail, found)
         self._built_steps: dict[float, Step] = {}
-        self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
-        self._woods: dict[str, _PostWood] = {}
+        self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
         if spec.weather == "ice and salt" and site.frost_m > 0:
             source = "user: frost depth; practice: 6 in (150 mm) more where ice and salt lie"
@@ -92,56 +58,7 @@ class PostReckoner:
             self.soil = soil_of(site, book)
         except OutsideScope as refused:
             self.soil_refused = refused
-        self.now = self._wood(timber.post)
-
-    def _wood(self, stick: Stick) -> "_PostWood":
-        """What bending needs of one stick, reckoned once for all its posts."""
-        if stick.key not in self._woods and stick.species == "steel":
-            self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.spec.foot_detail.steel, self.u))
-        if stick.key not in self._woods:
-            strength = leaf_strength = refused = timber = None
-            try:
-                # A built-up post is as strong as its plies side by side, each on edge to the wind.
-                wood = self.timber.ply if self.timber.ply is not None and stick == self.timber.post else stick
-                timber = outdoors(wood)
-                strength = self.book.bending_strength(timber, "wind")
-                leaf_strength = self.book.bending_strength(timber, "floor")
-            except OutsideScope as outside:
-                refused = outside
-            # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
-            b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
-            modulus = Step(
-                symbol="S",
-                value=b * d**2 / 6,
-                unit=self.u.modulus,
-                formula="b * d ** 2 / 6",
-                inputs=(("b", b, self.u.size), ("d", d, self.u.size)),
-                source="geometry",
-            )
-            self._woods[stick.key] = _PostWood(stick.key, strength, leaf_strength, refused, modulus, timber)
-        return self._woods[stick.key]
-
-    def _steel(self, key: str, modulus: Step | None) -> _PostWood:
-        """Steel by its maker's figures, as the crew typed them; what is missing is not covered."""
-        strength = maker_strength(self.spec.foot_detail.steel, self.u)
-        refused = None
-        if strength is None or modulus is None:
-            what = "strength" if strength is None else "section modulus"
-            refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
-            strength = None
-        none = given_step("S", 1.0, self.u.modulus, "user: not entered")
-        return _PostWood(key, strength, strength, refused, modulus or none)
-
-    def _at_ground(self, post: Post) -> "_PostWood":
-        """What bends at the ground: the post, or the pipe that its sleeve stands over."""
-        if self.ways[post.id].key != "over a pipe":
-            return self._wood(post.stick)
-        pipe = pipe_of(self.spec)
-        if pipe.key not in self._woods:
-            self._woods[pipe.key] = self._steel(
-                pipe.key, pipe_modulus(pipe.width_m, self.spec.foot_detail.steel, self.u)
-            )
-        return self._woods[pipe.key]
+        self.bends = PostBends(case, self.soil, found)
 
     def reckon(self, post: Post, sides: "Sides") -> None:
         """One post: what it carries from both sides, how deep it goes, whether it bends too far."""
@@ -172,24 +89,24 @@ class PostReckoner:
                 )
             )
         way = self.ways[post.id] = way_at(self.spec, post.station_m)
-        self._width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
-        self.now = _turned(self._at_ground(post), post.turned_rad)
+        width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
+        wood = turned(self.woods.at_ground(post, way), post.turned_rad)
         rise_m = self.found.rise_m.get(post.id, 0.0)
         top_m = self.top_m + rise_m
         pushes = self._pushes(post, sides, top_m)
         if not way.in_ground:
-            self._on_base(post, way, pushes)
+            self._on_base(post, way, pushes, wood, width_m)
             return
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
         demands: list[tuple[str, float, Step]] = []
         working: dict[str, tuple[Step, ...]] = {}
         capped = False
         for push in pushes:
-            capped |= self._ground(about, push, factor, demands, working)
+            capped |= self._ground(about, push, (factor, width_m), demands, working)
         pulls = self.found.pulls.get(post.id, ())
         wind = next((push for push in pushes if push.case == "wind"), None)
         if pulls:
-            self._leaf_in_ground(about, pulls, wind, demands, working)
+            self._leaf_in_ground(about, width_m, (pulls, wind), demands, working)
         demands.append(("Frost", si(self._frost), self._frost))
         if self.site.embedment_least_m > 0:
             least = self.site.embedment_least_m
@@ -206,15 +123,15 @@ class PostReckoner:
                 "a deeper hole by the fall over three post depths, or an engineer",
             )
         for push in pushes:
-            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
             if way.side == "post":
-                self._bend_in_ground(about, push, built_m)
+                self.bends.in_ground(wood, about, push, (width_m, built_m))
             elif way.key == "over a pipe":
-                self._bend_over_pipe(about, post, push)
+                self.bends.over_pipe(self.woods.of(post.stick), about, push)
         if post.id in self.found.slams:
-            self._bend_by_slam(about, self.found.slams[post.id])
+            self.bends.by_slam(wood, about, self.found.slams[post.id])
         if pulls:
-            self._bend_by_leaf(about, pulls, wind)
+            self.bends.by_leaf(wood, about, pulls, wind)
 
     def _gap(self, about: str, name: str, reason: str, change: str, crew: bool = False) -> None:
         self.found.not_covered.append(
@@ -278,9 +195,9 @@ class PostReckoner:
 
     def _loose(self, post: Post, about: str, sides: "Sides") -> None:
         """A loose post in a ground sleeve: its wood bends as any post's; what the sleeve holds is its maker's to say."""
-        self.now = self._wood(post.stick)
+        wood = self.woods.of(post.stick)
         for push in self._pushes(post, sides, self.top_m):
-            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
         self._gap(
             about,
             "Ground sleeve holds",
@@ -290,7 +207,7 @@ class PostReckoner:
         )
         self.found.embedment_m[post.id], self.found.governs[post.id] = SLEEVE_M, "its ground sleeve"
 
-    def _on_base(self, post: Post, way: FootWay, pushes: list[Push]) -> None:
+    def _on_base(self, post: Post, way: FootWay, pushes: list[Push], wood: PostWood, width_m: float) -> None:
         """A post whose foot stands on a pier, slab or block: what keeps it upright, and how it bends."""
         about = f"{self.spec.id}/post/{post.id}"
         factor = 1.0 if post.kind == "gate" or post.opening else 2.0
@@ -303,17 +220,17 @@ class PostReckoner:
             demands = [("Frost", si(self._frost), self._frost)]
             least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
             demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
-            ask = PierAsk(self._width_m, self.soil, factor, tuple(demands))
+            ask = PierAsk(width_m, self.soil, factor, tuple(demands))
             self.upright.pier_m(post, way, pushes if self.soil is not None else [], ask)
         else:
             self.found.governs[post.id] = "a slab that is there" if way.stands == "slab" else "a block on its bed"
         if self.spec.foot_detail.upright.by == "brace":
             up_m = self.spec.foot_detail.upright.brace_up_m
             for push in pushes:
-                self._bend(about, push, self._arm_over_brace(push, up_m) / self.u.span_m, push.steps)
+                self.bends.at_ground(wood, about, push, self._arm_over_brace(push, up_m) / self.u.span_m, push.steps)
             return
         for push in pushes:
-            self._bend(about, push, push.arm_m / self.u.span_m, push.steps)
+            self.bends.at_ground(wood, about, push, push.arm_m / self.u.span_m, push.steps)
 
     def _arm_over_brace(self, push: Push, up_m: float) -> float:
         """The arm by which a push bends the post where a brace meets it, or between that and the foot: the greater (m).
@@ -347,12 +264,13 @@ class PostReckoner:
     def _leaf_in_ground(
         self,
         about: str,
-        pulls: tuple[PullOnPost, ...],
-        wind: Push | None,
+        width_m: float,
+        leaf: tuple[tuple[PullOnPost, ...], Push | None],
         demands: list[tuple[str, float, Step]],
         working: dict[str, tuple[Step, ...]],
     ) -> None:
         """A leaf on its hinge post: with a person on it; and its weight with the wind, open so that both push one way."""
+        pulls, wind = leaf
         if self.soil is None:
             return
         steps = tuple(step for pull in pulls for step in pull.steps)
@@ -365,91 +283,19 @@ class PostReckoner:
             try:
                 if push is None:
                     depth, more = self.book.embedment_for_moment(
-                        moment_n_m=moment_n_m, width_m=self._width_m, soil=self.soil, soil_factor=1.0
+                        moment_n_m=moment_n_m, width_m=width_m, soil=self.soil, soil_factor=1.0
                     )
                 else:
                     # A force at a height and a moment are the force at a greater height.
                     height_m = push.arm_m + moment_n_m / push.force_n
                     depth, more = self.book.embedment(
-                        load_n=push.force_n, height_m=height_m, width_m=self._width_m, soil=self.soil, soil_factor=1.0
+                        load_n=push.force_n, height_m=height_m, width_m=width_m, soil=self.soil, soil_factor=1.0
                     )
             except OutsideScope as refused:
                 self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
                 continue
             demands.append((name, si(depth), depth))
             working[name] = (*steps, *((push.force,) if push else ()), *more)
-
-    def _bend_by_leaf(self, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
-        """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
-        if self.now.leaf_strength is None:
-            return
-        steps = tuple(step for pull in pulls for step in pull.steps)
-        person = sum(pull.with_person_n_m for pull in pulls) / self.u.moment_n_m
-        weight = sum(pull.weight_n_m for pull in pulls) / self.u.moment_n_m
-        cases = [("a leaf and a person on it", person, self.now.leaf_strength, steps, Asks.SAFETY)]
-        if wind is not None and self.now.strength is not None:
-            moment = weight + wind.force.value * wind.arm_m / self.u.span_m
-            cases.append(("wind and an open leaf", moment, self.now.strength, (*steps, wind.force), Asks.CODE))
-        for case, moment, limit, before, asks in cases:
-            stress = self._stress(moment, "bending stress in the hinge post at the ground")
-            self.found.checks.append(
-                Check(
-                    name="Bends at the ground",
-                    about=about,
-                    basis=Basis.RECKONED,
-                    sense="at most",
-                    demand=stress,
-                    limit=limit,
-                    working=(*before, self.now.modulus),
-                    case=case,
-                    asks=asks,
-                )
-            )
-
-    def _bend_by_slam(self, about: str, hit: Slam) -> None:
-        """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
-        try:
-            if self.now.key not in sticks() or sticks()[self.now.key].species == "steel":
-                raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
-            limit = self.book.bending_strength(outdoors(sticks()[self.now.key]), "wind")
-        except OutsideScope as refused:
-            self.found.not_covered.append(gap("Latch post under a slam", about, refused))
-            return
-        arm = hit.height_m / self.u.span_m
-        moment = Step(
-            symbol="M",
-            value=hit.force.value * arm,
-            unit=self.u.moment,
-            formula="P * h_l",
-            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)),
-            source="statics",
-        )
-        design = self.book.factored(moment, "M_d")
-        self.found.checks.append(
-            Check(
-                name="Bends at the ground",
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=self._stress(design.value, "bending stress in the latch post at the ground"),
-                limit=limit,
-                working=(hit.force, moment, *(() if design is moment else (design,)), self.now.modulus),
-                case="a slammed leaf",
-                asks=Asks.SAFETY,
-            )
-        )
-
-    def _stress(self, moment: float, says: str, symbol: str = "M") -> Step:
-        modulus = self.now.modulus
-        return Step(
-            symbol="f_b",
-            value=self.u.bend * moment / modulus.value,
-            unit=self.u.stress,
-            formula=f"{self.u.bend} * {symbol} / S",
-            inputs=((symbol, moment, self.u.moment), ("S", modulus.value, modulus.unit)),
-            source="statics",
-            says=says,
-        )
 
     def _force(self, post: Post, sides: "Sides") -> tuple[Step, tuple[Step, ...]] | None:
         """Wind on the post from both sides, and the steps it came from; at a corner the two push square to each other's leg.
@@ -529,22 +375,26 @@ class PostReckoner:
         self,
         about: str,
         push: Push,
-        factor: float,
+        hole: tuple[float, float],
         demands: list[tuple[str, float, Step]],
         working: dict[str, tuple[Step, ...]],
     ) -> bool:
-        """Adds the depth that a push asks for. True where no depth is enough: the hole then stays at the formula's end."""
+        """Adds the depth that a push asks for; `hole`: the factor of its soil, and its width (m).
+
+        True where no depth is enough: the hole then stays at the formula's end.
+        """
         if self.soil is None:
             if push.case == "wind":
                 assert self.soil_refused is not None
                 self.found.not_covered.append(gap("Holds in the ground", about, self.soil_refused))
             return False
-        key = (round(push.force_n, 6), round(push.arm_m, 9), factor, self._width_m)
+        factor, width_m = hole
+        key = (round(push.force_n, 6), round(push.arm_m, 9), factor, width_m)
         name = push.case.capitalize()
         try:
             if key not in self._depths:
                 self._depths[key] = self.book.embedment(
-                    load_n=push.force_n, height_m=push.arm_m, width_m=self._width_m, soil=self.soil, soil_factor=factor
+                    load_n=push.force_n, height_m=push.arm_m, width_m=width_m, soil=self.soil, soil_factor=factor
                 )
         except OutsideScope as refused:
             if push.asks is Asks.ADVICE:
@@ -626,97 +476,6 @@ class PostReckoner:
                 "embedment of the post",
             )
         return self._built_steps[built_m]
-
-    def _strength_for(self, load: LoadType) -> Step | None:
-        """The bending strength of what bends, at a load's own duration."""
-        if self.now.strength is None or load == "wind" or self.now.wood is None:
-            return self.now.strength
-        return self.book.bending_strength(self.now.wood, load)
-
-    def _bend(self, about: str, push: Push, arm: float, before: tuple[Step, ...]) -> None:
-        limit = self._strength_for(push.load)
-        if limit is None:
-            assert self.now.refused is not None
-            if push.case == "wind":
-                self.found.not_covered.append(gap("Bends at the ground", about, self.now.refused))
-            return
-        force = push.force
-        key = (self.now.key, force.value * arm)
-        if key not in self._bends:
-            moment = Step(
-                symbol="M",
-                value=force.value * arm,
-                unit=self.u.moment,
-                formula=f"{force.symbol} * h_a",
-                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)),
-                source="statics",
-            )
-            stress = self._stress(moment.value, "bending stress in the post at the ground")
-            self._bends[key] = (moment, stress)
-        moment, stress = self._bends[key]
-        working = (*before, *(() if force in before else (force,)), moment, self.now.modulus)
-        self._bent("Bends at the ground", about, stress, limit, working, push)
-
-    def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
-        self.found.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=stress,
-                limit=limit,
-                working=working,
-                case=push.case,
-                asks=push.asks,
-            )
-        )
-
-    def _bend_in_ground(self, about: str, push: Push, depth_m: float) -> None:
-        """Where soil lies against the post it bends most below ground, where its shear turns."""
-        limit = self._strength_for(push.load)
-        if limit is None or self.soil is None or depth_m <= 0:
-            return
-        try:
-            moment, steps = self.book.moment_in_ground(
-                load_n=push.force_n,
-                height_m=push.arm_m,
-                width_m=self._width_m,
-                depth_m=depth_m,
-                soil=self.soil,
-            )
-        except OutsideScope as refused:
-            if push.asks is not Asks.ADVICE:
-                self.found.not_covered.append(gap("Bends in the ground", about, refused))
-            return
-        stress = self._stress(moment.value, "bending stress in the post, below the ground", "M_g")
-        self._bent("Bends in the ground", about, stress, limit, (*push.steps, *steps, moment, self.now.modulus), push)
-
-    def _bend_over_pipe(self, about: str, post: Post, push: Push) -> None:
-        """A wooden sleeve hangs over the top of its pipe: the wood bends there."""
-        before = self.now
-        self.now = self._wood(post.stick)
-        limit = self._strength_for(push.load)
-        up_m = min(self.spec.foot_detail.pipe_up_m, push.arm_m)
-        arm = (push.arm_m - up_m) / self.u.span_m
-        force = push.force
-        if limit is None:
-            assert self.now.refused is not None
-            if push.case == "wind":
-                self.found.not_covered.append(gap("Wood bends over its pipe", about, self.now.refused))
-        elif arm > 0:
-            moment = Step(
-                symbol="M",
-                value=force.value * arm,
-                unit=self.u.moment,
-                formula=f"{force.symbol} * h_p",
-                inputs=((force.symbol, force.value, self.u.force), ("h_p", arm, self.u.span)),
-                source="statics",
-                says="at the pipe's top",
-            )
-            stress = self._stress(moment.value, "bending stress in the wood at the pipe's top")
-            self._bent("Wood bends over its pipe", about, stress, limit, (*push.steps, moment, self.now.modulus), push)
-        self.now = before
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,0 +1,182 @@
+"""How a fence's posts bend: at the ground, below it, over a pipe, under a leaf, under a slam. Each asks for one post's wood."""
+
+from steady.errors import OutsideScope
+from steady.plan.model import Asks, Basis, Check, Step
+from steady.rulebooks.answers import LoadType, Soil
+from steady.structures.fence.checks.findings import Reckoning, gap
+from steady.structures.fence.checks.post_wood import PostWood
+from steady.structures.fence.checks.stability import Push
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.gate.hinges import PullOnPost
+from steady.structures.gate.slam import Slam
+from steady.structures.wood import outdoors
+from steady.yard.stock import sticks
+
+
+class PostBends:
+    """Bending checks of a fence's posts; posts that carry the same share their working."""
+
+    def __init__(self, case: FenceCase, soil: Soil | None, found: Reckoning) -> None:
+        self.case, self.soil, self.found, self.u = case, soil, found, case.book.units
+        self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
+
+    def _strength_for(self, wood: PostWood, load: LoadType) -> Step | None:
+        """The bending strength of what bends, at a load's own duration."""
+        if wood.strength is None or load == "wind" or wood.wood is None:
+            return wood.strength
+        return self.case.book.bending_strength(wood.wood, load)
+
+    def at_ground(self, wood: PostWood, about: str, push: Push, arm: float, before: tuple[Step, ...]) -> None:
+        """A push at its arm (in the working's span unit), and the steps that led to it."""
+        limit = self._strength_for(wood, push.load)
+        if limit is None:
+            assert wood.refused is not None
+            if push.case == "wind":
+                self.found.not_covered.append(gap("Bends at the ground", about, wood.refused))
+            return
+        force = push.force
+        key = (wood.key, force.value * arm)
+        if key not in self._bends:
+            moment = Step(
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_a",
+                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)),
+                source="statics",
+            )
+            stress = self._stress(wood, moment.value, "bending stress in the post at the ground")
+            self._bends[key] = (moment, stress)
+        moment, stress = self._bends[key]
+        working = (*before, *(() if force in before else (force,)), moment, wood.modulus)
+        self._bent("Bends at the ground", about, stress, limit, working, push)
+
+    def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
+        self.found.checks.append(
+            Check(
+                name=name,
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=stress,
+                limit=limit,
+                working=working,
+                case=push.case,
+                asks=push.asks,
+            )
+        )
+
+    def in_ground(self, wood: PostWood, about: str, push: Push, hole: tuple[float, float]) -> None:
+        """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
+        limit = self._strength_for(wood, push.load)
+        if limit is None or self.soil is None or hole[1] <= 0:
+            return
+        try:
+            moment, steps = self.case.book.moment_in_ground(
+                load_n=push.force_n,
+                height_m=push.arm_m,
+                width_m=hole[0],
+                depth_m=hole[1],
+                soil=self.soil,
+            )
+        except OutsideScope as refused:
+            if push.asks is not Asks.ADVICE:
+                self.found.not_covered.append(gap("Bends in the ground", about, refused))
+            return
+        stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", "M_g")
+        self._bent("Bends in the ground", about, stress, limit, (*push.steps, *steps, moment, wood.modulus), push)
+
+    def over_pipe(self, wood: PostWood, about: str, push: Push) -> None:
+        """A wooden sleeve hangs over the top of its pipe: the wood bends there, not the pipe."""
+        limit = self._strength_for(wood, push.load)
+        up_m = min(self.case.spec.foot_detail.pipe_up_m, push.arm_m)
+        arm = (push.arm_m - up_m) / self.u.span_m
+        force = push.force
+        if limit is None:
+            assert wood.refused is not None
+            if push.case == "wind":
+                self.found.not_covered.append(gap("Wood bends over its pipe", about, wood.refused))
+        elif arm > 0:
+            moment = Step(
+                symbol="M",
+                value=force.value * arm,
+                unit=self.u.moment,
+                formula=f"{force.symbol} * h_p",
+                inputs=((force.symbol, force.value, self.u.force), ("h_p", arm, self.u.span)),
+                source="statics",
+                says="at the pipe's top",
+            )
+            stress = self._stress(wood, moment.value, "bending stress in the wood at the pipe's top")
+            self._bent("Wood bends over its pipe", about, stress, limit, (*push.steps, moment, wood.modulus), push)
+
+    def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
+        """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
+        if wood.leaf_strength is None:
+            return
+        steps = tuple(step for pull in pulls for step in pull.steps)
+        person = sum(pull.with_person_n_m for pull in pulls) / self.u.moment_n_m
+        weight = sum(pull.weight_n_m for pull in pulls) / self.u.moment_n_m
+        cases = [("a leaf and a person on it", person, wood.leaf_strength, steps, Asks.SAFETY)]
+        if wind is not None and wood.strength is not None:
+            moment = weight + wind.force.value * wind.arm_m / self.u.span_m
+            cases.append(("wind and an open leaf", moment, wood.strength, (*steps, wind.force), Asks.CODE))
+        for case, moment, limit, before, asks in cases:
+            stress = self._stress(wood, moment, "bending stress in the hinge post at the ground")
+            self.found.checks.append(
+                Check(
+                    name="Bends at the ground",
+                    about=about,
+                    basis=Basis.RECKONED,
+                    sense="at most",
+                    demand=stress,
+                    limit=limit,
+                    working=(*before, wood.modulus),
+                    case=case,
+                    asks=asks,
+                )
+            )
+
+    def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
+        """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
+        try:
+            if wood.key not in sticks() or sticks()[wood.key].species == "steel":
+                raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
+            limit = self.case.book.bending_strength(outdoors(sticks()[wood.key]), "wind")
+        except OutsideScope as refused:
+            self.found.not_covered.append(gap("Latch post under a slam", about, refused))
+            return
+        arm = hit.height_m / self.u.span_m
+        moment = Step(
+            symbol="M",
+            value=hit.force.value * arm,
+            unit=self.u.moment,
+            formula="P * h_l",
+            inputs=(("P", hit.force.value, self.u.force), ("h_l", arm, self.u.span)),
+            source="statics",
+        )
+        design = self.case.book.factored(moment, "M_d")
+        self.found.checks.append(
+            Check(
+                name="Bends at the ground",
+                about=about,
+                basis=Basis.RECKONED,
+                sense="at most",
+                demand=self._stress(wood, design.value, "bending stress in the latch post at the ground"),
+                limit=limit,
+                working=(hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
+                case="a slammed leaf",
+                asks=Asks.SAFETY,
+            )
+        )
+
+    def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> Step:
+        modulus = wood.modulus
+        return Step(
+            symbol="f_b",
+            value=self.u.bend * moment / modulus.value,
+            unit=self.u.stress,
+            formula=f"{self.u.bend} * {symbol} / S",
+            inputs=((symbol, moment, self.u.moment), ("S", modulus.value, modulus.unit)),
+            source="statics",
+            says=says,
+        )

@@ -1,0 +1,105 @@
+"""What bends of a post: its wood or steel, its strength in wind and under a leaf, its modulus; reckoned once for all alike."""
+
+import math
+from dataclasses import dataclass, replace
+
+from steady.errors import OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import Wood, given_step
+from steady.structures.fence.checks.feet import FootWay, pipe_of
+from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
+from steady.structures.fence.layout.stations import Post
+from steady.structures.fence.spec.case import FenceCase
+from steady.structures.wood import outdoors
+from steady.yard.stock import Stick
+
+
+@dataclass(frozen=True, slots=True)
+class PostWood:
+    """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
+
+    key: str
+    strength: Step | None
+    leaf_strength: Step | None
+    refused: OutsideScope | None
+    modulus: Step
+    wood: Wood | None = None
+
+
+def turned(now: PostWood, turned_rad: float) -> PostWood:
+    """A wooden post bent across its diagonal, more or less: its corners lie farther out than its faces.
+
+    Source: geometry: a square's section modulus about an axis turned by an angle t is S / (cos t + sin t).
+    """
+    if not turned_rad or now.wood is None:
+        return now
+    grows = math.cos(turned_rad) + abs(math.sin(turned_rad))
+    modulus = replace(
+        now.modulus,
+        value=now.modulus.value / grows,
+        formula="b * d ** 2 / 6 / (cos(t) + sin(t))",
+        inputs=(*now.modulus.inputs, ("t", abs(turned_rad), "rad")),
+        says="turned to split the angle",
+    )
+    return replace(now, key=f"{now.key} {turned_rad:.6f}", modulus=modulus)
+
+
+class PostWoods:
+    """Woods of a fence's posts, each reckoned when it is first asked for."""
+
+    def __init__(self, case: FenceCase) -> None:
+        self.case, self.u = case, case.book.units
+        self._woods: dict[str, PostWood] = {}
+
+    def of(self, stick: Stick) -> PostWood:
+        """What bending needs of one stick, reckoned once for all its posts."""
+        if stick.key not in self._woods and stick.species == "steel":
+            self._woods[stick.key] = self._steel(stick.key, steel_modulus(self.case.spec.foot_detail.steel, self.u))
+        if stick.key not in self._woods:
+            strength = leaf_strength = refused = timber = None
+            try:
+                # A built-up post is as strong as its plies side by side, each on edge to the wind.
+                wood = (
+                    self.case.timber.ply
+                    if self.case.timber.ply is not None and stick == self.case.timber.post
+                    else stick
+                )
+                timber = outdoors(wood)
+                strength = self.case.book.bending_strength(timber, "wind")
+                leaf_strength = self.case.book.bending_strength(timber, "floor")
+            except OutsideScope as outside:
+                refused = outside
+            # Wind bends a post across the line: its depth is the thickness, its breadth the width along the line.
+            b, d = stick.width_m / self.u.size_m, stick.thickness_m / self.u.size_m
+            modulus = Step(
+                symbol="S",
+                value=b * d**2 / 6,
+                unit=self.u.modulus,
+                formula="b * d ** 2 / 6",
+                inputs=(("b", b, self.u.size), ("d", d, self.u.size)),
+                source="geometry",
+            )
+            self._woods[stick.key] = PostWood(stick.key, strength, leaf_strength, refused, modulus, timber)
+        return self._woods[stick.key]
+
+    def _steel(self, key: str, modulus: Step | None) -> PostWood:
+        """Steel by its maker's figures, as the crew typed them; what is missing is not covered."""
+        strength = maker_strength(self.case.spec.foot_detail.steel, self.u)
+        refused = None
+        if strength is None or modulus is None:
+            what = "strength" if strength is None else "section modulus"
+            refused = OutsideScope(f"the steel's {what} is not entered", f"type the maker's {what}")
+            strength = None
+        none = given_step("S", 1.0, self.u.modulus, "user: not entered")
+        return PostWood(key, strength, strength, refused, modulus or none)
+
+    def at_ground(self, post: Post, way: FootWay) -> PostWood:
+        """What bends at the ground: the post, or the pipe that its sleeve stands over."""
+        if way.key != "over a pipe":
+            return self.of(post.stick)
+        pipe = pipe_of(self.case.spec)
+        if pipe.key not in self._woods:
+            self._woods[pipe.key] = self._steel(
+                pipe.key, pipe_modulus(pipe.width_m, self.case.spec.foot_detail.steel, self.u)
+            )
+        return self._woods[pipe.key]
