@@ -9,6 +9,7 @@ import time
 import warnings
 from collections.abc import Callable
 from dataclasses import replace
+from datetime import date
 from functools import partial
 from typing import Any
 
@@ -20,8 +21,10 @@ from django.test.utils import override_settings
 from steady.drawing.scene import scene
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Site
+from steady.jobs.calendar import calendar
 from steady.jobs.document import Job, Structure, case_of, plan_structure
-from steady.jobs.siting import whole_scene
+from steady.jobs.offer import offer
+from steady.jobs.siting import site_plan, whole_scene
 from steady.jobs.starts import start
 from steady.jobs.sun import SunAsk, sun
 from steady.measure.show import Tape
@@ -42,6 +45,8 @@ from steady.structures.pergola.entry import read_pergola
 from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import YardChoices
+
+from trellis_server.demo.jobs import larkspur_rise
 
 
 def best(work: Callable[[], Any], tries: int = 5) -> float:
@@ -94,6 +99,7 @@ class Command(BaseCommand):
         self.members()
         self.decks()
         self.pergolas()
+        self.whole()
         self.script()
 
     def plans(self) -> None:
@@ -257,6 +263,27 @@ class Command(BaseCommand):
             f"a table of 75 hours of shade {shade * 1e3:.0f} ms, ×{shade / once:.1f}; "
             f"a job of {pieces:,} parts in space {whole * 1e3:.0f} ms, plans included (aim: a second with the picture)"
         )
+
+    def whole(self) -> None:
+        """The pages of a job of ten structures, against planning its structures once."""
+        job = larkspur_rise()
+        more = tuple(
+            replace(item, name=f"{item.name} again", spec=replace(item.spec, id=f"{item.spec.id}-2"))
+            for item in job.structures[1:5]
+        )
+        job = replace(job, structures=(*job.structures, *more))
+        today = date(2026, 11, 27)
+        once = best(lambda: [plan_structure(job, item.spec.id) for item in job.structures], 3)
+        told = ", ".join(
+            f"{name} {seconds * 1e3:.0f} ms (×{seconds / once:.1f})"
+            for name, seconds in (
+                ("site", best(lambda: site_plan(job), 3)),
+                ("calendar", best(lambda: calendar(job, today), 3)),
+                ("quote", best(lambda: offer(job, today), 2)),
+            )
+        )
+        says = f"A job of {len(job.structures)} structures (aim: its site in 150 ms): plans {once * 1e3:.0f} ms; {told}"
+        self.stdout.write(says)
 
     def script(self) -> None:
         """The first screen's script, compressed."""
