@@ -3,6 +3,7 @@
 from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 from ninja import Router
 from steady.yard.price_book import book_rows, every_item
 
@@ -19,7 +20,7 @@ from trellis_server.api.schemas import (
     PricesRead,
     Problems,
 )
-from trellis_server.documents.registry import CSV, XLSX
+from trellis_server.documents.registry import CSV, ICS, XLSX
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
 from trellis_server.services.jobs import crew_of
@@ -90,3 +91,11 @@ def priced(request: HttpRequest, body: DocumentBody) -> HttpResponse:
 def what_we_learned(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """What the crew's own records say, beside what this job reckons with."""
     return fast({"learned": learned(crew_of(request.user), body.document)})
+
+
+@router.get("/calendar.ics", response=REFUSALS)
+def days_of_all(request: HttpRequest) -> HttpResponse:
+    """The days of all jobs that are not put away, as one calendar file."""
+    from trellis_server.documents.calendar_ics import ics  # as the other documents: only when it is asked for
+
+    return file_answer(ics(crews.days_of_all(crew_of(request.user)), timezone.localdate()), ICS, "calendar.ics")

@@ -31,7 +31,7 @@ from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
 from trellis_server.services.jobs import State
 
-CSV, PDF = "text/csv; charset=utf-8", "application/pdf"
+CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; charset=utf-8"
 FARTHEST_STAKE_M = 30.0
 USUAL_SAMPLE_M = 0.36
 
@@ -336,10 +336,8 @@ JOB_DOCUMENTS = [
     JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
     JobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
     JobDocument(file="handover.pdf", says="The handover", kind=PDF, make=_handover, inline=True),
-    JobDocument(
-        file="upkeep.ics", says="Upkeep, as calendar entries", kind="text/calendar; charset=utf-8", make=_upkeep
-    ),
-    JobDocument(file="calendar.ics", says="The calendar", kind="text/calendar; charset=utf-8", make=_ics),
+    JobDocument(file="upkeep.ics", says="Upkeep, as calendar entries", kind=ICS, make=_upkeep),
+    JobDocument(file="calendar.ics", says="The calendar", kind=ICS, make=_ics),
     JobDocument(file="site.dxf", says="The site, DXF", kind="image/vnd.dxf", make=_site_dxf),
     JobDocument(
         file="site.geojson",

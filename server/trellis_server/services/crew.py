@@ -13,15 +13,19 @@ from django.utils import timezone
 from pydantic import TypeAdapter
 from pydantic_core import to_json
 from steady.errors import InputError
+from steady.jobs.calendar import calendar
 from steady.jobs.document import Job as Document
 from steady.measure.lengths import Bare
 from steady.yard.price_book import BookPrice, BookRead, priced_by, read_prices
 
-from trellis_server.models import Crew
+from trellis_server.models import Crew, Job, Status
+from trellis_server.services import documents
+from trellis_server.services.inspections import held
 
 PRICES: TypeAdapter[tuple[BookPrice, ...]] = TypeAdapter(tuple[BookPrice, ...])
 LETTERHEAD = ("name", "address", "reach", "small_print")
 MOST_PRICES = 2000
+MOST_JOBS = 100
 
 
 def prices_of(crew: Crew) -> tuple[BookPrice, ...]:
@@ -95,3 +99,19 @@ def keep_letterhead(crew: Crew, name: str, letterhead: dict[str, Any]) -> None:
     crew.name = name.strip()[:120]
     crew.letterhead = {key: str(letterhead.get(key) or "")[:1000] for key in LETTERHEAD}
     crew.save(update_fields=["name", "letterhead"])
+
+
+def days_of_all(crew: Crew) -> list[tuple[str, Document, dict[str, str]]]:
+    """Every job that is not put away, with its id and what its inspections hold; one that can't be laid on days is left out."""
+    found = []
+    jobs = Job.objects.filter(crew=crew, thrown_away_at=None).exclude(status__in=(Status.ARCHIVED, Status.DONE))
+    for job in jobs.select_related("current").order_by("pk")[:MOST_JOBS]:
+        if job.current is None:
+            continue
+        document = documents.load(job.current.document)
+        try:
+            calendar(document, timezone.localdate())
+        except InputError:
+            continue
+        found.append((str(job.pk), document, held(job)))
+    return found

@@ -79,6 +79,18 @@ class CalendarTest(TestCase):
         self.assertGreater(len(same), 10)
         self.assertTrue(all(first[uid].decoded("dtstart") < later[uid].decoded("dtstart") for uid in same))
 
+    def test_all_jobs_stand_in_one_calendar_but_those_put_away_and_those_that_cannot(self) -> None:
+        first, second = self.caller.new_job(dated()), self.caller.new_job(dated())
+        broken = dated()
+        broken["calendar"]["starts_on"] = "soon"
+        self.caller.new_job(broken)
+        self.caller.send("PUT", f"/api/jobs/{second}/status", {"status": "done"})
+        read = icalendar.Calendar.from_ical(self.caller.send("GET", "/api/crew/calendar.ics").content)
+        ids = {str(event["uid"]).rsplit("@", 1)[1] for event in read.walk("VEVENT")}
+        self.assertEqual(ids, {f"{first}.trellis"})
+        other = icalendar.Calendar.from_ical(Caller(person("wren")).send("GET", "/api/crew/calendar.ics").content)
+        self.assertEqual(len(other.walk("VEVENT")), 0)
+
     def test_a_days_sheet_is_printed_and_an_empty_day_refused(self) -> None:
         job = self.caller.new_job(dated())
         address = f"/api/jobs/{job}/whole/day.pdf"

@@ -105,6 +105,8 @@ const drop = (row: BookPrice) =>
           <label>Small print <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
           <button class="main">Keep it</button>
         </form>
+        <h2>Calendar</h2>
+        <p class="small"><a href="/api/crew/calendar.ics">The days of all our jobs</a>, as one calendar file.</p>
         <h2>People</h2>
         <ul>
           <li v-for="person in data.people" :key="person">{{ person }}</li>
