@@ -24,11 +24,15 @@ CLEAR_HEIGHT_M = 4.3
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Piece:
-    """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m)."""
+    """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m).
+
+    `box`: left, low, right and high edge of its ring.
+    """
 
     ring: tuple[Point, ...]
     low_m: float
     high_m: float
+    box: tuple[float, float, float, float]
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -91,7 +95,9 @@ def stood(plan: Plan, structure: tuple[str, str], place: Standing, ground_of_pla
             outline = hull([(round(x, 4), round(y, 4)) for x, y, _ in at])
             ring = tuple(place.carry((x, y, 0.0))[:2] for x, y in outline)
             heights = [z for _, _, z in at]
-            pieces[Piece(ring=ring, low_m=min(heights) + up, high_m=max(heights) + up)] = None
+            (left, low), (right, high) = _box(ring)
+            box = (left, low, right, high)
+            pieces[Piece(ring=ring, low_m=min(heights) + up, high_m=max(heights) + up, box=box)] = None
     holes = [
         Hole(at=place.carry((f.at[0], f.at[1] * way, 0.0))[:2], half_m=f.hole_width_m / 2)
         for f in plan.footings
@@ -146,9 +152,9 @@ def _apart(one: Stood, thing: SiteThing) -> list[tuple[float, Piece]]:
     low, high = _box(thing.corners)
     found = []
     for piece in one.pieces:
-        left, right = _box(piece.ring)
-        dx = max(0.0, left[0] - high[0], low[0] - right[0])
-        dy = max(0.0, left[1] - high[1], low[1] - right[1])
+        left, near, right, far = piece.box
+        dx = max(0.0, left - high[0], low[0] - right)
+        dy = max(0.0, near - high[1], low[1] - far)
         found.append((math.hypot(dx, dy), piece))
     return found
 

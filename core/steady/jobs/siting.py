@@ -79,8 +79,11 @@ def site_plan(job: Job) -> SitePlan:
     """Every structure where it stands; what can't be planned says so and leaves the others alone."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     places = _places(job, drawn)
+    spots = spots_of(job.site.things)
+    net = triangles(spots)
     stands = tuple(
-        _stand(job, item, one, place) for item, one, place in zip(job.structures, drawn, places, strict=True)
+        _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m)))
+        for item, one, place in zip(job.structures, drawn, places, strict=True)
     )
     shapes = thing_shapes(job.site.things, job.reading.tape())
     points = [p for stand in stands for ring in (*stand.outlines, *stand.walls) for p in ring]
@@ -239,7 +242,7 @@ def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
         deepest = max(deepest, high - low)
 
 
-def _stand(job: Job, item: Structure, one: _Drawn, place: Standing) -> Stand:
+def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None) -> Stand:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 
@@ -247,7 +250,6 @@ def _stand(job: Job, item: Structure, one: _Drawn, place: Standing) -> Stand:
     x, y, _ = place.carry(((left + right) / 2, (low + high) / 2, 0.0))
     walls = [solid.points for solid in (walls_of(one.plan) if one.plan else ())]
     faces = tuple(ring(tuple((box[i][0], box[i][1]) for i in (0, 1, 5, 4))) for box in walls)
-    spots = spots_of(job.site.things)
     return Stand(
         id=one.id,
         name=item.name,
@@ -258,7 +260,7 @@ def _stand(job: Job, item: Structure, one: _Drawn, place: Standing) -> Stand:
         walls=faces,
         middle=(x, y),
         failed=one.failed,
-        ground_m=height_between(spots, triangles(spots), (place.x_m, place.y_m)),
+        ground_m=ground_m,
     )
 
 
