@@ -63,20 +63,6 @@ def cast(plan: Plan, toward: Vec, ground_m: float = 0.0) -> list[tuple[Point, ..
     return found
 
 
-def footprint(plan: Plan) -> list[tuple[Point, ...]]:
-    """What a plan covers from straight above, on the drawn axes: one outline a piece, and one for a whole row of alike."""
-    way = hand(plan)
-    found: dict[tuple[Point, ...], None] = {}
-    for part in plan.parts:
-        for place in part.places if part.length_m > 0 else ():
-            last = place.count - 1
-            ends = [(0.0, 0.0), (place.step[0] * last, place.step[1] * last)] if last else [(0.0, 0.0)]
-            box = corners(part, place)
-            outline = hull([(round(x + dx, 4), round((y + dy) * way, 4)) for x, y, _ in box for dx, dy in ends])
-            found[tuple(outline)] = None  # pieces over each other cover the same
-    return list(found)
-
-
 def share_in(shadows: Sequence[tuple[Point, ...]], patch: Patch) -> float:
     """Share of a patch that lies in any of the shadows: exact along y, by even lines across x."""
     wide, deep = patch.right_m - patch.left_m, patch.far_m - patch.near_m

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from steady.drawing.pieces import corners
+from steady.drawing.scene import ground_under
 from steady.drawing.square import hand
 from steady.drawing.unroll import hull
 from steady.ground.permits import SiteNote
@@ -79,25 +80,41 @@ class Beside:
     amiss: str = ""
 
 
-def stood(plan: Plan, structure: tuple[str, str], place: Standing, ground_of_plan_m: float) -> Stood:
-    """A plan carried to where it stands. `structure`: its id and name."""
-    way, up = hand(plan), place.level_m - ground_of_plan_m
-    pieces: dict[Piece, None] = {}
+@dataclass(frozen=True, slots=True)
+class Outline:
+    """A piece, or a row of alike, on a plan's own drawn axes: its ring from above, and its lowest and highest point (m)."""
+
+    ring: tuple[Point, ...]
+    low_m: float
+    high_m: float
+
+
+def outlines(plan: Plan) -> tuple[Outline, ...]:
+    """Every piece of a plan from above; those that lie over each other between the same heights once."""
+    way = hand(plan)
+    found: dict[Outline, None] = {}
     for part in plan.parts:
         for one in part.places if part.length_m > 0 else ():
             last = one.count - 1
-            steps = [0, last] if last else [0]
             at = [
                 (x + k * one.step[0], (y + k * one.step[1]) * way, z + k * one.step[2])
                 for x, y, z in corners(part, one)
-                for k in steps
+                for k in ((0, last) if last else (0,))
             ]
-            outline = hull([(round(x, 4), round(y, 4)) for x, y, _ in at])
-            ring = tuple(place.carry((x, y, 0.0))[:2] for x, y in outline)
+            ring = tuple(hull([(round(x, 4), round(y, 4)) for x, y, _ in at]))
             heights = [z for _, _, z in at]
-            (left, low), (right, high) = _box(ring)
-            box = (left, low, right, high)
-            pieces[Piece(ring=ring, low_m=min(heights) + up, high_m=max(heights) + up, box=box)] = None
+            found[Outline(ring, min(heights), max(heights))] = None
+    return tuple(found)
+
+
+def stood(plan: Plan, seen: Sequence[Outline], structure: tuple[str, str], place: Standing) -> Stood:
+    """A plan, its outlines seen, carried to where it stands. `structure`: its id and name."""
+    way, up = hand(plan), place.level_m - ground_under(plan)
+    pieces = []
+    for one in seen:
+        ring = tuple(place.carry((x, y, 0.0))[:2] for x, y in one.ring)
+        (left, low), (right, high) = _box(ring)
+        pieces.append(Piece(ring=ring, low_m=one.low_m + up, high_m=one.high_m + up, box=(left, low, right, high)))
     holes = [
         Hole(at=place.carry((f.at[0], f.at[1] * way, 0.0))[:2], half_m=f.hole_width_m / 2)
         for f in plan.footings

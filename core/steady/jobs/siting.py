@@ -6,14 +6,13 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from steady.data.looks import look
-from steady.drawing.scene import STAGES, Scene, Solid, ground_under, scene, walls_of
-from steady.drawing.shadows import footprint
+from steady.drawing.scene import STAGES, Scene, Solid, scene, walls_of
 from steady.drawing.shapes import Point, View
 from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
 from steady.ground.survey import SiteThing, enough_points, thing_row
 from steady.ground.survey_geo import Anchor, geojson
-from steady.jobs.around import Beside, Stood, around, stood
+from steady.jobs.around import Beside, Outline, Stood, around, outlines, stood
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.layout.contours import height_between, triangles
@@ -70,6 +69,7 @@ class SitePlan:
 class _Drawn:
     id: str
     plan: Plan | None
+    seen: tuple[Outline, ...]
     prints: list[tuple[Point, ...]]
     failed: str
     box: tuple[float, float, float, float]
@@ -129,7 +129,7 @@ def site_geojson(job: Job) -> str:
 def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bool = False) -> list[Stood]:
     """What stands, as it is held against what lies there; what nobody placed is held against nothing."""
     return [
-        stood(one.plan, (item.spec.id, item.name), place, ground_under(one.plan))
+        stood(one.plan, one.seen, (item.spec.id, item.name), place)
         for item, one, place in zip(job.structures, drawn, places, strict=True)
         if one.plan is not None and (unplaced or item.stands is not None)
     ]
@@ -216,13 +216,14 @@ def _drawn(job: Job, structure_id: str) -> _Drawn:
         made = plan_structure(job, structure_id)
     except (InputError, OutsideScope) as error:
         says = error.message if isinstance(error, InputError) else error.reason
-        return _Drawn(structure_id, None, [], says, (0.0, 0.0, APART_M, APART_M))
-    prints = footprint(made)
+        return _Drawn(structure_id, None, (), [], says, (0.0, 0.0, APART_M, APART_M))
+    seen = outlines(made)
+    prints = list(dict.fromkeys(one.ring for one in seen))  # pieces over each other cover the same
     xs, ys = (
         [p[0] for ring in prints for p in ring] or [0.0, 1.0],
         [p[1] for ring in prints for p in ring] or [0.0, 1.0],
     )
-    return _Drawn(structure_id, made, prints, "", (min(xs), min(ys), max(xs), max(ys)))
+    return _Drawn(structure_id, made, seen, prints, "", (min(xs), min(ys), max(xs), max(ys)))
 
 
 def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
