@@ -4,8 +4,9 @@ from dataclasses import dataclass, field
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
-from steady.plan.model import Basis, Check, NotCovered, Practice
+from steady.plan.model import Basis, NotCovered, Practice
 from steady.rulebooks.answers import WindOnFence
+from steady.structures.findings import Findings
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam import Slam
@@ -20,12 +21,10 @@ class Loads:
     refused: OutsideScope | None
 
 
-@dataclass(slots=True)
-class Reckoning:
-    """Checks and gaps as they are found, and each post's embedment."""
+@dataclass(slots=True, kw_only=True)
+class Reckoning(Findings):
+    """Checks and gaps of a fence as they are found, and each post's embedment."""
 
-    checks: list[Check] = field(default_factory=list)
-    not_covered: list[NotCovered] = field(default_factory=list)
     practice: list[Practice] = field(default_factory=list)
     embedment_m: dict[str, float] = field(default_factory=dict)
     governs: dict[str, str] = field(default_factory=dict)

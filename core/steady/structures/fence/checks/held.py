@@ -2,7 +2,7 @@
 
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
-from steady.plan.model import Asks, Basis, Check, NotCovered, Step
+from steady.plan.model import Asks, Basis, NotCovered, Step
 from steady.rulebooks.answers import ScrewAsk
 from steady.structures.bends import check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning
@@ -205,16 +205,4 @@ class HoldReckoner:
     def _check(
         self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks
     ) -> None:
-        self.found.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=demand,
-                limit=limit,
-                working=working,
-                case=case,
-                asks=asks,
-            )
-        )
+        self.found.at_most(name, about, demand, limit, working, case, asks=asks)

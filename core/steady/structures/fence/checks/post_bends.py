@@ -1,7 +1,7 @@
 """How a fence's posts bend: at the ground, below it, over a pipe, under a leaf, under a slam. Each asks for one post's wood."""
 
 from steady.errors import OutsideScope
-from steady.plan.model import Asks, Basis, Check, Step
+from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import LoadType, Soil
 from steady.structures.fence.checks.findings import Reckoning, gap
 from steady.structures.fence.checks.post_wood import PostWood
@@ -52,19 +52,7 @@ class PostBends:
         self._bent("Bends at the ground", about, stress, limit, working, push)
 
     def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
-        self.found.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=stress,
-                limit=limit,
-                working=working,
-                case=push.case,
-                asks=push.asks,
-            )
-        )
+        self.found.at_most(name, about, stress, limit, working, push.case, asks=push.asks)
 
     def in_ground(self, wood: PostWood, about: str, push: Push, hole: tuple[float, float]) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
@@ -122,19 +110,7 @@ class PostBends:
             cases.append(("wind and an open leaf", moment, wood.strength, (*steps, wind.force), Asks.CODE))
         for case, moment, limit, before, asks in cases:
             stress = self._stress(wood, moment, "bending stress in the hinge post at the ground")
-            self.found.checks.append(
-                Check(
-                    name="Bends at the ground",
-                    about=about,
-                    basis=Basis.RECKONED,
-                    sense="at most",
-                    demand=stress,
-                    limit=limit,
-                    working=(*before, wood.modulus),
-                    case=case,
-                    asks=asks,
-                )
-            )
+            self.found.at_most("Bends at the ground", about, stress, limit, (*before, wood.modulus), case, asks=asks)
 
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
@@ -155,18 +131,14 @@ class PostBends:
             source="statics",
         )
         design = self.case.book.factored(moment, "M_d")
-        self.found.checks.append(
-            Check(
-                name="Bends at the ground",
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=self._stress(wood, design.value, "bending stress in the latch post at the ground"),
-                limit=limit,
-                working=(hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
-                case="a slammed leaf",
-                asks=Asks.SAFETY,
-            )
+        self.found.at_most(
+            "Bends at the ground",
+            about,
+            self._stress(wood, design.value, "bending stress in the latch post at the ground"),
+            limit,
+            (hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
+            "a slammed leaf",
+            asks=Asks.SAFETY,
         )
 
     def _stress(self, wood: PostWood, moment: float, says: str, symbol: str = "M") -> Step:

@@ -7,7 +7,7 @@ from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
-from steady.plan.model import Asks, Basis, Check, NotCovered, Practice, Step
+from steady.plan.model import Asks, Basis, NotCovered, Practice, Step
 from steady.rulebooks.answers import Soil, given_step, si
 from steady.structures.fence.checks.feet import FootWay, side_width_m, way_at, within
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
@@ -450,19 +450,15 @@ class PostReckoner:
         for name, _, limit in demands:
             if limit.value <= 0 or name.endswith("no depth is enough"):
                 continue
-            self.found.checks.append(
-                Check(
-                    name="Holds in the ground",
-                    about=about,
-                    basis=Basis.RECKONED,
-                    sense="at least",
-                    demand=self._has(built_m),
-                    limit=limit,
-                    working=working.get(name, ()),
-                    case=name.lower(),
-                    asks=asks.get(name, Asks.SAFETY if name == "A leaf and a person on it" else Asks.CODE),
-                    fitted=fitted,
-                )
+            self.found.at_least(
+                "Holds in the ground",
+                about,
+                self._has(built_m),
+                limit,
+                working.get(name, ()),
+                name.lower(),
+                asks=asks.get(name, Asks.SAFETY if name == "A leaf and a person on it" else Asks.CODE),
+                fitted=fitted,
             )
 
     def _has(self, built_m: float) -> Step:

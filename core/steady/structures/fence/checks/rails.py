@@ -364,7 +364,7 @@ def bears_bay(case: FenceCase, loads: Loads) -> Callable[[float, float], float |
 
     Source: the rails' own checks, their span halved in on until they just pass.
     """
-    reckoner = RailReckoner(case, loads, Reckoning())
+    reckoner = RailReckoner(case, loads, Reckoning(book=case.book))
     known: dict[float, float | None] = {}
 
     def longest(from_m: float, to_m: float) -> float | None:

@@ -72,7 +72,7 @@ def reckon(
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     spec, book = case.spec, case.book
-    found = Reckoning()
+    found = Reckoning(book=case.book)
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}

@@ -8,7 +8,7 @@ from steady.footings.depth import needed, rounded_up_m
 from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Asks, Basis, Check, NotCovered, Part, Step
+from steady.plan.model import Asks, Basis, NotCovered, Part, Step
 from steady.rulebooks.answers import LoadType, Soil, Standing, given_step
 from steady.structures.fence.checks.feet import FootWay
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
@@ -109,19 +109,7 @@ class UprightReckoner:
         )
 
     def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
-        self.found.checks.append(
-            Check(
-                name=name,
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at most",
-                demand=demand,
-                limit=limit,
-                working=(*push.steps, *steps),
-                case=push.case,
-                asks=_safely(push.asks),
-            )
-        )
+        self.found.at_most(name, about, demand, limit, (*push.steps, *steps), push.case, asks=_safely(push.asks))
 
     def _base(self, about: str, way: FootWay, push: Push) -> None:
         moment = self._moment(push)
@@ -167,17 +155,7 @@ class UprightReckoner:
         u = self.u
         has = given_step("c", detail.edge_m / u.size_m, u.size, "user: measured", "post's middle to the slab's edge")
         least = given_step("c_least", detail.edge_least_m / u.size_m, u.size, "user: the maker's least edge distance")
-        self.found.checks.append(
-            Check(
-                name="Far enough from the slab's edge",
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at least",
-                demand=has,
-                limit=least,
-                case="anchors",
-            )
-        )
+        self.found.at_least("Far enough from the slab's edge", about, has, least, case="anchors")
 
     def _brace(self, about: str, push: Push) -> None:
         """A raking brace carries all of the moment; the foot is a hinge."""
@@ -277,18 +255,7 @@ class UprightReckoner:
         )
         for name, limit in deep.demands:
             if limit.value > 0:
-                self.found.checks.append(
-                    Check(
-                        name="Pier holds in the ground",
-                        about=about,
-                        basis=Basis.RECKONED,
-                        sense="at least",
-                        demand=has,
-                        limit=limit,
-                        case=name.lower(),
-                        fitted=True,
-                    )
-                )
+                self.found.at_least("Pier holds in the ground", about, has, limit, case=name.lower(), fitted=True)
 
 
 def _safely(asks: Asks) -> Asks:
@@ -378,18 +345,7 @@ def own_weight(
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )
-        found.checks.append(
-            Check(
-                name="Stands by its weight",
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at least",
-                demand=holds,
-                limit=tips,
-                working=(force,),
-                case="wind",
-            )
-        )
+        found.at_least("Stands by its weight", about, holds, tips, (force,), "wind")
         _top_held(case, out, index, alone, about, rail, found)
         slides = Step(
             symbol="P_has",
@@ -400,17 +356,7 @@ def own_weight(
             source="statics; the user's friction",
             says="what holds it from sliding",
         )
-        found.checks.append(
-            Check(
-                name="Does not slide",
-                about=about,
-                basis=Basis.RECKONED,
-                sense="at least",
-                demand=slides,
-                limit=force,
-                case="wind",
-            )
-        )
+        found.at_least("Does not slide", about, slides, force, case="wind")
 
 
 def _wind_step(force_n: float, u: Units, says: str) -> Step:
@@ -472,18 +418,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, about: str,
     except OutsideScope as refused:
         found.not_covered.append(gap("Top held between corners", about, refused))
         return
-    found.checks.append(
-        Check(
-            name="Top held between corners",
-            about=about,
-            basis=Basis.RECKONED,
-            sense="at most",
-            demand=stress,
-            limit=limit,
-            working=(force, moment, modulus),
-            case="wind",
-        )
-    )
+    found.at_most("Top held between corners", about, stress, limit, (force, moment, modulus), "wind")
 
 
 def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:
