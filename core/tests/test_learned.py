@@ -32,6 +32,7 @@ class LearnedTest(unittest.TestCase):
         assert found is not None
         self.assertEqual((found.cases_count, found.middle, found.shipped), (3, 60.0, 60))
         self.assertEqual((found.low, found.high), (50.0, 70.0))
+        self.assertEqual(found.sets, ("quote/post_min", 60.0))
 
     def test_posts_ticked_at_once_pauses_and_nights_tell_nothing(self) -> None:
         rows = [at(0, 1, 2, 300, 301), at(0), at(20 * 60, 30 * 60)]
@@ -51,5 +52,8 @@ class LearnedTest(unittest.TestCase):
         assert found is not None
         each = bag_yield_m3("concrete 80 lb")
         self.assertAlmostEqual(found.middle, 44 * each / holds, delta=0.02 * found.middle)
+        self.assertEqual(found.sets, ("yard/concrete_allowance_ratio", round(found.middle - 1, 2)))
+        less = overdig([(plan, 20)] * 3, "concrete 80 lb", "clay", 1.1)
+        self.assertEqual(less.sets[1] if less else None, 0.0)
         self.assertIsNone(overdig([(plan, 40)], "concrete 80 lb", "clay", 1.1))
         self.assertIsNone(overdig([(plan, 0)] * 5, "concrete 80 lb", "clay", 1.1))

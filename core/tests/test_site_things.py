@@ -14,14 +14,16 @@ from steady.errors import InputError
 from steady.ground.permits import SiteNote
 from steady.ground.site import Site
 from steady.ground.standing import Standing
-from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, swing_of, thing_rows
+from steady.ground.survey import SitePoint, SiteThing, WallOpening, enough_points, kind_of_layer, swing_of, thing_rows
 from steady.ground.survey_geo import Anchor, first_point, geojson, read_geojson
 from steady.ground.survey_in import read_survey
 from steady.jobs.around import Beside
 from steady.jobs.document import Job, Structure
 from steady.jobs.siting import site_geojson, site_plan, site_sheet, whole_scene
 from steady.layout.contours import contours, height_between, triangles
+from steady.layout.levelling import level_round
 from steady.layout.plane import inside, nearest
+from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 
@@ -185,6 +187,26 @@ water, Pond, 9000 ft, 0
         self.assertEqual((len(found.things), len(found.problems)), (0, 2))
         with self.assertRaises(InputError):
             first_point('{"features": []}')
+
+
+class LevelTest(unittest.TestCase):
+    def test_heights_by_the_rule_of_levelling_and_a_round_that_does_not_close(self) -> None:
+        # By hand: instrument 1.5 over the benchmark; a rod that reads 1.2 stands 0.3 over it, one that reads 1.9 stands 0.4 under.
+        found = level_round(1.5, [1.2, 1.9], 1.503, Tape("metric", 0.001))
+        self.assertEqual((found.heights_m, found.amiss), ((0.3, -0.4), ""))
+        self.assertIn("10 mm otherwise", level_round(1.5, [1.2], 1.51, Tape("metric", 0.001)).amiss)
+
+    def test_layers_say_what_they_hold(self) -> None:
+        for layer, points, kind in (
+            ("PROPERTY_LINE", 3, "boundary"),
+            ("Water-Main", 2, "service"),
+            ("TREES", 1, "tree"),
+            ("trees", 9, "stands already"),
+            ("stands already", 4, "stands already"),
+            ("levels", 1, "spot height"),
+            ("anything", 5, "stands already"),
+        ):
+            self.assertEqual(kind_of_layer(layer, points), kind, layer)
 
 
 class AroundTest(unittest.TestCase):

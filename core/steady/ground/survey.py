@@ -7,11 +7,11 @@ import itertools
 import math
 from dataclasses import dataclass
 from functools import cache
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
-from steady.data.loader import keyed
+from steady.data.loader import TableError, keyed
 from steady.errors import InputError
 
 Far = Annotated[float, Ge(-2000), Le(2000)]
@@ -78,7 +78,7 @@ class SiteThing:
 class ThingRow:
     """A row of the table of site things: how it is drawn, what its reach and height are called ("": it has none)."""
 
-    key: str
+    key: ThingKind
     says: str
     drawn: DrawnAs
     reach: str
@@ -93,7 +93,7 @@ def thing_rows() -> tuple[ThingRow, ...]:
     """What a site can hold, in the order in which it is offered. Source: data/site_things.csv."""
     return tuple(
         ThingRow(
-            key=key,
+            key=_kind(key),
             says=row.text["says"],
             drawn=_drawn(row.text["drawn"]),
             reach=row.text["reach"],
@@ -104,6 +104,13 @@ def thing_rows() -> tuple[ThingRow, ...]:
         )
         for key, row in keyed("site_things").items()
     )
+
+
+def _kind(text: str) -> ThingKind:
+    found: ThingKind | None = next((kind for kind in get_args(ThingKind) if kind == text), None)
+    if found is None:
+        raise TableError(f"site_things: {text} is no kind of thing")
+    return found
 
 
 def _drawn(text: str) -> DrawnAs:
@@ -120,6 +127,17 @@ def thing_row(kind: str) -> ThingRow:
         if row.key == kind:
             return row
     raise InputError("kind", f'A site holds no "{kind[:40]}": {", ".join(row.key for row in thing_rows())}')
+
+
+def kind_of_layer(layer: str, points_count: int) -> ThingKind:
+    """What a layer of a drawing holds, by its name and how many points the shape has. Source: data/site_layers.csv."""
+    said = " ".join(layer.lower().replace("_", " ").replace("-", " ").split())
+    named = next((row.key for row in thing_rows() if row.key == said), "")
+    guessed = next((row.text["kind"] for part, row in keyed("site_layers").items() if part in said), "stands already")
+    row = thing_row(named or guessed)
+    if (row.drawn == "point") != (points_count == 1):
+        row = thing_row("spot height" if points_count == 1 else "stands already")
+    return row.key
 
 
 def enough_points(thing: SiteThing) -> str:

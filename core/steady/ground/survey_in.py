@@ -113,7 +113,7 @@ def _kind(text: str) -> str:
 def _things(kind: str, name: str, rows: list[_Row], used: set[str]) -> list[SiteThing]:
     row = thing_row(kind)
     points = [SitePoint(x_m=one.x_m, y_m=one.y_m) for one in rows]
-    blank = SiteThing(id="new", kind=row.key, name=name, points=tuple(points[:1]), reach_m=row.reach_usual_m)  # type: ignore[arg-type]
+    blank = SiteThing(id="new", kind=row.key, name=name, points=tuple(points[:1]), reach_m=row.reach_usual_m)
     if row.drawn == "point":
         return [
             replace(blank, id=fresh_id(kind, used), points=(point,), height_m=one.height_m)

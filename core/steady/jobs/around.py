@@ -8,7 +8,7 @@ from steady.drawing.pieces import corners
 from steady.drawing.scene import ground_under
 from steady.drawing.square import hand
 from steady.drawing.unroll import hull
-from steady.ground.permits import SiteNote
+from steady.ground.permits import SiteNote, said_by
 from steady.ground.standing import Standing
 from steady.ground.survey import SiteThing, WallOpening, swing_of, thing_row
 from steady.layout.plane import Nearest, Point, inside, nearest, sides
@@ -199,7 +199,7 @@ def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote
 def _setback(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote], tape: Tape) -> list[str]:
     """Nearer than the greatest setback that is known: the thing's own or one that the office told."""
     told = [
-        (note.value_m, f"{note.source or 'no source written down'}, {note.on or 'no date'}")
+        (note.value_m, said_by(note))
         for note in notes
         if note.kind == "setback" and note.value_m is not None and note.structure in ("", one.id)
     ]

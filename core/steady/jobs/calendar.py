@@ -14,6 +14,7 @@ from steady.errors import InputError, OutsideScope
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.layout.sun import day_length_h
+from steady.measure.dates import day_of
 from steady.plan.model import Plan, Task
 from steady.schedule.calendar import Days, Laid, Span, Work, lay
 from steady.schedule.days import Day, answer
@@ -94,18 +95,6 @@ class MoveAnswer:
     calendar: Calendar
     pushed: tuple[Pushed, ...]
     terms: CalendarTerms
-
-
-def day_of(text: str, field: str) -> date:
-    """A date as it is typed.
-
-    Raises:
-        InputError: It is none.
-    """
-    try:
-        return date.fromisoformat(text)
-    except ValueError:
-        raise InputError(field, "Write the date as 2026-11-30") from None
 
 
 def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Calendar:

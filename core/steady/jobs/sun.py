@@ -13,6 +13,7 @@ from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, plan_structure
 from steady.layout.sun import sun_position
+from steady.measure.dates import day_of
 from steady.plan.model import Plan, Vec
 
 FIRST_HOUR, LAST_HOUR = 6, 20
@@ -71,10 +72,7 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     site = job.site
     if site.latitude_rad is None or site.longitude_rad is None:
         raise InputError("site/latitude_rad", "Type the place's latitude and longitude under Ground to see the sun")
-    try:
-        day = date.fromisoformat(ask.on)
-    except ValueError:
-        raise InputError("on", "Write the day as 2026-06-21") from None
+    day = day_of(ask.on, "on")
     plan = plan_structure(job, structure_id)
     level = sum(f.at[2] for f in plan.footings) / len(plan.footings) if plan.footings else 0.0
     patch = _patch(plan, ask)

@@ -23,7 +23,8 @@ LEAST_CASES = 3
 class Learned:
     """One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
 
-    `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume).
+    `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume). `sets`: the
+    field of a job that it is used in, parts joined by slashes, and the value that goes there.
     """
 
     key: str
@@ -33,6 +34,7 @@ class Learned:
     middle: float
     high: float
     shipped: float
+    sets: tuple[str, float]
 
 
 def quartiles(values: Sequence[float]) -> tuple[float, float, float]:
@@ -64,6 +66,7 @@ def post_minutes(ticks: Iterable[Sequence[datetime]], crew_count: int, shipped_m
         middle=middle,
         high=high,
         shipped=shipped_min,
+        sets=("quote/post_min", float(round(middle))),
     )
 
 
@@ -93,4 +96,6 @@ def overdig(used: Iterable[tuple[Plan, int]], bag: str, soil: str, shipped_ratio
         middle=middle,
         high=high,
         shipped=shipped_ratio,
+        # The allowance is what goes on top of the holes' own volume; a job takes none below it, and none over its double.
+        sets=("yard/concrete_allowance_ratio", min(1.0, max(0.0, round(middle - 1, 2)))),
     )

@@ -2,8 +2,8 @@
 
 from datetime import date
 
-from steady.errors import InputError
 from steady.ground.site import Locate
+from steady.measure.dates import day_of
 
 
 def open_points(locate: Locate, on: date) -> list[str]:
@@ -18,10 +18,7 @@ def open_points(locate: Locate, on: date) -> list[str]:
     if not locate.expires:
         found.append("The ticket's last day is not written down")
     else:
-        try:
-            last = date.fromisoformat(locate.expires)
-        except ValueError:
-            raise InputError("site/locate/expires", "Write the date as 2026-11-30") from None
+        last = day_of(locate.expires, "site/locate/expires")
         if last < on:
             found.append(f"The ticket ran out on {last.isoformat()}: call for a new one")
     if not locate.owners_answered:

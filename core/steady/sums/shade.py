@@ -5,6 +5,7 @@ from datetime import date
 from steady.errors import InputError
 from steady.layout.shade import across_sun, blocked, blocked_sky, pitch_for, two_layers
 from steady.layout.sun import sun_position
+from steady.measure import dates
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 
@@ -39,10 +40,7 @@ def _pitch(given: Given) -> float:
 
 def day_of(given: Given) -> date:
     """The day asked. Raises InputError."""
-    try:
-        return date.fromisoformat(given.text("date"))
-    except ValueError:
-        raise InputError("date", "write it as 2026-11-30") from None
+    return dates.day_of(given.text("date"), "date")
 
 
 def clock_of(given: Given) -> float:

@@ -9,6 +9,7 @@ from typing import Annotated
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError, RowProblem
+from steady.measure.dates import day_of
 from steady.measure.lengths import Bare, parse_length
 from steady.yard.choices import LONGEST_M, OwnPrice, YardChoices
 from steady.yard.stock import goods, sticks, stock_lengths
@@ -95,10 +96,7 @@ def _row(row: list[str], bare: Bare) -> BookPrice:
         raise InputError("length", f"A length on sale is above 0 and at most {LONGEST_M:g} m")
     on = row[4][:10]
     if on:
-        try:
-            date.fromisoformat(on)
-        except ValueError:
-            raise InputError("on", f'"{row[4][:20]}" is no day: write 2026-11-30') from None
+        day_of(on, "on")
     return BookPrice(item=item, price=parse_price(row[2]), length_m=length_m, supplier=row[3][:80], on=on)
 
 

@@ -5,8 +5,9 @@ from datetime import date
 
 from steady.errors import InputError
 from steady.ground.site import Locate
-from steady.jobs.calendar import day_of
 from steady.jobs.document import Job
+from steady.layout.levelling import level_round
+from steady.measure.dates import day_of
 from steady.schedule.days import Day
 from steady.yard.price_book import BookPrice, every_item
 
@@ -26,8 +27,6 @@ from trellis_server.outside.services import (
 from trellis_server.services.crew import keep_prices, prices_of
 
 FORECAST_DAYS = 10
-CLOSES_M = 0.006
-"""A round of levels that closes no better was disturbed [common practice: 6 mm, 1/4 in]."""
 
 
 @dataclass(frozen=True)
@@ -137,17 +136,9 @@ def level(crew: Crew, job: Job) -> Levelled:
         raise InputError("site/things", "Draw the spots to read first: Spot height, under What lies here")
     instrument: Level = service("level", fault_of(crew, "level"))
     found = instrument.read(spots)
-    closes = found.benchmark_again_m - found.benchmark_m
-    amiss = ""
-    if abs(closes) > CLOSES_M:
-        told = job.reading.tape().length(abs(closes))
-        amiss = (
-            f"The benchmark reads {told} otherwise at the end: the level was moved. Set it up again and read them all"
-        )
-    heights = tuple(
-        (spot.thing, round(found.benchmark_m - rod, 4)) for spot, rod in zip(spots, found.rods_m, strict=True)
-    )
-    return Levelled(heights=heights, closes_m=closes, amiss=amiss)
+    told = level_round(found.benchmark_m, found.rods_m, found.benchmark_again_m, job.reading.tape())
+    heights = tuple((spot.thing, high_m) for spot, high_m in zip(spots, told.heights_m, strict=True))
+    return Levelled(heights=heights, closes_m=told.closes_m, amiss=told.amiss)
 
 
 def send(crew: Crew, to: str, text: str) -> str:

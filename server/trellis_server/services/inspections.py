@@ -1,13 +1,12 @@
 """Inspections of a job: who looked at what, when, what they said; and what is held back until it is passed."""
 
-from datetime import date
 from typing import Any
 
-from django.utils import timezone
 from steady.errors import InputError
 
 from trellis_server.api.errors import Missing
 from trellis_server.models import Inspection, Job, Photo
+from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person
 
 
@@ -24,12 +23,7 @@ def keep(job: Job, person: Person, said: dict[str, Any]) -> Inspection:
     """
     if not said["by"].strip():
         raise InputError("by", "Write who looked at it")
-    try:
-        on = date.fromisoformat(said["on"])
-    except ValueError:
-        raise InputError("on", "Write the date as 2026-11-30") from None
-    if on > timezone.localdate():
-        raise InputError("on", "That day has not come yet")
+    on = past_day(said["on"])
     if not said["passed"] and not said["note"].strip():
         raise InputError("note", "Write what was found, so that it can be mended")
     photo = None

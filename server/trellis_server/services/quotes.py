@@ -16,6 +16,7 @@ from steady.jobs.offer import offer
 from trellis_server.api.errors import Missing
 from trellis_server.models import Job, SentQuote, Status
 from trellis_server.services import documents, jobs
+from trellis_server.services.days import past_day
 
 
 def sent(job: Job) -> list[SentQuote]:
@@ -67,12 +68,7 @@ def accept(job: Job, number: int, by: str, on: str, option: int) -> SentQuote:
     """
     if not by.strip():
         raise InputError("by", "Write who accepts it")
-    try:
-        day = date.fromisoformat(on)
-    except ValueError:
-        raise InputError("on", "Write the date as 2026-11-30") from None
-    if day > timezone.localdate():
-        raise InputError("on", "That day has not come yet")
+    day = past_day(on)
     with transaction.atomic():
         found = one(job, number)
         if not 0 <= option < len(found.body["options"]):

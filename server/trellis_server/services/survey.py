@@ -5,7 +5,7 @@ import math
 from typing import Any, Literal
 
 from steady.errors import InputError, RowProblem
-from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
+from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, kind_of_layer, thing_row
 from steady.ground.survey_geo import Anchor, first_point, read_geojson
 from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id, read_survey
 from steady.jobs.document import Job
@@ -13,29 +13,6 @@ from steady.measure.lengths import Bare
 from steady.measure.units import FT, IN
 
 MOST_ENTITIES = 2000
-LAYERS = {
-    "wall": "house wall",
-    "house": "house wall",
-    "building": "house wall",
-    "bound": "boundary",
-    "property": "boundary",
-    "lot": "boundary",
-    "water main": "service",
-    "gas": "service",
-    "elec": "service",
-    "sewer": "service",
-    "service": "service",
-    "utilit": "service",
-    "tree": "tree",
-    "pond": "water",
-    "stream": "water",
-    "ditch": "water",
-    "drive": "clear way",
-    "way": "clear way",
-    "spot": "spot height",
-    "level": "spot height",
-}
-"""Parts of layer names and what they hold, the first that fits; others become what stands already."""
 UNITS_M = {1: IN, 2: FT, 4: 0.001, 5: 0.01, 6: 1.0}
 """A drawing's own word for its units ($INSUNITS)."""
 BARE_M: dict[Bare, float] = {"ft": FT, "in": IN, "m": 1.0, "mm": 0.001}
@@ -121,14 +98,8 @@ def _points(entity: Any) -> tuple[list[tuple[float, float, float]], bool]:
 
 
 def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, used: set[str]) -> SiteThing | str:
-    said = layer.lower().replace("_", " ").replace("-", " ")
-    kind = next((row.key for row in thing_rows() if row.key == said), None) or next(
-        (key for part, key in LAYERS.items() if part in said), "stands already"
-    )
+    kind = kind_of_layer(layer, len(points))
     row = thing_row(kind)
-    if (row.drawn == "point") != (len(points) == 1):
-        kind = "spot height" if len(points) == 1 else "stands already"
-        row = thing_row(kind)
     if len(points) > MOST_POINTS:
         return f"More than {MOST_POINTS} points: thin it out first"
     if not all(math.isfinite(v) for point in points for v in point):
@@ -139,7 +110,7 @@ def _thing(layer: str, points: list[tuple[float, float, float]], closed: bool, u
     high = points[0][2]
     return SiteThing(
         id=fresh_id(kind, used),
-        kind=kind,  # type: ignore[arg-type]
+        kind=kind,
         name=layer[:80] if layer not in ("0", kind) else "",
         points=tuple(SitePoint(x_m=round(x, 4), y_m=round(y, 4)) for x, y, _ in corners),
         reach_m=row.reach_usual_m,

@@ -4640,7 +4640,8 @@ export interface components {
          * Learned
          * @description One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
          *
-         *     `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume).
+         *     `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume). `sets`: the
+         *     field of a job that it is used in, parts joined by slashes, and the value that goes there.
          */
         Learned: {
             /** Cases Count */
@@ -4655,6 +4656,11 @@ export interface components {
             middle: number;
             /** Says */
             says: string;
+            /** Sets */
+            sets: [
+                string,
+                number
+            ];
             /** Shipped */
             shipped: number;
         };
@@ -8300,8 +8306,11 @@ export interface components {
             drawn: "line" | "area" | "point";
             /** Height */
             height: string;
-            /** Key */
-            key: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "house wall" | "boundary" | "service" | "tree" | "water" | "clear way" | "stands already" | "spot height";
             /** Look */
             look: string;
             /** Reach */

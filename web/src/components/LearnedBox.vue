@@ -4,6 +4,7 @@ import { api, ask } from '@/api/client'
 import type { Learned } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
+import { write } from '@/logic/paths'
 import { useJob } from '@/stores/job'
 
 /** What the crew's own records say beside what this job reckons with; used only when somebody says so. */
@@ -23,8 +24,8 @@ function put(id: string, count: number | null): void {
 const shown = (row: Learned, value: number) => (row.key === 'post_min' ? `${Math.round(value)} min` : value.toFixed(2))
 function take(row: Learned): void {
   store.change((job) => {
-    if (row.key === 'post_min') job.quote.post_min = Math.round(row.middle)
-    else job.yard.concrete_allowance_ratio = Math.max(0, Math.min(1, Math.round((row.middle - 1) * 100) / 100))
+    const [path, value] = row.sets as [string, number]
+    write(job, path, value)
   }, row.says)
 }
 </script>

@@ -57,6 +57,15 @@ describe('saving while another person saves', () => {
     expect(store.revision).toBe(6)
   })
 
+  it('keeps no step for a change that changes nothing', async () => {
+    const store = useJob()
+    await store.load('j')
+    store.change((doc) => void (doc.name = 'Fence'), 'name')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(put).not.toHaveBeenCalled()
+    expect(store.saved).toBe('saved')
+  })
+
   it('takes a joined document whole when nothing more was typed', async () => {
     const store = useJob()
     await store.load('j')

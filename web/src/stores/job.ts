@@ -60,6 +60,8 @@ export const useJob = defineStore('job', () => {
     const next = copy(document.value)
     edit(next)
     draft.value = null
+    // A field left after Enter says the same again: that is no change, and no step to undo.
+    if (JSON.stringify(next) === JSON.stringify(document.value)) return
     document.value = next
     words = says
     if (saved.value !== 'conflict') saved.value = 'waiting'

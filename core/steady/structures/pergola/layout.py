@@ -2,13 +2,13 @@
 
 import math
 from dataclasses import dataclass
-from datetime import date
 
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
+from steady.measure.dates import day_of
 from steady.structures.canopy.bending import Run
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.kind import Case
@@ -156,10 +156,7 @@ def sun_at(case: Case) -> tuple[float, float] | None:
     spec, site = case.spec, case.site
     if site.latitude_rad is None or site.longitude_rad is None:
         return None
-    try:
-        day = date.fromisoformat(spec.sun.on)
-    except ValueError:
-        raise InputError("sun/on", "write the day as 2026-06-21") from None
+    day = day_of(spec.sun.on, "sun/on")
     altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, spec.sun.hour, spec.sun.utc_h)
     return (altitude, azimuth) if altitude > 0 else None
 

@@ -11,9 +11,6 @@ export function usePlacing() {
   function put(stand: Stand, change: Partial<Standing>): void {
     const at = { ...stand.stands, ...change }
     const rounded = { ...at, x_m: mm(at.x_m), y_m: mm(at.y_m) }
-    const now = store.document?.structures.find((item) => item.spec.id === stand.id)?.stands
-    // A field left after Enter says the same again: that is no change, and no step to undo.
-    if (now && (Object.keys(rounded) as (keyof Standing)[]).every((key) => now[key] === rounded[key])) return
     store.change((job) => {
       const own = job.structures.find((item) => item.spec.id === stand.id)
       if (own) own.stands = rounded
