@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
 
 from steady.errors import InputError
-from steady.schedule.sequence import Step, ordered
+from steady.schedule.sequence import Step, chain_hours
 
 HORIZON_DAYS = 730
 """A job that takes longer than two years is not laid on days."""
@@ -72,7 +72,7 @@ def lay(work: Sequence[Work], days: Days) -> list[Laid]:
         InputError: Tasks that wait for each other in a ring, or no working day within two years.
     """
     by_id = {one.id: one for one in work}
-    late = _late_starts(work)
+    chains = chain_hours([Step(one.id, one.hours, one.after) for one in work]) if work else {}
     done: dict[str, Laid] = {}
     left = dict(by_id)
     clock = _working(days, datetime.combine(days.first, time()))
@@ -88,25 +88,10 @@ def lay(work: Sequence[Work], days: Days) -> list[Laid]:
         if not now:
             clock = _working(days, min(at for at, _, _ in starts.values()))
             continue
-        pick = left.pop(min(now, key=lambda name: (late[name], name)))
+        pick = left.pop(min(now, key=lambda name: (-chains[name], name)))
         laid, clock = _place(pick, clock, starts[pick.id], days)
         done[pick.id] = laid
     return sorted(done.values(), key=lambda laid: (laid.start, laid.end))
-
-
-def _late_starts(work: Sequence[Work]) -> dict[str, float]:
-    """Hours before the end at which each must begin, negative: the longest chain that hangs on it."""
-    after: dict[str, list[tuple[str, float]]] = {one.id: [] for one in work}
-    hours = {one.id: one.hours for one in work}
-    for one in work:
-        for name, wait in one.after:
-            if name in after:
-                after[name].append((one.id, wait))
-    steps = ordered([Step(one.id, one.hours, one.after) for one in work])
-    chain: dict[str, float] = {}
-    for step in reversed(steps):
-        chain[step.name] = hours[step.name] + max((chain[name] + wait for name, wait in after[step.name]), default=0.0)
-    return {name: -length for name, length in chain.items()}
 
 
 def _earliest(one: Work, days: Days, done: dict[str, Laid]) -> tuple[datetime, str, str]:

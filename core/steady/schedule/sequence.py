@@ -63,17 +63,29 @@ def job_length(steps: Sequence[Step]) -> tuple[float, tuple[str, ...]]:
     return ends[last], tuple(reversed(chain))
 
 
+def chain_hours(steps: Sequence[Step]) -> dict[str, float]:
+    """Hours of the longest chain that begins with each task, waits counted in: who has the longest has the least late start.
+
+    Raises:
+        InputError: As `job_length`.
+    """
+    after: dict[str, list[tuple[str, float]]] = {step.name: [] for step in steps}
+    found: dict[str, float] = {}
+    in_order = ordered(steps)
+    for step in in_order:
+        for name, wait in step.after:
+            after[name].append((step.name, wait))
+    for step in reversed(in_order):
+        found[step.name] = step.hours + max((found[name] + wait for name, wait in after[step.name]), default=0.0)
+    return found
+
+
 def one_crew_hours(steps: Sequence[Step]) -> float:
     """Hours with one crew that does one thing at a time: of the tasks that are ready, the one with the least late start.
 
     Source: list scheduling by latest start; a good order, not proved the best.
     """
-    steps = ordered(steps)
-    least, _ = job_length(steps)
-    late: dict[str, float] = {}
-    for step in reversed(steps):
-        before = [late[s.name] - wait for s in steps for name, wait in s.after if name == step.name]
-        late[step.name] = min(before, default=least) - step.hours
+    chains = chain_hours(steps)
     ends: dict[str, float] = {}
     left, clock = {step.name: step for step in steps}, 0.0
     while left:
@@ -86,7 +98,7 @@ def one_crew_hours(steps: Sequence[Step]) -> float:
         if not ready:
             clock = min(starts.values())
             continue
-        pick = left.pop(min(ready, key=lambda name: late[name]))
+        pick = left.pop(max(ready, key=lambda name: chains[name]))
         clock += pick.hours
         ends[pick.name] = clock
     return max(ends.values())

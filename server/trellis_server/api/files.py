@@ -3,7 +3,6 @@
 import json
 import re
 import uuid
-from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
@@ -11,8 +10,8 @@ from steady.drawing.marks import Face
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas import DocumentsAnswer, Problems
-from trellis_server.documents.registry import Options, Subject, document, job_document, listed
-from trellis_server.services import documents, inspections, jobs
+from trellis_server.documents.registry import Options, Paper, Subject, Whole, document, job_document, listed
+from trellis_server.services import documents, jobs
 
 router = Router(tags=["files"])
 REFUSALS = {401: Problems, 404: Problems, 422: Problems}
@@ -37,14 +36,12 @@ def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 
 @router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS)
 def whole_document(
-    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Literal["letter", "a4"] = "letter", at: str = ""
+    request: HttpRequest, job_id: uuid.UUID, file: str, paper: Paper = "letter", at: str = ""
 ) -> HttpResponse:
     """A document of the whole job: its list, its site, its days."""
-    job = jobs.job_of(request.user, job_id)
-    found = jobs.state(job)
+    found = jobs.state(jobs.job_of(request.user, job_id))
     row = job_document(file)
-    options = Options(paper=paper, at=at, job_id=str(job_id), held=inspections.held(job), state=found)
-    body = row.make(found.document, options)
+    body = row.make(Whole(found, Options(paper=paper, at=at)))
     return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
 
 
@@ -61,7 +58,7 @@ def one_document(  # noqa: PLR0913
     job_id: uuid.UUID,
     structure: str,
     file: str,
-    paper: Literal["letter", "a4"] = "letter",
+    paper: Paper = "letter",
     from_end: bool = False,
     to: Face = "centre",
     mirrored: bool = False,

@@ -18,6 +18,7 @@ from trellis_server.api.schemas import (
     QuotesAnswer,
     SentQuoteRow,
 )
+from trellis_server.documents.registry import Paper
 from trellis_server.services import jobs, quotes
 
 router = Router(tags=["quotes"])
@@ -57,22 +58,22 @@ def changes(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpRespons
 
 
 @router.get("/{uuid:job_id}/{int:number}/quote.pdf", response=REFUSALS)
-def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: str = "letter") -> HttpResponse:
+def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
     """A quote as it was sent, on paper."""
     from trellis_server.documents.quote_pdf import quote_pages  # a second to load: only when paper is asked for
 
     job = jobs.job_of(request.user, job_id)
     found = quotes.one(job, number)
-    body = quote_pages(found, job.name, "a4" if paper == "a4" else "letter")
+    body = quote_pages(found, job.name, paper)
     return file_answer(body, "application/pdf", f"{job.name}-quote-{number}.pdf", inline=True)
 
 
 @router.get("/{uuid:job_id}/{int:number}/changes.pdf", response=REFUSALS)
-def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: str = "letter") -> HttpResponse:
+def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
     """The change order since a quote, on paper, to be signed."""
     from trellis_server.documents.quote_pdf import change_pages  # as above
 
     job = jobs.job_of(request.user, job_id)
     found = quotes.one(job, number)
-    body = change_pages(found, quotes.changes(job, number), job.name, "a4" if paper == "a4" else "letter")
+    body = change_pages(found, quotes.changes(job, number), job.name, paper)
     return file_answer(body, "application/pdf", f"{job.name}-changes-{number}.pdf", inline=True)

@@ -1,6 +1,5 @@
 """One day's sheet for the crew: what is on, in order, what is looked at before going on, what may not begin, and the weather."""
 
-from collections.abc import Mapping
 from datetime import date
 from xml.sax.saxutils import escape
 
@@ -9,20 +8,21 @@ from reportlab.platypus import Paragraph, Table, TableStyle
 from reportlab.platypus.flowables import Flowable, Spacer
 from steady.errors import InputError
 from steady.jobs.calendar import TaskRow, calendar, spoken
-from steady.jobs.document import Job
 
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages
+from trellis_server.documents.registry import Whole
 
 
-def day_sheet(job: Job, on: str, today: date, held: Mapping[str, str], paper: str) -> bytes:
+def day_sheet(about: Whole, today: date) -> bytes:
     """The sheet of one day; without a day, of the first on which there is anything to do.
 
     Raises:
         InputError: Nothing is on that day.
     """
     fonts()
-    found = calendar(job, today, held)
+    job, on = about.job, about.options.at
+    found = calendar(job, today, about.held)
     on = on or next((span.on.isoformat() for row in found.tasks for span in row.spans if span.hours), "")
     rows = [(row, span) for row in found.tasks for span in row.spans if span.on.isoformat() == on]
     day = next((day for day in found.days if day.on == on), None)
@@ -58,7 +58,7 @@ def day_sheet(job: Job, on: str, today: date, held: Mapping[str, str], paper: st
         )
     )
     story.append(table)
-    return build_pages(story, f"{job.name}, {on}", paper)
+    return build_pages(story, f"{job.name}, {on}", about.options.paper)
 
 
 def _clock(hours: float) -> str:

@@ -18,7 +18,7 @@ from steady.plan.model import Plan
 
 from trellis_server.documents.pdf import fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, Picture, build_pages, letterhead_of
-from trellis_server.documents.registry import Options
+from trellis_server.documents.registry import Whole
 from trellis_server.models import Inspection, Photo
 from trellis_server.services.photos import path_of
 
@@ -42,11 +42,10 @@ def reminders(job: Job, today: date) -> list[Upkeep]:
     return upkeep(plans_of(job), date.fromisoformat(ends) if ends else today)
 
 
-def handover(job: Job, options: Options, today: date) -> bytes:
+def handover(about: Whole, today: date) -> bytes:
     """The pages."""
     fonts()
-    assert options.state is not None
-    kept = options.state.job
+    job, kept = about.job, about.state.job
     story: list[Flowable] = letterhead_of(kept.crew.letterhead)
     story.append(Paragraph(escape(f"{job.name}: what was built, and how to keep it"), HEAD))
     story.append(Paragraph(escape(", ".join(part for part in (job.client, job.place) if part)), PLAIN))
@@ -67,7 +66,7 @@ def handover(job: Job, options: Options, today: date) -> bytes:
     story += _pictures(
         [photo for photo in Photo.objects.filter(job=kept).order_by("taken_at") if path_of(photo.pk).exists()]
     )
-    return build_pages(story, f"{job.name}, handover", options.paper)
+    return build_pages(story, f"{job.name}, handover", about.options.paper)
 
 
 def _pictures(photos: list[Photo]) -> list[Flowable]:

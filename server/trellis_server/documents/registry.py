@@ -5,7 +5,7 @@ A row says what it is called, when it applies, and how it is made; the one endpo
 
 import json
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import cached_property
 from typing import Literal
@@ -29,9 +29,11 @@ from steady.takeoff.bill import pieces
 
 from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
+from trellis_server.services.inspections import held
 from trellis_server.services.jobs import State
 
 CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; charset=utf-8"
+Paper = Literal["letter", "a4"]
 FARTHEST_STAKE_M = 30.0
 USUAL_SAMPLE_M = 0.36
 
@@ -40,16 +42,13 @@ USUAL_SAMPLE_M = 0.36
 class Options:
     """How a document is asked for; each reads what concerns it."""
 
-    paper: Literal["letter", "a4"] = "letter"
+    paper: Paper = "letter"
     from_end: bool = False
     to: Face = "centre"
     mirrored: bool = False
     offset: str = ""
     at: str = ""
     wide: str = ""
-    job_id: str = ""
-    held: Mapping[str, str] = field(default_factory=dict)
-    state: State | None = None
 
 
 @dataclass(frozen=True)
@@ -267,6 +266,29 @@ def listed(about: Subject) -> list[dict[str, str]]:
     return rows + [{"file": f"{view.name}.svg", "says": f"{view.title}, SVG"} for view in about.sheet.views]
 
 
+@dataclass(frozen=True)
+class Whole:
+    """A whole saved job, with what its documents read of it."""
+
+    state: State
+    options: Options
+
+    @property
+    def job(self) -> Job:
+        """Its document."""
+        return self.state.document
+
+    @property
+    def job_id(self) -> str:
+        """Its id."""
+        return str(self.state.job.pk)
+
+    @cached_property
+    def held(self) -> Mapping[str, str]:
+        """Tasks that its inspections hold back, and why."""
+        return held(self.state.job)
+
+
 @dataclass(frozen=True, kw_only=True)
 class JobDocument:
     """A document of the whole job: its file name, what a page calls it, its content type, its body."""
@@ -274,64 +296,63 @@ class JobDocument:
     file: str
     says: str
     kind: str
-    make: Callable[[Job, Options], str | bytes]
+    make: Callable[[Whole], str | bytes]
     inline: bool = False
 
 
-def _site_pdf(job: Job, options: Options) -> bytes:
+def _site_pdf(about: Whole) -> bytes:
     from trellis_server.documents.site_pdf import site_pages  # as above
 
-    return site_pages(job, options.paper)
+    return site_pages(about.job, about.options.paper)
 
 
-def _site_dxf(job: Job, options: Options) -> str:
+def _site_dxf(about: Whole) -> str:
     from trellis_server.documents.dxf import dxf  # as above
 
-    return dxf((site_sheet(job),))
+    return dxf((site_sheet(about.job),))
 
 
-def _day_pdf(job: Job, options: Options) -> bytes:
+def _day_pdf(about: Whole) -> bytes:
     from trellis_server.documents.day_pdf import day_sheet  # as above
 
-    return day_sheet(job, options.at, timezone.localdate(), options.held, options.paper)
+    return day_sheet(about, timezone.localdate())
 
 
-def _ics(job: Job, options: Options) -> bytes:
+def _ics(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import ics  # as above
 
-    return ics([(options.job_id, job, options.held)], timezone.localdate())
+    return ics([(about.job_id, about.job, about.held)], timezone.localdate())
 
 
-def _pack(job: Job, options: Options) -> bytes:
+def _pack(about: Whole) -> bytes:
     from trellis_server.documents.pack_pdf import pack  # as above
 
-    assert options.state is not None
-    return pack(options.state, options)
+    return pack(about)
 
 
-def _handover(job: Job, options: Options) -> bytes:
+def _handover(about: Whole) -> bytes:
     from trellis_server.documents.handover_pdf import handover  # as above
 
-    return handover(job, options, timezone.localdate())
+    return handover(about, timezone.localdate())
 
 
-def _upkeep(job: Job, options: Options) -> bytes:
+def _upkeep(about: Whole) -> bytes:
     from trellis_server.documents.calendar_ics import upkeep_ics  # as above
     from trellis_server.documents.handover_pdf import reminders
 
-    return upkeep_ics(options.job_id, job, reminders(job, timezone.localdate()))
+    return upkeep_ics(about.job_id, about.job, reminders(about.job, timezone.localdate()))
 
 
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 JOB_DOCUMENTS = [
-    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=lambda job, _: list_csv(job_list(job))),
-    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=lambda job, _: list_xlsx(job_list(job))),
+    JobDocument(file="list.csv", says="The list, CSV", kind=CSV, make=lambda about: list_csv(job_list(about.job))),
+    JobDocument(file="list.xlsx", says="The list, XLSX", kind=XLSX, make=lambda about: list_xlsx(job_list(about.job))),
     JobDocument(file="site.pdf", says="The site plan", kind=PDF, make=_site_pdf, inline=True),
     JobDocument(
         file="site.svg",
         says="The site, SVG",
         kind="image/svg+xml; charset=utf-8",
-        make=lambda job, _: svg(site_sheet(job)),
+        make=lambda about: svg(site_sheet(about.job)),
     ),
     JobDocument(file="day.pdf", says="A day's sheet", kind=PDF, make=_day_pdf, inline=True),
     JobDocument(file="pack.pdf", says="The job pack", kind=PDF, make=_pack, inline=True),
@@ -343,7 +364,7 @@ JOB_DOCUMENTS = [
         file="site.geojson",
         says="The site, GeoJSON",
         kind="application/geo+json; charset=utf-8",
-        make=lambda job, _: site_geojson(job),
+        make=lambda about: site_geojson(about.job),
     ),
 ]
 

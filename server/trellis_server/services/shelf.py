@@ -60,14 +60,19 @@ def clear_out() -> int:
     old = Job.objects.filter(thrown_away_at__lt=timezone.now() - KEPT)
     many = 0
     for job in old:
-        with transaction.atomic():
-            # Revisions point at their parents, and the job at its current one: they go from the newest back.
-            Job.objects.filter(pk=job.pk).update(current=None)
-            job.redo_steps.all().delete()
-            job.quotes.all().delete()
-            photos.drop_all(job)
-            for revision in job.revisions.order_by("-number"):
-                revision.delete()
-            job.delete()
+        take_for_good(job)
         many += 1
     return many
+
+
+def take_for_good(job: Job) -> None:
+    """A job and all that was kept with it, photos too."""
+    with transaction.atomic():
+        # Revisions point at their parents, the job at its current one, quotes at theirs: they go from the newest back.
+        Job.objects.filter(pk=job.pk).update(current=None)
+        job.redo_steps.all().delete()
+        job.quotes.all().delete()
+        photos.drop_all(job)
+        for revision in job.revisions.order_by("-number"):
+            revision.delete()
+        job.delete()

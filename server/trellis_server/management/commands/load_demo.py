@@ -15,8 +15,9 @@ from steady.yard.price_book import BookPrice
 
 from trellis_server.demo.jobs import READINGS, WINDBREAK, all_jobs
 from trellis_server.demo.people import DEMO_CREW, DEMO_LETTERHEAD, DEMO_NAME, DEMO_PRICES
-from trellis_server.models import Crew, Job, RedoStep, Revision, SentQuote, SiteReading
+from trellis_server.models import Crew, Job, SiteReading
 from trellis_server.services.jobs import create
+from trellis_server.services.shelf import take_for_good
 
 
 class Command(BaseCommand):
@@ -43,14 +44,8 @@ class Command(BaseCommand):
                 crew.letterhead, crew.prices = DEMO_LETTERHEAD, _prices()
                 crew.save(update_fields=["letterhead", "prices"])
             if options["reset"]:
-                gone = Job.objects.filter(crew=crew)
-                SiteReading.objects.filter(job__in=gone).delete()
-                RedoStep.objects.filter(job__in=gone).delete()
-                SentQuote.objects.filter(job__in=gone).delete()
-                gone.update(current=None)
-                for revision in Revision.objects.filter(job__in=gone).order_by("-number"):
-                    revision.delete()
-                gone.delete()
+                for job in Job.objects.filter(crew=crew):
+                    take_for_good(job)
             if not Job.objects.filter(crew=crew).exists():
                 for document in reversed(all_jobs()):
                     job = create(person, document, "demo").job
