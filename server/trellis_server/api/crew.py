@@ -9,17 +9,9 @@ from steady.yard.price_book import book_rows, every_item
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import file_answer
-from trellis_server.api.schemas import (
-    BringPrices,
-    CrewAnswer,
-    CrewBody,
-    DocumentBody,
-    JobAnswer,
-    LearnedAnswer,
-    PricesBody,
-    PricesRead,
-    Problems,
-)
+from trellis_server.api.schemas.crew import BringPrices, CrewAnswer, CrewBody, LearnedAnswer, PricesBody, PricesRead
+from trellis_server.api.schemas.edges import DocumentBody, Problems
+from trellis_server.api.schemas.jobs import JobAnswer
 from trellis_server.documents.registry import CSV, ICS, XLSX
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews

@@ -9,7 +9,8 @@ from ninja import Router
 from steady.drawing.marks import Face
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import DocumentsAnswer, Problems
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.jobs import DocumentsAnswer
 from trellis_server.documents.registry import Options, Paper, Subject, Whole, document, job_document, listed
 from trellis_server.services import documents, jobs
 

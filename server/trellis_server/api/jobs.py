@@ -8,14 +8,14 @@ from ninja import Router
 from steady.errors import InputError
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import (
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.jobs import (
     Conflict,
     FoundBody,
     ImportBody,
     JobCard,
     JobState,
     NewJob,
-    Problems,
     ReadingsAnswer,
     ReadingsBody,
     SaveBody,

@@ -9,7 +9,8 @@ from steady.jobs.document import AnySpec, at_its_field, find
 from steady.structures.registry import kind_called, kind_of
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import ActBody, HoldBody, KindsAnswer, MoveBody, NewBody, Problems
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.reckon import ActBody, HoldBody, KindsAnswer, MoveBody, NewBody
 from trellis_server.services import kinds
 
 router = Router(tags=["kinds"])

@@ -5,9 +5,9 @@ from django.utils import timezone
 from ninja import Router
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import (
+from trellis_server.api.schemas.edges import DocumentBody, Problems
+from trellis_server.api.schemas.outside import (
     DaysAsked,
-    DocumentBody,
     FaultBody,
     LevelledAnswer,
     LocateAsked,
@@ -16,7 +16,6 @@ from trellis_server.api.schemas import (
     MessageBody,
     MessageSent,
     OutsideAnswer,
-    Problems,
 )
 from trellis_server.outside import uses
 from trellis_server.outside.services import SERVICES

@@ -9,15 +9,8 @@ from steady.jobs.offer import offer
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import file_answer
-from trellis_server.api.schemas import (
-    AcceptBody,
-    ChangeOrderAnswer,
-    DocumentBody,
-    OfferAnswer,
-    Problems,
-    QuotesAnswer,
-    SentQuoteRow,
-)
+from trellis_server.api.schemas.edges import DocumentBody, Problems
+from trellis_server.api.schemas.quotes import AcceptBody, ChangeOrderAnswer, OfferAnswer, QuotesAnswer, SentQuoteRow
 from trellis_server.documents.registry import Paper
 from trellis_server.services import jobs, quotes
 

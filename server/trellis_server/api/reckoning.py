@@ -32,7 +32,8 @@ from steady.takeoff.near import near_misses
 from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import (
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.reckon import (
     ChoicesAnswer,
     DaysAnswer,
     DaysBody,
@@ -46,7 +47,6 @@ from trellis_server.api.schemas import (
     OptionsAnswer,
     PlacesAnswer,
     PlanBody,
-    Problems,
     ReadingsRead,
     ReferenceAnswer,
     SheetAnswer,

@@ -9,14 +9,8 @@ from ninja.files import UploadedFile
 from steady.errors import InputError
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import (
-    InspectionBody,
-    InspectionRow,
-    InspectionsAnswer,
-    PhotoRow,
-    PhotosAnswer,
-    Problems,
-)
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.record import InspectionBody, InspectionRow, InspectionsAnswer, PhotoRow, PhotosAnswer
 from trellis_server.models import Inspection, Photo
 from trellis_server.services import inspections, jobs, photos
 

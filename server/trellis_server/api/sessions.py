@@ -9,7 +9,8 @@ from ninja import Router
 from ninja.errors import HttpError
 
 from trellis_server.api.app import same_site
-from trellis_server.api.schemas import Problems, Session, SignIn
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.jobs import Session, SignIn
 from trellis_server.demo.people import DEMO_NAME
 from trellis_server.services.jobs import crew_of
 from trellis_server.services.throttle import clear, too_many, trip

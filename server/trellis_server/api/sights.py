@@ -11,13 +11,13 @@ from steady.jobs.siting import site_plan, whole_scene
 from steady.jobs.sun import sun
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import (
+from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.reckon import PlanBody
+from trellis_server.api.schemas.sights import (
     CalendarAnswer,
     CalendarBody,
     CalendarMoveBody,
     CalendarMoved,
-    PlanBody,
-    Problems,
     SceneAnswer,
     SitePlanAnswer,
     SunBody,

@@ -18,7 +18,7 @@ from steady.sums.model import answer
 from steady.sums.rows import Compared, compare, read
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas import Closed, Problems, close_edges
+from trellis_server.api.schemas.edges import Closed, Problems, close_edges
 
 router = Router(tags=["sums"])
 close_edges(Stick)

@@ -7,7 +7,7 @@ from pydantic import TypeAdapter, ValidationError
 from steady.errors import InputError
 from steady.jobs.document import FORMAT, Job
 
-from trellis_server.api.schemas import close_edges
+from trellis_server.api.schemas.edges import close_edges
 
 close_edges(Job)
 ADAPTER: TypeAdapter[Job] = TypeAdapter(Job)

@@ -11733,7 +11733,7 @@ export interface operations {
     trellis_server_api_quotes_changes_printed: {
         parameters: {
             query?: {
-                paper?: string;
+                paper?: "letter" | "a4";
             };
             header?: never;
             path: {
@@ -11785,7 +11785,7 @@ export interface operations {
     trellis_server_api_quotes_printed: {
         parameters: {
             query?: {
-                paper?: string;
+                paper?: "letter" | "a4";
             };
             header?: never;
             path: {

@@ -1,0 +1,1 @@
+"""Bodies and answers of the API, a file a subject."""

@@ -1,0 +1,51 @@
+"""Bodies and answers of the crew: letterhead, price book, what its records say."""
+
+from typing import Annotated, Literal
+
+from annotated_types import MaxLen, MinLen
+from ninja import Schema
+from steady.errors import RowProblem
+from steady.record.learned import Learned
+from steady.yard.price_book import BookPrice
+
+from trellis_server.api.schemas.edges import Closed
+
+
+class Letterhead(Closed):
+    name: Annotated[str, MaxLen(120)] = ""
+    address: Annotated[str, MaxLen(1000)] = ""
+    reach: Annotated[str, MaxLen(1000)] = ""
+    small_print: Annotated[str, MaxLen(1000)] = ""
+
+
+class CrewBody(Closed):
+    name: Annotated[str, MinLen(1), MaxLen(120)]
+    letterhead: Letterhead
+
+
+class CrewAnswer(Schema):
+    name: str
+    people: list[str]
+    letterhead: Letterhead
+    prices: list[BookPrice]
+
+
+class PricesBody(Closed):
+    prices: Annotated[list[BookPrice], MaxLen(2000)]
+
+
+class BringPrices(Closed):
+    """A file's text, or a workbook's bytes in base 64; `bare`: the unit of lengths without one."""
+
+    text: Annotated[str, MaxLen(1_500_000)]
+    brought_as: Literal["csv", "xlsx"] = "csv"
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class PricesRead(Schema):
+    taken: int
+    problems: list[RowProblem]
+
+
+class LearnedAnswer(Schema):
+    learned: list[Learned]

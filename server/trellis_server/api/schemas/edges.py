@@ -1,0 +1,59 @@
+"""What every body and answer of the API shares: closed edges, problems, a document alone.
+
+The core's dataclasses are used as they are; pydantic checks them at this edge alone.
+"""
+
+import dataclasses
+from typing import Any
+
+from ninja import Schema
+from pydantic import ConfigDict
+from steady.jobs.document import Job
+from steady.jobs.sun import SunAsk
+from steady.plan.model import Handle
+from steady.yard.price_book import BookPrice
+
+
+def close_edges(kind: Any, seen: set[Any] | None = None) -> None:
+    """Make a core dataclass and all below it refuse unknown fields, NaN and infinity at this edge."""
+    seen = set() if seen is None else seen
+    for part in getattr(kind, "__args__", ()):
+        close_edges(part, seen)
+    if not (isinstance(kind, type) and dataclasses.is_dataclass(kind)) or kind in seen:
+        return
+    seen.add(kind)
+    kind.__pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)  # type: ignore[attr-defined]
+    import typing
+
+    for hint in typing.get_type_hints(kind, include_extras=False).values():
+        close_edges(hint, seen)
+
+
+for kind in (Job, Handle, SunAsk, BookPrice):
+    close_edges(kind)
+
+
+class Closed(Schema):
+    """A body that refuses what it does not know."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class Problem(Schema):
+    """One refusal: the path of its field (slashes) and a sentence in the user's own units."""
+
+    field: str
+    message: str
+
+
+class Problems(Schema):
+    """A problem document."""
+
+    type: str = "about:blank"
+    title: str
+    status: int
+    problems: list[Problem] = []
+
+
+class DocumentBody(Closed):
+    document: Job

@@ -1,0 +1,168 @@
+"""Bodies and answers of sessions and jobs: opening, saving, joining, readings on site, documents."""
+
+import uuid
+from datetime import datetime
+from typing import Annotated, Any, Literal
+
+from annotated_types import Gt, Le, MaxLen, MinLen
+from ninja import Schema
+from pydantic import RootModel
+from steady.jobs.document import Job
+
+from trellis_server.api.schemas.edges import Closed
+
+
+class SignIn(Closed):
+    name: Annotated[str, MaxLen(150)]
+    password: Annotated[str, MaxLen(200)]
+
+
+class Session(Schema):
+    signed_in: bool
+    name: str = ""
+    crew: str = ""
+    demo: bool = False
+
+
+StatusWord = Literal["planning", "quoted", "agreed", "building", "done", "archived"]
+
+
+class JobCard(Schema):
+    """A job in the list, with what its small drawing needs."""
+
+    id: uuid.UUID
+    name: str
+    place: str
+    client: str = ""
+    status: StatusWord
+    created_at: datetime
+    changed_at: datetime
+    structures: list[dict[str, Any]]
+
+
+class ThrownAway(Schema):
+    """A job that can still be brought back, and until when."""
+
+    id: uuid.UUID
+    name: str
+    until: datetime
+
+
+class StatusBody(Closed):
+    status: StatusWord
+
+
+class JobState(Schema):
+    """A job's current document and where it stands in its history."""
+
+    id: uuid.UUID
+    revision: int
+    document: Job
+    can_undo: bool
+    can_redo: bool
+    says: str
+    saved_at: datetime
+    sent: int | None = None
+    """Where a save was joined with another's: the base for what is typed on top of what was sent."""
+
+
+class SaveBody(Closed):
+    base: int
+    document: Job
+    says: Annotated[str, MaxLen(200)] = ""
+
+
+class NewJob(Closed):
+    document: Job
+
+
+class Clash(Schema):
+    """One part that two people changed: its path and the three values."""
+
+    path: str
+    base: Any = None
+    mine: Any = None
+    theirs: Any = None
+
+
+class Conflict(Schema):
+    """Both versions of a job. `merged` holds every change of either side that does not clash, and theirs where it does."""
+
+    title: str = "Someone else saved this job meanwhile"
+    status: int = 409
+    revision: int
+    author: str
+    theirs: Job
+    merged: Job
+    clashes: list[Clash]
+
+
+class ImportBody(RootModel[dict[str, Any]]):
+    """An exported job of any format; the migrations read it."""
+
+
+class StepBody(Closed):
+    base: int
+
+
+class FoundBody(Closed):
+    """A hole met something: which post's, what it is, and half of what must stay free of holes."""
+
+    structure: Annotated[str, MaxLen(60)]
+    post: Annotated[str, MaxLen(200)]
+    what: Annotated[str, MinLen(1), MaxLen(60)]
+    half_width_m: Annotated[float, Gt(0), Le(3)] = 0.15
+
+
+class ReadingBody(Closed):
+    """A value measured or ticked on site. Its id is made on the phone."""
+
+    id: uuid.UUID
+    about: Annotated[str, MinLen(1), MaxLen(200)]
+    what: Annotated[str, MinLen(1), MaxLen(40)]
+    value_m: float | None = None
+    done: bool = False
+    note: Annotated[str, MaxLen(400)] = ""
+    device: Annotated[str, MinLen(1), MaxLen(60)]
+    measured_at: datetime
+
+
+class ReadingsBody(Closed):
+    readings: Annotated[list[ReadingBody], MaxLen(500)]
+
+
+class ReadingRow(Schema):
+    """A kept reading, beside its plan where it has one."""
+
+    id: uuid.UUID
+    about: str
+    what: str
+    value_m: float | None
+    done: bool
+    note: str
+    device: str
+    measured_at: datetime
+    author: str
+    structure: str = ""
+    planned_m: float | None = None
+    verdict: str = ""
+    replans: str = ""
+
+
+class ReadingsAnswer(Schema):
+    readings: list[ReadingRow]
+
+
+class DocumentRow(Schema):
+    """A document of a structure: its file's name, and what it is called."""
+
+    file: str
+    says: str
+
+
+class DocumentsAnswer(Schema):
+    documents: list[DocumentRow]
+
+
+class JobAnswer(Schema):
+    document: Job

@@ -1,0 +1,42 @@
+"""Bodies and answers of quotes."""
+
+from datetime import date, datetime
+from typing import Annotated
+
+from annotated_types import Ge, Le, MaxLen
+from ninja import Schema
+from steady.jobs.change_order import ChangeOrder
+from steady.jobs.offer import Offer
+
+from trellis_server.api.schemas.edges import Closed
+
+OfferAnswer = Offer
+
+
+ChangeOrderAnswer = ChangeOrder
+
+
+class AcceptBody(Closed):
+    """Who said yes, on which day, to which option."""
+
+    by: Annotated[str, MaxLen(120)]
+    on: Annotated[str, MaxLen(10)]
+    option: Annotated[int, Ge(0), Le(3)] = 0
+
+
+class SentQuoteRow(Schema):
+    number: int
+    revision: int
+    made_at: datetime
+    made_by: str
+    total: float
+    currency: str
+    valid_until: str
+    options: list[str]
+    accepted_by: str
+    accepted_on: date | None
+    accepted_option: int
+
+
+class QuotesAnswer(Schema):
+    quotes: list[SentQuoteRow]

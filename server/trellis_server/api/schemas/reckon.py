@@ -1,0 +1,277 @@
+"""Bodies and answers of what is reckoned of one structure or of a job's list, and of the kinds."""
+
+from typing import Annotated, Any, Literal
+
+from annotated_types import Ge, Le, MaxLen, MinLen
+from ninja import Schema
+from steady.drawing.marks import MarkRow
+from steady.ground.readings import Readings
+from steady.jobs.buying import Counted, Share
+from steady.jobs.choices import PricedChoice
+from steady.jobs.dimensions import Disagreement
+from steady.jobs.document import Job
+from steady.jobs.quote import Quoted
+from steady.jobs.sheet import Sheet
+from steady.jobs.slack import Slack
+from steady.jobs.starts import Start
+from steady.jobs.steps_up import StepUp
+from steady.plan.model import Handle, Option
+from steady.rulebooks.answers import ClimatePlace
+from steady.schedule.days import DayAnswer
+from steady.structures.form import AskedGroup
+from steady.structures.kind import LineForm, Table
+from steady.takeoff.bill import Bill, ItemCuts, PieceRow
+from steady.takeoff.together import Delivery
+
+from trellis_server.api.schemas.edges import Closed
+
+
+class PlacesAnswer(Schema):
+    places: list[ClimatePlace]
+
+
+class StartBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    which: Annotated[str, MaxLen(40)]
+    name: Annotated[str, MaxLen(80)] = ""
+
+
+class StartAnswer(Schema):
+    start: Start
+
+
+class HabitAnswer(Schema):
+    """How the crew usually builds a kind of structure; nothing where it kept none."""
+
+    habit: dict[str, Any] | None
+
+
+class StepsUpAnswer(Schema):
+    steps: tuple[StepUp, ...]
+
+
+class Moving(Closed):
+    """What is being pulled on a drawing, and where it is now."""
+
+    handle: Handle
+    to_m: Annotated[float, Ge(-5000), Le(5000)]
+
+
+class PlanBody(Closed):
+    """`moving`: the plan is asked for as if this were let go here."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    selected: Annotated[str, MaxLen(200)] = ""
+    moving: Moving | None = None
+
+
+class MarksBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    from_end: bool = False
+    to: Literal["centre", "near face", "far face"] = "centre"
+    mirrored: bool = False
+
+
+class NewBody(Closed):
+    """A structure typed on one line."""
+
+    kind: Annotated[str, MaxLen(40)]
+    text: Annotated[str, MinLen(1), MaxLen(2000)]
+    id: Annotated[str, MinLen(1), MaxLen(40)]
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+    school: Annotated[str, MaxLen(10)] = "us"
+    preset: Annotated[str, MaxLen(40)] = ""
+
+
+class MoveBody(Closed):
+    """A handle of a structure's sheet, as it was given, and where it is moved to along its axis."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    handle: Handle
+    to_m: Annotated[float, Ge(-5000), Le(5000)]
+
+
+class HoldBody(Closed):
+    """A thing to hold at a place, or to let go."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    thing: Annotated[str, MaxLen(200)]
+    at_m: Annotated[float, Ge(-5000), Le(5000)] | None = None
+
+
+class ActBody(Closed):
+    """One of a kind's own changes, with its value."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    act: Annotated[str, MaxLen(40)]
+    value: Annotated[str, MaxLen(200)] = ""
+
+
+class GroundBody(Closed):
+    text: Annotated[str, MaxLen(200_000)]
+    kind: Literal["height", "rod"] = "height"
+    instrument_m: float = 0.0
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class TakeoffAnswer(Schema):
+    pieces: list[PieceRow]
+    cuts: list[ItemCuts]
+    bill: Bill
+    quote: Quoted
+    look: str = ""
+    stands: str = ""
+    near: list[str] = []
+    held: list[str] = []
+    message: str = ""
+
+
+class JobListBody(Closed):
+    """`structures` and `stages`: what is bought; none named: all of it."""
+
+    document: Job
+    structures: Annotated[list[Annotated[str, MaxLen(60)]], MaxLen(60)] = []
+    stages: Annotated[list[Literal["dig", "posts", "frame", "close"]], MaxLen(4)] = []
+
+
+class JobListAnswer(Schema):
+    """The whole job's list, and what its structures ask apart."""
+
+    bill: Bill
+    cuts: list[ItemCuts]
+    pieces: list[PieceRow]
+    shares: list[Share]
+    saved: float
+    deliveries: list[Delivery]
+    counted: int
+    differences: list[Counted]
+    ready_mix_m3: float
+    mass_kg: float
+    message: str
+
+
+class DaysBody(Closed):
+    document: Job
+
+
+class DaysAnswer(Schema):
+    """What each typed day is good for."""
+
+    days: list[DayAnswer]
+
+
+class OptionsAnswer(Schema):
+    options: list[Option]
+
+
+class ChoicesAnswer(Schema):
+    choices: list[PricedChoice]
+
+
+class MarksAnswer(Schema):
+    marks: list[MarkRow]
+
+
+class DigAnswer(Schema):
+    """What still holds back the first hole, today."""
+
+    on: str
+    ready: bool
+    open_points: list[str]
+    days_left: int | None
+    disagreements: list[Disagreement] = []
+    held_tasks: list[str] = []
+
+
+class YardItem(Schema):
+    key: str
+    role: str
+    says: str
+
+
+class SoilRow(Schema):
+    name: str
+    says: str
+    source: str
+
+
+class Choice(Schema):
+    value: str
+    says: str
+
+
+class Way(Choice):
+    """A way to start; `signed`: someone puts a name to it first."""
+
+    signed: bool = False
+
+
+class KindRow(Schema):
+    """A kind of structure: its words, what its panel asks and which tables it has."""
+
+    key: str
+    many: str
+    line: LineForm
+    presets: list[Choice]
+    tables: tuple[Table, ...]
+    form: tuple[AskedGroup, ...]
+    acts: list[str]
+    starts: list[Way]
+    crew: str
+
+
+class KindsAnswer(Schema):
+    kinds: list[KindRow]
+
+
+class UsualSite(Schema):
+    """What a new job under the school starts from."""
+
+    bag: str
+    soil: str
+    exposure: str
+    wind_speed_m_per_s: float
+
+
+class SourceRow(Schema):
+    key: str
+    title: str
+    edition: str
+    publisher: str
+    confidence: str
+    checked: str
+
+
+class ReferenceAnswer(Schema):
+    """What the forms offer: the yard's items, the school's soils and words for wind, and every source."""
+
+    items: list[YardItem]
+    bags: list[YardItem]
+    soils: list[SoilRow]
+    exposures: list[Choice]
+    editions: list[str]
+    wind_says: str
+    wind_pressure_pa: float
+    usual: UsualSite
+    sources: list[SourceRow]
+
+
+SheetAnswer = Sheet
+
+
+SlackAnswer = Slack
+
+
+ReadingsRead = Readings
+
+
+class SlackBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    post: Annotated[str, MaxLen(200)]

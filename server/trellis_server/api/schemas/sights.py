@@ -1,0 +1,74 @@
+"""Bodies and answers of what is seen: in space, in the sun, on the site, on days."""
+
+import uuid
+from typing import Annotated, Literal
+
+from annotated_types import MaxLen
+from ninja import Schema
+from steady.drawing.scene import Scene
+from steady.errors import RowProblem
+from steady.ground.survey import SiteThing, ThingRow
+from steady.jobs.calendar import Calendar, MoveAnswer
+from steady.jobs.document import Job
+from steady.jobs.siting import SitePlan
+from steady.jobs.sun import SunAnswer, SunAsk
+
+from trellis_server.api.schemas.edges import Closed
+
+
+class SunBody(Closed):
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    ask: SunAsk
+
+
+SceneAnswer = Scene
+
+
+SitePlanAnswer = SitePlan
+
+
+CalendarAnswer = Calendar
+
+
+CalendarMoved = MoveAnswer
+
+
+class CalendarBody(Closed):
+    """`job`: whose inspections hold tasks back; None: a document alone."""
+
+    document: Job
+    job: uuid.UUID | None = None
+
+
+class CalendarMoveBody(Closed):
+    """A task pulled to a day; an empty day lets it go where it may."""
+
+    document: Job
+    task: Annotated[str, MaxLen(120)]
+    on: Annotated[str, MaxLen(10)]
+
+
+class ThingRows(Schema):
+    things: list[ThingRow]
+
+
+class SurveyBody(Closed):
+    """A survey as it was brought; `bare`: the unit of numbers without one."""
+
+    document: Job
+    text: Annotated[str, MaxLen(1_500_000)]
+    brought_as: Literal["points", "geojson", "dxf"]
+    bare: Literal["ft", "in", "m", "mm"] = "ft"
+
+
+class SurveyAnswer(Schema):
+    """Things in the site's axes. `latitude_rad`, `longitude_rad`: where the site's zero came to lie, if the file told it first."""
+
+    things: list[SiteThing]
+    problems: list[RowProblem]
+    latitude_rad: float | None = None
+    longitude_rad: float | None = None
+
+
+SunShown = SunAnswer
