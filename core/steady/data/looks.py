@@ -43,5 +43,9 @@ def look(layer: str) -> Look:
 
 def stylesheet() -> str:
     """The page's style of every layer."""
-    rows = [f".s.{key} {{ {item.css}; }}" for key, item in looks().items() if item.css]
+    rows = [
+        "\n".join([f".s.{key} {{", *(f"  {part.strip()};" for part in item.css.split(";")), "}"])
+        for key, item in looks().items()
+        if item.css
+    ]
     return "\n".join(["/* Made from the table of looks by ./trellis types: change the table, not this. */", *rows, ""])

@@ -5,7 +5,9 @@ import KeptInput from '@/components/KeptInput.vue'
 import { exact, parsePrice } from '@/logic/money'
 import { useJob } from '@/stores/job'
 
-/** A buying list with the crew's own prices typed in it: kept with the job. What is no price is refused at its field. */
+/**
+ * A buying list with the crew's own prices typed in it: kept with the job. What is no price is refused at its field.
+ */
 type Line = Takeoff['bill']['lines'][number]
 const props = defineProps<{ bill: Takeoff['bill']; caption: string }>()
 const store = useJob()

@@ -9,7 +9,10 @@ type Terms = NonNullable<Job['quote']>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
 const money = (value: number) => value.toLocaleString('en-US', { maximumFractionDigits: 0 })
-/** What is kept by the metre, shown by the foot or yard to a crew that reads feet: its words, and the factor on what is kept. */
+/**
+ * What is kept by the metre, shown by the foot or yard to a crew that reads feet: its words, and the factor on what is
+ * kept.
+ */
 const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
   spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3],
   old_fence_m: ['Old fence to take away, ft', 1 / FT],

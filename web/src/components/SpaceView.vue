@@ -10,7 +10,10 @@ import { extent, pieceCount, triangles } from '@/logic/space'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
-/** A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of work. */
+/**
+ * A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of
+ * work.
+ */
 const props = defineProps<{
   structure: string
   selected: string

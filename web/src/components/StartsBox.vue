@@ -7,7 +7,10 @@ import { showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useSession } from '@/stores/session'
 
-/** The structure as it is beside how it is usually built here and the cheapest that passes, each with the gust it stands up to. */
+/**
+ * The structure as it is beside how it is usually built here and the cheapest that passes, each with the gust it
+ * stands up to.
+ */
 const props = defineProps<{ structure: string; kind: Kind }>()
 const emit = defineEmits<{ preview: [start: Option | Start | null]; take: [start: Option | Start] }>()
 const store = useJob()

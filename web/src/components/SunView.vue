@@ -7,7 +7,10 @@ import type { SunShown } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import { useJob } from '@/stores/job'
 
-/** A structure's shadow on the ground at a day and hour, the share of a patch that lies in it, and a table over hours and dates. */
+/**
+ * A structure's shadow on the ground at a day and hour, the share of a patch that lies in it, and a table over hours
+ * and dates.
+ */
 const props = defineProps<{ structure: string }>()
 const asked = defineModel<{ on: string; hour: number; utc_h: number }>({ required: true })
 const emit = defineEmits<{ toward: [vector: [number, number, number] | null] }>()

@@ -87,7 +87,9 @@ function grab(id: string, event: PointerEvent): void {
   if (handle) take(handle, event)
 }
 
-/** On a grid: wide, unseen places to take hold of (a beam is a few pixels thick), and edges that no piece stands for. */
+/**
+ * On a grid: wide, unseen places to take hold of (a beam is a few pixels thick), and edges that no piece stands for.
+ */
 const holds = computed(() => {
   const view = laid.value?.panes[0]?.view
   if (!view) return []

@@ -7,7 +7,10 @@ import type { ClimatePlace, Job } from '@/api/types'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
 
-/** What a code asks of the wind besides its speed: a mapped pressure, importance, another life, a crest; and places to pick from. */
+/**
+ * What a code asks of the wind besides its speed: a mapped pressure, importance, another life, a crest; and places to
+ * pick from.
+ */
 const store = useJob()
 const site = computed(() => store.document!.site)
 const school = computed(() => store.document!.school)

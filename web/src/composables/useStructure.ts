@@ -3,7 +3,9 @@ import { api, ask } from '@/api/client'
 import type { Handle, Job, Spec } from '@/api/types'
 import { useJob } from '@/stores/job'
 
-/** The open structure's spec, whatever its kind, and the changes that are its kind's own: made in Python, never here. */
+/**
+ * The open structure's spec, whatever its kind, and the changes that are its kind's own: made in Python, never here.
+ */
 export function useStructure(structure: Ref<string>) {
   const store = useJob()
   const fault = ref('')

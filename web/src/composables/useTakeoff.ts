@@ -5,7 +5,9 @@ import { api, ask } from '@/api/client'
 import type { Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
 
-/** Pieces, cut plans, list and price of one structure as the job stands; the last ones stay while new ones are counted. */
+/**
+ * Pieces, cut plans, list and price of one structure as the job stands; the last ones stay while new ones are counted.
+ */
 export function useTakeoff(structure: Ref<string>, wanted: Ref<boolean>) {
   const store = useJob()
   const document = refDebounced(

@@ -1,7 +1,10 @@
 import type { Component } from 'vue'
 import type { RouteLocationRaw, RouteRecordRaw } from 'vue-router'
 
-/** What a kind of structure brings to the page beyond what its form and its tables already say. All of it may be left out. */
+/**
+ * What a kind of structure brings to the page beyond what its form and its tables already say. All of it may be left
+ * out.
+ */
 export interface KindUi {
   /** Its panel, in place of the one made from its form. */
   panel?: Component

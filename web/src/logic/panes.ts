@@ -86,7 +86,9 @@ export function lineLayout(
   }
 }
 
-/** Views that share one scale both ways: the first with its rulers, the others under it, or beside it on a wide paper. */
+/**
+ * Views that share one scale both ways: the first with its rulers, the others under it, or beside it on a wide paper.
+ */
 export interface GridLayout {
   panes: Pane[]
   scale: number

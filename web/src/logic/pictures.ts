@@ -1,4 +1,7 @@
-/** Small drawings that show what the inputs and outputs of a sum mean. Each mark names an input or output as it is written. */
+/**
+ * Small drawings that show what the inputs and outputs of a sum mean. Each mark names an input or output as it is
+ * written.
+ */
 export type Mark =
   | ['line' | 'thin', number, number, number, number]
   | ['wood' | 'block', number, number, number, number]

@@ -1,4 +1,7 @@
-/** A picture made small enough to send from a phone; one that can't be read here goes as it is, and the server says why. */
+/**
+ * A picture made small enough to send from a phone; one that can't be read here goes as it is, and the server says
+ * why.
+ */
 export async function shrunk(file: File, longest = 2000): Promise<Blob> {
   try {
     const picture = await createImageBitmap(file, { imageOrientation: 'from-image' })

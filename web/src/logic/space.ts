@@ -2,7 +2,10 @@ import type { Scene, Solid } from '@/api/types'
 
 type Vec = [number, number, number]
 
-/** Triangles of a box whose eight corners stand as the server lists them: two ends of (low-left, low-right, high-left, high-right). */
+/**
+ * Triangles of a box whose eight corners stand as the server lists them: two ends of (low-left, low-right, high-left,
+ * high-right).
+ */
 const FACES = [
   [0, 1, 3, 2],
   [4, 6, 7, 5],

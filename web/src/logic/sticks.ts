@@ -13,7 +13,9 @@ export function sized(key: string): Sized {
     : { like: key, thick_m: null, wide_m: null }
 }
 
-/** The key of a measured size; the plain one where nothing was measured. Sizes are kept to a hundredth of a millimetre. */
+/**
+ * The key of a measured size; the plain one where nothing was measured. Sizes are kept to a hundredth of a millimetre.
+ */
 export function keyOf({ like, thick_m, wide_m }: Sized): string {
   if (thick_m === null || wide_m === null || !(thick_m > 0) || !(wide_m > 0)) return like
   return `${like} @ ${Number(thick_m.toFixed(5))} x ${Number(wide_m.toFixed(5))}`

@@ -68,7 +68,7 @@ async function pull(task: string, on: string): Promise<void> {
 type Terms = NonNullable<typeof store.document>['calendar']
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.calendar), says)
 const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
-const offs = computed(() => (terms.value?.weekdays_off ?? [5, 6]) as number[])
+const offs = computed(() => (terms.value?.weekdays_off ?? []) as number[])
 function week(index: number): void {
   const now = offs.value.includes(index) ? offs.value.filter((one) => one !== index) : [...offs.value, index]
   if (now.length < 7) edit((at) => (at.weekdays_off = now.sort()), 'The days of the week')
@@ -109,14 +109,15 @@ const locate = () =>
     const found = await ask(api.POST('/api/outside/locate', { body: { document: store.document! } }))
     store.change((job) => (job.site.locate = found.locate as typeof job.site.locate), 'The locate ticket')
     const open = found.owners.filter((row) => !row.said).map((row) => row.owner)
-    return `Ticket ${found.locate.ticket}, to ${found.locate.expires}. ${open.length ? `Not answered yet: ${open.join(', ')}.` : 'Every owner has answered.'}`
+    const answers = open.length ? `Not answered yet: ${open.join(', ')}.` : 'Every owner has answered.'
+    return `Ticket ${found.locate.ticket}, to ${found.locate.expires}. ${answers}`
   })
 const outside = computed(() => (terms.value?.outside ?? []).find((item) => item.id === selected.value) ?? null)
 const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </script>
 
 <template>
-  <JobPage label="When the crew works" wide="270px">
+  <JobPage v-if="terms && quote" label="When the crew works" wide="270px">
     <template #panel>
       <h1>The calendar</h1>
       <p v-if="data" class="small">
@@ -126,27 +127,27 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         >Begins on
         <KeptInput
           type="date"
-          :value="terms?.starts_on || ''"
+          :value="terms.starts_on || ''"
           @change="edit((at) => (at.starts_on = ($event.target as HTMLInputElement).value), 'The first day')"
       /></label>
-      <p v-if="!terms?.starts_on" class="small quiet">Until you say, it begins today.</p>
+      <p v-if="!terms.starts_on" class="small quiet">Until you say, it begins today.</p>
       <CountField
         label="People"
-        :model-value="quote?.crew_count ?? 2"
+        :model-value="quote.crew_count"
         path="quote/crew_count"
-        @update:model-value="store.change((job) => (job.quote.crew_count = $event ?? 2), 'People')"
+        @update:model-value="$event !== null && store.change((job) => (job.quote.crew_count = $event!), 'People')"
       />
       <NumberField
         label="Hours a day"
-        :model-value="quote?.day_h ?? 8"
+        :model-value="quote.day_h"
         path="quote/day_h"
-        @update:model-value="store.change((job) => (job.quote.day_h = $event ?? 8), 'Hours a day')"
+        @update:model-value="$event !== null && store.change((job) => (job.quote.day_h = $event!), 'Hours a day')"
       />
       <NumberField
         label="From (o'clock)"
-        :model-value="terms?.start_h ?? 8"
+        :model-value="terms.start_h"
         path="calendar/start_h"
-        @update:model-value="edit((at) => (at.start_h = $event ?? 8), 'The hour')"
+        @update:model-value="$event !== null && edit((at) => (at.start_h = $event!), 'The hour')"
       />
       <div class="week" role="group" aria-label="Days of the week that are worked">
         <button
@@ -161,9 +162,9 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         </button>
       </div>
       <details>
-        <summary>Days off{{ terms?.days_off?.length ? ` (${terms.days_off.length})` : '' }}</summary>
+        <summary>Days off{{ terms.days_off?.length ? ` (${terms.days_off.length})` : '' }}</summary>
         <ul class="small offs">
-          <li v-for="off in terms?.days_off ?? []" :key="off.on">
+          <li v-for="off in terms.days_off ?? []" :key="off.on">
             {{ off.on }} {{ off.why }}
             <button
               class="link small"
@@ -208,8 +209,8 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
       v-if="data?.tasks.length"
       :calendar="data"
       :selected="selected"
-      :start="terms?.start_h ?? 8"
-      :hours="quote?.day_h ?? 8"
+      :start="terms.start_h"
+      :hours="quote.day_h"
       @select="selected = $event"
       @pull="pull"
       @day="day = $event"

@@ -50,13 +50,11 @@ const TRY: Record<string, () => Promise<string[]>> = {
   },
   merchant: async () => {
     const { offers } = await ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: false } }))
-    return offers
-      .slice(0, 12)
-      .map(
-        (one) =>
-          `${one.price.item}${one.price.length_m ? `, ${one.price.length_m.toFixed(2)} m` : ''}: ${exact(one.price.price)}, ` +
-          `${one.stock_count ? `${one.stock_count} there` : `none, ${one.lead_days} days`}${one.instead ? `, ${one.instead}` : ''}`,
-      )
+    return offers.slice(0, 12).map((one) => {
+      const long = one.price.length_m ? `, ${one.price.length_m.toFixed(2)} m` : ''
+      const stock = one.stock_count ? `${one.stock_count} there` : `none, ${one.lead_days} days`
+      return `${one.price.item}${long}: ${exact(one.price.price)}, ${stock}${one.instead ? `, ${one.instead}` : ''}`
+    })
   },
   locate: async () => {
     const found = await ask(api.POST('/api/outside/locate', { body: { document: await document_() } }))

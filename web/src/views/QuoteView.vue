@@ -27,6 +27,17 @@ const quotes = useQuery({
 type Terms = Job['offer']
 const terms = computed(() => store.document?.offer ?? null)
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.offer), says)
+const FIELDS: [keyof Terms, string, 'number' | 'share' | 'count' | 'words'][] = [
+  ['level_ratio', 'From low (0) to high (1)', 'number'],
+  ['markup_ratio', 'Markup', 'share'],
+  ['tax_name', 'Tax is called', 'words'],
+  ['tax_ratio', 'Tax', 'share'],
+  ['currency', 'Currency', 'words'],
+  ['round_to', 'Each line up to a whole', 'number'],
+  ['valid_days', 'Holds for days', 'count'],
+]
+const put = (name: keyof Terms, value: unknown) =>
+  edit((at) => Object.assign(at, { [name]: value }), 'Terms of the quote')
 const money = (value: number, currency: string) => `${currency}${exact(value).replace(/\.00$/, '')}`
 
 const fault = ref('')
@@ -100,52 +111,25 @@ const split = (text: string) =>
         The hours and prices behind it stand under <router-link :to="{ name: 'list' }">List</router-link> and each
         structure's Buy. The head of the page is the <router-link to="/crew">crew's letterhead</router-link>.
       </p>
-      <NumberField
-        label="From low (0) to high (1)"
-        :model-value="terms.level_ratio"
-        path="offer/level_ratio"
-        @update:model-value="$event !== null && edit((at) => (at.level_ratio = $event!), 'The level of the price')"
-      />
-      <CountField
-        label="Markup"
-        percent
-        :model-value="terms.markup_ratio"
-        path="offer/markup_ratio"
-        @update:model-value="$event !== null && edit((at) => (at.markup_ratio = $event!), 'The markup')"
-      />
-      <WordsField
-        label="Tax is called"
-        :model-value="terms.tax_name"
-        :longest="40"
-        path="offer/tax_name"
-        @update:model-value="edit((at) => (at.tax_name = $event), 'The tax')"
-      />
-      <CountField
-        label="Tax"
-        percent
-        :model-value="terms.tax_ratio"
-        path="offer/tax_ratio"
-        @update:model-value="$event !== null && edit((at) => (at.tax_ratio = $event!), 'The tax')"
-      />
-      <WordsField
-        label="Currency"
-        :model-value="terms.currency"
-        :longest="8"
-        path="offer/currency"
-        @update:model-value="edit((at) => (at.currency = $event), 'The currency')"
-      />
-      <NumberField
-        label="Each line up to a whole"
-        :model-value="terms.round_to"
-        path="offer/round_to"
-        @update:model-value="$event !== null && edit((at) => (at.round_to = $event!), 'The rounding')"
-      />
-      <CountField
-        label="Holds for days"
-        :model-value="terms.valid_days"
-        path="offer/valid_days"
-        @update:model-value="$event !== null && edit((at) => (at.valid_days = $event!), 'How long it holds')"
-      />
+      <template v-for="[name, label, sort] in FIELDS" :key="name">
+        <WordsField
+          v-if="sort === 'words'"
+          :label="label"
+          :model-value="String(terms[name])"
+          :longest="name === 'currency' ? 8 : 40"
+          :path="`offer/${name}`"
+          @update:model-value="put(name, $event)"
+        />
+        <component
+          :is="sort === 'number' ? NumberField : CountField"
+          v-else
+          :label="label"
+          :percent="sort === 'share' || undefined"
+          :model-value="terms[name] as number"
+          :path="`offer/${name}`"
+          @update:model-value="$event !== null && put(name, $event)"
+        />
+      </template>
       <fieldset class="box">
         <legend>Payments</legend>
         <div v-for="(payment, index) in terms.payments" :key="index" class="option">

@@ -66,7 +66,10 @@ function tick(): void {
 }
 const around = ref('')
 const solving = ref('')
-/** Keeps what was met; with signal the rest of the line is solved again at once, the posts that are set held where they stand. */
+/**
+ * Keeps what was met; with signal the rest of the line is solved again at once, the posts that are set held where they
+ * stand.
+ */
 async function keepHit(): Promise<void> {
   const found = note.value.trim()
   if (!post.value || !found) return
@@ -121,7 +124,9 @@ const ticks = computed(() => {
   return found
 })
 const elevation = computed(() => sheet.value?.views.find((view) => view.how === 'side straight') ?? null)
-/** What stands on a grid is read off two tapes: its plan from above stands in for the elevation, the post marked in it. */
+/**
+ * What stands on a grid is read off two tapes: its plan from above stands in for the elevation, the post marked in it.
+ */
 const framing = computed(() =>
   elevation.value ? null : (sheet.value?.views.find((view) => view.layout === 'grid') ?? null),
 )

@@ -4,7 +4,9 @@ import { api, ask } from '@/api/client'
 import type { SiteThing, ThingRow } from '@/api/types'
 import { useJob } from '@/stores/job'
 
-/** What lies on the site whatever is built: the table of what there can be, and the job's own, drawn and changed here. */
+/**
+ * What lies on the site whatever is built: the table of what there can be, and the job's own, drawn and changed here.
+ */
 export function useSiteThings() {
   const store = useJob()
   const { data } = useQuery({

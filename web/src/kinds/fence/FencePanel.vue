@@ -66,7 +66,9 @@ const between = computed(
 const KEEPS = ['nothing', 'a small animal', 'a rooting animal', 'a child'].map((value) => ({ value, says: value }))
 const style = computed(() => spec.value?.infill?.style ?? 'butted')
 const sticks = computed(() => style.value === 'slats' || style.value === 'louvres')
-/** Wire and bought panels have no rails of their own; a rail's stock is still what braces and sight rails are made of. */
+/**
+ * Wire and bought panels have no rails of their own; a rail's stock is still what braces and sight rails are made of.
+ */
 const railed = computed(() => !['bought panels', 'stock panels', 'wire mesh'].includes(style.value))
 const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },
