@@ -275,6 +275,11 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 label input {
   width: 100%;
 }
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
 .week {
   display: flex;
   gap: 3px;

@@ -29,13 +29,20 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
 <template>
   <main v-if="store.document" class="page">
     <h1>The file</h1>
-    <p>
-      <a :href="`/api/jobs/${store.id}/whole/pack.pdf?paper=${paper}`">The job pack</a>
-      <span class="small quiet"> site plan, every structure's sheets, the calendar and the list in one PDF; </span>
-      <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">the handover</a>
-      <span class="small quiet"> what was built, its upkeep, photos and inspections, for the client; </span>
-      <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">upkeep as calendar entries</a>
-    </p>
+    <ul class="papers">
+      <li>
+        <a :href="`/api/jobs/${store.id}/whole/pack.pdf?paper=${paper}`">The job pack</a>
+        <span class="small quiet">site plan, days, list, every structure's sheets and their working, in one PDF</span>
+      </li>
+      <li>
+        <a :href="`/api/jobs/${store.id}/whole/handover.pdf?paper=${paper}`">The handover</a>
+        <span class="small quiet">what was built, how to keep it, photos and inspections, for the client</span>
+      </li>
+      <li>
+        <a :href="`/api/jobs/${store.id}/whole/upkeep.ics`">Upkeep</a>
+        <span class="small quiet">what it asks for over five years, as calendar entries</span>
+      </li>
+    </ul>
     <PhotoBox :job="store.id" :abouts="abouts" />
     <InspectionBox :job="store.id" :tasks="tasks" />
     <LinkBox :job="store.id" />
@@ -48,6 +55,17 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
   flex: 1;
   overflow-y: auto;
   padding: 18px 26px 60px;
+}
+.papers {
+  list-style: none;
+  padding: 0;
+  margin: 10px 0 16px;
+}
+.papers li {
+  padding: 3px 0;
+}
+.page > section > :deep(h2) {
+  margin: 4px 0 10px;
 }
 .page > section {
   max-width: 980px;

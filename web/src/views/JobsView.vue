@@ -105,14 +105,12 @@ const open = (card: JobCard) =>
       <img src="/favicon.svg" width="34" height="34" alt="" />
       <div>
         <h1>Jobs</h1>
-        <p class="quiet">
-          {{ session.session?.crew
-          }}<template v-if="session.session?.demo">, demo data: made-up places and prices</template>
-        </p>
+        <p class="quiet">{{ session.session?.crew }}<template v-if="session.session?.demo">, demo data</template></p>
       </div>
       <nav class="who">
-        <router-link to="/crew">The crew</router-link> · <router-link to="/outside">What lies outside</router-link> ·
-        <router-link to="/sums">Quick sums</router-link> ·
+        <router-link to="/crew">The crew</router-link>
+        <router-link to="/outside">What lies outside</router-link>
+        <router-link to="/sums">Quick sums</router-link>
         <router-link to="/numbers">What the numbers rest on</router-link>
       </nav>
       <span>{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
@@ -202,7 +200,8 @@ const open = (card: JobCard) =>
 }
 .top {
   display: flex;
-  gap: 14px;
+  flex-wrap: wrap;
+  gap: 6px 14px;
   align-items: center;
   margin-bottom: 18px;
 }
@@ -210,7 +209,12 @@ const open = (card: JobCard) =>
   margin: 0;
 }
 .who {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
   margin-left: auto;
+  white-space: nowrap;
+  font-size: 14px;
 }
 .top > span {
   margin-left: 18px;

@@ -161,6 +161,10 @@ function away(): void {
 </template>
 
 <style scoped>
+.form > .link,
+.form > .plain {
+  justify-self: start;
+}
 .form {
   display: grid;
   gap: 8px;
