@@ -16,7 +16,7 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.canopies import layers_pa
 from steady.rulebooks.registry import rulebook
-from steady.structures.canopy.bending import Run
+from steady.structures.bending import Run
 from steady.structures.canopy.snow import Catches, heaped
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.findings import Findings

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import Wood
 from steady.rulebooks.base import Rulebook
-from steady.structures.canopy.bending import Run
+from steady.structures.bending import Run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.upright import Stand
 from steady.yard.stock import Stick

@@ -12,7 +12,7 @@ from steady.plan.model import Basis, NotCovered
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import person_n
-from steady.structures.canopy.bending import Loaded, Run, check_run, worst_of_each
+from steady.structures.bending import Loaded, Run, check_run, worst_of_each
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.frame import Frame, PostAt, line_weight

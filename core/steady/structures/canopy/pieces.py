@@ -7,7 +7,7 @@ from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
-from steady.structures.canopy.grouped import ALONG, UP, Grouper
+from steady.structures.grouped import ALONG, UP, Grouper
 from steady.yard.choices import YardChoices
 
 BOLTS_A_BRACE, SCREWED_EVERY_M = 4, 0.4

@@ -10,7 +10,7 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
 from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import SpreadLoad
-from steady.structures.canopy.bending import Run
+from steady.structures.bending import Run
 from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.findings import Findings

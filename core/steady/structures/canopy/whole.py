@@ -8,10 +8,10 @@ from steady.plan.model import Basis, Curve, Detail, Diagonal, Handle, Member, Pa
 from steady.structures.canopy import pieces
 from steady.structures.canopy.frame import Frame
 from steady.structures.canopy.holding import Held
-from steady.structures.canopy.steps import cautions_from, tasks_from
 from steady.structures.findings import Findings
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M, post_targets
+from steady.structures.steps import cautions_from, tasks_from
 
 PLAN_FORMAT = 1
 VIEWS = (

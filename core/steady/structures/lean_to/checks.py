@@ -9,7 +9,7 @@ from steady.measure.units import GRAVITY
 from steady.plan.model import Basis
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, bare_frame, ledger_fixing
-from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run
+from steady.structures.bending import Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight

@@ -17,8 +17,9 @@ import re
 from dataclasses import replace
 
 from steady.measure.lengths import Bare
-from steady.structures.canopy.entry import BRACE, FIXED, Word, Words, length_of, posts_under, read_line, sheet_of
+from steady.structures.canopy.entry import BRACE, FIXED, posts_under, sheet_of
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.line import Word, Words, length_of, read_line
 
 
 def read_lean_to(text: str, lean_to_id: str, bare: Bare = "ft") -> LeanToSpec:

@@ -9,8 +9,6 @@ from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.usual import OWN as CANOPY_OWN
-from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
@@ -18,6 +16,8 @@ from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.layout import timber_of, wall_to_beam_m
 from steady.structures.lean_to.plan import plan_lean_to
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.usual import OWN as CANOPY_OWN
+from steady.structures.usual import as_last_chosen, at_home
 
 LINE = LineForm(
     title="A lean-to from its size",

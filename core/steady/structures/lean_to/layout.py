@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
-from steady.structures.canopy.bending import Run
+from steady.structures.bending import Run
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.yard.stock import Stick, stick

@@ -3,8 +3,8 @@
 import math
 
 from steady.plan.model import Curve, Cut, Part, Place, Vec
-from steady.structures.canopy.grouped import ALONG, UP, Grouper
 from steady.structures.canopy.pieces import add_frame
+from steady.structures.grouped import ALONG, UP, Grouper
 from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m

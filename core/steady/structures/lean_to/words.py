@@ -5,13 +5,13 @@ from collections.abc import Sequence
 
 from steady.measure.show import Tape
 from steady.plan.model import Bar, Detail, Measure, Member, Part, Trace
-from steady.structures.canopy.lifting import heaviest_says
 from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import SAFE_FALL_RAD, UNDER_SOFFIT_M, Laid, keep_clear_m, top_at_m, wall_to_beam_m
 from steady.structures.lean_to.parts import blocked
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.structures.lifting import heaviest_says
 
 SPIKE_M, BESIDE_M = 0.25, 0.12
 

@@ -11,7 +11,7 @@ from steady.plan.model import Asks, Basis
 from steady.rulebooks.answers import Standing, given_step
 from steady.rulebooks.canopies import ClosedRoof, bare_frame
 from steady.statics.beam import SpreadLoad
-from steady.structures.canopy.bending import Loaded, Run, check_lifted, check_run
+from steady.structures.bending import Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties

@@ -17,7 +17,8 @@ import re
 from dataclasses import replace
 
 from steady.measure.lengths import Bare
-from steady.structures.canopy.entry import BRACE, FIXED, Word, Words, length_of, read_line, sheet_of
+from steady.structures.canopy.entry import BRACE, FIXED, sheet_of
+from steady.structures.line import Word, Words, length_of, read_line
 from steady.structures.pavilion.spec import PavilionSpec
 
 

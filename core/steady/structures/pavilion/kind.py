@@ -8,14 +8,14 @@ from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go
 from steady.structures.canopy.changes import other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
-from steady.structures.canopy.usual import OWN as CANOPY_OWN
-from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pavilion.plan import plan_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
+from steady.structures.usual import OWN as CANOPY_OWN
+from steady.structures.usual import as_last_chosen, at_home
 
 LINE = LineForm(
     title="A pavilion from its size",

@@ -6,8 +6,8 @@ import math
 from steady.layout.roofs import jack
 from steady.layout.sheet_order import Strip
 from steady.plan.model import Cut, Part, Place, Vec
-from steady.structures.canopy.grouped import ACROSS, UP, Grouper
 from steady.structures.canopy.pieces import add_frame
+from steady.structures.grouped import ACROSS, UP, Grouper
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import Laid, RoofSide, purlins_m, roof_z_m, side_strips

@@ -7,9 +7,9 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.sheet_order import SheetOrder, sheet_order
 from steady.measure.show import Tape
 from steady.plan.model import Bar, Detail, Measure, Member, Part
-from steady.structures.canopy.lifting import heaviest_says
 from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
+from steady.structures.lifting import heaviest_says
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import Laid, RoofSide, sheet_side
 from steady.structures.pavilion.parts import hip_length_m

@@ -7,17 +7,17 @@ from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.canopies import bare_frame, layers_pa
-from steady.structures.canopy.bending import Loaded, check_lifted, check_run
+from steady.structures.bending import Loaded, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
-from steady.structures.canopy.lifting import GREEN
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway
 from steady.structures.findings import Findings
 from steady.structures.kind import Case
+from steady.structures.lifting import GREEN
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.wind_place import place_of

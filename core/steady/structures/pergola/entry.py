@@ -16,7 +16,8 @@ import re
 from dataclasses import replace
 
 from steady.measure.lengths import Bare
-from steady.structures.canopy.entry import BRACE, FIXED, Word, Words, length_of, posts_under, read_line
+from steady.structures.canopy.entry import BRACE, FIXED, posts_under
+from steady.structures.line import Word, Words, length_of, read_line
 from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import sticks
 

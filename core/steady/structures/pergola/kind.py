@@ -9,8 +9,6 @@ from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks
 from steady.structures.canopy.forms import above_group, upright_group
-from steady.structures.canopy.usual import OWN as CANOPY_OWN
-from steady.structures.canopy.usual import as_last_chosen, at_home
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
@@ -19,6 +17,8 @@ from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.pergola.ways import choices
+from steady.structures.usual import OWN as CANOPY_OWN
+from steady.structures.usual import as_last_chosen, at_home
 from steady.yard.stock import stick
 
 LINE = LineForm(

@@ -9,7 +9,7 @@ from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
-from steady.structures.canopy.bending import Run
+from steady.structures.bending import Run
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.kind import Case
 from steady.structures.pergola.spec import PergolaSpec

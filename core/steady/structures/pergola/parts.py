@@ -4,8 +4,8 @@ import math
 
 from steady.layout.canopy import slats_in_bay
 from steady.plan.model import Part, Place
-from steady.structures.canopy.grouped import ACROSS, ALONG, UP, Grouper
 from steady.structures.canopy.pieces import add_frame
+from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
 from steady.structures.kind import Case
 from steady.structures.pergola.checks import PergolaFound
 from steady.structures.pergola.layout import Laid

@@ -4,11 +4,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 
 from steady.plan.model import Handle, Member, Part, Plan
-from steady.structures.canopy.lifting import heaviest_says
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.words import NOTHING_UPRIGHT, post_members, upright_member
 from steady.structures.kind import Case
+from steady.structures.lifting import heaviest_says
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
 from steady.structures.pergola.layout import Laid, shade_share, sun_at

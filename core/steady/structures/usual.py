@@ -63,7 +63,7 @@ def as_last_chosen(spec: Any, ask: Ask, own: frozenset[str]) -> Any:
 def at_home(
     spec: Any, school: str, timbers: Mapping[str, tuple[str, str]], needs: Sequence[str], round_m: Change
 ) -> Any:
-    """The roof with timbers that are on sale under a school: the usual ones where those it needs are not.
+    """The structure with timbers that are on sale under a school: the usual ones where those it needs are not.
 
     Args:
         timbers: Each timber's field: its role in the yard, and which of the school's usual ones it is, or empty for the first sold.
@@ -78,4 +78,5 @@ def at_home(
         for name, (role, which) in timbers.items()
         if role != "sheet" or getattr(spec, name) not in sold
     }
-    return rounded(replace(spec, **found, brace=""), type(spec)(id=spec.id), school, round_m)
+    usual_brace = {"brace": ""} if hasattr(spec, "brace") else {}
+    return rounded(replace(spec, **found, **usual_brace), type(spec)(id=spec.id), school, round_m)
