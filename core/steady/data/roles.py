@@ -13,7 +13,7 @@ class Role:
     Args:
         one: What one piece is called; `many` several.
         material: timber, steel, concrete, wire, paint or soil.
-        look: The layer it is drawn on, a row of the theme.
+        look: The layer it is drawn on, a row of the theme. `shape`: box, or round about its length.
         above: Where it comes in the drawing order from above; `side` from a side. Holes come at `HOLES_ABOVE`.
         small: Whether a picture of thumb size shows it: yes, no, or only where no boards are.
         stage: The stage of the work it belongs to: posts, frame, close.
@@ -25,6 +25,7 @@ class Role:
     many: str
     material: str
     look: str
+    shape: str
     above: int
     side: int
     small: str
@@ -45,7 +46,7 @@ def roles() -> dict[str, Role]:
     return {
         key: Role(
             key=key,
-            **{name: row.text[name] for name in ("one", "many", "material", "look", "small", "stage", "by")},
+            **{name: row.text[name] for name in ("one", "many", "material", "look", "shape", "small", "stage", "by")},
             above=int(row.text["above"]),
             side=int(row.text["side"]),
             times_ratio=row.value.get("times_ratio") or 0.0,

@@ -7,6 +7,7 @@ more of them the harder it works. Nothing rests on colour alone.
 import math
 from dataclasses import dataclass
 
+from steady.drawing.pieces import words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.measure.units import LB
@@ -14,7 +15,7 @@ from steady.plan.model import Bar, Detail, Measure, Plan, Push, Step, Trace
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22
-_LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest"}
+_LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest", "water": "water-line", "round": "round"}
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -74,7 +75,21 @@ def detail_view(detail: Detail, tape: Tape) -> View:
 
 def _trace(detail: Detail, trace: Trace) -> list[Shape]:
     made = [Shape(id=detail.id, kind="polyline", layer=_LAYERS.get(trace.what, "nearest"), points=trace.points)]
-    if trace.label:
+    if trace.label and trace.what == "water":
+        # Its words stand over its last end, inside the drawing.
+        (x0, _), at = trace.points[0], trace.points[-1]
+        made.append(
+            words(
+                detail.id,
+                trace.label,
+                at,
+                layer="fact",
+                size=9.0,
+                shift=(0.0, 5.0),
+                anchor="end" if at[0] > x0 else "start",
+            )
+        )
+    elif trace.label:
         at = trace.points[-1] if trace.what == "nearest" else trace.points[len(trace.points) // 2]
         made.append(
             Shape(id=detail.id, kind="text", layer="fact", points=(at,), text=trace.label, size=9.0, shift=(0.0, 6.0))

@@ -36,7 +36,7 @@ def corners(part: Part, place: Place) -> list[Vec]:
         cut.end: math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw" and abs(cut.bevel_rad) < 1.5
     }
     found = []
-    for end, name in ((0.0, "start"), (part.length_m, "end")):
+    for end, name in ((0.0, "start"), (part.drawn_m or part.length_m, "end")):
         for up in (-half_up, half_up):
             along = end + up * bevels.get(name, 0.0)
             for side in (-half_wide, half_wide):

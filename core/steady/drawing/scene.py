@@ -8,7 +8,7 @@ from steady.data.looks import look
 from steady.data.roles import role
 from steady.drawing.pieces import corners
 from steady.drawing.square import drawn_box, hand
-from steady.plan.model import Footing, Part, Plan, Vec, Wall
+from steady.plan.model import Footing, Part, Place, Plan, Vec, Wall
 
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""
@@ -44,12 +44,16 @@ class Solid:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Scene:
-    """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words."""
+    """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
+
+    `water_m`: the level of the water that it floats on; None: it stands on ground.
+    """
 
     solids: tuple[Solid, ...]
     ground: tuple[float, float, float, float, float]
     stages: tuple[str, ...]
     says: str
+    water_m: float | None = None
 
 
 def scene(plan: Plan) -> Scene:
@@ -62,14 +66,28 @@ def scene(plan: Plan) -> Scene:
     left, near, right, far = drawn_box(plan)
     level = ground_under(plan, solids)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
-    return Scene(solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan))
+    return Scene(solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan), water_m=water_under(plan))
 
 
 def ground_under(plan: Plan, solids: Sequence[Solid] = ()) -> float:
     """The level that a plan stands on: the middle of its footings' ground, else its lowest piece (m)."""
     if plan.footings:
         return sum(footing.at[2] for footing in plan.footings) / len(plan.footings)
+    water = water_under(plan)
+    if water is not None:
+        return water - BED_M
     return _lowest(list(solids) or [solid for part in plan.parts if part.length_m > 0 for solid in _part(part)])
+
+
+BED_M = 0.8
+"""A drawn bed lies so far under the water [our own]."""
+
+
+def water_under(plan: Plan) -> float | None:
+    """The still water of a plan that has no foot in the ground."""
+    if plan.footings:
+        return None
+    return next((curve.points[0][2] for curve in plan.curves if curve.what == "water"), None)
 
 
 def walls_of(plan: Plan) -> list[Solid]:
@@ -108,14 +126,23 @@ def _part(part: Part) -> list[Solid]:
             layer=row.look,
             fill=paint.fill or paint.ink,
             stage=stage,
-            shape="box",
-            points=tuple((round(x, 4), round(y, 4), round(z, 4)) for x, y, z in corners(part, place)),
+            shape="round" if row.shape == "round" else "box",
+            points=_ends(part, place)
+            if row.shape == "round"
+            else tuple((round(x, 4), round(y, 4), round(z, 4)) for x, y, z in corners(part, place)),
+            radius_m=part.section_m[0] / 2 if row.shape == "round" else 0.0,
             count=place.count,
             step=place.step,
             says=row.one,
         )
         for place in part.places
     ]
+
+
+def _ends(part: Part, place: Place) -> tuple[Vec, ...]:
+    """A round piece: the centres of its two ends."""
+    x, y, z = (place.at[k] + place.along[k] * part.length_m for k in range(3))
+    return place.at, (x, y, z)
 
 
 def _footing(footing: Footing) -> list[Solid]:

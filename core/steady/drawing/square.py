@@ -1,6 +1,8 @@
 """A plan on the site's axes: from above with the house at the top, or seen along an axis with heights from the plan's level 0."""
 
 import itertools
+import math
+from typing import Literal
 
 from steady.data.roles import HOLES_ABOVE, role
 from steady.drawing.pieces import corners, dimension, in_order, words
@@ -14,6 +16,8 @@ DIM_M = 0.55
 """Dimension lines stand so far off the outline."""
 IN_GROUND = ("gravel", "concrete", "sand", "slab", "block")
 WALL_SIDE_M = 0.3
+RING_POINTS, END_ON = 28, 0.3
+"""A round piece on its end is drawn with so many corners where its length leans less than that out of sight."""
 Box = tuple[float, float, float, float]
 
 
@@ -89,6 +93,10 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
     points = tuple(_down(p) for p in curve.points)
     if curve.what == "outline":
         return [Shape(id=curve.id, kind="polygon", layer="outline", points=points)]
+    if curve.what == "people":
+        ring = hull(list(points))
+        label = words(curve.id, curve.label, max(ring), layer="fact", shift=(6, 0), anchor="start")
+        return [Shape(id=curve.id, kind="polygon", layer="people", points=ring), label]
     if curve.what == "spot":
         label = words(curve.id, curve.label, points[0], layer="zone-label")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=points), label]
@@ -141,8 +149,8 @@ def along_axis(plan: Plan, ask: Projection, tape: Tape) -> View:
     top = _ground_line(plan, axis)
     if top:
         shapes += _ground(plan, top)
-        for curve in plan.curves:
-            shapes += _curve_side(curve, axis, top)
+    for curve in plan.curves:
+        shapes += _curve_side(curve, axis, top)
     seen: set[tuple[str, tuple[Point, ...]]] = set()
     for footing in plan.footings:
         _once(shapes, seen, _footing(footing, axis))
@@ -177,7 +185,7 @@ def _ground(plan: Plan, top: list[Point]) -> list[Shape]:
 
 def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
     """A wall that stands across what is seen, and water."""
-    if isinstance(curve, Wall) and abs(curve.points[0][axis] - curve.points[-1][axis]) < 0.05:
+    if isinstance(curve, Wall) and top and abs(curve.points[0][axis] - curve.points[-1][axis]) < 0.05:
         at, foot = curve.points[0][axis], top[0][1] - 0.2
         wall = ((at - WALL_SIDE_M, foot), (at, foot), (at, curve.top_m), (at - WALL_SIDE_M, curve.top_m))
         return [Shape(id=curve.id, kind="polygon", layer="wall", points=wall)]
@@ -185,11 +193,29 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         band = hull([(p[axis], p[2]) for p in curve.points])
         label = words(curve.id, curve.label, band[-1], layer="zone-label", shift=(4, -10), anchor="start")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
-    if curve.what == "water":
-        z = curve.points[0][2]
-        line = Shape(id=curve.id, kind="polyline", layer="water", points=((top[0][0], z), (top[-1][0], z)))
-        return [line, words(curve.id, curve.label, (top[-1][0], z), layer="water", shift=(-4, 4), anchor="end")]
+    if curve.what == "people":
+        body = hull([(p[axis], p[2]) for p in curve.points])
+        head = max(body, key=lambda point: (point[1], point[0]))
+        label = words(curve.id, curve.label, head, layer="fact", shift=(0, 6), anchor="end")
+        return [Shape(id=curve.id, kind="polygon", layer="people", points=body), label]
+    if curve.what in ("water", "water loaded"):
+        return _water_side(curve, axis, top)
     return []
+
+
+def _water_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
+    """Water as it lies: its own line where it runs along what is seen, else level over the ground; across it, nothing."""
+    ends: list[Point] = sorted(((point[axis], point[2]) for point in curve.points), key=lambda end: end[0])
+    if ends[-1][0] - ends[0][0] < 1e-6:
+        if not top or curve.what != "water":
+            return []
+        ends = [(top[0][0], ends[0][1]), (top[-1][0], ends[0][1])]
+        beside: tuple[Point, Literal["start", "end"]] = ((-4, 4), "end")
+    else:
+        beside = ((6, -4), "start")
+    line = Shape(id=curve.id, kind="polyline", layer=curve.what.replace(" ", "-"), points=tuple(ends))
+    shift, anchor = beside
+    return [line, words(curve.id, curve.label, ends[-1], layer="water", shift=shift, anchor=anchor)]
 
 
 def _once(shapes: list[Shape], seen: set[tuple[str, tuple[Point, ...]]], more: list[Shape]) -> None:
@@ -202,19 +228,28 @@ def _once(shapes: list[Shape], seen: set[tuple[str, tuple[Point, ...]]], more: l
 
 
 def _parts_from_side(part: Part, axis: int) -> list[Shape]:
-    look = role(part.role).look
+    row = role(part.role)
     return [
         Shape(
             id=place.id,
             about=place.about,
             kind="polygon",
-            layer=look,
-            points=hull([(round(c[axis], 4), round(c[2], 4)) for c in corners(part, place)]),
+            layer=row.look,
+            points=_ring(part, place, axis)
+            if row.shape == "round" and abs(place.along[axis]) < END_ON
+            else hull([(round(c[axis], 4), round(c[2], 4)) for c in corners(part, place)]),
             count=place.count,
             step=(place.step[axis], place.step[2]),
         )
         for place in part.places
     ]
+
+
+def _ring(part: Part, place: Place, axis: int) -> tuple[Point, ...]:
+    """A round piece seen on its end."""
+    turns = (2 * math.pi * k / RING_POINTS for k in range(RING_POINTS))
+    x, z, r = place.at[axis], place.at[2], part.section_m[0] / 2
+    return tuple((round(x + r * math.cos(turn), 4), round(z + r * math.sin(turn), 4)) for turn in turns)
 
 
 def _footing(footing: Footing, axis: int) -> list[Shape]:

@@ -40,6 +40,7 @@ def upkeep(plans: Sequence[Plan], done_on: date) -> list[Upkeep]:
         has |= {"ground"} if any(footing.hole_m > 0 for footing in plan.footings) else set()
         has |= {"floor"} if "joist" in roles else set()
         has |= {"roof"} if roles & ROOF_ROLES else set()
+        has |= {"afloat"} if "barrel" in roles else set()
     found = []
     for key, row in keyed("upkeep").items():
         first, every = round(row.number("first_count")), round(row.number("every_count"))

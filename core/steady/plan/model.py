@@ -136,7 +136,8 @@ class Cut:
 class Part:
     """Identical pieces once, with all their places; fixings too (length 0, `each` per place).
 
-    `length_m` is the finished length along the piece's axis; `stick_m` is what it takes out of a stick, bevels counted.
+    `length_m` is the finished length along the piece's axis; `stick_m` is what it takes out of a stick, bevels counted;
+    `drawn_m`: how long it is drawn where it is bent round something (0: as long as it is).
     """
 
     id: Id
@@ -151,6 +152,7 @@ class Part:
     mass_kg: float = 0.0
     from_part: Id | None = None
     stick_m: float = 0.0
+    drawn_m: float = 0.0
 
     @property
     def count(self) -> int:

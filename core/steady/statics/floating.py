@@ -1,7 +1,8 @@
 """A platform on lying barrels: how deep it sits, how stable it is, and how far it leans. SI; axes along the roll axis."""
 
 import math
-from collections.abc import Sequence
+from collections import Counter
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
@@ -9,7 +10,7 @@ from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 Mass = tuple[float, float, float]
 """Mass (kg), offset from the middle line (m), height above the barrels' underside (m)."""
 MOST_HEEL_RAD = math.radians(60)
-STEP_RAD = math.radians(0.25)
+STEP_RAD = math.radians(1.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,10 +120,14 @@ def _total(masses: Sequence[Mass]) -> float:
     return math.fsum(mass for mass, _, _ in masses)
 
 
-def heel_rad(barrels: Barrels, masses: Sequence[Mass]) -> float | None:
+def heel_rad(barrels: Barrels, masses: Sequence[Mass], endwise: bool = False) -> float | None:
     """The first lean up to 60 degrees at which weight and moment both balance; None: no balance.
 
     Each barrel's buoyancy acts through its own centre; its immersion is r − (z − y sin θ).
+
+    Args:
+        endwise: It leans over the barrels' ends: they come as short slices then, and each slice's buoyancy acts at the centroid
+            of what is under water of it, c³ / (12 A) below its centre.
 
     Raises:
         OutsideScope: It sinks.
@@ -131,36 +136,103 @@ def heel_rad(barrels: Barrels, masses: Sequence[Mass]) -> float | None:
     """
     total = _total(masses)
     draft_m(barrels, total)
-    turning = math.fsum(m * y for m, y, _ in masses)
+    # Upright every barrel carries alike: it leans to the side of the weights, or to the side where a barrel is missing.
+    turning = math.fsum(m * y for m, y, _ in masses) - total * math.fsum(barrels.at_m) / len(barrels.at_m)
     sign = 1.0 if turning >= 0 else -1.0
-    at = [sign * y for y in barrels.at_m]
+    rows = [(sign * y, count) for y, count in Counter(barrels.at_m).items()]
     loads = [(m, sign * y, h) for m, y, h in masses]
+    at_z = _Afloat(barrels, rows, total, endwise)
 
     def left_over(theta: float) -> float:
         """Righting less heeling moment (kg m)."""
         sine, cosine, r = math.sin(theta), math.cos(theta), barrels.radius_m
-        reach = max(abs(y) for y in at) + r
-        low, high = -2 * reach - 2 * r, 2 * reach + 2 * r
-        for _ in range(60):
-            z = (low + high) / 2
-            lift = math.fsum(barrels.lift_kg(r - (z - y * sine)) for y in at)
-            low, high = (low, z) if lift < total else (z, high)
-        z = (low + high) / 2
-        righting = math.fsum(barrels.lift_kg(r - (z - y * sine)) * y for y in at) * cosine
+        righting = at_z.righting(sine, cosine)
         return righting - math.fsum(m * (y * cosine + (h - r) * sine) for m, y, h in loads)
 
     if left_over(0.0) >= -1e-9 * total:
         return 0.0
-    low = 0.0
-    while low < MOST_HEEL_RAD - 1e-12:
-        high = min(MOST_HEEL_RAD, low + STEP_RAD)
-        if left_over(high) >= 0:
-            for _ in range(50):
-                middle = (low + high) / 2
-                low, high = (middle, high) if left_over(middle) < 0 else (low, middle)
-            return (low + high) / 2
-        low = high
+    bracket = _first_rise(left_over)
+    if bracket is None:
+        return None
+    low, high = bracket
+    for _ in range(50):
+        middle = (low + high) / 2
+        low, high = (middle, high) if left_over(middle) < 0 else (low, middle)
+    return (low + high) / 2
+
+
+def _first_rise(left_over: Callable[[float], float]) -> tuple[float, float] | None:
+    """Two leans between which the moment left over first rises above nothing, also where it only touches it between steps."""
+    steps = round(MOST_HEEL_RAD / STEP_RAD)
+    before, here = -math.inf, left_over(0.0)
+    for k in range(1, steps + 1):
+        after = left_over(k * STEP_RAD)
+        if after >= 0:
+            return (k - 1) * STEP_RAD, k * STEP_RAD
+        if before < here > after:  # a crest below nothing: the true one, between the steps, may reach it
+            low, high = max(0, k - 2) * STEP_RAD, k * STEP_RAD
+            top = _crest(left_over, low, high)
+            if left_over(top) >= 0:
+                return low, top
+        before, here = here, after
     return None
+
+
+def _crest(rises: Callable[[float], float], low: float, high: float) -> float:
+    """Where something that rises and falls again is greatest."""
+    for _ in range(30):
+        a, b = low + (high - low) / 3, high - (high - low) / 3
+        low, high = (a, high) if rises(a) < rises(b) else (low, b)
+    return (low + high) / 2
+
+
+class _Afloat:
+    """How high the axes stand over the water at a lean, found again from where they stood at the one before."""
+
+    def __init__(self, barrels: Barrels, rows: Sequence[tuple[float, int]], total_kg: float, endwise: bool) -> None:
+        self._rows, self._total, self._endwise = rows, total_kg, endwise
+        self._radius, self._per_m2 = barrels.radius_m, barrels.water_kg_m3 * barrels.length_m
+        self._z = 0.0
+
+    def _row(self, depth_m: float) -> tuple[float, float, float]:
+        """Of one barrel whose axis lies so deep (m): mass carried, its growth with depth, and the centroid below its axis."""
+        r = self._radius
+        if depth_m >= r:
+            return self._per_m2 * math.pi * r * r, 0.0, 0.0
+        if depth_m <= -r:
+            return 0.0, 0.0, 0.0
+        half = math.sqrt(r * r - depth_m * depth_m)
+        area = r * r * math.acos(-depth_m / r) + depth_m * half
+        return self._per_m2 * area, self._per_m2 * 2 * half, (2 * half) ** 3 / (12 * area) if area > 0 else 0.0
+
+    def righting(self, sine: float, cosine: float) -> float:
+        """What the lift does about the middle at a lean (kg m), the middle line as high as the weight lets it."""
+        z, tilt = self._solve(sine, cosine), cosine if self._endwise else 1.0
+        found = 0.0
+        for y, n in self._rows:
+            lift, _, lower = self._row((y * sine - z) / tilt)
+            found += n * lift * (y * cosine - (lower * sine if self._endwise else 0.0))
+        return found
+
+    def _solve(self, sine: float, cosine: float) -> float:
+        """Height of the middle line at which the barrels carry the weight: Newton's steps kept inside a bracket."""
+        tilt = cosine if self._endwise else 1.0
+        reach = max(abs(y) for y, _ in self._rows) + 2 * self._radius
+        low, high, z = -reach, reach, self._z
+        for _ in range(80):
+            lift = slope = 0.0
+            for y, n in self._rows:
+                one, more, _ = self._row((y * sine - z) / tilt)
+                lift, slope = lift + n * one, slope + n * more / tilt
+            over = lift - self._total
+            low, high = (z, high) if over > 0 else (low, z)
+            if abs(over) < 1e-10 * self._total:
+                break
+            z = z + over / slope if slope > 0 else low
+            if not low < z < high:
+                z = (low + high) / 2
+        self._z = z
+        return z
 
 
 def edge_rad(freeboard_m: float, half_beam_m: float) -> float:

@@ -6,13 +6,14 @@ from steady.errors import InputError
 from steady.plan.model import Plan
 from steady.structures.deck.kind import DECK
 from steady.structures.fence.kind import FENCE
+from steady.structures.floating.kind import FLOAT
 from steady.structures.kind import Case, Kind, Spec
 from steady.structures.lean_to.kind import LEAN_TO
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pergola.kind import PERGOLA
 from steady.structures.rated import with_ratings
 
-KINDS: list[Kind] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION]
+KINDS: list[Kind] = [FENCE, DECK, PERGOLA, LEAN_TO, PAVILION, FLOAT]
 """In the order in which a page offers them."""
 
 

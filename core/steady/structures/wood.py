@@ -7,7 +7,7 @@ from steady.measure.units import IN
 from steady.rulebooks.answers import Wood
 from steady.yard.stock import Stick
 
-NOT_WOOD = ("steel", "wire", "made panel")
+NOT_WOOD = ("steel", "wire", "made panel", "strap")
 
 
 def outdoors(stick: Stick, flat: bool = False) -> Wood:

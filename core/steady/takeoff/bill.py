@@ -112,7 +112,7 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
     """A cut plan for each timber of the plan."""
     by_item: dict[str, list[Part]] = {}
     for part in plan.parts:
-        if part.length_m > 0:
+        if part.length_m > 0 and part.item not in goods():
             by_item.setdefault(part.item, []).append(part)
     found = []
     for item, parts in by_item.items():
@@ -330,7 +330,7 @@ def _fixings(plan: Plan, yard: YardChoices) -> list[Line]:
     """Hardware and screws: all uses of one item together, so that its packs are rounded once."""
     needed: dict[str, int] = {}
     for part in plan.parts:
-        if part.length_m == 0 and part.item in goods() and part.role != BED:
+        if part.item in goods() and part.role != BED:
             needed[part.item] = needed.get(part.item, 0) + part.count
     lines = []
     for item, count in needed.items():

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from steady.ground.readings import Shot
 from steady.ground.site import Ground, Locate, Site
+from steady.ground.standing import Standing
 from steady.jobs.document import Job, Reading, Structure
 from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Straight
@@ -11,6 +12,7 @@ from steady.structures.fence.spec.presets import preset
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 
+from trellis_server.demo.afloat import pump_platform
 from trellis_server.demo.canopies import plot_pavilion, shed_lean_to
 from trellis_server.demo.surroundings import quillet_things
 
@@ -124,5 +126,6 @@ def quillet_plots() -> Job:
             Structure(name="Hen run", spec=hen_run()),
             Structure(name="Tool shed lean-to", spec=shed_lean_to()),
             Structure(name="Pavilion", spec=plot_pavilion()),
+            Structure(name="Pump platform", spec=pump_platform(), stands=Standing(x_m=25.6, y_m=-33.4)),
         ),
     )

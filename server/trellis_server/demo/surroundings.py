@@ -71,6 +71,9 @@ def quillet_things() -> tuple[SiteThing, ...]:
         _thing("boundary", "Track", ((-3.0, 4.0), (62.0, 4.0))),
         _thing("water", "Ditch", ((-3.0, -30.0), (62.0, -27.0), (62.0, -25.6), (-3.0, -28.6)), reach_m=2.0),
         _thing(
+            "water", "Pond", ((22.0, -32.0), (36.0, -31.5), (40.0, -36.5), (31.0, -40.5), (22.5, -38.0)), reach_m=0.5
+        ),
+        _thing(
             "stands already", "Brick store", ((48.0, -16.0), (53.0, -16.0), (53.0, -12.5), (48.0, -12.5)), height_m=2.6
         ),
         _thing("service", "Pump cable", ((51.0, -16.0), (44.0, -26.5)), reach_m=0.5),

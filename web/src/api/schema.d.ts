@@ -1712,6 +1712,43 @@ export interface components {
             structure: string;
         };
         /**
+         * Barrel
+         * @description One barrel, as measured or as its maker says.
+         *
+         *     Args:
+         *         item: What is bought.
+         *         volume_m3: What it displaces, shut. `diameter_m`: over its body.
+         *         long_m: Over its ends, for its place in the cradle.
+         *         mass_kg: Empty.
+         */
+        Barrel: {
+            /**
+             * Diameter M
+             * @default 0.585
+             */
+            diameter_m: number;
+            /**
+             * Item
+             * @default barrel 55 gal
+             */
+            item: string;
+            /**
+             * Long M
+             * @default 0.8763
+             */
+            long_m: number;
+            /**
+             * Mass Kg
+             * @default 10
+             */
+            mass_kg: number;
+            /**
+             * Volume M3
+             * @default 0.2082
+             */
+            volume_m3: number;
+        };
+        /**
          * Basis
          * @description What a verdict rests on. Never mixed within one check.
          * @enum {string}
@@ -3153,6 +3190,189 @@ export interface components {
             name: string;
             /** Value */
             value: string;
+        };
+        /**
+         * FloatSpec
+         * @description A rectangular platform on barrels that lie in rows along it.
+         *
+         *     Args:
+         *         long_m: Along the barrels; `wide_m` across them, the way it heels first.
+         *         barrels: In all, shared alike by the rows. `rows`: evenly from one side to the other.
+         *         inset_m: From the platform's edge to the outer row's barrels.
+         *         soaked_ratio: What wet wood weighs beside dry wood.
+         *         people: That it must carry; None: as many as it bears. `person_kg`: with what each carries.
+         *         crowd_x_m, crowd_y_m: Where they stand in the picture, from the platform's middle.
+         *         water: Fresh or salt. `low_m`, `high_m`: the year's range of water under and over today's.
+         *         moorings: Anchors and lines, in the crew's own words; they are not reckoned. `moored_m`: free water it needs.
+         *         ice: Whether the water freezes, and whether it is taken out or left in.
+         *         boats, roofed: What this program will not answer for: boats tied to it, a roof on it.
+         *         live_pa: Load of people on any one part; None: as the school asks of decks.
+         */
+        FloatSpec: {
+            /**
+             * @default {
+             *       "diameter_m": 0.585,
+             *       "item": "barrel 55 gal",
+             *       "long_m": 0.8763,
+             *       "mass_kg": 10,
+             *       "volume_m3": 0.2082
+             *     }
+             */
+            barrel: components["schemas"]["Barrel"];
+            /**
+             * Barrels
+             * @default 8
+             */
+            barrels: number;
+            /**
+             * Board
+             * @default decking 5/4x6 pine
+             */
+            board: string;
+            /**
+             * Board Gap M
+             * @default 0.00635
+             */
+            board_gap_m: number;
+            /**
+             * Boats
+             * @default false
+             */
+            boats: boolean;
+            /** @default reckoned */
+            built_on: components["schemas"]["Basis"];
+            /**
+             * Cleats
+             * @default 4
+             */
+            cleats: number;
+            /**
+             * Cradle
+             * @default joist 2x6 pine
+             */
+            cradle: string;
+            /**
+             * Crowd X M
+             * @default 0
+             */
+            crowd_x_m: number;
+            /**
+             * Crowd Y M
+             * @default 0
+             */
+            crowd_y_m: number;
+            /**
+             * Format
+             * @default 1
+             * @constant
+             */
+            format: 1;
+            /**
+             * High M
+             * @default 0.4572
+             */
+            high_m: number;
+            /**
+             * Ice
+             * @default none
+             * @enum {string}
+             */
+            ice: "none" | "out" | "in";
+            /** Id */
+            id: string;
+            /**
+             * Inset M
+             * @default 0.1016
+             */
+            inset_m: number;
+            /**
+             * Joist
+             * @default joist 2x6 pine
+             */
+            joist: string;
+            /**
+             * Kind
+             * @default float
+             * @constant
+             */
+            kind: "float";
+            /** Live Pa */
+            live_pa?: number | null;
+            /**
+             * Long M
+             * @default 4.2672
+             */
+            long_m: number;
+            /**
+             * Low M
+             * @default 0.4572
+             */
+            low_m: number;
+            /**
+             * Moorings
+             * @default
+             */
+            moorings: string;
+            /** People */
+            people?: number | null;
+            /**
+             * Person Kg
+             * @default 90
+             */
+            person_kg: number;
+            /**
+             * @default {
+             *       "bank_m": 0.6096,
+             *       "count": 4,
+             *       "lands": "end",
+             *       "length_m": 2.7432,
+             *       "onto_m": 0.3048,
+             *       "stringer": "joist 2x8 pine",
+             *       "width_m": 0.9144
+             *     }
+             */
+            ramp: components["schemas"]["Ramp"];
+            /**
+             * Ratings
+             * @default []
+             */
+            ratings: components["schemas"]["Rated"][];
+            /**
+             * Roofed
+             * @default false
+             */
+            roofed: boolean;
+            /**
+             * Rows
+             * @default 2
+             */
+            rows: number;
+            /**
+             * Soaked Ratio
+             * @default 1.3
+             */
+            soaked_ratio: number;
+            /**
+             * Spacing M
+             * @default 0.4064
+             */
+            spacing_m: number;
+            /**
+             * Water
+             * @default fresh
+             * @enum {string}
+             */
+            water: "fresh" | "salt";
+            /**
+             * Wet
+             * @default true
+             */
+            wet: boolean;
+            /**
+             * Wide M
+             * @default 3.048
+             */
+            wide_m: number;
         };
         /**
          * Floor
@@ -6529,6 +6749,54 @@ export interface components {
             quotes: components["schemas"]["SentQuoteRow"][];
         };
         /**
+         * Ramp
+         * @description The ramp from the bank; `length_m` 0: there is none.
+         *
+         *     Args:
+         *         bank_m: The sill on the bank over today's water.
+         *         lands: On the platform's left end, or on the middle of its long side toward the bank.
+         *         onto_m: How far its moving end reaches onto the platform today.
+         *         stringer: A joist of the yard; `count` of them.
+         */
+        Ramp: {
+            /**
+             * Bank M
+             * @default 0.6096
+             */
+            bank_m: number;
+            /**
+             * Count
+             * @default 4
+             */
+            count: number;
+            /**
+             * Lands
+             * @default end
+             * @enum {string}
+             */
+            lands: "end" | "side";
+            /**
+             * Length M
+             * @default 2.7432
+             */
+            length_m: number;
+            /**
+             * Onto M
+             * @default 0.3048
+             */
+            onto_m: number;
+            /**
+             * Stringer
+             * @default joist 2x8 pine
+             */
+            stringer: string;
+            /**
+             * Width M
+             * @default 0.9144
+             */
+            width_m: number;
+        };
+        /**
          * Rated
          * @description A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes.
          */
@@ -6728,6 +6996,8 @@ export interface components {
         /**
          * Scene
          * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
+         *
+         *     `water_m`: the level of the water that it floats on; None: it stands on ground.
          */
         Scene: {
             /** Ground */
@@ -6744,6 +7014,8 @@ export interface components {
             solids: components["schemas"]["Solid"][];
             /** Stages */
             stages: string[];
+            /** Water M */
+            water_m?: number | null;
         };
         /**
          * SchoolRow
@@ -7870,7 +8142,7 @@ export interface components {
             /** Name */
             name: string;
             /** Spec */
-            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
             stands?: components["schemas"]["Standing"] | null;
         };
         /** SumAnswer */
@@ -10831,7 +11103,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -10882,7 +11154,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -10933,7 +11205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
                 };
             };
             /** @description Unauthorized */
@@ -10984,7 +11256,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"];
+                    "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
                 };
             };
             /** @description Unauthorized */

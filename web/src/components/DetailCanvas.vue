@@ -140,6 +140,14 @@ svg {
   stroke: var(--flag);
   stroke-dasharray: 3 3;
 }
+.water-line {
+  stroke: var(--chalk);
+  stroke-width: 1.8;
+}
+.round {
+  stroke: var(--ink-2);
+  fill: color-mix(in srgb, var(--chalk) 14%, transparent);
+}
 .grab {
   cursor: ew-resize;
 }

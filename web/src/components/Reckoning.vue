@@ -170,7 +170,9 @@ const inset = computed(() => {
       >
     </p>
     <p v-else-if="member" class="line">{{ member.says }}.</p>
-    <p v-else class="line">{{ sheet.length }}, {{ sheet.posts.length }} posts. {{ sheet.headline }}.</p>
+    <p v-else class="line">
+      {{ sheet.length }}{{ sheet.posts.length ? `, ${sheet.posts.length} posts` : '' }}. {{ sheet.headline }}.
+    </p>
 
     <StartsBox
       v-if="!selected && kind?.starts.length"

@@ -60,7 +60,11 @@ const ground = new THREE.Mesh(
   new THREE.MeshLambertMaterial({ color: 0xd9d2bf, transparent: true }),
 )
 ground.receiveShadow = true
-world.add(sky, sun, sun.target, built, ground)
+const water = new THREE.Mesh(
+  new THREE.PlaneGeometry(1, 1),
+  new THREE.MeshLambertMaterial({ color: 0x5b8fae, transparent: true, opacity: 0.55, depthWrite: false }),
+)
+world.add(sky, sun, sun.target, built, ground, water)
 let waiting = false
 /** Drawn when something changed, never in a loop. */
 function draw(): void {
@@ -71,11 +75,14 @@ function draw(): void {
     renderer?.render(world, camera)
   })
 }
-/** A hole's concrete stands plumb: a cylinder between its two ends. */
+/** Concrete, a barrel: a cylinder between the centres of its two ends. */
 function cylinder(solid: Solid): THREE.BufferGeometry {
-  const [[x, y, low], [, , high]] = solid.points as [[number, number, number], [number, number, number]]
-  const shape = new THREE.CylinderGeometry(solid.radius_m, solid.radius_m, high - low, 24)
-  return shape.rotateX(Math.PI / 2).translate(x, y, (low + high) / 2)
+  const [from, to] = solid.points.slice(0, 2).map((point) => new THREE.Vector3(...(point as [number, number, number])))
+  const way = to!.clone().sub(from!)
+  const shape = new THREE.CylinderGeometry(solid.radius_m, solid.radius_m, way.length(), 24)
+  const turn = new THREE.Quaternion().setFromUnitVectors(new THREE.Vector3(0, 1, 0), way.clone().normalize())
+  const middle = from!.clone().add(to!).multiplyScalar(0.5)
+  return shape.applyQuaternion(turn).translate(middle.x, middle.y, middle.z)
 }
 function boxes(solid: Solid): THREE.BufferGeometry {
   const shape = new THREE.BufferGeometry()
@@ -102,6 +109,9 @@ function lay(scene: Scene): void {
   const [left, near, right, far, level] = scene.ground as [number, number, number, number, number]
   ground.scale.set(right - left + 6, far - near + 6, 1)
   ground.position.set((left + right) / 2, (near + far) / 2, level)
+  water.visible = scene.water_m != null
+  water.scale.copy(ground.scale)
+  water.position.set(ground.position.x, ground.position.y, scene.water_m ?? 0)
   shine()
   show()
 }

@@ -1,0 +1,131 @@
+"""A platform's spec, on its site, under a school of rules, becomes a Plan: z from the still water, nobody on it, wood soaked."""
+
+import math
+
+from steady.measure.units import IN
+from steady.plan.model import Basis, Diagonal, Handle, Part, Plan, Projection, Target
+from steady.structures.floating import words
+from steady.structures.floating.checks import FloatFound, out_of_scope, reckon_float
+from steady.structures.floating.layout import clashes
+from steady.structures.floating.parts import raised
+from steady.structures.floating.spec import FloatSpec
+from steady.structures.kind import Case
+from steady.structures.measured import PLACE_M
+from steady.structures.steps import cautions_from, tasks_from
+
+PLAN_FORMAT = 1
+FREEBOARD_WITHIN_M = IN
+VIEWS = (
+    Projection(name="plan", title="From above", how="above"),
+    Projection(name="elevation", title="Along it, with the ramp", how="along y", datum="water, 0"),
+    Projection(name="section", title="Across it", how="along x", datum="water, 0"),
+)
+
+
+def plan_float(case: Case) -> Plan:
+    """Plan a platform.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    spec: FloatSpec = case.spec
+    found = reckon_float(case)
+    out_of_scope(found.findings, case)
+    parts = raised((*found.own, *found.ramp), -found.draft_m)
+    squares = _diagonals(spec)
+    detail = words.ramp_detail(case, found)
+    here = {"always", spec.water, f"ice {spec.ice}"}
+    return Plan(
+        format=PLAN_FORMAT,
+        id=spec.id,
+        school=case.book.key,
+        built_on=Basis.RECKONED,
+        accepted="",
+        parts=parts,
+        footings=(),
+        curves=(*words.curves(case, found), *squares),
+        marks=(),
+        checks=tuple(check for check in found.findings.checks if check.demanded),
+        not_covered=tuple(found.findings.not_covered),
+        practice=(),
+        handles=tuple(_handles(spec)),
+        tasks=tuple(tasks_from("float_tasks", spec.id, _counts(spec, found, parts))),
+        cautions=tuple(cautions_from("float_cautions", spec.id, here)),
+        details=(words.water_detail(case, found), *((detail,) if detail else ())),
+        members=tuple(words.members(case, found)),
+        conflicts=(*found.clashes, *clashes(spec, found.laid)),
+        notes=tuple(words.notes(case, found)),
+        views=VIEWS,
+        targets=tuple(_targets(spec, found, squares)),
+        reads="From one corner of the frame: along it, and across. Barrels by their middles.",
+        called="float",
+    )
+
+
+def _diagonals(spec: FloatSpec) -> list[Diagonal]:
+    """Corner to corner of the frame."""
+    long_m, wide_m = spec.long_m, spec.wide_m
+    ways = (((0.0, 0.0, 0.0), (long_m, wide_m, 0.0)), ((long_m, 0.0, 0.0), (0.0, wide_m, 0.0)))
+    return [
+        Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.hypot(long_m, wide_m))
+        for number, points in enumerate(ways, start=1)
+    ]
+
+
+def _counts(spec: FloatSpec, found: FloatFound, parts: tuple[Part, ...]) -> dict[str, float]:
+    by_role: dict[str, float] = {}
+    for part in parts:
+        by_role[part.role] = by_role.get(part.role, 0.0) + part.count
+    return {
+        "looks": 1.0,
+        "joists": by_role.get("joist", 0.0) + by_role.get("rim", 0.0),
+        "cradles": by_role.get("cradle", 0.0),
+        "barrels": by_role.get("barrel", 0.0),
+        "straps": by_role.get("strap", 0.0),
+        "boards": by_role.get("decking", 0.0),
+        "cleats": float(spec.cleats),
+        "ramps": 1.0 if found.ramps else 0.0,
+    }
+
+
+def _handles(spec: FloatSpec) -> list[Handle]:
+    """The people across it, and the far end of the platform."""
+    return [
+        Handle(
+            id=f"{spec.id}/people",
+            field="crowd_y_m",
+            line=f"{spec.id}/y",
+            station_m=spec.wide_m / 2 + spec.crowd_y_m,
+            locked=False,
+            axis="y",
+        ),
+        Handle(
+            id=f"{spec.id}/edge/right",
+            field="long_m",
+            line=f"{spec.id}/x",
+            station_m=spec.long_m,
+            locked=False,
+            axis="x",
+        ),
+    ]
+
+
+def _targets(spec: FloatSpec, found: FloatFound, squares: list[Diagonal]) -> list[Target]:
+    """Diagonals of the frame; after the launch the freeboard at each corner, nobody on it."""
+    rows = [
+        Target(about=one.id, what=f"diagonal {number}", planned=one.length_m, within=PLACE_M)
+        for number, one in enumerate(squares, start=1)
+    ]
+    deck = found.laid.heights.deck_m
+    planned = deck - found.dry.draft() if not found.clashes else deck
+    for corner in ("near left", "near right", "far right", "far left"):
+        rows.append(
+            Target(
+                about=f"{spec.id}/afloat",
+                what=f"freeboard, {corner} corner",
+                planned=planned,
+                within=FREEBOARD_WITHIN_M,
+                of=corner,
+            )
+        )
+    return rows

@@ -1,0 +1,25 @@
+"""The demo's platform on barrels: a pump stands on it at Quillet Plots."""
+
+from dataclasses import replace
+
+from steady.structures.floating.entry import read_float
+from steady.structures.floating.kind import home
+from steady.structures.floating.spec import FloatSpec
+from steady.structures.rated import Rated
+
+
+def pump_platform() -> FloatSpec:
+    """Wide enough for a pump and one person to either side of it, out of the pond before it freezes. Ratings are made up."""
+    spec = home(
+        read_float(
+            "3.6x2.4 barrels12 rows3 drum120x480 ramp2.4 bank0.35 low0.25 high0.2 ice=out", "pump-platform", "m"
+        ),
+        "uk",
+    )
+    ratings = (
+        Rated(what="Straps hold a flooded barrel", holds_n=4000.0),
+        Rated(what="Angles hold the cradles", holds_n=1500.0),
+    )
+    return replace(
+        spec, ratings=ratings, moorings="two lines to stakes on the bank, one anchor of 20 kg off the far end"
+    )
