@@ -14,6 +14,8 @@ from steady.structures.deck.spec.deck import DeckSpec, StairDesign
 from steady.structures.deck.ways.candidates import at_home as deck_at_home
 from steady.structures.fence.spec.fence import FenceSpec, Infill, Opening, Straight
 from steady.structures.fence.spec.localise import at_home
+from steady.structures.floating.kind import home as float_at_home
+from steady.structures.floating.spec import FloatSpec, Ramp
 from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
@@ -82,6 +84,24 @@ def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[Fe
             ),
         )
     return spec, where(school, rng, sum(lengths))
+
+
+def platform(rng: random.Random, school: str) -> tuple[FloatSpec, Site]:
+    """A platform on barrels, with perhaps a ramp."""
+    rows = rng.choice((2, 2, 3))
+    spec = FloatSpec(
+        id="p",
+        long_m=rng.uniform(2.6, 5.6),
+        wide_m=rng.uniform(2.0, 4.4),
+        rows=rows,
+        barrels=rows * rng.randint(2, 5),
+        ramp=Ramp(length_m=rng.choice((0.0, 2.4, 3.6)), lands=rng.choice(("end", "side"))),
+        water=rng.choice(("fresh", "salt")),
+        people=rng.choice((None, None, 2, 4)),
+        moorings=rng.choice(("", "two anchors")),
+    )
+    site = Site(soil=usual(school).soil, ground_snow_pa=1000.0 if school == "ca" else 0.0, rain_snow_pa=400.0)
+    return float_at_home(spec, school), site
 
 
 def deck(rng: random.Random, school: str) -> tuple[DeckSpec, Site]:

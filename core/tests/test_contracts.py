@@ -14,7 +14,7 @@ from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import Corner
 
-from tests.randoms import SCHOOLS, deck, fence, planned
+from tests.randoms import SCHOOLS, deck, fence, planned, platform
 
 GATES = 0.5
 
@@ -62,6 +62,7 @@ class ContractsTest(unittest.TestCase):
         for school in SCHOOLS:
             self.each(school, fence, 12, 1)
             self.each(school, deck, 8, 2)
+            self.each(school, platform, 8, 6)
 
     @tag("slow")
     def test_four_hundred_of_every_school(self) -> None:
@@ -69,6 +70,7 @@ class ContractsTest(unittest.TestCase):
             self.each(school, fence, 150, 3)
             self.each(school, lambda rng, name: fence(rng, name, gate=True), 100, 4)
             self.each(school, deck, 150, 5)
+            self.each(school, platform, 100, 7)
 
 
 class MoreLoadTest(unittest.TestCase):

@@ -14,6 +14,8 @@ STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""
 IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
 AROUND_M = 2.0
+BED_M = 0.8
+"""A bed is drawn so far under the water that something floats on [our own]."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -64,30 +66,20 @@ def scene(plan: Plan) -> Scene:
     if hand(plan) < 0:
         solids = [_turned(solid) for solid in solids]
     left, near, right, far = drawn_box(plan)
-    level = ground_under(plan, solids)
+    level = ground_under(plan, solids) - (BED_M if plan.floats else 0.0)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
-    return Scene(solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan), water_m=water_under(plan))
+    return Scene(
+        solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan), water_m=0.0 if plan.floats else None
+    )
 
 
 def ground_under(plan: Plan, solids: Sequence[Solid] = ()) -> float:
-    """The level that a plan stands on: the middle of its footings' ground, else its lowest piece (m)."""
+    """The level that a plan stands on: the water it floats on, the middle of its footings' ground, else its lowest piece (m)."""
     if plan.footings:
         return sum(footing.at[2] for footing in plan.footings) / len(plan.footings)
-    water = water_under(plan)
-    if water is not None:
-        return water - BED_M
+    if plan.floats:
+        return 0.0
     return _lowest(list(solids) or [solid for part in plan.parts if part.length_m > 0 for solid in _part(part)])
-
-
-BED_M = 0.8
-"""A drawn bed lies so far under the water [our own]."""
-
-
-def water_under(plan: Plan) -> float | None:
-    """The still water of a plan that has no foot in the ground."""
-    if plan.footings:
-        return None
-    return next((curve.points[0][2] for curve in plan.curves if curve.what == "water"), None)
 
 
 def walls_of(plan: Plan) -> list[Solid]:

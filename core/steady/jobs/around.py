@@ -54,6 +54,7 @@ class Stood:
     holes: tuple[Hole, ...]
     ground_m: float
     along_a_line: bool
+    floats: bool = False
 
     @property
     def high_m(self) -> float:
@@ -127,6 +128,7 @@ def stood(plan: Plan, seen: Sequence[Outline], structure: tuple[str, str], place
         holes=tuple(holes),
         ground_m=place.level_m,
         along_a_line=any(view.how == "above straight" for view in plan.views),
+        floats=plan.floats,
     )
 
 
@@ -185,6 +187,8 @@ def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote
     if thing.kind == "boundary":
         return [*_setback(one, thing, near, notes, tape), *_too_high(one, thing, near, tape)]
     if thing.kind == "water":
+        if one.floats:
+            return []
         return _setback(one, thing, near, (), tape)
     if thing.kind in ("service", "tree"):
         return _holes(one, thing, tape)

@@ -437,6 +437,8 @@ def _amount(step: Step, tape: Tape) -> str:
         return tape.length(step.value * FT)
     if step.unit == "in":
         return f"{step.value:.2f} in" if tape.system == "imperial" else f"{step.value * IN * 1000:.1f} mm"
+    if step.unit == "people":
+        return f"{step.value:.0f} {step.unit}"
     return f"{step.value:,.0f} {step.unit}" if abs(step.value) >= 10 else f"{step.value:.2f} {step.unit}"
 
 

@@ -452,7 +452,7 @@ class Plan:
 
     `called`: what it is, in a word; `reads`: how its marks are read off the tape, in a sentence.
     `exact_holes`: posts are cut before they are set, so that every
-    hole's bottom has a level to hit.
+    hole's bottom has a level to hit. `floats`: it stands on water, whose level is its 0.
     """
 
     format: int
@@ -480,6 +480,7 @@ class Plan:
     reads: str = ""
     exact_holes: bool = False
     called: str = "structure"
+    floats: bool = False
 
     @property
     def openings(self) -> tuple[Opening, ...]:

@@ -1,4 +1,6 @@
-"""What browser tests of roofs share."""
+"""What browser tests of roofs and floats share."""
+
+import re
 
 from django.test import Client
 from playwright.sync_api import expect
@@ -23,7 +25,7 @@ class RoofInTheBrowser(SignedIn):
         self.open(f"/jobs/{self.job.pk}/brief")
         asked = self.page.get_by_role("form", name=form)
         asked.get_by_label(label).fill(line)
-        asked.get_by_role("button", name="Put it up").click()
+        asked.get_by_role("button", name=re.compile("^(Put it up|Float it)$")).click()
         expect(self.page.get_by_text("The whole ")).to_be_visible()
         return self.page.url.rsplit("/", 1)[1]
 

@@ -20,8 +20,7 @@ from steady.structures.floating.afloat import (
     masses_of,
     people_says,
 )
-from steady.structures.floating.layout import Laid, Sloped, lay_out, ramp_at
-from steady.structures.floating.parts import STRAPS_A_BARREL, add_ramp, build
+from steady.structures.floating.layout import STRAPS_A_BARREL, Laid, Sloped, ramp_at
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.kind import Case
 from steady.structures.wood import outdoors
@@ -41,13 +40,22 @@ HYDRO = "hydrostatics"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Built:
+    """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
+
+    laid: Laid
+    own: tuple[Part, ...]
+    ramp: tuple[Part, ...]
+    clashes: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class FloatFound:
     """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
     findings: Findings
     laid: Laid
     own: tuple[Part, ...]
-    ramp: tuple[Part, ...]
     clashes: tuple[str, ...]
     dry: Afloat
     wet: Afloat
@@ -60,29 +68,27 @@ class FloatFound:
         return math.fsum(part.mass_kg * part.count for part in self.own if part.role != "decking")
 
 
-def reckon_float(case: Case) -> FloatFound:
+def reckon_float(case: Case, built: Built) -> FloatFound:
     """Reckon a platform.
 
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    found, laid = Findings(book=case.book), lay_out(spec)
-    own, clashes = build(spec, laid, case.yard)
-    # The ramp's weight is wanted before it is known how it lies: its pieces are the same at any slope.
-    flat = add_ramp(spec, laid, Sloped(water_m=0.0, over_m=0.0, slope_rad=0.0, level_m=spec.ramp.length_m))
-    ramp_kg = math.fsum(part.mass_kg * part.count for part in flat)
-    dry = Afloat(spec, laid, masses_of(spec, laid, own, ramp_kg))
-    wet = Afloat(spec, laid, masses_of(spec, laid, own, ramp_kg, spec.soaked_ratio))
+    found, laid, clashes = Findings(book=case.book), built.laid, list(built.clashes)
+    ramp_kg = math.fsum(part.mass_kg * part.count for part in built.ramp)
+    dry = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg))
+    wet = Afloat(spec, laid, masses_of(spec, laid, built.own, ramp_kg, spec.soaked_ratio))
     try:
         draft = wet.draft()
-    except OutsideScope:
+        _floats(found, wet)
+        _lost(found, wet)
+    except OutsideScope as refused:
+        for name in ("Barrels are sunk no more than half", "Keeps its balance with everybody at one edge"):
+            found.gap(name, f"{spec.id}/afloat", refused)
         clashes.append("It sinks under its own weight: more barrels, or larger ones")
         draft = spec.barrel.diameter_m
     ramps = tuple(_ramps(spec, laid.heights.deck_m - draft)) if spec.ramp.length_m else ()
-    if not clashes:
-        _floats(found, wet)
-        _lost(found, wet)
     _wood(found, case, laid)
     _joints(found, case, laid)
     if ramps:
@@ -99,8 +105,7 @@ def reckon_float(case: Case) -> FloatFound:
     return FloatFound(
         findings=found,
         laid=laid,
-        own=own,
-        ramp=add_ramp(spec, laid, ramps[0]) if ramps else (),
+        own=built.own,
         clashes=tuple(clashes),
         dry=dry,
         wet=wet,
@@ -273,7 +278,7 @@ def _wood(found: Findings, case: Case, laid: Laid) -> None:
     except OutsideScope as refused:
         for name in ("Joists bend", "Joists shear", "Joists sag", "Cradles bend", "Cradles shear", "Cradles sag"):
             found.gap(name, f"{spec.id}/joists", refused)
-        for name in ("Cradles pressed up bend", "Boards reach between joists"):
+        for name in ("Pressed-up cradles bend", "Boards reach between joists"):
             found.gap(name, f"{spec.id}/cradles", refused)
         return
     live_pa, dead_pa = si(live), _dead_pa(laid) * spec.soaked_ratio
@@ -325,7 +330,7 @@ def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float,
     load = [Loaded(says="a barrel pressed wholly under", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(found.checks)
     found.checks = []
-    check_run(found, "Cradles pressed up", about, wood, pressed, NOTHING, load, ())
+    check_run(found, "Pressed-up cradles", about, wood, pressed, NOTHING, load, ())
     found.checks = [*before, *found.checks]
 
 

@@ -12,8 +12,8 @@ CRADLE_RATIO = 0.8
 """Clear between a barrel's two cradle rails, of its diameter: it beds on their edges and stays under the joists [our own]."""
 BETWEEN_M, ENDS_M = 0.05, 0.09
 """Room between rows, and in a row beside each barrel for the blocking at its ends [our own]."""
-STRAP_TAIL_M = 0.3
-"""What a strap needs beyond its way round for ratchet and tail [our own]."""
+STRAPS_A_BARREL, STRAP_TAIL_M = 2, 0.3
+"""Two straps hold each; what one needs beyond its way round for ratchet and tail [our own]."""
 ROLLER_M = 0.05
 """A ramp's roller holds its stringers so far over the deck [our own]."""
 

@@ -4,14 +4,13 @@ import math
 from dataclasses import replace
 
 from steady.plan.model import Cut, Part, Place, Vec
-from steady.structures.floating.layout import ROLLER_M, Laid, Sloped
+from steady.structures.floating.layout import ROLLER_M, STRAPS_A_BARREL, Laid, Sloped
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
 from steady.yard.choices import YardChoices
 from steady.yard.stock import Stick, goods
 
 SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
-STRAPS_A_BARREL = 2
 
 
 def build(spec: FloatSpec, laid: Laid, yard: YardChoices) -> tuple[tuple[Part, ...], list[str]]:

@@ -5,9 +5,9 @@ import math
 from steady.measure.units import IN
 from steady.plan.model import Basis, Diagonal, Handle, Part, Plan, Projection, Target
 from steady.structures.floating import words
-from steady.structures.floating.checks import FloatFound, out_of_scope, reckon_float
-from steady.structures.floating.layout import clashes
-from steady.structures.floating.parts import raised
+from steady.structures.floating.checks import Built, FloatFound, out_of_scope, reckon_float
+from steady.structures.floating.layout import Sloped, clashes, lay_out
+from steady.structures.floating.parts import add_ramp, build, raised
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M
@@ -22,6 +22,21 @@ VIEWS = (
 )
 
 
+def reckoned(case: Case) -> tuple[FloatFound, tuple[Part, ...]]:
+    """What is reckoned of a platform, and its ramp's pieces as it lies today.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    spec: FloatSpec = case.spec
+    laid = lay_out(spec)
+    own, clash = build(spec, laid, case.yard)
+    # The ramp's weight is wanted before it is known how it lies: its pieces are the same at any slope.
+    flat = add_ramp(spec, laid, Sloped(water_m=0.0, over_m=0.0, slope_rad=0.0, level_m=spec.ramp.length_m))
+    found = reckon_float(case, Built(laid=laid, own=own, ramp=flat, clashes=tuple(clash)))
+    return found, add_ramp(spec, laid, found.ramps[0]) if found.ramps else ()
+
+
 def plan_float(case: Case) -> Plan:
     """Plan a platform.
 
@@ -29,9 +44,9 @@ def plan_float(case: Case) -> Plan:
         InputError: Malformed input, with the field's path inside the spec.
     """
     spec: FloatSpec = case.spec
-    found = reckon_float(case)
+    found, ramp = reckoned(case)
     out_of_scope(found.findings, case)
-    parts = raised((*found.own, *found.ramp), -found.draft_m)
+    parts = raised((*found.own, *ramp), -found.draft_m)
     squares = _diagonals(spec)
     detail = words.ramp_detail(case, found)
     here = {"always", spec.water, f"ice {spec.ice}"}
@@ -59,6 +74,7 @@ def plan_float(case: Case) -> Plan:
         targets=tuple(_targets(spec, found, squares)),
         reads="From one corner of the frame: along it, and across. Barrels by their middles.",
         called="float",
+        floats=True,
     )
 
 
@@ -125,7 +141,6 @@ def _targets(spec: FloatSpec, found: FloatFound, squares: list[Diagonal]) -> lis
                 what=f"freeboard, {corner} corner",
                 planned=planned,
                 within=FREEBOARD_WITHIN_M,
-                of=corner,
             )
         )
     return rows

@@ -15,6 +15,8 @@ from steady.structures.kind import Case
 from steady.structures.lifting import HAND_KG
 
 POINTS, BESIDE_M, CROWD_M, TALL_M = 24, 0.5, 0.6, 0.3
+SEEN_RAD = math.radians(0.05)
+"""Less of a lean is not drawn."""
 TWO_HANDS_KG = 1.25 * HAND_KG
 """One person lifts so much of an edge, from the ground [our own]."""
 
@@ -191,8 +193,9 @@ def _leaning(spec: FloatSpec, found: FloatFound, heel: float, trim: float) -> li
     across = tuple((mid_x, mid_y + s * out_y, z + s * out_y * math.tan(heel)) for s in (-1, 1))
     along = tuple((mid_x + s * out_x, mid_y, z + s * out_x * math.tan(trim)) for s in (-1, 1))
     return [
-        Curve(id=f"{spec.id}/water/heel", what="water loaded", points=across, label=lean_says(abs(heel))),
-        Curve(id=f"{spec.id}/water/trim", what="water loaded", points=along, label=lean_says(abs(trim))),
+        Curve(id=f"{spec.id}/water/{name}", what="water loaded", points=points, label=lean_says(abs(lean)))
+        for name, points, lean in (("heel", across, heel), ("trim", along, trim))
+        if abs(lean) > SEEN_RAD
     ]
 
 
