@@ -19,6 +19,7 @@ from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.ground.survey import SitePoint, SiteThing
 from steady.jobs.around import around, outlines, stood
+from steady.jobs.buying import count_twice
 from steady.jobs.upkeep import upkeep
 from steady.measure.show import Tape
 from steady.measure.units import FT, GRAVITY, IN
@@ -494,6 +495,12 @@ class WhatComesOutTest(unittest.TestCase):
         salt = plan(case("14x10 barrels8 salt"))
         items = {part.item for part in salt.parts}
         self.assertTrue({"stainless joist hanger", "stainless framing angle", "stainless deck screw"} <= items)
+
+    def test_counted_twice_and_alike(self) -> None:
+        _, made = self.made()
+        counted = {one.what: one for one in count_twice([made])}
+        self.assertEqual([one.what for one in counted.values() if one.differs], [])
+        self.assertEqual((counted["barrel"].drawn_count, counted["strap"].drawn_count), (8, 16))
 
     def test_order_of_work_and_holds(self) -> None:
         _, made = self.made()

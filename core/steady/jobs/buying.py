@@ -139,10 +139,12 @@ def count_twice(plans: Sequence[Plan]) -> list[Counted]:
     for plan in plans:
         for part in plan.parts:
             if part.length_m > 0:
-                _add(listed, role(part.role).one, part.count, part.length_m)
+                # What is bent round something is drawn straight across it: there only the count is held against the drawing.
+                _add(listed, role(part.role).one, part.count, part.drawn_m or part.length_m)
         for solid in scene(plan).solids:
-            if solid.shape == "box" and solid.says in listed:
-                long_m = math.dist(_middle(solid.points[:4]), _middle(solid.points[4:]))
+            if solid.says in listed:
+                half = len(solid.points) // 2
+                long_m = math.dist(_middle(solid.points[:half]), _middle(solid.points[half:]))
                 _add(drawn, solid.says, solid.count, long_m)
     found = []
     for what, (count, metres) in listed.items():

@@ -71,6 +71,9 @@ def notes(case: Case, found: FloatFound) -> list[str]:
         f"Turned over before its boards are on: {weight(case, found.dry_kg)}, half of it on the low edge: {hands} people, "
         "or a winch and two rollers"
     )
+    lines.append(
+        "In waves a strap carries no more than its barrel's own weight: lifting a flooded one asks for more, and is checked"
+    )
     if found.ramps:
         lines += _ramp_says(spec, found.ramps, tape)
     if spec.moorings.strip():
