@@ -26,6 +26,54 @@ class Crew(models.Model):
     """Faults that the crew gave the stand-ins of outside services to show, by service."""
 
 
+class Role(models.TextChoices):
+    """What a person may do in a crew."""
+
+    OWNER = "owner", "Owner"
+    PLANNER = "planner", "Planner"
+    OFFICE = "office", "Office"
+    SITE = "on site", "On site"
+
+
+class Seat(models.Model):
+    """A person's part in a crew. Whoever has none (crews older than seats) is an owner."""
+
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="seats")
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="seats")
+    role = models.CharField(max_length=10, choices=Role.choices, default=Role.OWNER)
+    sees_prices = models.BooleanField(default=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["crew", "person"], name="one_seat_a_person")]
+
+
+class Invitation(models.Model):
+    """A link by which somebody joins a crew, once; with `person` it gives that person a new password instead.
+
+    Only the sum of its secret is kept.
+    """
+
+    crew = models.ForeignKey(Crew, on_delete=models.CASCADE, related_name="invitations")
+    digest = models.CharField(max_length=64, unique=True)
+    says = models.CharField(max_length=80, default="", blank=True)
+    role = models.CharField(max_length=10, choices=Role.choices, default=Role.SITE)
+    sees_prices = models.BooleanField(default=False)
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, null=True, related_name="+")
+    author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    used_at = models.DateTimeField(null=True, blank=True)
+
+
+class SignIn(models.Model):
+    """One time that somebody signed in: with what, when, and when it ended. The session's key is kept as its sum alone."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="sign_ins")
+    digest = models.CharField(max_length=64, db_index=True)
+    agent = models.CharField(max_length=120, default="", blank=True)
+    at = models.DateTimeField(auto_now_add=True)
+    ended_at = models.DateTimeField(null=True, blank=True)
+
+
 class Status(models.TextChoices):
     """Where a job stands with its client."""
 

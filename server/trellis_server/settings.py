@@ -62,6 +62,7 @@ MIDDLEWARE = [
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "trellis_server.middleware.ContentPolicy",
+    "trellis_server.middleware.PricesHidden",
 ]
 ROOT_URLCONF = "trellis_server.urls"
 WSGI_APPLICATION = "trellis_server.wsgi.application"

@@ -10,6 +10,7 @@ from trellis_server.api import (
     jobs,
     kinds,
     outside,
+    people,
     quotes,
     reckoning,
     record,
@@ -27,6 +28,8 @@ api.add_router("/jobs", record.router)
 api.add_router("/jobs", sharing.router)
 api.add_router("/shared", sharing.open_router)
 api.add_router("/quotes", quotes.router)
+api.add_router("/crew", people.router)
+api.add_router("/session", people.own_router)
 api.add_router("/crew", crew.router)
 api.add_router("/outside", outside.router)
 api.add_router("/reckon", reckoning.router)

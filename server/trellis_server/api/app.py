@@ -9,6 +9,7 @@ from ninja.utils import check_csrf
 from pydantic_core import to_json
 
 from trellis_server.api import errors
+from trellis_server.api.parts import admit
 from trellis_server.services.jobs import Person
 
 
@@ -21,7 +22,10 @@ def _same_site(request: HttpRequest) -> bool:
 def signed_in(request: HttpRequest) -> Person | None:
     """The person behind a request from our own page; None: not signed in (401)."""
     _same_site(request)
-    return request.user if request.user.is_authenticated else None
+    if not request.user.is_authenticated:
+        return None
+    admit(request, request.user)
+    return request.user
 
 
 def same_site(request: HttpRequest) -> bool:

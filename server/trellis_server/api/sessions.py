@@ -9,6 +9,7 @@ from ninja import Router
 from ninja.errors import HttpError
 
 from trellis_server.api.app import same_site
+from trellis_server.api.parts import may
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import Session, SignIn
 from trellis_server.demo.people import DEMO_NAME
@@ -22,7 +23,16 @@ def _session(request: HttpRequest) -> Session:
     if not request.user.is_authenticated:
         return Session(signed_in=False)
     demo = request.user.get_username() == DEMO_NAME
-    return Session(signed_in=True, name=request.user.get_username(), crew=crew_of(request.user).name, demo=demo)
+    role, acts, sees = may(request.user)
+    return Session(
+        signed_in=True,
+        name=request.user.get_username(),
+        crew=crew_of(request.user).name,
+        demo=demo,
+        role=role,
+        may=acts,
+        sees_prices=sees,
+    )
 
 
 def _loopback(request: HttpRequest) -> bool:

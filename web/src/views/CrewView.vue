@@ -4,8 +4,16 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { BookPrice, Crew, PricesRead } from '@/api/types'
 import FilePick from '@/components/FilePick.vue'
+import PeopleBox from '@/components/PeopleBox.vue'
+import YouBox from '@/components/YouBox.vue'
+import { useSession } from '@/stores/session'
 import { exact, parsePrice } from '@/logic/money'
 import { FT, showLength } from '@/logic/units'
+
+const session = useSession()
+if (!session.session?.signed_in) void session.look()
+const sees = computed(() => session.session?.sees_prices !== false)
+const owns = computed(() => session.session?.may.includes('people') ?? true)
 
 /** The crew: what stands at the head of its quotes, who is in it, and its price book. */
 const { data, error, refetch } = useQuery({
@@ -103,16 +111,14 @@ const drop = (row: BookPrice) =>
           <label>Address <textarea v-model="head.address" rows="3" maxlength="1000"></textarea></label>
           <label>How to reach you <textarea v-model="head.reach" rows="2" maxlength="1000"></textarea></label>
           <label>Small print <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
-          <button class="main">Keep it</button>
+          <button v-if="owns" class="main">Keep it</button>
         </form>
         <h2>Calendar</h2>
         <p class="small"><a href="/api/crew/calendar.ics">The days of all our jobs</a>, as one calendar file.</p>
-        <h2>People</h2>
-        <ul>
-          <li v-for="person in data.people" :key="person">{{ person }}</li>
-        </ul>
+        <PeopleBox />
+        <YouBox />
       </section>
-      <section aria-label="Price book">
+      <section v-if="sees" aria-label="Price book">
         <h2>Price book</h2>
         <p class="small">
           {{ prices.length ? `${prices.length} prices.` : 'Empty yet: jobs are priced from a made-up sample list.' }}

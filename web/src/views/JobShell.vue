@@ -90,13 +90,16 @@ useEventListener('beforeunload', (event: BeforeUnloadEvent) => {
   }
 })
 /** Pages of the whole job, whatever its structures. */
-const WHOLE = [
-  ['place', 'Site'],
-  ['list', 'List'],
-  ['quote', 'Quote'],
-  ['calendar', 'Calendar'],
-  ['file', 'File'],
-]
+const PRICED = ['list', 'quote']
+const whole = computed(() =>
+  [
+    ['place', 'Site'],
+    ['list', 'List'],
+    ['quote', 'Quote'],
+    ['calendar', 'Calendar'],
+    ['file', 'File'],
+  ].filter(([page]) => session.session?.sees_prices !== false || !PRICED.includes(page!)),
+)
 const title = computed(() => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? '')
 </script>
 
@@ -116,7 +119,7 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
       </div>
       <StakeBar :job="job" :structure="structure" :open="open" />
       <nav class="whole" aria-label="The whole job">
-        <router-link v-for="[name, says] in WHOLE" :key="name" :to="{ name, params: { job } }">{{ says }}</router-link>
+        <router-link v-for="[name, says] in whole" :key="name" :to="{ name, params: { job } }">{{ says }}</router-link>
       </nav>
       <div class="right">
         <SavedSign />

@@ -54,7 +54,8 @@ async function go(): Promise<void> {
       <button class="main" :disabled="busy">{{ busy ? 'Looking you up' : 'Sign in' }}</button>
     </form>
     <p class="small quiet">
-      No account yet? Whoever runs this server adds you with one command; it stands in the README.
+      No account yet, or the password is lost? An owner of your crew sends you a link. Whoever runs this server adds the
+      first person with one command; it stands in the README.
     </p>
   </main>
 </template>

@@ -10,6 +10,7 @@ from pydantic import RootModel
 from steady.jobs.document import Job
 
 from trellis_server.api.schemas.edges import Closed
+from trellis_server.api.schemas.people import RoleWord
 
 
 class SignIn(Closed):
@@ -22,6 +23,9 @@ class Session(Schema):
     name: str = ""
     crew: str = ""
     demo: bool = False
+    role: RoleWord = "owner"
+    may: list[str] = []
+    sees_prices: bool = True
 
 
 StatusWord = Literal["planning", "quoted", "agreed", "building", "done", "archived"]

@@ -9,7 +9,7 @@ from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError
 
-from trellis_server.models import Crew
+from trellis_server.models import Crew, Role, Seat
 
 
 class Command(BaseCommand):
@@ -18,9 +18,10 @@ class Command(BaseCommand):
     help = "Add a person; the password is asked for, or read from standard input with --stdin."
 
     def add_arguments(self, parser: ArgumentParser) -> None:
-        """NAME, --crew, --stdin."""
+        """NAME, --crew, --role, --stdin."""
         parser.add_argument("name")
         parser.add_argument("--crew", default="")
+        parser.add_argument("--role", default=Role.OWNER, choices=list(Role.values))
         parser.add_argument("--stdin", action="store_true")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -37,4 +38,5 @@ class Command(BaseCommand):
         if options["crew"]:
             crew, _ = Crew.objects.get_or_create(name=options["crew"])
             crew.members.add(person)
+            Seat.objects.get_or_create(crew=crew, person=person, defaults={"role": options["role"]})
         self.stdout.write(f"{person.get_username()} can sign in.")

@@ -1,0 +1,317 @@
+"""Parts in a crew, invitations, passwords and sign-ins: who may do what, who is shown prices, and what ends what."""
+
+import json
+import uuid
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import TestCase
+from django.utils import timezone
+
+from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
+from trellis_server.services import throttle
+from trellis_server.services.people import MAY
+from trellis_server.tests.make import Caller, person, small_job
+
+GOOD = "seven wet larch boards"
+
+
+def seat(who: Any, role: str, sees: bool = True) -> None:
+    crew = Crew.objects.get(members=who)
+    Seat.objects.update_or_create(crew=crew, person=who, defaults={"role": role, "sees_prices": sees})
+
+
+def reading() -> dict[str, Any]:
+    return {
+        "id": str(uuid.uuid4()),
+        "about": "windbreak/post/start",
+        "what": "set",
+        "done": True,
+        "device": "p",
+        "measured_at": "2026-06-01T08:00:00Z",
+    }
+
+
+class PartsTest(TestCase):
+    def setUp(self) -> None:
+        self.owner = person("ash", "A")
+        self.job = Caller(self.owner).new_job()
+
+    def changes(self) -> dict[str, list[tuple[str, str, Any]]]:
+        """By what each asks for: every sort of change that a crew can make."""
+        job = self.job
+        return {
+            "plan": [
+                ("PUT", f"/api/jobs/{job}", {"base": 1, "document": small_job("Changed"), "says": ""}),
+                ("POST", f"/api/jobs/{job}/undo", {"base": 1}),
+                ("POST", f"/api/jobs/{job}/redo", {"base": 1}),
+                ("POST", f"/api/jobs/{job}/copy", None),
+                ("POST", "/api/jobs", {"document": small_job("New")}),
+                ("POST", "/api/jobs/import", {"document": small_job("New")}),
+                ("DELETE", f"/api/jobs/{job}", None),
+                ("POST", f"/api/jobs/{job}/bring-back", None),
+            ],
+            "quote": [
+                ("POST", f"/api/quotes/{job}", {}),
+                ("PUT", f"/api/quotes/{job}/1/accepted", {}),
+                ("POST", f"/api/jobs/{job}/links", {}),
+                ("DELETE", f"/api/jobs/{job}/links/1", None),
+                ("PUT", f"/api/jobs/{job}/status", {"status": "building"}),
+            ],
+            "prices": [
+                ("PUT", "/api/crew/prices", {"prices": []}),
+                ("POST", "/api/crew/prices/bring", {}),
+                ("POST", "/api/outside/merchant", {}),
+            ],
+            "record": [
+                ("POST", f"/api/jobs/{job}/readings", {"readings": [reading()]}),
+                ("POST", f"/api/jobs/{job}/inspections", {}),
+                ("DELETE", f"/api/jobs/{job}/inspections/1", None),
+            ],
+            "people": [
+                ("PUT", "/api/crew", {}),
+                ("POST", "/api/crew/invitations", {}),
+                ("DELETE", "/api/crew/invitations/1", None),
+                ("PUT", "/api/crew/people/ash", {"role": "owner", "sees_prices": True}),
+                ("DELETE", "/api/crew/people/ash", None),
+                ("POST", "/api/crew/people/ash/password", None),
+            ],
+        }
+
+    def test_matrix_of_every_role(self) -> None:
+        for role in Role.values:
+            who = person(f"one {role}", "A")
+            seat(who, role)
+            for act, calls in self.changes().items():
+                for method, path, body in calls:
+                    if act in MAY[role] and (method == "DELETE" or path.endswith(("/undo", "/redo", "/bring-back"))):
+                        continue  # what it may take away is taken away in its own tests
+                    with self.subTest(role=role, path=f"{method} {path}"):
+                        code = Caller(who).send(method, path, body).status_code
+                        if act in MAY[role]:
+                            self.assertNotEqual(code, 403)
+                        else:
+                            self.assertEqual(code, 403)
+
+    def test_every_change_in_the_schema_is_in_the_table_or_changes_nothing(self) -> None:
+        """A new endpoint that changes something must be given a row: these are known to keep nothing, or to be one's own."""
+        from trellis_server.api.app import api
+        from trellis_server.api.parts import CHANGES
+
+        free = ("/api/reckon/", "/api/kinds/", "/api/sums", "/api/sights/", "/api/session", "/api/outside/")
+        import re
+
+        for path, methods in api.get_openapi_schema()["paths"].items():
+            for method in methods:
+                if method == "get" or path.startswith(free):
+                    continue
+                sample = re.sub(r"\{[^}]*\}", str(uuid.uuid4()), path)
+                self.assertTrue(any(re.search(fits, sample) for fits, _ in CHANGES), path)
+
+    def test_those_who_were_there_before_own_it(self) -> None:
+        self.assertEqual(Caller(self.owner).send("GET", "/api/session").json()["role"], "owner")
+        self.assertEqual(Seat.objects.count(), 0)
+
+    def test_a_role_holds_in_the_jobs_own_crew(self) -> None:
+        """An owner of one crew who is on site in another plans nothing there."""
+        both = person("birch", "A")
+        seat(both, Role.SITE, sees=False)
+        other = Crew.objects.create(name="Z")
+        other.members.add(both)
+        Seat.objects.create(crew=other, person=both, role=Role.OWNER)
+        body = {"base": 1, "document": small_job("Changed"), "says": ""}
+        self.assertEqual(Caller(both).send("PUT", f"/api/jobs/{self.job}", body).status_code, 403)
+
+
+class PricesTest(TestCase):
+    def setUp(self) -> None:
+        self.owner, self.hand = person("ash", "A"), person("rowan", "A")
+        seat(self.hand, Role.SITE, sees=False)
+        document = small_job()
+        document["yard"]["prices"] = [{"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42}]
+        self.job = Caller(self.owner).new_job(document)
+
+    def test_no_price_goes_out(self) -> None:
+        document = Caller(self.owner).send("GET", f"/api/jobs/{self.job}").json()["document"]
+        looks = [
+            ("GET", f"/api/jobs/{self.job}", None),
+            ("GET", f"/api/jobs/{self.job}/job.json", None),
+            ("POST", "/api/reckon/takeoff", {"document": document, "structure": "windbreak"}),
+            ("GET", "/api/crew", None),
+        ]
+        shown = hidden = 0
+        for method, path, body in looks:
+            theirs = Caller(self.owner).send(method, path, body).content.decode()
+            mine = Caller(self.hand).send(method, path, body)
+            shown += "4242.42" in theirs
+            hidden += "4242.42" in mine.content.decode()
+            self.assertEqual(mine.status_code, 200, path)
+        self.assertEqual(shown, 2)
+        self.assertGreater(max(_prices(Caller(self.owner).send(*looks[2]).json())), 1.0)
+        self.assertEqual(hidden, 0)
+        takeoff = Caller(self.hand).send(*looks[2]).json()
+        self.assertEqual(_prices(takeoff), {0.0})
+
+    def test_calls_about_prices_say_so(self) -> None:
+        for method, path in (
+            ("GET", f"/api/quotes/{self.job}"),
+            ("GET", f"/api/jobs/{self.job}/whole/list.csv"),
+            ("GET", f"/api/jobs/{self.job}/whole/pack.pdf"),
+            ("GET", "/api/crew/prices/prices.csv"),
+            ("POST", "/api/reckon/list"),
+        ):
+            answer = Caller(self.hand).send(method, path, {} if method == "POST" else None)
+            self.assertEqual(answer.status_code, 403, path)
+            self.assertIn("Prices", answer.json()["title"])
+
+    def test_whoever_plans_sees_prices(self) -> None:
+        caller = Caller(self.owner)
+        caller.send("PUT", "/api/crew/people/rowan", {"role": "planner", "sees_prices": False})
+        self.assertTrue(Caller(self.hand).send("GET", "/api/session").json()["sees_prices"])
+
+
+def _prices(value: Any) -> set[float]:
+    found: set[float] = set()
+    if isinstance(value, dict):
+        for key, inner in value.items():
+            found |= {inner} if key in ("price", "total") and isinstance(inner, float) else _prices(inner)
+    elif isinstance(value, list):
+        for inner in value:
+            found |= _prices(inner)
+    return found
+
+
+class InvitationTest(TestCase):
+    def setUp(self) -> None:
+        throttle.clear("join 127.0.0.1")
+        self.owner = person("ash", "A")
+        body = {"says": "Hazel", "role": "on site", "sees_prices": False}
+        self.secret = Caller(self.owner).send("POST", "/api/crew/invitations", body).json()["secret"]
+
+    def test_joins_once_with_its_part(self) -> None:
+        new = Caller()
+        path = f"/api/session/invited/{self.secret}"
+        self.assertEqual(new.send("GET", path).json(), {"crew": "A", "role": "on site", "name": ""})
+        self.assertEqual(new.send("POST", path, {"name": "hazel", "password": GOOD}).status_code, 204)
+        session = new.send("GET", "/api/session").json()
+        self.assertEqual((session["name"], session["crew"], session["role"]), ("hazel", "A", "on site"))
+        self.assertFalse(session["sees_prices"])
+        again = Caller().send("POST", path, {"name": "other", "password": GOOD})
+        self.assertEqual(again.status_code, 404)
+        self.assertNotIn(self.secret, json.dumps(list(Invitation.objects.values("digest", "says"))))
+
+    def test_bad_names_and_passwords_are_told_at_their_field_and_lose_nothing(self) -> None:
+        path = f"/api/session/invited/{self.secret}"
+        for body, field in (
+            ({"name": "", "password": GOOD}, "name"),
+            ({"name": "ASH", "password": GOOD}, "name"),
+            ({"name": "hazel", "password": "12345"}, "password"),
+        ):
+            answer = Caller().send("POST", path, body)
+            self.assertEqual(answer.status_code, 422)
+            self.assertEqual(answer.json()["problems"][0]["field"], field)
+        self.assertEqual(Caller().send("GET", path).status_code, 200)
+
+    def test_taken_back_or_old_it_opens_nothing(self) -> None:
+        path = f"/api/session/invited/{self.secret}"
+        Invitation.objects.update(made_at=timezone.now() - timedelta(days=8))
+        self.assertEqual(Caller().send("GET", path).status_code, 404)
+        Invitation.objects.update(made_at=timezone.now())
+        number = Caller(self.owner).send("GET", "/api/crew/people").json()["invitations"][0]["number"]
+        self.assertEqual(Caller(self.owner).send("DELETE", f"/api/crew/invitations/{number}").status_code, 200)
+        self.assertEqual(Caller().send("POST", path, {"name": "hazel", "password": GOOD}).status_code, 404)
+
+    def test_guessing_is_slowed_down(self) -> None:
+        codes = [
+            Caller().send("POST", f"/api/session/invited/{uuid.uuid4()}", {"name": "x", "password": GOOD}).status_code
+            for _ in range(12)
+        ]
+        self.assertEqual(codes[-1], 429)
+
+    def test_another_crew_sees_and_takes_back_nothing(self) -> None:
+        other = Caller(person("other", "B"))
+        self.assertEqual(other.send("GET", "/api/crew/people").json()["invitations"], [])
+        number = Invitation.objects.get().pk
+        self.assertEqual(other.send("DELETE", f"/api/crew/invitations/{number}").status_code, 404)
+        for method, path, body in (
+            ("PUT", "/api/crew/people/ash", {"role": "on site", "sees_prices": False}),
+            ("DELETE", "/api/crew/people/ash", None),
+            ("POST", "/api/crew/people/ash/password", None),
+        ):
+            self.assertEqual(other.send(method, path, body).status_code, 404)
+
+
+class PeopleTest(TestCase):
+    def test_a_crew_keeps_an_owner(self) -> None:
+        owner, mate = person("ash", "A"), person("elm", "A")
+        seat(owner, Role.OWNER)
+        seat(mate, Role.PLANNER)
+        caller = Caller(owner)
+        self.assertEqual(
+            caller.send("PUT", "/api/crew/people/ash", {"role": "planner", "sees_prices": True}).status_code, 422
+        )
+        self.assertEqual(caller.send("DELETE", "/api/crew/people/ash").status_code, 422)
+        caller.send("PUT", "/api/crew/people/elm", {"role": "owner", "sees_prices": True})
+        self.assertEqual(
+            caller.send("PUT", "/api/crew/people/ash", {"role": "planner", "sees_prices": True}).status_code, 200
+        )
+
+    def test_whoever_is_taken_out_reads_nothing_more(self) -> None:
+        owner, mate = person("ash", "A"), person("elm", "A")
+        job = Caller(owner).new_job()
+        theirs = Caller()
+        theirs.send("POST", "/api/session", {"name": "elm", "password": "correct horse staple"})
+        self.assertEqual(theirs.send("GET", f"/api/jobs/{job}").status_code, 200)
+        Caller(owner).send("DELETE", "/api/crew/people/elm")
+        self.assertEqual(theirs.send("GET", f"/api/jobs/{job}").status_code, 401)
+        self.assertEqual(Caller(mate).send("GET", f"/api/jobs/{job}").status_code, 404)
+
+    def test_an_owners_link_gives_a_new_password(self) -> None:
+        owner, mate = person("ash", "A"), person("elm", "A")
+        secret = Caller(owner).send("POST", "/api/crew/people/elm/password").json()["secret"]
+        path = f"/api/session/invited/{secret}"
+        self.assertEqual(Caller().send("GET", path).json()["name"], "elm")
+        self.assertEqual(Caller().send("POST", path, {"password": GOOD}).status_code, 204)
+        self.assertTrue(get_user_model().objects.get(pk=mate.pk).check_password(GOOD))
+        self.assertEqual(Crew.objects.get(name="A").members.count(), 2)
+
+
+class OwnPasswordTest(TestCase):
+    def setUp(self) -> None:
+        self.who = person("ash")
+        throttle.clear(f"password {self.who.pk}")
+        self.here, self.there = Caller(), Caller()
+        for caller in (self.here, self.there):
+            caller.send("POST", "/api/session", {"name": "ash", "password": "correct horse staple"})
+
+    def test_change_ends_what_is_open_elsewhere(self) -> None:
+        wrong = self.here.send("PUT", "/api/session/password", {"old": "no", "new": GOOD})
+        self.assertEqual(wrong.json()["problems"][0]["field"], "old")
+        easy = self.here.send("PUT", "/api/session/password", {"old": "correct horse staple", "new": "ash"})
+        self.assertEqual(easy.json()["problems"][0]["field"], "password")
+        done = self.here.send("PUT", "/api/session/password", {"old": "correct horse staple", "new": GOOD})
+        self.assertEqual(done.status_code, 204)
+        self.assertEqual(self.here.send("GET", "/api/jobs").status_code, 200)
+        self.assertEqual(self.there.send("GET", "/api/jobs").status_code, 401)
+
+    def test_sign_ins_are_listed_and_ended(self) -> None:
+        rows = self.here.send("GET", "/api/session/places").json()["places"]
+        self.assertEqual([row["here"] for row in rows], [False, True])
+        number = rows[0]["number"]
+        self.assertEqual(self.here.send("DELETE", f"/api/session/places/{number}").status_code, 204)
+        self.assertEqual(self.there.send("GET", "/api/jobs").status_code, 401)
+        self.assertEqual(self.here.send("GET", "/api/jobs").status_code, 200)
+        self.assertEqual(self.here.send("DELETE", f"/api/session/places/{number}").status_code, 404)
+        other = Caller(person("elm"))
+        mine = SignIn.objects.filter(person=self.who, ended_at=None).first()
+        assert mine is not None
+        self.assertEqual(other.send("DELETE", f"/api/session/places/{mine.pk}").status_code, 404)
+
+    def test_keys_are_not_kept(self) -> None:
+        key = self.here.client.session.session_key
+        self.assertNotIn(key, {one.digest for one in SignIn.objects.all()})
+
+    def test_signing_out_ends_it(self) -> None:
+        self.here.send("DELETE", "/api/session")
+        self.assertEqual(SignIn.objects.filter(person=self.who, ended_at=None).count(), 1)

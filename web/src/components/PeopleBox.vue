@@ -1,0 +1,188 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { CrewPerson, People, RoleWord } from '@/api/types'
+import { ROLES } from '@/logic/roles'
+import { useSession } from '@/stores/session'
+
+/** The people of the crew and their parts; owners give parts, invite by link and take out. */
+const session = useSession()
+const owns = computed(() => session.session?.may.includes('people') ?? false)
+const { data, refetch } = useQuery({
+  queryKey: ['people'],
+  queryFn: async () => (await ask(api.GET('/api/crew/people'))) as People,
+})
+const fault = ref('')
+const made = ref('')
+const forWhom = ref('')
+async function act(work: () => Promise<unknown>): Promise<void> {
+  fault.value = made.value = ''
+  try {
+    await work()
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+const at = (name: string) => ({ params: { path: { name } } })
+const give = (person: CrewPerson, part: Partial<Pick<CrewPerson, 'role' | 'sees_prices'>>) =>
+  act(async () => {
+    const body = { role: person.role, sees_prices: person.sees_prices, ...part }
+    await ask(api.PUT('/api/crew/people/{name}', { ...at(person.name), body }))
+    if (person.me) await session.look()
+  })
+const leaving = ref('')
+const remove = (name: string) =>
+  act(async () => {
+    leaving.value = ''
+    await ask(api.DELETE('/api/crew/people/{name}', at(name)))
+  })
+const says = ref('')
+const role = ref<RoleWord>('on site')
+const sees = ref(false)
+const link = (secret: string) => `${location.origin}/join/${secret}`
+const invite = () =>
+  act(async () => {
+    const body = { says: says.value, role: role.value, sees_prices: sees.value }
+    const found = await ask(api.POST('/api/crew/invitations', { body }))
+    made.value = link(found.secret)
+    forWhom.value = says.value || 'whoever joins'
+    says.value = ''
+  })
+const reset = (name: string) =>
+  act(async () => {
+    const found = await ask(api.POST('/api/crew/people/{name}/password', at(name)))
+    made.value = link(found.secret)
+    forWhom.value = `${name}, for a new password`
+  })
+const takeBack = (number: number) =>
+  act(() => ask(api.DELETE('/api/crew/invitations/{number}', { params: { path: { number } } })))
+const plans = (part: RoleWord) => part !== 'on site'
+</script>
+
+<template>
+  <section aria-label="People">
+    <h2>People</h2>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <table v-if="data">
+      <thead>
+        <tr>
+          <th scope="col">Name</th>
+          <th scope="col">Part</th>
+          <th scope="col">Prices</th>
+          <th v-if="owns" scope="col"><span class="visually-hidden">Change</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="person in data.people" :key="person.name">
+          <th scope="row">{{ person.name }}{{ person.me ? ' (you)' : '' }}</th>
+          <td>
+            <select
+              v-if="owns"
+              :value="person.role"
+              :aria-label="`part of ${person.name}`"
+              @change="give(person, { role: ($event.target as HTMLSelectElement).value as RoleWord })"
+            >
+              <option v-for="[key, name] in ROLES" :key="key" :value="key">{{ name }}</option>
+            </select>
+            <template v-else>{{ ROLES.find(([key]) => key === person.role)?.[1] }}</template>
+          </td>
+          <td>
+            <label v-if="owns && !plans(person.role)" class="small">
+              <input
+                type="checkbox"
+                :checked="person.sees_prices"
+                @change="give(person, { sees_prices: ($event.target as HTMLInputElement).checked })"
+              />
+              shown
+            </label>
+            <span v-else class="small">{{ person.sees_prices ? 'shown' : 'hidden' }}</span>
+          </td>
+          <td v-if="owns" class="small acts">
+            <template v-if="!person.me">
+              <button class="link small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
+                new password
+              </button>
+              <button
+                v-if="leaving !== person.name"
+                class="link small"
+                :aria-label="`take ${person.name} out of the crew`"
+                @click="leaving = person.name"
+              >
+                take out
+              </button>
+              <button v-else class="plain small" @click="remove(person.name)">Yes, take {{ person.name }} out</button>
+            </template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <details class="small">
+      <summary>What each part may do</summary>
+      <ul>
+        <li v-for="[key, name, does] in ROLES" :key="key">
+          <b>{{ name }}</b>: {{ does }}
+        </li>
+      </ul>
+    </details>
+    <template v-if="owns">
+      <form class="invite" @submit.prevent="invite">
+        <label class="small">For whom <input v-model="says" maxlength="80" /></label>
+        <label class="small">
+          Part
+          <select v-model="role">
+            <option v-for="[key, name] in ROLES" :key="key" :value="key">{{ name }}</option>
+          </select>
+        </label>
+        <label v-if="!plans(role)" class="small"><input v-model="sees" type="checkbox" /> sees prices</label>
+        <button class="plain small">Invite by link</button>
+      </form>
+      <p v-if="made" role="status">
+        <label class="small">
+          For {{ forWhom }}: copy it now, it is not shown again and opens once, for seven days
+          <input class="secret" :value="made" readonly @focus="($event.target as HTMLInputElement).select()" />
+        </label>
+      </p>
+      <ul v-if="data?.invitations.length" class="small">
+        <li v-for="one in data.invitations" :key="one.number">
+          {{ one.says || 'an invitation' }}, {{ one.made_at.slice(0, 10) }}, not used yet
+          <button class="link small" :aria-label="`take back the invitation ${one.says}`" @click="takeBack(one.number)">
+            take back
+          </button>
+        </li>
+      </ul>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+}
+th,
+td {
+  text-align: left;
+  padding: 4px 8px 4px 0;
+}
+tbody th {
+  font-weight: 400;
+}
+.acts {
+  white-space: nowrap;
+}
+.acts button + button {
+  margin-left: 10px;
+}
+.invite {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+  margin-top: 10px;
+}
+.secret {
+  display: block;
+  width: 100%;
+}
+</style>

@@ -1,0 +1,81 @@
+<script setup lang="ts">
+import { useQuery } from '@tanstack/vue-query'
+import { computed, ref } from 'vue'
+import { api, ask, done } from '@/api/client'
+import type { SignIns } from '@/api/types'
+import { useSession } from '@/stores/session'
+
+/** One's own password, and where one is signed in. */
+const session = useSession()
+const demo = computed(() => session.session?.demo ?? false)
+const { data, refetch } = useQuery({
+  queryKey: ['places'],
+  queryFn: async () => (await ask(api.GET('/api/session/places'))) as SignIns,
+})
+const open = computed(() => (data.value?.places ?? []).filter((place) => !place.ended_at))
+const old = ref('')
+const wished = ref('')
+const fault = ref('')
+const said = ref('')
+async function change(): Promise<void> {
+  fault.value = said.value = ''
+  try {
+    await done(api.PUT('/api/session/password', { body: { old: old.value, new: wished.value } }))
+    said.value = 'Changed. Wherever else you were signed in, that has ended.'
+    old.value = wished.value = ''
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+async function end(number: number): Promise<void> {
+  fault.value = said.value = ''
+  try {
+    await done(api.DELETE('/api/session/places/{number}', { params: { path: { number } } }))
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+  await refetch()
+}
+/** A browser's own words, shortened to its name and machine. */
+function device(agent: string): string {
+  const machine = /\(([^;)]+)/.exec(agent)?.[1] ?? ''
+  const browser = /(Firefox|Edg|Chrome|Safari)/.exec(agent)?.[1] ?? 'a browser'
+  return machine ? `${browser}, ${machine}` : browser
+}
+const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })
+</script>
+
+<template>
+  <section aria-label="You">
+    <h2>You</h2>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="said" class="small" role="status">{{ said }}</p>
+    <form v-if="!demo" class="own" @submit.prevent="change">
+      <label class="small">Your password <input v-model="old" type="password" autocomplete="current-password" /></label>
+      <label class="small">
+        The new one <input v-model="wished" type="password" autocomplete="new-password" maxlength="200" />
+      </label>
+      <button class="plain small" :disabled="!old || !wished">Change it</button>
+    </form>
+    <p v-if="open.length" class="small">Signed in:</p>
+    <ul class="small">
+      <li v-for="place in open" :key="place.number">
+        {{ device(place.agent) }}, {{ when(place.at) }}
+        <b v-if="place.here">here</b>
+        <button v-else class="link small" :aria-label="`end ${device(place.agent)}`" @click="end(place.number)">
+          end it
+        </button>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.own {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: end;
+}
+</style>
