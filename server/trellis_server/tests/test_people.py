@@ -8,11 +8,13 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 from django.utils import timezone
+from playwright.sync_api import expect
 
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services import throttle
 from trellis_server.services.people import MAY
 from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.test_browser import SignedIn
 
 GOOD = "seven wet larch boards"
 
@@ -315,3 +317,41 @@ class OwnPasswordTest(TestCase):
     def test_signing_out_ends_it(self) -> None:
         self.here.send("DELETE", "/api/session")
         self.assertEqual(SignIn.objects.filter(person=self.who, ended_at=None).count(), 1)
+
+
+class JoiningInTheBrowserTest(SignedIn):
+    """An owner invites; somebody joins by the link, records on site, and is told what their part does not reach."""
+
+    def test_from_the_invitation_to_the_site(self) -> None:
+        page = self.page
+        self.open("/crew")
+        page.get_by_label("For whom").fill("Hazel")
+        page.get_by_role("button", name="Invite by link").click()
+        link = page.locator("input.secret").input_value()
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="take back the invitation Hazel").click()
+        expect(page.get_by_text("not used yet")).to_have_count(0)
+        page.get_by_label("For whom").fill("Hazel")
+        page.get_by_role("button", name="Invite by link").click()
+        expect(page.locator("input.secret")).not_to_have_value(link)
+        good = page.locator("input.secret").input_value()
+
+        page.context.clear_cookies()
+        page.goto(link)
+        expect(page.get_by_role("alert")).to_contain_text("opens nothing any more")
+        page.goto(good)
+        expect(page.get_by_text("on site: measures")).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        page.get_by_label("The name that you sign in with").fill("hazel")
+        page.get_by_label("A password").fill("short")
+        page.get_by_role("button", name="Join").click()
+        expect(page.get_by_role("alert")).to_contain_text("too short")
+        expect(page.get_by_label("The name that you sign in with")).to_have_value("hazel")
+        page.get_by_label("A password").fill(GOOD)
+        page.get_by_role("button", name="Join").click()
+        expect(page.get_by_role("heading", name="Jobs")).to_be_visible()
+        expect(page.get_by_role("button", name="Start")).to_have_count(0)
+        self.open(f"/jobs/{self.job.pk}/place")
+        expect(page.get_by_role("link", name="Calendar")).to_be_visible()
+        expect(page.get_by_role("link", name="Quote")).to_have_count(0)
+        self.console = [text for text in self.console if "404" not in text and "422" not in text]

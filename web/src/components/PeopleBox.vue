@@ -157,6 +157,9 @@ const plans = (part: RoleWord) => part !== 'on site'
 </template>
 
 <style scoped>
+h2 {
+  margin-top: 20px;
+}
 table {
   width: 100%;
 }

@@ -72,6 +72,9 @@ const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'mediu
 </template>
 
 <style scoped>
+h2 {
+  margin-top: 20px;
+}
 .own {
   display: flex;
   flex-wrap: wrap;

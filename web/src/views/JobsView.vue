@@ -58,6 +58,7 @@ async function bring(event: Event): Promise<void> {
 const typed = ref('')
 const status = ref<Status | ''>('')
 const order = ref<Order>('changed')
+const plans = computed(() => session.session?.may.includes('plan') ?? true)
 const shown = computed(() => arranged(cards.value ?? [], typed.value, status.value, order.value))
 const gone = ref<{ id: string; name: string } | null>(null)
 const bin = ref<{ id: string; name: string; until: string }[]>([])
@@ -117,7 +118,7 @@ const open = (card: JobCard) =>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
-    <form class="new" @submit.prevent="start">
+    <form v-if="plans" class="new" @submit.prevent="start">
       <label for="new">A new job</label>
       <input id="new" v-model="name" maxlength="120" placeholder="whose place, or what for" autocomplete="off" />
       <button class="main" :disabled="busy">Start</button>
@@ -155,7 +156,11 @@ const open = (card: JobCard) =>
               [card.place, card.client].filter(Boolean).join(', for ')
             }}</span>
             <span v-for="item in card.structures as any[]" :key="item.id" class="small"
-              >{{ item.name }}: {{ item.problem || `${item.length}, ${item.posts} posts, ${item.verdict}` }}</span
+              >{{ item.name }}:
+              {{
+                item.problem ||
+                [item.length, item.posts && `${item.posts} posts`, item.verdict].filter(Boolean).join(', ')
+              }}</span
             >
             <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
           </span>
@@ -164,14 +169,17 @@ const open = (card: JobCard) =>
         <div class="acts small">
           <select
             :value="card.status"
+            :disabled="!(session.session?.may.includes('quote') ?? true)"
             :aria-label="`How ${card.name} stands`"
             @change="stands(card, ($event.target as HTMLSelectElement).value)"
           >
             <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
           </select>
           <span class="quiet">changed {{ day(card.changed_at) }}</span>
-          <button class="link" :aria-label="`Copy ${card.name}`" @click="copy(card)">Copy</button>
-          <button class="link" :aria-label="`Throw away ${card.name}`" @click="throwAway(card)">Throw away</button>
+          <button v-if="plans" class="link" :aria-label="`Copy ${card.name}`" @click="copy(card)">Copy</button>
+          <button v-if="plans" class="link" :aria-label="`Throw away ${card.name}`" @click="throwAway(card)">
+            Throw away
+          </button>
         </div>
       </li>
     </ul>
