@@ -12,7 +12,8 @@ from steady.drawing.scene import scene
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.buying import count_twice, job_list
+from steady.jobs.arrivals import Came, short
+from steady.jobs.buying import JobList, count_twice, job_list
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.units import FT
 from steady.structures.deck.spec.entry import read_deck
@@ -141,3 +142,62 @@ class OneListTest(unittest.TestCase):
             joined([])
         self.assertEqual(narrowed(self.plans[0], ()), self.plans[0])
         self.assertAlmostEqual(12 * FT, 3.6576)
+
+
+class ArrivalsTest(unittest.TestCase):
+    """What came is in hand; what was short or damaged is planned again, and nothing is bought twice."""
+
+    def came(self, whole: Job, spoil: dict[str, int] | None = None) -> tuple[Came, ...]:
+        rows = []
+        for number, line in enumerate(job_list(whole).bill.lines):
+            good = line.count - (spoil or {}).get(line.item, 0)
+            rows.append(
+                Came(id=f"c{number}", item=line.item, length_m=line.length_m, asked=line.count, good=max(0, good))
+            )
+        return tuple(rows)
+
+    def test_all_of_it_here_leaves_nothing_to_buy(self) -> None:
+        whole = job()
+        done = job_list(replace(whole, came=self.came(whole)))
+        self.assertEqual(done.bill.total, 0.0)
+        self.assertTrue(all(line.price == 0 for line in done.bill.lines), done.bill.lines)
+        self.assertEqual(short(self.came(whole)), 0)
+
+    def test_short_and_damaged_are_asked_for_again_and_no_more(self) -> None:
+        whole = job()
+        before = job_list(whole)
+        spoil = {"post 6x6 pine": 2, "concrete 80 lb": 5}
+        after = job_list(replace(whole, came=self.came(whole, spoil)))
+        bought = {line.item: line.count for line in after.bill.lines if line.price}
+        self.assertEqual(bought.pop("concrete 80 lb"), 5)
+        lines = [line for line in before.bill.lines if line.item == "post 6x6 pine"]
+        self.assertLessEqual(sum(v for k, v in bought.items() if k == "post 6x6 pine"), 2 * len(lines))
+        self.assertEqual(set(bought), {"post 6x6 pine"})
+        self.assertLess(after.bill.total, before.bill.total / 4)
+
+    def test_pieces_to_cut_stay_the_same_whatever_came(self) -> None:
+        """Cut from the rack or from what is bought: the same pieces in all, of every timber."""
+        whole = job()
+        came = self.came(whole, {"rail 2x4 pine": 3, "joist 2x8 pine": 1})
+        for item, want in _cut(job_list(whole)).items():
+            self.assertEqual(_cut(job_list(replace(whole, came=came)))[item], want, item)
+
+    def test_a_change_after_the_delivery_asks_for_the_rest_alone(self) -> None:
+        whole = job()
+        longer = replace(
+            whole,
+            came=self.came(whole),
+            structures=(replace(whole.structures[0], spec=fence(53)), *whole.structures[1:]),
+        )
+        more = {line.item for line in job_list(longer).bill.lines if line.price}
+        self.assertIn("post 6x6 pine", more)
+        self.assertNotIn("decking 5/4x6 pine", more)
+
+
+def _cut(found: JobList) -> dict[str, list[float]]:
+    made: dict[str, list[float]] = {}
+    for cut in found.cuts:
+        assert cut.plan is not None
+        for pattern in cut.plan.patterns:
+            made.setdefault(cut.item, []).extend(round(piece, 4) for piece in pattern.pieces_m * pattern.count)
+    return {item: sorted(rows) for item, rows in made.items()}

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from steady.data.roles import role
 from steady.drawing.scene import scene
 from steady.errors import InputError, OutsideScope
+from steady.jobs.arrivals import in_hand, still
 from steady.jobs.dimensions import stopped
 from steady.jobs.document import Job, plan_structure
 from steady.plan.model import Plan, Vec
@@ -57,7 +58,7 @@ class JobList:
     """The whole job's buying list.
 
     Args:
-        saved: What one list and one cut plan save over the structures' own.
+        saved: What one list and one cut plan save over the structures' own; 0 once something has come: less is to buy then.
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
         ready_mix_m3: Concrete to ask for as ready-mix; 0: bags are the usual way.
         message: For the merchant; empty while a structure's list is held.
@@ -107,8 +108,9 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
     if not plans:
         raise InputError("structures", "Nothing here can be bought yet: lay something out first")
     whole = joined(plans)
-    item_cuts = cuts(whole, job.yard, metric=metric)
-    bought = bill(whole, job.yard, item_cuts)
+    yard = in_hand(job.yard, job.came)
+    item_cuts = cuts(whole, yard, metric=metric)
+    bought = still(bill(whole, yard, item_cuts), job.came)
     waits = any(share.held for share in shares)
     counted = count_twice(plans)
     concrete = bought.concrete_m3 * (1 + job.yard.concrete_allowance_ratio)
@@ -118,7 +120,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         cuts=tuple(item_cuts),
         pieces=tuple(pieces(whole)),
         shares=tuple(shares),
-        saved=alone - bought.total,
+        saved=0.0 if job.came else alone - bought.total,
         deliveries=deliveries(whole),
         counted=len(counted),
         differences=tuple(one for one in counted if one.differs),

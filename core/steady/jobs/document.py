@@ -10,6 +10,7 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.ground.standing import Standing
+from steady.jobs.arrivals import Came
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
 from steady.jobs.terms import OfferTerms
@@ -98,6 +99,7 @@ class Job:
     calendar: CalendarTerms = CalendarTerms()
     offer: OfferTerms = OfferTerms()
     bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
+    came: Annotated[tuple[Came, ...], MaxLen(400)] = ()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

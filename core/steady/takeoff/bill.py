@@ -128,14 +128,7 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
         over = [row for row in wanted if row[0] > longest.length_m + 1e-6]
         # A metric stick is counted in its own units whatever the job reads in: 1.83 m is no whole number of sixty-fourths.
         unit_m = METRIC_UNIT_M if metric or (item in sticks() and sticks()[item].metric) else UNIT_M
-        racked, fits = _from_rack(item, fits, yard, unit_m)
-        plan_of_item = cut_plan(fits, on_sale, kerf_m=yard.kerf_m, unit_m=unit_m, better=better)
-        if racked:
-            plan_of_item = replace(
-                plan_of_item,
-                patterns=(*racked, *plan_of_item.patterns),
-                sticks=plan_of_item.sticks + sum(pattern.count for pattern in racked),
-            )
+        plan_of_item = _planned(fits, on_sale, _hand(item, yard), (yard.kerf_m, unit_m, better))
         problem = ""
         if over:
             plan_of_item = _with_over(plan_of_item, longest, over)
@@ -146,19 +139,71 @@ def cuts(plan: Plan, yard: YardChoices, metric: bool = False, better: bool = Tru
     return found
 
 
-def _from_rack(
-    item: str, wanted: list[tuple[float, int]], yard: YardChoices, unit_m: float
-) -> tuple[tuple[Pattern, ...], list[tuple[float, int]]]:
-    """What is cut from sticks in hand, longest pieces first into the shortest stick that takes them, and what is left to buy."""
-    hand = sorted(
+Wanted = list[tuple[float, int]]
+Sawn = tuple[float, float, bool]
+"""Kerf and unit of the saw (m), and whether the best plan is sought."""
+
+
+def _hand(item: str, yard: YardChoices) -> list[float]:
+    """Lengths of the sticks in hand, shortest first."""
+    return sorted(
         stock.length_m for stock in yard.rack if listed(stock.item) == listed(item) for _ in range(stock.count)
     )
+
+
+def _planned(wanted: Wanted, on_sale: list[Stock], hand: list[float], saw: Sawn) -> CutPlan:
+    """A cut plan from what is in hand and what is on sale: the cheaper of two ways to use what is in hand.
+
+    Either the longest pieces go into the shortest sticks in hand that take them; or all is planned as if bought, and sticks in
+    hand take the place of the same ones on that plan: what came as it was ordered is cut as it was ordered.
+    """
+    if not hand or not wanted:
+        return _bought(wanted, on_sale, saw)
+    racked, left = _from_rack(wanted, hand, saw)
+    greedy = _joined(racked, _bought(left, on_sale, saw))
+    whole = _bought(wanted, on_sale, saw)
+    stays, unused, rest = _matched(whole, hand)
+    racked, left = _from_rack(rest, unused, saw)
+    matched = _joined((*stays, *racked), _bought(left, on_sale, saw))
+    return min((matched, greedy), key=lambda plan: plan.cost)
+
+
+def _bought(wanted: Wanted, on_sale: list[Stock], saw: Sawn) -> CutPlan:
+    kerf_m, unit_m, better = saw
+    return cut_plan(wanted, on_sale, kerf_m=kerf_m, unit_m=unit_m, better=better)
+
+
+def _joined(racked: tuple[Pattern, ...], made: CutPlan) -> CutPlan:
+    sticks = made.sticks + sum(pattern.count for pattern in racked)
+    return replace(made, patterns=(*racked, *made.patterns), sticks=sticks) if racked else made
+
+
+def _matched(whole: CutPlan, hand: list[float]) -> tuple[tuple[Pattern, ...], list[float], Wanted]:
+    """Patterns whose sticks are in hand, the sticks that none of them takes, and the pieces of all other patterns."""
+    left, stays, rest = list(hand), list[Pattern](), dict[float, int]()
+    for pattern in whole.patterns:
+        there = [length_m for length_m in left if abs(length_m - pattern.stock_m) < SAME_M][: pattern.count]
+        for length_m in there:
+            left.remove(length_m)
+        if there:
+            stays.append(replace(pattern, count=len(there), price=0.0))
+        for piece_m in pattern.pieces_m:
+            rest[piece_m] = rest.get(piece_m, 0) + pattern.count - len(there)
+    return tuple(stays), left, [(length_m, count) for length_m, count in rest.items() if count]
+
+
+SAME_M = 1e-4
+
+
+def _from_rack(wanted: Wanted, hand: list[float], saw: Sawn) -> tuple[tuple[Pattern, ...], Wanted]:
+    """What is cut from sticks in hand, longest pieces first into the shortest stick that takes them, and what is left to buy."""
     if not hand or not wanted:
         return (), wanted
-    kerf = math.ceil(yard.kerf_m / unit_m - 1e-6)
+    kerf_m, unit_m, _ = saw
+    kerf = math.ceil(kerf_m / unit_m - 1e-6)
     room = [math.floor(length_m / unit_m + 1e-6) + kerf for length_m in hand]
     taken: list[list[float]] = [[] for _ in hand]
-    left: list[tuple[float, int]] = []
+    left: Wanted = []
     for length_m, count in sorted(wanted, reverse=True):
         units, over = math.ceil(length_m / unit_m - 1e-6) + kerf, count
         while over:

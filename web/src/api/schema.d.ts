@@ -2227,6 +2227,37 @@ export interface components {
             weekdays_off: number[];
         };
         /**
+         * Came
+         * @description One line of a delivery.
+         *
+         *     Args:
+         *         item: As on the list; `length_m` of a stick.
+         *         good: How many came and can be used. `asked`: how many were ordered.
+         *         on: The day. `note`: what was wrong with the rest.
+         */
+        Came: {
+            /** Asked */
+            asked: number;
+            /** Good */
+            good: number;
+            /** Id */
+            id: string;
+            /** Item */
+            item: string;
+            /** Length M */
+            length_m?: number | null;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+        };
+        /**
          * Caution
          * @description Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled.
          */
@@ -4177,6 +4208,11 @@ export interface components {
              *     }
              */
             calendar: components["schemas"]["CalendarTerms"];
+            /**
+             * Came
+             * @default []
+             */
+            came: components["schemas"]["Came"][];
             /**
              * Client
              * @default

@@ -4,6 +4,7 @@ import { refDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Job, JobList } from '@/api/types'
+import ArrivalsBox from '@/components/ArrivalsBox.vue'
 import BillTable from '@/components/BillTable.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import MessageBox from '@/components/MessageBox.vue'
@@ -94,7 +95,10 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
       <div class="cols">
         <section aria-label="What to buy">
           <BillTable :bill="list.bill" caption="What to buy for the whole job" />
-          <p v-if="list.shares.length > 1" class="small">
+          <p v-if="store.document.came.length" class="small">
+            What came is in hand and not bought: the rest is still to buy.
+          </p>
+          <p v-else-if="list.shares.length > 1" class="small">
             {{ list.saved >= 0.005 ? `Bought together this is ${exact(list.saved)} less than` : 'This is the same as' }}
             the {{ list.shares.length }} lists apart.
           </p>
@@ -164,6 +168,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
               </tbody>
             </table>
           </section>
+          <ArrivalsBox :lines="list.bill.lines" />
           <MessageBox :message="list.message" :held="held" />
         </aside>
       </div>

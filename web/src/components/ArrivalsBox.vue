@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import type { JobList } from '@/api/types'
+import { showLength } from '@/logic/units'
+import { useJob } from '@/stores/job'
+
+/** A delivery ticked off line by line: what came good is in hand, the rest stays on the list and is planned again. */
+type Line = JobList['bill']['lines'][number]
+const props = defineProps<{ lines: Line[] }>()
+const store = useJob()
+const open = ref(false)
+const good = ref<Record<string, string>>({})
+const note = ref('')
+const wrong = ref('')
+const key = (line: Line) => `${line.item} ${line.length_m ?? ''}`
+/** What is still to buy: what lies on the rack has come already. */
+const due = computed(() => props.lines.filter((line) => line.price > 0))
+const came = computed(() => store.document?.came ?? [])
+const days = computed(() => {
+  const byDay = new Map<string, typeof came.value>()
+  for (const row of came.value) byDay.set(row.on ?? '', [...(byDay.get(row.on ?? '') ?? []), row])
+  return [...byDay].sort(([a], [b]) => a.localeCompare(b))
+})
+function begin(): void {
+  good.value = Object.fromEntries(due.value.map((line) => [key(line), String(line.count)]))
+  note.value = wrong.value = ''
+  open.value = true
+}
+function take(): void {
+  const rows = due.value.map((line) => ({ line, count: Number(good.value[key(line)]) }))
+  const bad = rows.find(({ count }) => !Number.isInteger(count) || count < 0 || count > 20000)
+  if (bad) {
+    wrong.value = `${bad.line.says}: write how many came good, as a whole number`
+    return
+  }
+  const on = new Date().toISOString().slice(0, 10)
+  const stamp = Date.now().toString(36)
+  store.change((job) => {
+    rows.forEach(({ line, count }, k) => {
+      if (count === 0) return
+      const length_m = line.length_m ?? null
+      job.came.push({
+        id: `${stamp}-${k}`,
+        item: line.item,
+        length_m,
+        asked: Math.max(line.count, count),
+        good: count,
+        on,
+        note: note.value.slice(0, 200),
+      })
+    })
+  }, 'a delivery came')
+  open.value = false
+}
+function forget(on: string): void {
+  store.change((job) => (job.came = job.came.filter((row) => (row.on ?? '') !== on)), 'a delivery taken back')
+}
+const missing = (rows: typeof came.value) => rows.reduce((sum, row) => sum + Math.max(0, row.asked - row.good), 0)
+const says = (row: (typeof came.value)[number]) =>
+  `${row.good} of ${row.asked} ${row.item}${row.length_m ? ` × ${showLength(row.length_m, store.tape)}` : ''}`
+</script>
+
+<template>
+  <section aria-label="What came">
+    <h2>What came</h2>
+    <ul v-if="days.length" class="small">
+      <li v-for="[on, rows] in days" :key="on">
+        <details>
+          <summary>
+            {{ on || 'some day' }}: {{ rows.length }} {{ rows.length === 1 ? 'line' : 'lines'
+            }}{{ missing(rows) ? `, ${missing(rows)} short or damaged` : ', all of it good' }}
+            {{ rows[0]!.note ? `(${rows[0]!.note})` : '' }}
+          </summary>
+          <p v-for="row in rows" :key="row.id">{{ says(row) }}</p>
+          <button class="link small" :aria-label="`take back what came on ${on}`" @click="forget(on)">
+            take it back
+          </button>
+        </details>
+      </li>
+    </ul>
+    <p v-else class="small quiet">Nothing yet. Tick off a delivery, and the list says what is still to buy.</p>
+    <button v-if="!open && due.length" class="plain small" @click="begin">A delivery came</button>
+    <p v-if="!due.length && came.length" class="small">Everything on the list is here.</p>
+    <form v-if="open" class="arrived" @submit.prevent="take">
+      <p class="small quiet">How many of each came good. What is short or damaged stays on the list.</p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Line</th>
+            <th scope="col" class="n">Asked</th>
+            <th scope="col" class="n">Good</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in due" :key="key(line)">
+            <th scope="row">{{ line.says }}</th>
+            <td class="n">{{ line.count }}</td>
+            <td class="n">
+              <input v-model="good[key(line)]" inputmode="numeric" :aria-label="`good of ${line.says}`" />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <label class="small">What was wrong <input v-model="note" maxlength="200" class="note" /></label>
+      <p v-if="wrong" class="fault" role="alert">{{ wrong }}</p>
+      <button class="main small">It is here</button>
+      <button type="button" class="link small" @click="open = false">Not now</button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.arrived {
+  display: grid;
+  gap: 8px;
+  justify-items: start;
+}
+table {
+  width: 100%;
+}
+tbody th {
+  font-weight: 400;
+  text-align: left;
+}
+.n {
+  text-align: right;
+  white-space: nowrap;
+}
+.n input {
+  width: 5em;
+  text-align: right;
+}
+.note {
+  width: 22em;
+  max-width: 100%;
+}
+</style>
