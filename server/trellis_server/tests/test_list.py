@@ -108,3 +108,29 @@ class ListInTheBrowserTest(SignedIn):
         with page.expect_download() as got:
             page.get_by_role("link", name="XLSX").click()
         self.assertEqual(got.value.path().read_bytes()[:2], b"PK")
+
+
+class ArrivalsInTheBrowserTest(SignedIn):
+    def test_a_short_delivery_leaves_the_rest_to_buy(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/list")
+        box = page.get_by_role("region", name="What came")
+        box.get_by_role("button", name="A delivery came").click()
+        bags = box.get_by_label("good of Concrete 80 lb bag")
+        asked = int(bags.input_value())
+        bags.fill("some")
+        box.get_by_role("button", name="It is here").click()
+        expect(box.get_by_role("alert")).to_contain_text("as a whole number")
+        bags.fill(str(asked - 4))
+        box.get_by_label("What was wrong").fill("four bags set hard")
+        box.get_by_role("button", name="It is here").click()
+        expect(box).to_contain_text("4 short or damaged")
+        self.saved()
+        lines = page.get_by_role("region", name="What to buy")
+        expect(lines).to_contain_text("in hand: not bought")
+        expect(lines.locator("tr", has_text="Concrete 80 lb bag")).to_contain_text(f"{asked - 4} of {asked} here")
+        self.assertEqual(self.axe(), [])
+        box.locator("summary").first.click()
+        page.get_by_role("button", name="take back what came").first.click()
+        expect(box).to_contain_text("Nothing yet")
+        self.saved()
