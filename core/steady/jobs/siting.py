@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from steady.data.looks import look
-from steady.drawing.scene import STAGES, Scene, Solid, scene, walls_of
+from steady.drawing.scene import STAGES, Scene, Solid, ground_under, scene, walls_of
 from steady.drawing.shapes import Point, View
+from steady.drawing.square import hand
 from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
 from steady.ground.survey import SiteThing, enough_points, thing_row
@@ -82,7 +83,7 @@ def site_plan(job: Job) -> SitePlan:
     spots = spots_of(job.site.things)
     net = triangles(spots)
     stands = tuple(
-        _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m)))
+        _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m)), _placed(job, item))
         for item, one, place in zip(job.structures, drawn, places, strict=True)
     )
     shapes = thing_shapes(job.site.things, job.reading.tape())
@@ -99,7 +100,7 @@ def site_sheet(job: Job) -> View:
     """The whole site as one drawing for paper and files: what lies there, and every structure with its distances."""
     drawn = [_drawn(job, item.spec.id) for item in job.structures]
     stands = _stood(job, drawn, _places(job, drawn), unplaced=True)
-    placed = {item.spec.id for item in job.structures if item.stands is not None}
+    placed = {item.spec.id for item in job.structures if _placed(job, item)}
     near = [item for one in stands if one.id in placed for item in _beside(job, one)]
     return site_view(job.site.things, stands, near, job.reading.tape())
 
@@ -131,7 +132,7 @@ def _stood(job: Job, drawn: list["_Drawn"], places: list[Standing], unplaced: bo
     return [
         stood(one.plan, one.seen, (item.spec.id, item.name), place)
         for item, one, place in zip(job.structures, drawn, places, strict=True)
-        if one.plan is not None and (unplaced or item.stands is not None)
+        if one.plan is not None and (unplaced or _placed(job, item))
     ]
 
 
@@ -148,7 +149,9 @@ def whole_scene(job: Job) -> Scene:
     for one, place in zip(drawn, _places(job, drawn), strict=True):
         if one.plan is not None:
             alone = scene(one.plan)
-            up = replace(place, level_m=place.level_m - alone.ground[4])  # its own ground lies where it was said to
+            up = replace(
+                place, level_m=place.level_m - ground_under(one.plan)
+            )  # its own ground lies where it was said to
             solids += [_carried(solid, one.id, up) for solid in alone.solids]
             says.append(alone.says)
     solids += things_in_space(job.site.things)
@@ -228,8 +231,36 @@ def _drawn(job: Job, structure_id: str) -> _Drawn:
 
 def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
     """Where each was put, and for the rest a first place: in rows from the site's zero downward, in the job's order."""
-    rest = _free([one for item, one in zip(job.structures, drawn, strict=True) if item.stands is None])
-    return [item.stands if item.stands is not None else next(rest) for item in job.structures]
+    hosts = {item.spec.id: rest.on for item in job.structures if (rest := kind_of(item.spec).rests(item.spec))}
+    free = [
+        one
+        for item, one in zip(job.structures, drawn, strict=True)
+        if item.stands is None and hosts.get(item.spec.id) not in {other.spec.id for other in job.structures}
+    ]
+    put = _free(free)
+    first = {one.id: next(put) for one in free}
+    found = {item.spec.id: item.stands or first.get(item.spec.id) for item in job.structures}
+    plans = {one.id: one.plan for one in drawn}
+    return [_carried_by(item, found, plans) for item in job.structures]
+
+
+def _carried_by(item: Structure, found: dict[str, Standing | None], plans: dict[str, Plan | None]) -> Standing:
+    """Where a structure stands: its own place, or its corner on what carries it, turned and raised with it."""
+    rest = kind_of(item.spec).rests(item.spec)
+    under, mine = (plans.get(rest.on), plans.get(item.spec.id)) if rest else (None, None)
+    host = found.get(rest.on) if rest else None
+    if rest is None or host is None or under is None or mine is None:
+        return found[item.spec.id] or Standing()
+    x, y, _ = host.carry((rest.x_m, rest.y_m * hand(under), 0.0))
+    level = host.level_m - ground_under(under) + ground_under(mine)
+    return Standing(x_m=x, y_m=y, turn_rad=host.turn_rad, level_m=level)
+
+
+def _placed(job: Job, item: Structure) -> bool:
+    """Whether somebody said where it stands, or where what carries it does."""
+    rest = kind_of(item.spec).rests(item.spec)
+    host = next((one for one in job.structures if rest and one.spec.id == rest.on), None)
+    return (host or item).stands is not None
 
 
 def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
@@ -243,7 +274,7 @@ def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
         deepest = max(deepest, high - low)
 
 
-def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None) -> Stand:
+def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None, placed: bool) -> Stand:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 
@@ -255,7 +286,7 @@ def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None
         id=one.id,
         name=item.name,
         called=kind_of(item.spec).key,
-        placed=item.stands is not None,
+        placed=placed,
         stands=place,
         outlines=tuple(ring(points) for points in one.prints),
         walls=faces,

@@ -20,6 +20,7 @@ Sort = Literal[
     "choice",
     "tick",
     "stick",
+    "structure",
 ]
 
 
@@ -31,7 +32,7 @@ class Field:
         path: Its place in the spec, parts joined by slashes.
         says: Its label.
         sort: How it is typed: lengths in the crew's units (small ones in inches where bare), choices from a list, a stick on sale.
-        role: For sticks: the yard's role, or several apart by spaces.
+        role: For sticks: the yard's role, or several apart by spaces; for another structure of the job: its kind.
         empty: What an empty field means, where it may be empty.
         names: For choices: words for the values, where they differ.
         when: Shown only where the field at this path holds one of these values.

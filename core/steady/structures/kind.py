@@ -16,6 +16,7 @@ from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
 from steady.structures.form import Group
 from steady.structures.rated import Rated
+from steady.structures.rests import Bearing, Rest
 from steady.yard.choices import YardChoices
 
 
@@ -211,6 +212,8 @@ class Kind:
         acts: Named changes with a value, for what a form field cannot say.
         strength: The wind it stands up to. `approval`: what a client approves. `found`: goes round what a hole met.
         starts: Ways to build it beside each other.
+        rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
+        carries: The spec with what rests on it; None: nothing may.
     """
 
     key: str
@@ -234,6 +237,9 @@ class Kind:
     approval: Callable[[Any], Approval | None] = lambda spec: None
     found: Callable[[Any, Plan, Found], Any] | None = None
     starts: Starts | None = None
+    rests: Callable[[Any], Rest | None] = lambda spec: None
+    brings: Callable[[Case], tuple[Bearing, ...]] = lambda case: ()
+    carries: Callable[[Any, tuple[Bearing, ...]], Any] | None = None
 
     def kept(self, spec: Any) -> tuple[str, ...]:
         """Names of the fields that the next structure of the kind starts from."""

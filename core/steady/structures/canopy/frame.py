@@ -36,7 +36,7 @@ class Frame:
         me: The structure's id.
         beams_m: Length of the beams, out to out; `high_m`: clear under them.
         lines_m: y of each beam line; `widths_m`: how much roof each carries.
-        on_house: Hung on a house along y = 0.
+        on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground.
         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
     """
@@ -61,6 +61,7 @@ class Frame:
     pier_above_m: float
     pier_width_m: float | None
     footing_depth_m: float | None
+    on_deck: bool = False
 
     @property
     def per_line(self) -> int:
@@ -75,6 +76,8 @@ class Frame:
     @property
     def foot_m(self) -> float:
         """How high a post's foot stands over the ground; 0 for one that stands in it."""
+        if self.on_deck:
+            return STAND_OFF_M
         return 0.0 if self.fixed else self.pier_above_m + STAND_OFF_M
 
     @property

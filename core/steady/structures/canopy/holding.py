@@ -19,6 +19,7 @@ from steady.structures.canopy.frame import Frame, PostAt, line_weight
 from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
 from steady.structures.findings import Findings, said
+from steady.structures.rests import Bearing
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -155,7 +156,9 @@ def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
         check_loaded(found, name, stand, down[post.id], length_m)
         found.checks = worst_of_each(found.checks, name)
-        feet[post.id] = reckon_foot(found, site, _foot_ask(found.book, frame, loads, post, (down[post.id], swayed)))
+        if not frame.on_deck:
+            ask = _foot_ask(found.book, frame, loads, post, (down[post.id], swayed))
+            feet[post.id] = reckon_foot(found, site, ask)
     return Held(feet=feet, swayed=swayed, stand=stand)
 
 
@@ -183,6 +186,31 @@ def _foot_ask(
         wind_known=loads.wind_pa is not None,
         wind_why=loads.wind_why,
     )
+
+
+def brought(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held, says: str) -> tuple[Bearing, ...]:
+    """What each post brings to what it stands on. Source: statics, the same sums as its feet in the ground."""
+    f, down = factors_of(book), post_down_n(book, frame, loads)
+    found = []
+    for post in frame.posts:
+        above = _lasting_n(book, frame, loads, post) / f.dead
+        lasting = above + line_weight(frame.post) * (frame.post_top_m - frame.foot_m)
+        ask = _foot_ask(book, frame, loads, post, (down[post.id], held.swayed))
+        passing = max(down[post.id] - f.dead * above, 0.0) / max(f.live, 1.0)
+        found.append(
+            Bearing(
+                id=f"{frame.me}/post/{post.id}",
+                says=says,
+                x_m=post.x_m,
+                y_m=post.y_m,
+                dead_n=lasting,
+                live_n=max(passing, ask.overturns_n / max(f.live, 1.0)),
+                up_n=max(0.0, ask.up_n + ask.overturns_n - ask.held_n),
+                push_n=ask.push_n,
+                why="" if loads.wind_pa is not None and held.swayed else "the wind on the roof is not known",
+            )
+        )
+    return tuple(found)
 
 
 def hardest_gaps(gaps: list[NotCovered]) -> list[NotCovered]:

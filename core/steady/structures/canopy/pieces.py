@@ -17,15 +17,15 @@ def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices
     """Posts with their bases, braces and beams; what cannot be cut from what is on sale."""
     clashes: list[str] = []
     for post in frame.posts:
-        _post(g, frame, feet[post.id], post)
+        _post(g, frame, feet.get(post.id), post)
         _braces(g, frame, post)
     for line in range(1, len(frame.lines_m) + 1):
         clashes += _beam(g, frame, line, yard)
     return list(dict.fromkeys(clashes))
 
 
-def _post(g: Grouper, frame: Frame, foot: Foot, post: PostAt) -> None:
-    low = -foot.depth_m if frame.fixed else frame.foot_m
+def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
+    low = -foot.depth_m if foot is not None and frame.fixed else frame.foot_m
     place = Place(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
     cuts: tuple[Cut, ...] = ()
     if frame.seat == "on shoulders":
@@ -107,7 +107,9 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
 
 def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
     """The hole under each post and what goes into it."""
-    holes = []
+    holes: list[Footing] = []
+    if frame.on_deck:
+        return holes
     for post in frame.posts:
         foot = feet[post.id]
         bottom, wide = -foot.depth_m, foot.width_m

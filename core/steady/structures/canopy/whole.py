@@ -55,7 +55,14 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: t
     """The plan of a roof on posts, built as reckoned."""
     me = case.spec.id
     marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
-    counts = {"posts": float(len(frame.posts)), "braces": pieces_of(made, "brace"), "looks": 1.0, **own.counts}
+    counts = {
+        "posts": float(len(frame.posts)),
+        "holes": float(len(holes)),
+        "pockets": float(frame.on_deck),
+        "braces": pieces_of(made, "brace"),
+        "looks": 1.0,
+        **own.counts,
+    }
     diagonals = (curve for curve in own.curves if isinstance(curve, Diagonal))
     return Plan(
         format=PLAN_FORMAT,

@@ -15,16 +15,25 @@ UPRIGHT: Mapping[str, str] = {
 }
 
 
+def post_name(post: str) -> str:
+    """What a sheet calls a post."""
+    return f"Post {post.removeprefix('beam-')}"
+
+
 def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
     """Each post with its footing, as the sheet lists them."""
     rows = []
     for post in frame.posts:
-        foot = held.feet[post.id]
+        foot = held.feet.get(post.id)
+        if foot is None:
+            stands = f"{frame.post.says}; on doubled blocking in the deck's frame, through its boards"
+            rows.append(Member(id=f"{frame.me}/post/{post.id}", what="post", name=post_name(post.id), says=stands))
+            continue
         rows.append(
             Member(
                 id=f"{frame.me}/post/{post.id}",
                 what="post",
-                name=f"Post {post.id.removeprefix('beam-')}",
+                name=post_name(post.id),
                 says=f"{frame.post.says}; pier {tape.length(foot.width_m)} wide, {tape.length(foot.depth_m)} deep, "
                 f"{foot.depth.governs.lower()} governs",
             )

@@ -14,6 +14,7 @@ from steady.structures.deck.ways.candidates import at_home
 from steady.structures.deck.ways.search import candidates, choices
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
+from steady.structures.rests import Bearing
 
 LEAST_SIDE_M = 0.6
 SAME_M = 1e-6
@@ -102,7 +103,13 @@ def _choices(case: Case) -> Iterator[Choice]:
     return choices(case)
 
 
+def carries(spec: DeckSpec, bearings: tuple[Bearing, ...]) -> DeckSpec:
+    """The deck with the posts of a roof on its frame."""
+    return replace(spec, bearings=bearings)
+
+
 DECK = Kind(
+    carries=carries,
     key="deck",
     many="decks",
     spec=DeckSpec,

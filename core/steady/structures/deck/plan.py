@@ -1,6 +1,6 @@
 """A deck's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope
@@ -9,6 +9,7 @@ from steady.plan.model import Basis, Handle, NotCovered, Part, Plan, Projection
 from steady.rulebooks.answers import BeamAsk
 from steady.structures.deck.checks import flights, guards
 from steady.structures.deck.checks.beams import reckon_beams
+from steady.structures.deck.checks.bearings import brought, reckon_bearings
 from steady.structures.deck.checks.boards import reckon_boards
 from steady.structures.deck.checks.bridge import reckon_bridge
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, joist_wood, timber_of
@@ -21,6 +22,7 @@ from steady.structures.deck.layout.framing import Frame, frame, outline_of
 from steady.structures.deck.parts import build
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard
+from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.words import advice
 from steady.structures.deck.words.path import load_path
@@ -78,8 +80,12 @@ class Reckoned:
     notes: list[str]
 
 
+MORE_POSTS = 4
+"""So many more posts under each beam are tried for what stands on a deck, where nobody said how many [our own]."""
+
+
 def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
-    """Lay a deck out and reckon every check of it.
+    """Lay a deck out and reckon every check of it, with posts enough for a roof that stands on it where nobody said how many.
 
     Args:
         frame_only: Joists, beams, posts and footings alone, for looking through many of them.
@@ -87,6 +93,22 @@ def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
+    first = _reckoned(case, frame_only)
+    if not case.spec.bearings or case.spec.posts is not None or _beams_pass(first):
+        return first
+    count = max((len(run.posts) for run in first.frame.beams), default=2)
+    for more in range(count + 1, count + 1 + MORE_POSTS):
+        made = _reckoned(case.of(replace(case.spec, posts=more)), frame_only)
+        if _beams_pass(made):
+            return made
+    return first
+
+
+def _beams_pass(deck: Reckoned) -> bool:
+    return all(one.use <= 1 + 1e-9 for one in deck.found.checks if one.name.startswith("Beam") and one.counts)
+
+
+def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     spec, site, book = case.spec, case.site, case.book
     if spec.built_on is not Basis.RECKONED:
         raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
@@ -101,7 +123,10 @@ def reckon_deck(case: Case, frame_only: bool = False) -> Reckoned:
     reckon_joists(found, laid, timber)
     reckon_boards(found, timber)
     spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
-    reactions = reckon_beams(found, laid, timber)
+    carried = brought(laid, spec.bearings)
+    conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
+    reckon_bearings(found, laid, timber, carried)
+    reactions = reckon_beams(found, laid, timber, carried)
     posts = reckon_posts(found, laid, timber, reactions, conflicts)
     stairs, guard = [], GuardFound()
     if not frame_only:
@@ -146,6 +171,7 @@ def plan_deck(case: Case) -> Plan:
 
     boards_longest = max((stock.length_m for stock in yard.lengths(timber.board.key)), default=4.8)
     build.joists_and_rims(b, joists_longest - 2 * yard.trim_m)
+    pockets(b)
     conflicts += build.beams(b, beam_sticks)
     footings = build.posts_and_footings(b, posts)
     _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)

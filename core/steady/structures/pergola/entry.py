@@ -10,6 +10,7 @@ Words, in order:
     posts3              posts under each beam
     brace2  feet=ground knee braces so long each way, or posts fixed in the ground
     attached            hung on the house along its first edge
+    on=kitchen-deck@2+3 on the frame of a deck of the same job, its corner so far along and out on it
 """
 
 import re
@@ -62,6 +63,17 @@ def _shade(spec: PergolaSpec, word: Word) -> PergolaSpec:
     return replace(spec, slats_by="shade", shade=int(match[1]) / 100, sun=replace(spec.sun, hour=hour))
 
 
+def _on(spec: PergolaSpec, word: Word) -> PergolaSpec:
+    """A deck of the job by its id, and perhaps its corner there: on=kitchen-deck@2,2."""
+    name, _, at = word.rest.partition("@")
+    along, _, out = at.partition("+")
+    if not re.fullmatch(r"[\w-]{1,60}", name) or (at and not out):
+        raise word.refused("write on=kitchen-deck, or on=kitchen-deck@2+3 with its corner along and out on the deck")
+    if not at:
+        return replace(spec, on=name)
+    return replace(spec, on=name, on_x_m=word.length_m(along), on_y_m=word.length_m(out))
+
+
 WORDS = Words(
     help="Write 18x11 high8 over1 rafters24in slats5in brace2; attached hangs it on the house, feet=ground fixes its posts there",
     sized=_sized,
@@ -73,6 +85,7 @@ WORDS = Words(
         "slats": _slats,
         "gap": length_of("slat_gap_m", 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)", slats_by="gap"),
         "shade": _shade,
+        "on=": _on,
         "posts": posts_under("each beam"),
         "brace": BRACE,
     },

@@ -9,14 +9,17 @@ from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_post, let_go, lock_post
 from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks
 from steady.structures.canopy.forms import above_group, upright_group
+from steady.structures.canopy.holding import brought
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
+from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.pergola.ways import choices
+from steady.structures.rests import Bearing, Rest
 from steady.structures.usual import OWN as CANOPY_OWN
 from steady.structures.usual import as_last_chosen, at_home
 from steady.yard.stock import stick
@@ -109,7 +112,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
             yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)
 
 
-OWN = CANOPY_OWN | {"rafters_m", "attach", "posts"}
+OWN = CANOPY_OWN | {"rafters_m", "attach", "posts", "on", "on_x_m", "on_y_m"}
 FORM = (
     Group(
         title="The pergola",
@@ -125,6 +128,15 @@ FORM = (
             ),
             Field(path="beam_past_m", says="Beams past the posts", empty="by proportion"),
             Field(path="rafter_past_m", says="Rafters past the beams", empty="by proportion"),
+        ),
+    ),
+    Group(
+        title="On a deck of this job",
+        folded=True,
+        fields=(
+            Field(path="on", says="On the frame of", sort="structure", role="deck", empty="the ground"),
+            Field(path="on_x_m", says="Its corner along the deck"),
+            Field(path="on_y_m", says="Its corner out on the deck"),
         ),
     ),
     Group(
@@ -179,6 +191,22 @@ FORM = (
     above_group(("attach", ("house",))),
 )
 
+
+def rests(spec: PergolaSpec) -> Rest | None:
+    """The deck that it stands on."""
+    return Rest(on=spec.on, x_m=spec.on_x_m, y_m=spec.on_y_m) if spec.on else None
+
+
+def brings(case: Case) -> tuple[Bearing, ...]:
+    """What each of its posts brings to the deck under it.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    found = reckon_pergola(case)
+    return brought(case.book, found.laid.frame, found.loads, found.held, "a pergola's post")
+
+
 PERGOLA = Kind(
     key="pergola",
     many="pergolas",
@@ -205,5 +233,7 @@ PERGOLA = Kind(
     hold=hold_post,
     let_go=let_go,
     candidates=candidates,
+    rests=rests,
+    brings=brings,
     choices=choices,
 )

@@ -144,6 +144,7 @@ def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_pas
         pier_above_m=spec.pier_above_m,
         pier_width_m=spec.pier_width_m,
         footing_depth_m=spec.footing_depth_m,
+        on_deck=bool(spec.on),
     )
 
 

@@ -47,11 +47,19 @@ def plan_pergola(case: Case) -> Plan:
         curves=tuple(curves(laid.frame, pieces.outline(spec), pieces.wall_top_m(spec, laid))),
         handles=tuple(_handles(spec, laid)),
         members=tuple(_members(case, found)),
-        conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
+        conflicts=(*clashes, *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
         high_m=high_m,
     )
     return whole_plan(case, found.findings, laid.frame, found.held, made, own)
+
+
+def _falls(spec: PergolaSpec) -> list[str]:
+    if spec.upright == "none":
+        return [NOTHING_UPRIGHT]
+    if spec.on and spec.upright == "fixed posts":
+        return ["On a deck no ground holds its posts: knee braces both ways"]
+    return []
 
 
 def _here(spec: PergolaSpec) -> set[str]:

@@ -28,6 +28,7 @@ class PergolaSpec:
         rafters_m: Length of the rafters, out to out (attached: from the house).
         high_m: Clear height under the beams.
         attach: On its own posts, or hung on the house along its first edge.
+        on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
             beams' centre lines; None: an eighth of theirs.
         posts: Under each beam; None: the fewest whose beam passes.
@@ -51,6 +52,9 @@ class PergolaSpec:
     rafters_m: Annotated[float, Ge(1.2), Le(12)] = 3.6576
     high_m: Annotated[float, Ge(2.1), Le(3.6)] = 2.4384
     attach: Literal["free", "house"] = "free"
+    on: Annotated[str, MaxLen(60)] = ""
+    on_x_m: Annotated[float, Ge(-15), Le(40)] = 0.6096
+    on_y_m: Annotated[float, Ge(-15), Le(40)] = 0.6096
     wall: Words = "wood frame"
     beam_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     rafter_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None

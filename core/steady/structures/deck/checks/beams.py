@@ -3,7 +3,8 @@
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import BeamAsk, FixingAsk, Wood, given_step, si
+from steady.rulebooks.answers import Action, BeamAsk, FixingAsk, Wood, given_step, si
+from steady.structures.deck.checks.bearings import Brought, added, beam_of, on_run, points_on, reactions_of
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, line_of
 from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
@@ -30,7 +31,7 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     return jointed, envelope(Piece(*ends, at, shape))
 
 
-def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[float, float]]:
+def reckon_beams(found: Found, frame: Frame, timber: Timber, carried: Brought) -> dict[str, tuple[float, float]]:
     """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
     reactions: dict[str, tuple[float, float]] = {}
     unbroken = runs_on(found.spec)
@@ -42,13 +43,16 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber) -> dict[str, tuple[
         wood = beam_wood(own.beam, plies, found.spec, found.book)
         _spans(found, frame, run, wood, about, unbroken, more)
         jointed, whole = effects_of(run, unbroken)
-        _statics(found, run, wood, about, jointed, more)
+        points = carried.beams.get(run.id.rstrip("abcdefgh"), [])
+        _statics(found, run, wood, about, (jointed, more), on_run(beam_of(run), points_on(run, points)))
         floor = found.load.floor
         for index, post in enumerate(run.posts):
             # An unbroken beam puts more on its middle posts than halves would: the greater counts.
             dead = max(whole.reactions[index], _half(run, index, unbroken))
             live = max(whole.most[index], _half(run, index, unbroken))
             reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
+        for name, (dead, live) in reactions_of(run, points).items() if points else ():
+            reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
         _seat(found, run, own, wood, about, reactions)
     return reactions
 
@@ -120,15 +124,25 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
         found.gap("Beam spans", about, refused, Basis.TABLE)
 
 
-def _statics(found: Found, run: BeamRun, wood: Wood, about: str, effects: Envelope, more: float) -> None:
-    floor = found.load.floor
+def _statics(
+    found: Found,
+    run: BeamRun,
+    wood: Wood,
+    about: str,
+    spread: tuple[Envelope, float],
+    points: tuple[Action, Action],
+) -> None:
+    """`points`: what posts of a roof do to it, lasting and passing."""
+    floor, (effects, more) = found.load.floor, spread
     try:
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
+        dead, live = added(dead, points[0]), added(live, points[1])
         between = found.check_member(wood, dead=dead, live=live, span_m=max(run.spans_m), about=about)
         found.members("Beam", about, between, "between posts")
         past_m = max(run.past_m)
         if past_m > 0.02:
             dead, live = effects.over(floor.dead_pa, more * floor.live_pa)
+            dead, live = added(dead, points[0]), added(live, points[1])
             over = found.check_member(wood, dead=dead, live=live, span_m=2 * past_m, about=about)
             found.members("Beam", about, over, "past the end post")
     except OutsideScope as refused:

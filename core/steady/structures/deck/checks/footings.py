@@ -309,7 +309,11 @@ def waiver(found: Found, frame: Frame) -> str:
     lowest = max(corner.height_m for corner in spec.outline)
     try:
         waived, why = found.book.frost_waived(
-            deck_height_m=lowest, deck_area_m2=frame.plan.area_m2, roofed=False, attached=frame.on_house, masonry=False
+            deck_height_m=lowest,
+            deck_area_m2=frame.plan.area_m2,
+            roofed=bool(spec.bearings),
+            attached=frame.on_house,
+            masonry=False,
         )
     except OutsideScope:
         return ""

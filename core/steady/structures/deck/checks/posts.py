@@ -158,12 +158,18 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: Stand) -> None:
             )
         return
     total = sum(reaction)
+    # Every post of the deck takes its part of what the wind brings from a roof on it.
+    roof_n = sum(one.push_n for one in spec.bearings) / max(1, sum(len(run.posts) for run in frame.beams))
     push = Step(
         symbol="H",
-        value=LATERAL_SHARE * total / u.force_n,
+        value=(LATERAL_SHARE * total + roof_n) / u.force_n,
         unit=u.force,
-        formula="k * R",
-        inputs=(("k", LATERAL_SHARE, ""), ("R", total / u.force_n, u.force)),
+        formula="k * R + H_r",
+        inputs=(
+            ("k", LATERAL_SHARE, ""),
+            ("R", total / u.force_n, u.force),
+            ("H_r", roof_n / u.force_n, u.force),
+        ),
         source="practice: a twentieth of what stands on the post, sideways; no clause asks it of decks",
     )
     leg_m = brace_leg_m(spec, height_m)

@@ -8,6 +8,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 from steady.errors import InputError
 from steady.plan.model import Basis
 from steady.structures.rated import Rated
+from steady.structures.rests import Bearing
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -165,6 +166,7 @@ class DeckSpec:
         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
         ratings: Makers' numbers for what a plan cannot know.
+        bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
         carries: Things a house deck is not reckoned for.
     """
 
@@ -214,6 +216,7 @@ class DeckSpec:
     stairs: Annotated[tuple[StairDesign, ...], MaxLen(6)] = ()
     bridge: Bridge | None = None
     ratings: Annotated[tuple[Rated, ...], MaxLen(30)] = ()
+    bearings: Annotated[tuple[Bearing, ...], MaxLen(40)] = ()
     carries: Annotated[tuple[Literal["hot tub", "planters", "roof"], ...], MaxLen(3)] = ()
     built_on: Basis = Basis.RECKONED
 

@@ -32,6 +32,18 @@ def members(
             says=f"{len(frame.joists)} of {timber.joist.says} at {tape.length(spec.spacing_m)}{past}",
         )
     ]
+    if spec.bearings:
+        u, hardest = found.book.units, max(spec.bearings, key=lambda one: one.dead_n + one.live_n)
+        made.append(
+            Member(
+                id=f"{me}/bearings",
+                what="bearings",
+                name="Posts of a roof on it",
+                says=f"{len(spec.bearings)} on doubled blocking between doubled joists; each brings up to "
+                f"{(hardest.dead_n + hardest.live_n) / u.force_n:,.3g} {u.force} down and "
+                f"{max(one.up_n for one in spec.bearings) / u.force_n:,.3g} {u.force} up",
+            )
+        )
     if spec.bridge is not None:
         made.append(Member(id=f"{me}/sills", what="sills", name="Sills", says=f"two of {timber.post.says}"))
     if frame.on_house:

@@ -1,0 +1,239 @@
+"""Posts of a roof on a deck: what each brings to the joists beside it, to ledger and beams, to the deck's own posts and feet.
+
+A post stands on doubled blocking between two joists, which share it by where it stands. Effects are added to those of people as
+if all were greatest at one place: on the safe side.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
+
+from steady.errors import OutsideScope
+from steady.plan.model import Step
+from steady.rulebooks.answers import Action, MemberCheck, given_step
+from steady.statics.beam import PointLoad, solve
+from steady.structures.bending import Run
+from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
+from steady.structures.findings import said
+from steady.structures.rests import Bearing
+
+Point = tuple[float, float, float]
+"""A place along a member (m), and the lasting and passing load there (N)."""
+NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
+HOUSE_TIES = 2
+"""A deck on a house is tied to its floor at two places [as its list has them]."""
+
+
+@dataclass(slots=True)
+class Brought:
+    """What posts bring: to joists by their ids, to beam lines by their names, and to the ledger on its hardest joist (N)."""
+
+    joists: dict[str, list[Point]] = field(default_factory=dict)
+    beams: dict[str, list[Point]] = field(default_factory=dict)
+    ledger: tuple[float, float] = (0.0, 0.0)
+    off: list[str] = field(default_factory=list)
+
+
+def brought(frame: Frame, bearings: Sequence[Bearing]) -> Brought:
+    """Where everything goes. Source: statics: a lever between the two joists, and each joist over its own supports."""
+    found = Brought()
+    for one in bearings:
+        u, v = (one.y_m, one.x_m) if frame.flip else (one.x_m, one.y_m)
+        shares = _beside(frame, u, v)
+        if not shares:
+            found.off.append(one.id)
+        for joist, share in shares:
+            point = (v - joist.from_m, one.dead_n * share, one.live_n * share)
+            found.joists.setdefault(joist.id, []).append(point)
+            _hand_on(found, joist, point)
+    return found
+
+
+def _beside(frame: Frame, u: float, v: float) -> list[tuple[Joist, float]]:
+    """The joists on either side that reach there, and each one's share; the outermost alone where none lies beyond."""
+    there = sorted(
+        (joist for joist in frame.joists if joist.from_m - 1e-6 <= v <= joist.to_m + 1e-6), key=lambda one: one.u_m
+    )
+    left = [joist for joist in there if joist.u_m <= u + 1e-6]
+    right = [joist for joist in there if joist.u_m > u + 1e-6]
+    if not left or (not right and u - left[-1].u_m > 0.05):
+        return []
+    if not right:
+        return [(left[-1], 1.0)]
+    a, b = left[-1], right[0]
+    share = (u - a.u_m) / (b.u_m - a.u_m)
+    return [(joist, part) for joist, part in ((a, 1 - share), (b, share)) if part > 1e-6]
+
+
+def _hand_on(found: Brought, joist: Joist, point: Point) -> None:
+    at, dead_n, live_n = point
+    run = _run(joist)
+    unit = solve(run.length_m, run.supports_m, [PointLoad(at_m=at, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
+    for name, share in zip(joist.on, unit, strict=True):
+        if name:
+            found.beams.setdefault(name, []).append((joist.u_m, dead_n * share, live_n * share))
+        elif share > 0:
+            found.ledger = max(found.ledger, (dead_n * share, live_n * share), key=sum)
+
+
+def _run(joist: Joist) -> Run:
+    return Run(length_m=joist.to_m - joist.from_m, supports_m=tuple(at - joist.from_m for at in joist.supports))
+
+
+def _sum(actions: Sequence[Action]) -> Action:
+    return Action(
+        moment_n_m=sum(one.moment_n_m for one in actions),
+        shear_n=sum(one.shear_n for one in actions),
+        sag_n_m3=sum(one.sag_n_m3 for one in actions),
+    )
+
+
+def added(one: Action, other: Action) -> Action:
+    """Two effects as if both were greatest at one place."""
+    return _sum((one, other))
+
+
+def on_run(run: Run, points: Sequence[Point]) -> tuple[Action, Action]:
+    """What points do to a member, lasting and passing."""
+    dead = [run.point(dead_n, at) for at, dead_n, _ in points if dead_n > 0]
+    live = [run.point(live_n, at) for at, _, live_n in points if live_n > 0]
+    return _sum(dead) if dead else NOTHING, _sum(live) if live else NOTHING
+
+
+def points_on(run: BeamRun, points: Sequence[Point]) -> list[Point]:
+    """Those points of a beam line that fall on one run of it, from its start."""
+    return [(u - run.from_m, dead, live) for u, dead, live in points if run.from_m - 0.05 <= u <= run.to_m + 0.05]
+
+
+def beam_of(run: BeamRun) -> Run:
+    """A beam on its posts."""
+    return Run(length_m=run.to_m - run.from_m, supports_m=tuple(post.u_m - run.from_m for post in run.posts))
+
+
+def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float, float]]:
+    """What points bring to each of a beam's posts."""
+    whole, found = beam_of(run), {post.id: (0.0, 0.0) for post in run.posts}
+    for at, dead_n, live_n in points_on(run, points):
+        at = min(max(at, 0.0), whole.length_m)
+        unit = solve(whole.length_m, whole.supports_m, [PointLoad(at_m=at, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
+        for post, share in zip(run.posts, unit, strict=True):
+            dead, live = found[post.id]
+            found[post.id] = (dead + dead_n * max(share, 0.0), live + live_n * max(share, 0.0))
+    return found
+
+
+def reckon_bearings(found: Found, frame: Frame, timber: Timber, carried: Brought) -> None:
+    """Joists beside a post, their hangers, the pocket's own fixings, and what lifts and pushes go into."""
+    spec = found.spec
+    if not spec.bearings:
+        return
+    _joists(found, frame, timber, carried)
+    _pockets(found)
+    _down_and_sideways(found, frame, carried)
+
+
+def doubled(frame: Frame, name: str) -> bool:
+    """Whether a joist beside a post gets a second one at its side: every one but the outermost, which has no room for it."""
+    outer = {min(frame.joists, key=lambda one: one.u_m).id, max(frame.joists, key=lambda one: one.u_m).id}
+    return name not in outer
+
+
+def _joists(found: Found, frame: Frame, timber: Timber, carried: Brought) -> None:
+    """The hardest of the joists beside posts, two plies each where there is room for a second."""
+    spec, floor, about = found.spec, found.load.floor, f"{found.spec.id}/joists"
+    wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
+    dead_n, live_n = floor.dead_pa * spec.spacing_m, floor.live_pa * spec.spacing_m
+    by_id = {joist.id: joist for joist in frame.joists}
+    made: list[MemberCheck] = []
+    for name, points in carried.joists.items():
+        run = _run(by_id[name])
+        dead, live = on_run(run, points)
+        try:
+            made += found.check_member(
+                replace(wood, plies=2) if doubled(frame, name) else wood,
+                dead=_sum((run.even(dead_n), dead)),
+                live=_sum((run.even(live_n), live)),
+                span_m=run.span_m,
+                about=about,
+            )
+        except OutsideScope as refused:
+            found.gap("Joists beside a roof's posts bend", about, refused)
+            return
+    found.members("Joists beside a roof's posts", about, tuple(made), "people and a roof's post")
+
+
+def _pockets(found: Found) -> None:
+    """What holds a post down and in place on its blocking: a maker's number for its base."""
+    spec, u = found.spec, found.book.units
+    about = f"{spec.id}/bearings"
+    for one in spec.bearings:
+        if one.why:
+            found.gap("Roof on the deck", about, OutsideScope(one.why, "type the place's wind under Ground"))
+    up = max((one.up_n for one in spec.bearings), default=0.0)
+    if up > 0:
+        needs = given_step(
+            "T_p", up / u.force_n, u.force, "statics: the roof's own sums", "up, each post's base and its blocking"
+        )
+        found.gap(
+            "Post's pocket holds against lift",
+            about,
+            OutsideScope(
+                f"no rating is entered; each base, through its blocking into both joists, must hold {said(needs)} up",
+                "the maker's number for one base on wood, with your factor",
+            ),
+            crew=True,
+            needs=needs,
+        )
+
+
+def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:
+    """Hangers at the house under a post; the push of the wind, which goes into the deck's own bracing or its ties."""
+    spec, book, u = found.spec, found.book, found.book.units
+    about = f"{spec.id}/bearings"
+    if sum(carried.ledger) > 0:
+        floor = found.load.floor
+        own = frame.longest_span_m / 2 * spec.spacing_m
+        dead, live = carried.ledger[0] + floor.dead_pa * own, carried.ledger[1] + floor.live_pa * own
+        case = max(book.combinations(""), key=lambda one: one.total(dead, live))
+        needs = Step(
+            symbol="R_h",
+            value=case.total(dead, live) / u.force_n,
+            unit=u.force,
+            formula="g_D * D + g_L * L",
+            inputs=(
+                ("g_D", case.dead, ""),
+                ("D", dead / u.force_n, u.force),
+                ("g_L", case.live, ""),
+                ("L", live / u.force_n, u.force),
+            ),
+            source=case.source or "statics",
+            says="one joist under a post, at the ledger",
+        )
+        found.gap(
+            "Hangers under a post hold",
+            about,
+            OutsideScope(
+                f"no rating is entered; the hanger must hold {said(needs)}", "the maker's number for one hanger"
+            ),
+            crew=True,
+            needs=needs,
+        )
+    push = sum(one.push_n for one in spec.bearings)
+    if push > 0 and frame.on_house and spec.upright != "knee braces":
+        needs = given_step(
+            "H_t",
+            push / HOUSE_TIES / u.force_n,
+            u.force,
+            "statics: all posts' push, two ties",
+            "along or square to the house",
+        )
+        found.gap(
+            "House holds the roof's push",
+            about,
+            OutsideScope(
+                f"no rating is entered; each of the deck's two ties to the house must hold {said(needs)}",
+                "the maker's number for one tie",
+            ),
+            crew=True,
+            needs=needs,
+        )
