@@ -38,6 +38,7 @@ class Stand:
         middle: Where its name is written.
         failed: Why it can't be drawn; empty when it is.
         ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
+        on: What it rests on, and moves with; empty: the ground.
     """
 
     id: str
@@ -50,6 +51,7 @@ class Stand:
     middle: Point = (0.0, 0.0)
     failed: str = ""
     ground_m: float | None = None
+    on: str = ""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -83,7 +85,11 @@ def site_plan(job: Job) -> SitePlan:
     spots = spots_of(job.site.things)
     net = triangles(spots)
     stands = tuple(
-        _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m)), _placed(job, item))
+        replace(
+            _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m))),
+            placed=_placed(job, item),
+            on=host.spec.id if (host := _host(job, item)) else "",
+        )
         for item, one, place in zip(job.structures, drawn, places, strict=True)
     )
     shapes = thing_shapes(job.site.things, job.reading.tape())
@@ -258,9 +264,13 @@ def _carried_by(item: Structure, found: dict[str, Standing | None], plans: dict[
 
 def _placed(job: Job, item: Structure) -> bool:
     """Whether somebody said where it stands, or where what carries it does."""
+    return (_host(job, item) or item).stands is not None
+
+
+def _host(job: Job, item: Structure) -> Structure | None:
+    """What a structure rests on; None: the ground."""
     rest = kind_of(item.spec).rests(item.spec)
-    host = next((one for one in job.structures if rest and one.spec.id == rest.on), None)
-    return (host or item).stands is not None
+    return next((one for one in job.structures if rest and one.spec.id == rest.on), None)
 
 
 def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
@@ -274,7 +284,7 @@ def _free(drawn: list[_Drawn]) -> Iterator[Standing]:
         deepest = max(deepest, high - low)
 
 
-def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None, placed: bool) -> Stand:
+def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None) -> Stand:
     def ring(points: tuple[Point, ...]) -> tuple[Point, ...]:
         return tuple((round(x, 4), round(y, 4)) for x, y, _ in (place.carry((x, y, 0.0)) for x, y in points))
 
@@ -286,7 +296,7 @@ def _stand(item: Structure, one: _Drawn, place: Standing, ground_m: float | None
         id=one.id,
         name=item.name,
         called=kind_of(item.spec).key,
-        placed=placed,
+        placed=item.stands is not None,
         stands=place,
         outlines=tuple(ring(points) for points in one.prints),
         walls=faces,

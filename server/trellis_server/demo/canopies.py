@@ -28,6 +28,18 @@ def path_pergola() -> PergolaSpec:
     return replace(spec, sun=SunAsked(on="2026-07-15", hour=16.0, utc_h=-4.0), ratings=ratings, brace_m=2 * FT)
 
 
+def table_pergola() -> PergolaSpec:
+    """Slats over the table on the kitchen deck, its posts on the deck's own frame. Ratings are made up for the demo."""
+    spec = read_pergola("9x8 high8 over9in rafters24in slats5in brace2 on=kitchen-deck@6+1'6", "table-pergola")
+    ratings = (
+        Rated(what="Rafter's tie holds", holds_n=350 * LB),
+        Rated(what="Beam's tie to its post holds", holds_n=900 * LB),
+        Rated(what="Knee brace's joints hold", holds_n=1900 * LB),
+        Rated(what="Post's base holds against lift", holds_n=450 * LB),
+    )
+    return replace(spec, sun=SunAsked(on="2026-07-15", hour=18.0, utc_h=-4.0), ratings=ratings)
+
+
 def terrace_pergola() -> PergolaSpec:
     """Graded slats over the terrace, its coefficient typed by the crew."""
     spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace0.6", "terrace-pergola", "m"), "nz")

@@ -20,7 +20,7 @@ from steady.structures.fence.words.appearance import look_of
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
 
-from trellis_server.demo.canopies import path_pergola
+from trellis_server.demo.canopies import path_pergola, table_pergola
 from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.quillet import quillet_plots
 from trellis_server.demo.surroundings import larkspur_things
@@ -111,6 +111,9 @@ def kitchen_deck() -> DeckSpec:
         ratings=(
             Rated(what="Stringers' hangers hold", holds_n=420 * LB),
             Rated(what="Handrail's brackets hold", holds_n=250 * LB),
+            Rated(what="Post's pocket holds against lift", holds_n=450 * LB),
+            Rated(what="Hangers under a post hold", holds_n=900 * LB),
+            Rated(what="House holds the roof's push", holds_n=1500 * LB),
         ),
     )
 
@@ -267,6 +270,7 @@ def larkspur_rise() -> Job:
             Structure(name="Kitchen garden gate", spec=garden_gate(), stands=Standing(x_m=21.2, y_m=-12.8)),
             Structure(name="Kitchen deck", spec=kitchen_deck(), stands=Standing(x_m=9.0, y_m=-12.0)),
             Structure(name="Path pergola", spec=path_pergola(), stands=Standing(x_m=25.0, y_m=-12.4)),
+            Structure(name="Table pergola", spec=table_pergola()),
         ),
     )
 

@@ -1864,7 +1864,7 @@ export interface components {
              * Sort
              * @enum {string}
              */
-            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick";
+            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
             /** When */
             when: [
                 string,
@@ -1985,6 +1985,55 @@ export interface components {
             id: string;
             /** Plies */
             plies?: number | null;
+        };
+        /**
+         * Bearing
+         * @description What one post brings to what it rests on.
+         *
+         *     Args:
+         *         id: The post's own id, in the other structure. `says`: what it is, in words.
+         *         x_m, y_m: Where it stands.
+         *         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
+         *         up_n: What the wind lifts net of what holds it down above; `push_n`: sideways (both at the school's design level).
+         *         why: What of it is not known; empty: all is.
+         */
+        Bearing: {
+            /**
+             * Dead N
+             * @default 0
+             */
+            dead_n: number;
+            /** Id */
+            id: string;
+            /**
+             * Live N
+             * @default 0
+             */
+            live_n: number;
+            /**
+             * Push N
+             * @default 0
+             */
+            push_n: number;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Up N
+             * @default 0
+             */
+            up_n: number;
+            /**
+             * Why
+             * @default
+             */
+            why: string;
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
         };
         /**
          * Beside
@@ -2631,6 +2680,7 @@ export interface components {
          *         stand_off_m: The post's foot above the concrete. `pier_above_m`: the concrete's top above the ground.
          *         dwelling_units: How many dwellings the deck serves: guards and, in some schools, sag go by it.
          *         ratings: Makers' numbers for what a plan cannot know.
+         *         bearings: Posts of another structure that stand on its frame: the job says them each time it is planned.
          *         carries: Things a house deck is not reckoned for.
          */
         DeckSpec: {
@@ -2657,6 +2707,11 @@ export interface components {
             beam_overhang_m: number;
             /** Beams */
             beams?: number | null;
+            /**
+             * Bearings
+             * @default []
+             */
+            bearings: components["schemas"]["Bearing"][];
             /**
              * Board
              * @default decking 5/4x6 pine
@@ -6420,6 +6475,7 @@ export interface components {
          *         rafters_m: Length of the rafters, out to out (attached: from the house).
          *         high_m: Clear height under the beams.
          *         attach: On its own posts, or hung on the house along its first edge.
+         *         on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
          *         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
          *             beams' centre lines; None: an eighth of theirs.
          *         posts: Under each beam; None: the fewest whose beam passes.
@@ -6514,6 +6570,21 @@ export interface components {
             locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
             /** Net Coefficient */
             net_coefficient?: number | null;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * On X M
+             * @default 0.6096
+             */
+            on_x_m: number;
+            /**
+             * On Y M
+             * @default 0.6096
+             */
+            on_y_m: number;
             /**
              * Pier Above M
              * @default 0.0508
@@ -8199,6 +8270,7 @@ export interface components {
          *         middle: Where its name is written.
          *         failed: Why it can't be drawn; empty when it is.
          *         ground_m: The ground at its zero by the site's spot heights (m); None: nobody read it there.
+         *         on: What it rests on, and moves with; empty: the ground.
          */
         Stand: {
             /** Called */
@@ -8225,6 +8297,11 @@ export interface components {
             ];
             /** Name */
             name: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
             /**
              * Outlines
              * @default []

@@ -10,6 +10,7 @@ import RatingField from '@/components/RatingField.vue'
 import StickField from '@/components/StickField.vue'
 import WordsField from '@/components/WordsField.vue'
 import type { Tape } from '@/logic/units'
+import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
 
 /** One field of a kind's form, by its sort. */
@@ -27,6 +28,13 @@ const sticks = computed(() =>
   (reference.reference?.items ?? [])
     .filter((item) => props.field.role.split(' ').includes(item.role))
     .map((item) => ({ value: item.key, says: item.says })),
+)
+/** Other structures of the job of the kind that is asked for. */
+const job = useJob()
+const structures = computed(() =>
+  (job.document?.structures ?? [])
+    .filter((item) => props.field.role.split(' ').includes(item.spec.kind))
+    .map((item) => ({ value: item.spec.id, says: item.name })),
 )
 const options = computed(() => {
   const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
@@ -75,6 +83,14 @@ function length(value: number | null): void {
     :options="[{ value: NONE, says: empty }, ...sticks]"
     :path="path"
     @update:model-value="emit('put', $event === NONE ? null : $event)"
+  />
+  <PickField
+    v-else-if="field.sort === 'structure'"
+    :label="field.says"
+    :model-value="String(value || NONE)"
+    :options="[{ value: NONE, says: field.empty || 'none' }, ...structures]"
+    :path="path"
+    @update:model-value="emit('put', $event === NONE ? '' : $event)"
   />
   <label v-else-if="field.sort === 'tick'" class="tick"
     ><input

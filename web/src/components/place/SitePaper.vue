@@ -72,7 +72,7 @@ function others(apart: string): Targets {
     found.lines.push(...more.lines)
   }
   for (const stand of props.plan.stands ?? [])
-    if (stand.id !== apart) {
+    if (stand.id !== apart && stand.on !== apart) {
       const corners = outermost((stand.outlines as unknown as At[][]).flat())
       add([corners], true)
       add(stand.walls as unknown as At[][], true)
@@ -84,11 +84,14 @@ function others(apart: string): Targets {
 }
 
 const held = ref<{ id: string; x: number; y: number; dx: number; dy: number } | null>(null)
-const shift = (id: string) => (held.value?.id === id ? `translate(${held.value.dx} ${held.value.dy})` : undefined)
+/** What stands on another moves with it. */
+const carrier = (stand: Stand) => props.plan.stands.find((item) => item.id === stand.on) ?? stand
+const shift = (stand: Stand) =>
+  held.value?.id === carrier(stand).id ? `translate(${held.value.dx} ${held.value.dy})` : undefined
 function take(stand: Stand, event: PointerEvent): void {
   if (drawing.value) return
   emit('select', stand.id)
-  held.value = { id: stand.id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
+  held.value = { id: carrier(stand).id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
   kept.value = [...bounds.value]
   ;(event.currentTarget as Element).setPointerCapture(event.pointerId)
 }
@@ -124,7 +127,8 @@ function drop(event: PointerEvent): void {
     put(stand, { x_m: stand.stands.x_m + dx + (more?.[0] ?? 0), y_m: stand.stands.y_m + dy + (more?.[1] ?? 0) })
   }
 }
-function keys(stand: Stand, event: KeyboardEvent): void {
+function keys(chosen: Stand, event: KeyboardEvent): void {
+  const stand = carrier(chosen)
   const step = (imperial.value ? FT : 0.25) * (event.shiftKey ? 10 : 1)
   const ways: Record<string, Partial<Standing>> = {
     ArrowLeft: { x_m: stand.stands.x_m - step },
@@ -134,7 +138,7 @@ function keys(stand: Stand, event: KeyboardEvent): void {
     '[': { turn_rad: (stand.stands.turn_rad + Math.PI / 36) % FULL },
     ']': { turn_rad: (stand.stands.turn_rad - Math.PI / 36) % FULL },
   }
-  if (event.key === 'Enter') void openSheet(stand)
+  if (event.key === 'Enter') void openSheet(chosen)
   const way = ways[event.key]
   if (!way) return
   event.preventDefault()
@@ -235,7 +239,7 @@ watch(drawing, (kind) => {
         tabindex="0"
         role="button"
         :aria-label="`${stand.name}${stand.placed ? '' : ', not placed yet'}`"
-        :transform="shift(stand.id)"
+        :transform="shift(stand)"
         @pointerdown="take(stand, $event)"
         @keydown="keys(stand, $event)"
         @focus="!drawing && emit('select', stand.id)"

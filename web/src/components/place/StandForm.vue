@@ -17,6 +17,7 @@ defineProps<{
 const emit = defineEmits<{ select: [id: string] }>()
 const store = useJob()
 const { put, loose } = usePlacing()
+const hostName = (id: string) => store.document?.structures.find((item) => item.spec.id === id)?.name ?? id
 </script>
 
 <template>
@@ -40,36 +41,43 @@ const { put, loose } = usePlacing()
     <p v-else-if="!stand.placed && lies" class="small quiet">
       Say where it stands, and it is held against what lies here.
     </p>
-    <LengthField
-      label="Its zero, to the right of the site's"
-      :model-value="stand.stands.x_m"
-      :tape="store.tape"
-      @update:model-value="$event !== null && put(stand, { x_m: $event })"
-    />
-    <LengthField
-      label="Its zero, up the paper"
-      :model-value="stand.stands.y_m"
-      :tape="store.tape"
-      @update:model-value="$event !== null && put(stand, { y_m: $event })"
-    />
-    <AngleField
-      label="Turned to the left"
-      :model-value="stand.stands.turn_rad"
-      @update:model-value="$event !== null && put(stand, { turn_rad: $event % FULL })"
-    />
-    <LengthField
-      label="Ground under it over the site's zero"
-      :model-value="stand.stands.level_m"
-      :tape="store.tape"
-      @update:model-value="$event !== null && put(stand, { level_m: $event })"
-    />
-    <p v-if="stand.ground_m !== null && Math.abs((stand.ground_m ?? 0) - stand.stands.level_m) > 0.005" class="small">
-      The spot heights give {{ showLength(stand.ground_m!, store.tape) }} there.
-      <button class="link small" @click="put(stand, { level_m: mm(stand.ground_m!) })">Take it</button>
+    <p v-if="stand.on" class="small">
+      It rests on
+      <button class="link small" @click="emit('select', stand.on)">{{ hostName(stand.on) }}</button>
+      and moves with it; its corner there is typed on its own sheet.
     </p>
+    <template v-else>
+      <LengthField
+        label="Its zero, to the right of the site's"
+        :model-value="stand.stands.x_m"
+        :tape="store.tape"
+        @update:model-value="$event !== null && put(stand, { x_m: $event })"
+      />
+      <LengthField
+        label="Its zero, up the paper"
+        :model-value="stand.stands.y_m"
+        :tape="store.tape"
+        @update:model-value="$event !== null && put(stand, { y_m: $event })"
+      />
+      <AngleField
+        label="Turned to the left"
+        :model-value="stand.stands.turn_rad"
+        @update:model-value="$event !== null && put(stand, { turn_rad: $event % FULL })"
+      />
+      <LengthField
+        label="Ground under it over the site's zero"
+        :model-value="stand.stands.level_m"
+        :tape="store.tape"
+        @update:model-value="$event !== null && put(stand, { level_m: $event })"
+      />
+      <p v-if="stand.ground_m !== null && Math.abs((stand.ground_m ?? 0) - stand.stands.level_m) > 0.005" class="small">
+        The spot heights give {{ showLength(stand.ground_m!, store.tape) }} there.
+        <button class="link small" @click="put(stand, { level_m: mm(stand.ground_m!) })">Take it</button>
+      </p>
+    </template>
     <p class="row">
       <router-link :to="{ name: 'set-out', params: { structure: stand.id } }">Open its sheet</router-link>
-      <button v-if="stand.placed" class="link small" @click="loose(stand)">not placed</button>
+      <button v-if="stand.placed && !stand.on" class="link small" @click="loose(stand)">not placed</button>
     </p>
   </section>
 </template>
