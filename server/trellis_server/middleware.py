@@ -2,6 +2,7 @@
 
 import json
 import re
+import time
 from collections.abc import Callable
 
 from django.conf import settings
@@ -70,6 +71,24 @@ class BodyLimits:
 def _refused(title: str, status: int) -> HttpResponse:
     body = {"type": "about:blank", "title": title, "status": status, "problems": [{"field": "", "message": title}]}
     return HttpResponse(json.dumps(body), status=status, content_type="application/problem+json")
+
+
+class IdleLimit:
+    """Ends sessions that gave no sign of life for days; a sign is written down once an hour."""
+
+    WRITES_S = 3600
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        if request.path.startswith("/api/") and "_auth_user_id" in request.session:
+            now, seen = time.time(), request.session.get("seen")
+            if isinstance(seen, int | float) and now - seen > settings.SESSION_IDLE_S:
+                request.session.flush()
+            elif not isinstance(seen, int | float) or now - seen > self.WRITES_S:
+                request.session["seen"] = now
+        return self.get_response(request)
 
 
 class PricesHidden:

@@ -74,6 +74,13 @@ class SignIn(models.Model):
     ended_at = models.DateTimeField(null=True, blank=True)
 
 
+class Failure(models.Model):
+    """Something that was tried in vain lately, by the sum of what and from where; kept for minutes."""
+
+    digest = models.CharField(max_length=64, db_index=True)
+    at = models.DateTimeField(auto_now_add=True, db_index=True)
+
+
 class Status(models.TextChoices):
     """Where a job stands with its client."""
 

@@ -60,6 +60,7 @@ MIDDLEWARE = [
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "trellis_server.middleware.IdleLimit",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "trellis_server.middleware.ContentPolicy",
     "trellis_server.middleware.PricesHidden",
@@ -76,6 +77,9 @@ AUTH_PASSWORD_VALIDATORS = [
 DATA_UPLOAD_MAX_MEMORY_SIZE = 2_000_000
 
 SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_AGE = 30 * 86_400
+SESSION_IDLE_S = 7 * 86_400
+"""A session ends after thirty days, or after seven without a sign of life: a phone may be without signal for some days."""
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 if HOSTS:

@@ -11,6 +11,7 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.jobs.arrivals import Came
+from steady.jobs.decisions import Decision
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
 from steady.jobs.terms import OfferTerms
@@ -101,6 +102,7 @@ class Job:
     offer: OfferTerms = OfferTerms()
     bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
     came: Annotated[tuple[Came, ...], MaxLen(400)] = ()
+    decisions: Annotated[tuple[Decision, ...], MaxLen(100)] = ()
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

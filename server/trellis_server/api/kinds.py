@@ -5,13 +5,23 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
+from steady.jobs.decisions import carried_out, used_items
 from steady.jobs.document import AnySpec, at_its_field, find
 from steady.structures.registry import kind_called, kind_of
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.reckon import ActBody, HoldBody, KindsAnswer, MoveBody, NewBody
+from trellis_server.api.schemas.reckon import (
+    ActBody,
+    DecisionsAnswer,
+    DecisionsBody,
+    HoldBody,
+    KindsAnswer,
+    MoveBody,
+    NewBody,
+)
 from trellis_server.services import kinds
+from trellis_server.services.documents import dump
 
 router = Router(tags=["kinds"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
@@ -63,3 +73,10 @@ def act(request: HttpRequest, body: ActBody) -> HttpResponse:
 
 def _spec(body: MoveBody | HoldBody | ActBody) -> Any:
     return find(body.document, body.structure)[1].spec
+
+
+@router.post("/decisions", response={200: DecisionsAnswer, **REFUSALS})
+def decisions(request: HttpRequest, body: DecisionsBody) -> HttpResponse:
+    """What a job is made of; and the job with one thing in another's place wherever a decision says so."""
+    document = carried_out(body.document, body.carry_out) if body.carry_out else body.document
+    return fast({"document": dump(document), "used": used_items(document)})

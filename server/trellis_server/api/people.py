@@ -100,7 +100,7 @@ def invited(request: HttpRequest, secret: str) -> HttpResponse:
 @own_router.post("/invited/{str:secret}", response={204: None, 429: Problems, **REFUSALS}, auth=same_site)
 def join(request: HttpRequest, secret: str, body: JoinBody) -> HttpResponse:
     """Join, or take a new password; whoever does is signed in."""
-    key = f"join {request.META.get('REMOTE_ADDR', '')}"
+    key = f"join {throttle.address(request)}"
     if throttle.too_many(key):
         raise HttpError(429, "Too many tries: wait a few minutes")
     throttle.trip(key)

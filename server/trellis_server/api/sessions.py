@@ -14,7 +14,7 @@ from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import Session, SignIn
 from trellis_server.demo.people import DEMO_NAME
 from trellis_server.services.jobs import crew_of
-from trellis_server.services.throttle import clear, too_many, trip
+from trellis_server.services.throttle import MOST_OF_A_PLACE, address, clear, too_many, trip
 
 router = Router(tags=["session"])
 
@@ -58,14 +58,16 @@ def who(request: HttpRequest) -> Session:
 @router.post("", response={200: Session, 401: Problems, 429: Problems}, auth=same_site)
 def sign_in(request: HttpRequest, body: SignIn) -> Session:
     """Sign in."""
-    key = body.name.lower()
-    if too_many(key):
+    here = address(request)
+    name, place = f"{body.name.lower()} from {here}", f"place {here}"
+    if too_many(name) or too_many(place, MOST_OF_A_PLACE):
         raise HttpError(429, "Too many tries: wait a few minutes")
     person = authenticate(request, username=body.name, password=body.password)
     if person is None:
-        trip(key)
+        trip(name)
+        trip(place)
         raise HttpError(401, "Name and password do not go together")
-    clear(key)
+    clear(name)
     login(request, person)
     return _session(request)
 
@@ -73,6 +75,9 @@ def sign_in(request: HttpRequest, body: SignIn) -> Session:
 @router.delete("", response=Session, auth=same_site)
 def sign_out(request: HttpRequest) -> Session:
     """Sign out; the demo stays signed out until its next visit."""
+    # Whoever was not signed in leaves nothing behind; the demo alone remembers that somebody left it.
+    there = request.user.is_authenticated
     logout(request)
-    request.session["left_demo"] = True
+    if settings.DEMO and there:
+        request.session["left_demo"] = True
     return Session(signed_in=False)

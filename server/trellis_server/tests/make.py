@@ -9,13 +9,11 @@ from django.test import Client
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Crew
 from trellis_server.services import documents
-from trellis_server.services.throttle import clear
 
 
 def person(name: str, crew: str = "") -> Any:
     """A person in a crew of their own, or of the given name."""
     made = get_user_model().objects.create_user(name, password="correct horse staple")
-    clear(name)
     team, _ = Crew.objects.get_or_create(name=crew or f"crew of {name}")
     team.members.add(made)
     return made

@@ -1,17 +1,18 @@
 """Parts in a crew, invitations, passwords and sign-ins: who may do what, who is shown prices, and what ends what."""
 
 import json
+import time
 import uuid
 from datetime import timedelta
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from django.test import TestCase
+from django.contrib.sessions.models import Session
+from django.test import TestCase, override_settings
 from django.utils import timezone
 from playwright.sync_api import expect
 
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
-from trellis_server.services import throttle
 from trellis_server.services.people import MAY
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
@@ -186,7 +187,6 @@ def _prices(value: Any) -> set[float]:
 
 class InvitationTest(TestCase):
     def setUp(self) -> None:
-        throttle.clear("join 127.0.0.1")
         self.owner = person("ash", "A")
         body = {"says": "Hazel", "role": "on site", "sees_prices": False}
         self.secret = Caller(self.owner).send("POST", "/api/crew/invitations", body).json()["secret"]
@@ -282,7 +282,6 @@ class PeopleTest(TestCase):
 class OwnPasswordTest(TestCase):
     def setUp(self) -> None:
         self.who = person("ash")
-        throttle.clear(f"password {self.who.pk}")
         self.here, self.there = Caller(), Caller()
         for caller in (self.here, self.there):
             caller.send("POST", "/api/session", {"name": "ash", "password": "correct horse staple"})
@@ -317,6 +316,55 @@ class OwnPasswordTest(TestCase):
     def test_signing_out_ends_it(self) -> None:
         self.here.send("DELETE", "/api/session")
         self.assertEqual(SignIn.objects.filter(person=self.who, ended_at=None).count(), 1)
+
+
+class GuessingTest(TestCase):
+    def sign_in(self, name: str, password: str, place: str, **more: str) -> int:
+        body = json.dumps({"name": name, "password": password})
+        meta = {"REMOTE_ADDR": place, **more}
+        answer = Caller().client.post("/api/session", body, content_type="application/json", **meta)  # type: ignore[arg-type]
+        return int(answer.status_code)
+
+    def test_who_guesses_elsewhere_locks_nobody_out(self) -> None:
+        person("ash")
+        codes = [self.sign_in("ash", "x", "203.0.113.9") for _ in range(9)]
+        self.assertEqual(codes[-1], 429)
+        self.assertEqual(self.sign_in("ash", "correct horse staple", "203.0.113.9"), 429)
+        self.assertEqual(self.sign_in("ash", "correct horse staple", "198.51.100.4"), 200)
+
+    def test_one_place_guesses_no_more_by_taking_other_names(self) -> None:
+        with override_settings(PASSWORD_HASHERS=["django.contrib.auth.hashers.MD5PasswordHasher"]):
+            codes = [self.sign_in(f"name {k}", "x", "203.0.113.9") for k in range(61)]
+            self.assertEqual((codes[0], codes[-1]), (401, 429))
+            self.assertEqual(self.sign_in("name 1", "x", "198.51.100.4"), 401)
+
+    def test_behind_a_proxy_the_last_hop_counts_and_a_stranger_cannot_say_who_it_is(self) -> None:
+        with override_settings(HOSTS=["trellis.example.org"]):
+            for k in range(9):
+                self.sign_in("ash", "x", "127.0.0.1", HTTP_X_FORWARDED_FOR=f"10.0.0.{k}, 203.0.113.9")
+            spoofed = self.sign_in("ash", "x", "127.0.0.1", HTTP_X_FORWARDED_FOR="1.2.3.4, 203.0.113.9")
+            self.assertEqual(spoofed, 429)
+            self.assertEqual(self.sign_in("ash", "x", "127.0.0.1", HTTP_X_FORWARDED_FOR="198.51.100.4"), 401)
+
+    def test_a_stranger_signing_out_leaves_no_row(self) -> None:
+        for _ in range(3):
+            Caller().send("DELETE", "/api/session")
+        self.assertEqual(Session.objects.count(), 0)
+
+
+class IdleTest(TestCase):
+    def test_a_week_without_a_sign_of_life_ends_it(self) -> None:
+        caller = Caller(person("ash"))
+        self.assertEqual(caller.send("GET", "/api/jobs").status_code, 200)
+        session = caller.client.session
+        session["seen"] = time.time() - 6 * 86_400
+        session.save()
+        self.assertEqual(caller.send("GET", "/api/jobs").status_code, 200)
+        session = caller.client.session
+        self.assertGreater(session["seen"], time.time() - 60)
+        session["seen"] = time.time() - 8 * 86_400
+        session.save()
+        self.assertEqual(caller.send("GET", "/api/jobs").status_code, 401)
 
 
 class JoiningInTheBrowserTest(SignedIn):

@@ -265,3 +265,28 @@ class FilePageTest(SignedIn):
             expect(other.get_by_role("img", name="The site")).to_be_visible()
             self.assertNotIn("Sign in", other.content())
             self.assertEqual(json.loads(other.evaluate("JSON.stringify(Object.keys(localStorage))")), [])
+
+
+class DecisionsTest(SignedIn):
+    def test_an_inspectors_decision_goes_for_all_alike(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/file")
+        box = page.get_by_role("region", name="Decisions")
+        box.get_by_label("To be decided").fill("Which treatment at the ground")
+        box.get_by_label("By whom").fill("the inspector")
+        box.get_by_role("button", name="Write it down").click()
+        self.saved()
+        box.get_by_role("button", name="decided: Which treatment at the ground").click()
+        box.get_by_label("What was decided").fill("cedar heartwood")
+        box.get_by_label("It goes for every").select_option("post 6x6 pine")
+        box.get_by_label("which becomes").select_option("post 6x6 cedar")
+        self.assertEqual(self.axe(), [])
+        box.get_by_role("button", name="Keep it").click()
+        expect(box).to_contain_text("cedar for every")
+        self.saved()
+        text = str(self.document())
+        self.assertIn("post 6x6 cedar", text)
+        self.assertNotIn("'post': 'post 6x6 pine'", text)
+        page.get_by_role("button", name="Undo").click()
+        expect(box.get_by_role("button", name="decided: Which treatment at the ground")).to_be_visible()
+        self.saved()

@@ -744,6 +744,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decisions
+         * @description What a job is made of; and the job with one thing in another's place wherever a decision says so.
+         */
+        post: operations["trellis_server_api_kinds_decisions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds/hold": {
         parameters: {
             query?: never;
@@ -2660,6 +2680,72 @@ export interface components {
             document: components["schemas"]["Job"];
         };
         /**
+         * Decision
+         * @description One decision.
+         *
+         *     Args:
+         *         what: What is to be decided. `who`: by whom; `until`: the day it is needed by.
+         *         decided: What was decided, on the day `on`; empty: it is open.
+         *         takes, instead_of: A thing of the yard that takes another's place wherever it stands in the job; empty: none.
+         */
+        Decision: {
+            /**
+             * Decided
+             * @default
+             */
+            decided: string;
+            /** Id */
+            id: string;
+            /**
+             * Instead Of
+             * @default
+             */
+            instead_of: string;
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Takes
+             * @default
+             */
+            takes: string;
+            /**
+             * Until
+             * @default
+             */
+            until: string;
+            /** What */
+            what: string;
+            /**
+             * Who
+             * @default
+             */
+            who: string;
+        };
+        /**
+         * DecisionsAnswer
+         * @description The document as decided, and the things of the yard that its structures are made of.
+         */
+        DecisionsAnswer: {
+            document: components["schemas"]["Job"];
+            /** Used */
+            used: string[];
+        };
+        /**
+         * DecisionsBody
+         * @description `carry_out`: a decision that takes one thing for another in every structure; empty: only asked what there is.
+         */
+        DecisionsBody: {
+            /**
+             * Carry Out
+             * @default
+             */
+            carry_out: string;
+            document: components["schemas"]["Job"];
+        };
+        /**
          * DeckSpec
          * @description A deck on joists and beams.
          *
@@ -4278,6 +4364,11 @@ export interface components {
              * @default []
              */
             days: components["schemas"]["Day"][];
+            /**
+             * Decisions
+             * @default []
+             */
+            decisions: components["schemas"]["Decision"][];
             /**
              * Dimensions
              * @default []
@@ -11906,6 +11997,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_decisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionsBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecisionsAnswer"];
                 };
             };
             /** @description Unauthorized */

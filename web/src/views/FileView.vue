@@ -5,6 +5,7 @@ import type { Calendar } from '@/api/types'
 import InspectionBox from '@/components/InspectionBox.vue'
 import LearnedBox from '@/components/LearnedBox.vue'
 import LinkBox from '@/components/LinkBox.vue'
+import DecisionsBox from '@/components/DecisionsBox.vue'
 import PhotoBox from '@/components/PhotoBox.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
@@ -43,6 +44,7 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
         <span class="small quiet">what it asks for over five years, as calendar entries</span>
       </li>
     </ul>
+    <DecisionsBox />
     <PhotoBox :job="store.id" :abouts="abouts" />
     <InspectionBox :job="store.id" :tasks="tasks" />
     <LinkBox :job="store.id" />

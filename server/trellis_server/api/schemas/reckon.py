@@ -132,6 +132,20 @@ class TakeoffAnswer(Schema):
     message: str = ""
 
 
+class DecisionsBody(Closed):
+    """`carry_out`: a decision that takes one thing for another in every structure; empty: only asked what there is."""
+
+    document: Job
+    carry_out: Annotated[str, MaxLen(60)] = ""
+
+
+class DecisionsAnswer(Schema):
+    """The document as decided, and the things of the yard that its structures are made of."""
+
+    document: Job
+    used: list[str]
+
+
 class JobListBody(Closed):
     """`structures` and `stages`: what is bought; none named: all of it."""
 

@@ -1,0 +1,98 @@
+"""What somebody else decides about a job: still open, or decided by whom on which day; and one that goes for all alike.
+
+An inspector who asks for another treatment or another screw asks for it everywhere: such a decision takes one thing of the yard
+for another in every structure of the job at once.
+"""
+
+from collections.abc import Callable
+from dataclasses import dataclass, fields, is_dataclass, replace
+from typing import TYPE_CHECKING, Annotated, Any
+
+from annotated_types import MaxLen, MinLen
+
+from steady.errors import InputError
+from steady.yard.stock import sticks
+
+if TYPE_CHECKING:
+    from steady.jobs.document import Job
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Decision:
+    """One decision.
+
+    Args:
+        what: What is to be decided. `who`: by whom; `until`: the day it is needed by.
+        decided: What was decided, on the day `on`; empty: it is open.
+        takes, instead_of: A thing of the yard that takes another's place wherever it stands in the job; empty: none.
+    """
+
+    id: Annotated[str, MinLen(1), MaxLen(60)]
+    what: Annotated[str, MinLen(1), MaxLen(200)]
+    who: Annotated[str, MaxLen(120)] = ""
+    until: Annotated[str, MaxLen(10)] = ""
+    decided: Annotated[str, MaxLen(400)] = ""
+    on: Annotated[str, MaxLen(10)] = ""
+    instead_of: Annotated[str, MaxLen(100)] = ""
+    takes: Annotated[str, MaxLen(100)] = ""
+
+
+def is_open(decision: Decision) -> bool:
+    """Whether nobody has decided it yet."""
+    return not decision.decided.strip()
+
+
+def used_items(job: "Job") -> tuple[str, ...]:
+    """Every thing of the yard that a structure of the job is made of, as its own words have it."""
+    found: dict[str, None] = {}
+
+    def see(value: str) -> str:
+        if value in sticks():
+            found[value] = None
+        return value
+
+    for item in job.structures:
+        _mapped(item.spec, see)
+    return tuple(found)
+
+
+def carried_out(job: "Job", decision_id: str) -> "Job":
+    """The job with what a decision takes in the place of what it takes it for, in every structure.
+
+    Raises:
+        InputError: No such decision, things that are not in the yard, or that are not of one sort.
+    """
+    decision = next((one for one in job.decisions if one.id == decision_id), None)
+    if decision is None:
+        raise InputError("decisions", "This job has no such decision")
+    if not decision.instead_of or not decision.takes:
+        return job
+    old, new = sticks().get(decision.instead_of), sticks().get(decision.takes)
+    for key, found in ((decision.instead_of, old), (decision.takes, new)):
+        if found is None:
+            raise InputError("decisions", f'The yard has no "{key[:60]}"')
+    assert old is not None and new is not None
+    if old.role != new.role:
+        raise InputError(
+            "decisions", f"{new.says} is sold as {new.role}, {old.says} as {old.role}: take one of its own sort"
+        )
+    if job.school not in new.schools:
+        raise InputError("decisions", f"{new.says} is not known to this job's school of rules")
+
+    def swap(value: str) -> str:
+        return new.key if value == old.key else value
+
+    return replace(job, structures=tuple(replace(item, spec=_mapped(item.spec, swap)) for item in job.structures))
+
+
+def _mapped(value: Any, change: Callable[[str], str]) -> Any:
+    """A spec with every text in it changed, whatever it is made of; its own ids and kinds are never things of the yard."""
+    if isinstance(value, str):
+        return change(value)
+    if isinstance(value, tuple):
+        return tuple(_mapped(one, change) for one in value)
+    if is_dataclass(value) and not isinstance(value, type):
+        now = {f.name: getattr(value, f.name) for f in fields(value)}
+        changed = {name: _mapped(one, change) for name, one in now.items() if name not in ("id", "kind", "format")}
+        return replace(value, **{name: one for name, one in changed.items() if one is not now[name]})
+    return value

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api, ask } from '@/api/client'
+import type { Job } from '@/api/types'
+import { useJob } from '@/stores/job'
+import { useReference } from '@/stores/reference'
+
+/** What somebody else decides: open, or decided by whom and when; one may take a thing for another in all structures at once. */
+type Decision = Job['decisions'][number]
+const store = useJob()
+const reference = useReference()
+void reference.load()
+const all = computed(() => store.document?.decisions ?? [])
+const open = computed(() => all.value.filter((one) => !one.decided))
+const settled = computed(() => all.value.filter((one) => one.decided))
+const fault = ref('')
+const fresh = ref({ what: '', who: '', until: '' })
+function add(): void {
+  if (!fresh.value.what.trim()) return
+  const row = { id: Date.now().toString(36), ...fresh.value, decided: '', on: '', instead_of: '', takes: '' }
+  store.change((job) => job.decisions.push(row), `to decide: ${row.what}`.slice(0, 120))
+  fresh.value = { what: '', who: '', until: '' }
+}
+function drop(id: string): void {
+  store.change((job) => (job.decisions = job.decisions.filter((one) => one.id !== id)), 'a decision taken off')
+}
+const at = ref<Decision | null>(null)
+const used = ref<string[]>([])
+async function begin(one: Decision): Promise<void> {
+  at.value = { ...one, on: new Date().toISOString().slice(0, 10) }
+  fault.value = ''
+  try {
+    const body = { document: store.document!, carry_out: '' }
+    used.value = (await ask(api.POST('/api/kinds/decisions', { body }))).used
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+const items = computed(() => reference.reference?.items ?? [])
+const saysOf = (key: string) => items.value.find((item) => item.key === key)?.says ?? key
+const offers = computed(() => {
+  const role = items.value.find((item) => item.key === at.value?.instead_of)?.role
+  return items.value.filter((item) => item.role === role && item.key !== at.value?.instead_of)
+})
+async function settle(): Promise<void> {
+  const one = at.value
+  if (!one || !one.decided?.trim()) return
+  fault.value = ''
+  const decided = { ...store.document!, decisions: all.value.map((row) => (row.id === one.id ? one : row)) }
+  try {
+    const carry_out = one.takes ? one.id : ''
+    const found = await ask(api.POST('/api/kinds/decisions', { body: { document: decided, carry_out } }))
+    store.change((job) => Object.assign(job, found.document), `decided: ${one.what}`.slice(0, 120))
+    at.value = null
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+</script>
+
+<template>
+  <section aria-label="Decisions">
+    <h2>Decisions</h2>
+    <p v-if="!all.length" class="small quiet">
+      What the client, the office or the inspector still has to say. Write it down, and it is not forgotten.
+    </p>
+    <ul v-if="open.length">
+      <li v-for="one in open" :key="one.id">
+        <b>{{ one.what }}</b>
+        <span class="small quiet">{{
+          [one.who && `asked of ${one.who}`, one.until && `by ${one.until}`].filter(Boolean).join(', ')
+        }}</span>
+        <button class="plain small" :aria-label="`decided: ${one.what}`" @click="begin(one)">Decided</button>
+        <button class="link small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</button>
+      </li>
+    </ul>
+    <form v-if="at" class="settle" @submit.prevent="settle">
+      <p>
+        <b>{{ at.what }}</b>
+      </p>
+      <label class="small">What was decided <input v-model="at.decided" maxlength="400" required /></label>
+      <label class="small">By <input v-model="at.who" maxlength="120" /></label>
+      <label class="small">On <input v-model="at.on" type="date" required /></label>
+      <label class="small">
+        It goes for every
+        <select v-model="at.instead_of" @change="at.takes = ''">
+          <option value="">(nothing changes on the list)</option>
+          <option v-for="key in used" :key="key" :value="key">{{ saysOf(key) }}</option>
+        </select>
+      </label>
+      <label v-if="at.instead_of" class="small">
+        which becomes
+        <select v-model="at.takes">
+          <option value="">(choose)</option>
+          <option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option>
+        </select>
+      </label>
+      <button class="main small">Keep it</button>
+      <button type="button" class="link small" @click="at = null">Not now</button>
+    </form>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <ul v-if="settled.length" class="small">
+      <li v-for="one in settled" :key="one.id">
+        {{ one.what }}: <b>{{ one.decided }}</b>{{ one.who ? `, ${one.who}` : '' }}{{ one.on ? `, ${one.on}` : ''
+        }}<template v-if="one.takes">; {{ saysOf(one.takes) }} for every {{ saysOf(one.instead_of!) }}</template>
+        <button class="link small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</button>
+      </li>
+    </ul>
+    <form class="fresh" @submit.prevent="add">
+      <label class="small">To be decided <input v-model="fresh.what" maxlength="200" /></label>
+      <label class="small">By whom <input v-model="fresh.who" maxlength="120" /></label>
+      <label class="small">Until <input v-model="fresh.until" type="date" /></label>
+      <button class="plain small">Write it down</button>
+    </form>
+  </section>
+</template>
+
+<style scoped>
+.fresh,
+.settle {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 14px;
+  align-items: end;
+  margin: 10px 0;
+}
+.settle {
+  border-left: 3px solid var(--chalk);
+  padding-left: 12px;
+}
+.settle p {
+  width: 100%;
+  margin: 0;
+}
+li button {
+  margin-left: 8px;
+}
+select {
+  max-width: 260px;
+}
+</style>
