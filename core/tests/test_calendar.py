@@ -16,8 +16,9 @@ from steady.jobs.quote import Quote, hours
 from steady.layout.sun import day_length_h
 from steady.schedule.calendar import Days, Work, lay
 from steady.schedule.days import Day
-from steady.schedule.terms import CalendarTerms, DayOff, Outside
-from steady.structures.fence.spec.fence import FenceSpec, Straight
+from steady.schedule.drying import drying_h
+from steady.schedule.terms import CalendarTerms, DayOff, Outside, Phase
+from steady.structures.fence.spec.fence import FenceSpec, Finish, Straight
 
 MONDAY = date(2026, 12, 7)
 
@@ -195,3 +196,50 @@ class DayLengthTest(unittest.TestCase):
     def test_midnight_sun_and_polar_night(self) -> None:
         self.assertEqual(day_length_h(math.radians(75), date(2026, 6, 21)), 24.0)
         self.assertEqual(day_length_h(math.radians(75), date(2026, 12, 21)), 0.0)
+
+
+class PhaseTest(unittest.TestCase):
+    def test_a_later_phase_begins_when_all_before_it_is_done(self) -> None:
+        together = calendar(fences(2), MONDAY)
+        apart = calendar(fences(2, phases=(Phase(structure="f1", number=2),)), MONDAY)
+        done = max(row.end for row in apart.tasks if row.id.startswith("f0/"))
+        begins = min(row.start for row in apart.tasks if row.id.startswith("f1/"))
+        self.assertGreaterEqual(begins, done)
+        self.assertGreaterEqual(apart.ends_on, together.ends_on)
+        self.assertAlmostEqual(apart.hours, together.hours)
+
+    def test_three_phases_in_their_order_whatever_the_jobs_order(self) -> None:
+        phases = tuple(Phase(structure=f"f{k}", number=n) for k, n in ((0, 3), (1, 2), (2, 1)))
+        found = calendar(fences(3, phases=phases), MONDAY)
+        spans = [
+            (min(r.start for r in rows), max(r.end for r in rows))
+            for k in (2, 1, 0)
+            if (rows := [r for r in found.tasks if r.id.startswith(f"f{k}/")])
+        ]
+        for (_, end), (start, _) in itertools.pairwise(spans):
+            self.assertGreaterEqual(start, end)
+
+    def test_all_in_one_phase_is_as_without(self) -> None:
+        one = calendar(fences(2, phases=(Phase(structure="f0", number=1),)), MONDAY)
+        self.assertEqual(one.tasks, calendar(fences(2), MONDAY).tasks)
+
+
+class DryingTest(unittest.TestCase):
+    def coated(self, temperature_c: float) -> Calendar:
+        job = fences(1, temperature_c=temperature_c)
+        spec = dataclasses.replace(job.structures[0].spec, finish=Finish(kind="oil", when="before building"))
+        made = dataclasses.replace(job.structures[0], spec=spec)
+        return calendar(dataclasses.replace(job, structures=(made,)), MONDAY)
+
+    def test_the_tins_hours_at_twenty_and_double_at_ten(self) -> None:
+        self.assertEqual([drying_h(12.0, t) for t in (20.0, 10.0, 0.0, -30.0, 60.0)], [12.0, 24.0, 48.0, 48.0, 6.0])
+
+    def test_boards_wait_for_the_coat_and_longer_in_the_cold(self) -> None:
+        waits = []
+        for temperature in (20.0, 2.0):
+            found = self.coated(temperature)
+            _, dry_from = of(found, "f0/finish")
+            begins, _ = of(found, "f0/boards")
+            waits.append((datetime.fromisoformat(begins) - datetime.fromisoformat(dry_from)).total_seconds() / 3600)
+        self.assertGreaterEqual(waits[1], waits[0])
+        self.assertGreaterEqual(waits[1], 24.0)

@@ -4,7 +4,7 @@ Hours of a structure are those of its quote, shared over its tasks by what each 
 """
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, datetime, timedelta
 from typing import Literal
@@ -15,9 +15,10 @@ from steady.jobs.document import Job, plan_structure
 from steady.jobs.quote import Quote, hours
 from steady.layout.sun import day_length_h
 from steady.measure.dates import day_of
-from steady.plan.model import Plan, Task
+from steady.plan.model import DRYING, Plan, Task
 from steady.schedule.calendar import Days, Laid, Span, Work, lay
 from steady.schedule.days import Day, answer
+from steady.schedule.drying import drying_h
 from steady.schedule.locate import open_points
 from steady.schedule.terms import CalendarTerms, Pulled
 
@@ -124,7 +125,9 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
 
     shares = {task_id: h for plan, _ in plans for task_id, h in task_hours(plan, job.quote).items()}
     pulled = {item.task: day_of(item.on, f"calendar/pulled/{k}/on") for k, item in enumerate(terms.pulled)}
-    work = [_work(job, task, shares[task.id], pours, pulled) for _, _, task in tasks]
+    waits, crew = _delays(job, tasks), job.quote.crew_count
+    work = [_work(task, shares[task.id] / crew, pours, pulled, waits) for _, _, task in tasks]
+    work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
     laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=stops))
     rows = _rows(job, tasks, laid, {one.id: one for one in work}, _stops(job, tasks, work, today, held or {}))
@@ -258,15 +261,44 @@ def _kind(task: Task, pours: set[str]) -> str:
     return "lift" if task.stage == "frame" else ""
 
 
-def _work(job: Job, task: Task, person_h: float, pours: set[str], pulled: dict[str, date]) -> Work:
-    cure = _cure_h(job)
+def _delays(job: Job, tasks: list[tuple[Plan, str, Task]]) -> Callable[[str, str], float]:
+    """How long what waits has to wait: for concrete to cure, for a coat to dry, at the job's own temperature."""
+    cure, warm = _cure_h(job), job.calendar.temperature_c
+    dries = {task.id: hours for _, _, task in tasks for name, hours, _ in task.work if name == DRYING}
+
+    def waits(name: str, how: str) -> float:
+        return cure if how == "cure" else drying_h(dries.get(name, 0.0), warm) if how == "dry" else 0.0
+
+    return waits
+
+
+def _work(
+    task: Task, hours: float, pours: set[str], pulled: dict[str, date], waits: Callable[[str, str], float]
+) -> Work:
     return Work(
         id=task.id,
-        hours=person_h / job.quote.crew_count,
+        hours=hours,
         kind=_kind(task, pours),
-        after=tuple((name, cure if how == "cure" else 0.0) for name, how in task.after),
+        after=tuple((name, waits(name, how)) for name, how in task.after),
         not_before=pulled.get(task.id),
     )
+
+
+def _in_phases(job: Job, tasks: list[tuple[Plan, str, Task]], work: list[Work]) -> list[Work]:
+    """Work of a later phase waits for the last of every phase before it; who has no number is in the first."""
+    number = {one.structure: one.number for one in job.calendar.phases}
+    if not number:
+        return work
+    of = {task.id: number.get(plan.id, 1) for plan, _, task in tasks}
+    waited_for = {name for one in work for name, _ in one.after}
+    ends = [one.id for one in work if one.id not in waited_for]
+    made = []
+    for one in work:
+        mine = of[one.id]
+        first = not any(of.get(name) == mine for name, _ in one.after)
+        before = tuple((name, 0.0) for name in ends if of[name] < mine) if first else ()
+        made.append(replace(one, after=(*one.after, *before)) if before else one)
+    return made
 
 
 def _with_outside(work: list[Work], terms: CalendarTerms) -> list[Work]:

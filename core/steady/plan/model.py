@@ -343,9 +343,13 @@ class Option:
     not_covered: tuple[str, ...] = ()
 
 
+DRYING = "drying"
+"""What a task's work calls the hours, at 20 °C, that what waits "dry" on it has to wait."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Task:
-    """Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure").
+    """Quantities, not hours: the crew's own rates live in schedule. after: (task, "", "cure" or "dry").
 
     `stage`: set-out, dig, anchor (to what stands already) or frame; empty: it waits for no document.
     """

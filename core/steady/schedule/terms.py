@@ -45,6 +45,14 @@ class Outside:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Phase:
+    """A structure that is built in a later phase: its work begins when all of the phases before it is done."""
+
+    structure: Annotated[str, MinLen(1), MaxLen(60)]
+    number: Annotated[int, Ge(1), Le(9)]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class CalendarTerms:
     """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet."""
 
@@ -55,3 +63,4 @@ class CalendarTerms:
     temperature_c: Annotated[float, Gt(-40), Le(50)] = USUAL_C
     pulled: Annotated[tuple[Pulled, ...], MaxLen(400)] = ()
     outside: Annotated[tuple[Outside, ...], MaxLen(100)] = ()
+    phases: Annotated[tuple[Phase, ...], MaxLen(50)] = ()

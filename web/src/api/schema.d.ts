@@ -2267,6 +2267,11 @@ export interface components {
              */
             outside: components["schemas"]["Outside"][];
             /**
+             * Phases
+             * @default []
+             */
+            phases: components["schemas"]["Phase"][];
+            /**
              * Pulled
              * @default []
              */
@@ -4338,6 +4343,7 @@ export interface components {
              * @default {
              *       "days_off": [],
              *       "outside": [],
+             *       "phases": [],
              *       "pulled": [],
              *       "start_h": 8,
              *       "starts_on": "",
@@ -6784,6 +6790,16 @@ export interface components {
              */
             wet: boolean;
         };
+        /**
+         * Phase
+         * @description A structure that is built in a later phase: its work begins when all of the phases before it is done.
+         */
+        Phase: {
+            /** Number */
+            number: number;
+            /** Structure */
+            structure: string;
+        };
         /** PhotoRow */
         PhotoRow: {
             /** About */
@@ -9003,7 +9019,7 @@ export interface components {
         };
         /**
          * Task
-         * @description Quantities, not hours: the crew's own rates live in schedule. after: (task, "" or "cure").
+         * @description Quantities, not hours: the crew's own rates live in schedule. after: (task, "", "cure" or "dry").
          *
          *     `stage`: set-out, dig, anchor (to what stands already) or frame; empty: it waits for no document.
          */

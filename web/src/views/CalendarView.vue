@@ -68,6 +68,13 @@ async function pull(task: string, on: string): Promise<void> {
 type Terms = NonNullable<typeof store.document>['calendar']
 const edit = (change: (terms: Terms) => void, says: string) => store.change((job) => change(job.calendar), says)
 const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const phaseOf = (id: string) => terms.value?.phases?.find((one) => one.structure === id)?.number ?? 1
+const phasesUsed = computed(() => (terms.value?.phases ?? []).map((one) => one.number - 1))
+const setPhase = (structure: string, number: number) =>
+  edit((at) => {
+    const rest = (at.phases ?? []).filter((one) => one.structure !== structure)
+    at.phases = number > 1 ? [...rest, { structure, number }] : rest
+  }, 'The phases')
 const offs = computed(() => (terms.value?.weekdays_off ?? []) as number[])
 function week(index: number): void {
   const now = offs.value.includes(index) ? offs.value.filter((one) => one !== index) : [...offs.value, index]
@@ -181,6 +188,19 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
         <label class="small">Why <input v-model="offWhy" maxlength="80" /></label>
         <button class="plain small" :disabled="!offDay" @click="addOff">Take it off</button>
       </details>
+      <details v-if="(store.document?.structures.length ?? 0) > 1">
+        <summary>Phases{{ terms.phases?.length ? ` (${1 + Math.max(0, ...phasesUsed)})` : '' }}</summary>
+        <p class="small quiet">A later phase begins when all before it is done.</p>
+        <label v-for="item in store.document!.structures" :key="item.spec.id" class="small phase">
+          {{ item.name }}
+          <select
+            :value="phaseOf(item.spec.id)"
+            @change="setPhase(item.spec.id, Number(($event.target as HTMLSelectElement).value))"
+          >
+            <option v-for="n in 5" :key="n" :value="n">{{ n }}</option>
+          </select>
+        </label>
+      </details>
       <p class="small">
         Take it along: <a :href="file('calendar.ics')">calendar file</a>,
         <a :href="`${file('day.pdf')}?at=${day}&paper=${store.tape.system === 'imperial' ? 'letter' : 'a4'}`"
@@ -272,6 +292,12 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </template>
 
 <style scoped>
+.phase {
+  display: flex;
+  justify-content: space-between;
+  gap: 8px;
+  padding: 2px 0;
+}
 label input {
   width: 100%;
 }

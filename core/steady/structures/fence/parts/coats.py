@@ -2,7 +2,7 @@
 
 import math
 
-from steady.plan.model import Part, Place, Task
+from steady.plan.model import DRYING, Part, Place, Task
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.yard.stock import sticks
 
@@ -66,7 +66,11 @@ def finish_tasks(spec: FenceSpec, parts: list[Part]) -> list[Task]:
             id=f"{spec.id}/finish",
             what=f"{what}; {dries:.0f} h of drying in fair weather, the tin says",
             about=(spec.id,),
-            work=(("surface", round(surface_m2(spec, parts), 1), "m2"), ("finish", round(litres(spec, parts), 1), "L")),
+            work=(
+                ("surface", round(surface_m2(spec, parts), 1), "m2"),
+                ("finish", round(litres(spec, parts), 1), "L"),
+                (DRYING, dries, "h"),
+            ),
             after=() if before else ((f"{spec.id}/boards", ""),),
             hold="wood below 18 % moisture by a meter, no rain due",
         )

@@ -121,7 +121,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
             what=INFILL[spec.infill.style],
             about=(sid,),
             work=_infill_work(count),
-            after=((f"{sid}/rails", ""), *(((f"{sid}/finish", ""),) if first else ())),
+            after=((f"{sid}/rails", ""), *(((f"{sid}/finish", "dry"),) if first else ())),
         ),
     ]
     return rows
