@@ -7,6 +7,7 @@ from steady.plan.model import Footing, Mark, Target
 
 PLACE_M, PLUMB_M, DEPTH_M, TOP_M = IN / 4, IN / 4, IN, IN / 8
 LATCH_M = IN / 4
+AGAIN = ", before locking in"
 """Usual tolerances [common practice, no source]; a latch edge is measured down from the mark made when the leaf was hung."""
 
 
@@ -27,8 +28,10 @@ def post_targets(marks: Sequence[Mark], footings: Iterable[Footing], movable: It
         station_m = mark.station_m if mark.across_m is None else mark.leg_station_m
         takes = "hold" if mark.id in can_move else ""
         found.append(Target(about=mark.id, what="stands at", planned=station_m, within=PLACE_M, replans=takes))
-        found.append(Target(about=mark.id, what="plumb along", planned=0.0, within=PLUMB_M))
-        found.append(Target(about=mark.id, what="plumb across", planned=0.0, within=PLUMB_M))
+        # Twice: when it is set, and again before rails, beams or boards lock it in.
+        for when in ("", AGAIN):
+            found.append(Target(about=mark.id, what=f"plumb along{when}", planned=0.0, within=PLUMB_M))
+            found.append(Target(about=mark.id, what=f"plumb across{when}", planned=0.0, within=PLUMB_M))
         deep = Target(about=mark.id, what="hole depth", planned=footing.hole_m, within=DEPTH_M, sense="at least")
         found.append(deep)
         found.append(Target(about=mark.id, what="cut height", planned=mark.cut_height_m, within=TOP_M))
