@@ -10,7 +10,7 @@ from steady.plan.model import Check, Plan, Step
 from steady.plan.working import distinct
 
 from tests.ordinary import ordinary_plans
-from tests.randoms import SCHOOLS, deck, fence, planned
+from tests.randoms import SCHOOLS, deck, fence, planned, platform
 
 SPACE = {
     "ln": math.log,
@@ -33,7 +33,7 @@ def workings() -> Iterator[tuple[str, Check]]:
         rng = random.Random(f"working {school}")
         plans: list[Plan | None] = ordinary_plans(school)[::6]
         for _ in range(6):
-            for make in (fence, deck):
+            for make in (fence, deck, platform):
                 spec, site = make(rng, school)  # type: ignore[operator]
                 plans.append(planned(spec, site, school))
         for made in plans:

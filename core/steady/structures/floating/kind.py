@@ -33,7 +33,7 @@ LINE = LineForm(
     ),
     go="Float it",
     starts=(
-        LineStart(says="A small one", imperial="10x8 barrels6", metric="3x2.4 barrels6"),
+        LineStart(says="A small one", imperial="10x8 barrels9 rows3 noramp", metric="3x2.4 barrels9 rows3 noramp"),
         LineStart(
             says="Wide and steady",
             imperial="14x12 barrels12 rows3 ramp9",
