@@ -349,7 +349,9 @@ class FinishTest(unittest.TestCase):
         self.assertAlmostEqual(dict((w[0], w[1]) for w in task.work)["surface"], area, delta=0.1)
         tins = next(part for part in plan.parts if part.role == "finish")
         self.assertEqual(tins.count, math.ceil(area * 2 / 8 * 1.1))
-        self.assertTrue(any(after == ("f/finish", "dry") for t in plan.tasks if t.id == "f/boards" for after in t.after))
+        self.assertTrue(
+            any(after == ("f/finish", "dry") for t in plan.tasks if t.id == "f/boards" for after in t.after)
+        )
 
     def test_exact_posts_have_no_allowance(self) -> None:
         long, exact = (planned(fence(30, posts_cut=cut), site(length_ft=30)) for cut in ("long", "exact"))
