@@ -482,6 +482,11 @@ class WhatComesOutTest(unittest.TestCase):
         self.assertAlmostEqual(math.atan2(z1 - z0, y1 - y0), heel, places=9)
         pulled = FLOAT.move(one.spec, next(h for h in made.handles if h.field == "crowd_y_m"), 99.0)
         self.assertAlmostEqual(pulled.crowd_y_m, 12 * FT / 2 - 0.3)
+        along = FLOAT.move(one.spec, next(h for h in made.handles if h.field == "crowd_x_m"), -99.0)
+        self.assertAlmostEqual(along.crowd_x_m, -(14 * FT / 2 - 0.3))
+        # Each is pulled by a shape of the plan's own.
+        drawn = {shape.id for shape in views(made, one.tape)[0].shapes}
+        self.assertTrue({h.id for h in made.handles if h.field.startswith("crowd")} <= drawn)
 
     def test_list_and_cuts(self) -> None:
         _, made = self.made()

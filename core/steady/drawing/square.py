@@ -95,8 +95,9 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
         return [Shape(id=curve.id, kind="polygon", layer="outline", points=points)]
     if curve.what == "people":
         ring = hull(list(points))
+        shape = Shape(id=curve.id, kind="polygon", layer="people", points=ring)
         label = words(curve.id, curve.label, max(ring), layer="fact", shift=(6, 0), anchor="start")
-        return [Shape(id=curve.id, kind="polygon", layer="people", points=ring), label]
+        return [shape, label] if curve.label else [shape]
     if curve.what == "spot":
         label = words(curve.id, curve.label, points[0], layer="zone-label")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=points), label]
@@ -193,7 +194,7 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         band = hull([(p[axis], p[2]) for p in curve.points])
         label = words(curve.id, curve.label, band[-1], layer="zone-label", shift=(4, -10), anchor="start")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
-    if curve.what == "people":
+    if curve.what == "people" and curve.label:
         body = hull([(p[axis], p[2]) for p in curve.points])
         head = max(body, key=lambda point: (point[1], point[0]))
         label = words(curve.id, curve.label, head, layer="fact", shift=(0, 6), anchor="end")

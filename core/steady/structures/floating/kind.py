@@ -4,6 +4,7 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.plan.model import Handle
+from steady.structures.floating.afloat import EDGE_M
 from steady.structures.floating.entry import SMALL, read_float
 from steady.structures.floating.plan import plan_float
 from steady.structures.floating.spec import FloatSpec
@@ -93,14 +94,17 @@ def home(spec: FloatSpec, school: str) -> FloatSpec:
 
 
 def move(spec: FloatSpec, handle: Handle, to_m: float) -> FloatSpec:
-    """People across the platform, or its far end.
+    """People across the platform or along it, or its far end.
 
     Raises:
         InputError: Something that does not move.
     """
     if handle.field == "crowd_y_m":
-        most = spec.wide_m / 2 - 0.3
+        most = spec.wide_m / 2 - EDGE_M
         return replace(spec, crowd_y_m=min(most, max(-most, to_m - spec.wide_m / 2)))
+    if handle.field == "crowd_x_m":
+        most = spec.long_m / 2 - EDGE_M
+        return replace(spec, crowd_x_m=min(most, max(-most, to_m - spec.long_m / 2)))
     if handle.field == "long_m":
         return replace(spec, long_m=min(7.4, max(1.8, to_m)))
     raise InputError("handle", "This does not move: load the drawing again")

@@ -105,7 +105,7 @@ def _counts(spec: FloatSpec, found: FloatFound, parts: tuple[Part, ...]) -> dict
 
 
 def _handles(spec: FloatSpec) -> list[Handle]:
-    """The people across it, and the far end of the platform."""
+    """The people across it and along it, and the far end of the platform."""
     return [
         Handle(
             id=f"{spec.id}/people",
@@ -114,6 +114,14 @@ def _handles(spec: FloatSpec) -> list[Handle]:
             station_m=spec.wide_m / 2 + spec.crowd_y_m,
             locked=False,
             axis="y",
+        ),
+        Handle(
+            id=f"{spec.id}/people/along",
+            field="crowd_x_m",
+            line=f"{spec.id}/x",
+            station_m=spec.long_m / 2 + spec.crowd_x_m,
+            locked=False,
+            axis="x",
         ),
         Handle(
             id=f"{spec.id}/edge/right",

@@ -177,6 +177,9 @@ def curves(case: Case, found: FloatFound) -> list[Curve]:
     c = CROWD_M / 2
     body = tuple((x + a, y + b, z) for z in (deck, deck + TALL_M) for a, b in ((-c, -c), (c, -c), (c, c), (-c, c)))
     drawn.append(Curve(id=f"{me}/people", what="people", points=body, label=people_says(wet.count)))
+    # A strip beside them is what they are pulled along by.
+    strip = tuple((x + a, y + c + b, deck) for a, b in ((-c, 0.08), (c, 0.08), (c, 0.2), (-c, 0.2)))
+    drawn.append(Curve(id=f"{me}/people/along", what="people", points=strip))
     if found.ramps:
         drawn.append(_bank(spec, found.ramps[0]))
     return drawn
