@@ -1,5 +1,7 @@
 """A platform on barrels in the browser: from one line through its water and its picture in space to paper and record."""
 
+import re
+
 from playwright.sync_api import expect
 
 from trellis_server.tests.roofs import RoofInTheBrowser
@@ -45,7 +47,7 @@ class FloatInTheBrowserTest(RoofInTheBrowser):
         across.fill("5")
         across.press("Enter")
         # Four people five feet out: the water's line in the section tells how far it leans.
-        leaning = page.locator("svg text", has_text="°").first
+        leaning = page.locator("svg text", has_text=re.compile(r"^\d+\.\d°$")).first
         expect(leaning).to_be_visible()
         degrees = float(leaning.text_content().rstrip("°"))  # type: ignore[union-attr]
         self.assertTrue(4 < degrees < 20, degrees)
