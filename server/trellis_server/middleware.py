@@ -9,8 +9,6 @@ from django.conf import settings
 from django.core.exceptions import DisallowedHost, RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 
-from trellis_server.api.parts import hides_prices, without_prices
-
 
 class KnownHost:
     """Answers only to the names in ALLOWED_HOSTS, on every address: a page on a rebound name reads nothing."""
@@ -89,22 +87,6 @@ class IdleLimit:
             elif not isinstance(seen, int | float) or now - seen > self.WRITES_S:
                 request.session["seen"] = now
         return self.get_response(request)
-
-
-class PricesHidden:
-    """Takes prices out of the answers to whoever sees none."""
-
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
-        self.get_response = get_response
-
-    def __call__(self, request: HttpRequest) -> HttpResponse:
-        response = self.get_response(request)
-        signed_in = request.path.startswith("/api/") and request.user.is_authenticated
-        if not signed_in or response.streaming or "json" not in response.headers.get("Content-Type", ""):
-            return response
-        if hides_prices(request.user):
-            response.content = json.dumps(without_prices(json.loads(response.content or b"null"))).encode()
-        return response
 
 
 class ContentPolicy:

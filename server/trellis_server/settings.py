@@ -63,7 +63,6 @@ MIDDLEWARE = [
     "trellis_server.middleware.IdleLimit",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "trellis_server.middleware.ContentPolicy",
-    "trellis_server.middleware.PricesHidden",
 ]
 ROOT_URLCONF = "trellis_server.urls"
 WSGI_APPLICATION = "trellis_server.wsgi.application"

@@ -17,6 +17,7 @@ from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
 from trellis_server.services.jobs import crew_of
 from trellis_server.services.learning import learned
+from trellis_server.services.people import part
 
 router = Router(tags=["crew"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -29,7 +30,7 @@ def _answer(request: HttpRequest) -> HttpResponse:
             "name": crew.name,
             "people": [person.get_username() for person in crew.members.order_by("pk")],
             "letterhead": {key: str(crew.letterhead.get(key) or "") for key in crews.LETTERHEAD},
-            "prices": crews.prices_of(crew),
+            "prices": crews.prices_of(crew) if part(request.user)[1] else (),
         }
     )
 

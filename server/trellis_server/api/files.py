@@ -13,6 +13,7 @@ from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import DocumentsAnswer
 from trellis_server.documents.registry import Options, Paper, Subject, Whole, document, job_document, listed
 from trellis_server.services import documents, jobs
+from trellis_server.services.sight import seen_by
 
 router = Router(tags=["files"])
 REFUSALS = {401: Problems, 404: Problems, 422: Problems}
@@ -27,10 +28,14 @@ def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -
     return response
 
 
+def _seen(request: HttpRequest, job_id: uuid.UUID) -> jobs.State:
+    return seen_by(request.user, jobs.state(jobs.job_of(request.user, job_id)))
+
+
 @router.get("/{uuid:job_id}/job.json", response=REFUSALS)
 def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """The whole job, to keep or to take elsewhere."""
-    found = jobs.state(jobs.job_of(request.user, job_id))
+    found = _seen(request, job_id)
     body = json.dumps(documents.dump(found.document), indent=1, ensure_ascii=False)
     return file_answer(body, "application/json; charset=utf-8", f"{found.document.name}.json")
 
@@ -40,7 +45,7 @@ def whole_document(
     request: HttpRequest, job_id: uuid.UUID, file: str, paper: Paper = "letter", at: str = ""
 ) -> HttpResponse:
     """A document of the whole job: its list, its site, its days."""
-    found = jobs.state(jobs.job_of(request.user, job_id))
+    found = _seen(request, job_id)
     row = job_document(file)
     body = row.make(Whole(found, Options(paper=paper, at=at)))
     return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
@@ -49,7 +54,7 @@ def whole_document(
 @router.get("/{uuid:job_id}/files/{structure}", response={200: DocumentsAnswer, **REFUSALS})
 def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> HttpResponse:
     """The documents that a structure can be given on."""
-    found = jobs.state(jobs.job_of(request.user, job_id))
+    found = _seen(request, job_id)
     return fast({"documents": listed(Subject(found, structure, Options()))})
 
 
@@ -69,6 +74,6 @@ def one_document(  # noqa: PLR0913
 ) -> HttpResponse:
     """One document of a structure."""
     options = Options(paper=paper, from_end=from_end, to=to, mirrored=mirrored, offset=offset, at=at, wide=wide)
-    about = Subject(jobs.state(jobs.job_of(request.user, job_id)), structure, options)
+    about = Subject(_seen(request, job_id), structure, options)
     row = document(about, file)
     return file_answer(row.make(about), row.kind, f"{structure}-{row.file}", row.inline)

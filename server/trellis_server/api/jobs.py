@@ -25,12 +25,14 @@ from trellis_server.api.schemas.jobs import (
 )
 from trellis_server.models import Status
 from trellis_server.services import cards, documents, jobs, kinds, readings, shelf
+from trellis_server.services.sight import seen_by
 
 router = Router(tags=["jobs"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
 
-def _state(found: jobs.State) -> dict[str, Any]:
+def _state(request: HttpRequest, whole: jobs.State) -> dict[str, Any]:
+    found = seen_by(request.user, whole)
     return {
         "id": found.job.pk,
         "revision": found.revision.number,
@@ -43,9 +45,9 @@ def _state(found: jobs.State) -> dict[str, Any]:
     }
 
 
-def _answer(found: jobs.State | jobs.Conflicted) -> HttpResponse:
+def _answer(request: HttpRequest, found: jobs.State | jobs.Conflicted) -> HttpResponse:
     if isinstance(found, jobs.State):
-        return fast(_state(found))
+        return fast(_state(request, found))
     author = found.state.revision.author
     body = {
         "title": "Someone else saved this job meanwhile",
@@ -68,13 +70,13 @@ def listing(request: HttpRequest) -> HttpResponse:
 @router.post("", response={200: JobState, **REFUSALS})
 def create(request: HttpRequest, body: NewJob) -> HttpResponse:
     """Start a job (also: import an exported one)."""
-    return fast(_state(jobs.create(request.user, body.document)))
+    return fast(_state(request, jobs.create(request.user, body.document)))
 
 
 @router.post("/import", response={200: JobState, **REFUSALS})
 def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
-    return fast(_state(jobs.create(request.user, documents.load(body.root), "imported")))
+    return fast(_state(request, jobs.create(request.user, documents.load(body.root), "imported")))
 
 
 @router.get("/thrown-away", response={200: list[ThrownAway], 401: Problems})
@@ -93,7 +95,7 @@ def thrown_away(request: HttpRequest) -> HttpResponse:
 @router.post("/{uuid:job_id}/copy", response={200: JobState, **REFUSALS})
 def copied(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """A new job like this one."""
-    return fast(_state(shelf.duplicate(request.user, job_id)))
+    return fast(_state(request, shelf.duplicate(request.user, job_id)))
 
 
 @router.put("/{uuid:job_id}/status", response={204: None, **REFUSALS})
@@ -120,7 +122,7 @@ def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 @router.get("/{uuid:job_id}", response={200: JobState, **REFUSALS})
 def opened(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """One job."""
-    return fast(_state(jobs.state(jobs.job_of(request.user, job_id))))
+    return fast(_state(request, jobs.state(jobs.job_of(request.user, job_id))))
 
 
 @router.put("/{uuid:job_id}", response={200: JobState, 409: Conflict, **REFUSALS})
@@ -130,25 +132,25 @@ def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpRespons
     if isinstance(found, jobs.State) and found.changed:
         spec = next(item.spec for item in found.document.structures if item.spec.id == found.changed[-1])
         kinds.keep_choices(request.user, spec)
-    return _answer(found)
+    return _answer(request, found)
 
 
 @router.post("/{uuid:job_id}/undo", response={200: JobState, 409: Conflict, **REFUSALS})
 def undo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpResponse:
     """Undo the last change."""
-    return _answer(jobs.undo(request.user, job_id, body.base))
+    return _answer(request, jobs.undo(request.user, job_id, body.base))
 
 
 @router.post("/{uuid:job_id}/redo", response={200: JobState, 409: Conflict, **REFUSALS})
 def redo(request: HttpRequest, job_id: uuid.UUID, body: StepBody) -> HttpResponse:
     """Redo what was undone."""
-    return _answer(jobs.redo(request.user, job_id, body.base))
+    return _answer(request, jobs.redo(request.user, job_id, body.base))
 
 
 @router.post("/{uuid:job_id}/found", response={200: JobState, 409: Conflict, **REFUSALS})
 def found_something(request: HttpRequest, job_id: uuid.UUID, body: FoundBody) -> HttpResponse:
     """A hole met something: hold the posts that are set, keep holes off it, and solve the rest again."""
-    return _answer(readings.go_round_find(request.user, job_id, body))
+    return _answer(request, readings.go_round_find(request.user, job_id, body))
 
 
 @router.get("/{uuid:job_id}/readings", response={200: ReadingsAnswer, **REFUSALS})

@@ -19,6 +19,7 @@ from trellis_server.api.schemas.people import (
     PeopleAnswer,
     SignInsAnswer,
 )
+from trellis_server.models import Role
 from trellis_server.services import people, throttle
 from trellis_server.services.jobs import crew_of
 
@@ -40,7 +41,8 @@ def _answer(request: HttpRequest) -> HttpResponse:
         for person, seat in people.people_of(crew)
     ]
     waiting = people.invitations_of(crew) if owns else []
-    return fast({"people": rows, "invitations": [_row(one) for one in waiting]})
+    roles = [{"key": role.value, "says": role.label, "does": people.PARTS[role].does} for role in Role]
+    return fast({"people": rows, "invitations": [_row(one) for one in waiting], "roles": roles})
 
 
 def _row(one: Any) -> dict[str, Any]:
@@ -94,7 +96,8 @@ def invited(request: HttpRequest, secret: str) -> HttpResponse:
     """What an invitation is for."""
     found = people.invited(secret[:100])
     name = found.person.get_username() if found.person else ""
-    return fast({"crew": found.crew.name, "role": found.role, "name": name})
+    does = people.PARTS[found.role].does
+    return fast({"crew": found.crew.name, "role": Role(found.role).label, "does": does, "name": name})
 
 
 @own_router.post("/invited/{str:secret}", response={204: None, 429: Problems, **REFUSALS}, auth=same_site)

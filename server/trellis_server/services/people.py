@@ -4,6 +4,7 @@ import hashlib
 import secrets
 import uuid
 from collections.abc import Mapping
+from dataclasses import dataclass
 from datetime import timedelta
 from typing import Any
 
@@ -23,13 +24,24 @@ from trellis_server.api.errors import Missing
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services.jobs import Person
 
-MAY: Mapping[str, frozenset[str]] = {
-    Role.OWNER: frozenset({"plan", "quote", "prices", "record", "people"}),
-    Role.PLANNER: frozenset({"plan", "quote", "prices", "record"}),
-    Role.OFFICE: frozenset({"quote", "prices", "record"}),
-    Role.SITE: frozenset({"record"}),
+
+@dataclass(frozen=True, slots=True)
+class Part:
+    """What a role may change, and that in a sentence."""
+
+    may: frozenset[str]
+    does: str
+
+
+PARTS: Mapping[str, Part] = {
+    Role.OWNER: Part(frozenset({"plan", "quote", "prices", "record", "people"}), "everything, and who is in the crew"),
+    Role.PLANNER: Part(frozenset({"plan", "quote", "prices", "record"}), "plans, prices, quotes and records"),
+    Role.OFFICE: Part(frozenset({"quote", "prices", "record"}), "prices, quotes, links and records; looks at plans"),
+    Role.SITE: Part(
+        frozenset({"record"}), "measures, ticks, photos and inspections; looks at plans, with prices or without"
+    ),
 }
-"""What each part in a crew may change; everybody may look. One row a role."""
+"""What each may change, one row a role; everybody may look."""
 PLANS = (Role.OWNER, Role.PLANNER, Role.OFFICE)
 """Whoever plans or quotes works with the prices that stand in the plan: only those on site can be shown none."""
 LASTS = timedelta(days=7)

@@ -1,6 +1,8 @@
 """Parts in a crew, invitations, passwords and sign-ins: who may do what, who is shown prices, and what ends what."""
 
+import io
 import json
+import re
 import time
 import uuid
 from datetime import timedelta
@@ -11,9 +13,10 @@ from django.contrib.sessions.models import Session
 from django.test import TestCase, override_settings
 from django.utils import timezone
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
-from trellis_server.services.people import MAY
+from trellis_server.services.people import PARTS
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
 
@@ -88,11 +91,13 @@ class PartsTest(TestCase):
             seat(who, role)
             for act, calls in self.changes().items():
                 for method, path, body in calls:
-                    if act in MAY[role] and (method == "DELETE" or path.endswith(("/undo", "/redo", "/bring-back"))):
+                    if act in PARTS[role].may and (
+                        method == "DELETE" or path.endswith(("/undo", "/redo", "/bring-back"))
+                    ):
                         continue  # what it may take away is taken away in its own tests
                     with self.subTest(role=role, path=f"{method} {path}"):
                         code = Caller(who).send(method, path, body).status_code
-                        if act in MAY[role]:
+                        if act in PARTS[role].may:
                             self.assertNotEqual(code, 403)
                         else:
                             self.assertEqual(code, 403)
@@ -103,8 +108,6 @@ class PartsTest(TestCase):
         from trellis_server.api.parts import CHANGES
 
         free = ("/api/reckon/", "/api/kinds/", "/api/sums", "/api/sights/", "/api/session", "/api/outside/")
-        import re
-
         for path, methods in api.get_openapi_schema()["paths"].items():
             for method in methods:
                 if method == "get" or path.startswith(free):
@@ -127,34 +130,69 @@ class PartsTest(TestCase):
         self.assertEqual(Caller(both).send("PUT", f"/api/jobs/{self.job}", body).status_code, 403)
 
 
+def rich(markup: float) -> dict[str, Any]:
+    """A job whose money is all its own; nothing else depends on `markup`."""
+    document = small_job()
+    document["yard"]["prices"] = [{"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42 * (1 + markup)}]
+    document["yard"]["priced_on"] = "2026-11-02"
+    money = {"hour_low": 71.5, "hour_high": 93.25, "stump_price": 31.0, "delivery_price": 88.0, "least_charge": 640.0}
+    document["quote"] |= {name: value * (1 + markup) for name, value in money.items()}
+    document["offer"] |= {"markup_ratio": markup, "tax_ratio": markup / 10, "round_to": 5.0, "currency": "£"}
+    return document
+
+
 class PricesTest(TestCase):
     def setUp(self) -> None:
         self.owner, self.hand = person("ash", "A"), person("rowan", "A")
         seat(self.hand, Role.SITE, sees=False)
-        document = small_job()
-        document["yard"]["prices"] = [{"item": "post 6x6 pine", "length_m": 2.4384, "price": 4242.42}]
-        self.job = Caller(self.owner).new_job(document)
+        self.jobs = [Caller(self.owner).new_job(rich(markup)) for markup in (0.1, 0.7)]
+        self.job = self.jobs[0]
 
-    def test_no_price_goes_out(self) -> None:
-        document = Caller(self.owner).send("GET", f"/api/jobs/{self.job}").json()["document"]
+    def test_two_jobs_that_differ_in_money_alone_look_alike(self) -> None:
+        """Whatever is asked of them: who is shown no prices cannot tell one from the other; who is, can."""
+        base = "/api/jobs/{job}"
         looks = [
-            ("GET", f"/api/jobs/{self.job}", None),
-            ("GET", f"/api/jobs/{self.job}/job.json", None),
-            ("POST", "/api/reckon/takeoff", {"document": document, "structure": "windbreak"}),
-            ("GET", "/api/crew", None),
+            base,
+            f"{base}/job.json",
+            f"{base}/whole/site.svg",
+            f"{base}/whole/day.pdf",
+            f"{base}/whole/handover.pdf",
         ]
-        shown = hidden = 0
-        for method, path, body in looks:
-            theirs = Caller(self.owner).send(method, path, body).content.decode()
-            mine = Caller(self.hand).send(method, path, body)
-            shown += "4242.42" in theirs
-            hidden += "4242.42" in mine.content.decode()
-            self.assertEqual(mine.status_code, 200, path)
-        self.assertEqual(shown, 2)
-        self.assertGreater(max(_prices(Caller(self.owner).send(*looks[2]).json())), 1.0)
-        self.assertEqual(hidden, 0)
-        takeoff = Caller(self.hand).send(*looks[2]).json()
-        self.assertEqual(_prices(takeoff), {0.0})
+        for structure in ("windbreak", "kitchen-deck"):
+            for row in Caller(self.owner).send("GET", f"/api/jobs/{self.job}/files/{structure}").json()["documents"]:
+                if not row["file"].endswith(".dxf"):  # carries the moment it was made
+                    looks.append(f"{base}/files/{structure}/{row['file']}")
+        self.assertGreater(len(looks), 12)
+        told = 0
+        for look in looks:
+            with self.subTest(look):
+                seen = {
+                    who: [_words(Caller(who).send("GET", look.format(job=job))) for job in self.jobs]
+                    for who in self.both
+                }
+                self.assertEqual(seen[self.hand][0], seen[self.hand][1])
+                told += seen[self.owner][0] != seen[self.owner][1]
+        self.assertGreaterEqual(told, 2)  # the document, and the job as a file
+
+    @property
+    def both(self) -> tuple[Any, Any]:
+        return self.owner, self.hand
+
+    def test_the_price_book_is_not_told(self) -> None:
+        book = {"prices": [{"item": "concrete 80 lb", "price": 4242.42, "supplier": "", "on": ""}]}
+        Caller(self.owner).send("PUT", "/api/crew/prices", book)
+        self.assertIn("4242.42", Caller(self.owner).send("GET", "/api/crew").content.decode())
+        self.assertEqual(Caller(self.hand).send("GET", "/api/crew").json()["prices"], [])
+
+    def test_what_meets_a_hole_on_site_keeps_the_crews_money(self) -> None:
+        """Somebody who is shown no prices saves a plan by what they found: the job's own prices stay as they are."""
+        find = {"structure": "windbreak", "post": "windbreak/post/start+1", "what": "rock", "half_width_m": 0.1}
+        answer = Caller(self.hand).send("POST", f"/api/jobs/{self.job}/found", find)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.assertEqual(answer.json()["document"]["yard"]["prices"], [])
+        kept = Caller(self.owner).send("GET", f"/api/jobs/{self.job}").json()["document"]
+        self.assertEqual(kept["yard"]["prices"], rich(0.1)["yard"]["prices"])
+        self.assertEqual(kept["quote"]["hour_low"], rich(0.1)["quote"]["hour_low"])
 
     def test_calls_about_prices_say_so(self) -> None:
         for method, path in (
@@ -174,15 +212,13 @@ class PricesTest(TestCase):
         self.assertTrue(Caller(self.hand).send("GET", "/api/session").json()["sees_prices"])
 
 
-def _prices(value: Any) -> set[float]:
-    found: set[float] = set()
-    if isinstance(value, dict):
-        for key, inner in value.items():
-            found |= {inner} if key in ("price", "total") and isinstance(inner, float) else _prices(inner)
-    elif isinstance(value, list):
-        for inner in value:
-            found |= _prices(inner)
-    return found
+def _words(answer: Any) -> str:
+    """An answer in words, without what is any job's own: its id and when it was saved."""
+    if answer.headers.get("Content-Type", "").startswith("application/pdf"):
+        body = b"".join(answer.streaming_content) if answer.streaming else answer.content
+        return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(body)).pages)
+    text: str = answer.content.decode()
+    return re.sub(r'"(id|saved_at)": ?"[0-9TZ:.a-f+-]{20,40}"', "", text)
 
 
 class InvitationTest(TestCase):
@@ -194,7 +230,9 @@ class InvitationTest(TestCase):
     def test_joins_once_with_its_part(self) -> None:
         new = Caller()
         path = f"/api/session/invited/{self.secret}"
-        self.assertEqual(new.send("GET", path).json(), {"crew": "A", "role": "on site", "name": ""})
+        self.assertEqual(
+            new.send("GET", path).json(), {"crew": "A", "role": "On site", "does": PARTS[Role.SITE].does, "name": ""}
+        )
         self.assertEqual(new.send("POST", path, {"name": "hazel", "password": GOOD}).status_code, 204)
         session = new.send("GET", "/api/session").json()
         self.assertEqual((session["name"], session["crew"], session["role"]), ("hazel", "A", "on site"))

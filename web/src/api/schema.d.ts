@@ -4297,21 +4297,20 @@ export interface components {
         };
         /**
          * InvitedAnswer
-         * @description `name`: whose new password it is for; empty: somebody new joins.
+         * @description `role`, `does`: the part that waits, in words; `name`: whose new password it is for; empty: somebody new joins.
          */
         InvitedAnswer: {
             /** Crew */
             crew: string;
+            /** Does */
+            does: string;
             /**
              * Name
              * @default
              */
             name: string;
-            /**
-             * Role
-             * @enum {string}
-             */
-            role: "owner" | "planner" | "office" | "on site";
+            /** Role */
+            role: string;
         };
         /**
          * ItemCuts
@@ -6562,6 +6561,8 @@ export interface components {
             invitations: components["schemas"]["OpenInvitation"][];
             /** People */
             people: components["schemas"]["CrewPerson"][];
+            /** Roles */
+            roles: components["schemas"]["RoleRow"][];
         };
         /**
          * PergolaSpec
@@ -7460,6 +7461,21 @@ export interface components {
             wind_pressure_pa: number;
             /** Wind Says */
             wind_says: string;
+        };
+        /**
+         * RoleRow
+         * @description A role that can be given: its word, its name, and what it may do in a sentence.
+         */
+        RoleRow: {
+            /** Does */
+            does: string;
+            /**
+             * Key
+             * @enum {string}
+             */
+            key: "owner" | "planner" | "office" | "on site";
+            /** Says */
+            says: string;
         };
         /**
          * RoofAbove

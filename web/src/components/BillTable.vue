@@ -2,7 +2,7 @@
 import { ref } from 'vue'
 import type { Takeoff } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
-import { exact, parsePrice } from '@/logic/money'
+import { exact, parsePrice, pricesShown } from '@/logic/money'
 import { useJob } from '@/stores/job'
 
 /**
@@ -54,7 +54,9 @@ void props
         <td>{{ line.says }}</td>
         <td class="n">{{ line.count }} {{ line.count === 1 ? line.unit.replace(/s$/, '') : line.unit }}</td>
         <td class="n">
+          <template v-if="!pricesShown">{{ exact(line.price) }}</template>
           <KeptInput
+            v-else
             :value="exact(line.price)"
             :aria-label="`Price of ${line.says}`"
             :aria-invalid="!!wrong[key(line)]"
@@ -75,7 +77,7 @@ void props
         <td />
         <td />
         <td class="n strong">{{ exact(bill.total) }}</td>
-        <td class="small">{{ bill.per_says }}</td>
+        <td class="small">{{ pricesShown ? bill.per_says : '' }}</td>
       </tr>
     </tfoot>
   </table>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Choice } from '@/api/types'
+import { change } from '@/logic/money'
 
 const props = defineProps<{ choices: Choice[]; busy: boolean; what: string; whole: string }>()
 const timed = computed(() => props.choices.some((choice) => choice.hours != null))
@@ -34,8 +35,6 @@ const groups = computed(() =>
     { says: 'Too little', rows: bad.value },
   ].filter((group) => group.rows.length),
 )
-const money = (value: number | null | undefined) =>
-  value == null ? '' : `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`
 </script>
 
 <template>
@@ -91,7 +90,7 @@ const money = (value: number | null | undefined) =>
           >
         </td>
         <td v-if="timed" class="n">{{ choice.hours == null ? '' : choice.hours.toFixed(0) }}</td>
-        <td class="n">{{ money(choice.price_change) }}</td>
+        <td class="n">{{ choice.price_change == null ? '' : change(choice.price_change) }}</td>
       </tr>
     </tbody>
   </table>

@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { CrewPerson, People, RoleWord } from '@/api/types'
-import { ROLES } from '@/logic/roles'
 import { useSession } from '@/stores/session'
 
 /** The people of the crew and their parts; owners give parts, invite by link and take out. */
@@ -13,6 +12,7 @@ const { data, refetch } = useQuery({
   queryKey: ['people'],
   queryFn: async () => (await ask(api.GET('/api/crew/people'))) as People,
 })
+const roles = computed(() => data.value?.roles ?? [])
 const fault = ref('')
 const made = ref('')
 const forWhom = ref('')
@@ -84,9 +84,9 @@ const plans = (part: RoleWord) => part !== 'on site'
               :aria-label="`part of ${person.name}`"
               @change="give(person, { role: ($event.target as HTMLSelectElement).value as RoleWord })"
             >
-              <option v-for="[key, name] in ROLES" :key="key" :value="key">{{ name }}</option>
+              <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
             </select>
-            <template v-else>{{ ROLES.find(([key]) => key === person.role)?.[1] }}</template>
+            <template v-else>{{ roles.find((row) => row.key === person.role)?.says }}</template>
           </td>
           <td>
             <label v-if="owns && !plans(person.role)" class="small">
@@ -121,8 +121,9 @@ const plans = (part: RoleWord) => part !== 'on site'
     <details class="small">
       <summary>What each part may do</summary>
       <ul>
-        <li v-for="[key, name, does] in ROLES" :key="key">
-          <b>{{ name }}</b>: {{ does }}
+        <li v-for="row in roles" :key="row.key">
+          <b>{{ row.says }}</b
+          >: {{ row.does }}
         </li>
       </ul>
     </details>
@@ -132,7 +133,7 @@ const plans = (part: RoleWord) => part !== 'on site'
         <label class="small">
           Part
           <select v-model="role">
-            <option v-for="[key, name] in ROLES" :key="key" :value="key">{{ name }}</option>
+            <option v-for="row in roles" :key="row.key" :value="row.key">{{ row.says }}</option>
           </select>
         </label>
         <label v-if="!plans(role)" class="small"><input v-model="sees" type="checkbox" /> sees prices</label>

@@ -4,11 +4,11 @@ import type { Job, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
 import { FT } from '@/logic/units'
 import KeptInput from '@/components/KeptInput.vue'
+import { money } from '@/logic/money'
 
 type Terms = NonNullable<Job['quote']>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
 const store = useJob()
-const money = (value: number) => value.toLocaleString('en-US', { maximumFractionDigits: 0 })
 /**
  * What is kept by the metre, shown by the foot or yard to a crew that reads feet: its words, and the factor on what is
  * kept.

@@ -11,6 +11,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
+import { change, money } from '@/logic/money'
 
 const props = defineProps<{ sheet: Sheet; selected: string; structure: string; kind: Kind | null; failed?: string }>()
 const emit = defineEmits<{
@@ -118,7 +119,6 @@ async function lookForHelp(): Promise<void> {
     looking.value = false
   }
 }
-const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(0)}`
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
@@ -356,8 +356,8 @@ const inset = computed(() => {
           >
             <span>{{ option.says }}</span>
             <span class="price"
-              ><b>{{ money(option.price_change) }}</b
-              ><span class="quiet"> to {{ option.price.toFixed(0) }}</span></span
+              ><b>{{ change(option.price_change) }}</b
+              ><span class="quiet"> to {{ money(option.price) }}</span></span
             >
             <span class="quiet small">closest: {{ option.governs }}, {{ (option.use * 100).toFixed(0) }} %</span>
           </button>

@@ -14,6 +14,7 @@ import PiecesTable from '@/components/PiecesTable.vue'
 import { useTakeoff } from '@/composables/useTakeoff'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
+import { change } from '@/logic/money'
 
 /** The tables of a structure, as its kind names them, under its drawings. */
 const props = defineProps<{
@@ -133,10 +134,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
               :aria-pressed="way.chosen"
               @click="emit('take', way)"
             >
-              {{ way.says }}, {{ way.whole
-              }}{{
-                way.price_change ? `, ${way.price_change > 0 ? '+' : '−'}${Math.abs(way.price_change).toFixed(0)}` : ''
-              }}
+              {{ way.says }}, {{ way.whole }}{{ way.price_change ? `, ${change(way.price_change)}` : '' }}
             </button>
           </p>
           <section v-else>

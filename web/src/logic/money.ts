@@ -1,10 +1,25 @@
+import { readonly, ref } from 'vue'
+
+const shown = ref(true)
+/** Whether whoever is signed in is shown prices; the crew's own never reach the page of those who are not. */
+export const showPrices = (on: boolean) => void (shown.value = on)
+export const pricesShown = readonly(shown)
+const HIDDEN = 'not shown'
+
 /** Prices carry no currency: the crew knows its own. Thousands are told apart, whole units are enough. */
 export function money(value: number): string {
-  return Math.round(value).toLocaleString('en-US')
+  return shown.value ? Math.round(value).toLocaleString('en-US') : HIDDEN
+}
+
+/** By how much a price changes, with its sign. */
+export function change(value: number, places: 0 | 2 = 0): string {
+  if (!shown.value) return HIDDEN
+  return `${value < 0 ? '−' : '+'}${(places ? exact : money)(Math.abs(value))}`
 }
 
 /** A price to the hundredth, as a list shows it. */
 export function exact(value: number): string {
+  if (!shown.value) return HIDDEN
   return value.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })
 }
 

@@ -2,20 +2,24 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Session } from '@/api/types'
+import { showPrices } from '@/logic/money'
 
 /** Who is signed in. */
 export const useSession = defineStore('session', () => {
   const session = ref<Session | null>(null)
 
+  function took(found: Session): Session {
+    showPrices(found.sees_prices)
+    return (session.value = found)
+  }
   async function look(): Promise<Session> {
-    session.value = await ask(api.GET('/api/session'))
-    return session.value
+    return took(await ask(api.GET('/api/session')))
   }
   async function signIn(name: string, password: string): Promise<void> {
-    session.value = await ask(api.POST('/api/session', { body: { name, password } }))
+    took(await ask(api.POST('/api/session', { body: { name, password } })))
   }
   async function signOut(): Promise<void> {
-    session.value = await ask(api.DELETE('/api/session'))
+    took(await ask(api.DELETE('/api/session')))
   }
   return { session, look, signIn, signOut }
 })

@@ -5,7 +5,6 @@ import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, done } from '@/api/client'
 import type { Invited } from '@/api/types'
-import { ROLES } from '@/logic/roles'
 import { useSession } from '@/stores/session'
 
 /** Joining a crew by a link, or taking a new password by one. */
@@ -22,7 +21,6 @@ const name = ref('')
 const password = ref('')
 const fault = ref('')
 const busy = ref(false)
-const part = computed(() => ROLES.find(([key]) => key === data.value?.role))
 async function go(): Promise<void> {
   busy.value = true
   fault.value = ''
@@ -54,7 +52,7 @@ async function go(): Promise<void> {
         For <b>{{ data.name }}</b> in {{ data.crew }}. Wherever you are signed in, that ends.
       </p>
       <p v-else>
-        You are invited to <b>{{ data.crew }}</b>, as {{ part?.[1].toLowerCase() }}: {{ part?.[2] }}.
+        You are invited to <b>{{ data.crew }}</b>, as {{ data.role.toLowerCase() }}: {{ data.does }}.
       </p>
       <form @submit.prevent="go">
         <template v-if="!data.name">

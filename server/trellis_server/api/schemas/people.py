@@ -42,16 +42,26 @@ class OpenInvitation(Schema):
     for_person: str = ""
 
 
+class RoleRow(Schema):
+    """A role that can be given: its word, its name, and what it may do in a sentence."""
+
+    key: RoleWord
+    says: str
+    does: str
+
+
 class PeopleAnswer(Schema):
     people: list[CrewPerson]
     invitations: list[OpenInvitation]
+    roles: list[RoleRow]
 
 
 class InvitedAnswer(Schema):
-    """`name`: whose new password it is for; empty: somebody new joins."""
+    """`role`, `does`: the part that waits, in words; `name`: whose new password it is for; empty: somebody new joins."""
 
     crew: str
-    role: RoleWord
+    role: str
+    does: str
     name: str = ""
 
 

@@ -5,6 +5,7 @@ import type { FenceSpec, Job, Sheet, Takeoff } from '@/api/types'
 import { fenceOf } from '@/kinds/fence/useFence'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
+import { change } from '@/logic/money'
 
 /** The merchant has something else: the whole plan is reckoned again with it before anyone says yes. */
 const props = defineProps<{ structure: string; total: number }>()
@@ -62,7 +63,6 @@ function take(): void {
   answer.value = null
   to.value = ''
 }
-const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`
 </script>
 
 <template>
@@ -90,7 +90,7 @@ const money = (value: number) => `${value < 0 ? '−' : '+'}${Math.abs(value).to
     <template v-if="answer">
       <p>
         <span class="verdict" :class="answer.verdict.split(' ')[0]">{{ answer.verdict }}</span> {{ answer.headline }}.
-        Price {{ money(answer.price) }}.
+        Price {{ change(answer.price, 2) }}.
       </p>
       <p v-for="text in answer.conflicts" :key="text" class="fault small">{{ text }}</p>
       <p>

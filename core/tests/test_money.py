@@ -1,0 +1,43 @@
+"""A job without its money: planned alike, and nothing of what the crew pays or asks left in it."""
+
+import unittest
+from dataclasses import fields, replace
+
+from steady.jobs.calendar import calendar
+from steady.jobs.document import plan_structure
+from steady.jobs.money import without_money
+from steady.jobs.quote import Quote
+from steady.jobs.terms import OfferTerms
+from steady.yard.choices import OwnPrice
+
+from tests.test_buying import job
+from tests.test_calendar import MONDAY, fences
+
+
+class MoneyTest(unittest.TestCase):
+    def test_every_field_of_money_goes_and_no_other(self) -> None:
+        """A new field of the quote has to be put on one side or the other: it is found here."""
+        minutes = {"crew_count", "post_min", "rail_min", "board_min", "leaf_min", "day_h"}
+        other = {name: 7 for name in minutes}
+        money = {f.name: 777.0 for f in fields(Quote) if f.name not in minutes and f.name != "stumps_count"}
+        money |= {"material_band_ratio": 0.4, "stumps_count": 7}
+        whole = replace(
+            job(),
+            yard=replace(job().yard, prices=(OwnPrice(item="post 6x6 pine", price=777.0),), priced_on="2026-01-01"),
+            quote=Quote(**{**other, **money}),  # type: ignore[arg-type]
+            offer=OfferTerms(markup_ratio=0.5, tax_name="tax"),
+        )
+        bare = without_money(whole)
+        self.assertEqual(bare.yard, job().yard)
+        self.assertEqual(bare.offer, OfferTerms())
+        for f in fields(Quote):
+            wanted = getattr(whole.quote, f.name) if f.name in minutes else getattr(Quote(), f.name)
+            self.assertEqual(getattr(bare.quote, f.name), wanted, f.name)
+        self.assertNotIn("777", repr(bare))
+
+    def test_it_is_planned_and_laid_on_days_alike(self) -> None:
+        whole = replace(job(), quote=Quote(crew_count=3, post_min=45, hour_low=99))
+        for item in whole.structures:
+            self.assertEqual(plan_structure(without_money(whole), item.spec.id), plan_structure(whole, item.spec.id))
+        crew = replace(fences(2), quote=Quote(crew_count=3, post_min=45, hour_low=99))
+        self.assertEqual(calendar(without_money(crew), MONDAY), calendar(crew, MONDAY))
