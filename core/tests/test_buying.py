@@ -12,7 +12,7 @@ from steady.drawing.scene import scene
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
-from steady.jobs.arrivals import Came, short
+from steady.jobs.arrivals import Came, arrived
 from steady.jobs.buying import JobList, count_twice, job_list
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.units import FT
@@ -160,8 +160,8 @@ class ArrivalsTest(unittest.TestCase):
         whole = job()
         done = job_list(replace(whole, came=self.came(whole)))
         self.assertEqual(done.bill.total, 0.0)
-        self.assertTrue(all(line.price == 0 for line in done.bill.lines), done.bill.lines)
-        self.assertEqual(short(self.came(whole)), 0)
+        self.assertTrue(all(line.in_hand for line in done.bill.lines), done.bill.lines)
+        self.assertEqual([one.short_count for one in done.arrived], [0])
 
     def test_short_and_damaged_are_asked_for_again_and_no_more(self) -> None:
         whole = job()
@@ -174,6 +174,20 @@ class ArrivalsTest(unittest.TestCase):
         self.assertLessEqual(sum(v for k, v in bought.items() if k == "post 6x6 pine"), 2 * len(lines))
         self.assertEqual(set(bought), {"post 6x6 pine"})
         self.assertLess(after.bill.total, before.bill.total / 4)
+        # Two posts of every length on the list, and five bags.
+        self.assertEqual(after.arrived[0].short_count, 2 * len(lines) + 5)
+
+    def test_day_by_day(self) -> None:
+        rows = [
+            Came(id=str(k), item="concrete 80 lb", asked=10, good=good, on=on, note=note)
+            for k, (good, on, note) in enumerate(
+                ((8, "2026-06-02", "wet"), (10, "2026-06-01", ""), (9, "2026-06-02", "wet"))
+            )
+        ]
+        found = arrived(rows)
+        self.assertEqual(
+            [(one.on, one.short_count, one.note) for one in found], [("2026-06-01", 0, ""), ("2026-06-02", 3, "wet")]
+        )
 
     def test_pieces_to_cut_stay_the_same_whatever_came(self) -> None:
         """Cut from the rack or from what is bought: the same pieces in all, of every timber."""

@@ -41,9 +41,14 @@ class DecisionTest(unittest.TestCase):
     def test_in_every_structure(self) -> None:
         whole = decided("post 6x6 pine", "post 6x6 cedar")
         made = carried_out(whole, "d1")
-        used = used_items(made)
+        used = {one.key: one for one in used_items(made)}
         self.assertIn("post 6x6 cedar", used)
         self.assertNotIn("post 6x6 pine", used)
+        # What is offered in its place is what may take it, and nothing else.
+        for key, _ in used["post 6x6 cedar"].offers:
+            carried_out(decided("post 6x6 pine", key), "d1") if key != "post 6x6 pine" else None
+        self.assertIn("post 6x6 pine", dict(used["post 6x6 cedar"].offers))
+        self.assertFalse(any(key.startswith(("decking", "post 100")) for key, _ in used["post 6x6 cedar"].offers))
         self.assertEqual([item.spec.id for item in made.structures], [item.spec.id for item in whole.structures])
 
     def test_what_cannot_be(self) -> None:

@@ -61,6 +61,27 @@ def _less(line: Line, there: int) -> Line:
     return replace(line, count=count, total=count * line.price, note=note)
 
 
-def short(came: Sequence[Came]) -> int:
-    """How many pieces, bags and packs of what was ordered did not come good."""
-    return sum(max(0, one.asked - one.good) for one in came)
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Arrived:
+    """What came on one day: its lines, how many pieces, bags and packs did not come good, and what was said of them."""
+
+    on: str
+    lines: tuple[Came, ...]
+    short_count: int
+    note: str
+
+
+def arrived(came: Sequence[Came]) -> tuple[Arrived, ...]:
+    """Day by day, in their order."""
+    days: dict[str, list[Came]] = {}
+    for one in came:
+        days.setdefault(one.on, []).append(one)
+    return tuple(
+        Arrived(
+            on=on,
+            lines=tuple(lines),
+            short_count=sum(max(0, one.asked - one.good) for one in lines),
+            note="; ".join(dict.fromkeys(one.note for one in lines if one.note)),
+        )
+        for on, lines in sorted(days.items())
+    )

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from steady.data.roles import role
 from steady.drawing.scene import scene
 from steady.errors import InputError, OutsideScope
-from steady.jobs.arrivals import in_hand, still
+from steady.jobs.arrivals import Arrived, arrived, in_hand, still
 from steady.jobs.dimensions import stopped
 from steady.jobs.document import Job, plan_structure
 from steady.plan.model import Plan, Vec
@@ -62,6 +62,7 @@ class JobList:
         differences: Kinds of pieces of which the list and the drawing disagree; none is how it should be.
         ready_mix_m3: Concrete to ask for as ready-mix; 0: bags are the usual way.
         message: For the merchant; empty while a structure's list is held.
+        arrived: What of it has come, day by day.
     """
 
     bill: Bill
@@ -75,6 +76,7 @@ class JobList:
     ready_mix_m3: float
     mass_kg: float
     message: str
+    arrived: tuple[Arrived, ...] = ()
 
 
 def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str] = ()) -> JobList:
@@ -128,6 +130,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         mass_kg=mass_kg(whole),
         # A list that is held is not sent: there is nothing to copy yet.
         message="" if waits else merchant_message(bought, job.name, job.place),
+        arrived=arrived(job.came),
     )
 
 

@@ -11,7 +11,7 @@ from typing import TYPE_CHECKING, Annotated, Any
 from annotated_types import MaxLen, MinLen
 
 from steady.errors import InputError
-from steady.yard.stock import sticks
+from steady.yard.stock import Stick, sticks
 
 if TYPE_CHECKING:
     from steady.jobs.document import Job
@@ -42,7 +42,16 @@ def is_open(decision: Decision) -> bool:
     return not decision.decided.strip()
 
 
-def used_items(job: "Job") -> tuple[str, ...]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Used:
+    """A thing of the yard that a job is made of, and what may take its place."""
+
+    key: str
+    says: str
+    offers: tuple[tuple[str, str], ...]
+
+
+def used_items(job: "Job") -> tuple[Used, ...]:
     """Every thing of the yard that a structure of the job is made of, as its own words have it."""
     found: dict[str, None] = {}
 
@@ -53,7 +62,19 @@ def used_items(job: "Job") -> tuple[str, ...]:
 
     for item in job.structures:
         _mapped(item.spec, see)
-    return tuple(found)
+    return tuple(
+        Used(
+            key=key,
+            says=sticks()[key].says,
+            offers=tuple((one.key, one.says) for one in sticks().values() if _may_take(job, sticks()[key], one)),
+        )
+        for key in found
+    )
+
+
+def _may_take(job: "Job", old: Stick, new: Stick) -> bool:
+    """Whether one thing may take another's place: sold as the same, and known to the job's school."""
+    return new.key != old.key and new.role == old.role and job.school in new.schools
 
 
 def carried_out(job: "Job", decision_id: str) -> "Job":
@@ -72,12 +93,11 @@ def carried_out(job: "Job", decision_id: str) -> "Job":
         if found is None:
             raise InputError("decisions", f'The yard has no "{key[:60]}"')
     assert old is not None and new is not None
-    if old.role != new.role:
-        raise InputError(
-            "decisions", f"{new.says} is sold as {new.role}, {old.says} as {old.role}: take one of its own sort"
-        )
-    if job.school not in new.schools:
-        raise InputError("decisions", f"{new.says} is not known to this job's school of rules")
+    if old.key != new.key and not _may_take(job, old, new):
+        why = "is not known to this job's school of rules"
+        if old.role != new.role:
+            why = f"is sold as {new.role}, {old.says} as {old.role}: take one of its own sort"
+        raise InputError("decisions", f"{new.says} {why}")
 
     def swap(value: str) -> str:
         return new.key if value == old.key else value

@@ -47,7 +47,7 @@ class ItemCuts:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Line:
-    """One line to buy."""
+    """One line to buy. `in_hand`: it lies on the rack, and is not bought."""
 
     item: str
     says: str
@@ -57,6 +57,7 @@ class Line:
     total: float
     note: str = ""
     length_m: float | None = None
+    in_hand: bool = False
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -290,6 +291,7 @@ def bill(plan: Plan, yard: YardChoices, item_cuts: list[ItemCuts]) -> Bill:
                     price=price,
                     total=total,
                     length_m=length_m,
+                    in_hand=price == 0,
                     note=cut.problem if length_m == max(by_length)[0] else "" if price else "in hand: not bought",
                 )
             )

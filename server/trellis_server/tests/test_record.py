@@ -283,7 +283,7 @@ class DecisionsTest(SignedIn):
         box.get_by_label("which becomes").select_option("post 6x6 cedar")
         self.assertEqual(self.axe(), [])
         box.get_by_role("button", name="Keep it").click()
-        expect(box).to_contain_text("cedar for every")
+        expect(box).to_contain_text("post 6x6 cedar for every post 6x6 pine")
         self.saved()
         text = str(self.document())
         self.assertIn("post 6x6 cedar", text)

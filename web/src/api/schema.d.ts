@@ -1855,6 +1855,20 @@ export interface components {
             rungs: number;
         };
         /**
+         * Arrived
+         * @description What came on one day: its lines, how many pieces, bags and packs did not come good, and what was said of them.
+         */
+        Arrived: {
+            /** Lines */
+            lines: components["schemas"]["Came"][];
+            /** Note */
+            note: string;
+            /** On */
+            on: string;
+            /** Short Count */
+            short_count: number;
+        };
+        /**
          * Asked
          * @description A field with what its type allows: limits in SI, the values of a choice, whether it may be empty.
          */
@@ -2736,7 +2750,7 @@ export interface components {
         DecisionsAnswer: {
             document: components["schemas"]["Job"];
             /** Used */
-            used: string[];
+            used: components["schemas"]["Used"][];
         };
         /**
          * DecisionsBody
@@ -4563,6 +4577,8 @@ export interface components {
          * @description The whole job's list, and what its structures ask apart.
          */
         JobListAnswer: {
+            /** Arrived */
+            arrived: components["schemas"]["Arrived"][];
             bill: components["schemas"]["Bill"];
             /** Counted */
             counted: number;
@@ -5423,11 +5439,16 @@ export interface components {
         };
         /**
          * Line
-         * @description One line to buy.
+         * @description One line to buy. `in_hand`: it lies on the rack, and is not bought.
          */
         Line: {
             /** Count */
             count: number;
+            /**
+             * In Hand
+             * @default false
+             */
+            in_hand: boolean;
             /** Item */
             item: string;
             /** Length M */
@@ -9244,6 +9265,21 @@ export interface components {
             safety: number;
             /** Shear N */
             shear_n?: number | null;
+        };
+        /**
+         * Used
+         * @description A thing of the yard that a job is made of, and what may take its place.
+         */
+        Used: {
+            /** Key */
+            key: string;
+            /** Offers */
+            offers: [
+                string,
+                string
+            ][];
+            /** Says */
+            says: string;
         };
         /**
          * UsualSite

@@ -1,26 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { JobList } from '@/api/types'
+import type { Job, JobList } from '@/api/types'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** A delivery ticked off line by line: what came good is in hand, the rest stays on the list and is planned again. */
 type Line = JobList['bill']['lines'][number]
-const props = defineProps<{ lines: Line[] }>()
+const props = defineProps<{ list: JobList }>()
 const store = useJob()
 const open = ref(false)
 const good = ref<Record<string, string>>({})
 const note = ref('')
 const wrong = ref('')
 const key = (line: Line) => `${line.item} ${line.length_m ?? ''}`
-/** What is still to buy: what lies on the rack has come already. */
-const due = computed(() => props.lines.filter((line) => line.price > 0))
-const came = computed(() => store.document?.came ?? [])
-const days = computed(() => {
-  const byDay = new Map<string, typeof came.value>()
-  for (const row of came.value) byDay.set(row.on ?? '', [...(byDay.get(row.on ?? '') ?? []), row])
-  return [...byDay].sort(([a], [b]) => a.localeCompare(b))
-})
+const due = computed(() => props.list.bill.lines.filter((line) => !line.in_hand))
+const days = computed(() => props.list.arrived)
 function begin(): void {
   good.value = Object.fromEntries(due.value.map((line) => [key(line), String(line.count)]))
   note.value = wrong.value = ''
@@ -55,8 +49,7 @@ function take(): void {
 function forget(on: string): void {
   store.change((job) => (job.came = job.came.filter((row) => (row.on ?? '') !== on)), 'a delivery taken back')
 }
-const missing = (rows: typeof came.value) => rows.reduce((sum, row) => sum + Math.max(0, row.asked - row.good), 0)
-const says = (row: (typeof came.value)[number]) =>
+const says = (row: Job['came'][number]) =>
   `${row.good} of ${row.asked} ${row.item}${row.length_m ? ` × ${showLength(row.length_m, store.tape)}` : ''}`
 </script>
 
@@ -64,15 +57,15 @@ const says = (row: (typeof came.value)[number]) =>
   <section aria-label="What came">
     <h2>What came</h2>
     <ul v-if="days.length" class="small">
-      <li v-for="[on, rows] in days" :key="on">
+      <li v-for="day in days" :key="day.on">
         <details>
           <summary>
-            {{ on || 'some day' }}: {{ rows.length }} {{ rows.length === 1 ? 'line' : 'lines'
-            }}{{ missing(rows) ? `, ${missing(rows)} short or damaged` : ', all of it good' }}
-            {{ rows[0]!.note ? `(${rows[0]!.note})` : '' }}
+            {{ day.on || 'some day' }}: {{ day.lines.length }} {{ day.lines.length === 1 ? 'line' : 'lines'
+            }}{{ day.short_count ? `, ${day.short_count} short or damaged` : ', all of it good' }}
+            {{ day.note ? `(${day.note})` : '' }}
           </summary>
-          <p v-for="row in rows" :key="row.id">{{ says(row) }}</p>
-          <button class="link small" :aria-label="`take back what came on ${on}`" @click="forget(on)">
+          <p v-for="row in day.lines" :key="row.id">{{ says(row) }}</p>
+          <button class="link small" :aria-label="`take back what came on ${day.on}`" @click="forget(day.on)">
             take it back
           </button>
         </details>
@@ -80,7 +73,7 @@ const says = (row: (typeof came.value)[number]) =>
     </ul>
     <p v-else class="small quiet">Nothing yet. Tick off a delivery, and the list says what is still to buy.</p>
     <button v-if="!open && due.length" class="plain small" @click="begin">A delivery came</button>
-    <p v-if="!due.length && came.length" class="small">Everything on the list is here.</p>
+    <p v-if="!due.length && days.length" class="small">Everything on the list is here.</p>
     <form v-if="open" class="arrived" @submit.prevent="take">
       <p class="small quiet">How many of each came good. What is short or damaged stays on the list.</p>
       <table>

@@ -1,15 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Job } from '@/api/types'
+import type { DecisionsAnswer, Job } from '@/api/types'
 import { useJob } from '@/stores/job'
-import { useReference } from '@/stores/reference'
 
-/** What somebody else decides: open, or decided by whom and when; one may take a thing for another in all structures at once. */
+/** What somebody else decides: open, or decided by whom and when; one may go for every structure at once. */
 type Decision = Job['decisions'][number]
 const store = useJob()
-const reference = useReference()
-void reference.load()
 const all = computed(() => store.document?.decisions ?? [])
 const open = computed(() => all.value.filter((one) => !one.decided))
 const settled = computed(() => all.value.filter((one) => one.decided))
@@ -25,23 +22,20 @@ function drop(id: string): void {
   store.change((job) => (job.decisions = job.decisions.filter((one) => one.id !== id)), 'a decision taken off')
 }
 const at = ref<Decision | null>(null)
-const used = ref<string[]>([])
+const used = ref<DecisionsAnswer['used']>([])
 async function begin(one: Decision): Promise<void> {
   at.value = { ...one, on: new Date().toISOString().slice(0, 10) }
   fault.value = ''
   try {
     const body = { document: store.document!, carry_out: '' }
-    used.value = (await ask(api.POST('/api/kinds/decisions', { body }))).used
+    used.value = ((await ask(api.POST('/api/kinds/decisions', { body }))) as unknown as DecisionsAnswer).used
   } catch (error) {
     fault.value = (error as Error).message
   }
 }
-const items = computed(() => reference.reference?.items ?? [])
-const saysOf = (key: string) => items.value.find((item) => item.key === key)?.says ?? key
-const offers = computed(() => {
-  const role = items.value.find((item) => item.key === at.value?.instead_of)?.role
-  return items.value.filter((item) => item.role === role && item.key !== at.value?.instead_of)
-})
+const offers = computed(
+  () => (used.value.find((item) => item.key === at.value?.instead_of)?.offers ?? []) as unknown as [string, string][],
+)
 async function settle(): Promise<void> {
   const one = at.value
   if (!one || !one.decided?.trim()) return
@@ -85,14 +79,14 @@ async function settle(): Promise<void> {
         It goes for every
         <select v-model="at.instead_of" @change="at.takes = ''">
           <option value="">(nothing changes on the list)</option>
-          <option v-for="key in used" :key="key" :value="key">{{ saysOf(key) }}</option>
+          <option v-for="item in used" :key="item.key" :value="item.key">{{ item.says }}</option>
         </select>
       </label>
       <label v-if="at.instead_of" class="small">
         which becomes
         <select v-model="at.takes">
           <option value="">(choose)</option>
-          <option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option>
+          <option v-for="[key, says] in offers" :key="key" :value="key">{{ says }}</option>
         </select>
       </label>
       <button class="main small">Keep it</button>
@@ -102,7 +96,7 @@ async function settle(): Promise<void> {
     <ul v-if="settled.length" class="small">
       <li v-for="one in settled" :key="one.id">
         {{ one.what }}: <b>{{ one.decided }}</b>{{ one.who ? `, ${one.who}` : '' }}{{ one.on ? `, ${one.on}` : ''
-        }}<template v-if="one.takes">; {{ saysOf(one.takes) }} for every {{ saysOf(one.instead_of!) }}</template>
+        }}<template v-if="one.takes">; {{ one.takes }} for every {{ one.instead_of }}</template>
         <button class="link small" :aria-label="`take off: ${one.what}`" @click="drop(one.id)">take off</button>
       </li>
     </ul>

@@ -122,8 +122,7 @@ const plans = (part: RoleWord) => part !== 'on site'
       <summary>What each part may do</summary>
       <ul>
         <li v-for="row in roles" :key="row.key">
-          <b>{{ row.says }}</b
-          >: {{ row.does }}
+          <b>{{ row.says }}</b>: {{ row.does }}
         </li>
       </ul>
     </details>

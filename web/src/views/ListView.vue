@@ -168,7 +168,7 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
               </tbody>
             </table>
           </section>
-          <ArrivalsBox :lines="list.bill.lines" />
+          <ArrivalsBox :list="list" />
           <MessageBox :message="list.message" :held="held" />
         </aside>
       </div>

@@ -6,8 +6,10 @@ from annotated_types import Ge, Le, MaxLen, MinLen
 from ninja import Schema
 from steady.drawing.marks import MarkRow
 from steady.ground.readings import Readings
+from steady.jobs.arrivals import Arrived
 from steady.jobs.buying import Counted, Share
 from steady.jobs.choices import PricedChoice
+from steady.jobs.decisions import Used
 from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job
 from steady.jobs.quote import Quoted
@@ -143,7 +145,7 @@ class DecisionsAnswer(Schema):
     """The document as decided, and the things of the yard that its structures are made of."""
 
     document: Job
-    used: list[str]
+    used: list[Used]
 
 
 class JobListBody(Closed):
@@ -168,6 +170,7 @@ class JobListAnswer(Schema):
     ready_mix_m3: float
     mass_kg: float
     message: str
+    arrived: list[Arrived]
 
 
 class DaysBody(Closed):
