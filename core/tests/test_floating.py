@@ -28,7 +28,7 @@ from steady.plan.verdict import state, verdict
 from steady.rulebooks.registry import rulebook
 from steady.statics.floating import Barrels, draft_m, heel_rad
 from steady.structures.floating.afloat import Afloat, Mass
-from steady.structures.floating.checks import FloatFound
+from steady.structures.floating.checks.whole import FloatFound
 from steady.structures.floating.kind import FLOAT
 from steady.structures.floating.layout import boards_across
 from steady.structures.floating.plan import reckoned

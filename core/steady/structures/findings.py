@@ -123,7 +123,15 @@ class Findings:
             )
         )
 
+    def nothing_said(self, me: str, why: str, mend: str = "ask an engineer") -> None:
+        """That the whole is outside what this program answers for: no check is kept, and nothing passes."""
+        self.checks.clear()
+        self.not_covered.clear()
+        for basis in (Basis.RECKONED, Basis.TABLE):
+            self.gap("All checks", me, OutsideScope(why, mend), basis)
 
+
+PUBLIC = "public use is outside what a house tool may answer"
 _VERBS = {
     "Bends": "bend",
     "Shears": "shear",

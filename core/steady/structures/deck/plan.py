@@ -5,12 +5,11 @@ from typing import Literal
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Handle, NotCovered, Part, Plan, Projection
+from steady.plan.model import Basis, Handle, Part, Plan, Projection
 from steady.rulebooks.answers import BeamAsk
 from steady.structures.deck.checks import flights, guards
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.bearings import brought, reckon_bearings
-from steady.structures.deck.checks.boards import reckon_boards
 from steady.structures.deck.checks.bridge import reckon_bridge
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.footings import PostFound, waiver
@@ -27,6 +26,8 @@ from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.words import advice
 from steady.structures.deck.words.path import load_path
 from steady.structures.deck.words.schedule import members
+from steady.structures.decking import Flooring, check_boards
+from steady.structures.findings import PUBLIC
 from steady.structures.guard.reckon import GuardFound
 from steady.structures.kind import Case
 from steady.structures.measured import post_targets
@@ -121,7 +122,8 @@ def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     if spec.bridge is not None:
         notes += reckon_bridge(found, laid, timber)
     reckon_joists(found, laid, timber)
-    reckon_boards(found, timber)
+    if spec.bridge is None:
+        check_boards(found, f"{spec.id}/boards", _boards(found, timber))
     spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
     carried = brought(laid, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
@@ -218,6 +220,16 @@ def plan_deck(case: Case) -> Plan:
             ),
         ),
         targets=tuple(post_targets(marks, footings, (handle.id for handle in handles if handle.holds))),
+    )
+
+
+def _boards(found: Found, timber: Timber) -> Flooring:
+    return Flooring(
+        board=timber.board,
+        spacing_m=found.spec.spacing_m,
+        joist_m=timber.joist.thickness_m,
+        dead_pa=found.load.floor.dead_pa,
+        wet=found.spec.wet,
     )
 
 
@@ -319,18 +331,11 @@ def _too_long(parts: list[Part], yard: YardChoices, tape: Tape) -> list[str]:
 
 def _out_of_scope(found: Found) -> None:
     """Public use and heavy things on the deck: nothing is said to pass."""
-    why = "public use is outside what a house tool may answer" if found.site.use == "public" else ""
+    why = PUBLIC if found.site.use == "public" else ""
     if found.spec.carries:
         why = f"{', '.join(found.spec.carries)}: outside what a house deck is reckoned for"
-    if not why:
-        return
-    found.checks.clear()
-    found.not_covered = [
-        NotCovered(
-            name="All checks", about=found.spec.id, basis=basis, reason=why, would_have_to_change="ask an engineer"
-        )
-        for basis in (Basis.RECKONED, Basis.TABLE)
-    ]
+    if why:
+        found.nothing_said(found.spec.id, why)
 
 
 def _handles(spec: DeckSpec, laid: Frame) -> list[Handle]:

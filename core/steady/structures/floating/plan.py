@@ -5,7 +5,7 @@ import math
 from steady.measure.units import IN
 from steady.plan.model import Basis, Diagonal, Handle, Part, Plan, Projection, Target
 from steady.structures.floating import words
-from steady.structures.floating.checks import Built, FloatFound, out_of_scope, reckon_float
+from steady.structures.floating.checks.whole import Built, FloatFound, out_of_scope, reckon_float
 from steady.structures.floating.layout import Sloped, clashes, lay_out
 from steady.structures.floating.parts import add_ramp, build, raised
 from steady.structures.floating.spec import FloatSpec

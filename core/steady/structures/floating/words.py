@@ -8,7 +8,7 @@ from steady.measure.show import Tape
 from steady.measure.units import LB_MASS
 from steady.plan.model import Bar, Curve, Detail, Measure, Member, Trace, Vec
 from steady.structures.floating.afloat import Afloat, Mass, people_says
-from steady.structures.floating.checks import FloatFound
+from steady.structures.floating.checks.whole import FloatFound
 from steady.structures.floating.layout import Sloped
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.kind import Case

@@ -6,7 +6,6 @@ from dataclasses import dataclass, replace
 from steady.data.loader import keyed
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
-from steady.plan.model import Basis
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, bare_frame, ledger_fixing
 from steady.structures.bending import Loaded, Run, check_lifted, check_run
@@ -17,7 +16,7 @@ from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads, closed_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway
-from steady.structures.findings import Findings, said
+from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
 from steady.structures.lean_to.layout import Laid, lay_out
 from steady.structures.lean_to.spec import LeanToSpec
@@ -321,11 +320,8 @@ def out_of_scope(found: Findings, case: Case) -> None:
     spec: LeanToSpec = case.spec
     why = ""
     if case.site.use == "public":
-        why = "public use is outside what a house tool may answer"
+        why = PUBLIC
     elif spec.beams_m * spec.depth_m > MOST_M2:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
     if why:
-        found.checks.clear()
-        found.not_covered.clear()
-        for basis in (Basis.RECKONED, Basis.TABLE):
-            found.gap("All checks", spec.id, OutsideScope(why, "ask an engineer"), basis)
+        found.nothing_said(spec.id, why)

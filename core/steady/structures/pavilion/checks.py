@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
-from steady.plan.model import Asks, Basis
+from steady.plan.model import Asks
 from steady.rulebooks.answers import Standing, given_step
 from steady.rulebooks.canopies import ClosedRoof, bare_frame
 from steady.statics.beam import SpreadLoad
@@ -17,7 +17,7 @@ from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
 from steady.structures.canopy.upright import Sway
-from steady.structures.findings import Findings, said
+from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
 from steady.structures.pavilion.layout import Laid, RoofSide, lay_out, purlins_m
 from steady.structures.pavilion.spec import PavilionSpec
@@ -324,11 +324,8 @@ def out_of_scope(found: Findings, case: Case, laid: Laid) -> None:
     """Public use, and roofs larger than a house tool may answer for: nothing is said to pass."""
     why = ""
     if case.site.use == "public":
-        why = "public use is outside what a house tool may answer"
+        why = PUBLIC
     elif laid.sides[0].eave_m * laid.sides[1].eave_m > MOST_M2:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
     if why:
-        found.checks.clear()
-        found.not_covered.clear()
-        for basis in (Basis.RECKONED, Basis.TABLE):
-            found.gap("All checks", case.spec.id, OutsideScope(why, "ask an engineer"), basis)
+        found.nothing_said(case.spec.id, why)

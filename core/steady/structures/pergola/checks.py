@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from steady.errors import OutsideScope
 from steady.measure.units import IN
-from steady.plan.model import Asks, Basis, Step
+from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.canopies import bare_frame, layers_pa
 from steady.structures.bending import Loaded, check_lifted, check_run
@@ -15,7 +15,7 @@ from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway
-from steady.structures.findings import Findings
+from steady.structures.findings import PUBLIC, Findings
 from steady.structures.kind import Case
 from steady.structures.lifting import GREEN
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
@@ -215,11 +215,8 @@ def out_of_scope(found: Findings, case: Case) -> None:
     spec = case.spec
     why = ""
     if case.site.use == "public":
-        why = "public use is outside what a house tool may answer"
+        why = PUBLIC
     elif spec.beams_m * spec.rafters_m > 50:
         why = "a roof of more than 50 m² (540 sq ft) is outside what a house tool may answer"
     if why:
-        found.checks.clear()
-        found.not_covered.clear()
-        for basis in (Basis.RECKONED, Basis.TABLE):
-            found.gap("All checks", spec.id, OutsideScope(why, "ask an engineer"), basis)
+        found.nothing_said(spec.id, why)

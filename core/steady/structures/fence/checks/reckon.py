@@ -17,11 +17,10 @@ from steady.structures.fence.layout.stations import SetOut
 from steady.structures.fence.layout.tops import tops
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.findings import PUBLIC
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 
-PUBLIC = "public use is outside what a house tool may answer"
-ASK = "ask an engineer"
 BEND_RAD = 0.02
 """A turn under this is straight on [our own]."""
 
@@ -105,9 +104,5 @@ def reckon(
         found.checks += brought.checks
         found.not_covered += brought.not_covered
     if case.site.use == "public":
-        found.checks.clear()
-        found.not_covered = [
-            NotCovered(name="All checks", about=spec.id, basis=basis, reason=PUBLIC, would_have_to_change=ASK)
-            for basis in (Basis.RECKONED, Basis.TABLE)
-        ]
+        found.nothing_said(spec.id, PUBLIC)
     return found

@@ -1,0 +1,1 @@
+"""Whether a platform floats, keeps its balance and holds together."""

@@ -1,0 +1,144 @@
+"""Whether a platform floats and keeps its balance: freeboard, how far its barrels are sunk, heel, one barrel lost."""
+
+import math
+from collections.abc import Callable
+
+from steady.errors import OutsideScope
+from steady.plan.model import Asks, Step
+from steady.rulebooks.answers import given_step
+from steady.structures.findings import Findings
+from steady.structures.floating.afloat import FREEBOARD_M, HEEL_RAD, SUNK_SHARE, WATER_KG_M3, Afloat, people_says
+
+UNDER = (
+    "practice: our own limit for a small private platform; the values of marinas are not known well enough to be given"
+)
+HYDRO = "hydrostatics"
+
+
+def reckon_balance(found: Findings, wet: Afloat) -> None:
+    """Everything about how it floats, its wood soaked.
+
+    Raises:
+        OutsideScope: It sinks under its own weight.
+    """
+    wet.draft()
+    _floats(found, wet)
+    _lost(found, wet)
+
+
+def _degrees(symbol: str, value_rad: float, says: str, source: str = HYDRO) -> Step:
+    return given_step(symbol, math.degrees(value_rad), "deg", source, says)
+
+
+def _floats(found: Findings, wet: Afloat) -> None:
+    """Freeboard and draft with everybody spread, half of them at an edge, all of them at one."""
+    about, n = f"{wet.spec.id}/afloat", wet.count
+    # Where nobody said how many, the number is ours: made to fit every limit.
+    own = wet.spec.people is None
+    limit = found.length_step("F_min", FREEBOARD_M, "everybody spread over it", UNDER)
+    try:
+        has = max(wet.freeboard(n), 1e-6)
+    except OutsideScope:
+        has = 1e-6  # it sinks under them: nothing of it stands over the water
+    found.at_least(
+        "Freeboard with everybody spread",
+        about,
+        found.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
+        limit,
+        _weights(found, wet),
+        f"{people_says(n)}, wood soaked",
+        asks=Asks.SAFETY,
+        fitted=own,
+    )
+    sunk = given_step("f", wet.sunk(n), "", HYDRO, "all that floats over what the barrels displace")
+    most = given_step("f_max", SUNK_SHARE, "", UNDER)
+    case = f"{people_says(n)} spread"
+    found.at_most(
+        "Barrels are sunk no more than half",
+        about,
+        sunk,
+        most,
+        _weights(found, wet),
+        case,
+        asks=Asks.SAFETY,
+        fitted=own,
+    )
+    half = -(-n // 2)
+    for way, lean in (("one side", wet.at_side), ("one end", wet.at_end)):
+        heel = _lean(lambda lean=lean: lean(half))  # type: ignore[misc]
+        found.at_most(
+            "Heels little with half of them at an edge",
+            about,
+            _degrees("theta", heel, f"exact: each barrel's lift at its own centre, {people_says(half)} at {way}"),
+            _degrees("theta_max", HEEL_RAD, "", UNDER),
+            (),
+            f"{half} at {way}",
+            asks=Asks.SAFETY,
+            fitted=own,
+        )
+    found.at_least(
+        "Keeps its balance with everybody at one edge",
+        about,
+        given_step("N_b", float(wet.no_balance_at), "people", HYDRO, "at one edge or end no balance is found"),
+        given_step("N", float(n + 1), "people", UNDER, "one more than it must carry"),
+        (),
+        people_says(n),
+        asks=Asks.SAFETY,
+        fitted=own,
+    )
+
+
+def _lean(lean: Callable[[], float | None]) -> float:
+    """A lean; a right angle where there is no balance or it sinks."""
+    try:
+        found = lean()
+    except OutsideScope:
+        return math.pi / 2
+    return max(found, 1e-6) if found is not None else math.pi / 2
+
+
+def _weights(found: Findings, wet: Afloat) -> tuple[Step, ...]:
+    """What floats, in working."""
+    spec, barrel = wet.spec, wet.spec.barrel
+    total = wet.dead_kg + wet.count * spec.person_kg
+    holds = len(wet.roll.at_m) * barrel.volume_m3 * WATER_KG_M3[spec.water]
+    return (
+        Step(
+            symbol="m",
+            value=total,
+            unit="kg",
+            formula="m_0 + N * m_p",
+            inputs=(("m_0", wet.dead_kg, "kg"), ("N", float(wet.count), ""), ("m_p", spec.person_kg, "kg")),
+            source=HYDRO,
+            says="platform soaked, half of its ramp, and people",
+        ),
+        Step(
+            symbol="m_b",
+            value=holds,
+            unit="kg",
+            formula="n * V * rho",
+            inputs=(
+                ("n", float(len(wet.roll.at_m)), ""),
+                ("V", barrel.volume_m3, "m3"),
+                ("rho", WATER_KG_M3[spec.water], "kg/m3"),
+            ),
+            source=HYDRO,
+            says="what the barrels displace",
+        ),
+    )
+
+
+def _lost(found: Findings, wet: Afloat) -> None:
+    """A corner barrel full of water: everybody in the middle, the edge still over the water."""
+    spec, people = wet.spec, wet.count
+    worst, limit = wet.lost(people)
+    found.at_most(
+        "Stays up when a barrel is lost",
+        f"{spec.id}/afloat",
+        _degrees("theta_1", worst, "a corner barrel full of water, everybody in the middle"),
+        _degrees("theta_e", limit, "by geometry: an edge goes under", "geometry"),
+        (),
+        f"{people_says(people)} in the middle",
+        asks=Asks.SAFETY,
+        fitted=spec.people is None,
+    )
