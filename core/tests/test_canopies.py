@@ -354,6 +354,34 @@ class SheetTest(unittest.TestCase):
         place(0, [])
         return best
 
+    def test_what_is_cut_out_of_each_sheet_lies_in_it_and_over_nothing(self) -> None:
+        """Every piece once, inside its sheet, no two over each other: by columns across the sheet."""
+        rng = random.Random(11)
+        for turn in (False, True):
+            for _ in range(12):
+                cover, eave = rng.uniform(0.5, 0.9), rng.uniform(2.4, 4.6)
+                side = Side(eave_m=eave, slope_m=rng.uniform(1.0, 1.9), cover_m=cover, sides=4, eave_past_m=0.05)
+                sheet_m, kerf_m = rng.uniform(2.2, 4.8), rng.choice((0.0, 0.004))
+                order = sheet_order(side, sheet_m, turn=turn, kerf_m=kerf_m)
+                self.assertEqual(len(order.sheets), order.nested)
+                cut = [piece for sheet in order.sheets for piece in sheet]
+                self.assertEqual(len(cut), order.pieces)
+                heights = sorted(round(piece.strip.square_m, 6) for piece in cut)
+                self.assertEqual(heights, sorted(round(strip.square_m, 6) for strip in strips(side) for _ in range(4)))
+                for sheet in order.sheets:
+                    for k in range(40):
+                        x = cover * (k + 0.5) / 40
+                        spans = []
+                        for piece in sheet:
+                            end = piece.from_m + piece.strip.square_m
+                            tall = piece.strip.height_m(cover - x if piece.turned else x)
+                            spans.append((end - tall, end) if piece.turned else (piece.from_m, piece.from_m + tall))
+                        spans.sort()
+                        self.assertGreaterEqual(spans[0][0], -1e-9)
+                        self.assertLessEqual(spans[-1][1], sheet_m + 1e-9)
+                        for (_, low), (high, _) in itertools.pairwise(spans):
+                            self.assertGreaterEqual(high, low - 1e-9)
+
     def test_a_piece_longer_than_the_sheet_is_refused(self) -> None:
         with self.assertRaises(OutsideScope):
             sheet_order(Side(eave_m=5.3, slope_m=2.4, cover_m=0.6), 2.1)

@@ -7,7 +7,8 @@ from datetime import datetime, timedelta
 
 import numpy as np
 from steady.jobs.document import Job, Structure, plan_structure
-from steady.record.learned import overdig, post_minutes, quartiles
+from steady.record.learned import LatchLog, minutes_each, overdig, quartiles, sag_ratio
+from steady.record.ticks import tick_groups
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.yard.stock import bag_yield_m3
 
@@ -19,6 +20,11 @@ def at(*minutes: float) -> list[datetime]:
     return [DAY + timedelta(minutes=m) for m in minutes]
 
 
+def posts(*rows: list[datetime]) -> list[list[tuple[datetime, float]]]:
+    """Every tick is one post."""
+    return [[(when, 1.0) for when in row] for row in rows]
+
+
 class LearnedTest(unittest.TestCase):
     def test_quartiles_are_those_of_a_general_library(self) -> None:
         rng = random.Random(2)
@@ -28,7 +34,7 @@ class LearnedTest(unittest.TestCase):
                 self.assertAlmostEqual(ours, float(theirs))
 
     def test_gaps_within_a_day_times_the_people(self) -> None:
-        found = post_minutes([at(0, 20, 50, 90), at(24 * 60 + 5)], crew_count=2, shipped_min=60)
+        found = minutes_each("post", posts(at(0, 20, 50, 90), at(24 * 60 + 5)), crew_count=2, shipped_min=60)
         assert found is not None
         self.assertEqual((found.cases_count, found.middle, found.shipped), (3, 60.0, 60))
         self.assertEqual((found.low, found.high), (50.0, 70.0))
@@ -36,7 +42,43 @@ class LearnedTest(unittest.TestCase):
 
     def test_posts_ticked_at_once_pauses_and_nights_tell_nothing(self) -> None:
         rows = [at(0, 1, 2, 300, 301), at(0), at(20 * 60, 30 * 60)]
-        self.assertIsNone(post_minutes(rows, crew_count=2, shipped_min=60))
+        self.assertIsNone(minutes_each("post", posts(*rows), crew_count=2, shipped_min=60))
+
+    def test_a_bay_s_rails_share_the_time_since_the_bay_before(self) -> None:
+        # Three rails a bay, two people: 18 min are 12 a rail, 27 are 18, 36 are 24; the first tick tells nothing.
+        row = [(when, 3.0) for when in at(0, 18, 45, 81)]
+        found = minutes_each("rail", [row], crew_count=2, shipped_min=8)
+        assert found is not None
+        self.assertEqual((found.cases_count, found.middle, found.sets), (3, 18.0, ("quote/rail_min", 18.0)))
+        boards = minutes_each("board", [[(when, 16.0) for when in at(0, 20, 40, 60)]], crew_count=2, shipped_min=3)
+        self.assertEqual(boards.sets if boards else None, ("quote/board_min", 2.5))
+
+    def test_a_gate_s_log_counts_after_half_a_year(self) -> None:
+        ratios = [0.8, 1.1, 1.4, 1.9]
+        old = [LatchLog(dropped_m=r * 0.004, days=400, reckoned_m=0.004) for r in ratios]
+        young = [LatchLog(dropped_m=0.05, days=30, reckoned_m=0.004)] * 9
+        found = sag_ratio([*old, *young], 1.0)
+        assert found is not None
+        self.assertEqual((found.cases_count, found.shipped), (4, 1.0))
+        self.assertAlmostEqual(found.middle, float(np.median(ratios)))
+        self.assertEqual(found.sets, ("yard/sag_ratio", 1.25))
+        self.assertIsNone(sag_ratio(young, 1.0))
+
+    def test_ticks_hold_every_rail_and_board_once(self) -> None:
+        spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=20.0),))
+        job = Job(name="x", structures=(Structure(name="f", spec=spec),))
+        plan = plan_structure(job, "f")
+        groups = {group.role: group for group in tick_groups(plan, job.reading.tape())}
+        for role in ("rail", "board"):
+            made = sum(part.count for part in plan.parts if part.role == role)
+            self.assertEqual(sum(tick.work for tick in groups[role].ticks), made)
+            self.assertEqual([tick.where for tick in groups[role].ticks][:2], ["Bay 1", "Bay 2"])
+            counted = sum(
+                int(words.split(" of ")[0]) for tick in groups[role].ticks for words in tick.pieces.split(", ")
+            )
+            self.assertEqual(counted, made)
+        self.assertNotIn("post", groups)
+        self.assertNotIn("screw", groups)
 
     def test_bags_over_the_holes_own_volume(self) -> None:
         spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),), hole_width_m=0.3)

@@ -3,11 +3,13 @@
 import unittest
 from dataclasses import fields, replace
 
+from steady.errors import InputError
 from steady.jobs.calendar import calendar
 from steady.jobs.document import plan_structure
 from steady.jobs.money import without_money
-from steady.jobs.quote import Quote
+from steady.jobs.quote import Quote, material_and_labour, quote
 from steady.jobs.terms import OfferTerms
+from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import OwnPrice
 
 from tests.test_buying import job
@@ -41,3 +43,25 @@ class MoneyTest(unittest.TestCase):
             self.assertEqual(plan_structure(without_money(whole), item.spec.id), plan_structure(whole, item.spec.id))
         crew = replace(fences(2), quote=Quote(crew_count=3, post_min=45, hour_low=99))
         self.assertEqual(calendar(without_money(crew), MONDAY), calendar(crew, MONDAY))
+
+
+class TermsTest(unittest.TestCase):
+    def test_an_hour_s_least_is_no_more_than_its_most(self) -> None:
+        with self.assertRaises(InputError) as refused:
+            material_and_labour(100.0, 8.0, Quote(hour_low=75.0, hour_high=60.0))
+        self.assertEqual(refused.exception.field, "quote/hour_high")
+        materials, labour = material_and_labour(100.0, 8.0, Quote(hour_low=60.0, hour_high=60.0))
+        # By hand: 5 % either way on the list, a quarter either way on 8 h at 60.
+        self.assertEqual((materials.low, materials.high, labour.low, labour.high), (95.0, 105.0, 360.0, 600.0))
+
+    def test_an_old_fence_is_taken_away_where_a_line_is_built_and_under_no_deck(self) -> None:
+        whole = job()
+        terms = Quote(old_fence_m=30.0, old_fence_price_per_m=10.0)
+        told = {}
+        for item in whole.structures:
+            plan = plan_structure(whole, item.spec.id)
+            lines = quote(
+                plan, bill(plan, whole.yard, cuts(plan, whole.yard, metric=False)), terms, whole.reading.tape()
+            )
+            told[bool(plan.bays)] = any("ld fence" in line.says for line in lines.lines)
+        self.assertEqual(told, {True: True, False: False})

@@ -330,6 +330,20 @@ class LawsTest(unittest.TestCase):
                 self.assertEqual(book.soil(soil.name), soil)
 
 
+class ZonesTest(unittest.TestCase):
+    def test_zones_by_name_have_the_speeds_of_their_standards(self) -> None:
+        """NZS 3604 5.2 and AS 4055, recalled: what a place's zone says is the speed that its structures are planned with."""
+        speeds = {zone.name: zone.speed_m_per_s for zone in RULEBOOKS["nz"].wind_zones()}
+        for name, speed in (("low", 32), ("medium", 37), ("high", 44), ("very high", 50), ("N2", 40), ("C1", 50)):
+            self.assertEqual(speeds[name], speed)
+            by_name, by_speed = (
+                RULEBOOKS["nz"].velocity_pressure(place, 3.0)[1].value
+                for place in (WindPlace(zone=name), WindPlace(speed_m_per_s=float(speed)))
+            )
+            self.assertAlmostEqual(by_name, by_speed)
+        self.assertEqual([RULEBOOKS[key].wind_zones() for key in ("us", "ca", "uk")], [(), (), ()])
+
+
 class SectionBuilderTest(unittest.TestCase):
     STICK = {"school": "us", "species": "Hem-Fir", "size": "2x10", "wet": False}
 

@@ -8,6 +8,8 @@ import uuid
 from django.conf import settings
 from django.db import models
 
+from trellis_server.packed import PackedJSON
+
 
 class Crew(models.Model):
     """People who work together; jobs belong to a crew."""
@@ -18,6 +20,8 @@ class Crew(models.Model):
     """The crew's last choices by kind of structure: fields of a new one."""
     habits = models.JSONField(default=dict)
     """How the crew usually builds, by kind of structure and school."""
+    usual = models.JSONField(default=dict)
+    """What the crew usually does, as it typed it: what every job starts with, and what each kind of structure does."""
     letterhead = models.JSONField(default=dict)
     """What stands at the head of a quote: name, address, how to reach them, small print."""
     prices = models.JSONField(default=list)
@@ -114,7 +118,7 @@ class Revision(models.Model):
     job = models.ForeignKey(Job, on_delete=models.CASCADE, related_name="revisions")
     number = models.PositiveIntegerField()
     parent = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="children")
-    document = models.JSONField()
+    document = PackedJSON()
     says = models.CharField(max_length=200, default="")
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     made_at = models.DateTimeField(auto_now_add=True)

@@ -11,10 +11,12 @@ from steady.drawing.pieces import words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.measure.units import LB
-from steady.plan.model import Bar, Detail, Measure, Plan, Push, Step, Trace
+from steady.plan.model import Area, Bar, Detail, Measure, Plan, Push, Step, Trace
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22
+PARTNERS = 6
+"""So many tints tell pieces of one sheet from the next one's."""
 _LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest", "water": "water-line", "round": "round"}
 
 
@@ -63,6 +65,8 @@ def detail_view(detail: Detail, tape: Tape) -> View:
     hardest = max((abs(bar.force_n) for bar in detail.bars), default=0.0)
     for trace in detail.traces:
         shapes += _trace(detail, trace)
+    for area in detail.areas:
+        shapes += _area(detail, area)
     for bar in sorted(detail.bars, key=lambda bar: abs(bar.force_n)):
         shapes.append(_bar(bar))
     for bar in detail.bars:
@@ -71,6 +75,17 @@ def detail_view(detail: Detail, tape: Tape) -> View:
     for push in detail.pushes:
         shapes += _push(detail, push, tape)
     return View(name="detail", title=detail.title, shapes=tuple(shapes), bounds=bounds_of(shapes))
+
+
+def _area(detail: Detail, area: Area) -> list[Shape]:
+    """A piece in its group's own tint, and its label in its middle: nothing rests on the tint alone."""
+    layer = f"partner-{area.group % PARTNERS}"
+    made = [Shape(id=detail.id, kind="polygon", layer=layer, points=area.points)]
+    if area.label:
+        xs, ys = [x for x, _ in area.points], [y for _, y in area.points]
+        middle = (sum(xs) / len(xs), sum(ys) / len(ys))
+        made.append(words(detail.id, area.label, middle, layer="fact", size=9.0, shift=(0.0, -3.0), anchor="middle"))
+    return made
 
 
 def _trace(detail: Detail, trace: Trace) -> list[Shape]:

@@ -9,6 +9,7 @@ from steady.ground.permits import SiteNote
 from steady.ground.profile import Profile
 from steady.ground.readings import Shot
 from steady.ground.survey import SiteThing
+from steady.ground.underlay import Underlay
 
 Use = Literal["house", "farm", "workplace", "public"]
 Text = Annotated[str, MaxLen(400)]
@@ -44,7 +45,8 @@ class Site:
     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
     undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
-    said, and when; `things` what lies here whatever is built.
+    said, and when; `things` what lies here whatever is built; `under` a photo
+    or scan laid under the drawing.
     """
 
     use: Use = "house"
@@ -69,6 +71,7 @@ class Site:
     notes: Annotated[tuple[SiteNote, ...], MaxLen(60)] = ()
     grounds: Annotated[tuple[Ground, ...], MaxLen(200)] = ()
     things: Annotated[tuple[SiteThing, ...], MaxLen(300)] = ()
+    under: Underlay | None = None
 
     def profile(self, line: str) -> Profile:
         """The ground along a structure's line; unknown ground is an empty profile."""

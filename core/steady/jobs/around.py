@@ -161,7 +161,7 @@ def _nearest(one: Stood, thing: SiteThing) -> Nearest:
     for apart, piece in sorted(_apart(one, thing), key=lambda pair: pair[0]):
         if apart >= best.distance_m:
             break
-        near = nearest(piece.ring, thing.corners, area=area)
+        near = nearest(piece.ring, thing.corners, area=area, within_m=best.distance_m)
         best = near if near.distance_m < best.distance_m else best
     return best
 

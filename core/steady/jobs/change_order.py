@@ -1,7 +1,7 @@
 """What differs between two states of a job, in words, pieces, hours and money: a change order, to be agreed before it is built."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass, fields, is_dataclass
 from datetime import date
 from typing import Any
@@ -12,6 +12,7 @@ from steady.jobs.offer import offer
 from steady.measure.show import Tape, degrees
 from steady.structures.form import Field
 from steady.structures.registry import kind_of
+from steady.takeoff.bill import PieceRow
 
 MOST_WORDS = 60
 TINY = 1e-9
@@ -53,7 +54,7 @@ def change_order(was: Job, now: Job, on: date) -> ChangeOrder:
     tape = now.reading.tape()
     return ChangeOrder(
         words=tuple(_words(was, now, tape))[:MOST_WORDS],
-        pieces=tuple(_pieces(was, now, tape)),
+        pieces=tuple(pieces_between(job_list(was).pieces, job_list(now).pieces, tape)),
         hours_was=before.hours,
         hours_now=after.hours,
         price_was=before.total,
@@ -112,12 +113,12 @@ def _value(value: Any, path: str, field: Field | None, tape: Tape) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value)[:80]
 
 
-def _pieces(was: Job, now: Job, tape: Tape) -> Iterator[PieceChange]:
-    """Pieces alike in stick, role and length, to the crew's own mark."""
+def pieces_between(was: Iterable[PieceRow], now: Iterable[PieceRow], tape: Tape) -> Iterator[PieceChange]:
+    """Pieces alike in stick, role and length, to the crew's own mark, that there were and are."""
 
-    def counted(job: Job) -> dict[str, int]:
+    def counted(rows: Iterable[PieceRow]) -> dict[str, int]:
         found: dict[str, int] = {}
-        for row in job_list(job).pieces:
+        for row in rows:
             says = f"{row.role}, {row.says}, {tape.length(row.length_m)}"
             found[says] = found.get(says, 0) + row.count
         return found

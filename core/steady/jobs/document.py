@@ -2,18 +2,19 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
-from steady.errors import InputError, OutsideScope
+from steady.errors import InputError
 from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.jobs.arrivals import Came
 from steady.jobs.decisions import Decision
 from steady.jobs.dimensions import KeyDimension
 from steady.jobs.quote import Quote
+from steady.jobs.resting import check_rests, loaded
 from steady.jobs.terms import OfferTerms
 from steady.measure.show import Tape
 from steady.plan.model import Plan
@@ -22,7 +23,6 @@ from steady.schedule.days import Day
 from steady.schedule.terms import CalendarTerms
 from steady.structures.kind import Case, Kind
 from steady.structures.registry import any_spec, kind_of, plan
-from steady.structures.rests import Bearing
 from steady.yard.choices import YardChoices
 
 FORMAT = 7
@@ -125,56 +125,9 @@ def case_of(job: Job, structure_id: str) -> Case:
     Raises:
         InputError: There is none of that id, or the id stands twice.
     """
-    return _loaded(job, bare_case(job, structure_id))
-
-
-def bare_case(job: Job, structure_id: str) -> Case:
-    """A structure's case as its own words have it, with nothing resting on it.
-
-    Raises:
-        InputError: There is none of that id, or the id stands twice.
-    """
     spec = find(job, structure_id)[1].spec
-    return Case(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
-
-
-def _loaded(job: Job, case: Case) -> Case:
-    """The case with what others of the job bring to it; those that cannot be planned say that, and bring what is unknown."""
-    carries = kind_of(case.spec).carries
-    if carries is None:
-        return case
-    found: list[Bearing] = []
-    for item in job.structures:
-        kind = kind_of(item.spec)
-        rest = kind.rests(item.spec)
-        if rest is None or rest.on != case.spec.id:
-            continue
-        try:
-            brought = kind.brings(case.of(item.spec))
-        except (InputError, OutsideScope) as refused:
-            why = refused.message if isinstance(refused, InputError) else refused.reason
-            why = f"{item.name} on it cannot be planned: {why}"[:300]
-            found.append(Bearing(id=item.spec.id, x_m=rest.x_m, y_m=rest.y_m, why=why))
-            continue
-        found += [replace(one, x_m=one.x_m + rest.x_m, y_m=one.y_m + rest.y_m) for one in brought]
-    return case.of(carries(case.spec, tuple(found)))
-
-
-def check_rests(job: Job, structure_id: str) -> None:
-    """That what a structure rests on is there and can carry it.
-
-    Raises:
-        InputError: The field, and what would do.
-    """
-    _, item = find(job, structure_id)
-    rest = kind_of(item.spec).rests(item.spec)
-    if rest is None:
-        return
-    host = next((one for one in job.structures if one.spec.id == rest.on), None)
-    if host is None or kind_of(host.spec).carries is None:
-        fits = [one.spec.id for one in job.structures if kind_of(one.spec).carries is not None]
-        offer = f" It has: {', '.join(fits)}" if fits else " It has none yet"
-        raise InputError("on", f'This job has no structure "{rest.on[:40]}" that carries another.{offer}')
+    case = Case(spec=spec, site=job.site, book=rulebook(job.school), yard=job.yard, tape=job.reading.tape())
+    return loaded(case, job.structures)
 
 
 def kind_in(job: Job, structure_id: str) -> Kind:
@@ -205,5 +158,5 @@ def plan_structure(job: Job, structure_id: str) -> Plan:
         InputError: Malformed input, with the field's path inside the document.
     """
     with at_its_field(job, structure_id):
-        check_rests(job, structure_id)
+        check_rests(find(job, structure_id)[1], job.structures)
         return plan(case_of(job, structure_id))

@@ -1,12 +1,13 @@
 """A price with its range: what is in, what is out, and the hours it rests on."""
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
 
 from steady.data.roles import role
+from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
@@ -70,6 +71,17 @@ class Quoted:
     days_high: float
 
 
+def check_terms(terms: Quote) -> None:
+    """What a crew charges has to make sense.
+
+    Raises:
+        InputError: An hour's least is more than its most.
+    """
+    if terms.hour_low > terms.hour_high:
+        says = f"An hour costs at least {terms.hour_low:g} and at most {terms.hour_high:g}: the least is more than the most"
+        raise InputError("quote/hour_high", says)
+
+
 def hours(plan: Plan, terms: Quote) -> float:
     """Person-hours by the crew's own minutes: posts with their holes, leaves, and every other part as so many rails or boards.
 
@@ -126,7 +138,12 @@ def extras(plan: Plan, terms: Quote, tape: Tape) -> tuple[list[QuoteLine], list[
 
 
 def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[QuoteLine, QuoteLine]:
-    """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates."""
+    """Both lines from low to high: the list with its band, the hours a quarter either way at the crew's rates.
+
+    Raises:
+        InputError: Terms that make no sense.
+    """
+    check_terms(terms)
     band = terms.material_band_ratio
     return (
         QuoteLine(
@@ -147,7 +164,9 @@ def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[Qu
 def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
     person_h = hours(plan, terms)
-    more, out = extras(plan, terms, tape)
+    # An old fence is where a line is built; under a deck or roof none is taken away.
+    here = terms if plan.bays else replace(terms, old_fence_m=0.0, stumps_count=0)
+    more, out = extras(plan, here, tape)
     lines = [*material_and_labour(bill.total, person_h, terms), *more]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:

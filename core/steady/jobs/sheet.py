@@ -5,7 +5,7 @@ Screens, site view and paper read this one answer, so that a number is worded on
 
 import math
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
@@ -19,6 +19,8 @@ from steady.measure.units import FT, IN, LB
 from steady.plan.model import Asks, Basis, Caution, Check, Footing, Handle, Mark, NotCovered, Plan, Step, Target, Task
 from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, headline, named, state, verdict
 from steady.plan.working import distinct
+from steady.record.asbuilt import asks_over
+from steady.record.ticks import TickGroup, tick_groups
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
 
@@ -155,6 +157,7 @@ class Sheet:
     views: tuple[View, ...]
     details: tuple[DetailSheet, ...] = ()
     targets: tuple[Target, ...] = ()
+    ticks: tuple[TickGroup, ...] = ()
     reads: str = ""
     exact_holes: bool = False
     called: str = ""
@@ -197,7 +200,8 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         notes=plan.notes,
         views=views(plan, tape),
         details=details(plan, tape, selected),
-        targets=plan.targets,
+        targets=tuple(replace(target, asks_over=asks_over(target)) for target in plan.targets),
+        ticks=tick_groups(plan, tape),
         reads=plan.reads,
         exact_holes=plan.exact_holes,
         called=plan.called,

@@ -13,8 +13,10 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.standing import Standing
 from steady.ground.survey import SiteThing, enough_points, thing_row
 from steady.ground.survey_geo import Anchor, geojson
+from steady.ground.underlay import corners
 from steady.jobs.around import Beside, Outline, Stood, around, outlines, stood
 from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.resting import host_of
 from steady.jobs.site_drawing import WALL_M, site_view, spots_of, thing_shapes
 from steady.layout.contours import height_between, triangles
 from steady.layout.plane import sides
@@ -88,13 +90,14 @@ def site_plan(job: Job) -> SitePlan:
         replace(
             _stand(item, one, place, height_between(spots, net, (place.x_m, place.y_m))),
             placed=_placed(job, item),
-            on=host.spec.id if (host := _host(job, item)) else "",
+            on=host.spec.id if (host := host_of(item, job.structures)) else "",
         )
         for item, one, place in zip(job.structures, drawn, places, strict=True)
     )
     shapes = thing_shapes(job.site.things, job.reading.tape())
     points = [p for stand in stands for ring in (*stand.outlines, *stand.walls) for p in ring]
     points += [p for shape in shapes for p in shape.points]
+    points += corners(job.site.under) if job.site.under else ()
     xs, ys = [p[0] for p in points] or [0.0, 10.0], [p[1] for p in points] or [0.0, 8.0]
     bounds = (min(xs), min(ys), max(xs), max(ys))
     lies = View(name="site", title="The site", shapes=tuple(shapes), bounds=bounds, layout="grid", how="site")
@@ -237,11 +240,10 @@ def _drawn(job: Job, structure_id: str) -> _Drawn:
 
 def _places(job: Job, drawn: list[_Drawn]) -> list[Standing]:
     """Where each was put, and for the rest a first place: in rows from the site's zero downward, in the job's order."""
-    hosts = {item.spec.id: rest.on for item in job.structures if (rest := kind_of(item.spec).rests(item.spec))}
     free = [
         one
         for item, one in zip(job.structures, drawn, strict=True)
-        if item.stands is None and hosts.get(item.spec.id) not in {other.spec.id for other in job.structures}
+        if item.stands is None and host_of(item, job.structures) is None
     ]
     put = _free(free)
     first = {one.id: next(put) for one in free}
@@ -264,13 +266,7 @@ def _carried_by(item: Structure, found: dict[str, Standing | None], plans: dict[
 
 def _placed(job: Job, item: Structure) -> bool:
     """Whether somebody said where it stands, or where what carries it does."""
-    return (_host(job, item) or item).stands is not None
-
-
-def _host(job: Job, item: Structure) -> Structure | None:
-    """What a structure rests on; None: the ground."""
-    rest = kind_of(item.spec).rests(item.spec)
-    return next((one for one in job.structures if rest and one.spec.id == rest.on), None)
+    return (host_of(item, job.structures) or item).stands is not None
 
 
 def _free(drawn: list[_Drawn]) -> Iterator[Standing]:

@@ -11,11 +11,14 @@ from steady.drawing.shapes import Point
 from steady.drawing.square import drawn_box
 from steady.errors import InputError
 from steady.ground.site import Site
-from steady.jobs.document import Job, plan_structure
-from steady.layout.sun import sun_position
+from steady.jobs.document import Job, find, plan_structure
+from steady.layout.sun import clock_ahead_h, sun_position
 from steady.measure.dates import day_of
 from steady.plan.model import Plan, Vec
+from steady.structures.registry import kind_of
 
+MIDSUMMER_YEAR = 2026
+"""The sun stands alike every year, to less than a degree."""
 FIRST_HOUR, LAST_HOUR = 6, 20
 UP: Vec = (0.0, 0.0, 1.0)
 DATES = ((3, 20), (6, 21), (9, 22), (12, 21))
@@ -99,6 +102,19 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
         table=rows,
         says=_says(share),
     )
+
+
+def usual_ask(job: Job, structure_id: str) -> SunAsk:
+    """When a structure's shade is looked at where nobody says: when it was asked to shade, else a midsummer afternoon by the
+    site's own longitude."""
+    spec = find(job, structure_id)[1].spec
+    asked = kind_of(spec).shades(spec)
+    if asked is not None:
+        on, hour, utc_h = asked
+        return SunAsk(on=on, hour=hour, utc_h=utc_h)
+    southern = (job.site.latitude_rad or 0.0) < 0
+    day = f"{MIDSUMMER_YEAR}-{'12-21' if southern else '06-21'}"
+    return SunAsk(on=day, hour=15.0, utc_h=clock_ahead_h(job.site.longitude_rad))
 
 
 def _says(share: float | None) -> str:

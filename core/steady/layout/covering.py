@@ -35,11 +35,11 @@ def proved(model: highspy.Highs) -> bool:
     return bool(model.getModelStatus() == highspy.HighsModelStatus.kOptimal)
 
 
-def fewest(wanted: Sequence[int], ways: Sequence[Way]) -> int | None:
-    """The least number of ways that together give what is wanted; None where none was proved."""
+def fewest(wanted: Sequence[int], ways: Sequence[Way]) -> tuple[int, ...] | None:
+    """How often each way is used where together they give what is wanted in the fewest; None where none was proved."""
     model = covering_model(wanted)
     for way in ways:
         add_way(model, way, 1.0)
     make_whole(model, len(ways))
     model.run()
-    return round(model.getInfo().objective_function_value) if proved(model) else None
+    return tuple(round(times) for times in model.getSolution().col_value) if proved(model) else None

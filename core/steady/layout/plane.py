@@ -54,25 +54,35 @@ def crossing(a: Point, b: Point, c: Point, d: Point) -> Point | None:
     return (a[0] + t * rx, a[1] + t * ry) if 0 <= t <= 1 and 0 <= u <= 1 else None
 
 
-def nearest(ring: Sequence[Point], other: Sequence[Point], *, area: bool) -> Nearest:
-    """The least distance from an area's ring to a line, or (`area`) to another area; 0 where they touch or overlap."""
+def nearest(ring: Sequence[Point], other: Sequence[Point], *, area: bool, within_m: float = math.inf) -> Nearest:
+    """The least distance from an area's ring to a line, or (`area`) to another area; 0 where they touch or overlap.
+
+    `within_m`: farther than this nothing is sought: infinity where all is as far.
+    """
     if len(ring) > 2 and inside(other[0], ring):
         return Nearest(0.0, other[0], other[0])
     if area and len(other) > 2 and inside(ring[0], other):
         return Nearest(0.0, ring[0], ring[0])
     best = Nearest(math.inf, ring[0], other[0])
+    beside = [(c, d, *_box(c, d)) for c, d in sides(other, closed=area and len(other) > 2)]
     for a, b in sides(ring, closed=len(ring) > 2):
-        for c, d in sides(other, closed=area and len(other) > 2):
+        left, low, right, high = _box(a, b)
+        for c, d, its_left, its_low, its_right, its_high in beside:
+            # Boxes as far apart as what is found already hold nothing nearer.
+            if max(its_left - right, left - its_right, its_low - high, low - its_high) >= within_m:
+                continue
             met = crossing(a, b, c, d)
             if met is not None:
                 return Nearest(0.0, met, met)
-            for here, there in (
-                (a, nearest_on(a, c, d)),
-                (b, nearest_on(b, c, d)),
-                (nearest_on(c, a, b), c),
-                (nearest_on(d, a, b), d),
-            ):
-                far = math.hypot(here[0] - there[0], here[1] - there[1])
-                if far < best.distance_m:
-                    best = Nearest(far, here, there)
+            for end, start, stop, mine in ((a, c, d, True), (b, c, d, True), (c, a, b, False), (d, a, b, False)):
+                on = nearest_on(end, start, stop)
+                far = math.hypot(end[0] - on[0], end[1] - on[1])
+                if far < within_m:
+                    within_m = far
+                    best = Nearest(far, end, on) if mine else Nearest(far, on, end)
     return best
+
+
+def _box(a: Point, b: Point) -> tuple[float, float, float, float]:
+    (x0, y0), (x1, y1) = a, b
+    return (x0, y0, x1, y1) if x0 <= x1 and y0 <= y1 else (min(x0, x1), min(y0, y1), max(x0, x1), max(y0, y1))

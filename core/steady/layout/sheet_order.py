@@ -4,6 +4,7 @@ Lengths in m. Every fullest way to fill a sheet is listed; a whole-number progra
 """
 
 import math
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Literal
 
@@ -83,13 +84,28 @@ def strips(side: Side) -> tuple[Strip, ...]:
     return tuple(made)
 
 
+Block = tuple[float, tuple[int, ...]]
+"""A piece, or a pair of which the second is turned: its length, and the kinds in it."""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class CutOut:
+    """A piece as it is cut out of its sheet: from where, its kind (alike ones have one number), and whether it is turned."""
+
+    strip: Strip
+    kind: int
+    from_m: float
+    turned: bool = False
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class SheetOrder:
-    """Pieces in all, and the fewest sheets of one stock length that give them."""
+    """Pieces in all, and the fewest sheets of one stock length that give them; `sheets`: what is cut out of each."""
 
     pieces: int
     one_a_piece: int
     nested: int
+    sheets: tuple[tuple[CutOut, ...], ...] = ()
 
     @property
     def saving(self) -> float:
@@ -123,12 +139,33 @@ def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float
     shapes = [alike[0] for alike in ordered]
     wanted = tuple(len(alike) * side.sides for alike in ordered)
     blocks = _blocks(shapes, side.cover_m, turn, kerf_m)
-    nested = _fewest(wanted, blocks, sheet_m, kerf_m)
+    used = _fewest(wanted, blocks, sheet_m, kerf_m)
     pieces = sum(wanted)
-    return SheetOrder(pieces=pieces, one_a_piece=pieces, nested=nested)
+    sheets = tuple(_cut_out(used, shapes, wanted, kerf_m))
+    return SheetOrder(pieces=pieces, one_a_piece=pieces, nested=len(used), sheets=sheets)
 
 
-Block = tuple[float, tuple[int, ...]]
+def _cut_out(
+    used: list[list[Block]], shapes: list[Strip], wanted: tuple[int, ...], kerf_m: float
+) -> Iterator[tuple[CutOut, ...]]:
+    """Each sheet's pieces, one after the other; pieces more than are wanted stay uncut."""
+    left = list(wanted)
+    for blocks in used:
+        at, found = 0.0, []
+        for long_m, kinds in blocks:
+            here = []
+            for kind in kinds:
+                if left[kind] > 0:
+                    left[kind] -= 1
+                    here.append(kind)
+            pair = len(here) == 2
+            for k, kind in enumerate(here):
+                # The second of a pair is turned into the first, its square end at the block's far end.
+                start = at + long_m - shapes[kind].square_m if k else at
+                found.append(CutOut(strip=shapes[kind], kind=kind, from_m=start, turned=bool(k)))
+            if here:
+                at += (long_m if pair else shapes[here[0]].square_m) + kerf_m
+        yield tuple(found)
 
 
 def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> list[Block]:
@@ -143,27 +180,33 @@ def _blocks(shapes: list[Strip], cover_m: float, turn: bool, kerf_m: float) -> l
     return found
 
 
-def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> int:
-    """Fewest sheets that hold at least what is wanted: whole numbers of every fullest way to fill one, by a general solver."""
+def _fewest(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> list[list[Block]]:
+    """The fewest sheets that hold at least what is wanted, each as its blocks: whole numbers of every fullest way to fill one,
+    by a general solver."""
     ways = _patterns(wanted, blocks, sheet_m, kerf_m)
-    found = fewest(wanted, sorted(ways, reverse=True))
+    ordered = sorted(ways, reverse=True)
+    found = fewest(wanted, ordered)
     if found is None:
         raise OutsideScope("no way to nest the sheets was proved the least", "sheets to length")
-    return found
+    return [
+        [blocks[index] for index in ways[way]] for way, times in zip(ordered, found, strict=True) for _ in range(times)
+    ]
 
 
-def _patterns(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float) -> list[tuple[int, ...]]:
-    """What a sheet can hold, no more of a kind than is wanted, none of them less than another.
+def _patterns(
+    wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf_m: float
+) -> dict[tuple[int, ...], tuple[int, ...]]:
+    """What a sheet can hold and the blocks that do so, no more of a kind than is wanted, none of them less than another.
 
     Raises:
         OutsideScope: More ways than are looked through here.
     """
     kinds = len(wanted)
-    found: set[tuple[int, ...]] = set()
+    found: dict[tuple[int, ...], tuple[int, ...]] = {}
     seen: set[tuple[int, tuple[int, ...]]] = set()
     shortest = min(long_m for long_m, _ in blocks)
 
-    def fill(start: int, left_m: float, held: tuple[int, ...]) -> None:
+    def fill(start: int, left_m: float, held: tuple[int, ...], by: tuple[int, ...]) -> None:
         if (start, held) in seen:
             return
         seen.add((start, held))
@@ -177,15 +220,15 @@ def _patterns(wanted: tuple[int, ...], blocks: list[Block], sheet_m: float, kerf
             more = tuple(count + of.count(k) for k, count in enumerate(held)) if long_m <= left_m + 1e-9 else None
             if more is not None and all(have <= want for have, want in zip(more, wanted, strict=True)):
                 full = False
-                fill(index, left_m - long_m - kerf_m, more)
+                fill(index, left_m - long_m - kerf_m, more, (*by, index))
         if full or left_m < shortest:
-            found.add(held)
+            found.setdefault(held, by)
 
-    fill(0, sheet_m, tuple([0] * kinds))
-    return _greatest(found)
+    fill(0, sheet_m, tuple([0] * kinds), ())
+    return {held: found[held] for held in _greatest(found)}
 
 
-def _greatest(found: set[tuple[int, ...]]) -> list[tuple[int, ...]]:
+def _greatest(found: Iterable[tuple[int, ...]]) -> list[tuple[int, ...]]:
     """Those that no other one holds at least as much of everything as."""
     ordered = sorted(found, key=lambda pattern: -sum(pattern))
     kept: list[tuple[int, ...]] = []

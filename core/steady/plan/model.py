@@ -264,20 +264,22 @@ class Target:
         about: The thing it is measured of.
         what: Its name, the same for all things of one sort ("hole depth").
         of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
-        planned: In `unit`: m or rad.
+        planned: In `unit`: m, rad, or for % as a share of one.
         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
         sense: Which side counts: either; at least (a hole may be deeper); at most.
+        asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
     """
 
     about: Id
     what: str
     planned: float
-    unit: Literal["m", "rad"] = "m"
+    unit: Literal["m", "rad", "%"] = "m"
     within: float | None = None
     sense: Literal["either", "at least", "at most"] = "either"
     replans: str = ""
     of: str = ""
+    asks_over: float | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -418,6 +420,15 @@ class Trace:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class Area:
+    """A piece laid out flat on a detail; pieces of one `group` come out of the same stock; `label` is written in it."""
+
+    points: tuple[tuple[float, float], ...]
+    group: int = 0
+    label: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Measure:
     """A length to cut, mark or check by, in words; with `angle_rad` the saw's tilt from square instead of a length."""
 
@@ -436,6 +447,7 @@ class Detail:
     bars: tuple[Bar, ...] = ()
     pushes: tuple[Push, ...] = ()
     traces: tuple[Trace, ...] = ()
+    areas: tuple[Area, ...] = ()
     facts: tuple[Step, ...] = ()
     measures: tuple[Measure, ...] = ()
 

@@ -23,6 +23,15 @@ def target_of(plan: Plan, about: str, what: str) -> Target | None:
     return next((target for target in plan.targets if (target.about, target.what) == (about, what)), None)
 
 
+FAR, LEAST_FAR_M, FAR_SHARE = 8.0, 0.05, 0.3
+"""So many times what still counts as built, never less than the second, is far; of a share of one the third [our own]."""
+
+
+def asks_over(target: Target) -> float:
+    """How far off a value is asked after once before it is kept: a foot read wrong, an inch forgotten."""
+    return FAR_SHARE if target.unit == "%" else max(LEAST_FAR_M, FAR * (target.within or 0.0))
+
+
 def compare(target: Target, measured: float) -> Compared | None:
     """Compare one value with its target; None where nothing is judged.
 

@@ -361,6 +361,16 @@ class StairLimits:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class NamedZone:
+    """A wind zone by its name: its speed (m/s) and where that stands."""
+
+    name: str
+    says: str
+    speed_m_per_s: float
+    source: str
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class WindPlace:
     """Where the wind blows, in the school's own words: a speed or a pressure, terrain, edition, zone."""
 

@@ -38,14 +38,27 @@ class Barrels:
         return self.volume_m3 / (math.pi * self.radius_m**2)
 
     def segment_m2(self, draft_m: float) -> float:
-        """Immersed section at a draft: r² acos((r − t) / r) − (r − t) √(2 r t − t²)."""
-        r = self.radius_m
-        t = min(max(draft_m, 0.0), 2 * r)
-        return r * r * math.acos((r - t) / r) - (r - t) * math.sqrt(max(0.0, 2 * r * t - t * t))
+        """Immersed section at a draft."""
+        return _section(self.radius_m, draft_m - self.radius_m)[0]
 
     def lift_kg(self, draft_m: float) -> float:
         """Mass that one barrel carries at a draft."""
         return self.water_kg_m3 * self.length_m * self.segment_m2(draft_m)
+
+
+def _section(radius_m: float, depth_m: float) -> tuple[float, float, float]:
+    """Of a circle whose middle lies so deep (m): its part under water (m2), chord (m) and centroid's depth below its middle (m).
+
+    r² acos(−d / r) + d c / 2; c = 2 √(r² − d²); c³ / (12 A).
+    """
+    r = radius_m
+    if depth_m >= r:
+        return math.pi * r * r, 0.0, 0.0
+    if depth_m <= -r:
+        return 0.0, 0.0, 0.0
+    chord = 2 * math.sqrt(r * r - depth_m * depth_m)
+    area = r * r * math.acos(-depth_m / r) + depth_m * chord / 2
+    return area, chord, chord**3 / (12 * area) if area > 0 else 0.0
 
 
 def draft_m(barrels: Barrels, mass_kg: float) -> float:
@@ -101,8 +114,8 @@ def stability(barrels: Barrels, masses: Sequence[Mass]) -> Stability:
     total = _total(masses)
     t = draft_m(barrels, total)
     r, length = barrels.radius_m, barrels.length_m
-    chord, area = 2 * math.sqrt(max(0.0, 2 * r * t - t * t)), barrels.segment_m2(t)
-    kb = r - chord**3 / (12 * area)
+    area, chord, lower = _section(r, t - r)
+    kb = r - lower
     second = math.fsum(length * chord**3 / 12 + length * chord * y * y for y in barrels.at_m)
     bm = second / (len(barrels.at_m) * length * area)
     kg = math.fsum(m * h for m, _, h in masses) / total
@@ -196,14 +209,8 @@ class _Afloat:
 
     def _row(self, depth_m: float) -> tuple[float, float, float]:
         """Of one barrel whose axis lies so deep (m): mass carried, its growth with depth, and the centroid below its axis."""
-        r = self._radius
-        if depth_m >= r:
-            return self._per_m2 * math.pi * r * r, 0.0, 0.0
-        if depth_m <= -r:
-            return 0.0, 0.0, 0.0
-        half = math.sqrt(r * r - depth_m * depth_m)
-        area = r * r * math.acos(-depth_m / r) + depth_m * half
-        return self._per_m2 * area, self._per_m2 * 2 * half, (2 * half) ** 3 / (12 * area) if area > 0 else 0.0
+        area, chord, lower = _section(self._radius, depth_m)
+        return self._per_m2 * area, self._per_m2 * chord, lower
 
     def righting(self, sine: float, cosine: float) -> float:
         """What the lift does about the middle at a lean (kg m), the middle line as high as the weight lets it."""

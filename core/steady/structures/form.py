@@ -1,5 +1,6 @@
 """A kind's panel as data: groups of fields, each with its limits and choices read from the spec's own types."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, fields, is_dataclass
 from types import NoneType, UnionType
@@ -127,6 +128,16 @@ def hint_of(spec: type[Any], path: str) -> Any:
             raise KeyError(path)
         hint = get_type_hints(plain, include_extras=True)[name]
     return hint
+
+
+def limits_of(spec: type[Any], path: str) -> tuple[float, float]:
+    """The least and most that a field of numbers takes; without a limit, minus or plus infinity.
+
+    Raises:
+        KeyError: There is no such field.
+    """
+    limits = _limits(hint_of(spec, path))[0]
+    return limits.get("least", -math.inf), limits.get("most", math.inf)
 
 
 def _limits(hint: Any) -> tuple[dict[str, float], bool, Any]:

@@ -204,7 +204,8 @@ class Kind:
         line: How it is written on one line; `read` reads one.
         presets: Other starts of the same kind, and what each is called.
         plan: The plan of a case. `home` brings a spec's timbers to a school.
-        form: What its panel asks; `tables`: the drawer's tables, in order.
+        form: What its panel asks; `usual`: what a crew is asked that says how it usually builds one, where that is not the form;
+            `tables`: the drawer's tables, in order.
         own: Fields that belong to one structure alone; all else is a choice that the next one starts from; empty keeps none.
         move: The spec with a handle of its plan moved to a place along its axis (m).
         hold: The spec with a thing kept where it stands; `let_go` frees it.
@@ -214,6 +215,7 @@ class Kind:
         starts: Ways to build it beside each other.
         rests: Where it rests on another structure of the job; `brings`: what its posts bring there, on its own axes.
         carries: The spec with what rests on it; None: nothing may.
+        shades: The day, hour and clock that its shade is wanted at; None: nobody says.
     """
 
     key: str
@@ -227,6 +229,7 @@ class Kind:
     hold: Callable[[Any, str, float], Any]
     let_go: Callable[[Any, str], Any]
     form: tuple[Group, ...] = ()
+    usual: tuple[Group, ...] = ()
     tables: tuple[Table, ...] = COMMON
     presets: tuple[tuple[str, str], ...] = ()
     own: frozenset[str] = frozenset()
@@ -240,6 +243,7 @@ class Kind:
     rests: Callable[[Any], Rest | None] = lambda spec: None
     brings: Callable[[Case], tuple[Bearing, ...]] = lambda case: ()
     carries: Callable[[Any, tuple[Bearing, ...]], Any] | None = None
+    shades: Callable[[Any], tuple[str, float, float] | None] = lambda spec: None
 
     def kept(self, spec: Any) -> tuple[str, ...]:
         """Names of the fields that the next structure of the kind starts from."""

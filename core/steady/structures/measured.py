@@ -7,8 +7,27 @@ from steady.plan.model import Footing, Mark, Target
 
 PLACE_M, PLUMB_M, DEPTH_M, TOP_M = IN / 4, IN / 4, IN, IN / 8
 LATCH_M = IN / 4
+GAP_M = IN / 8
+COATED_AT_MOST = 0.18
+"""Gaps between boards, and the moisture under which wood takes a coat [common practice: the tin says]."""
 AGAIN = ", before locking in"
 """Usual tolerances [common practice, no source]; a latch edge is measured down from the mark made when the leaf was hung."""
+
+
+def gap_target(about: str, gap_m: float, between: str = "boards") -> Target:
+    """The clear gap between pieces, as laid."""
+    return Target(about=about, what=f"gap between {between}", planned=gap_m, within=GAP_M)
+
+
+def moisture_target(about: str, laid: float, replans: str = "") -> Target:
+    """How wet boards are when they are laid, as a share: kept as read, since no meter is wrong; it tells the gap that comes."""
+    return Target(about=about, what="moisture", planned=laid, unit="%", replans=replans)
+
+
+def coat_target(about: str) -> Target:
+    """How dry the wood has to be before a coat."""
+    most = COATED_AT_MOST
+    return Target(about=about, what="moisture before coating", planned=most, unit="%", within=most, sense="at most")
 
 
 def post_targets(marks: Sequence[Mark], footings: Iterable[Footing], movable: Iterable[str] = ()) -> list[Target]:

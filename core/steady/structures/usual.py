@@ -66,7 +66,8 @@ def at_home(
     """The structure with timbers that are on sale under a school: the usual ones where those it needs are not.
 
     Args:
-        timbers: Each timber's field: its role in the yard, and which of the school's usual ones it is, or empty for the first sold.
+        timbers: Each timber's field: its role in the yard, and which of the school's usual ones it is, or empty for the first
+            sold; no role: it is left unsaid.
         needs: The fields without which it cannot be bought here.
     """
     sold = {key for key, item in sticks().items() if school in item.schools}
@@ -78,5 +79,4 @@ def at_home(
         for name, (role, which) in timbers.items()
         if role != "sheet" or getattr(spec, name) not in sold
     }
-    usual_brace = {"brace": ""} if hasattr(spec, "brace") else {}
-    return rounded(replace(spec, **found, **usual_brace), type(spec)(id=spec.id), school, round_m)
+    return rounded(replace(spec, **found), type(spec)(id=spec.id), school, round_m)

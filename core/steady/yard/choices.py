@@ -37,10 +37,15 @@ class OnRack:
     count: Annotated[int, Gt(0), Le(1000)] = 1
 
 
+UNLISTED_M = 4.8
+"""Length of a stick that the yard lists no lengths of [our own: the longest that most yards keep]."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class YardChoices:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-    `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `priced_on`: the
+    `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
+    the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
     day that the prices are of."""
 
     bag: Annotated[str, MaxLen(60)] = "concrete 80 lb"
@@ -48,6 +53,7 @@ class YardChoices:
     kerf_m: Annotated[float, Ge(0), Le(0.02)] = 0.003175
     spare_ratio: Annotated[float, Ge(0), Le(0.5)] = 0.0
     trim_m: Annotated[float, Ge(0), Le(0.05)] = 0.00635
+    sag_ratio: Annotated[float, Ge(0.5), Le(4)] = 1.0
     prices: Annotated[tuple[OwnPrice, ...], MaxLen(200)] = ()
     priced_on: Annotated[str, MaxLen(10)] = ""
     only: Annotated[tuple[OnlyLength, ...], MaxLen(100)] = ()
@@ -61,6 +67,10 @@ class YardChoices:
             return offered
         by_length = {round(stock.length_m, 4): stock for stock in offered}
         return tuple(by_length.get(at) or _at_rate(at, offered) for at in sorted(kept))
+
+    def longest_m(self, item: str) -> float:
+        """The longest piece that a stick on sale yields, its ends trimmed; 4.8 m where the yard lists none of it."""
+        return max((stock.length_m for stock in self.lengths(item)), default=UNLISTED_M) - 2 * self.trim_m
 
     def _offered(self, item: str) -> tuple[StockLength, ...]:
         own = {round(p.length_m, 4): p for p in self.prices if listed(p.item) == item and p.length_m}

@@ -1,24 +1,38 @@
 """The crew: its name and letterhead, its people, its price book as a page and as files."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
+from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
+from steady.structures.registry import kind_called
 from steady.yard.price_book import book_rows, every_item
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import file_answer
-from trellis_server.api.schemas.crew import BringPrices, CrewAnswer, CrewBody, LearnedAnswer, PricesBody, PricesRead
+from trellis_server.api.schemas.crew import (
+    BringPrices,
+    CrewAnswer,
+    CrewBody,
+    LearnedAnswer,
+    PricesBody,
+    PricesRead,
+    UsualAnswer,
+    UsualBody,
+    UsualOfKindBody,
+)
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.jobs import JobAnswer
 from trellis_server.documents.registry import CSV, ICS, XLSX
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
+from trellis_server.services import usual
 from trellis_server.services.jobs import crew_of
 from trellis_server.services.learning import learned
 from trellis_server.services.people import part
 
+Word = Annotated[str, MaxLen(40)]
 router = Router(tags=["crew"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
@@ -78,6 +92,26 @@ def prices_file(
 def priced(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     """A job at the crew's own prices; nothing is kept."""
     return fast({"document": crews.priced(crew_of(request.user), body.document)})
+
+
+@router.get("/usual", response={200: UsualAnswer, **REFUSALS})
+def what_is_usual(request: HttpRequest) -> HttpResponse:
+    """What the crew usually does: how every job starts, and each kind of structure."""
+    return fast(usual.shown(request.user))
+
+
+@router.put("/usual", response={200: UsualAnswer, **REFUSALS})
+def keep_usual(request: HttpRequest, body: UsualBody) -> HttpResponse:
+    """How every job of the crew starts from now on."""
+    usual.keep_usual(request.user, body.usual)
+    return fast(usual.shown(request.user))
+
+
+@router.put("/usual/{kind}", response={200: UsualAnswer, **REFUSALS})
+def keep_usual_of_kind(request: HttpRequest, kind: Word, body: UsualOfKindBody) -> HttpResponse:
+    """What a new structure of a kind starts with; none: as the last one was built."""
+    usual.keep_of_kind(request.user, kind_called(kind), body.choices)
+    return fast(usual.shown(request.user))
 
 
 @router.post("/learned", response={200: LearnedAnswer, **REFUSALS})

@@ -10,9 +10,9 @@ from steady.drawing.marks import Face
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.jobs import DocumentsAnswer
-from trellis_server.documents.registry import Options, Paper, Subject, Whole, document, job_document, listed
-from trellis_server.services import documents, jobs
+from trellis_server.api.schemas.jobs import DocumentsAnswer, PackBody, PackOrdered, PackTold
+from trellis_server.documents.registry import PDF, Options, Paper, Subject, Whole, document, job_document, listed
+from trellis_server.services import apart, documents, jobs
 from trellis_server.services.sight import seen_by
 
 router = Router(tags=["files"])
@@ -47,8 +47,37 @@ def whole_document(
     """A document of the whole job: its list, its site, its days."""
     found = _seen(request, job_id)
     row = job_document(file)
-    body = row.make(Whole(found, Options(paper=paper, at=at)))
+    body = row.make(Whole.saved(found, Options(paper=paper, at=at)))
     return file_answer(body, row.kind, f"{found.document.name}-{row.file}", row.inline)
+
+
+@router.post("/{uuid:job_id}/pack", response={200: PackOrdered, **REFUSALS})
+def order_pack(request: HttpRequest, job_id: uuid.UUID, body: PackBody) -> HttpResponse:
+    """Order the job pack: it is made apart, and asked after until it is there."""
+    about = Whole.saved(_seen(request, job_id), Options(paper=body.paper))
+    return fast({"order": apart.begin("pack", str(job_id), about.ordered())})
+
+
+@router.get("/{uuid:job_id}/pack/{uuid:order}", response={200: PackTold, **REFUSALS})
+def ask_after_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
+    """How far the pack is."""
+    jobs.job_of(request.user, job_id)
+    return fast(apart.told(order, str(job_id)))
+
+
+@router.get("/{uuid:job_id}/pack/{uuid:order}/pack.pdf", response=REFUSALS)
+def made_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
+    """The pack that was made."""
+    name = jobs.job_of(request.user, job_id).name
+    return file_answer(apart.result(order, str(job_id)).read_bytes(), PDF, f"{name}-pack.pdf", inline=True)
+
+
+@router.delete("/{uuid:job_id}/pack/{uuid:order}", response={204: None, **REFUSALS})
+def stop_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
+    """Make the pack no further."""
+    jobs.job_of(request.user, job_id)
+    apart.cancel(order, str(job_id))
+    return HttpResponse(status=204)
 
 
 @router.get("/{uuid:job_id}/files/{structure}", response={200: DocumentsAnswer, **REFUSALS})

@@ -6,10 +6,12 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
+from steady.jobs.usual import begin
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import (
+    BeginBody,
     Conflict,
     FoundBody,
     ImportBody,
@@ -26,6 +28,7 @@ from trellis_server.api.schemas.jobs import (
 from trellis_server.models import Status
 from trellis_server.services import cards, documents, jobs, kinds, readings, shelf
 from trellis_server.services.sight import seen_by
+from trellis_server.services.usual import usual_of_crew
 
 router = Router(tags=["jobs"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
@@ -73,10 +76,16 @@ def create(request: HttpRequest, body: NewJob) -> HttpResponse:
     return fast(_state(request, jobs.create(request.user, body.document)))
 
 
+@router.post("/begin", response={200: JobState, **REFUSALS})
+def begin_job(request: HttpRequest, body: BeginBody) -> HttpResponse:
+    """Start a job with nothing in it yet, as the crew usually works."""
+    return fast(_state(request, jobs.create(request.user, begin(usual_of_crew(request.user), body.name))))
+
+
 @router.post("/import", response={200: JobState, **REFUSALS})
 def import_job(request: HttpRequest, body: ImportBody) -> HttpResponse:
     """Import an exported job of this or an older format."""
-    return fast(_state(request, jobs.create(request.user, documents.load(body.root), "imported")))
+    return fast(_state(request, shelf.bring_in(request.user, documents.load(body.root))))
 
 
 @router.get("/thrown-away", response={200: list[ThrownAway], 401: Problems})

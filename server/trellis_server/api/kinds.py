@@ -5,22 +5,27 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
+from steady.jobs.brought import bring
 from steady.jobs.decisions import carried_out, used_items
 from steady.jobs.document import AnySpec, at_its_field, find
+from steady.jobs.taken_in import TakenIn, take_in
 from steady.structures.registry import kind_called, kind_of
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.reckon import (
     ActBody,
+    BringBody,
+    BroughtAnswer,
     DecisionsAnswer,
     DecisionsBody,
     HoldBody,
     KindsAnswer,
     MoveBody,
     NewBody,
+    TakeInBody,
 )
-from trellis_server.services import kinds
+from trellis_server.services import jobs, kinds, readings
 from trellis_server.services.documents import dump
 
 router = Router(tags=["kinds"])
@@ -30,17 +35,17 @@ REFUSALS = {401: Problems, 403: Problems, 422: Problems}
 @router.get("", response={200: KindsAnswer, 401: Problems})
 def every_kind(request: HttpRequest) -> HttpResponse:
     """The kinds of structure that can be planned, in the order in which they are offered."""
-    return fast({"kinds": kinds.described()})
+    return fast({"kinds": kinds.described(request.user)})
 
 
 @router.post("/new", response={200: AnySpec, **REFUSALS})
 def new(request: HttpRequest, body: NewBody) -> HttpResponse:
-    """A structure from one line, with the crew's last choices."""
+    """A structure from one line, with what the crew usually does, or did last."""
     ask = {"text": body.text, "id": body.id, "bare": body.bare, "school": body.school, "preset": body.preset}
     kind = kind_called(body.kind)
     if body.preset and body.preset not in dict(kind.presets):
         raise InputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
-    return fast(kinds.new(request.user, kind, ask))
+    return fast(kinds.new(request.user, kind, ask, body.starts_as))
 
 
 @router.post("/move", response={200: AnySpec, **REFUSALS})
@@ -58,6 +63,20 @@ def hold(request: HttpRequest, body: HoldBody) -> HttpResponse:
     kind = kind_of(spec)
     with at_its_field(body.document, body.structure):
         return fast(kind.let_go(spec, body.thing) if body.at_m is None else kind.hold(spec, body.thing, body.at_m))
+
+
+@router.post("/take-in", response={200: TakenIn, 404: Problems, **REFUSALS})
+def what_would_change(request: HttpRequest, body: TakeInBody) -> HttpResponse:
+    """What taking a reading into the plan would change, pieces that are up already among it; nothing is kept."""
+    done = readings.up(jobs.job_of(request.user, body.job)) if body.job is not None else frozenset()
+    return fast(take_in(body.document, body.structure, body.thing, body.at_m, done))
+
+
+@router.post("/bring", response={200: BroughtAnswer, 404: Problems, **REFUSALS})
+def bring_over(request: HttpRequest, body: BringBody) -> HttpResponse:
+    """A structure of another job of the crew, as it would stand in this one; nothing is kept."""
+    there = jobs.state(jobs.job_of(request.user, body.from_job)).document
+    return fast({"structure": bring(body.document, there, body.structure)})
 
 
 @router.post("/act", response={200: AnySpec, **REFUSALS})

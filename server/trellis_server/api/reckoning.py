@@ -14,6 +14,7 @@ from steady.jobs.buying import job_list
 from steady.jobs.choices import choose
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
 from steady.jobs.document import Job, find, kind_in, plan_structure
+from steady.jobs.home import under_school
 from steady.jobs.moves import moved
 from steady.jobs.options import options
 from steady.jobs.quote import quote
@@ -33,6 +34,7 @@ from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.jobs import JobAnswer
 from trellis_server.api.schemas.reckon import (
     ChoicesAnswer,
     DaysAnswer,
@@ -49,6 +51,7 @@ from trellis_server.api.schemas.reckon import (
     PlanBody,
     ReadingsRead,
     ReferenceAnswer,
+    SchoolBody,
     SheetAnswer,
     SlackAnswer,
     SlackBody,
@@ -233,6 +236,12 @@ def days(request: HttpRequest, body: DaysBody) -> HttpResponse:
     return fast({"days": [answer(day) for day in body.document.days]})
 
 
+@router.post("/school", response={200: JobAnswer, **REFUSALS})
+def other_school(request: HttpRequest, body: SchoolBody) -> HttpResponse:
+    """A job under another school of rules; nothing is kept."""
+    return fast({"document": under_school(body.document, body.school)})
+
+
 @router.get("/reference", response={200: ReferenceAnswer, **REFUSALS})
 def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
     """What the forms offer under one school."""
@@ -255,6 +264,7 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
             ],
             "editions": list(book.editions),
             "wind_says": book.wind_says,
+            "wind_zones": book.wind_zones(),
             "wind_pressure_pa": book.usual_pressure_pa,
             "usual": {name: getattr(start, name) for name in ("bag", "soil", "exposure", "wind_speed_m_per_s")},
             "sources": [{"key": key, **row} for key, row in sources().items()],

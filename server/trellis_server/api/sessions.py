@@ -21,7 +21,7 @@ router = Router(tags=["session"])
 
 def _session(request: HttpRequest) -> Session:
     if not request.user.is_authenticated:
-        return Session(signed_in=False)
+        return Session(signed_in=False, demo_here=settings.DEMO and _loopback(request))
     demo = request.user.get_username() == DEMO_NAME
     role, acts, sees = may(request.user)
     return Session(
@@ -72,6 +72,15 @@ def sign_in(request: HttpRequest, body: SignIn) -> Session:
     return _session(request)
 
 
+@router.post("/demo", response={200: Session, 403: Problems}, auth=same_site)
+def back_into_demo(request: HttpRequest) -> Session:
+    """Back into the demo that somebody signed out of; only where there is one, on this machine."""
+    if not settings.DEMO or not _loopback(request):
+        raise HttpError(403, "There is no demo here")
+    request.session.pop("left_demo", None)
+    return who(request)
+
+
 @router.delete("", response=Session, auth=same_site)
 def sign_out(request: HttpRequest) -> Session:
     """Sign out; the demo stays signed out until its next visit."""
@@ -80,4 +89,4 @@ def sign_out(request: HttpRequest) -> Session:
     logout(request)
     if settings.DEMO and there:
         request.session["left_demo"] = True
-    return Session(signed_in=False)
+    return _session(request)

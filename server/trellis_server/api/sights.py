@@ -7,6 +7,8 @@ from steady.drawing.scene import scene
 from steady.ground.survey import thing_rows
 from steady.jobs.calendar import calendar, move
 from steady.jobs.document import plan_structure
+from steady.jobs.laid_under import ScaleAsk, lay_under, scale_under
+from steady.jobs.shady import ShadyAnswer, shady
 from steady.jobs.siting import site_plan, whole_scene
 from steady.jobs.sun import sun
 
@@ -19,12 +21,15 @@ from trellis_server.api.schemas.sights import (
     CalendarMoveBody,
     CalendarMoved,
     SceneAnswer,
+    ShadyBody,
     SitePlanAnswer,
     SunBody,
     SunShown,
     SurveyAnswer,
     SurveyBody,
     ThingRows,
+    UnderAnswer,
+    UnderBody,
 )
 from trellis_server.services import inspections, jobs
 from trellis_server.services.survey import survey
@@ -70,6 +75,20 @@ def things(request: HttpRequest) -> HttpResponse:
 def read_survey(request: HttpRequest, body: SurveyBody) -> HttpResponse:
     """What a pasted or brought survey holds, in the site's own axes, and each row that can't be read."""
     return fast(survey(body.document, body.text, body.brought_as, body.bare))
+
+
+@router.post("/underlay", response={200: UnderAnswer, **REFUSALS})
+def under_the_site(request: HttpRequest, body: UnderBody) -> HttpResponse:
+    """A photo or scan of the job laid under its site, or the one that lies there scaled by two points."""
+    asked = body.ask
+    under = scale_under(body.document, asked) if isinstance(asked, ScaleAsk) else lay_under(body.document, asked)
+    return fast({"under": under})
+
+
+@router.post("/shady", response={200: ShadyAnswer, **REFUSALS})
+def where_it_is_shady(request: HttpRequest, body: ShadyBody) -> HttpResponse:
+    """The site's shade between two hours of a day, and the best places for something of a size."""
+    return fast(shady(body.document, body.ask))
 
 
 @router.post("/sun", response={200: SunShown, **REFUSALS})

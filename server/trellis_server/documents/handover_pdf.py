@@ -45,7 +45,7 @@ def reminders(job: Job, today: date) -> list[Upkeep]:
 def handover(about: Whole, today: date) -> bytes:
     """The pages."""
     fonts()
-    job, kept = about.job, about.state.job
+    job, kept = about.job, about.saved_job
     story: list[Flowable] = letterhead_of(kept.crew.letterhead)
     story.append(Paragraph(escape(f"{job.name}: what was built, and how to keep it"), HEAD))
     story.append(Paragraph(escape(", ".join(part for part in (job.client, job.place) if part)), PLAIN))

@@ -1,34 +1,69 @@
 """The job pack: one PDF of the site, every structure's sheets, and their working behind them, with an index to thumb by."""
 
 import io
-from collections.abc import Iterator
+from collections.abc import Callable
+from functools import partial
+from typing import Any
 from xml.sax.saxutils import escape
 
 from django.utils import timezone
 from pypdf import PdfReader, PdfWriter
-from reportlab.platypus import Paragraph, Table, TableStyle
+from reportlab.lib.units import mm
+from reportlab.pdfbase.pdfmetrics import stringWidth
+from reportlab.pdfgen.canvas import Canvas
+from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Spacer
 from steady.errors import InputError, OutsideScope
 from steady.jobs.buying import job_list
 from steady.jobs.calendar import calendar, spoken
 
-from trellis_server.documents.pdf import REGULAR, fonts
-from trellis_server.documents.quote_pdf import HEAD, SMALL, build_pages
+from trellis_server.documents.pdf import PAPERS, REGULAR, fonts
+from trellis_server.documents.quote_pdf import HEAD, build_pages
 from trellis_server.documents.registry import Subject, Whole, sheets_of, working_of
 from trellis_server.documents.site_pdf import site_pages
+from trellis_server.documents.story import ruled_table
+
+Part = tuple[str, Callable[[], bytes]]
 
 
-def pack(about: Whole) -> bytes:
-    """The whole job on paper. What can't be planned is left out, and its name says so in the index."""
+Tells = Callable[[int, int, str], None]
+WORKING = ", the working"
+TAB_MM, TAB_DEEP_MM = 7.0, 16.0
+"""A tab at the right edge: how far in, and how deep where there are few parts."""
+
+
+def pack(about: Whole, told: Tells = lambda done, of, says: None) -> bytes:
+    """The whole job on paper: a first page that lists the parts, and a tab at the edge of every page to thumb by.
+
+    What can't be planned is left out, and the list says so.
+
+    Args:
+        told: Is told before each part: how many are done, of how many, and its name.
+    """
     fonts()
+    parts = _parts(about)
+    bodies: list[tuple[str, PdfReader | None]] = []
+    for number, (title, make) in enumerate(parts):
+        told(number, len(parts), title)
+        try:
+            bodies.append((title, PdfReader(io.BytesIO(make()))))
+        except (InputError, OutsideScope):
+            bodies.append((title, None))
+    told(len(parts), len(parts), "putting it together")
     made = PdfWriter()
-    for title, body in _parts(about):
+    made.append(PdfReader(io.BytesIO(_index(about, bodies))), import_outline=False)
+    made.add_outline_item(title="What is in it", page_number=0)
+    counts = [len(body.pages) if body else 0 for _, body in bodies]
+    tabs = iter(PdfReader(io.BytesIO(_tabs([title for title, _ in bodies], counts, about.options.paper))).pages)
+    for title, body in bodies:
         start = len(made.pages)
         if body is None:
             made.add_outline_item(title=f"{title}: can't be planned", page_number=max(0, start - 1))
             continue
-        for page in PdfReader(io.BytesIO(body)).pages:
-            made.add_page(page)
+        for page in body.pages:
+            laid = made.add_page(page)
+            laid.merge_page(next(tabs))
+            laid.compress_content_streams()
         made.add_outline_item(title=title, page_number=start)
     made.add_metadata({"/Title": f"{about.job.name}, job pack"})
     made.compress_identical_objects()
@@ -37,19 +72,64 @@ def pack(about: Whole) -> bytes:
     return stream.getvalue()
 
 
-def _parts(about: Whole) -> Iterator[tuple[str, bytes | None]]:
-    yield "The site", site_pages(about.job, about.options.paper)
-    for says, make_whole in (("The days", _days), ("The list", _list)):
-        try:
-            yield says, make_whole(about)
-        except (InputError, OutsideScope):
-            yield says, None
-    for make, says in ((sheets_of, ""), (working_of, ", the working")):
-        for item in about.job.structures:
-            try:
-                yield f"{item.name}{says}", make(Subject(about.state, item.spec.id, about.options))
-            except (InputError, OutsideScope):
-                yield f"{item.name}{says}", None
+def _index(about: Whole, bodies: list[tuple[str, PdfReader | None]]) -> bytes:
+    """The first page: each part and the page that it begins on."""
+    rows, page = [], 2
+    for title, body in bodies:
+        rows.append((str(page) if body else "", title, "" if body else "can't be planned: see its sheet"))
+        page += len(body.pages) if body else 0
+    return _table(about, "what is in it", ("page", "part", ""), rows, (45, None, 180))
+
+
+def _tabs(titles: list[str], counts: list[int], paper: str) -> bytes:
+    """For each page one with nothing but its tab and its number in the pack: the later the part, the lower its tab; the
+    working's are grey."""
+    wide, high = PAPERS[paper]
+    room = high - 20 * mm
+    deep = min(TAB_DEEP_MM * mm, room / max(1, len(titles)))
+    step = min(deep + 1, room / max(1, len(titles)))
+    stream = io.BytesIO()
+    canvas = Canvas(stream, pagesize=(wide, high), invariant=1)
+    page = 1
+    for number, (title, count) in enumerate(zip(titles, counts, strict=True)):
+        top = high - 10 * mm - number * step
+        size = max(5.0, min(7.0, deep / 6))
+        said = title.removesuffix(WORKING)
+        while said and stringWidth(said, REGULAR, size) > deep - 4:
+            said = said[:-1]
+        for _ in range(count):
+            page += 1
+            canvas.setFillGray(0.45 if title.endswith(WORKING) else 0.12)
+            canvas.rect(wide - TAB_MM * mm, top - deep, TAB_MM * mm, deep, stroke=0, fill=1)
+            canvas.setFont(REGULAR, 7)
+            canvas.drawRightString(wide - 2.5 * mm, 4 * mm, f"{page} of {1 + sum(counts)}")
+            canvas.setFillGray(1)
+            canvas.setFont(REGULAR, size)
+            canvas.saveState()
+            canvas.translate(wide - TAB_MM * mm / 2 + size / 3, top - deep / 2)
+            canvas.rotate(90)
+            canvas.drawCentredString(0, 0, said)
+            canvas.restoreState()
+            canvas.showPage()
+    canvas.save()
+    return stream.getvalue()
+
+
+def made_apart(asked: dict[str, Any], told: Tells) -> bytes:
+    """The pack out of what was ordered."""
+    return pack(Whole.out_of(asked), told)
+
+
+def _parts(about: Whole) -> list[Part]:
+    """Every part of the pack and how it is made; a structure is planned once for its sheets and its working."""
+    structures = [(item.name, Subject(about.state, item.spec.id, about.options)) for item in about.job.structures]
+    return [
+        ("The site", lambda: site_pages(about.job, about.options.paper)),
+        ("The days", lambda: _days(about)),
+        ("The list", lambda: _list(about)),
+        *((name, partial(sheets_of, subject)) for name, subject in structures),
+        *((f"{name}{WORKING}", partial(working_of, subject)) for name, subject in structures),
+    ]
 
 
 def _days(about: Whole) -> bytes:
@@ -74,16 +154,6 @@ def _table(
     rows: list[tuple[str, str, str]],
     wide: tuple[int | None, ...],
 ) -> bytes:
-    cells = [list(names), *([Paragraph(escape(cell), SMALL) for cell in row] for row in rows)]
-    table = Table(cells, colWidths=list(wide), repeatRows=1)
-    table.setStyle(
-        TableStyle(
-            [
-                ("FONT", (0, 0), (-1, -1), REGULAR, 9),
-                ("VALIGN", (0, 0), (-1, -1), "TOP"),
-                ("LINEBELOW", (0, 0), (-1, -1), 0.3, "#9aa6a0"),
-            ]
-        )
-    )
+    table = ruled_table(names, rows, wide)
     title = f"{about.job.name}: {says}"
     return build_pages([Paragraph(escape(title), HEAD), Spacer(1, 8), table], title, about.options.paper)

@@ -8,7 +8,7 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from datetime import UTC, datetime
 from functools import cached_property
-from typing import Literal
+from typing import Any, Literal, Protocol
 
 from django.utils import timezone
 from pydantic_core import to_json
@@ -22,13 +22,17 @@ from steady.jobs.document import Job, Structure, find, plan_structure
 from steady.jobs.sheet import Sheet, sheet
 from steady.jobs.siting import site_geojson, site_sheet
 from steady.jobs.starts import stands_words
+from steady.jobs.sun import usual_ask
 from steady.measure.lengths import parse_length
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
+from steady.structures.lifting import lift_plan
 from steady.takeoff.bill import pieces
 
 from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
+from trellis_server.models import Job as KeptJob
+from trellis_server.services.documents import dump, load
 from trellis_server.services.inspections import held
 from trellis_server.services.jobs import State
 
@@ -51,11 +55,48 @@ class Options:
     wide: str = ""
 
 
+class PrintedRevision(Protocol):
+    """What paper says of a revision."""
+
+    @property
+    def number(self) -> int: ...
+    @property
+    def parent(self) -> "PrintedRevision | None": ...
+    @property
+    def made_at(self) -> datetime: ...
+
+
+class PrintedState(Protocol):
+    """What paper reads of a job's state."""
+
+    @property
+    def document(self) -> Job: ...
+    @property
+    def revision(self) -> PrintedRevision: ...
+
+
+@dataclass(frozen=True, kw_only=True)
+class Printed:
+    """A revision as a process without a database knows it."""
+
+    number: int
+    parent: "Printed | None" = None
+    made_at: datetime = datetime.min
+
+
+@dataclass(frozen=True, kw_only=True)
+class OnPaper:
+    """A state as a process without a database knows it."""
+
+    document: Job
+    revision: Printed
+
+
 @dataclass(frozen=True)
 class Subject:
     """One structure of a saved job, with what documents read of it, each reckoned once."""
 
-    state: State
+    state: PrintedState
     structure: str
     options: Options
 
@@ -205,6 +246,25 @@ def _dxf(about: Subject) -> str:
     return dxf(about.sheet.views)
 
 
+def _lifts(about: Subject) -> bytes:
+    from trellis_server.documents.lift_pdf import lift_pages  # as above
+
+    return lift_pages(about.state.document, about.row.name, about.plan, about.options.paper)
+
+
+def _shade(about: Subject) -> bytes:
+    from trellis_server.documents.shade_pdf import shade_pages  # as above
+
+    job = about.state.document
+    return shade_pages(job, about.row.name, about.structure, usual_ask(job, about.structure), about.options.paper)
+
+
+def _in_the_sun(about: Subject) -> bool:
+    """Whether the sun of its site is known."""
+    site = about.state.document.site
+    return site.latitude_rad is not None and site.longitude_rad is not None
+
+
 def _plan(about: Subject) -> bytes:
     return json.dumps(json.loads(to_json(about.plan)), indent=1, ensure_ascii=False).encode()
 
@@ -212,6 +272,15 @@ def _plan(about: Subject) -> bytes:
 DOCUMENTS = [
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=sheets_of, inline=True),
     Document(file="working.pdf", says="The working", kind=PDF, make=working_of, inline=True),
+    Document(
+        file="lifts.pdf",
+        says="The lift plan",
+        kind=PDF,
+        make=_lifts,
+        inline=True,
+        applies=lambda about: bool(lift_plan(about.plan)),
+    ),
+    Document(file="shade.pdf", says="The shade sheet", kind=PDF, make=_shade, inline=True, applies=_in_the_sun),
     Document(
         file="sample.pdf",
         says="A full-size sample",
@@ -270,23 +339,63 @@ def listed(about: Subject) -> list[dict[str, str]]:
 class Whole:
     """A whole saved job, with what its documents read of it."""
 
-    state: State
+    state: PrintedState
     options: Options
+    kept: KeptJob | None = None
+    known_id: str = ""
+    known_held: Mapping[str, str] | None = None
+
+    @classmethod
+    def saved(cls, state: State, options: Options) -> "Whole":
+        """Of a job as it is kept."""
+        return cls(state, options, kept=state.job)
 
     @property
     def job(self) -> Job:
         """Its document."""
         return self.state.document
 
+    def ordered(self) -> dict[str, Any]:
+        """What a process of its own needs to make a document: all of it as JSON, so that it asks no database."""
+        revision = self.state.revision
+        return {
+            "document": dump(self.job),
+            "job": self.job_id,
+            "held": dict(self.held),
+            "paper": self.options.paper,
+            "number": revision.number,
+            "replaces": revision.parent.number if revision.parent else None,
+            "made_at": revision.made_at.isoformat(),
+        }
+
+    @classmethod
+    def out_of(cls, ordered: Mapping[str, Any]) -> "Whole":
+        """What was ordered, as documents read it."""
+        before = ordered["replaces"]
+        revision = Printed(
+            number=ordered["number"],
+            parent=None if before is None else Printed(number=before),
+            made_at=datetime.fromisoformat(ordered["made_at"]),
+        )
+        state = OnPaper(document=load(ordered["document"]), revision=revision)
+        return cls(state, Options(paper=ordered["paper"]), known_id=ordered["job"], known_held=ordered["held"])
+
     @property
     def job_id(self) -> str:
         """Its id."""
-        return str(self.state.job.pk)
+        return self.known_id or str(self.saved_job.pk)
 
     @cached_property
     def held(self) -> Mapping[str, str]:
         """Tasks that its inspections hold back, and why."""
-        return held(self.state.job)
+        return held(self.saved_job) if self.known_held is None else self.known_held
+
+    @property
+    def saved_job(self) -> KeptJob:
+        """The job as the database keeps it."""
+        if self.kept is None:
+            raise LookupError("this document asks the database for what is kept with the job")
+        return self.kept
 
 
 @dataclass(frozen=True, kw_only=True)

@@ -14,6 +14,7 @@ from trellis_server.api.errors import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
 from trellis_server.services.merge import Clash, merge
+from trellis_server.services.thinning import EVERY, thin
 
 Person = User | AbstractBaseUser | AnonymousUser
 
@@ -112,9 +113,7 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
             if after != before:
                 _append(job, job.current, document, says, person)
             return replace(state(job), changed=_changed(before, after))
-        origin = job.revisions.filter(number=base).first()
-        if origin is None:
-            raise InputError("base", "This revision is not known: load the job again")
+        origin = _origin(job, base)
         merged, clashes = merge(
             documents.whole(origin.document), documents.dump(document), documents.whole(job.current.document)
         )
@@ -130,6 +129,21 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         if documents.dump(joined) != now:
             _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
         return replace(state(job), sent=sent.number)
+
+
+def _origin(job: Job, base: int) -> Revision:
+    """The revision that a save was made from; where it was thinned out since, the one before it that is kept.
+
+    From an older one more is held against what others did than has to be, and nothing that was typed is lost.
+
+    Raises:
+        InputError: There was never such a revision.
+    """
+    last = job.revisions.aggregate(last=Max("number"))["last"] or 0
+    found = job.revisions.filter(number__lte=base).order_by("-number").first() if 0 < base <= last else None
+    if found is None:
+        raise InputError("base", "This revision is not known: load the job again")
+    return found
 
 
 def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
@@ -154,6 +168,8 @@ def _append(job: Job, parent: Revision | None, document: Document, says: str, pe
     job.name = document.name
     job.save()
     job.redo_steps.all().delete()
+    if job.current.number % EVERY == 0:
+        thin(job)
 
 
 def undo(person: Person, job_id: uuid.UUID, base: int) -> State | Conflicted:

@@ -1,18 +1,54 @@
 """Kinds of structure at the edge: what a crew's last choices are as JSON, typed again field by field, and forms for the page."""
 
-from typing import Any, get_type_hints
+from typing import Any, Literal, get_type_hints
 
 from pydantic import ConfigDict, TypeAdapter, ValidationError
+from steady.errors import InputError
 from steady.structures.form import AskedGroup, asked
 from steady.structures.kind import Ask, Kind
 from steady.structures.registry import KINDS, kind_of
 
+from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of, remember
 
+OF_KINDS = "kinds"
+"""Where among what a crew usually does that of each kind lies."""
+StartsAs = Literal["usual", "last", "shipped"]
+"""What a new structure starts with: what the crew typed as its usual, its last one's choices, or what the program ships."""
 
-def choices_of(person: Person, kind: Kind) -> dict[str, Any]:
-    """The crew's last choices for a kind; one that no longer reads is left out."""
-    kept = crew_of(person).defaults.get(kind.key, {})
+
+def kept_kinds(crew: Crew) -> dict[str, dict[str, Any]]:
+    """What a crew typed as its usual, by kind."""
+    return dict(crew.usual.get(OF_KINDS, {}))
+
+
+def choices_of(person: Person, kind: Kind, starts_as: StartsAs = "usual") -> dict[str, Any]:
+    """What a new structure of a kind starts with; where the crew typed no usual, its last choices."""
+    crew = crew_of(person)
+    last = crew.defaults.get(kind.key, {})
+    kept = {"usual": kept_kinds(crew).get(kind.key, last), "last": last, "shipped": {}}
+    return readable_choices(kind, kept[starts_as])
+
+
+def checked_choices(kind: Kind, choices: dict[str, Any]) -> dict[str, Any]:
+    """Choices as they are kept, every one of them one that the kind takes.
+
+    Raises:
+        InputError: A field that the kind has not, or a value that it does not take.
+    """
+    hints = get_type_hints(kind.spec, include_extras=True)
+    for name, value in choices.items():
+        if name not in hints or name in kind.own:
+            raise InputError(name, f"Nothing of that name is kept of {kind.many}")
+        try:
+            TypeAdapter(hints[name], config=_plain(hints[name])).validate_python(value)
+        except ValidationError as error:
+            raise InputError(name, error.errors()[0]["msg"]) from None
+    return choices
+
+
+def readable_choices(kind: Kind, kept: dict[str, Any]) -> dict[str, Any]:
+    """Kept choices, each of its own type; one that no longer reads is left out."""
     hints = get_type_hints(kind.spec, include_extras=True)
     found = {}
     for name, value in kept.items():
@@ -39,19 +75,21 @@ def keep_choices(person: Person, spec: Any) -> None:
         remember(person, kind.key, {name: dumped[name] for name in names})
 
 
-def new(person: Person, kind: Kind, ask: dict[str, Any]) -> Any:
-    """A structure of a kind from one line, with the crew's last choices.
+def new(person: Person, kind: Kind, ask: dict[str, Any], starts_as: StartsAs) -> Any:
+    """A structure of a kind from one line, with what the crew usually does or did last.
 
     Raises:
         InputError: The line does not read.
     """
-    return kind.read(Ask(**ask, choices=choices_of(person, kind)))
+    return kind.read(Ask(**ask, choices=choices_of(person, kind, starts_as)))
 
 
-def described() -> list[dict[str, Any]]:
-    """Every kind with its words and forms, as a page offers them."""
+def described(person: Person) -> list[dict[str, Any]]:
+    """Every kind with its words and forms, as a page offers them, and whether the crew typed its usual of it."""
+    kept = kept_kinds(crew_of(person))
     return [
         {
+            "usual": kind.key in kept,
             "key": kind.key,
             "many": kind.many,
             "line": kind.line,

@@ -1,8 +1,6 @@
 """Photos of a job: any picture turned upright, made small enough, stripped of where it was taken, and kept as JPEG."""
 
 import io
-import os
-import tempfile
 import uuid
 from pathlib import Path
 
@@ -14,6 +12,7 @@ from steady.errors import InputError
 from trellis_server.api.errors import Missing
 from trellis_server.models import Job, Photo
 from trellis_server.services.jobs import Person
+from trellis_server.services.whole_file import write_whole
 
 LONGEST_PX, SMALL_PX = 2000, 360
 MOST_BYTES = 12_000_000
@@ -67,8 +66,8 @@ def keep(job: Job, person: Person, body: bytes, about: str, says: str) -> Photo:
             job=job, about=about[:200], says=says[:200], wide=wide, high=high, size=len(large), author_id=person.pk
         )
         try:
-            _write(path_of(made.pk), large)
-            _write(path_of(made.pk, small=True), small)
+            write_whole(path_of(made.pk), large)
+            write_whole(path_of(made.pk, small=True), small)
         except OSError as error:
             _gone(made.pk)
             raise InputError("photo", f"It can't be kept: {error.strerror}") from None
@@ -122,15 +121,6 @@ def drop_all(job: Job) -> None:
     for photo in Photo.objects.filter(job=job):
         _gone(photo.pk)
     Photo.objects.filter(job=job).delete()
-
-
-def _write(path: Path, body: bytes) -> None:
-    """Whole or not at all, and for the owner alone."""
-    path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
-    handle, draft = tempfile.mkstemp(dir=path.parent)
-    with os.fdopen(handle, "wb") as file:
-        file.write(body)
-    os.replace(draft, path)
 
 
 def _gone(photo_id: uuid.UUID) -> None:

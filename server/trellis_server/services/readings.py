@@ -108,6 +108,14 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
         return save(person, job_id, now.revision.number, changed, f"went round what a hole met: {find.what}")
 
 
+def up(job: Job) -> frozenset[tuple[str, str]]:
+    """What is ticked as done, by what it is of and the tick's name; what was unticked again is not."""
+    last: dict[tuple[str, str], bool] = {}
+    for reading in job.readings.filter(value_m=None).order_by("measured_at", "received_at"):
+        last[reading.about, reading.what] = reading.done
+    return frozenset(key for key, done in last.items() if done)
+
+
 def _standing(job: Job, plan: Plan) -> dict[str, float]:
     """Posts that are set, and where each stands: as last measured, else as planned."""
     marks = {mark.id: mark.station_m for mark in plan.marks}
@@ -118,6 +126,8 @@ def _standing(job: Job, plan: Plan) -> dict[str, float]:
             done[reading.about] = reading.done
         elif reading.what == "stands at" and reading.value_m is not None:
             measured[reading.about] = reading.value_m
+        elif reading.what == "stands at":
+            measured.pop(reading.about, None)  # struck out
     return {about: measured.get(about, marks[about]) for about, yes in done.items() if yes and about in marks}
 
 
@@ -142,6 +152,7 @@ def rows(job: Job) -> list[dict[str, object]]:
                 "device": reading.device,
                 "measured_at": reading.measured_at,
                 "author": reading.author.get_username() if reading.author else "",
+                "unit": target.unit if target is not None else "m",
                 "planned_m": target.planned if target is not None else None,
                 "verdict": compared.verdict if compared is not None else "",
                 "replans": target.replans if target is not None else "",

@@ -6,6 +6,8 @@ from datetime import timedelta
 
 from django.db import transaction
 from django.utils import timezone
+from steady.jobs.document import Job as Document
+from steady.jobs.naming import numbered
 
 from trellis_server.api.errors import Missing
 from trellis_server.models import Job, Status
@@ -24,10 +26,21 @@ def thrown_away(person: Person) -> list[Job]:
 
 
 def duplicate(person: Person, job_id: uuid.UUID) -> State:
-    """A new job like another one; what was measured stays with the old one."""
+    """A new job like another one; what was measured stays with the old one, and so do its photos: none lies under the site."""
     document = state(job_of(person, job_id)).document
     name = f"{document.name[: NAME_LETTERS - len(COPY)]}{COPY}"
-    return create(person, replace(document, name=name), f"copied from {document.name}"[:200])
+    return create(
+        person,
+        replace(document, name=name, site=replace(document.site, under=None)),
+        f"copied from {document.name}"[:200],
+    )
+
+
+def bring_in(person: Person, document: Document) -> State:
+    """A job out of a file; beside one of the same name it is numbered, so that neither is taken for the other."""
+    names = set(of_crews(person).filter(thrown_away_at=None).values_list("name", flat=True))
+    name = numbered(document.name, names, NAME_LETTERS, " ({})")
+    return create(person, replace(document, name=name), "imported")
 
 
 def set_status(person: Person, job_id: uuid.UUID, status: Status) -> None:

@@ -45,6 +45,20 @@ class AccountsTest(TestCase):
                 self.assertFalse(Caller().client.get("/api/session", **extra).json()["signed_in"])
         self.assertFalse(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["signed_in"])
 
+    def test_whoever_left_the_demo_finds_the_way_back(self) -> None:
+        person("demo", "Juniper Lane Builders")
+        with override_settings(DEMO=True):
+            client = Caller().client
+            here = {"REMOTE_ADDR": "127.0.0.1"}
+            self.assertTrue(client.get("/api/session", **here).json()["signed_in"])
+            left = client.delete("/api/session", **here).json()
+            self.assertEqual((left["signed_in"], left["demo_here"]), (False, True))
+            self.assertFalse(client.get("/api/session", **here).json()["signed_in"])
+            self.assertTrue(client.post("/api/session/demo", **here).json()["demo"])
+            away = Caller().client.post("/api/session/demo", REMOTE_ADDR="10.0.0.7")
+            self.assertEqual(away.status_code, 403)
+        self.assertEqual(Caller().client.post("/api/session/demo", REMOTE_ADDR="127.0.0.1").status_code, 403)
+
     def test_a_call_without_the_pages_token_is_refused(self) -> None:
         caller = Caller(person("cedar"), strict=True)
         self.assertEqual(caller.send("POST", "/api/jobs", {"document": small_job()}).status_code, 403)
@@ -174,10 +188,23 @@ class HistoryTest(TestCase):
 
     def test_export_and_import_go_round_exactly(self) -> None:
         first = self.caller.send("GET", f"/api/jobs/{self.job}/job.json")
-        again = self.caller.send("POST", "/api/jobs/import", json.loads(first.content))
+        # By another crew: beside its namesake it would be numbered.
+        other = Caller(person("elm"))
+        again = other.send("POST", "/api/jobs/import", json.loads(first.content))
         self.assertEqual(again.status_code, 200, again.content)
-        second = self.caller.send("GET", f"/api/jobs/{again.json()['id']}/job.json")
+        second = other.send("GET", f"/api/jobs/{again.json()['id']}/job.json")
         self.assertEqual(first.content, second.content)
+
+    def test_a_structure_is_brought_from_another_job_of_the_crew_alone(self) -> None:
+        document = small_job("Here")
+        body = {"document": document, "from_job": self.job, "structure": "windbreak"}
+        answer = self.caller.send("POST", "/api/kinds/bring", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:200])
+        self.assertEqual(answer.json()["structure"]["spec"]["id"], "windbreak-2")
+        stranger = Caller(person("elm"))
+        self.assertEqual(stranger.send("POST", "/api/kinds/bring", body).status_code, 404)
+        body["structure"] = "nobody"
+        self.assertEqual(self.caller.send("POST", "/api/kinds/bring", body).status_code, 422)
 
     def test_a_job_of_another_format_is_refused(self) -> None:
         for body in ({}, {"format": 99, "name": "x"}, {"format": "1"}, {"format": 1}):

@@ -520,6 +520,8 @@ class PhoneTest(SignedIn):
         expect(page.locator(".pad .value")).to_have_text("6′ 4¾")
         page.get_by_role("button", name="Keep").click()
         page.get_by_role("button", name="Post 2 is set").click()
+        expect(page.get_by_role("heading")).to_have_text("Post 3 of 19")  # the next comes by itself
+        page.get_by_role("button", name=re.compile("‹")).click()
         expect(page.locator(".bar")).to_contain_text("2 kept here")
         page.reload()
         expect(page.locator(".reading")).to_be_visible()

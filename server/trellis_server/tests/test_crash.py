@@ -22,6 +22,7 @@ from typing import Any
 from django.conf import settings
 from django.test import tag
 
+from trellis_server.packed import unpack
 from trellis_server.tests.make import small_job
 
 CLIENTS, SAVES = 4, 50
@@ -159,7 +160,7 @@ class CrashTest(unittest.TestCase):
         database = sqlite3.connect(Path(self.folder) / "trellis.sqlite3")
         self.addCleanup(database.close)
         rows = database.execute("select job_id, number, document from trellis_revision").fetchall()
-        there = {(job, number): json.loads(document)["name"] for job, number, document in rows}
+        there = {(job, number): unpack(document)["name"] for job, number, document in rows}
         for job, number, name in kept:
             self.assertEqual(there.get((job.replace("-", ""), number)), name)
         self.assertEqual(database.execute("pragma integrity_check").fetchone(), ("ok",))

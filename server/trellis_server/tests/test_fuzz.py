@@ -3,16 +3,19 @@
 import copy
 import json
 import random
+import tempfile
 import uuid
 from typing import Any, get_args, get_type_hints
+from unittest import mock
 
-from django.test import TestCase, tag
+from django.test import TestCase, override_settings, tag
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
 from trellis_server.models import Crew, Invitation
+from trellis_server.services import apart
 from trellis_server.services.people import digest
 from trellis_server.tests.make import Caller, person, small_job
 
@@ -229,6 +232,27 @@ class FuzzTest(TestCase):
             "/api/crew/prices": {"prices": [{"item": "concrete 80 lb", "price": 6.2, "supplier": "", "on": ""}]},
             "/api/crew/prices/bring": {"text": "concrete 80 lb,,6.20", "brought_as": "csv", "bare": "ft"},
             "/api/crew/priced": {"document": job},
+            "/api/crew/usual": {"usual": {"school": "uk", "marks": "1 mm", "quote": {"crew_count": 3}}},
+            "/api/crew/usual/{kind}": {"choices": {"height_m": 1.5, "post": "post 4x4 pine"}},
+            "/api/jobs/begin": {"name": "Barn lane"},
+            "/api/jobs/{job_id}/pack": {"paper": "letter"},
+            "/api/reckon/school": {"document": job, "school": "ca"},
+            "/api/sights/underlay": {
+                "document": job,
+                "ask": {"picture": "a", "wide_px": 900, "high_px": 600},
+            },
+            "/api/sights/shady": {
+                "document": job,
+                "ask": {"on": "2026-07-21", "from_h": 14.0, "to_h": 17.0, "utc_h": -4.0, "wide_m": 1.5, "deep_m": 1.0},
+            },
+            "/api/kinds/bring": {"document": job, "from_job": self.job, "structure": "windbreak"},
+            "/api/kinds/take-in": {
+                "document": job,
+                "structure": "windbreak",
+                "thing": "windbreak/post/start+1",
+                "at_m": 2.0,
+                "job": None,
+            },
             "/api/crew/learned": {"document": job},
             "/api/sights/calendar/move": {"document": job, "task": "windbreak/dig", "on": "2026-12-14"},
             "/api/sights/sun": {
@@ -297,6 +321,15 @@ class FuzzTest(TestCase):
         self.assertGreater(answered, 60)
 
     def feed(self, method: str, path: str, good: Any = None) -> None:
+        # Orders are taken, and no process is begun for each of hundreds.
+        with (
+            tempfile.TemporaryDirectory() as folder,
+            override_settings(DATA=folder),
+            mock.patch.object(apart.subprocess, "Popen"),
+        ):
+            self.fed(method, path, good)
+
+    def fed(self, method: str, path: str, good: Any) -> None:
         good = good or self.good(path)
         # A find is planned at once: it starts from a job that nothing has broken yet.
         address = path.replace("{job_id}", self.caller.new_job() if path.endswith("/found") else self.job)
@@ -304,7 +337,7 @@ class FuzzTest(TestCase):
             job = self.caller.new_job()
             kept = self.caller.send("POST", f"/api/quotes/{job}").json()
             address = path.replace("{job_id}", job).replace("{number}", str(kept["number"]))
-        address = address.replace("{name}", "ash")
+        address = address.replace("{name}", "ash").replace("{kind}", "fence")
         caller = self.caller
         if "{secret}" in address:
             # Kept directly: the calls before may have used up how many invitations a crew has open.

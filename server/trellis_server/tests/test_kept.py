@@ -16,6 +16,7 @@ from steady.errors import InputError
 from steady.jobs.document import FORMAT, plan_structure
 from steady.plan.verdict import buildable
 from steady.plan.verdict import state as verdict_state
+from steady.structures.registry import kind_of
 
 from trellis_server.demo.jobs import all_jobs
 from trellis_server.models import Job, Revision, SiteReading
@@ -39,6 +40,18 @@ class KeptJobsTest(SimpleTestCase):
             for structure in job.structures:
                 self.assertGreaterEqual(len(plan_structure(job, structure.spec.id).marks), 2)
         self.assertEqual(formats, set(range(1, FORMAT + 1)))
+
+    def test_a_look_that_was_approved_stays_approved(self) -> None:
+        """A look's fingerprint is kept with the job: a field added to what makes a look would ask every client again."""
+        approved = 0
+        for path in sorted(KEPT.glob("job-format-*.json")):
+            job = documents.load(json.loads(path.read_text(encoding="utf-8")))
+            for structure in job.structures:
+                if getattr(structure.spec, "look", None) is not None:
+                    approved += 1
+                    approval = kind_of(structure.spec).approval(structure.spec)
+                    self.assertEqual(approval.held, "", path.name)
+        self.assertGreater(approved, 2)
 
     def test_today_s_format_goes_round_exactly(self) -> None:
         body = json.loads((KEPT / f"job-format-{FORMAT}.json").read_text(encoding="utf-8"))

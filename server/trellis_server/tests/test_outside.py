@@ -174,5 +174,6 @@ class OutsidePageTest(SignedIn):
         page.get_by_role("button", name="Ask for the forecast").click()
         self.eventually(lambda: sum(day["id"].startswith("forecast-") for day in self.document()["days"]) >= 8)
         self.open(f"/jobs/{self.job.pk}/place")
+        page.get_by_text("12 spot heights").click()
         page.get_by_role("button", name="Read the spots with the level").click()
         expect(page.get_by_text("12 spots read")).to_be_visible()

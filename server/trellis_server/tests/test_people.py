@@ -55,6 +55,8 @@ class PartsTest(TestCase):
                 ("POST", f"/api/jobs/{job}/copy", None),
                 ("POST", "/api/jobs", {"document": small_job("New")}),
                 ("POST", "/api/jobs/import", {"document": small_job("New")}),
+                ("POST", "/api/jobs/begin", {"name": "New"}),
+                ("PUT", "/api/crew/usual/fence", {"choices": None}),
                 ("DELETE", f"/api/jobs/{job}", None),
                 ("POST", f"/api/jobs/{job}/bring-back", None),
             ],

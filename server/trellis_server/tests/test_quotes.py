@@ -12,8 +12,9 @@ from django.utils import timezone
 from openpyxl.reader.excel import load_workbook
 from playwright.sync_api import expect
 
+from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Job, SentQuote
-from trellis_server.services import shelf
+from trellis_server.services import documents, shelf
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
 
@@ -184,6 +185,37 @@ class CrewTest(TestCase):
         other = Caller(person("wren"))
         self.assertEqual(other.send("POST", "/api/crew/learned", {"document": document}).json()["learned"], [])
 
+    def test_bays_ticked_on_the_phone_and_a_gate_s_log_are_learned(self) -> None:
+        document = documents.dump(larkspur_rise())
+        job = self.caller.new_job(document)
+        body = {"document": document, "structure": "windbreak", "selected": ""}
+        sheet = self.caller.send("POST", "/api/reckon/plan", body).json()
+        rails = next(group for group in sheet["ticks"] if group["role"] == "rail")["ticks"]
+        latch = next(target for target in sheet["targets"] if target["what"] == "latch edge")
+
+        def reading(about: str, what: str, at: str, **more: object) -> dict[str, object]:
+            return {"id": str(uuid.uuid4()), "about": about, "what": what, "device": "p", "measured_at": at, **more}
+
+        readings = [
+            reading(tick["about"], tick["what"], f"2026-06-01T08:{k * 12:02d}:00Z", done=True)
+            for k, tick in enumerate(rails[:5])
+        ]
+        readings.append(reading(rails[4]["about"], rails[4]["what"], "2026-06-01T09:30:00Z", done=False))
+        for at, share in (("2025-01-01T08:00:00Z", 0.1), ("2026-01-10T08:00:00Z", 1.5)):
+            readings.append(reading(latch["about"], "latch edge", at, value_m=latch["planned"] * share))
+        self.assertEqual(self.caller.send("POST", f"/api/jobs/{job}/readings", {"readings": readings}).status_code, 200)
+        found = self.caller.send("POST", "/api/crew/learned", {"document": document}).json()["learned"]
+        by = {row["key"]: row for row in found}
+        # 12 min a bay, times the people; the fifth was taken back.
+        each = sorted(12 * document["quote"]["crew_count"] / tick["work"] for tick in rails[1:4])
+        self.assertAlmostEqual(by["rail_min"]["middle"], each[1])
+        self.assertEqual(by["rail_min"]["cases_count"], 3)
+        self.assertNotIn("sag_ratio", by)  # one gate is not yet a record
+        document["yard"]["sag_ratio"] = 1.5
+        worse = self.caller.send("POST", "/api/reckon/plan", {**body, "document": document}).json()
+        after = next(target for target in worse["targets"] if target["what"] == "latch edge")
+        self.assertAlmostEqual(after["planned"], 1.5 * latch["planned"])
+
     def test_formulas_leave_as_text(self) -> None:
         row = {"item": "concrete 80 lb", "price": 5.0, "supplier": "=HYPERLINK(1)", "on": "", "length_m": None}
         self.caller.send("PUT", "/api/crew/prices", {"prices": [row]})
@@ -230,3 +262,25 @@ class QuotePageTest(SignedIn):
         expect(page.get_by_text("Kept.")).to_be_visible()
         expect(price).to_have_value("7.10")
         self.assertEqual(self.axe(), [])
+
+    def test_terms_typed_wrong_are_refused_at_their_field_and_kept_in_it(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/buy/windbreak")
+        page.get_by_text("Your terms: minutes").click()
+        minutes = page.get_by_label("Minutes a post, one person")
+        minutes.fill("abc")
+        minutes.press("Enter")
+        expect(page.get_by_text("Write a number, like 41.50")).to_be_visible()
+        expect(minutes).to_have_value("abc")
+        least, most = page.get_by_label("An hour, at least"), page.get_by_label("An hour, at most")
+        least.fill("$75")
+        least.press("Enter")
+        expect(page.get_by_text("the least is more than the most").first).to_be_visible()
+        expect(least).to_have_value("75")
+        self.assertEqual(self.axe(), [])
+        most.fill("90,5")
+        most.press("Enter")
+        self.eventually(
+            lambda: (self.document()["quote"]["hour_low"], self.document()["quote"]["hour_high"]) == (75, 90.5)
+        )
+        expect(page.get_by_text("the least is more than the most")).to_have_count(0)

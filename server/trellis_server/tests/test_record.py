@@ -21,7 +21,7 @@ from steady.jobs.upkeep import after, upkeep
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Job, Photo, ShareLink
-from trellis_server.services import shelf
+from trellis_server.services import documents, shelf
 from trellis_server.services.keep import backup, restore
 from trellis_server.services.photos import LONGEST_PX, path_of
 from trellis_server.tests.make import Caller, person, small_job
@@ -195,11 +195,40 @@ class PaperTest(Kept):
         titles = [str(item.title) for item in read.outline]  # type: ignore[union-attr]
         sheets = ["Windbreak", "Kitchen deck"]
         self.assertEqual(
-            titles, ["The site", "The days", "The list", *sheets, *(f"{name}, the working" for name in sheets)]
+            titles,
+            [
+                "What is in it",
+                "The site",
+                "The days",
+                "The list",
+                *sheets,
+                *(f"{name}, the working" for name in sheets),
+            ],
         )
         self.assertGreater(len(read.pages), 10)
         whole = " ".join(page.extract_text() for page in read.pages[:4])
         self.assertIn("Scale", whole)
+        # The first page lists each part with the page it begins on, and every page says which it is of the pack.
+        first = read.pages[0].extract_text().split("\n")
+        for title in ("Windbreak", "Kitchen deck, the working"):
+            page = int(first[first.index(title) - 1])
+            self.assertIn(title.removesuffix(", the working"), read.pages[page - 1].extract_text())
+            self.assertIn(f"{page} of {len(read.pages)}", read.pages[page - 1].extract_text())
+            starts = next(item for item in read.outline if item.title == title)  # type: ignore[union-attr]
+            self.assertEqual(read.get_destination_page_number(starts), page - 1)  # type: ignore[arg-type]
+
+    def test_a_roof_has_a_lift_plan_and_a_shade_sheet(self) -> None:
+        document = documents.dump(larkspur_rise())
+        job = self.caller.new_job(document)
+        listed = self.caller.send("GET", f"/api/jobs/{job}/files/path-pergola").json()["documents"]
+        self.assertLessEqual({"lifts.pdf", "shade.pdf"}, {row["file"] for row in listed})
+        for file, words in (("lifts.pdf", "two props"), ("shade.pdf", "of the patch lies in its shadow")):
+            answer = self.caller.send("GET", f"/api/jobs/{job}/files/path-pergola/{file}")
+            text = " ".join(page.extract_text() for page in PdfReader(io.BytesIO(answer.content)).pages)
+            self.assertIn(words, " ".join(text.split()))
+        # Nobody lifts a fence's rails overhead.
+        listed = self.caller.send("GET", f"/api/jobs/{job}/files/herb-yard").json()["documents"]
+        self.assertNotIn("lifts.pdf", {row["file"] for row in listed})
 
     def test_the_handover_has_photos_upkeep_and_inspections(self) -> None:
         self.send(jpeg(), says="The last post")

@@ -87,6 +87,18 @@ class ShelfTest(TestCase):
         self.assertEqual(self.caller.send("DELETE", f"/api/jobs/{uuid.uuid4()}").status_code, 404)
 
 
+class BroughtInTest(TestCase):
+    def test_a_job_out_of_a_file_is_told_from_the_one_of_its_name(self) -> None:
+        caller = Caller(person("ash"))
+        names = [
+            caller.send("POST", "/api/jobs/import", small_job("Mill lane")).json()["document"]["name"] for _ in "abc"
+        ]
+        self.assertEqual(names, ["Mill lane", "Mill lane (2)", "Mill lane (3)"])
+        long = small_job("x" * 120)
+        names = [caller.send("POST", "/api/jobs/import", long).json()["document"]["name"] for _ in "ab"]
+        self.assertEqual((names[0], names[1][-4:], len(names[1])), ("x" * 120, " (2)", 120))
+
+
 class ShelfInTheBrowserTest(SignedIn):
     def test_found_copied_thrown_away_and_brought_back(self) -> None:
         page = self.page
@@ -134,3 +146,14 @@ class ShelfInTheBrowserTest(SignedIn):
         page.get_by_role("link", name="Open East side").click()
         expect(page.locator(".canvas svg").first).to_be_visible()
         self.assertIn("East side", page.title())
+
+    def test_a_structure_is_brought_from_another_job(self) -> None:
+        page = self.page
+        other = Caller(self.who)
+        other.new_job(small_job("Mill lane"))
+        self.open(f"/jobs/{self.job.pk}/brief")
+        page.get_by_text("Bring one from another job").click()
+        page.get_by_role("button", name="Bring it here").click()
+        expect(page.get_by_text("stands nowhere on the site yet")).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        self.eventually(lambda: any(item["spec"]["id"] == "windbreak-2" for item in self.document()["structures"]))

@@ -3,6 +3,9 @@
 import io
 import json
 import math
+import re
+import uuid
+from datetime import UTC, datetime
 from typing import Any
 from xml.etree import ElementTree
 
@@ -10,10 +13,16 @@ import ezdxf
 from django.test import TestCase
 from ezdxf.filemanagement import new
 from playwright.sync_api import expect
+from pydantic_core import to_json
+from steady.jobs.document import plan_structure
+from steady.jobs.sheet import sheet
 
+from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.test_browser import SignedIn
 
+ANOTHER_PHONE = """() => { localStorage.setItem('trellis.device', 'another')
+  for (const key of Object.keys(localStorage)) if (key.startsWith('trellis.ticks')) localStorage.removeItem(key) }"""
 REAR = {
     "id": "rear",
     "kind": "boundary",
@@ -164,3 +173,120 @@ class DrawnSiteTest(SignedIn):
         expect(page.get_by_label("Rows")).to_have_value("tree, Quince, 10, -60\ntree, Medlar, x, y")
         self.eventually(lambda: len(self.things()) == count + 1)
         self.assertEqual(self.things()[-1]["name"], "Quince")
+
+    def test_a_meter_s_reading_on_the_phone_is_taken_into_the_plan(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.open(f"/site/{self.job.pk}/windbreak")
+        page.get_by_role("button", name="moisture").click()
+        for key in ("2", "2"):
+            page.get_by_role("dialog").get_by_role("button", name=key, exact=True).click()
+        expect(page.get_by_role("dialog")).to_contain_text("8 % less than planned")
+        self.assertEqual(self.axe(), [])
+        page.get_by_role("button", name="Keep").click()
+        expect(page.get_by_role("button", name="moisture")).to_contain_text("22 %")
+        page.set_viewport_size({"width": 1280, "height": 800})
+        page.wait_for_timeout(1000)  # it is sent
+        self.open(f"/jobs/{self.job.pk}/record/windbreak")
+        row = page.get_by_role("row").filter(has_text="moisture")
+        expect(row).to_contain_text("22 %")
+        row.get_by_role("button", name="Plan from this").click()
+        box = page.get_by_role("region", name="What would change")
+        expect(box).to_contain_text("No piece changes")
+        self.assertEqual(self.axe(), [])
+        box.get_by_role("button", name="Take it into the plan").click()
+        self.eventually(
+            lambda: (
+                next(
+                    item["spec"]["boards_moisture"]
+                    for item in self.document()["structures"]
+                    if item["spec"]["id"] == "windbreak"
+                )
+                == 0.22
+            )
+        )
+
+    def test_a_post_measured_off_its_mark_says_what_changes_before_it_is_taken(self) -> None:
+        page = self.page
+        sheet = self.caller_sheet()
+        post = sheet["posts"][2]
+        rails = next(group for group in sheet["ticks"] if group["role"] == "rail")["ticks"]
+        for about, what, value in (
+            (post["id"], "stands at", post["station_m"] + 0.05),
+            *((tick["about"], tick["what"], None) for tick in rails[:4]),
+        ):
+            self.job.readings.create(
+                id=uuid.uuid4(),
+                about=about,
+                what=what,
+                value_m=value,
+                done=value is None,
+                device="p",
+                measured_at=datetime(2026, 11, 20, 9, tzinfo=UTC),
+            )
+        self.open(f"/jobs/{self.job.pk}/record/windbreak")
+        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Plan from this").click()
+        box = page.get_by_role("region", name="What would change")
+        expect(box.get_by_role("heading", name="Up already")).to_be_visible()
+        box.get_by_role("button", name="Leave the plan as it is").click()
+        expect(box).to_have_count(0)
+        before = len(self.document()["yard"]["rack"])
+        page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Plan from this").click()
+        box.get_by_role("button", name="Take it into the plan").click()
+        self.eventually(
+            lambda: any(
+                lock["counted"] and abs(lock["at_m"] - post["station_m"] - 0.05) < 1e-6
+                for lock in self.spec("windbreak")["locks"]
+            )
+        )
+        self.assertGreaterEqual(len(self.document()["yard"]["rack"]), before)
+
+    def spec(self, structure: str) -> dict[str, Any]:
+        return dict(next(item["spec"] for item in self.document()["structures"] if item["spec"]["id"] == structure))
+
+    def caller_sheet(self) -> dict[str, Any]:
+        document = documents.load(self.document())
+        made = sheet(plan_structure(document, "windbreak"), document.reading.tape(), document.yard)
+        return dict(json.loads(to_json(made)))
+
+    def test_rails_are_ticked_bay_by_bay_and_another_phone_sees_it(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.open(f"/site/{self.job.pk}/windbreak")
+        page.get_by_role("button", name="Rails", exact=True).click()
+        page.get_by_role("button", name="Bay 1").first.click()
+        expect(page.get_by_text("1 of", exact=False).first).to_be_visible()
+        self.assertEqual(self.axe(), [])
+        self.assertLessEqual(page.evaluate("document.scrollingElement.scrollWidth"), 390)
+        self.eventually(lambda: self.job.readings.filter(what="rails up", done=True).count() == 1)
+        page.evaluate(ANOTHER_PHONE)
+        page.reload()
+        expect(page.get_by_role("button", name="Bay 1").first).to_have_attribute("aria-pressed", "true")
+
+    def test_a_value_far_from_the_plan_asks_and_is_struck_out(self) -> None:
+        page = self.page
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.open(f"/site/{self.job.pk}/windbreak")
+        expect(page.get_by_role("heading", name="Post 1 of")).to_be_visible()
+        # What still holds the digging back stands on top, one tap from where it is entered.
+        held = page.get_by_role("region", name="Held back")
+        expect(held).to_contain_text("No hole yet")
+        expect(held.get_by_role("link", name="Enter what is missing")).to_have_attribute(
+            "href", re.compile(f"/jobs/{self.job.pk}/build/windbreak")
+        )
+        page.get_by_role("button", name=re.compile("Post 1 is set")).click()
+        expect(page.get_by_role("heading", name="Post 2 of")).to_be_visible()  # the next comes by itself
+        hole = page.get_by_role("button", name=re.compile("^hole"))
+        hole.click()
+        pad = page.get_by_role("dialog")
+        for key in ("9", "′"):
+            pad.get_by_role("button", name=key, exact=True).click()
+        pad.get_by_role("button", name="Keep", exact=True).click()
+        expect(pad.get_by_role("alert")).to_contain_text("was it read right")
+        self.assertEqual(self.axe(), [])
+        pad.get_by_role("button", name="Keep all the same").click()
+        expect(hole).to_contain_text("9′")
+        hole.click()
+        page.get_by_role("button", name=re.compile("Strike out")).click()
+        expect(hole).to_contain_text("type it")
+        self.eventually(lambda: self.job.readings.filter(note="struck out", value_m=None).count() == 1)

@@ -252,6 +252,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crew/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What Is Usual
+         * @description What the crew usually does: how every job starts, and each kind of structure.
+         */
+        get: operations["trellis_server_api_crew_what_is_usual"];
+        /**
+         * Keep Usual
+         * @description How every job of the crew starts from now on.
+         */
+        put: operations["trellis_server_api_crew_keep_usual"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/crew/usual/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Usual Of Kind
+         * @description What a new structure of a kind starts with; none: as the last one was built.
+         */
+        put: operations["trellis_server_api_crew_keep_usual_of_kind"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs": {
         parameters: {
             query?: never;
@@ -270,6 +314,26 @@ export interface paths {
          * @description Start a job (also: import an exported one).
          */
         post: operations["trellis_server_api_jobs_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Job
+         * @description Start a job with nothing in it yet, as the crew usually works.
+         */
+        post: operations["trellis_server_api_jobs_begin_job"];
         delete?: never;
         options?: never;
         head?: never;
@@ -552,6 +616,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Order Pack
+         * @description Order the job pack: it is made apart, and asked after until it is there.
+         */
+        post: operations["trellis_server_api_files_order_pack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/pack/{order}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ask After Pack
+         * @description How far the pack is.
+         */
+        get: operations["trellis_server_api_files_ask_after_pack"];
+        put?: never;
+        post?: never;
+        /**
+         * Stop Pack
+         * @description Make the pack no further.
+         */
+        delete: operations["trellis_server_api_files_stop_pack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/pack/{order}/pack.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Made Pack
+         * @description The pack that was made.
+         */
+        get: operations["trellis_server_api_files_made_pack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/photos": {
         parameters: {
             query?: never;
@@ -744,6 +872,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Over
+         * @description A structure of another job of the crew, as it would stand in this one; nothing is kept.
+         */
+        post: operations["trellis_server_api_kinds_bring_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds/decisions": {
         parameters: {
             query?: never;
@@ -815,9 +963,29 @@ export interface paths {
         put?: never;
         /**
          * New
-         * @description A structure from one line, with the crew's last choices.
+         * @description A structure from one line, with what the crew usually does, or did last.
          */
         post: operations["trellis_server_api_kinds_new"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/take-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What Would Change
+         * @description What taking a reading into the plan would change, pieces that are up already among it; nothing is kept.
+         */
+        post: operations["trellis_server_api_kinds_what_would_change"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1316,6 +1484,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Other School
+         * @description A job under another school of rules; nothing is kept.
+         */
+        post: operations["trellis_server_api_reckoning_other_school"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/slack": {
         parameters: {
             query?: never;
@@ -1419,6 +1607,26 @@ export interface paths {
          * @description Sign out; the demo stays signed out until its next visit.
          */
         delete: operations["trellis_server_api_sessions_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back Into Demo
+         * @description Back into the demo that somebody signed out of; only where there is one, on this machine.
+         */
+        post: operations["trellis_server_api_sessions_back_into_demo"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1628,6 +1836,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sights/shady": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Where It Is Shady
+         * @description The site's shade between two hours of a day, and the best places for something of a size.
+         */
+        post: operations["trellis_server_api_sights_where_it_is_shady"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sights/sun": {
         parameters: {
             query?: never;
@@ -1682,6 +1910,26 @@ export interface paths {
         get: operations["trellis_server_api_sights_things"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sights/underlay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Under The Site
+         * @description A photo or scan of the job laid under its site, or the one that lies there scaled by two points.
+         */
+        post: operations["trellis_server_api_sights_under_the_site"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2069,6 +2317,11 @@ export interface components {
             /** Y M */
             y_m: number;
         };
+        /** BeginBody */
+        BeginBody: {
+            /** Name */
+            name: string;
+        };
         /**
          * Beside
          * @description A structure beside one thing of the site.
@@ -2182,6 +2435,20 @@ export interface components {
             water_m?: number | null;
         };
         /**
+         * BringBody
+         * @description A structure of another job, to be brought into this one.
+         */
+        BringBody: {
+            document: components["schemas"]["Job"];
+            /**
+             * From Job
+             * Format: uuid
+             */
+            from_job: string;
+            /** Structure */
+            structure: string;
+        };
+        /**
          * BringPrices
          * @description A file's text, or a workbook's bytes in base 64; `bare`: the unit of lengths without one.
          */
@@ -2200,6 +2467,10 @@ export interface components {
             brought_as: "csv" | "xlsx";
             /** Text */
             text: string;
+        };
+        /** BroughtAnswer */
+        BroughtAnswer: {
+            structure: components["schemas"]["Structure"];
         };
         /**
          * Calendar
@@ -2595,6 +2866,103 @@ export interface components {
             role: "owner" | "planner" | "office" | "on site";
             /** Sees Prices */
             sees_prices: boolean;
+        };
+        /**
+         * CrewUsual
+         * @description What a crew keeps for every new job.
+         *
+         *     Args:
+         *         school: Rules it builds by.
+         *         marks: The finest mark that it reads.
+         *         start_h: When its day begins.
+         *         saturdays: It works on Saturdays.
+         *         quote, offer, yard: As a job has them, without what belongs to one job alone (an old fence, options, sticks in hand).
+         */
+        CrewUsual: {
+            /**
+             * Marks
+             * @default 1/16 in
+             * @enum {string}
+             */
+            marks: "1/8 in" | "1/16 in" | "1/32 in" | "1 mm";
+            /**
+             * @default {
+             *       "currency": "$",
+             *       "excluded": [],
+             *       "included": [],
+             *       "level_ratio": 1,
+             *       "markup_ratio": 0,
+             *       "options": [],
+             *       "payments": [
+             *         {
+             *           "share_ratio": 0.3,
+             *           "when": "on acceptance"
+             *         },
+             *         {
+             *           "share_ratio": 0.4,
+             *           "when": "when the posts stand"
+             *         }
+             *       ],
+             *       "prices_last_days": 30,
+             *       "round_to": 1,
+             *       "tax_name": "",
+             *       "tax_ratio": 0,
+             *       "valid_days": 30
+             *     }
+             */
+            offer: components["schemas"]["OfferTerms"];
+            /**
+             * @default {
+             *       "board_min": 3,
+             *       "crew_count": 2,
+             *       "day_h": 8,
+             *       "delivery_price": null,
+             *       "hour_high": 60,
+             *       "hour_low": 40,
+             *       "leaf_min": 240,
+             *       "least_charge": 0,
+             *       "material_band_ratio": 0.05,
+             *       "old_fence_m": 0,
+             *       "old_fence_price_per_m": null,
+             *       "post_min": 60,
+             *       "rail_min": 8,
+             *       "spoil_price_per_m3": null,
+             *       "stump_price": null,
+             *       "stumps_count": 0
+             *     }
+             */
+            quote: components["schemas"]["Quote"];
+            /**
+             * Saturdays
+             * @default false
+             */
+            saturdays: boolean;
+            /**
+             * School
+             * @default us
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
+            /**
+             * Start H
+             * @default 8
+             */
+            start_h: number;
+            /**
+             * @default {
+             *       "bag": "concrete 80 lb",
+             *       "concrete_allowance_ratio": 0.1,
+             *       "kerf_m": 0.003175,
+             *       "only": [],
+             *       "priced_on": "",
+             *       "prices": [],
+             *       "rack": [],
+             *       "sag_ratio": 1,
+             *       "spare_ratio": 0,
+             *       "trim_m": 0.00635
+             *     }
+             */
+            yard: components["schemas"]["YardChoices"];
         };
         /**
          * CutPlan
@@ -3198,6 +3566,8 @@ export interface components {
          *         keeps: Who must not get through below: sets the greatest gap at the ground.
          *         height_m: Height of the boards.
          *         gap_m: From the ground at the posts to the boards.
+         *         boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
+         *             part of the look.
          *         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
          *             the side of the rails.
          *         end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
@@ -3250,6 +3620,11 @@ export interface components {
              * @default board 1x6 pine
              */
             board: string;
+            /**
+             * Boards Moisture
+             * @default 0.3
+             */
+            boards_moisture: number;
             /**
              * Boards On
              * @default left
@@ -4491,6 +4866,7 @@ export interface components {
              *       "rain_snow_pa": 0,
              *       "soil": "clay",
              *       "things": [],
+             *       "under": null,
              *       "use": "house",
              *       "wind_importance": 1,
              *       "wind_pressure_pa": 0,
@@ -4523,6 +4899,7 @@ export interface components {
              *       "priced_on": "",
              *       "prices": [],
              *       "rack": [],
+             *       "sag_ratio": 1,
              *       "spare_ratio": 0,
              *       "trim_m": 0.00635
              *     }
@@ -4763,6 +5140,8 @@ export interface components {
             starts: components["schemas"]["Way"][];
             /** Tables */
             tables: components["schemas"]["Table"][];
+            /** Usual */
+            usual: boolean;
         };
         /** KindsAnswer */
         KindsAnswer: {
@@ -5317,8 +5696,8 @@ export interface components {
          * Learned
          * @description One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
          *
-         *     `key`: post_min (one person's minutes a post) or overdig_ratio (concrete really used over the holes' own volume). `sets`: the
-         *     field of a job that it is used in, parts joined by slashes, and the value that goes there.
+         *     `key`: post_min, rail_min, board_min (one person's minutes for one), overdig_ratio (concrete really used over the holes' own
+         *     volume) or sag_ratio. `sets`: the field of a job that it is used in, parts joined by slashes, and the value that goes there.
          */
         Learned: {
             /** Cases Count */
@@ -5803,6 +6182,20 @@ export interface components {
             to_m: number;
         };
         /**
+         * NamedZone
+         * @description A wind zone by its name: its speed (m/s) and where that stands.
+         */
+        NamedZone: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Source */
+            source: string;
+            /** Speed M Per S */
+            speed_m_per_s: number;
+        };
+        /**
          * NewBody
          * @description A structure typed on one line.
          */
@@ -5827,6 +6220,12 @@ export interface components {
              * @default us
              */
             school: string;
+            /**
+             * Starts As
+             * @default usual
+             * @enum {string}
+             */
+            starts_as: "usual" | "last" | "shipped";
             /** Text */
             text: string;
         };
@@ -6333,6 +6732,40 @@ export interface components {
             owner: string;
             /** Said */
             said: string;
+        };
+        /** PackBody */
+        PackBody: {
+            /**
+             * Paper
+             * @default letter
+             * @enum {string}
+             */
+            paper: "letter" | "a4";
+        };
+        /** PackOrdered */
+        PackOrdered: {
+            /**
+             * Order
+             * Format: uuid
+             */
+            order: string;
+        };
+        /**
+         * PackTold
+         * @description How many parts are done, of how many, which is in hand; why it failed.
+         */
+        PackTold: {
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Says */
+            says: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "waiting" | "making" | "made" | "cancelled" | "failed";
         };
         /** PartBody */
         PartBody: {
@@ -6849,6 +7282,18 @@ export interface components {
         PhotosAnswer: {
             /** Photos */
             photos: components["schemas"]["PhotoRow"][];
+        };
+        /**
+         * PictureAsk
+         * @description A photo of the job that is to be laid under, and its size (pixels).
+         */
+        PictureAsk: {
+            /** High Px */
+            high_px: number;
+            /** Picture */
+            picture: string;
+            /** Wide Px */
+            wide_px: number;
         };
         /**
          * PieceChange
@@ -7395,7 +7840,7 @@ export interface components {
         };
         /**
          * ReadingRow
-         * @description A kept reading, beside its plan where it has one.
+         * @description A kept reading, beside its plan where it has one. Both values stand in `unit`, for % as a share of one.
          */
         ReadingRow: {
             /** About */
@@ -7430,6 +7875,12 @@ export interface components {
              * @default
              */
             structure: string;
+            /**
+             * Unit
+             * @default m
+             * @enum {string}
+             */
+            unit: "m" | "rad" | "%";
             /** Value M */
             value_m: number | null;
             /**
@@ -7482,6 +7933,8 @@ export interface components {
             wind_pressure_pa: number;
             /** Wind Says */
             wind_says: string;
+            /** Wind Zones */
+            wind_zones: components["schemas"]["NamedZone"][];
         };
         /**
          * RoleRow
@@ -7545,6 +7998,31 @@ export interface components {
             says: string;
         };
         /**
+         * ScaleAsk
+         * @description Two points of the picture that lies there, as they lie now (m), and what is known of them.
+         *
+         *     Args:
+         *         places: Where both belong (m); None: only how far apart they are is known.
+         *         length_m: How far apart they are (m); without meaning where their places are known.
+         */
+        ScaleAsk: {
+            /**
+             * Length M
+             * @default 0
+             */
+            length_m: number;
+            /** Places */
+            places?: [
+                number,
+                number
+            ][] | null;
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * Scene
          * @description All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
          *
@@ -7567,6 +8045,15 @@ export interface components {
             stages: string[];
             /** Water M */
             water_m?: number | null;
+        };
+        /** SchoolBody */
+        SchoolBody: {
+            document: components["schemas"]["Job"];
+            /**
+             * School
+             * @enum {string}
+             */
+            school: "us" | "ca" | "nz" | "uk";
         };
         /**
          * SchoolRow
@@ -7652,7 +8139,10 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** Session */
+        /**
+         * Session
+         * @description Who is signed in. `demo`: the demo's crew is; `demo_here`: there is a demo to go into from here.
+         */
         Session: {
             /**
              * Crew
@@ -7664,6 +8154,11 @@ export interface components {
              * @default false
              */
             demo: boolean;
+            /**
+             * Demo Here
+             * @default false
+             */
+            demo_here: boolean;
             /**
              * May
              * @default []
@@ -7687,6 +8182,90 @@ export interface components {
             sees_prices: boolean;
             /** Signed In */
             signed_in: boolean;
+        };
+        /**
+         * ShadyAnswer
+         * @description A map of shade. `shares`: of each cell, row by row from the lowest, left to right: 0 sun all the time, 1 shade.
+         */
+        ShadyAnswer: {
+            /** Cell M */
+            cell_m: number;
+            /** Columns */
+            columns: number;
+            /** Hours Up */
+            hours_up: number;
+            /** Left M */
+            left_m: number;
+            /** Low M */
+            low_m: number;
+            /** Places */
+            places: components["schemas"]["ShadyPlace"][];
+            /** Rows */
+            rows: number;
+            /** Says */
+            says: string;
+            /** Shares */
+            shares: number[];
+            /** Utc H */
+            utc_h: number;
+        };
+        /**
+         * ShadyAsk
+         * @description A day, from when to when by the local clock, how far that is ahead of UTC, and the size of what is to stand in shade.
+         *
+         *     `utc_h` None: nobody said; `here_h`, the asker's own clock, then counts where it can be the site's.
+         */
+        ShadyAsk: {
+            /**
+             * Deep M
+             * @default 1.5
+             */
+            deep_m: number;
+            /**
+             * From H
+             * @default 14
+             */
+            from_h: number;
+            /**
+             * Here H
+             * @default 0
+             */
+            here_h: number;
+            /** On */
+            on: string;
+            /**
+             * To H
+             * @default 17
+             */
+            to_h: number;
+            /** Utc H */
+            utc_h?: number | null;
+            /**
+             * Wide M
+             * @default 1.5
+             */
+            wide_m: number;
+        };
+        /** ShadyBody */
+        ShadyBody: {
+            ask: components["schemas"]["ShadyAsk"];
+            document: components["schemas"]["Job"];
+        };
+        /**
+         * ShadyPlace
+         * @description A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade.
+         */
+        ShadyPlace: {
+            /** High M */
+            high_m: number;
+            /** Left M */
+            left_m: number;
+            /** Low M */
+            low_m: number;
+            /** Right M */
+            right_m: number;
+            /** Share */
+            share: number;
         };
         /**
          * Shape
@@ -7882,6 +8461,11 @@ export interface components {
             /** Tasks */
             tasks: components["schemas"]["Task"][];
             /**
+             * Ticks
+             * @default []
+             */
+            ticks: components["schemas"]["TickGroup"][];
+            /**
              * Verdict
              * @enum {string}
              */
@@ -7978,7 +8562,8 @@ export interface components {
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
          *     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
          *     undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
-         *     said, and when; `things` what lies here whatever is built.
+         *     said, and when; `things` what lies here whatever is built; `under` a photo
+         *     or scan laid under the drawing.
          */
         Site: {
             /**
@@ -8067,6 +8652,7 @@ export interface components {
              * @default []
              */
             things: components["schemas"]["SiteThing"][];
+            under?: components["schemas"]["Underlay"] | null;
             /**
              * Use
              * @default house
@@ -8975,6 +9561,61 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * TakeInBody
+         * @description What was measured, and of what; `job`: whose ticks tell what is up already, None: a document alone.
+         */
+        TakeInBody: {
+            /** At M */
+            at_m: number;
+            document: components["schemas"]["Job"];
+            /** Job */
+            job?: string | null;
+            /** Structure */
+            structure: string;
+            /** Thing */
+            thing: string;
+        };
+        /**
+         * TakenIn
+         * @description A structure with a measured value in its plan.
+         *
+         *     Args:
+         *         spec: The structure as it would be.
+         *         pieces: Pieces that change, before and after.
+         *         up: Pieces that are up already and change: a longer one is trimmed, a shorter one goes to the rack.
+         *         rack: What comes off, to be cut again for other places.
+         *         verdict: How the whole stands then; `was` how it stands now.
+         *         conflicts: What then meets what, and did not before.
+         */
+        TakenIn: {
+            /** Conflicts */
+            conflicts: string[];
+            /** Headline */
+            headline: string;
+            /** Hours Now */
+            hours_now: number;
+            /** Hours Was */
+            hours_was: number;
+            /** Pieces */
+            pieces: components["schemas"]["PieceChange"][];
+            /** Rack */
+            rack: components["schemas"]["OnRack"][];
+            /** Spec */
+            spec: components["schemas"]["FenceSpec"] | components["schemas"]["DeckSpec"] | components["schemas"]["PergolaSpec"] | components["schemas"]["LeanToSpec"] | components["schemas"]["PavilionSpec"] | components["schemas"]["FloatSpec"];
+            /** Up */
+            up: components["schemas"]["UpAlready"][];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+            /**
+             * Was
+             * @enum {string}
+             */
+            was: "cannot be built" | "fails" | "not covered" | "at the limit" | "passes";
+        };
         /** TakeoffAnswer */
         TakeoffAnswer: {
             bill: components["schemas"]["Bill"];
@@ -9017,14 +9658,17 @@ export interface components {
          *         about: The thing it is measured of.
          *         what: Its name, the same for all things of one sort ("hole depth").
          *         of: Which of several, in words ("walk gate at 10' 0", leaf 1"); empty where the thing has its own place or number.
-         *         planned: In `unit`: m or rad.
+         *         planned: In `unit`: m, rad, or for % as a share of one.
          *         within: Off by so much it still counts as built; None: it is kept as read, nothing is judged.
          *         sense: Which side counts: either; at least (a hole may be deeper); at most.
+         *         asks_over: Farther off than this a phone asks whether it was read right; a sheet says it.
          *         replans: What the structure is planned again with when it is taken into the plan; empty: nothing.
          */
         Target: {
             /** About */
             about: string;
+            /** Asks Over */
+            asks_over?: number | null;
             /**
              * Of
              * @default
@@ -9048,7 +9692,7 @@ export interface components {
              * @default m
              * @enum {string}
              */
-            unit: "m" | "rad";
+            unit: "m" | "rad" | "%";
             /** What */
             what: string;
             /** Within */
@@ -9212,6 +9856,113 @@ export interface components {
             until: string;
         };
         /**
+         * Tick
+         * @description One thing to tick: the pieces of one role in one place.
+         *
+         *     Args:
+         *         about: What is ticked: a bay, or the part itself.
+         *         what: The reading's name, the same for a whole group.
+         *         where: The place in words; empty where lengths alone tell them apart.
+         *         pieces: How many of which length, in words.
+         *         work: How many of the crew's minutes for a rail or board it takes: pieces × the role's share.
+         */
+        Tick: {
+            /** About */
+            about: string;
+            /** Pieces */
+            pieces: string;
+            /** What */
+            what: string;
+            /** Where */
+            where: string;
+            /** Work */
+            work: number;
+        };
+        /**
+         * TickGroup
+         * @description All ticks of one role. `by`: the crew's minutes that it takes, rail or board.
+         */
+        TickGroup: {
+            /** By */
+            by: string;
+            /** Role */
+            role: string;
+            /** Says */
+            says: string;
+            /** Ticks */
+            ticks: components["schemas"]["Tick"][];
+        };
+        /** UnderAnswer */
+        UnderAnswer: {
+            under: components["schemas"]["Underlay"];
+        };
+        /**
+         * UnderBody
+         * @description A picture laid under the site for the first time, or two points by which the one that lies there is scaled.
+         */
+        UnderBody: {
+            /** Ask */
+            ask: components["schemas"]["PictureAsk"] | components["schemas"]["ScaleAsk"];
+            document: components["schemas"]["Job"];
+        };
+        /**
+         * Underlay
+         * @description A picture under the site.
+         *
+         *     Args:
+         *         picture: The id of the photo, which is kept beside the job.
+         *         wide_px, high_px: Its size.
+         *         m_per_px: The side of one pixel on the site (m).
+         *         x_m, y_m: Where its upper left corner lies on the site's axes (m).
+         *         turn_rad: How far it is turned about that corner, anticlockwise (rad).
+         *         scaled: Whether somebody scaled it by two points; until then its size is a guess, and is said to be one.
+         */
+        Underlay: {
+            /** High Px */
+            high_px: number;
+            /** M Per Px */
+            m_per_px: number;
+            /** Picture */
+            picture: string;
+            /**
+             * Scaled
+             * @default false
+             */
+            scaled: boolean;
+            /**
+             * Turn Rad
+             * @default 0
+             */
+            turn_rad: number;
+            /** Wide Px */
+            wide_px: number;
+            /**
+             * X M
+             * @default 0
+             */
+            x_m: number;
+            /**
+             * Y M
+             * @default 0
+             */
+            y_m: number;
+        };
+        /**
+         * UpAlready
+         * @description Pieces that are up and no longer fit: where, what they are now and what they have to become, in words.
+         */
+        UpAlready: {
+            /**
+             * Rack
+             * @default []
+             */
+            rack: components["schemas"]["OnRack"][];
+            /** Says */
+            says: string;
+            /** Where */
+            where: string;
+        };
+        /**
          * Upright
          * @description What keeps a post upright that does not stand in the ground.
          *
@@ -9280,6 +10031,50 @@ export interface components {
             ][];
             /** Says */
             says: string;
+        };
+        /** UsualAnswer */
+        UsualAnswer: {
+            /** Form */
+            form: components["schemas"]["AskedGroup"][];
+            /** Kinds */
+            kinds: components["schemas"]["UsualOfKind"][];
+            usual: components["schemas"]["CrewUsual"];
+        };
+        /** UsualBody */
+        UsualBody: {
+            usual: components["schemas"]["CrewUsual"];
+        };
+        /**
+         * UsualOfKind
+         * @description One kind: its form; what the crew typed as its usual, and what its last one had; under which schools a habit is kept.
+         */
+        UsualOfKind: {
+            /** Form */
+            form: components["schemas"]["AskedGroup"][];
+            /** Habits */
+            habits: string[];
+            /** Key */
+            key: string;
+            /** Last */
+            last: {
+                [key: string]: unknown;
+            } | null;
+            /** Many */
+            many: string;
+            /** Usual */
+            usual: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
+         * UsualOfKindBody
+         * @description Fields of a kind's spec that a new one starts with; None: as the last one was built.
+         */
+        UsualOfKindBody: {
+            /** Choices */
+            choices?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * UsualSite
@@ -9392,7 +10187,8 @@ export interface components {
         /**
          * YardChoices
          * @description A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
-         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `priced_on`: the
+         *     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far
+         *     the crew's gates come down over what is reckoned, as its own record says; `priced_on`: the
          *     day that the prices are of.
          */
         YardChoices: {
@@ -9431,6 +10227,11 @@ export interface components {
              * @default []
              */
             rack: components["schemas"]["OnRack"][];
+            /**
+             * Sag Ratio
+             * @default 1
+             */
+            sag_ratio: number;
             /**
              * Spare Ratio
              * @default 0
@@ -9497,10 +10298,18 @@ export interface components {
         /**
          * Lock
          * @description A post that stays where it is.
+         *
+         *     `counted`: the posts after it go on with the count that it had, so that what was measured of them stays theirs; locks of
+         *     older jobs began a count of their own.
          */
         steady__structures__fence__spec__fence__Lock: {
             /** At M */
             at_m: number;
+            /**
+             * Counted
+             * @default false
+             */
+            counted: boolean;
             /** Id */
             id: string;
             /**
@@ -10363,6 +11172,184 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_crew_what_is_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_keep_usual: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_crew_keep_usual_of_kind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UsualOfKindBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_jobs_listing: {
         parameters: {
             query?: never;
@@ -10402,6 +11389,66 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NewJob"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobState"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_jobs_begin_job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginBody"];
             };
         };
         responses: {
@@ -11405,6 +12452,198 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_files_order_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PackBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackOrdered"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_files_ask_after_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                order: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackTold"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_files_stop_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                order: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_files_made_pack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+                order: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_record_listed: {
         parameters: {
             query?: never;
@@ -12096,6 +13335,66 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_kinds_bring_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_kinds_decisions: {
         parameters: {
             query?: never;
@@ -12282,6 +13581,66 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_what_would_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenIn"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13776,6 +15135,57 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_reckoning_other_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_reckoning_how_far: {
         parameters: {
             query?: never;
@@ -14058,6 +15468,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sessions_back_into_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14682,6 +16121,57 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_sights_where_it_is_shady: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShadyBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShadyAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_sights_in_the_sun: {
         parameters: {
             query?: never;
@@ -14800,6 +16290,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThingRows"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_sights_under_the_site: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnderBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnderAnswer"];
                 };
             };
             /** @description Unauthorized */

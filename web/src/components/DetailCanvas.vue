@@ -67,7 +67,7 @@ function up(event: PointerEvent): void {
       <path
         v-if="shape.kind !== 'text'"
         :d="d(shape.points as unknown as number[][], shape.kind === 'polygon')"
-        :class="['d', shape.layer, { grab: grab && shape.id.endsWith(grab) }]"
+        :class="[shape.layer.startsWith('partner') ? 's' : 'd', shape.layer, { grab: grab && shape.id.endsWith(grab) }]"
         @pointerdown="down($event, shape.id)"
       />
     </template>

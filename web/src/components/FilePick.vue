@@ -21,7 +21,9 @@ function pick(event: Event): void {
 </template>
 
 <style scoped>
+/* Its hidden field lies within it: it would lengthen the page else. */
 .file {
+  position: relative;
   display: inline-block;
   cursor: pointer;
   padding: 7px 12px;

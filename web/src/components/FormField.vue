@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Asked } from '@/api/types'
+import type { Asked, Job } from '@/api/types'
 import AngleField from '@/components/AngleField.vue'
 import CountField from '@/components/CountField.vue'
 import LengthField from '@/components/LengthField.vue'
@@ -19,13 +19,14 @@ const props = defineProps<{
   value: unknown
   tape: Tape
   path: string /** where refusals of this field point */
+  school?: Job['school'] /** whose sticks are offered; none: the open job's */
 }>()
 const emit = defineEmits<{ put: [value: unknown] }>()
 const reference = useReference()
 /** A pick list needs a value for none. */
 const NONE = '—'
 const sticks = computed(() =>
-  (reference.reference?.items ?? [])
+  ((props.school ? reference.of(props.school) : reference.reference)?.items ?? [])
     .filter((item) => props.field.role.split(' ').includes(item.role))
     .map((item) => ({ value: item.key, says: item.says })),
 )

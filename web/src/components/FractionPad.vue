@@ -1,28 +1,35 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { parseLength, showLength, type Tape } from '@/logic/units'
+import { computed, ref, watch } from 'vue'
+import { parseLength, showReading, type Tape } from '@/logic/units'
 
 const props = defineProps<{
   title: string
   start: number | null /** metres to begin from */
   planned: number | null
+  asksOver?: number | null /** farther off than this it asks once before it is kept */
+  unit?: string /** m, or % of which a share of one is typed */
   tape: Tape
 }>()
-const emit = defineEmits<{ done: [value_m: number]; close: [] }>()
+const emit = defineEmits<{ done: [value_m: number]; strike: []; close: [] }>()
 const text = ref('')
-const metric = computed(() => props.tape.system === 'metric')
+const percent = computed(() => props.unit === '%')
+const metric = computed(() => percent.value || props.tape.system === 'metric')
+const shown = (value: number) => showReading(value, props.unit ?? 'm', props.tape)
 const keys = computed(() =>
   metric.value
     ? ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.']
     : ['7', '8', '9', '4', '5', '6', '1', '2', '3', '′', '0', '−'],
 )
 const fractions = computed(() => (metric.value ? [] : ['⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']))
+const share = () => (Number.isFinite(Number(text.value)) ? Number(text.value) / 100 : null)
 const value = computed(() =>
   text.value
-    ? parseLength(
-        /[′″]|mm/.test(text.value) || metric.value ? text.value : text.value + '″',
-        metric.value ? 'mm' : 'in',
-      )
+    ? percent.value
+      ? share()
+      : parseLength(
+          /[′″]|mm/.test(text.value) || metric.value ? text.value : text.value + '″',
+          metric.value ? 'mm' : 'in',
+        )
     : props.start,
 )
 function press(key: string): void {
@@ -31,20 +38,27 @@ function press(key: string): void {
 const off = computed(() =>
   value.value !== null && value.value !== undefined && props.planned !== null ? value.value - props.planned : null,
 )
+const far = computed(() => off.value !== null && props.asksOver != null && Math.abs(off.value) > props.asksOver)
+const sure = ref(false)
+watch(text, () => (sure.value = false))
+function keep(): void {
+  if (value.value === null) return
+  if (far.value && !sure.value) sure.value = true
+  else emit('done', value.value)
+}
 </script>
 
 <template>
   <div class="pad" role="dialog" :aria-label="title" @keydown.esc="emit('close')">
     <p class="title">{{ title }}</p>
-    <p class="value" aria-live="polite">{{ text || (start === null ? '' : showLength(start, tape)) || ' ' }}</p>
+    <p class="value" aria-live="polite">{{ text || (start === null ? '' : shown(start)) || ' ' }}</p>
     <p class="off">
-      <template v-if="value === null">not a length yet</template>
+      <template v-if="value === null">{{ percent ? 'not per cent yet' : 'not a length yet' }}</template>
       <template v-else-if="off !== null">{{
-        Math.abs(off) < 1e-6
-          ? 'as planned'
-          : `${showLength(Math.abs(off), tape)} ${off > 0 ? 'more' : 'less'} than planned`
+        Math.abs(off) < 1e-6 ? 'as planned' : `${shown(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than planned`
       }}</template>
     </p>
+    <p v-if="sure" class="sure" role="alert">That is far from the plan: was it read right?</p>
     <div v-if="fractions.length" class="fractions">
       <button v-for="key in fractions" :key="key" @click="press(key)">{{ key }}</button>
     </div>
@@ -54,8 +68,9 @@ const off = computed(() =>
     <div class="ends">
       <button @click="text = ''">Clear</button>
       <button v-if="planned !== null" @click="emit('done', planned)">As planned</button>
-      <button class="main" :disabled="value === null" @click="value !== null && emit('done', value)">Keep</button>
+      <button class="main" :disabled="value === null" @click="keep">{{ sure ? 'Keep all the same' : 'Keep' }}</button>
     </div>
+    <button v-if="start !== null" class="strike" @click="emit('strike')">Strike out {{ shown(start) }}</button>
     <button class="close" @click="emit('close')">Back</button>
   </div>
 </template>
@@ -121,6 +136,16 @@ button {
 .ends .main {
   background: var(--chalk);
   color: #fff;
+}
+.sure {
+  margin: 0 0 6px;
+  color: var(--fail);
+  font-weight: 600;
+}
+.strike {
+  width: 100%;
+  margin-top: 5px;
+  font-size: 17px;
 }
 .close {
   position: absolute;

@@ -20,6 +20,7 @@ withDefaults(defineProps<{ label: string; wide?: string; free?: boolean /** the 
   display: flex;
 }
 .panel {
+  position: relative;
   width: var(--panel);
   flex: none;
   overflow-y: auto;

@@ -21,7 +21,8 @@ function put(id: string, count: number | null): void {
     job.bags_used = count && count > 0 ? [...rest, { structure: id, count }] : rest
   }, 'Bags really used')
 }
-const shown = (row: Learned, value: number) => (row.key === 'post_min' ? `${Math.round(value)} min` : value.toFixed(2))
+const shown = (row: Learned, value: number) =>
+  row.key.endsWith('_min') ? `${value < 10 ? value.toFixed(1) : Math.round(value)} min` : value.toFixed(2)
 function take(row: Learned): void {
   store.change((job) => {
     const [path, value] = row.sets as [string, number]
@@ -58,8 +59,8 @@ function take(row: Learned): void {
       </tbody>
     </table>
     <p v-else class="small quiet">
-      Too little yet: posts ticked as set on the phone tell how long one takes, bags really used tell how much the holes
-      take in this soil.
+      Too little yet: posts, rails and boards ticked on the phone tell how long one takes, bags really used how much the
+      holes take in this soil, a gate's log how far gates of ours come down.
     </p>
     <div class="bags">
       <CountField

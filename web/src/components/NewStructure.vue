@@ -15,6 +15,18 @@ const id = useId()
 const line = ref('')
 const title = ref('')
 const preset = ref('')
+type StartsAs = 'cheapest' | 'usual' | 'last' | 'shipped'
+/** What it is made of at first: said, so that nothing is carried over in silence. */
+const ways = computed(() => [
+  ...(props.kind.usual ? [{ value: 'usual', says: 'as our usual' }] : []),
+  ...(props.kind.starts.some((way) => way.value === 'cheapest')
+    ? [{ value: 'cheapest', says: 'the cheapest that passes' }]
+    : []),
+  { value: 'last', says: 'as our last one' },
+  { value: 'shipped', says: 'as the program ships it' },
+])
+const picked = ref<StartsAs | ''>('')
+const startsAs = computed(() => (picked.value || ways.value[0]!.value) as StartsAs)
 const fault = ref('')
 const busy = ref(false)
 const metric = computed(() => store.tape.system === 'metric')
@@ -39,8 +51,10 @@ async function add(words: string, as: string): Promise<void> {
       bare: metric.value ? ('m' as const) : ('ft' as const),
       school: store.document.school,
       preset: as,
+      starts_as: startsAs.value === 'cheapest' ? ('last' as const) : startsAs.value,
     }
-    const spec = await cheapest((await ask(api.POST('/api/kinds/new', { body }))) as Spec)
+    const made = (await ask(api.POST('/api/kinds/new', { body }))) as Spec
+    const spec = startsAs.value === 'cheapest' ? await cheapest(made) : made
     const called = props.kind.presets.find((item) => item.value === as && item.value !== props.kind.presets[0]?.value)
     const count = store.document.structures.filter((item) => item.spec.kind === props.kind.key).length
     const name = title.value.trim() || capital(called?.value ?? `${props.kind.key} ${count + 1}`)
@@ -53,7 +67,7 @@ async function add(words: string, as: string): Promise<void> {
     busy.value = false
   }
 }
-/** Where its kind knows a cheapest design that passes, a new one opens on it; where there is none, as it was typed. */
+/** The cheapest design that passes where its kind knows one; where there is none, as it was typed. */
 async function cheapest(spec: Spec): Promise<Spec> {
   if (!store.document || !props.kind.starts.some((way) => way.value === 'cheapest')) return spec
   const document = { ...store.document, structures: [{ name: 'New', spec }] }
@@ -79,6 +93,12 @@ async function cheapest(spec: Spec): Promise<Spec> {
       :model-value="as"
       :options="kind.presets"
       @update:model-value="preset = String($event)"
+    />
+    <PickField
+      label="Starts"
+      :model-value="startsAs"
+      :options="ways"
+      @update:model-value="picked = $event as StartsAs"
     />
     <label :for="id + 'l'">{{ kind.line.asks }}</label>
     <InputText

@@ -2,9 +2,9 @@
 import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
+import { sendPhoto } from '@/api/photos'
 import type { Photo } from '@/api/types'
 import FilePick from '@/components/FilePick.vue'
-import { shrunk } from '@/logic/shrink'
 
 /** A job's photos: taken with the phone or brought from a file, named, looked at large, taken away. */
 const props = defineProps<{ job: string; abouts: { value: string; says: string }[] }>()
@@ -23,19 +23,7 @@ async function take(files: File[]): Promise<void> {
   fault.value = ''
   busy.value = true
   try {
-    for (const file of files) {
-      const form = new FormData()
-      form.append('photo', await shrunk(file), 'photo.jpg')
-      form.append('about', about.value)
-      form.append('says', says.value)
-      await ask(
-        api.POST('/api/jobs/{job_id}/photos', {
-          params: { path: { job_id: props.job } },
-          body: form as never,
-          bodySerializer: (body) => body as never,
-        }),
-      )
-    }
+    for (const file of files) await sendPhoto(props.job, file, about.value, says.value)
     says.value = ''
   } catch (error) {
     fault.value = (error as Error).message

@@ -3,8 +3,8 @@ import { computed } from 'vue'
 import type { Job, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
 import { FT } from '@/logic/units'
-import KeptInput from '@/components/KeptInput.vue'
-import { money } from '@/logic/money'
+import PlainField from '@/components/PlainField.vue'
+import { money, parsePrice } from '@/logic/money'
 
 type Terms = NonNullable<Job['quote']>
 defineProps<{ quote: Takeoff['quote']; stands?: string }>()
@@ -36,20 +36,20 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['stump_price', 'A stump', 'maybe'],
   ['least_charge', 'Least charge', 'price'],
 ]
-function put(name: keyof Terms, kind: string, field: HTMLInputElement): void {
-  const text = field.value.trim().replace(',', '.')
-  const value = text === '' && kind === 'maybe' ? null : Number(text) / factor(name)
-  if (value !== null && (!Number.isFinite(value) || value < 0 || (name === 'crew_count' && value < 1))) {
-    field.value = shown(name)
-    return
+/** Takes what was typed, or says what is wrong with it and leaves it where it is. */
+const read =
+  (name: keyof Terms, kind: string) =>
+  (text: string): string => {
+    if (!text && kind !== 'maybe') return 'Write a number'
+    const value = !text ? null : Number(text) === 0 ? 0 : parsePrice(text)
+    if (text && value === null) return 'Write a number, like 41.50'
+    if (kind === 'count' && !Number.isInteger(value)) return 'Write a whole number'
+    store.change(
+      (job) => void ((job.quote as Record<string, unknown>)[name] = value === null ? null : value / factor(name)),
+      'terms of the quote',
+    )
+    return ''
   }
-  store.change(
-    (job) =>
-      void ((job.quote as Record<string, unknown>)[name] =
-        kind === 'count' && value !== null ? Math.round(value) : value),
-    'terms of the quote',
-  )
-}
 function shown(name: keyof Terms): string {
   const kept = store.document?.quote?.[name]
   return kept === null || kept === undefined ? '' : String(Math.round(kept * factor(name) * 1e4) / 1e4)
@@ -88,14 +88,15 @@ function shown(name: keyof Terms): string {
         the quote, and named.
       </p>
       <div class="terms">
-        <label v-for="[name, says, kind] in FIELDS" :key="name" class="small"
-          >{{ feet ? (IN_FEET[name]?.[0] ?? says) : says
-          }}<KeptInput
-            :value="shown(name)"
-            inputmode="decimal"
-            :placeholder="kind === 'maybe' ? 'not in' : ''"
-            @change="put(name, kind, $event.target as HTMLInputElement)"
-        /></label>
+        <PlainField
+          v-for="[name, says, kind] in FIELDS"
+          :key="name"
+          :label="feet ? (IN_FEET[name]?.[0] ?? says) : says"
+          :shown="shown(name)"
+          :read="read(name, kind)"
+          :path="`quote/${name}`"
+          :empty="kind === 'maybe' ? 'not in' : ''"
+        />
       </div>
     </details>
   </section>

@@ -256,7 +256,7 @@ const inset = computed(() => {
     <section v-if="sheet.details.length && member && basis === 'reckoned'" class="way">
       <template v-for="detail in sheet.details" :key="detail.id">
         <h3>{{ detail.title }}</h3>
-        <DetailCanvas v-if="detail.measures.length" :view="detail.view" small />
+        <DetailCanvas v-if="detail.view.shapes.length" :view="detail.view" small />
         <ol v-if="detail.facts.length">
           <li v-for="(fact, i) in detail.facts" :key="i">
             <b>{{ figure(fact) }}</b> {{ fact.says }}

@@ -35,7 +35,8 @@ const SIGHTS = [
 ] as const
 const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
 const toward = ref<[number, number, number] | null>(null)
-const sun = ref({ on: new Date().toISOString().slice(0, 10), hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
+const today = new Date().toISOString().slice(0, 10)
+const sun = ref({ on: today, hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
 watch(
   structure,
   () => {

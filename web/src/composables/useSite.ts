@@ -2,15 +2,29 @@ import { useEventListener, useOnline } from '@vueuse/core'
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { api, ask, Refused } from '@/api/client'
 import type { Job, ReadingBody, Sheet } from '@/api/types'
-import { deviceName, keepQueue, keepSaid, keepSheet, keptSheet, queued, said } from '@/logic/keep'
+import {
+  deviceName,
+  keepQueue,
+  keepSaid,
+  keepSheet,
+  keepTheirs,
+  keptSheet,
+  keptTheirs,
+  queued,
+  said,
+} from '@/logic/keep'
 
 /** A structure on a phone: the last plan known, readings kept at once and sent when there is signal. */
 export function useSite(job: string, structure: string) {
   const kept = keptSheet(job, structure)
   const document = shallowRef<Job | null>(kept?.job ?? null)
   const sheet = shallowRef<Sheet | null>(kept?.sheet ?? null)
+  /** What still holds the first hole back; without signal as it was last known. */
+  const held = ref<string[]>(kept?.held ?? [])
   const queue = ref<ReadingBody[]>(queued(job))
   const mine = ref<ReadingBody[]>(said(job))
+  /** What the crew's other phones said of this job, as the server last told. */
+  const theirs = ref<ReadingBody[]>(keptTheirs(job))
   const signal = ref(true)
   const fault = ref('')
   const online = useOnline()
@@ -23,16 +37,24 @@ export function useSite(job: string, structure: string) {
       const found = (await ask(
         api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } }),
       )) as Sheet
+      const dig = await ask(
+        api.POST('/api/reckon/dig', { body: { document: state.document, structure, selected: '' } }),
+      )
       document.value = state.document
       sheet.value = found
+      held.value = dig.ready ? [] : dig.open_points
       keepSheet(job, structure, {
         job: state.document,
         revision: state.revision,
         sheet: found,
+        held: held.value,
         at: new Date().toISOString(),
       })
       signal.value = true
       fault.value = ''
+      const told = await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } } }))
+      theirs.value = told.readings.filter((row) => row.device !== deviceName()).slice(-2000) as ReadingBody[]
+      keepTheirs(job, theirs.value)
     } catch (error) {
       hear(error)
     }
@@ -105,8 +127,11 @@ export function useSite(job: string, structure: string) {
       return (error as Refused).message
     }
   }
+  /** The last word on something, whoever's phone said it. */
   const last = (about: string, what: string) =>
-    [...mine.value].reverse().find((item) => item.about === about && item.what === what) ?? null
+    [...theirs.value, ...mine.value]
+      .filter((item) => item.about === about && item.what === what)
+      .reduce<ReadingBody | null>((late, item) => (late && at(late) > at(item) ? late : item), null)
   const waiting = computed(() => queue.value.length)
 
   onMounted(() => {
@@ -122,6 +147,7 @@ export function useSite(job: string, structure: string) {
   return {
     document,
     sheet,
+    held,
     signal,
     online,
     fault,
@@ -133,6 +159,8 @@ export function useSite(job: string, structure: string) {
     stop: () => clearInterval(timer),
   }
 }
+
+const at = (reading: ReadingBody) => Date.parse(reading.measured_at)
 
 /** Made here so that it works on plain http too, where the browser's own is withheld. */
 function uuid(): string {

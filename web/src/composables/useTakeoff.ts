@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
-import { computed, type Ref } from 'vue'
-import { api, ask } from '@/api/client'
-import type { Takeoff } from '@/api/types'
+import { computed, shallowRef, watch, type Ref } from 'vue'
+import { api, ask, Refused } from '@/api/client'
+import type { Problem, Takeoff } from '@/api/types'
 import { useJob } from '@/stores/job'
 
 /**
@@ -25,5 +25,13 @@ export function useTakeoff(structure: Ref<string>, wanted: Ref<boolean>) {
     enabled: computed(() => wanted.value && !!document.value && !!structure.value),
     placeholderData: (last) => last,
   })
-  return { takeoff: computed(() => data.value ?? null), fault: computed(() => error.value?.message ?? '') }
+  /** The last that came out stays in sight while a field is mended. */
+  const last = shallowRef<Takeoff | null>(null)
+  watch(data, (value) => value && (last.value = value))
+  watch(structure, () => (last.value = null))
+  return {
+    takeoff: computed(() => data.value ?? last.value),
+    fault: computed(() => error.value?.message ?? ''),
+    problems: computed<Problem[]>(() => (error.value instanceof Refused ? error.value.problems : [])),
+  }
 }

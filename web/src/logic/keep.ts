@@ -5,10 +5,12 @@ export interface Kept {
   job: Job
   revision: number
   sheet: Sheet
+  held?: string[] /** what still holds the first hole back, as last known */
   at: string
 }
 const SHEET = (job: string, structure: string) => `trellis.site.${job}.${structure}`
 const QUEUE = (job: string) => `trellis.queue.${job}`
+const THEIRS = (job: string) => `trellis.theirs.${job}`
 const TICKS = (job: string) => `trellis.ticks.${job}`
 
 function read<T>(key: string, otherwise: T): T {
@@ -27,6 +29,10 @@ export const keepQueue = (job: string, queue: ReadingBody[]) => localStorage.set
 /** Everything this phone has said of a job, so that ticks and values stay in sight without signal. */
 export const said = (job: string) => read<ReadingBody[]>(TICKS(job), [])
 export const keepSaid = (job: string, list: ReadingBody[]) => localStorage.setItem(TICKS(job), JSON.stringify(list))
+
+/** What the crew's other phones said, so that it stays in sight without signal. */
+export const keptTheirs = (job: string) => read<ReadingBody[]>(THEIRS(job), [])
+export const keepTheirs = (job: string, list: ReadingBody[]) => localStorage.setItem(THEIRS(job), JSON.stringify(list))
 
 export function deviceName(): string {
   const kept = localStorage.getItem('trellis.device')

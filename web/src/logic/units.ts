@@ -163,6 +163,11 @@ export function showDistance(value_m: number, tape: Tape): string {
   return showLength(value_m, tape)
 }
 
+/** What was measured on site, in its target's unit: a length, or a share of one as per cent. */
+export function showReading(value: number, unit: string, tape: Tape): string {
+  return unit === '%' ? `${Math.round(value * 1000) / 10} %` : showLength(value, tape)
+}
+
 /** The nearest tape mark (m). */
 export function toMark(value_m: number, tape: Tape): number {
   return roundEven(value_m / tape.mark_m) * tape.mark_m

@@ -1,13 +1,15 @@
 import { createPinia, setActivePinia } from 'pinia'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { Job, JobState } from '@/api/types'
+import type { Job, JobState, Stand } from '@/api/types'
+import { usePlacing } from '@/components/place/usePlacing'
 import { useJob } from '@/stores/job'
 
 const put = vi.hoisted(() => vi.fn())
 const get = vi.hoisted(() => vi.fn())
+const post = vi.hoisted(() => vi.fn())
 vi.mock('@/api/client', async () => {
   const real = await vi.importActual<typeof import('@/api/client')>('@/api/client')
-  return { ...real, api: { PUT: put, GET: get, POST: vi.fn() } }
+  return { ...real, api: { PUT: put, GET: get, POST: post } }
 })
 
 const job = (name: string, place: string): Job => ({ name, place, structures: [], sums: [] }) as unknown as Job
@@ -29,14 +31,14 @@ function held() {
   }
 }
 
-describe('saving while another person saves', () => {
-  beforeEach(() => {
-    setActivePinia(createPinia())
-    vi.useFakeTimers()
-    put.mockReset()
-    get.mockResolvedValue(answered(state(1, job('Fence', 'North Lane'))))
-  })
+beforeEach(() => {
+  setActivePinia(createPinia())
+  vi.useFakeTimers()
+  put.mockReset()
+  get.mockResolvedValue(answered(state(1, job('Fence', 'North Lane'))))
+})
 
+describe('saving while another person saves', () => {
   it('goes on from what was sent when the server joined it with a change of theirs', async () => {
     const store = useJob()
     await store.load('j')
@@ -87,5 +89,39 @@ describe('saving while another person saves', () => {
     await answer(state(2, job('Fence A', 'North Lane')))
     await vi.advanceTimersByTimeAsync(400)
     expect((put.mock.calls[1]?.[1] as { body: { base: number } }).body.base).toBe(2)
+  })
+})
+
+describe('undo', () => {
+  it('waits for what was typed while a save was on its way, and is not dropped for it', async () => {
+    const store = useJob()
+    await store.load('j')
+    const answer = held()
+    post.mockResolvedValue(answered(state(2, job('Fence A', 'North Lane'))))
+    store.change((doc) => void (doc.name = 'Fence A'), 'name')
+    await vi.advanceTimersByTimeAsync(400)
+    store.change((doc) => void (doc.name = 'Fence AB'), 'name')
+    void store.step('undo')
+    await answer(state(2, job('Fence A', 'North Lane')))
+    expect(post).not.toHaveBeenCalled()
+    await answer(state(3, job('Fence AB', 'North Lane')))
+    await vi.advanceTimersByTimeAsync(0)
+    expect(post.mock.calls[0]?.[1]).toMatchObject({ body: { base: 3 } })
+    expect(store.document?.name).toBe('Fence A')
+  })
+})
+
+describe('a structure is put where it stands', () => {
+  it('on top of what was changed last, though the drawing is an answer behind', async () => {
+    const stands = { x_m: 1, y_m: 2, turn_rad: 0, level_m: 0 }
+    const deck = { spec: { id: 'deck' }, name: 'Deck', stands }
+    get.mockResolvedValue(answered(state(1, { ...job('Yard', ''), structures: [deck] } as unknown as Job)))
+    const store = useJob()
+    await store.load('j')
+    const drawn = { id: 'deck', name: 'Deck', stands } as unknown as Stand
+    const { standing, put: stand } = usePlacing()
+    stand(drawn, { turn_rad: 0.5 })
+    stand(drawn, { y_m: -15.24 })
+    expect(standing(drawn)).toEqual({ ...stands, turn_rad: 0.5, y_m: -15.24 })
   })
 })

@@ -21,5 +21,8 @@ export const useSession = defineStore('session', () => {
   async function signOut(): Promise<void> {
     took(await ask(api.DELETE('/api/session')))
   }
-  return { session, look, signIn, signOut }
+  async function intoDemo(): Promise<void> {
+    took(await ask(api.POST('/api/session/demo')))
+  }
+  return { session, intoDemo, look, signIn, signOut }
 })

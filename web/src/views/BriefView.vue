@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
+import { api, ask } from '@/api/client'
 import type { Job } from '@/api/types'
+import BringBox from '@/components/BringBox.vue'
 import DimensionsBox from '@/components/DimensionsBox.vue'
 import NewStructure from '@/components/NewStructure.vue'
 import NotesBox from '@/components/NotesBox.vue'
@@ -42,22 +44,17 @@ function marks(value: string | number): void {
     'units',
   )
 }
-/** Another school knows other soils, winds and bags: what it does not know goes to where its new jobs start. */
+/** Another school knows other soils, winds and bags: the core says where what it does not know goes. */
 async function school(value: Job['school']): Promise<void> {
-  await reference.load(value)
-  const home = reference.of(value)
+  void reference.load(value)
+  const body = { document: store.document!, school: value }
+  const { document } = (await ask(api.POST('/api/reckon/school', { body }))) as { document: Job }
   store.change((job) => {
-    job.school = value
-    if (!home) return
-    const { soil, exposure, wind_speed_m_per_s, bag } = home.usual
-    if (home.wind_pressure_pa > 0 && !(job.site.wind_pressure_pa > 0)) job.site.wind_pressure_pa = home.wind_pressure_pa
-    if (!(home.wind_pressure_pa > 0)) job.site.wind_pressure_pa = 0
-    if (!home.soils.some((item) => item.name === job.site.soil)) Object.assign(job.site, { soil, wind_speed_m_per_s })
-    if (home.exposures.length && !home.exposures.some((item) => item.value === job.site.exposure))
-      job.site.exposure = exposure as never
-    if (!home.bags.some((item) => item.key === job.yard.bag)) job.yard.bag = bag
-    if (!job.structures.length)
-      job.reading = value === 'us' ? { system: 'imperial', mark_m: 0.0015875 } : { system: 'metric', mark_m: 0.001 }
+    job.school = document.school
+    job.reading = document.reading
+    job.yard.bag = document.yard.bag
+    const { soil, exposure, wind_speed_m_per_s, wind_pressure_pa } = document.site
+    Object.assign(job.site, { soil, exposure, wind_speed_m_per_s, wind_pressure_pa })
   }, 'school of rules')
 }
 const BESIDE_M = 2
@@ -184,6 +181,7 @@ function remove(id: string): void {
           Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it
           longer.
         </p>
+        <BringBox />
         <NewStructure v-for="kind in kinds" :key="kind.key" :kind="kind" />
         <KeptSums />
         <h2>Take it along</h2>

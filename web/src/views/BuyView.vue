@@ -7,6 +7,7 @@ import YardBox from '@/components/YardBox.vue'
 import CutPlanTable from '@/components/CutPlanTable.vue'
 import PickField from '@/components/PickField.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { provideProblems } from '@/composables/useProblems'
 import { useTakeoff } from '@/composables/useTakeoff'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
@@ -16,10 +17,11 @@ const store = useJob()
 const reference = useReference()
 const { structure } = useJobSheet()
 onMounted(() => void reference.load())
-const { takeoff, fault } = useTakeoff(
+const { takeoff, fault, problems } = useTakeoff(
   structure,
   computed(() => true),
 )
+provideProblems(problems)
 const ui = computed(() =>
   uiOf(store.document?.structures.find((item) => item.spec.id === structure.value)?.spec.kind ?? ''),
 )

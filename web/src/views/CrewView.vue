@@ -113,6 +113,13 @@ const drop = (row: BookPrice) =>
           <label>Small print <textarea v-model="head.small_print" rows="3" maxlength="1000"></textarea></label>
           <button v-if="owns" class="main">Keep it</button>
         </form>
+        <template v-if="sees">
+          <h2>What we usually do</h2>
+          <p class="small">
+            <router-link to="/crew/usual">How every job starts</router-link>: rules, tape, hours, wages, and what each
+            kind of structure is made of.
+          </p>
+        </template>
         <h2>Calendar</h2>
         <p class="small"><a href="/api/crew/calendar.ics">The days of all our jobs</a>, as one calendar file.</p>
         <PeopleBox />

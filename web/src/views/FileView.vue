@@ -6,6 +6,7 @@ import InspectionBox from '@/components/InspectionBox.vue'
 import LearnedBox from '@/components/LearnedBox.vue'
 import LinkBox from '@/components/LinkBox.vue'
 import DecisionsBox from '@/components/DecisionsBox.vue'
+import PackBox from '@/components/PackBox.vue'
 import PhotoBox from '@/components/PhotoBox.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
 import { useJob } from '@/stores/job'
@@ -32,7 +33,7 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
     <h1>The file</h1>
     <ul class="papers">
       <li>
-        <a :href="`/api/jobs/${store.id}/whole/pack.pdf?paper=${paper}`">The job pack</a>
+        <PackBox :job="store.id" :paper="paper" />
         <span class="small quiet">site plan, days, list, every structure's sheets and their working, in one PDF</span>
       </li>
       <li>
@@ -65,6 +66,10 @@ const paper = computed(() => (store.tape.system === 'imperial' ? 'letter' : 'a4'
 }
 .papers li {
   padding: 3px 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  align-items: baseline;
 }
 .page > section > :deep(h2) {
   margin: 4px 0 10px;

@@ -37,6 +37,22 @@ const speedUnit = computed(() =>
 )
 const speed = ref('')
 const speedFault = ref('')
+/** Zones that the school calls by name; a speed that is none of theirs was read somewhere else. */
+const OTHER = 'another speed'
+const zones = computed(() => {
+  const found = reference.reference?.wind_zones ?? []
+  const named = found.map(({ name, speed_m_per_s }) => ({ value: name, says: `${name}, ${speed_m_per_s} m/s` }))
+  return named.length ? [...named, { value: OTHER, says: OTHER }] : []
+})
+const zone = computed(
+  () =>
+    reference.reference?.wind_zones.find((item) => Math.abs(item.speed_m_per_s - site.value.wind_speed_m_per_s) < 0.01)
+      ?.name ?? OTHER,
+)
+function takeZone(name: string | number): void {
+  const found = reference.reference?.wind_zones.find((item) => item.name === name)
+  if (found) store.change((job) => void (job.site.wind_speed_m_per_s = found.speed_m_per_s), 'wind zone')
+}
 const shownSpeed = computed(() =>
   String(Number((site.value.wind_speed_m_per_s / speedUnit.value.size).toFixed(metric.value ? 1 : 0))),
 )
@@ -303,6 +319,13 @@ function north(): void {
           :tape="store.tape"
           path="site/embedment_least_m"
           @update:model-value="store.change((job) => void (job.site.embedment_least_m = $event ?? 0), 'local least')"
+        />
+        <PickField
+          v-if="zones.length"
+          label="Wind zone"
+          :model-value="zone"
+          :options="zones"
+          @update:model-value="takeZone"
         />
         <template v-if="store.document.school !== 'ca'"
           ><label for="wind">{{ reference.reference?.wind_says ?? 'Wind speed' }}, {{ speedUnit.says }}</label

@@ -4,7 +4,7 @@ import { computed, ref, toRef, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { Refused } from '@/api/client'
 import ConflictDialog from '@/components/ConflictDialog.vue'
-import KeysDialog from '@/components/KeysDialog.vue'
+import HelpDialog from '@/components/HelpDialog.vue'
 import SavedSign from '@/components/SavedSign.vue'
 import StakeBar from '@/components/StakeBar.vue'
 import { provideProblems } from '@/composables/useProblems'
@@ -131,7 +131,7 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
           <button class="tool" :aria-label="`Light: ${theme}`" @click="turn">
             {{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}
           </button>
-          <button class="tool" aria-label="Keys" @click="keys = true">?</button>
+          <button class="tool" aria-label="Help for this page, and keys" @click="keys = true">?</button>
         </span>
       </div>
     </header>
@@ -143,7 +143,7 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
     <main v-else-if="!store.document" class="page" aria-busy="true"><p class="quiet">Opening the job.</p></main>
     <router-view v-else />
     <ConflictDialog />
-    <KeysDialog v-model:open="keys" />
+    <HelpDialog v-model:open="keys" :page="String(route.name ?? '')" />
   </div>
 </template>
 

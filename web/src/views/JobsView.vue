@@ -2,12 +2,14 @@
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
-import type { Job, JobCard } from '@/api/types'
+import type { JobCard } from '@/api/types'
 import JobThumb from '@/components/JobThumb.vue'
 import { arranged, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
+import { useTour } from '@/stores/tour'
 
 const session = useSession()
+const tour = useTour()
 const router = useRouter()
 const cards = ref<JobCard[] | null>(null)
 const fault = ref('')
@@ -32,8 +34,7 @@ onMounted(load)
 async function start(): Promise<void> {
   busy.value = true
   try {
-    const document = { name: name.value.trim() || 'New job' } as Job
-    const made = await ask(api.POST('/api/jobs', { body: { document } }))
+    const made = await ask(api.POST('/api/jobs/begin', { body: { name: name.value.trim() || 'New job' } }))
     await router.push({ name: 'brief', params: { job: made.id } })
   } catch (error) {
     fault.value = (error as Error).message
@@ -106,7 +107,12 @@ const open = (card: JobCard) =>
       <img src="/favicon.svg" width="34" height="34" alt="" />
       <div>
         <h1>Jobs</h1>
-        <p class="quiet">{{ session.session?.crew }}<template v-if="session.session?.demo">, demo data</template></p>
+        <p class="quiet">
+          {{ session.session?.crew
+          }}<template v-if="session.session?.demo"
+            >, demo data: <button class="link" @click="tour.start">a short tour</button></template
+          >
+        </p>
       </div>
       <nav class="who">
         <router-link to="/crew">The crew</router-link>

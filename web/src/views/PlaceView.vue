@@ -1,14 +1,18 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, ref } from 'vue'
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue'
 import { api, ask } from '@/api/client'
-import type { SitePlan } from '@/api/types'
+import type { Shady, SitePlan } from '@/api/types'
 import JobPage from '@/components/JobPage.vue'
 import SitePaper from '@/components/place/SitePaper.vue'
+import ShadyBar from '@/components/place/ShadyBar.vue'
 import StandForm from '@/components/place/StandForm.vue'
 import SurveyBox from '@/components/place/SurveyBox.vue'
 import ThingForm from '@/components/place/ThingForm.vue'
+import UnderBox from '@/components/place/UnderBox.vue'
 import { useSiteThings } from '@/components/place/useSiteThings'
+import { useUnder } from '@/components/place/useUnder'
 import { useJobAnswer } from '@/composables/useJobAnswer'
+import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 /** The site: what lies there is drawn, and structures are pulled about, turned and looked at together. */
@@ -21,8 +25,11 @@ const { data, error } = useJobAnswer(
 )
 const selected = ref('')
 const inSpace = ref(false)
+const inShade = ref(false)
+const shade = shallowRef<Shady | null>(null)
 const chosen = computed(() => data.value?.stands.find((item) => item.id === selected.value) ?? null)
 const site = useSiteThings()
+const under = useUnder()
 const { drawing } = site
 const thing = computed(() => site.thingOf(selected.value))
 const beside = computed(() => (data.value?.beside ?? []).filter((item) => item.structure === selected.value))
@@ -47,8 +54,11 @@ const amiss = computed(() => {
 function begin(kind: string): void {
   selected.value = ''
   inSpace.value = false
+  under.begin('')
   site.start(drawing.value === kind ? '' : kind)
 }
+const SPOT = 'spot height'
+const spots = computed(() => site.things.value.filter((item) => item.kind === SPOT))
 const levelled = ref('')
 /** A round with the level over every spot; a level that was moved is told and nothing is taken. */
 async function level(): Promise<void> {
@@ -119,7 +129,7 @@ const FILES = [
       <section class="form" aria-label="What lies here">
         <h2>What lies here</h2>
         <ul v-if="site.things.value.length" class="list">
-          <li v-for="item in site.things.value" :key="item.id">
+          <li v-for="item in site.things.value.filter((item) => item.kind !== SPOT)" :key="item.id">
             <button
               class="pick"
               :class="{ on: item.id === selected }"
@@ -148,11 +158,25 @@ const FILES = [
           </button>
         </div>
         <ThingForm v-if="thing" :key="thing.id" :thing="thing" :site="site" @removed="selected = ''" />
-        <p v-if="site.things.value.some((item) => item.kind === 'spot height')">
+        <details v-if="spots.length" :open="thing?.kind === SPOT">
+          <summary>{{ spots.length === 1 ? '1 spot height' : `${spots.length} spot heights` }}</summary>
+          <ul class="list spots">
+            <li v-for="item in spots" :key="item.id">
+              <button
+                class="pick"
+                :class="{ on: item.id === selected }"
+                :aria-pressed="item.id === selected"
+                @click="selected = item.id"
+              >
+                {{ item.name || (item.height_m == null ? 'not read' : showLength(item.height_m, store.tape)) }}
+              </button>
+            </li>
+          </ul>
           <button class="plain small" @click="level">Read the spots with the level</button>
-        </p>
+        </details>
         <p v-if="levelled" class="small" role="status">{{ levelled }}</p>
         <SurveyBox :site="site" />
+        <UnderBox :use="under" />
       </section>
       <p class="small">
         Take it along:
@@ -166,19 +190,40 @@ const FILES = [
       </p>
     </template>
     <div class="sights no-print" role="group" aria-label="What is shown">
-      <button class="plain small" :class="{ on: !inSpace }" :aria-pressed="!inSpace" @click="inSpace = false">
+      <button
+        class="plain small"
+        :class="{ on: !inSpace && !inShade }"
+        :aria-pressed="!inSpace && !inShade"
+        @click="((inSpace = false), (inShade = false), (shade = null))"
+      >
         From above
       </button>
-      <button class="plain small" :class="{ on: inSpace }" :aria-pressed="inSpace" @click="inSpace = true">
+      <button
+        class="plain small"
+        :class="{ on: inShade }"
+        :aria-pressed="inShade"
+        @click="((inSpace = false), (inShade = true))"
+      >
+        In the shade
+      </button>
+      <button
+        class="plain small"
+        :class="{ on: inSpace }"
+        :aria-pressed="inSpace"
+        @click="((inSpace = true), (inShade = false), (shade = null))"
+      >
         In space
       </button>
     </div>
     <SpaceView v-if="inSpace" structure="" :selected="selected" :toward="null" @select="selected = $event" />
+    <ShadyBar v-if="inShade" @found="shade = $event" />
     <p v-if="error" class="fault">{{ error.message }}</p>
     <SitePaper
       v-if="data && !inSpace"
       :plan="data"
       :site="site"
+      :under="under"
+      :shade="inShade ? shade : null"
       :selected="selected"
       :thing="thing"
       :near="first"
@@ -209,6 +254,10 @@ const FILES = [
   border-color: var(--chalk);
   font-weight: 600;
   background: var(--chalk-soft);
+}
+.spots {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
 }
 .form {
   display: grid;

@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client'
 import type { ChangeOrder, Job, Offer, SentQuote } from '@/api/types'
 import CountField from '@/components/CountField.vue'
 import JobPage from '@/components/JobPage.vue'
+import PieceChanges from '@/components/PieceChanges.vue'
 import NumberField from '@/components/NumberField.vue'
 import WordsField from '@/components/WordsField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
@@ -298,22 +299,7 @@ const split = (text: string) =>
       <p v-if="!changes.order.words.length" class="quiet">Nothing that is built has changed.</p>
       <details v-if="changes.order.pieces.length">
         <summary>{{ changes.order.pieces.length }} kinds of pieces</summary>
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Piece</th>
-              <th scope="col" class="n">was</th>
-              <th scope="col" class="n">now</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="piece in changes.order.pieces" :key="piece.says">
-              <td>{{ piece.says }}</td>
-              <td class="n">{{ piece.was }}</td>
-              <td class="n">{{ piece.now }}</td>
-            </tr>
-          </tbody>
-        </table>
+        <PieceChanges :pieces="changes.order.pieces" />
       </details>
       <p><a :href="pdf(changes.number, 'changes')">The change order, PDF</a></p>
     </section>

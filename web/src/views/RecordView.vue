@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { SiteReading } from '@/api/types'
+import type { SiteReading, TakenIn } from '@/api/types'
+import TakeInBox from '@/components/TakeInBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
-import { useStructure } from '@/composables/useStructure'
 import { useJob } from '@/stores/job'
-import { showLength } from '@/logic/units'
+import { showReading } from '@/logic/units'
 
 const store = useJob()
 const { sheet, structure } = useJobSheet()
@@ -43,8 +43,43 @@ const twice = computed(() => {
 const set = computed(
   () => new Set(rows.value.filter((row) => row.what === 'set' && row.done).map((row) => row.about)).size,
 )
-const { hold, fault: refused } = useStructure(structure)
-const lock = (row: SiteReading) => hold(row.about, row.value_m, 'took what was measured into the plan')
+/** A reading in words: "Post 2 at 6′ 4¾″", "moisture 22 %". */
+function said(row: SiteReading): string {
+  const value = showReading(row.value_m ?? 0, row.unit ?? 'm', store.tape)
+  const post = sheet.value?.posts.find((item) => item.id === row.about)
+  return post && row.what === 'stands at'
+    ? `Post ${post.number} at ${value}`
+    : `${nameOf(row.about)}, ${row.what} ${value}`
+}
+/** A reading that may be taken into the plan: first what it would change is shown. */
+const asked = ref<SiteReading | null>(null)
+const found = ref<TakenIn | null>(null)
+async function look(row: SiteReading): Promise<void> {
+  fault.value = ''
+  found.value = null
+  asked.value = row
+  try {
+    const body = {
+      document: store.document!,
+      structure: structure.value,
+      thing: row.about,
+      at_m: row.value_m!,
+      job: store.id,
+    }
+    found.value = (await ask(api.POST('/api/kinds/take-in', { body }))) as TakenIn
+  } catch (error) {
+    fault.value = (error as Error).message
+  }
+}
+function take(): void {
+  const taken = found.value!
+  store.change((job) => {
+    const at = job.structures.find((item) => item.spec.id === structure.value)
+    if (at) at.spec = taken.spec as never
+    if (taken.rack.length) job.yard.rack = [...(job.yard.rack ?? []), ...taken.rack]
+  }, 'took what was measured into the plan')
+  found.value = asked.value = null
+}
 const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !== null
 </script>
 
@@ -54,7 +89,14 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
     <p>
       {{ set }} of {{ sheet?.posts.length ?? 0 }} posts are set. <button class="link" @click="load">Fetch again</button>
     </p>
-    <p v-if="fault || refused" class="fault" role="alert">{{ fault || refused }}</p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <TakeInBox
+      v-if="found && asked"
+      :found="found"
+      :what="said(asked)"
+      @take="take"
+      @leave="((found = null), (asked = null))"
+    />
     <p v-if="readings && !rows.length" class="quiet">
       Nothing measured yet. Open the site view on a phone, read a mark, tick it, and type what the tape says; it shows
       here beside the plan.
@@ -79,15 +121,27 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
             {{ row.what }}<template v-if="row.note">: {{ row.note }}</template>
           </td>
           <td class="strong">
-            {{ row.value_m === null ? (row.done ? 'ticked' : '') : showLength(row.value_m, store.tape) }}
+            {{
+              row.value_m === null
+                ? row.done
+                  ? 'ticked'
+                  : row.what === 'set'
+                    ? 'unticked'
+                    : ''
+                : showReading(row.value_m, row.unit, store.tape)
+            }}
           </td>
           <td>
-            {{ row.planned_m === null || row.planned_m === undefined ? '' : showLength(row.planned_m, store.tape) }}
+            {{
+              row.planned_m === null || row.planned_m === undefined
+                ? ''
+                : showReading(row.planned_m, row.unit, store.tape)
+            }}
           </td>
           <td>
             {{
               row.value_m !== null && row.planned_m !== null && row.planned_m !== undefined
-                ? showLength(row.value_m - row.planned_m, store.tape)
+                ? showReading(row.value_m - row.planned_m, row.unit, store.tape)
                 : ''
             }}
           </td>
@@ -99,7 +153,7 @@ const lockable = (row: SiteReading) => row.replans === 'hold' && row.value_m !==
           <td class="small quiet">
             {{ row.author }}, {{ row.device }}, {{ new Date(row.measured_at).toLocaleString() }}
           </td>
-          <td><button v-if="lockable(row)" class="plain small" @click="lock(row)">Plan from this</button></td>
+          <td><button v-if="lockable(row)" class="plain small" @click="look(row)">Plan from this</button></td>
         </tr>
       </tbody>
     </table>

@@ -11,11 +11,13 @@ const name = ref('')
 const password = ref('')
 const fault = ref('')
 const busy = ref(false)
-async function go(): Promise<void> {
+if (!session.session) void session.look().catch(() => undefined)
+const go = () => enter(() => session.signIn(name.value, password.value))
+async function enter(door: () => Promise<void>): Promise<void> {
   busy.value = true
   fault.value = ''
   try {
-    await session.signIn(name.value, password.value)
+    await door()
     const to = String(route.query.to ?? '/')
     await router.replace(to.startsWith('/') && !to.startsWith('//') ? to : '/')
   } catch (error) {
@@ -53,6 +55,9 @@ async function go(): Promise<void> {
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <button class="main" :disabled="busy">{{ busy ? 'Looking you up' : 'Sign in' }}</button>
     </form>
+    <p v-if="session.session?.demo_here">
+      <button class="plain" :disabled="busy" @click="enter(session.intoDemo)">Back into the demo</button>
+    </p>
     <p class="small quiet">
       No account yet, or the password is lost? An owner of your crew sends you a link. Whoever runs this server adds the
       first person with one command; it stands in the README.

@@ -3,12 +3,15 @@ import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Target } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
+import PostDrawing from '@/components/site/PostDrawing.vue'
+import TapeStrip from '@/components/site/TapeStrip.vue'
+import TickList from '@/components/TickList.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
-import { FT, parseLength, showDistance, showLength } from '@/logic/units'
+import { parseLength, showDistance, showReading } from '@/logic/units'
 
 const props = defineProps<{ job: string; structure: string }>()
-const { document, sheet, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(
+const { document, sheet, held, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(
   props.job,
   props.structure,
 )
@@ -18,6 +21,14 @@ const hit = ref(false)
 const note = ref('')
 const tape = computed(() => document.value?.reading ?? { system: 'imperial' as const, mark_m: 0.0015875 })
 const posts = computed(() => sheet.value?.posts ?? [])
+/** What is looked at: posts one by one, or the list of one role's pieces. */
+const looked = ref(sessionStorage.getItem(`trellis.looked.${props.structure}`) ?? '')
+const groups = computed(() => sheet.value?.ticks ?? [])
+const group = computed(() => groups.value.find((item) => item.role === looked.value) ?? null)
+function lookAt(role: string): void {
+  looked.value = role
+  sessionStorage.setItem(`trellis.looked.${props.structure}`, role)
+}
 const post = computed(() => posts.value[Math.min(index.value, posts.value.length - 1)] ?? null)
 const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
 watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
@@ -29,13 +40,13 @@ const box = ref<HTMLElement>()
 const { direction } = useSwipe(box, {
   threshold: 60,
   onSwipeEnd() {
-    if (asked.value) return
+    if (asked.value || group.value) return
     if (direction.value === 'left') go(1)
     if (direction.value === 'right') go(-1)
   },
 })
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (asked.value || (event.target as HTMLElement).matches('input, textarea')) return
+  if (asked.value || group.value || (event.target as HTMLElement).matches('input, textarea')) return
   if (event.key === 'ArrowRight' || event.key === '.') go(1)
   if (event.key === 'ArrowLeft' || event.key === ',') go(-1)
 })
@@ -43,26 +54,35 @@ const isSet = computed(() => (post.value ? (last(post.value.id, 'set')?.done ?? 
 /** What can be measured here, as the plan names it: of this post first, then of the structure as a whole. */
 const here = computed(() =>
   (sheet.value?.targets ?? []).filter(
-    (target) => target.about === post.value?.id && target.unit === 'm' && target.what !== 'cut height',
+    (target) => target.about === post.value?.id && target.unit !== 'rad' && target.what !== 'cut height',
   ),
 )
 const others = computed(() =>
   (sheet.value?.targets ?? []).filter(
-    (target) => target.unit === 'm' && !posts.value.some((item) => item.id === target.about),
+    (target) => target.unit !== 'rad' && !posts.value.some((item) => item.id === target.about),
   ),
 )
 const asked = ref<Target | null>(null)
 const planned = computed(() => asked.value?.planned ?? null)
 const SHORT: Record<string, string> = { 'hole depth': 'hole', 'plumb across': 'across' }
 const measured = (target: Target) => last(target.about, target.what)?.value_m ?? null
-const read = (target: Target) => (measured(target) === null ? 'type it' : showLength(measured(target)!, tape.value))
+const read = (target: Target) =>
+  measured(target) === null ? 'type it' : showReading(measured(target)!, target.unit ?? 'm', tape.value)
 function keep(value_m: number): void {
   if (asked.value) say(asked.value.about, asked.value.what, value_m)
   asked.value = null
 }
+/** What was typed wrong counts no more; that it was said stays in the record. */
+function strike(): void {
+  if (asked.value) say(asked.value.about, asked.value.what, null, false, 'struck out')
+  asked.value = null
+}
+/** A post that is set is done with: the next one comes by itself. */
 function tick(): void {
   if (!post.value) return
-  say(post.value.id, 'set', null, !isSet.value)
+  const set = !isSet.value
+  say(post.value.id, 'set', null, set)
+  if (set) go(1)
 }
 const around = ref('')
 const solving = ref('')
@@ -108,49 +128,8 @@ onUnmounted(() => {
 })
 
 const W = 390
-const SCALE = 74
-const ticks = computed(() => {
-  if (!post.value) return []
-  const step = tape.value.system === 'imperial' ? FT : 0.25
-  const px = tape.value.system === 'imperial' ? 104 : 80
-  const around = post.value.station_m / step
-  const found = []
-  for (let k = Math.floor(around) - 3; k <= around + 3; k++)
-    if (k >= 0)
-      found.push({
-        x: W / 2 + (k - around) * px,
-        label: tape.value.system === 'imperial' ? `${k}′` : `${(k * step).toFixed(2)}`,
-      })
-  return found
-})
-const elevation = computed(() => sheet.value?.views.find((view) => view.how === 'side straight') ?? null)
-/**
- * What stands on a grid is read off two tapes: its plan from above stands in for the elevation, the post marked in it.
- */
-const framing = computed(() =>
-  elevation.value ? null : (sheet.value?.views.find((view) => view.layout === 'grid') ?? null),
-)
-const drawing = computed(() => {
-  if (!post.value) return null
-  if (framing.value) {
-    const [left, low, right, top] = framing.value.bounds as [number, number, number, number]
-    const scale = Math.min((W - 60) / (right - left), 250 / (top - low))
-    return {
-      scale,
-      x0: (W - (right - left) * scale) / 2 - left * scale,
-      y0: 10 + top * scale,
-      h: (top - low) * scale + 24,
-    }
-  }
-  const tall = post.value.cut_height_m + post.value.hole_m + 0.35
-  const scale = Math.min(SCALE, 232 / tall)
-  return {
-    scale,
-    x0: W / 2 - 30 - post.value.station_m * scale,
-    y0: 12 + (post.value.ground_m + post.value.cut_height_m + 0.1) * scale,
-    h: 240,
-  }
-})
+/** What stands on a grid is read off two tapes. */
+const framing = computed(() => !sheet.value?.views.some((view) => view.how === 'side straight'))
 /** What has no posts shows itself from the side, or from above. */
 const plain = computed(() => {
   const view = sheet.value?.views.find((item) => item.how.startsWith('along')) ?? sheet.value?.views[0]
@@ -191,17 +170,37 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       }}
       <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button>
     </p>
-    <main v-if="post && drawing && (elevation || framing)" class="body">
-      <svg class="strip" :viewBox="`0 0 ${W} 74`" aria-hidden="true">
-        <rect :width="W" height="74" fill="var(--tape)" />
-        <g v-for="t in ticks" :key="t.label">
-          <path :d="`M${t.x} 0v30`" stroke="var(--ink)" stroke-width="2" />
-          <path v-for="k in 3" :key="k" :d="`M${t.x + k * 26} 0v16`" stroke="var(--ink)" />
-          <text :x="t.x + 5" y="30" class="foot">{{ t.label }}</text>
-        </g>
-        <path :d="`M${W / 2} 0V52`" stroke="var(--chalk)" stroke-width="3" />
-        <path :d="`M${W / 2 - 11} 74h22l-11 -24z`" fill="var(--chalk)" />
-      </svg>
+    <section v-if="sheet && posts.length && held.length && !group" class="held pad-x" aria-label="Held back">
+      <p><b>No hole yet:</b></p>
+      <ul>
+        <li v-for="point in held" :key="point">{{ point }}</li>
+      </ul>
+      <router-link :to="{ name: 'build', params: { job, structure } }">Enter what is missing</router-link>
+    </section>
+    <nav v-if="sheet && groups.length" class="looks pad-x" aria-label="What is done">
+      <button :aria-pressed="!group" :class="{ on: !group }" @click="lookAt('')">
+        {{ posts.length ? 'Posts' : 'Whole' }}
+      </button>
+      <button
+        v-for="item in groups"
+        :key="item.role"
+        :aria-pressed="group === item"
+        :class="{ on: group === item }"
+        @click="lookAt(item.role)"
+      >
+        {{ item.says }}
+      </button>
+    </nav>
+    <main v-if="group" class="body pad-x">
+      <h1 class="listed">{{ group.says }}</h1>
+      <TickList
+        :group="group"
+        :done="(about, what) => last(about, what)?.done ?? false"
+        @tick="(about, what, done) => say(about, what, null, done)"
+      />
+    </main>
+    <main v-else-if="post" class="body">
+      <TapeStrip :post="post" :tape="tape" />
       <div class="head pad-x">
         <h1>Post {{ post.number }} of {{ posts.length }}</h1>
         <span v-if="post.hand_dug" class="hand-dug">dig by hand: {{ post.hand_dug }}</span
@@ -215,79 +214,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         from the line's start, level, to the post's centre. {{ sheet?.reads }}
         {{ post.foot.charAt(0).toUpperCase() + post.foot.slice(1) }}.
       </p>
-      <svg
-        class="hole"
-        :viewBox="`0 0 ${W} ${drawing.h}`"
-        role="img"
-        :aria-label="`Hole ${post.hole} deep, ${post.hole_width} wide`"
-      >
-        <ViewShapes
-          v-if="framing"
-          :view="framing"
-          :sx="drawing.scale"
-          :sy="drawing.scale"
-          :x0="drawing.x0"
-          :y0="drawing.y0"
-          :texts="false"
-          :selected="post.id"
-        />
-        <ViewShapes
-          v-else-if="elevation"
-          :view="elevation"
-          :sx="drawing.scale"
-          :sy="drawing.scale"
-          :x0="drawing.x0"
-          :y0="drawing.y0"
-          :from="post.station_m - 3"
-          :to="post.station_m + 3"
-          :texts="false"
-          :selected="post.id"
-        />
-        <g v-if="!framing" class="dim">
-          <path
-            :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`"
-          />
-          <rect
-            :x="W / 2 + 36"
-            :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20"
-            width="118"
-            height="36"
-          />
-          <text :x="W / 2 + 44" :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale + 7" class="deep">
-            {{ post.hole }}
-          </text>
-          <rect :x="6" y="6" width="136" height="26" />
-          <text x="12" y="25" class="cut">cut at {{ post.cut_height }}</text>
-          <rect :x="6" :y="drawing.h - 68" width="150" height="62" />
-          <text x="12" :y="drawing.h - 50" class="fact">
-            {{ post.upright === 'the ground' ? 'hole' : 'foot' }} {{ post.hole_width }} wide
-          </text>
-          <text x="12" :y="drawing.h - 31" class="fact">gravel {{ post.gravel }}</text>
-          <text x="12" :y="drawing.h - 12" class="fact">{{ post.bags_count }} bags</text>
-        </g>
-      </svg>
-      <dl v-if="framing" class="hole-facts pad-x">
-        <div>
-          <dt>hole</dt>
-          <dd>{{ post.hole }} deep</dd>
-        </div>
-        <div>
-          <dt>wide</dt>
-          <dd>{{ post.hole_width }}</dd>
-        </div>
-        <div>
-          <dt>gravel</dt>
-          <dd>{{ post.gravel }}</dd>
-        </div>
-        <div>
-          <dt>bags</dt>
-          <dd>{{ post.bags_count }}</dd>
-        </div>
-        <div>
-          <dt>top above ground</dt>
-          <dd>{{ post.cut_height }}</dd>
-        </div>
-      </dl>
+      <PostDrawing v-if="sheet" :sheet="sheet" :post="post" />
       <div class="values pad-x">
         <button v-for="target in here" :key="target.what" @click="asked = target">
           <span>{{ SHORT[target.what] ?? target.what }}</span><b>{{ read(target) }}</b>
@@ -367,8 +294,11 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}${asked.of ? `, ${asked.of}` : ''}`"
       :start="measured(asked)"
       :planned="planned"
+      :asks-over="asked.asks_over"
+      :unit="asked.unit"
       :tape="tape"
       @done="keep"
+      @strike="strike"
       @close="asked = null"
     />
   </div>
@@ -402,13 +332,55 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   text-decoration: none;
   padding: 12px 0;
 }
-.strip {
-  display: block;
-  width: 100%;
+.held {
+  border: solid var(--fail);
+  border-width: 2px 0 2px 10px;
+  color: var(--fail);
+  font-weight: 600;
+  padding-top: 8px;
+  padding-bottom: 10px;
 }
-.foot {
+.held p,
+.held ul {
+  margin: 0;
+}
+.held ul {
+  padding-left: 20px;
+}
+.held a {
+  display: inline-block;
+  color: var(--fail);
+  padding: 16px 0;
+  min-height: 56px;
+  margin-bottom: -12px;
+  font-weight: 600;
+}
+.looks {
+  display: flex;
+  gap: 6px;
+  overflow-x: auto;
+  padding-top: 8px;
+  padding-bottom: 8px;
+}
+.looks button {
+  flex: none;
+  min-height: 48px;
+  padding: 0 14px;
+  border: 1px solid var(--line);
+  border-radius: 4px;
+  background: var(--ground-2);
+  color: var(--ink);
   font-size: 16px;
-  fill: var(--ink);
+  cursor: pointer;
+}
+.looks .on {
+  background: var(--ink);
+  color: var(--paper);
+  border-color: var(--ink);
+}
+.listed {
+  font-size: 20px;
+  margin: 6px 0 0;
 }
 .head {
   display: flex;
@@ -441,20 +413,6 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   font-size: 38px;
   display: grid;
 }
-.hole-facts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 18px;
-  margin: 8px 0 0;
-}
-.hole-facts dt {
-  font-size: 13px;
-}
-.hole-facts dd {
-  margin: 0;
-  font-size: 20px;
-  font-weight: 600;
-}
 .where {
   font-size: 14.5px;
   margin: 2px 0 6px;
@@ -463,28 +421,6 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   display: block;
   width: 100%;
   background: var(--ground);
-}
-.dim path {
-  stroke: var(--ink);
-  stroke-width: 2;
-  fill: none;
-}
-.dim rect {
-  fill: var(--paper);
-}
-.dim text {
-  fill: var(--ink);
-}
-.deep {
-  font-size: 26px;
-  font-weight: 600;
-}
-.cut {
-  font-size: 17px;
-  font-weight: 600;
-}
-.fact {
-  font-size: 15px;
 }
 .values,
 .whole {

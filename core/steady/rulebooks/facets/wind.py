@@ -4,6 +4,7 @@ from typing import Self
 
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
+    NamedZone,
     WindFace,
     WindLeg,
     WindOnFence,
@@ -23,6 +24,10 @@ class Wind(School):
     wind_says = "Wind speed of the school's map"
     face_needs_length = True
     """Words of exposure and editions of the wind code; `usual_pressure_pa`: where a form starts that asks for a pressure."""
+
+    def wind_zones(self) -> tuple[NamedZone, ...]:
+        """Zones that the school calls by name, each with its speed; none where a place's speed is read off a map."""
+        return ()
 
     def velocity_pressure(self, place: WindPlace, height_m: float | None) -> tuple[Step, Step]:
         """Factor of height and velocity pressure. Raises OutsideScope."""

@@ -11,6 +11,7 @@ from steady.rulebooks.answers import (
     JoistAsk,
     Kind,
     LoadType,
+    NamedZone,
     PeopleLoad,
     RafterAsk,
     Sag,
@@ -89,6 +90,10 @@ class NewZealand(Rulebook):
         """AS/NZS 1170.2; the speed is the zone's ultimate one."""
         face = WindFace(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m)
         return loads.wind_on_fence(WindPlace(speed_m_per_s=speed_m_per_s), face)
+
+    def wind_zones(self) -> tuple[NamedZone, ...]:
+        """Zones of both countries by name. Source: data/nz_wind_zones.csv (NZS 3604 5.2, AS 4055, from memory)."""
+        return loads.wind_zones()
 
     def soils(self) -> tuple[Soil, ...]:
         """Good ground."""

@@ -9,6 +9,7 @@ from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
     LegEnd,
+    NamedZone,
     PeopleLoad,
     Soil,
     WindFace,
@@ -68,6 +69,14 @@ def guard_needed(*, height_m: float, dwelling_units: int, stair: bool) -> GuardN
         return GuardNeeded(height_m=0.0, sphere_m=0.1, source="nz-f4: F4; high")
     height = 0.9 if stair else 1.0 if dwelling_units <= 1 else 1.1
     return GuardNeeded(height_m=height, sphere_m=0.1, source="nz-f4: F4/AS1 Table 1; medium")
+
+
+def wind_zones() -> tuple[NamedZone, ...]:
+    """Every zone with its ultimate speed."""
+    return tuple(
+        NamedZone(name=name, says=row.text["says"], speed_m_per_s=row.number("speed_m_per_s"), source=row.source)
+        for name, row in keyed("nz_wind_zones").items()
+    )
 
 
 def pressure(place: WindPlace) -> tuple[Step, Step]:

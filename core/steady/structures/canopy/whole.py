@@ -44,6 +44,7 @@ class Own:
     conflicts: tuple[str, ...]
     notes: tuple[str, ...]
     high_m: float
+    targets: tuple[Target, ...] = ()
 
 
 def pieces_of(made: tuple[Part, ...], role: str) -> float:
@@ -91,6 +92,7 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: t
                 Target(about=curve.id, what=f"diagonal {number}", planned=curve.length_m, within=PLACE_M)
                 for number, curve in enumerate(diagonals, start=1)
             ),
+            *own.targets,
         ),
         called=own.called,
         reads=own.reads,

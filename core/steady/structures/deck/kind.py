@@ -1,7 +1,7 @@
 """The deck as a kind: what the rest of the program asks of one."""
 
 from collections.abc import Iterator
-from dataclasses import replace
+from dataclasses import fields, replace
 
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
@@ -39,12 +39,14 @@ LINE = LineForm(
 
 
 def read(ask: Ask) -> DeckSpec:
-    """A deck from one line, of timbers that are on sale under the school; a footbridge is one on two banks.
+    """A deck from one line, with what the crew keeps, of timbers that are on sale under the school; a footbridge on two banks.
 
     Raises:
         InputError: The line does not read.
     """
-    spec = at_home(read_deck(ask.text, ask.id, ask.bare), ask.school)
+    line = read_deck(ask.text, ask.id, ask.bare)
+    kept = {name: value for name, value in ask.choices.items() if name in HABITS}
+    spec = at_home(replace(line, **kept), ask.school)
     if ask.preset == "footbridge":
         return replace(spec, attach="free", bridge=Bridge(people="walker", bearing_m=0.15, water_m=None))
     return spec
@@ -108,6 +110,54 @@ def carries(spec: DeckSpec, bearings: tuple[Bearing, ...]) -> DeckSpec:
     return replace(spec, bearings=bearings)
 
 
+HABITS = (
+    "joist",
+    "spacing_m",
+    "stiffening",
+    "overhang_m",
+    "beam",
+    "plies",
+    "seat",
+    "post",
+    "upright",
+    "brace_m",
+    "board",
+    "board_gap_m",
+    "boards_from",
+    "gravel_m",
+    "pier_above_m",
+    "stand_off_m",
+    "least_slack_ratio",
+)
+"""What of a deck is a habit of its crew: all else is that deck's own."""
+OWN = frozenset(f.name for f in fields(DeckSpec)) - frozenset(HABITS)
+USUAL = (
+    Group(
+        title="Frame",
+        fields=(
+            Field(path="joist", says="Joists", sort="stick", role="joist"),
+            Field(path="spacing_m", says="Joists apart", sort="small length"),
+            Field(path="stiffening", says="Stiffened by", sort="choice"),
+            Field(path="overhang_m", says="Joists past the beam", sort="small length"),
+            Field(path="beam", says="Beams", sort="stick", role="joist"),
+            Field(path="plies", says="Plies of a beam", sort="count"),
+            Field(path="seat", says="Beam on its post", sort="choice"),
+            Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="upright", says="Kept upright by", sort="choice"),
+            Field(path="least_slack_ratio", says="Every member keeps at least", sort="ratio"),
+        ),
+    ),
+    Group(
+        title="Boards and feet",
+        fields=(
+            Field(path="board", says="Boards", sort="stick", role="decking"),
+            Field(path="board_gap_m", says="Gap between boards", sort="small length"),
+            Field(path="gravel_m", says="Gravel under the feet", sort="small length"),
+            Field(path="pier_above_m", says="Piers above the ground", sort="small length"),
+            Field(path="stand_off_m", says="Post's foot off the concrete", sort="small length"),
+        ),
+    ),
+)
 DECK = Kind(
     carries=carries,
     key="deck",
@@ -122,6 +172,8 @@ DECK = Kind(
             fields=(Field(path="ledger/wall", says="The wall is", sort="choice", names=tuple(walls())),),
         ),
     ),
+    own=OWN,
+    usual=USUAL,
     tables=(
         Table(key="members", says="Members"),
         Table(

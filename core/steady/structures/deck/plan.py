@@ -30,7 +30,7 @@ from steady.structures.decking import Flooring, check_boards
 from steady.structures.findings import PUBLIC
 from steady.structures.guard.reckon import GuardFound
 from steady.structures.kind import Case
-from steady.structures.measured import post_targets
+from steady.structures.measured import gap_target, post_targets
 from steady.yard.choices import YardChoices
 from steady.yard.stock import sticks
 
@@ -166,17 +166,15 @@ def plan_deck(case: Case) -> Plan:
     found, timber, laid, posts = deck.found, deck.timber, deck.frame, deck.posts
     conflicts = deck.conflicts
     b = build.Builder(spec, laid, timber)
-    joists_longest = max((stock.length_m for stock in yard.lengths(timber.joist.key)), default=4.8)
 
     def beam_sticks(key: str) -> list[float]:
         return [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(key)] or [6.0]
 
-    boards_longest = max((stock.length_m for stock in yard.lengths(timber.board.key)), default=4.8)
-    build.joists_and_rims(b, joists_longest - 2 * yard.trim_m)
+    build.joists_and_rims(b, yard.longest_m(timber.joist.key))
     pockets(b)
     conflicts += build.beams(b, beam_sticks)
     footings = build.posts_and_footings(b, posts)
-    _, clashes = build.decking(b, boards_longest - 2 * yard.trim_m)
+    _, clashes = build.decking(b, yard.longest_m(timber.board.key))
     conflicts += clashes
     build.sills(b)
     build_guard(b, deck.guard)
@@ -219,7 +217,10 @@ def plan_deck(case: Case) -> Plan:
                 datum="finished deck, 0",
             ),
         ),
-        targets=tuple(post_targets(marks, footings, (handle.id for handle in handles if handle.holds))),
+        targets=(
+            *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
+            gap_target(f"{spec.id}/boards", spec.board_gap_m),
+        ),
     )
 
 

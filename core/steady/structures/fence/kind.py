@@ -10,7 +10,7 @@ from steady.structures.choice import Change, Choice
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.entry import read_line
-from steady.structures.fence.spec.fence import FenceSpec, Lock, Style, hold_post
+from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
 from steady.structures.fence.spec.localise import at_home
 from steady.structures.fence.spec.presets import closed_with, preset
 from steady.structures.fence.ways.candidates import candidates
@@ -19,6 +19,7 @@ from steady.structures.fence.ways.side_by_side import ways
 from steady.structures.fence.ways.singles import singles
 from steady.structures.fence.ways.starts import NOBODY, CrewHabit, as_crew, cheapest, habit_of, usual_here
 from steady.structures.fence.words.appearance import held, look_of
+from steady.structures.form import Field, Group
 from steady.structures.kind import (
     COMMON,
     Approval,
@@ -55,6 +56,39 @@ OWN = frozenset(
     }
 )
 LEAST_STRAIGHT_M = 0.1
+USUAL = (
+    Group(
+        title="Size",
+        fields=(
+            Field(path="height_m", says="Height of the boards"),
+            Field(path="gap_m", says="Gap at the ground", sort="small length"),
+            Field(path="bay_max_m", says="Greatest bay"),
+            Field(path="bays", says="Posts are spaced", sort="choice"),
+        ),
+    ),
+    Group(
+        title="Wood",
+        fields=(
+            Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="gate_post", says="Gate posts", sort="stick", role="post", empty="as the line's"),
+            Field(path="rail", says="Rails", sort="stick", role="rail"),
+            Field(path="rails_count", says="Rails to a bay", sort="count"),
+            Field(path="rail_laid", says="Rails lie", sort="choice"),
+            Field(path="board", says="Boards", sort="stick", role="board"),
+            Field(path="infill/style", says="Closed with", sort="choice"),
+        ),
+    ),
+    Group(
+        title="In the ground",
+        fields=(
+            Field(path="foot", says="Posts stand in", sort="choice"),
+            Field(path="gravel_m", says="Gravel under them", sort="small length"),
+            Field(path="deeper_m", says="Dug deeper than asked by", sort="small length"),
+            Field(path="depth_step_m", says="Depths rounded up to", sort="small length"),
+            Field(path="posts_cut", says="Posts are cut", sort="choice"),
+        ),
+    ),
+)
 WAYS = (
     ("as it is", "As it is"),
     ("our crew", "As our crew usually builds it"),
@@ -130,10 +164,18 @@ def let_go(spec: FenceSpec, thing: str) -> FenceSpec:
 
 
 def take_in(spec: FenceSpec, thing: str, at_m: float) -> FenceSpec:
-    """The spec with a post held where it was measured."""
+    """The spec with a post held where it was measured, or with its boards as wet as the meter said.
+
+    Raises:
+        InputError: No board is as wet as that.
+    """
+    if thing == spec.boards_id:
+        if not 0.04 <= at_m <= 2.0:
+            raise InputError("boards_moisture", "Moisture of wood lies between 4 and 200 %")
+        return replace(spec, boards_moisture=at_m)
     held_there = hold_post(spec, thing, at_m)
     last = held_there.locks[-1]
-    return replace(held_there, locks=(*held_there.locks[:-1], Lock(id=last.id, at_m=last.at_m, why="as measured")))
+    return replace(held_there, locks=(*held_there.locks[:-1], replace(last, why="as measured")))
 
 
 def close_with(spec: FenceSpec, value: str) -> FenceSpec:
@@ -227,6 +269,7 @@ FENCE = Kind(
     plan=planned,
     home=at_home,
     own=OWN,
+    usual=USUAL,
     move=move,
     hold=take_in,
     let_go=let_go,

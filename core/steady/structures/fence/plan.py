@@ -1,6 +1,7 @@
 """A fence's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 import itertools
+from collections.abc import Iterator
 
 from steady.errors import InputError
 from steady.ground.permits import too_high
@@ -16,7 +17,7 @@ from steady.structures.fence.layout import infill
 from steady.structures.fence.layout.boards import boards
 from steady.structures.fence.layout.corners import cornered, turned_notes
 from steady.structures.fence.layout.corners import notes as corner_notes
-from steady.structures.fence.layout.line import stretches
+from steady.structures.fence.layout.line import Stretch, stretches
 from steady.structures.fence.layout.setout import set_out
 from steady.structures.fence.layout.stations import SetOut, bay_id
 from steady.structures.fence.layout.tops import tops as stepped_tops
@@ -31,7 +32,7 @@ from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.words import advice, steps
 from steady.structures.fence.words.appearance import look_detail
 from steady.structures.kind import Case
-from steady.structures.measured import LATCH_M, post_targets
+from steady.structures.measured import LATCH_M, coat_target, gap_target, moisture_target, post_targets
 from steady.structures.views import ALONG_A_LINE
 
 PLAN_FORMAT = 1
@@ -127,6 +128,7 @@ def plan_fence(asked: Case) -> Plan:
         targets=(
             *post_targets(marks, footings, (handle.id for handle in handles if handle.holds)),
             *(_latch(hanging, case.tape) for hanging in hangings),
+            *_wood(case, runs),
         ),
     )
 
@@ -140,6 +142,17 @@ def _bays(spec: FenceSpec, out: SetOut, marks: list[Mark]) -> list[Bay]:
     return found
 
 
+def _wood(case: FenceCase, runs: list[Stretch]) -> Iterator[Target]:
+    """What is measured of the boards: how wet they were laid, the gap between them, how dry they are before a coat."""
+    spec = case.spec
+    if spec.infill.style in infill.BOARDED and runs:
+        yield moisture_target(spec.boards_id, spec.boards_moisture, replans="hold")
+    if spec.infill.style == "even gaps" and runs:
+        yield gap_target(spec.boards_id, through.widest_gap_m(case, runs))
+    if spec.finish.kind != "none":
+        yield coat_target(f"{spec.id}/finish")
+
+
 def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
     """How far a leaf's latch edge has come down from the mark made when it was hung, and how much its latch forgives."""
     leaf, opening = hanging.found.leaf, hanging.bay.opening
@@ -148,7 +161,7 @@ def _latch(hanging: gates.Hanging, tape: Tape) -> Target:
         about=leaf.id,
         what="latch edge",
         of=f"{where}, leaf {leaf.index + 1}",
-        planned=hanging.found.sag_later.total_m,
+        planned=hanging.found.sag_later.total_m * hanging.found.sag_ratio,
         within=LATCH_M,
         sense="at most",
     )

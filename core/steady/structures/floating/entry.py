@@ -18,7 +18,7 @@ import re
 from dataclasses import replace
 
 from steady.measure.lengths import Bare
-from steady.structures.floating.spec import FloatSpec
+from steady.structures.floating.spec import FloatSpec, Ramp
 from steady.structures.kind import changed
 from steady.structures.line import Reader, Word, Words, length_of, read_line
 
@@ -56,12 +56,6 @@ def _count(field: str, least: int, most: int, says: str) -> Reader:
 def _ramp(spec: FloatSpec, word: Word) -> FloatSpec:
     long_m = word.within(word.length_m(word.rest), 0.9, 9.0, "a ramp is 3 to 29 ft (0.9 to 9 m) long")
     return replace(spec, ramp=replace(spec.ramp, length_m=long_m))
-
-
-def _no_ramp(spec: FloatSpec, word: Word) -> FloatSpec:
-    if word.rest != "mp":
-        raise word.unread()
-    return replace(spec, ramp=replace(spec.ramp, length_m=0.0))
 
 
 def _bank(spec: FloatSpec, word: Word) -> FloatSpec:
@@ -105,13 +99,13 @@ WORDS = Words(
         "fresh": {"water": "fresh"},
         "ice=out": {"ice": "out"},
         "ice=in": {"ice": "in"},
+        "noramp": {"ramp": Ramp(length_m=0.0)},
     },
     readers={
         "barrels": _count("barrels", 4, 24, "4 to 24 barrels, as barrels8"),
         "rows": _count("rows", 2, 4, "2 to 4 rows of barrels, as rows2"),
         "people": _count("people", 1, 30, "1 to 30 people, as people6"),
         "ramp": _ramp,
-        "nora": _no_ramp,
         "on=": _lands,
         "drum": _drum,
         "bank": _bank,

@@ -8,7 +8,7 @@ from steady.structures.floating.layout import ROLLER_M, STRAPS_A_BARREL, Laid, S
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
 from steady.yard.choices import YardChoices
-from steady.yard.stock import Stick, goods
+from steady.yard.stock import goods
 
 SCREWS_A_CROSSING, SCREWS_A_BLOCK = 2, 4
 
@@ -30,15 +30,11 @@ def fixing(spec: FloatSpec, item: str) -> str:
     return better if spec.water == "salt" and better in goods() else item
 
 
-def _longest(stick: Stick, yard: YardChoices) -> float:
-    return max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8) - 2 * yard.trim_m
-
-
 def _frame(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> list[str]:
     me, joist, h, clashes = spec.id, laid.timber.joist, laid.heights, []
     z, t = h.joist_m + joist.width_m / 2, joist.thickness_m
     for stick in {laid.timber.cradle, joist}:
-        if spec.long_m > _longest(stick, yard) + 1e-9:
+        if spec.long_m > yard.longest_m(stick.key) + 1e-9:
             clashes.append(f"No {stick.says} on sale is as long as the platform: a shorter one")
     for name, y in (("near", t / 2), ("far", spec.wide_m - t / 2)):
         place = Place(id=f"{me}/rim/{name}", about=f"{me}/rims", at=(0.0, y, z), along=ALONG, up=UP)
@@ -98,7 +94,7 @@ def _boards(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> None:
     """Boards along it, jointed over a joist where none on sale is as long."""
     board, h, row = laid.timber.board, laid.heights, laid.joists
     z = h.boards_m + board.thickness_m / 2
-    cuts_m = _joints(spec.long_m, _longest(board, yard), [row.at_m(k + 1) for k in range(row.count)])
+    cuts_m = _joints(spec.long_m, yard.longest_m(board.key), [row.at_m(k + 1) for k in range(row.count)])
     for number, (y, wide_m) in enumerate(laid.boards_m, start=1):
         rip: tuple[Cut, ...] = ()
         if wide_m < board.width_m - 1e-6:

@@ -1,6 +1,7 @@
 """A platform's spec, on its site, under a school of rules, becomes a Plan: z from the still water, nobody on it, wood soaked."""
 
 import math
+from typing import Literal
 
 from steady.measure.units import IN
 from steady.plan.model import Basis, Diagonal, Handle, Part, Plan, Projection, Target
@@ -106,31 +107,21 @@ def _counts(spec: FloatSpec, found: FloatFound, parts: tuple[Part, ...]) -> dict
 
 def _handles(spec: FloatSpec) -> list[Handle]:
     """The people across it and along it, and the far end of the platform."""
+    ways: tuple[tuple[str, str, Literal["x", "y"], float], ...] = (
+        ("people", "crowd_y_m", "y", spec.wide_m / 2 + spec.crowd_y_m),
+        ("people/along", "crowd_x_m", "x", spec.long_m / 2 + spec.crowd_x_m),
+        ("edge/right", "long_m", "x", spec.long_m),
+    )
     return [
         Handle(
-            id=f"{spec.id}/people",
-            field="crowd_y_m",
-            line=f"{spec.id}/y",
-            station_m=spec.wide_m / 2 + spec.crowd_y_m,
+            id=f"{spec.id}/{name}",
+            field=field,
+            line=f"{spec.id}/{axis}",
+            station_m=station_m,
             locked=False,
-            axis="y",
-        ),
-        Handle(
-            id=f"{spec.id}/people/along",
-            field="crowd_x_m",
-            line=f"{spec.id}/x",
-            station_m=spec.long_m / 2 + spec.crowd_x_m,
-            locked=False,
-            axis="x",
-        ),
-        Handle(
-            id=f"{spec.id}/edge/right",
-            field="long_m",
-            line=f"{spec.id}/x",
-            station_m=spec.long_m,
-            locked=False,
-            axis="x",
-        ),
+            axis=axis,
+        )
+        for name, field, axis, station_m in ways
     ]
 
 

@@ -17,7 +17,7 @@ from steady.structures.lifting import HAND_KG
 POINTS, BESIDE_M, CROWD_M, TALL_M = 24, 0.5, 0.6, 0.3
 SEEN_RAD = math.radians(0.05)
 """Less of a lean is not drawn."""
-TWO_HANDS_KG = 1.25 * HAND_KG
+TURNED_KG = 1.25 * HAND_KG
 """One person lifts so much of an edge, from the ground [our own]."""
 
 
@@ -66,7 +66,7 @@ def notes(case: Case, found: FloatFound) -> list[str]:
         lines.append(
             f"With {people_says(wet.count)} {where} it leans {lean_says(heel)} across and {lean_says(trim)} along"
         )
-    hands = max(4, math.ceil(found.dry_kg / 2 / TWO_HANDS_KG))
+    hands = max(4, math.ceil(found.dry_kg / 2 / TURNED_KG))
     lines.append(
         f"Turned over before its boards are on: {weight(case, found.dry_kg)}, half of it on the low edge: {hands} people, "
         "or a winch and two rollers"

@@ -32,11 +32,14 @@ def latch_tolerance(u: Units) -> Step:
 
 
 class LeafChecks:
-    """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`: advice that the crew has taken in."""
+    """Checks of one leaf as they are found. `about`: the gate's id; `own_limits`, `sag_ratio`: as `HungOn` says."""
 
-    def __init__(self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...]) -> None:
+    def __init__(
+        self, leaf: Leaf, book: Rulebook, about: str, own_limits: tuple[Advice, ...], sag_ratio: float
+    ) -> None:
         self.leaf, self.book, self.about, self.own_limits = leaf, book, about, own_limits
         self.u = book.units
+        self.sag_ratio = sag_ratio
         self.checks: list[Check] = []
         self.gaps: list[NotCovered] = []
         self.facts: list[Step] = []

@@ -24,6 +24,7 @@ class LeafFound:
     cable: statics.Brace
     sag_now: statics.Sag
     sag_later: statics.Sag
+    sag_ratio: float
     pull_n: float
     pull: PullOnPost
     checks: tuple[Check, ...]
@@ -36,39 +37,41 @@ class LeafFound:
         return self.cable if self.leaf.design.brace == "cable" else self.strut
 
 
-def reckon(
-    leaf: Leaf,
-    book: Rulebook,
-    about: str,
-    post: Stick,
-    post_n_m2: float | None,
-    *,
-    own_limits: tuple[Advice, ...] = (),
-    wind_pa: float = 0.0,
-    wired: bool = False,
-) -> LeafFound:
-    """Reckon a leaf.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class HungOn:
+    """What a leaf hangs on, and what it has to stand up to.
 
     Args:
-        about: The gate's id.
         post: The stick of the hinge post.
-        post_n_m2: E·I of the hinge post, None where the school has no value for its wood.
+        post_n_m2: E·I of the hinge post; None where the school has no value for its wood.
         own_limits: Advice that the crew has taken in.
-        wind_pa: Design wind on the closed leaf, 0 where it is not known.
+        wind_pa: Design wind on the closed leaf; 0 where it is not known.
         wired: The leaf is hung with wire in place of boards.
+        sag_ratio: How far the crew's own gates come down over what is reckoned.
     """
+
+    post: Stick
+    post_n_m2: float | None
+    own_limits: tuple[Advice, ...] = ()
+    wind_pa: float = 0.0
+    wired: bool = False
+    sag_ratio: float = 1.0
+
+
+def reckon(leaf: Leaf, book: Rulebook, about: str, on: HungOn) -> LeafFound:
+    """Reckon a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.
     # A strut presses from inner corner to inner corner; a cable is pinned at the joints' middles.
     strut = brace_of(leaf, leaf.rake, leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
     cable = brace_of(leaf, -leaf.rake, leaf.tall_m, leaf.reach_m)
-    found = LeafChecks(leaf, book, about, own_limits)
+    found = LeafChecks(leaf, book, about, on.own_limits, on.sag_ratio)
     brace(found, strut, cable)
     pull_n = hinges(found)
-    hinge_screws(found, pull_n, post)
-    now, later = sag(found, post_n_m2)
+    hinge_screws(found, pull_n, on.post)
+    now, later = sag(found, on.post_n_m2)
     racking(found)
     wobble(found)
-    for one in in_wind(leaf, book, about, wind_pa, wired):
+    for one in in_wind(leaf, book, about, on.wind_pa, on.wired):
         if isinstance(one, Check):
             found.checks.append(one)
         else:
@@ -85,8 +88,9 @@ def reckon(
         cable=cable,
         sag_now=now,
         sag_later=later,
+        sag_ratio=on.sag_ratio,
         pull_n=pull_n,
-        pull=pull_on_post(leaf, post.width_m, book),
+        pull=pull_on_post(leaf, on.post.width_m, book),
         checks=tuple(found.checks),
         not_covered=tuple(found.gaps),
         facts=tuple(found.facts),

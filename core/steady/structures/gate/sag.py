@@ -70,9 +70,24 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
             parts,
             "hinges, brace, its joints, and the post",
         )
+        if f.sag_ratio != 1.0:
+            working, demand = (*working, demand), _as_recorded(demand, f.sag_ratio)
         f.check(name, demand, limit, working, f"leaf {leaf.index + 1}, {case}", advice="sag")
         f.facts.append(demand)
     return now, later
+
+
+def _as_recorded(reckoned: Step, ratio: float) -> Step:
+    """The sag by the crew's own record of its gates."""
+    return Step(
+        symbol="d_r",
+        value=reckoned.value * ratio,
+        unit=reckoned.unit,
+        formula="r_s * d",
+        inputs=(("r_s", ratio, ""), ("d", reckoned.value, reckoned.unit)),
+        source="the crew's own record of its gates",
+        says="as its own gates came down",
+    )
 
 
 def _sag_parts(f: LeafChecks, sag: statics.Sag, turn_rad: float, creep: float) -> tuple[Step, ...]:

@@ -6,14 +6,14 @@ from dataclasses import replace
 from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_post, let_go, lock_post
+from steady.structures.canopy.acts import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.lean_to.entry import read_lean_to
-from steady.structures.lean_to.layout import timber_of, wall_to_beam_m
+from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
 from steady.structures.lean_to.plan import plan_lean_to
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.usual import OWN as CANOPY_OWN
@@ -61,6 +61,7 @@ def home(spec: LeanToSpec, school: str) -> LeanToSpec:
 
 
 TIMBERS = {
+    "brace": ("", ""),
     "post": ("post", "post"),
     "beam": ("joist", "beam"),
     "ledger": ("joist", "beam"),
@@ -203,7 +204,7 @@ LEAN_TO = Kind(
     own=OWN,
     form=FORM,
     move=move,
-    hold=hold_post,
+    hold=hold_on(lambda spec: SIZES),
     let_go=let_go,
     candidates=candidates,
 )

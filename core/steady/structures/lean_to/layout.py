@@ -6,12 +6,19 @@ from dataclasses import dataclass
 from steady.errors import InputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
 from steady.structures.bending import Run
+from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.yard.stock import Stick, stick
 
 LEAST_FALL_RAD, SAFE_FALL_RAD = math.radians(1.5), math.radians(3.0)
 """Flatter than the first a roof holds water; under the second its sheet's maker is asked [practice; the first our own]."""
+SIZES = (
+    Sized(key="depth", what="ledger's face to the beam's outer face", field="depth_m"),
+    Sized(key="long", what="beam's length", field="beams_m"),
+    Sized(key="top", what="beam's top above the floor", field="beam_top_m", within_m=HEIGHT_M),
+)
+"""What is measured of its frame before rafters are cut."""
 END_M = 0.05
 """A purlin stands within so much of either end of the sheets [common practice]."""
 EAVE_PAST_M = 0.05

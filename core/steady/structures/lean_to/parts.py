@@ -10,7 +10,6 @@ from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.yard.choices import YardChoices
-from steady.yard.stock import Stick
 
 ABOVE_M = 0.5
 """So much of the house is drawn over the roof."""
@@ -44,15 +43,11 @@ def _pieces(length_m: float, longest_m: float) -> list[tuple[float, float]]:
     return [(length_m * k / count, length_m * (k + 1) / count) for k in range(count)]
 
 
-def _longest(stick: Stick, yard: YardChoices) -> float:
-    return max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8) - 2 * yard.trim_m
-
-
 def _ledger(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     """The ledger, its fixings at every point, and blocking between studs where a point misses them."""
     stick = laid.timber.ledger
     z = laid.chain.ledger_top_m - stick.width_m / 2
-    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         place = Place(
             id=f"{spec.id}/ledger/{k}",
             about=f"{spec.id}/ledger",
@@ -118,7 +113,7 @@ def _purlins(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> Non
     if stick is None:
         return
     _, up = slope_ways(spec)
-    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         for number, s in enumerate(laid.purlins_m, start=1):
             y, z = _on_slope(spec, laid, s, stick.width_m / 2)
             place = Place(
@@ -161,7 +156,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list
         g.add("sheet", stick, length, place, rip)
     screws = math.ceil(len(laid.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
     g.fix("roof screw", screws, (0.0, y, z), "screw")
-    longest = _longest(stick, yard)
+    longest = yard.longest_m(stick.key)
     if length > longest + 1e-9:
         return [
             f"The roof is {length:.2f} m ({length / 0.3048:.1f} ft) down its slope and the longest sheet on sale {longest:.2f} m: "
@@ -177,7 +172,7 @@ def _slats(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     down, up = slope_ways(spec)
     first = row.at_m(1) + stick.thickness_m / 2
     y, z = _on_slope(spec, laid, first, stick.width_m / 2)
-    for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(stick, yard))):
+    for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(stick.key))):
         place = Place(
             id=f"{spec.id}/slats/{k}",
             about=f"{spec.id}/slats",
@@ -198,7 +193,7 @@ def _edges(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> None:
     if board is not None:
         y = laid.run.length_m + (laid.timber.ledger.thickness_m if spec.laid == "hung" else 0.0)
         z = laid.chain.roof_at_beam_m - board.width_m / 2
-        for k, (a, b) in enumerate(_pieces(spec.beams_m, _longest(board, yard))):
+        for k, (a, b) in enumerate(_pieces(spec.beams_m, yard.longest_m(board.key))):
             place = Place(id=f"{spec.id}/fascia/{k}", at=(a, y + board.thickness_m / 2, z), along=ALONG, up=UP)
             g.add("fascia", board, b - a, place)
     if spec.roof == "sheets":

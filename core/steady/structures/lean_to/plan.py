@@ -2,13 +2,15 @@
 
 from steady.data.loader import keyed
 from steady.plan.model import Handle, Part, Plan
+from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.path import load_path
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.kind import Case
 from steady.structures.lean_to import parts as pieces
 from steady.structures.lean_to import words
 from steady.structures.lean_to.checks import out_of_scope, reckon_lean_to
-from steady.structures.lean_to.layout import Laid
+from steady.structures.lean_to.layout import SIZES, Laid
 from steady.structures.lean_to.spec import LeanToSpec
 
 
@@ -32,11 +34,12 @@ def plan_lean_to(case: Case) -> Plan:
         cases={spec.roof},
         curves=(*curves(laid.frame, edges, wall_m), pieces.keep_clear(spec, laid)),
         handles=tuple(_handles(spec, laid)),
-        details=(words.level_detail(case, laid),),
+        details=(words.level_detail(case, laid), load_path(case.book, laid.frame, found.loads, found.held)),
         members=tuple(words.members(case, found)),
         conflicts=(*clashes, *_wall(spec), *_falls(spec), *words.clashes(spec, laid, case.tape)),
         notes=tuple(words.notes(case, found, made)),
         high_m=laid.chain.roof_at_wall_m,
+        targets=size_targets(spec, SIZES),
     )
     return whole_plan(case, found.findings, laid.frame, found.held, made, own)
 

@@ -5,13 +5,14 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_post, let_go
+from steady.structures.canopy.acts import hold_on, let_go
 from steady.structures.canopy.changes import other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
 from steady.structures.pavilion.entry import read_pavilion
+from steady.structures.pavilion.layout import SIZES
 from steady.structures.pavilion.plan import plan_pavilion
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.usual import OWN as CANOPY_OWN
@@ -58,6 +59,7 @@ def home(spec: PavilionSpec, school: str) -> PavilionSpec:
 
 
 TIMBERS = {
+    "brace": ("", ""),
     "post": ("post", "post"),
     "beam": ("joist", "beam"),
     "rafter": ("joist", "rafter"),
@@ -159,7 +161,7 @@ PAVILION = Kind(
     own=OWN,
     form=FORM,
     move=move,
-    hold=hold_post,
+    hold=hold_on(lambda spec: SIZES),
     let_go=let_go,
     candidates=candidates,
 )

@@ -7,10 +7,17 @@ from steady.errors import InputError
 from steady.layout.roofs import birdsmouth, unequal_hip_rad
 from steady.layout.sheet_order import Side, Strip, strips
 from steady.plan.model import Vec
+from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, PostAt
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.yard.stock import Stick, stick
 
+SIZES = (
+    Sized(key="long", what="over the beams, along the front", field="beams_m"),
+    Sized(key="deep", what="over the beams, front to back", field="deep_m"),
+    Sized(key="top", what="beams' top above the floor", field="beam_top_m", within_m=HEIGHT_M),
+)
+"""What is measured of its frame before hips and rafters are cut."""
 SQUARE_M = 0.005
 """Sides so nearly alike are square [our own]."""
 LEAST_JACK_M = 0.1524

@@ -1,6 +1,8 @@
 """A pavilion's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 from steady.plan.model import Part, Plan
+from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.path import load_path
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, whole_plan
 from steady.structures.canopy.words import NOTHING_UPRIGHT
@@ -8,7 +10,7 @@ from steady.structures.kind import Case
 from steady.structures.pavilion import parts as pieces
 from steady.structures.pavilion import words
 from steady.structures.pavilion.checks import out_of_scope, reckon_pavilion
-from steady.structures.pavilion.layout import Laid
+from steady.structures.pavilion.layout import SIZES, Laid
 from steady.structures.pavilion.spec import PavilionSpec
 
 
@@ -33,11 +35,16 @@ def plan_pavilion(case: Case) -> Plan:
             edge_handle(spec.id, "edge/right", "beams_m", "x", spec.beams_m),
             edge_handle(spec.id, "edge/front", "deep_m", "y", spec.deep_m),
         ),
-        details=tuple(words.cut_details(case, laid)),
+        details=(
+            *words.cut_details(case, laid),
+            *words.sheet_detail(spec, laid),
+            load_path(case.book, laid.frame, found.loads, found.held),
+        ),
         members=tuple(words.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
         notes=tuple(words.notes(case, found, made)),
         high_m=laid.peak_m,
+        targets=size_targets(spec, SIZES),
     )
     return whole_plan(case, found.findings, laid.frame, found.held, made, own)
 

@@ -4,9 +4,9 @@ import math
 from collections.abc import Sequence
 
 from steady.errors import InputError, OutsideScope
-from steady.layout.sheet_order import SheetOrder, sheet_order
+from steady.layout.sheet_order import CutOut, SheetOrder, sheet_order
 from steady.measure.show import Tape
-from steady.plan.model import Bar, Detail, Measure, Member, Part
+from steady.plan.model import Area, Bar, Detail, Measure, Member, Part, Trace
 from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
@@ -14,6 +14,10 @@ from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import Laid, RoofSide, sheet_side
 from steady.structures.pavilion.parts import hip_length_m
 from steady.structures.pavilion.spec import PavilionSpec
+
+SHEETS_APART_M = 0.12
+MOST_SHEETS = 40
+"""More than this are told in words alone."""
 
 
 def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
@@ -39,6 +43,61 @@ def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
 def _alike(laid: Laid) -> bool:
     first, second = laid.sides[0], laid.sides[1]
     return abs(first.eave_m - second.eave_m) < 1e-6 and abs(first.pitch_rad - second.pitch_rad) < 1e-9
+
+
+def sheet_detail(spec: PavilionSpec, laid: Laid) -> list[Detail]:
+    """Every stock sheet flat, with what is cut out of it: pieces of one sheet are partners, alike ones have one number."""
+    cover = laid.timber.sheet.width_m
+    alike = _alike(laid)
+    groups = [(laid.sides[0], 4)] if alike else [(laid.sides[0], 2), (laid.sides[1], 2)]
+    areas: list[Area] = []
+    frames: list[Trace] = []
+    measures: list[Measure] = []
+    sheets = 0
+    for side, count in groups:
+        try:
+            order = sheet_order(sheet_side(side, cover, count), spec.sheet_stock_m, turn=spec.sheet_turn)
+        except (OutsideScope, InputError):
+            return []  # the note says why, and that they are bought to length
+        named: dict[int, str] = {}
+        for sheet in order.sheets:
+            left = sheets * (cover + SHEETS_APART_M)
+            frames.append(Trace(what="edge", points=_flat(left, cover, spec.sheet_stock_m)))
+            for piece in sheet:
+                if piece.kind not in named:
+                    named[piece.kind] = str(len(measures) + 1)
+                    where = "" if alike else f", {side.name} and its opposite"
+                    where += "" if spec.sheet_turn else ", in both hands"
+                    measures.append(Measure(says=f"Piece {named[piece.kind]}{where}", value_m=piece.strip.square_m))
+                areas.append(Area(points=_piece(piece, left, cover), group=sheets, label=named[piece.kind]))
+            sheets += 1
+    if sheets > MOST_SHEETS:
+        return []
+    return [
+        Detail(
+            id=f"{spec.id}/true/sheets",
+            about=f"{spec.id}/sheets",
+            title=f"{sheets} sheets, and what is cut out of each",
+            areas=tuple(areas),
+            traces=tuple(frames),
+            measures=tuple(measures),
+        )
+    ]
+
+
+def _flat(left: float, cover: float, long_m: float) -> tuple[tuple[float, float], ...]:
+    return (left, 0.0), (left + cover, 0.0), (left + cover, long_m), (left, long_m), (left, 0.0)
+
+
+def _piece(piece: CutOut, left: float, cover: float) -> tuple[tuple[float, float], ...]:
+    """A piece on its sheet: its eave end first, its slanted end up; a turned one the other way about."""
+    outline = piece.strip.outline
+    if piece.turned:
+        top = piece.from_m + piece.strip.square_m
+        upper = [(left + cover - x, top - height) for x, height in outline]
+        return (left, top), *reversed(upper), (left + cover, top)
+    upper = [(left + x, piece.from_m + height) for x, height in outline]
+    return (left, piece.from_m), *upper, (left + cover, piece.from_m)
 
 
 def sheets_says(spec: PavilionSpec, laid: Laid, tape: Tape) -> str:

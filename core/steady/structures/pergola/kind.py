@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
-from steady.structures.canopy.acts import hold_post, let_go, lock_post
+from steady.structures.canopy.acts import hold_on, let_go, lock_post
 from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.holding import brought
@@ -15,7 +15,7 @@ from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.entry import read_pergola
-from steady.structures.pergola.layout import lay_out
+from steady.structures.pergola.layout import lay_out, sizes
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.pergola.ways import choices
@@ -65,6 +65,7 @@ def home(spec: PergolaSpec, school: str) -> PergolaSpec:
 
 
 TIMBERS = {
+    "brace": ("", ""),
     "post": ("post", "post"),
     "beam": ("joist", "beam"),
     "rafter": ("joist", "rafter"),
@@ -230,10 +231,11 @@ PERGOLA = Kind(
     own=OWN,
     form=FORM,
     move=move,
-    hold=hold_post,
+    hold=hold_on(sizes),
     let_go=let_go,
     candidates=candidates,
     rests=rests,
     brings=brings,
     choices=choices,
+    shades=lambda spec: (spec.sun.on, spec.sun.hour, spec.sun.utc_h),
 )

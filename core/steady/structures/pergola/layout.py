@@ -10,6 +10,7 @@ from steady.layout.shade import across_sun, blocked, pitch_for, two_layers
 from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
 from steady.structures.bending import Run
+from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.kind import Case
 from steady.structures.pergola.spec import PergolaSpec
@@ -68,6 +69,27 @@ def past_m(span_m: float, share: float) -> float:
     return min(PAST_MOST_M, max(PAST_LEAST_M, round(span_m * share / PAST_STEP_M) * PAST_STEP_M))
 
 
+def rafter_past_m(spec: PergolaSpec) -> float:
+    """How far the rafters run past their beams: as typed, else by proportion."""
+    return past_m(spec.rafters_m * 0.8, RAFTER_SHARE) if spec.rafter_past_m is None else spec.rafter_past_m
+
+
+def sizes(spec: PergolaSpec) -> tuple[Sized, ...]:
+    """What is measured of its frame: beams apart or from the house, and how high they stand."""
+    past = rafter_past_m(spec)
+    free = spec.attach == "free"
+    return (
+        Sized(
+            key="lines",
+            what="beams apart, middles" if free else "house to the beam's middle",
+            field="rafters_m",
+            more_m=2 * past if free else past,
+            fixed=(("rafter_past_m", past),),
+        ),
+        Sized(key="high", what="clear height under the beams", field="high_m", within_m=HEIGHT_M),
+    )
+
+
 def lay_out(case: Case, posts: int) -> Laid:
     """Set it out.
 
@@ -79,9 +101,7 @@ def lay_out(case: Case, posts: int) -> Laid:
     """
     spec = case.spec
     timber = timber_of(spec)
-    rafter_past = spec.rafter_past_m
-    if rafter_past is None:
-        rafter_past = past_m(spec.rafters_m * 0.8, RAFTER_SHARE)
+    rafter_past = rafter_past_m(spec)
     beam_past = spec.beam_past_m
     if beam_past is None:
         beam_past = past_m(spec.beams_m / max(1, posts - 1), BEAM_SHARE)

@@ -52,7 +52,7 @@ def _slats(g: Grouper, case: Case, laid: Laid) -> None:
         return
     z = spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m + slat.width_m / 2
     first = row.at_m(1) + slat.thickness_m / 2
-    longest = max((stock.length_m for stock in yard.lengths(slat.key)), default=4.8) - 2 * yard.trim_m
+    longest = yard.longest_m(slat.key)
     for k, (a, b) in enumerate(_joined(laid, spec.beams_m, longest)):
         place = Place(
             id=f"{spec.id}/slats/{k}",
@@ -108,7 +108,7 @@ def _ledger(g: Grouper, case: Case, laid: Laid) -> None:
     spec, yard = case.spec, case.yard
     stick = laid.timber.rafter
     z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
-    longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8) - 2 * yard.trim_m
+    longest = yard.longest_m(stick.key)
     pieces = max(1, math.ceil(spec.beams_m / longest - 1e-9))
     for k in range(pieces):
         place = Place(

@@ -3,15 +3,18 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
-from steady.plan.model import Handle, Member, Part, Plan
+from steady.plan.model import Handle, Member, Part, Plan, Target
+from steady.structures.canopy.acts import size_targets
+from steady.structures.canopy.path import load_path
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.words import NOTHING_UPRIGHT, post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
+from steady.structures.measured import gap_target
 from steady.structures.pergola import parts as pieces
 from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
-from steady.structures.pergola.layout import Laid, shade_share, sun_at
+from steady.structures.pergola.layout import Laid, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
 
 SHADE_UNKNOWN = (
@@ -46,12 +49,18 @@ def plan_pergola(case: Case) -> Plan:
         cases=_here(spec),
         curves=tuple(curves(laid.frame, pieces.outline(spec), pieces.wall_top_m(spec, laid))),
         handles=tuple(_handles(spec, laid)),
+        details=(load_path(case.book, laid.frame, found.loads, found.held),),
         members=tuple(_members(case, found)),
         conflicts=(*clashes, *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
         high_m=high_m,
+        targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, laid)),
     )
     return whole_plan(case, found.findings, laid.frame, found.held, made, own)
+
+
+def _gaps(spec: PergolaSpec, laid: Laid) -> list[Target]:
+    return [gap_target(f"{spec.id}/slats", laid.slats.gap_m, between="slats")] if laid.slats else []
 
 
 def _falls(spec: PergolaSpec) -> list[str]:

@@ -1,11 +1,13 @@
 """Bodies and answers of the crew: letterhead, price book, what its records say."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from annotated_types import MaxLen, MinLen
 from ninja import Schema
 from steady.errors import RowProblem
+from steady.jobs.usual import CrewUsual
 from steady.record.learned import Learned
+from steady.structures.form import AskedGroup
 from steady.yard.price_book import BookPrice
 
 from trellis_server.api.schemas.edges import Closed
@@ -28,6 +30,33 @@ class CrewAnswer(Schema):
     people: list[str]
     letterhead: Letterhead
     prices: list[BookPrice]
+
+
+class UsualBody(Closed):
+    usual: CrewUsual
+
+
+class UsualOfKindBody(Closed):
+    """Fields of a kind's spec that a new one starts with; None: as the last one was built."""
+
+    choices: dict[str, Any] | None = None
+
+
+class UsualOfKind(Schema):
+    """One kind: its form; what the crew typed as its usual, and what its last one had; under which schools a habit is kept."""
+
+    key: str
+    many: str
+    form: tuple[AskedGroup, ...]
+    usual: dict[str, Any] | None
+    last: dict[str, Any] | None
+    habits: list[str]
+
+
+class UsualAnswer(Schema):
+    usual: CrewUsual
+    form: tuple[AskedGroup, ...]
+    kinds: list[UsualOfKind]
 
 
 class PricesBody(Closed):

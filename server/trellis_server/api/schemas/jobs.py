@@ -19,10 +19,13 @@ class SignIn(Closed):
 
 
 class Session(Schema):
+    """Who is signed in. `demo`: the demo's crew is; `demo_here`: there is a demo to go into from here."""
+
     signed_in: bool
     name: str = ""
     crew: str = ""
     demo: bool = False
+    demo_here: bool = False
     role: RoleWord = "owner"
     may: list[str] = []
     sees_prices: bool = True
@@ -78,6 +81,10 @@ class SaveBody(Closed):
 
 class NewJob(Closed):
     document: Job
+
+
+class BeginBody(Closed):
+    name: Annotated[str, MinLen(1), MaxLen(120)]
 
 
 class Clash(Schema):
@@ -136,7 +143,7 @@ class ReadingsBody(Closed):
 
 
 class ReadingRow(Schema):
-    """A kept reading, beside its plan where it has one."""
+    """A kept reading, beside its plan where it has one. Both values stand in `unit`, for % as a share of one."""
 
     id: uuid.UUID
     about: str
@@ -148,6 +155,7 @@ class ReadingRow(Schema):
     measured_at: datetime
     author: str
     structure: str = ""
+    unit: Literal["m", "rad", "%"] = "m"
     planned_m: float | None = None
     verdict: str = ""
     replans: str = ""
@@ -161,6 +169,23 @@ class DocumentRow(Schema):
     """A document of a structure: its file's name, and what it is called."""
 
     file: str
+    says: str
+
+
+class PackBody(Closed):
+    paper: Literal["letter", "a4"] = "letter"
+
+
+class PackOrdered(Schema):
+    order: uuid.UUID
+
+
+class PackTold(Schema):
+    """How many parts are done, of how many, which is in hand; why it failed."""
+
+    stage: Literal["waiting", "making", "made", "cancelled", "failed"]
+    done: int
+    of: int
     says: str
 
 

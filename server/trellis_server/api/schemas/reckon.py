@@ -1,5 +1,6 @@
 """Bodies and answers of what is reckoned of one structure or of a job's list, and of the kinds."""
 
+import uuid
 from typing import Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
@@ -11,14 +12,15 @@ from steady.jobs.buying import Counted, Share
 from steady.jobs.choices import PricedChoice
 from steady.jobs.decisions import Used
 from steady.jobs.dimensions import Disagreement
-from steady.jobs.document import Job
+from steady.jobs.document import Job, Structure
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
 from steady.jobs.starts import Start
 from steady.jobs.steps_up import StepUp
 from steady.plan.model import Handle, Option
-from steady.rulebooks.answers import ClimatePlace
+from steady.rulebooks.answers import ClimatePlace, NamedZone
+from steady.rulebooks.registry import School
 from steady.schedule.days import DayAnswer
 from steady.structures.form import AskedGroup
 from steady.structures.kind import LineForm, Table
@@ -86,6 +88,12 @@ class NewBody(Closed):
     bare: Literal["ft", "in", "m", "mm"] = "ft"
     school: Annotated[str, MaxLen(10)] = "us"
     preset: Annotated[str, MaxLen(40)] = ""
+    starts_as: Literal["usual", "last", "shipped"] = "usual"
+
+
+class SchoolBody(Closed):
+    document: Job
+    school: School
 
 
 class MoveBody(Closed):
@@ -104,6 +112,28 @@ class HoldBody(Closed):
     structure: Annotated[str, MaxLen(60)]
     thing: Annotated[str, MaxLen(200)]
     at_m: Annotated[float, Ge(-5000), Le(5000)] | None = None
+
+
+class TakeInBody(Closed):
+    """What was measured, and of what; `job`: whose ticks tell what is up already, None: a document alone."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+    thing: Annotated[str, MaxLen(200)]
+    at_m: Annotated[float, Ge(-5000), Le(5000)]
+    job: uuid.UUID | None = None
+
+
+class BringBody(Closed):
+    """A structure of another job, to be brought into this one."""
+
+    document: Job
+    from_job: uuid.UUID
+    structure: Annotated[str, MaxLen(60)]
+
+
+class BroughtAnswer(Schema):
+    structure: Structure
 
 
 class ActBody(Closed):
@@ -241,6 +271,7 @@ class KindRow(Schema):
     acts: list[str]
     starts: list[Way]
     crew: str
+    usual: bool
 
 
 class KindsAnswer(Schema):
@@ -274,6 +305,7 @@ class ReferenceAnswer(Schema):
     exposures: list[Choice]
     editions: list[str]
     wind_says: str
+    wind_zones: list[NamedZone]
     wind_pressure_pa: float
     usual: UsualSite
     sources: list[SourceRow]

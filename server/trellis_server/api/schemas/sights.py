@@ -8,8 +8,11 @@ from ninja import Schema
 from steady.drawing.scene import Scene
 from steady.errors import RowProblem
 from steady.ground.survey import SiteThing, ThingRow
+from steady.ground.underlay import Underlay
 from steady.jobs.calendar import Calendar, MoveAnswer
 from steady.jobs.document import Job
+from steady.jobs.laid_under import PictureAsk, ScaleAsk
+from steady.jobs.shady import ShadyAsk
 from steady.jobs.siting import SitePlan
 from steady.jobs.sun import SunAnswer, SunAsk
 
@@ -20,6 +23,11 @@ class SunBody(Closed):
     document: Job
     structure: Annotated[str, MaxLen(60)]
     ask: SunAsk
+
+
+class ShadyBody(Closed):
+    document: Job
+    ask: ShadyAsk
 
 
 SceneAnswer = Scene
@@ -69,6 +77,17 @@ class SurveyAnswer(Schema):
     problems: list[RowProblem]
     latitude_rad: float | None = None
     longitude_rad: float | None = None
+
+
+class UnderBody(Closed):
+    """A picture laid under the site for the first time, or two points by which the one that lies there is scaled."""
+
+    document: Job
+    ask: PictureAsk | ScaleAsk
+
+
+class UnderAnswer(Schema):
+    under: Underlay
 
 
 SunShown = SunAnswer

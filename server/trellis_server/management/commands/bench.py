@@ -3,6 +3,7 @@
 import gc
 import gzip
 import json
+import os
 import random
 import statistics
 import time
@@ -14,7 +15,7 @@ from functools import partial
 from typing import Any
 
 from django.conf import settings
-from django.core.management.base import BaseCommand
+from django.core.management.base import BaseCommand, CommandParser
 from django.db import connection
 from django.test import Client
 from django.test.utils import override_settings
@@ -81,6 +82,24 @@ def thousand(book: Rulebook, wood: Wood) -> list[Any]:
     ]
 
 
+KEPT = settings.BASE / "docs" / "bench.md"
+THIS, BEFORE = "## This run", "## The run before"
+
+
+def keep(said: list[str]) -> None:
+    """This run on the page of results, and what was this run before it under its own heading."""
+    old = KEPT.read_text(encoding="utf-8") if KEPT.exists() else ""
+    last = old.partition(THIS)[2].partition(BEFORE)[0].strip() or "None was kept."
+    lines = "\n".join(f"    {line}" if line.startswith(" ") else f"- {line}" for line in said)
+    KEPT.write_text(
+        "# What it takes\n\n"
+        "Written by `./trellis bench --keep`. Times are of one machine and tell little by themselves; the ratios, marked ×, and\n"
+        "how this run compares with the one before on the same machine, tell what changed.\n\n"
+        f"{THIS}\n\n{date.today():%Y-%m-%d}, {os.cpu_count()} cores.\n\n{lines}\n\n{BEFORE}\n\n{last}\n",
+        encoding="utf-8",
+    )
+
+
 class Command(BaseCommand):
     """See the module."""
 
@@ -88,6 +107,7 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         """Run them all, the collector set as the server sets it."""
+        self.said: list[str] = []
         gc.collect()
         gc.freeze()
         gc.set_threshold(50_000, 20, 100)
@@ -101,10 +121,22 @@ class Command(BaseCommand):
         self.pergolas()
         self.whole()
         self.script()
+        if options["keep"]:
+            keep(self.said)
+            self.stdout.write(f"Kept in {KEPT.relative_to(settings.BASE)}, beside the run before")
+
+    def add_arguments(self, parser: CommandParser) -> None:
+        """--keep."""
+        parser.add_argument("--keep", action="store_true", help="keep this run in docs/bench.md, beside the one before")
+
+    def say(self, line: str) -> None:
+        """Tell a line, and keep it for the page."""
+        self.said.append(line)
+        self.stdout.write(line)
 
     def plans(self) -> None:
         """10, 100 and 600 bays (a line may be 1,500 m long), with and without six zones."""
-        self.stdout.write("Plan of a fence (aim: 100 bays under 10 ms, 50 ms with zones, growth no worse than linear)")
+        self.say("Plan of a fence (aim: 100 bays under 10 ms, 50 ms with zones, growth no worse than linear)")
         for zones in (0, 6):
             times = {}
             for bays in (10, 100, 600):
@@ -113,7 +145,7 @@ class Command(BaseCommand):
                 times[bays] = best(lambda: plan(Case(spec=spec, site=site, book=book, yard=yard, tape=tape)), 5)  # noqa: B023
             shown = ", ".join(f"{bays} bays {seconds * 1e3:.1f} ms" for bays, seconds in times.items())
             growth = f"×10 bays take ×{times[100] / times[10]:.1f}, then ×6 take ×{times[600] / times[100]:.1f}"
-            self.stdout.write(f"  {zones} zones: {shown}; {growth}")
+            self.say(f"  {zones} zones: {shown}; {growth}")
 
     def starts(self) -> None:
         """The habit and the cheapest that passes of a 100-ft fence, each with its gust and price, as the sheet asks for them."""
@@ -123,7 +155,7 @@ class Command(BaseCommand):
         once = best(lambda: plan(case_of(job, "f")), 5)
         habit = best(lambda: start(job, "f", "usual here"), 3)
         cheap = best(lambda: start(job, "f", "cheapest"), 3)
-        self.stdout.write(
+        self.say(
             f"Starts of a 100-ft fence (aim: the first in 100 ms, both in 1,500 ms): habit {habit * 1e3:.0f} ms, "
             f"×{habit / once:.0f} one plan; both {(habit + cheap) * 1e3:.0f} ms, ×{(habit + cheap) / once:.0f}"
         )
@@ -139,7 +171,7 @@ class Command(BaseCommand):
         person = get_user_model().objects.filter(username=DEMO_NAME).first() if there else None
         job = Job.objects.filter(crew__members=person, name="Larkspur Rise").first() if person else None
         if person is None or job is None or job.current is None:
-            self.stdout.write("A drag's round trip: run ./trellis demo once first, for its data")
+            self.say("A drag's round trip: run ./trellis demo once first, for its data")
             return
         with override_settings(ALLOWED_HOSTS=["testserver"]):
             client = Client()
@@ -149,11 +181,11 @@ class Command(BaseCommand):
             empty = statistics.median(best(lambda: client.get("/api/session"), 9) for _ in range(3))
             drag = statistics.median(best(send, 9) for _ in range(3))
         against = f"×{drag / empty:.1f} an empty request of {empty * 1e3:.1f} ms (aim: ×5)"
-        self.stdout.write(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")
+        self.say(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")
 
     def cutting(self) -> None:
         """50, 500 and 3,000 pieces, lengths repeating and nearly all different."""
-        self.stdout.write("Cut plans (aim: a first plan at once, within 0.5 % of the proved bound in two seconds)")
+        self.say("Cut plans (aim: a first plan at once, within 0.5 % of the proved bound in two seconds)")
         stocks = [Stock(length_m=feet * FT, price=p) for feet, p in ((8, 5.9), (10, 7.8), (12, 9.7), (16, 13.2))]
         for name, few in (("repeating", True), ("nearly all different", False)):
             for count in (50, 500, 3000):
@@ -165,7 +197,7 @@ class Command(BaseCommand):
                 middle = time.perf_counter()
                 found = cut_plan(pieces, stocks)
                 end = time.perf_counter()
-                self.stdout.write(
+                self.say(
                     f"  {count} {name}: first {(middle - began) * 1e3:.0f} ms at {first.above_bound:.1%} over a plain bound; "
                     f"then {end - middle:.2f} s within {found.above_bound:.2%}"
                 )
@@ -177,7 +209,7 @@ class Command(BaseCommand):
             try:
                 from Pynite import FEModel3D  # type: ignore[attr-defined]
             except ImportError:
-                self.stdout.write("Beams: the structural library is not installed (./trellis test installs it)")
+                self.say("Beams: the structural library is not installed (./trellis test installs it)")
                 return
         supports = [0.0, 3.0, 6.5, 9.0]
         load = SpreadLoad(from_m=0, to_m=10, start_n_per_m=2000, end_n_per_m=2000)
@@ -199,7 +231,7 @@ class Command(BaseCommand):
 
         other = best(theirs, 5)
         shown = f"{1 / ours:,.0f} a second, ×{other / ours:.0f} the library's {1 / other:,.0f} (aim: ×200)"
-        self.stdout.write(f"Beams, three spans and an overhang: {shown}")
+        self.say(f"Beams, three spans and an overhang: {shown}")
 
     def members(self) -> None:
         """A thousand member checks under each school: strength, sag and working, all Steps made."""
@@ -217,13 +249,11 @@ class Command(BaseCommand):
             times[key] = best(partial(thousand, book, wood), 3)
         least = min(times.values())
         shown = ", ".join(f"{key} {seconds * 1e3:.0f} ms (×{seconds / least:.1f})" for key, seconds in times.items())
-        self.stdout.write(f"A thousand members checked with their working: {shown}")
+        self.say(f"A thousand members checked with their working: {shown}")
 
     def decks(self) -> None:
         """The whole option search of a small and a large deck, and a reckoning of each, in the core."""
-        self.stdout.write(
-            "Options of a deck, every joist and beam with all that stands under it (aim: 30 ms and 150 ms)"
-        )
+        self.say("Options of a deck, every joist and beam with all that stands under it (aim: 30 ms and 150 ms)")
         for words in ("18x11 up3", "60x40 up3"):
             spec, site, book = read_deck(words, "d"), Site(soil="sand", frost_m=0.76), rulebook("us")
             case = Case(spec=spec, site=site, book=book, yard=YardChoices(), tape=Tape())
@@ -232,7 +262,7 @@ class Command(BaseCommand):
             found = list(choices(case))
             good = sum(choice.whole != "fails" for choice in found)
             shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
-            self.stdout.write(f"  {words}: {shown} of {once * 1e3:.1f} ms")
+            self.say(f"  {words}: {shown} of {once * 1e3:.1f} ms")
 
     def pergolas(self) -> None:
         """A slatted pergola planned, put into space, and its table of shade, beside a plan."""
@@ -250,7 +280,7 @@ class Command(BaseCommand):
         for name, roof in roofs.items():
             other = Job(name="r", site=site, structures=(Structure(name=name, spec=roof),))
             took = best(lambda: plan(case_of(other, roof.id)), 3)  # noqa: B023
-            self.stdout.write(f"A {name} (aim: 300 ms): {took * 1e3:.1f} ms, ×{took / once:.1f} a pergola's plan")
+            self.say(f"A {name} (aim: 300 ms): {took * 1e3:.1f} ms, ×{took / once:.1f} a pergola's plan")
         many = Job(
             name="m",
             site=site,
@@ -258,7 +288,7 @@ class Command(BaseCommand):
         )
         whole = best(lambda: whole_scene(many), 3)
         pieces = sum(solid.count for solid in whole_scene(many).solids)
-        self.stdout.write(
+        self.say(
             f"A pergola (aim: 20 ms): {once * 1e3:.1f} ms; in space {space * 1e3:.1f} ms, ×{space / once:.2f} its plan; "
             f"a table of 75 hours of shade {shade * 1e3:.0f} ms, ×{shade / once:.1f}; "
             f"a job of {pieces:,} parts in space {whole * 1e3:.0f} ms, plans included (aim: a second with the picture)"
@@ -269,7 +299,7 @@ class Command(BaseCommand):
         job = larkspur_rise()
         more = tuple(
             replace(item, name=f"{item.name} again", spec=replace(item.spec, id=f"{item.spec.id}-2"))
-            for item in job.structures[1:5]
+            for item in job.structures[1 : 11 - len(job.structures)]
         )
         job = replace(job, structures=(*job.structures, *more))
         today = date(2026, 11, 27)
@@ -283,7 +313,7 @@ class Command(BaseCommand):
             )
         )
         says = f"A job of {len(job.structures)} structures (aim: its site in 150 ms): plans {once * 1e3:.0f} ms; {told}"
-        self.stdout.write(says)
+        self.say(says)
 
     def script(self) -> None:
         """The first screen's script, compressed."""
@@ -293,4 +323,4 @@ class Command(BaseCommand):
         names = set(re.findall(r"/static/(assets/[^\"]+\.js)", html))
         names |= {f"assets/{path.name}" for path in (settings.WEB_DIST / "assets").glob("JobsView-*.js")}
         size = sum(len(gzip.compress((settings.WEB_DIST / name).read_bytes())) for name in names)
-        self.stdout.write(f"First screen's script: {size / 1000:.0f} kB compressed (aim: under 250 kB)")
+        self.say(f"First screen's script: {size / 1000:.0f} kB compressed (aim: under 250 kB)")

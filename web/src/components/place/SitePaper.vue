@@ -2,10 +2,12 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Beside, SitePlan, SiteThing, Stand, Standing } from '@/api/types'
+import type { Beside, Shady, SitePlan, SiteThing, Stand, Standing } from '@/api/types'
+import LengthField from '@/components/LengthField.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { FULL, mm, usePlacing } from '@/components/place/usePlacing'
 import type { SiteThings } from '@/components/place/useSiteThings'
+import type { Under } from '@/components/place/useUnder'
 import { divisions } from '@/logic/panes'
 import { outermost, snapShift, targetsOf, type At, type Targets } from '@/logic/snap'
 import { FT } from '@/logic/units'
@@ -15,6 +17,8 @@ import { useJob } from '@/stores/job'
 const props = defineProps<{
   plan: SitePlan
   site: SiteThings
+  under: Under
+  shade: Shady | null
   selected: string
   thing: SiteThing | null /** what is selected, if it lies there */
   near: Beside[] /** distances that are drawn */
@@ -22,8 +26,9 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const store = useJob()
-const { put } = usePlacing()
+const { standing, put } = usePlacing()
 const { drawing, points } = props.site
+const { under: laid, asking, taps, says, full, missing, pale, address } = props.under
 const site = props.site
 const box = ref<HTMLElement>()
 const paper = ref<SVGSVGElement>()
@@ -89,7 +94,7 @@ const carrier = (stand: Stand) => props.plan.stands.find((item) => item.id === s
 const shift = (stand: Stand) =>
   held.value?.id === carrier(stand).id ? `translate(${held.value.dx} ${held.value.dy})` : undefined
 function take(stand: Stand, event: PointerEvent): void {
-  if (drawing.value) return
+  if (drawing.value || asking.value) return
   emit('select', stand.id)
   held.value = { id: carrier(stand).id, x: event.clientX, y: event.clientY, dx: 0, dy: 0 }
   kept.value = [...bounds.value]
@@ -130,13 +135,14 @@ function drop(event: PointerEvent): void {
 function keys(chosen: Stand, event: KeyboardEvent): void {
   const stand = carrier(chosen)
   const step = (imperial.value ? FT : 0.25) * (event.shiftKey ? 10 : 1)
+  const now = standing(stand)
   const ways: Record<string, Partial<Standing>> = {
-    ArrowLeft: { x_m: stand.stands.x_m - step },
-    ArrowRight: { x_m: stand.stands.x_m + step },
-    ArrowUp: { y_m: stand.stands.y_m + step },
-    ArrowDown: { y_m: stand.stands.y_m - step },
-    '[': { turn_rad: (stand.stands.turn_rad + Math.PI / 36) % FULL },
-    ']': { turn_rad: (stand.stands.turn_rad - Math.PI / 36) % FULL },
+    ArrowLeft: { x_m: now.x_m - step },
+    ArrowRight: { x_m: now.x_m + step },
+    ArrowUp: { y_m: now.y_m + step },
+    ArrowDown: { y_m: now.y_m - step },
+    '[': { turn_rad: (now.turn_rad + Math.PI / 36) % FULL },
+    ']': { turn_rad: (now.turn_rad - Math.PI / 36) % FULL },
   }
   if (event.key === 'Enter') void openSheet(chosen)
   const way = ways[event.key]
@@ -168,6 +174,12 @@ function done(): void {
   if (id) emit('select', id)
 }
 function click(event: MouseEvent): void {
+  if (asking.value) {
+    // Where a point belongs is drawn onto corners; the picture's own points are where they are seen.
+    const place = asking.value === 'places' && taps.value.length % 2 === 1
+    props.under.tap(place ? met(where(event), '', event.altKey) : where(event))
+    return
+  }
   if (!drawing.value) return
   const at = met(where(event), '', event.altKey)
   const last = points.value.at(-1)
@@ -176,6 +188,7 @@ function click(event: MouseEvent): void {
   if (site.rowOf(drawing.value)?.drawn === 'point') done()
 }
 function paperKeys(event: KeyboardEvent): void {
+  if (asking.value && event.key === 'Escape') props.under.begin('')
   if (!drawing.value) return
   if (event.key === 'Escape') stop()
   else if (event.key === 'Enter') done()
@@ -190,10 +203,41 @@ const sketch = computed(() => {
 const north = computed(
   () => `translate(${width.value - 40} ${height.value - 56}) rotate(${(-(props.plan.north_rad ?? 0) * 180) / Math.PI})`,
 )
-watch(drawing, (kind) => {
+/** A picture's own axes run right and down, in pixels. */
+const lay = computed(() =>
+  laid.value
+    ? `translate(${X(laid.value.x_m)} ${Y(laid.value.y_m)}) rotate(${(-(laid.value.turn_rad ?? 0) * 180) / Math.PI}) scale(${laid.value.m_per_px * scale.value})`
+    : '',
+)
+/** Cells of a row that are about as dark, as one strip. */
+const strips = computed(() => {
+  const map = props.shade
+  if (!map) return []
+  const found: { x: number; y: number; w: number; h: number; dark: number }[] = []
+  const size = map.cell_m * scale.value
+  for (let row = 0; row < map.rows; row++)
+    for (let column = 0; column < map.columns;) {
+      const dark = Math.round(map.shares[row * map.columns + column]! * 10)
+      let end = column + 1
+      while (end < map.columns && Math.round(map.shares[row * map.columns + end]! * 10) === dark) end++
+      if (dark)
+        found.push({
+          x: X(map.left_m + column * map.cell_m),
+          y: Y(map.low_m + (row + 1) * map.cell_m),
+          w: (end - column) * size,
+          h: size,
+          dark: dark / 10,
+        })
+      column = end
+    }
+  return found
+})
+watch([drawing, asking], ([kind, way]) => {
+  kind ||= way
+  if (!kind) kept.value = null
   if (!kind) return
   kept.value = [...bounds.value]
-  paper.value?.focus()
+  paper.value?.focus({ preventScroll: true })
 })
 </script>
 
@@ -204,6 +248,18 @@ watch(drawing, (kind) => {
     <button class="main small" :disabled="!site.enough.value" @click="done">Done</button>
     <button class="plain small" @click="stop">Leave it</button>
   </p>
+  <p v-if="asking" class="drawing" role="status">
+    <span v-if="!full">{{ says }}</span>
+    <LengthField
+      v-else
+      class="apart"
+      :model-value="null"
+      :tape="store.tape"
+      label="They are apart"
+      @update:model-value="(length) => length && under.done(length)"
+    />
+    <button class="plain small" @click="under.begin('')">Leave it</button>
+  </p>
   <div ref="box" class="paper">
     <svg
       v-if="width > 50"
@@ -213,7 +269,7 @@ watch(drawing, (kind) => {
       role="group"
       tabindex="-1"
       aria-label="The site from above"
-      :class="{ drawn: drawing }"
+      :class="{ drawn: drawing || asking }"
       @pointermove="drag"
       @pointerup="drop"
       @pointercancel="((held = null), (corner = null))"
@@ -221,6 +277,28 @@ watch(drawing, (kind) => {
       @dblclick="drawing && done()"
       @keydown="paperKeys"
     >
+      <image
+        v-if="laid && address && !missing"
+        :href="address"
+        :width="laid.wide_px"
+        :height="laid.high_px"
+        :transform="lay"
+        :opacity="pale"
+        preserveAspectRatio="none"
+        class="under"
+        @error="missing = true"
+      />
+      <g v-if="shade" class="shade" aria-hidden="true" shape-rendering="crispEdges">
+        <rect
+          v-for="(strip, index) in strips"
+          :key="index"
+          :x="strip.x"
+          :y="strip.y"
+          :width="strip.w"
+          :height="strip.h"
+          :opacity="strip.dark * 0.55"
+        />
+      </g>
       <ViewShapes
         :view="plan.lies"
         :sx="scale"
@@ -229,7 +307,7 @@ watch(drawing, (kind) => {
         :y0="y0"
         :selected="selected"
         :texts="scale > LABELLED"
-        @pick="!drawing && emit('select', $event)"
+        @pick="!drawing && !asking && emit('select', $event)"
       />
       <g
         v-for="stand in plan.stands"
@@ -250,6 +328,17 @@ watch(drawing, (kind) => {
         <path :d="path(stand.outlines as number[][][])" class="piece" />
         <text :x="X(stand.middle[0]!)" :y="Y(stand.middle[1]!) - 8" text-anchor="middle">{{ stand.name }}</text>
       </g>
+      <g v-for="(place, index) in shade?.places ?? []" :key="'s' + index" class="shadiest" aria-hidden="true">
+        <rect
+          :x="X(place.left_m)"
+          :y="Y(place.high_m)"
+          :width="(place.right_m - place.left_m) * scale"
+          :height="(place.high_m - place.low_m) * scale"
+        />
+        <text :x="X((place.left_m + place.right_m) / 2)" :y="Y(place.high_m) - 5" text-anchor="middle">
+          {{ Math.round(place.share * 100) }} %
+        </text>
+      </g>
       <g v-if="!held" class="near" aria-hidden="true">
         <template v-for="item in near" :key="item.thing">
           <path
@@ -259,7 +348,7 @@ watch(drawing, (kind) => {
           />
         </template>
       </g>
-      <g v-if="thing && !drawing" class="corners">
+      <g v-if="thing && !drawing && !asking" class="corners">
         <circle
           v-for="(point, index) in thing.points"
           :key="index"
@@ -270,6 +359,12 @@ watch(drawing, (kind) => {
         />
       </g>
       <path v-if="drawing" :d="sketch" class="sketch" aria-hidden="true" />
+      <g v-if="asking" class="taps" aria-hidden="true">
+        <template v-for="([x, y], index) in taps" :key="index">
+          <path :d="`M${X(x) - 9} ${Y(y)}h18M${X(x)} ${Y(y) - 9}v18`" />
+          <text :x="X(x) + 8" :y="Y(y) - 8">{{ asking === 'places' ? Math.floor(index / 2) + 1 : index + 1 }}</text>
+        </template>
+      </g>
       <g :transform="north" class="north" aria-hidden="true">
         <path d="M0 -20L7 12L0 6L-7 12Z" />
         <text y="-26" text-anchor="middle">N</text>
@@ -329,6 +424,38 @@ watch(drawing, (kind) => {
   stroke-width: 2;
   pointer-events: none;
 }
+.under {
+  pointer-events: none;
+}
+.shade rect {
+  fill: var(--chalk);
+}
+.shade,
+.shadiest {
+  pointer-events: none;
+}
+.shadiest rect {
+  fill: none;
+  stroke: var(--flag);
+  stroke-width: 2.5;
+}
+.shadiest text {
+  font-size: 13px;
+  font-weight: 600;
+  fill: var(--ink);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+}
+.taps path {
+  stroke: var(--flag);
+  stroke-width: 2;
+}
+.taps text {
+  font-size: 14px;
+  font-weight: 600;
+  fill: var(--flag);
+}
 .near path {
   stroke: var(--chalk);
   stroke-dasharray: 3 3;
@@ -385,6 +512,11 @@ watch(drawing, (kind) => {
   margin: 0;
   padding: 6px 12px;
   background: var(--chalk-soft);
+}
+.apart {
+  display: flex;
+  gap: 8px;
+  align-items: center;
 }
 @media (max-width: 860px) {
   .stand text {

@@ -8,19 +8,23 @@ export const FULL = 2 * Math.PI
 /** Where structures stand on the site, changed. */
 export function usePlacing() {
   const store = useJob()
+  const own = (stand: Stand) => store.document?.structures.find((item) => item.spec.id === stand.id)
+  /** Where the job says that it stands. What is drawn may be an answer behind: a change built on that would take the
+   * change before it back. */
+  const standing = (stand: Stand): Standing => own(stand)?.stands ?? stand.stands
   function put(stand: Stand, change: Partial<Standing>): void {
-    const at = { ...stand.stands, ...change }
-    const rounded = { ...at, x_m: mm(at.x_m), y_m: mm(at.y_m) }
+    const now = { ...standing(stand), ...change }
+    const rounded = { ...now, x_m: mm(now.x_m), y_m: mm(now.y_m) }
     store.change((job) => {
-      const own = job.structures.find((item) => item.spec.id === stand.id)
-      if (own) own.stands = rounded
+      const found = job.structures.find((item) => item.spec.id === stand.id)
+      if (found) found.stands = rounded
     }, `${stand.name} stands elsewhere`)
   }
   function loose(stand: Stand): void {
     store.change((job) => {
-      const own = job.structures.find((item) => item.spec.id === stand.id)
-      if (own) own.stands = null
+      const found = job.structures.find((item) => item.spec.id === stand.id)
+      if (found) found.stands = null
     }, `${stand.name} stands nowhere yet`)
   }
-  return { put, loose }
+  return { standing, put, loose }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, toRef } from 'vue'
 import type { FenceSpec } from '@/api/types'
+import CountField from '@/components/CountField.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
@@ -92,6 +93,14 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
       :options="items('wire')"
       :path="path + '/infill/stock'"
       @update:model-value="put('stock', 'wire')($event)"
+    />
+    <CountField
+      v-if="boarded"
+      label="Boards are laid at"
+      percent
+      :model-value="spec.boards_moisture ?? 0.3"
+      :path="path + '/boards_moisture'"
+      @update:model-value="set('boards_moisture', $event ?? 0.3, 'moisture of the boards')"
     />
     <LengthField
       v-if="style === 'even gaps'"

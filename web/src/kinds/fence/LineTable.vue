@@ -71,7 +71,9 @@ const KINDS = [
 ] as const
 const FEET_HERE = ['cored slab', 'base on slab', 'base on pier', 'open below', 'closed below'] as const
 function addLock(): void {
-  edit('a post that stays', (at) => at.locks.push({ id: fresh(at.locks, 'lock'), at_m: middle(), why: '' }))
+  edit('a post that stays', (at) =>
+    at.locks.push({ id: fresh(at.locks, 'lock'), at_m: middle(), counted: false, why: '' }),
+  )
 }
 const degrees = (rad: number) => String(Math.round(Math.abs((rad * 180) / Math.PI) * 10) / 10)
 function turn(index: number, text: string, side: string): void {

@@ -12,7 +12,6 @@ from steady.structures.fence.layout.infill import WIRED, screen
 from steady.structures.fence.layout.line import Stretch
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.timber import Timber
 from steady.structures.gate.leaf import Leaf
 
 KEEPS_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 1 * IN, "a child": 4 * IN}
@@ -22,18 +21,19 @@ BETWEEN_M = {"nothing": 9.9, "a small animal": 2 * IN, "a rooting animal": 6 * I
 common practice."""
 DRIES = {"Southern Pine": 0.00259, "Douglas Fir-Larch": 0.00267, "Western Cedars": 0.00234}
 """Shrinkage per cent of moisture, flat-sawn. Source: wood handbook, from memory (medium)."""
-LAID_PERCENT, LATER_PERCENT = 30.0, 12.0
-"""Boards are laid wet from the yard and dry to about this outdoors [common practice]."""
+LATER_PERCENT = 12.0
+"""Boards dry to about this outdoors, however wet they are laid [common practice]."""
 CLOSED_TO_M = 2 * IN
 """Base boards close a gap down to this where nobody is kept [our own]."""
 
 
-def shrinks_m(timber: Timber) -> float | None:
-    """How much narrower one board becomes; None where its wood's figure is not known."""
+def shrinks_m(case: FenceCase) -> float | None:
+    """How much narrower one board becomes from the moisture it is laid at; None where its wood's figure is not known."""
+    timber = case.timber
     per_percent = DRIES.get(timber.board.species)
     if per_percent is None:
         return None
-    return shrinkage_m(timber.board.width_m, LAID_PERCENT, LATER_PERCENT, per_percent)
+    return shrinkage_m(timber.board.width_m, 100 * case.spec.boards_moisture, LATER_PERCENT, per_percent)
 
 
 def drying_notes(
@@ -44,10 +44,15 @@ def drying_notes(
     spec, timber, tape = case.spec, case.timber, case.tape
     if spec.infill.style not in ("butted", "even gaps") or not runs:
         return []
-    shrinks = shrinks_m(timber)
+    shrinks = shrinks_m(case)
     if shrinks is None:
         return ["Boards laid wet shrink; how much is not known for this wood: lay a few, wait a week and measure"]
-    says = f"Laid wet, a board of {tape.length(timber.board.width_m)} dries about {tape.length(shrinks)} narrower"
+    board = f"a board of {tape.length(timber.board.width_m)}"
+    if shrinks <= 0:
+        return [
+            f"Laid as dry as it ends ({100 * spec.boards_moisture:.0f} %), {board} swells in the wet: leave it a gap"
+        ]
+    says = f"Laid at {100 * spec.boards_moisture:.0f} %, {board} dries about {tape.length(shrinks)} narrower"
     if spec.infill.style == "butted":
         return [f"{says}: butted boards open to that gap. Lap them where nothing may be seen"]
     gap_m = widest_gap_m(case, runs)
@@ -75,14 +80,14 @@ def gaps_between(
     most_m = BETWEEN_M[spec.keeps]
     gap_m, what = 0.0, "gap between boards"
     if spec.infill.style == "even gaps":
-        gap_m = widest_gap_m(case, runs) + (shrinks_m(timber) or 0.0)
+        gap_m = widest_gap_m(case, runs) + (shrinks_m(case) or 0.0)
     elif spec.infill.style == "slats":
         gap_m, what = screen(spec, timber.rail).cut_m, "gap between slats"
     elif spec.infill.style in WIRED:
         gap_m, what = spec.infill.mesh_m, "opening of the wire"
     if gap_m < most_m - 1e-9:
         return []
-    dried = " when the boards have dried" if spec.infill.style == "even gaps" and shrinks_m(timber) else ""
+    dried = " when the boards have dried" if spec.infill.style == "even gaps" and shrinks_m(case) else ""
     return [
         f"The {what} comes to {tape.length(gap_m)}{dried}: {spec.keeps} gets through from {tape.length(most_m)} on. Closer "
         "pieces would help"

@@ -13,7 +13,7 @@ from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import Opening
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.leaf import Hung, Leaf, make, widths
-from steady.structures.gate.reckon import LeafFound, reckon
+from steady.structures.gate.reckon import HungOn, LeafFound, reckon
 from steady.structures.gate.slam import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors
@@ -87,18 +87,17 @@ def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) 
         # A raked pair is built as one frame to common strings and cut apart: one gap under both.
         common_m = max(leaf.gap_m for leaf, _ in found)
         found = [(replace(leaf, design=design), forward) for leaf, forward in leaves(replace(design, gap_m=common_m))]
+    on = HungOn(
+        post=timber.gate_post,
+        post_n_m2=stiffness,
+        own_limits=spec.own_limits,
+        wind_pa=wind_pa,
+        wired=spec.infill.style in WIRED and timber.stock is not None,
+        sag_ratio=case.yard.sag_ratio,
+    )
     made = []
     for leaf, forward in found:
-        reckoned = reckon(
-            leaf,
-            case.book,
-            gate,
-            timber.gate_post,
-            stiffness,
-            own_limits=spec.own_limits,
-            wind_pa=wind_pa,
-            wired=spec.infill.style in WIRED and timber.stock is not None,
-        )
+        reckoned = reckon(leaf, case.book, gate, on)
         made.append(Hanging(bay, bay.start.id if forward else bay.end.id, forward, reckoned))
     return made
 

@@ -35,7 +35,7 @@ def go_round(
         inner = about.removeprefix(f"{spec.id}/post/")
         mark = marks.get(about)
         if mark is not None and mark.kind == "line" and inner not in held and len(locks) < MOST_LOCKS:
-            locks.append(Lock(id=inner, at_m=at_m, why="set"))
+            locks.append(Lock(id=inner, at_m=at_m, why="set", counted=True))
     number = next(k for k in range(1, 1000) if all(zone.id != f"found-{k}" for zone in spec.zones))
     zone = NoDig(
         id=f"found-{number}",

@@ -3,7 +3,7 @@
 import itertools
 import math
 from collections.abc import Callable
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 
 from steady.errors import InputError
 from steady.layout.baymodes import equal_nudged, equal_with_more, in_panels, posts_in_zones
@@ -16,7 +16,7 @@ from steady.structures.fence.layout.infill import laid
 from steady.structures.fence.layout.stations import Bay, Post, SetOut
 from steady.structures.fence.layout.tops import stepped, straight_tops
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.fence.spec.fence import FenceSpec, NoDig
+from steady.structures.fence.spec.fence import FenceSpec, NoDig, in_count
 from steady.structures.fence.spec.timber import Timber
 
 Bears = Callable[[float, float], float | None]
@@ -77,8 +77,9 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
         )
     fixed = fixed_posts(case, path)
     blocked = blocked_stretches(case, timber.post.width_m)
-    conflicts: list[str] = []
-    notes: list[str] = []
+    line = _Line(case, path, blocked, bears)
+    conflicts, notes = line.conflicts, line.notes
+    taken = {post.id for post in fixed}
     for held in fixed:
         for _, _, what, low_m, high_m in blocked:
             if low_m + TOLERANCE_M < held.station_m < high_m - TOLERANCE_M:
@@ -96,8 +97,8 @@ def set_out(case: FenceCase, bears: Bears | None = None) -> SetOut:
             bays.append(Bay(opening.id, before, after, opening))
             posts.append(after)
             continue
-        inner = _between(case, before, after, blocked, conflicts, notes, path, bears)
-        for made in inner:
+        inner = _called(spec, before, _between(line, before, after), taken)
+        for made in (*inner, after):
             bays.append(Bay(posts[-1].id, posts[-1], made))
             posts.append(made)
         if len(posts) > MOST_POSTS:
@@ -209,21 +210,38 @@ def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit_m: floa
     return found
 
 
-def _between(
-    case: FenceCase,
-    before: Post,
-    after: Post,
-    blocked: list[tuple[float, float, str, float, float]],
-    conflicts: list[str],
-    notes: list[str],
-    path: Path,
-    bears: Bears | None,
-) -> list[Post]:
-    """Posts after `before` up to and with `after`; when nothing fits, equal bays and a conflict that says by how much."""
+@dataclass(slots=True)
+class _Line:
+    """The line as it is set out, stretch by stretch: what bars holes, what rails bear, and what is found on the way."""
+
+    case: FenceCase
+    path: Path
+    blocked: list[tuple[float, float, str, float, float]]
+    bears: Bears | None
+    conflicts: list[str] = field(default_factory=list)
+    notes: list[str] = field(default_factory=list)
+
+
+def _called(spec: FenceSpec, before: Post, made: list[Post], taken: set[str]) -> list[Post]:
+    """Posts between two fixed ones by their names: the count of the one before goes on where it is to, and no name comes twice."""
+    counted = any(lock.counted for lock in spec.locks if lock.id == before.id)
+    found = []
+    for k, post in enumerate(made, start=1):
+        name = in_count(before.id, k) if counted else f"{before.id}+{k}"
+        while name in taken:  # a post more than there was stands here
+            name += "+0"
+        taken.add(name)
+        found.append(replace(post, id=name))
+    return found
+
+
+def _between(line: _Line, before: Post, after: Post) -> list[Post]:
+    """Posts after `before` and before `after`; when nothing fits, equal bays and a conflict that says by how much."""
+    case, blocked, conflicts, notes = line.case, line.blocked, line.conflicts, line.notes
     spec, tape = case.spec, case.tape
     from_m, to_m = before.station_m, after.station_m
     run_m = to_m - from_m
-    limit_m, why = bay_limit(case, before, after, bears)
+    limit_m, why = bay_limit(case, before, after, line.bears)
     inside = [(low - from_m, high - from_m) for low, high, *_ in blocked if high > from_m and low < to_m]
     # A band that reaches over a fixed post blocks only its inner side.
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
@@ -256,10 +274,7 @@ def _between(
         raise InputError(
             "bay_max_m", f"Posts come to stand on each other beyond {at}: widen the bays, or move what lies near"
         )
-    made = []
-    for k, station in enumerate(answer.stations_m[1:-1], start=1):
-        at_m = from_m + station
-        made.append(
-            Post(f"{before.id}+{k}", at_m, "line", path.leg_at(at_m), case.ground.height_m(at_m), case.timber.post)
-        )
-    return [*made, after]
+    stands = [from_m + station for station in answer.stations_m[1:-1]]
+    return [
+        Post("", at_m, "line", line.path.leg_at(at_m), case.ground.height_m(at_m), case.timber.post) for at_m in stands
+    ]

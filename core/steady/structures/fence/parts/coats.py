@@ -4,6 +4,7 @@ import math
 
 from steady.plan.model import DRYING, Part, Place, Task
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.structures.measured import COATED_AT_MOST
 from steady.yard.stock import sticks
 
 WOODEN = ("post", "rail", "board", "cap", "trim", "stiffener", "brace")
@@ -72,6 +73,6 @@ def finish_tasks(spec: FenceSpec, parts: list[Part]) -> list[Task]:
                 (DRYING, dries, "h"),
             ),
             after=() if before else ((f"{spec.id}/boards", ""),),
-            hold="wood below 18 % moisture by a meter, no rain due",
+            hold=f"wood below {100 * COATED_AT_MOST:.0f} % moisture by a meter, no rain due",
         )
     ]

@@ -108,11 +108,25 @@ class LiftOut:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Lock:
-    """A post that stays where it is."""
+    """A post that stays where it is.
+
+    `counted`: the posts after it go on with the count that it had, so that what was measured of them stays theirs; locks of
+    older jobs began a count of their own.
+    """
 
     id: Id
     at_m: Station
     why: Words = ""
+    counted: bool = False
+
+
+def in_count(post: str, further: int) -> str:
+    """The id of the post so many after one that has a place in a count, "start+2" and 3 further being "start+5".
+
+    The one place that reads a post's id; ids are made in the set-out, of the post that a count begins at and the place in it.
+    """
+    begins, plus, place = post.rpartition("+")
+    return f"{begins}+{int(place) + further}" if plus and place.isdecimal() else f"{post}+{further}"
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -226,6 +240,8 @@ class FenceSpec:
         keeps: Who must not get through below: sets the greatest gap at the ground.
         height_m: Height of the boards.
         gap_m: From the ground at the posts to the boards.
+        boards_moisture: How wet boards are when they are laid, as a share: what they shrink afterwards follows from it. It is no
+            part of the look.
         gate_post: What both posts of every opening are; None: as the line's. Their faces stand flush with the line posts' on
             the side of the rails.
         end_post: What the posts at free ends and those next to them are, where the wind is strongest; None: as the line's.
@@ -266,6 +282,7 @@ class FenceSpec:
     rail_inset_m: Annotated[float, Ge(0.03), Le(0.6)] = 0.1778
     board: Words = "board 1x6 pine"
     infill: Infill = Infill()
+    boards_moisture: Annotated[float, Ge(0.04), Le(2)] = 0.3
     floor: Floor = Floor()
     keeps: Literal["nothing", "a small animal", "a rooting animal", "a child"] = "nothing"
     boards_on: Literal["left", "right"] = "left"
@@ -309,6 +326,11 @@ class FenceSpec:
     guards_drop: bool = False
     falls_away: Annotated[float, Ge(0), Le(1.5)] = 0.0
 
+    @property
+    def boards_id(self) -> str:
+        """What is measured of its boards is measured of this."""
+        return f"{self.id}/boards"
+
 
 def hold_post(spec: FenceSpec, post_id: str, station_m: float) -> FenceSpec:
     """The spec with one of its plan's posts locked at a station.
@@ -320,4 +342,5 @@ def hold_post(spec: FenceSpec, post_id: str, station_m: float) -> FenceSpec:
         raise InputError("locks", "the line starts here")
     inner = post_id.removeprefix(f"{spec.id}/post/")
     kept = tuple(lock for lock in spec.locks if lock.id != inner)
-    return replace(spec, locks=(*kept, Lock(id=inner, at_m=station_m)))
+    counted = all(lock.counted for lock in spec.locks if lock.id == inner)
+    return replace(spec, locks=(*kept, Lock(id=inner, at_m=station_m, counted=counted)))

@@ -1,5 +1,11 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog'
+import { computed } from 'vue'
+import { HELP } from '@/logic/help'
+
+/** What this page is for, and the keys. */
+const props = defineProps<{ page: string }>()
+const help = computed(() => HELP[props.page] ?? null)
 
 const open = defineModel<boolean>('open', { required: true })
 const keys = [
@@ -16,7 +22,14 @@ const keys = [
 </script>
 
 <template>
-  <Dialog v-model:visible="open" modal header="Keys" :style="{ width: '460px' }">
+  <Dialog v-model:visible="open" modal header="Help" :style="{ width: '520px' }">
+    <template v-if="help">
+      <p class="strong">{{ help.says }}</p>
+      <ul>
+        <li v-for="line in help.does" :key="line">{{ line }}</li>
+      </ul>
+    </template>
+    <h3>Keys</h3>
     <table>
       <tbody>
         <tr v-for="[key, says] in keys" :key="key">

@@ -1,0 +1,114 @@
+"""The way of a roof's loads down its hardest pressed post to the ground, with numbers: as a column, pressed, lifted and pushed."""
+
+import math
+
+from steady.plan.model import Bar, Detail, Push
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.base import Rulebook
+from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.frame import Frame, line_weight
+from steady.structures.canopy.holding import Held, lift_n, post_down_n
+from steady.structures.canopy.loads import CanopyLoads
+
+SHOWN_M = 0.9
+"""How much of the beam and of the ground is drawn beside the post."""
+DOWN, UP, SIDE = (0.0, -1.0), (0.0, 1.0), (1.0, 0.0)
+
+
+def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> Detail:
+    """One detail: what each metre of its beam carries, what comes onto the post, what leaves it again, and what pushes it.
+
+    At the level that the school designs posts at.
+    """
+    u, f = book.units, factors_of(book)
+    down = post_down_n(book, frame, loads)
+    post = max(frame.posts, key=lambda one: down[one.id])
+    width = frame.widths_m[post.line - 1]
+    beam_w, post_w = line_weight(frame.beam, frame.plies), line_weight(frame.post) * frame.high_m
+    dead = f.dead * (loads.dead_pa * width + beam_w)
+    passing = {
+        "people and things": f.live * loads.wide_pa * width,
+        "snow": f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(post.line)),
+        "wind down": f.wind_up * (loads.wind_pa or 0.0) * width,
+    }
+    hardest = max(passing, key=lambda name: passing[name])
+    up, against, own = lift_n(book, frame, loads, post)
+    foot = held.feet.get(post.id)
+    steps = [
+        given_step("b", width / u.span_m, u.span, "geometry", "of roof lies on each length of its beam"),
+        given_step("w_D", dead / u.line_n_per_m, u.line, "statics", "lasting: the roof's width and the beam itself"),
+        given_step("w_L", passing[hardest] / u.line_n_per_m, u.line, "statics", f"passing, the hardest: {hardest}"),
+        given_step("R", down[post.id] / u.force_n, u.force, "statics: the beam over its posts", "comes onto the post"),
+        given_step(
+            "N", (down[post.id] + f.dead * post_w) / u.force_n, u.force, "statics", "at its foot, with the post itself"
+        ),
+    ]
+    pushes = [
+        Push(at=(0.0, frame.high_m + frame.beam.width_m), along=DOWN, force_n=down[post.id], label="down"),
+        Push(
+            at=(0.0, -(foot.depth_m if foot is not None else 0.0)),
+            along=UP,
+            force_n=down[post.id] + f.dead * post_w,
+            label="foot",
+        ),
+    ]
+    if foot is not None:
+        area = math.pi / 4 * foot.width_m**2
+        pressed = (down[post.id] + f.dead * post_w) / area / u.pressure_pa
+        steps.append(given_step("q_s", pressed, u.pressure, "statics", "on the ground under its foot"))
+    if up > 0:
+        steps += [
+            given_step("U", up / u.force_n, u.force, "statics", "wind lifts at its top"),
+            given_step("G", (against + own) / u.force_n, u.force, "statics", "lasting weight that counts against it"),
+        ]
+        pushes.append(Push(at=(SHOWN_M, frame.high_m), along=UP, force_n=up, label="lift"))
+    for sway in held.swayed:
+        steps += [
+            given_step("V", sway.shear_n / u.force_n, u.force, "statics: the bent", f"pushes it, {sway.way}"),
+            given_step(
+                "A",
+                sway.axial_n / u.force_n,
+                u.force,
+                "statics: the bent",
+                f"up one post and down the next, {sway.way}",
+            ),
+        ]
+    shear = max((sway.shear_n for sway in held.swayed), default=0.0)
+    if shear > 0:
+        pushes.append(
+            Push(at=(-SHOWN_M, frame.high_m + frame.beam.width_m / 2), along=SIDE, force_n=shear, label="push")
+        )
+    return Detail(
+        id=f"{frame.me}/path",
+        about=f"{frame.me}/post/{post.id}",
+        title="The way of the loads down the hardest pressed post",
+        bars=tuple(_bars(frame, foot.depth_m if foot is not None else 0.0)),
+        pushes=tuple(pushes),
+        facts=tuple(steps),
+    )
+
+
+def _bars(frame: Frame, deep_m: float) -> list[Bar]:
+    top = frame.high_m
+    deep = frame.beam.width_m
+    found = [
+        Bar(id=f"{frame.me}/path/post", what="post", start=(0.0, 0.0), end=(0.0, top), width_m=frame.post.width_m),
+        Bar(
+            id=f"{frame.me}/path/beam",
+            what="beam",
+            start=(-SHOWN_M, top + deep / 2),
+            end=(SHOWN_M, top + deep / 2),
+            width_m=deep,
+        ),
+    ]
+    if deep_m > 0:
+        found.append(
+            Bar(
+                id=f"{frame.me}/path/foot",
+                what="foot",
+                start=(0.0, -deep_m),
+                end=(0.0, 0.0),
+                width_m=2 * frame.post.width_m,
+            )
+        )
+    return found

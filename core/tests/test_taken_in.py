@@ -1,0 +1,98 @@
+"""A reading taken into the plan: what changes is said before, and what is up already is trimmed or goes to the rack."""
+
+import unittest
+
+from steady.errors import InputError
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.jobs.moves import with_spec
+from steady.jobs.taken_in import take_in
+from steady.measure.units import IN
+from steady.record.ticks import tick_groups
+from steady.structures.deck.kind import read as read_deck
+from steady.structures.fence.spec.fence import FenceSpec, Straight
+from steady.structures.kind import Ask
+from steady.structures.registry import kind_of
+
+TAPE = Job(name="x").reading.tape()
+
+
+def fence_job() -> Job:
+    spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=18.0),), rail_laid="flat", bays="equal")
+    return Job(name="A line", structures=(Structure(name="Line", spec=spec),))
+
+
+class TakenIn(unittest.TestCase):
+    def setUp(self) -> None:
+        self.job = fence_job()
+        self.plan = plan_structure(self.job, "f")
+        self.post = self.plan.marks[2]
+
+    def rail_ticks(self) -> list[tuple[str, str]]:
+        rails = next(group for group in tick_groups(self.plan, TAPE) if group.role == "rail")
+        return [(tick.about, tick.what) for tick in rails.ticks]
+
+    def test_a_post_that_stands_two_inches_on_makes_one_bay_longer_and_one_shorter(self) -> None:
+        found = take_in(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset())
+        self.assertEqual(
+            found.spec,
+            kind_of(found.spec).hold(self.job.structures[0].spec, self.post.id, self.post.station_m + 2 * IN),
+        )
+        rails = [change for change in found.pieces if change.says.startswith("rail")]
+        # Rails between the posts: two bays' worth leave their length, and each new length has one bay's.
+        self.assertEqual(sum(change.was - change.now for change in rails), 0)
+        self.assertEqual(len([change for change in rails if change.now > change.was]), 2)
+        self.assertEqual(found.up, ())
+        self.assertEqual(self.job, fence_job())
+
+    def test_rails_that_are_up_are_trimmed_or_go_to_the_rack(self) -> None:
+        ticks = self.rail_ticks()
+        found = take_in(self.job, "f", self.post.id, self.post.station_m + 2 * IN, frozenset(ticks[1:3]))
+        self.assertEqual([row.where for row in found.up], ["Bay 2, rails", "Bay 3, rails"])
+        long, short = found.up
+        self.assertIn("too short", long.says)  # the bay before the post grew
+        self.assertIn("trim to", short.says)
+        self.assertEqual((long.rack, short.rack), (found.rack, ()))
+        lengths = {part.length_m for part in self.plan.parts if part.role == "rail"}
+        self.assertIn(found.rack[0].length_m, lengths)
+        self.assertEqual(found.rack[0].count, 3)
+
+    def test_what_stays_as_it_is_is_not_spoken_of(self) -> None:
+        found = take_in(self.job, "f", self.post.id, self.post.station_m, frozenset(self.rail_ticks()))
+        self.assertEqual((found.pieces, found.up, found.conflicts), ((), (), ()))
+        self.assertEqual((found.hours_was, found.was), (found.hours_now, found.verdict))
+
+    def test_what_was_measured_of_other_posts_stays_theirs(self) -> None:
+        """A post that is held keeps its name, and so do all after it: their ticks and readings are not orphaned."""
+        job, names = self.job, [mark.id for mark in self.plan.marks]
+        for number in (2, 5, 3):
+            post = plan_structure(job, "f").marks[number]
+            found = take_in(job, "f", post.id, post.station_m + IN, frozenset())
+            job = with_spec(job, "f", found.spec)
+            self.assertEqual([mark.id for mark in plan_structure(job, "f").marks], names)
+
+    def test_no_two_posts_are_called_alike_wherever_one_is_held(self) -> None:
+        for number in (1, 3, 6):
+            for off_m in (-2.5, -0.8, 0.9, 2.4, 5.0):
+                post = self.plan.marks[number]
+                with self.subTest(number=number, off=off_m):
+                    try:
+                        found = take_in(self.job, "f", post.id, max(0.5, post.station_m + off_m), frozenset())
+                    except InputError:
+                        continue
+                    marks = plan_structure(with_spec(self.job, "f", found.spec), "f").marks
+                    self.assertEqual(len({mark.id for mark in marks}), len(marks))
+
+    def test_a_deck_s_beam_where_it_stands(self) -> None:
+        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        job = Job(name="x", structures=(Structure(name="Deck", spec=spec),))
+        plan = plan_structure(job, "d")
+        beam = next(handle for handle in plan.handles if handle.holds)
+        found = take_in(job, "d", beam.id, beam.station_m - 3 * IN, frozenset())
+        self.assertNotEqual(found.spec, spec)
+        self.assertIn(found.verdict, ("passes", "at the limit", "fails", "not covered", "cannot be built"))
+
+    def test_what_cannot_be_taken_in_is_refused(self) -> None:
+        with self.assertRaises(InputError):
+            take_in(self.job, "f", self.post.id, -1.0, frozenset())
+        with self.assertRaises(InputError):
+            take_in(self.job, "nobody", self.post.id, 1.0, frozenset())

@@ -1,0 +1,34 @@
+"""One piece of long work in a process of its own. Nobody starts this by hand: `services.apart` does."""
+
+import os
+import signal
+import sys
+import uuid
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
+
+import django
+
+django.setup()
+
+from trellis_server.documents.pack_pdf import made_apart
+from trellis_server.services import apart
+
+MAKERS = {"pack": made_apart}
+"""What can be made apart: a new one is a row."""
+
+
+def main(order: uuid.UUID) -> None:
+    """Carry one order out."""
+
+    def stopped(number: int, frame: object) -> None:
+        apart.over_time(order)
+        os._exit(1)
+
+    signal.signal(signal.SIGXCPU, stopped)
+    os.nice(5)  # whoever drags a post goes first
+    apart.carry_out(order, MAKERS)
+
+
+if __name__ == "__main__":
+    main(uuid.UUID(sys.argv[1]))

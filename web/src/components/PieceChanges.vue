@@ -1,0 +1,31 @@
+<script setup lang="ts">
+import type { TakenIn } from '@/api/types'
+
+/** Pieces that differ between two states, before and after. */
+defineProps<{ pieces: TakenIn['pieces'] }>()
+</script>
+
+<template>
+  <table>
+    <thead>
+      <tr>
+        <th scope="col">Piece</th>
+        <th scope="col" class="n">was</th>
+        <th scope="col" class="n">now</th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="piece in pieces" :key="piece.says">
+        <td>{{ piece.says }}</td>
+        <td class="n">{{ piece.was }}</td>
+        <td class="n">{{ piece.now }}</td>
+      </tr>
+    </tbody>
+  </table>
+</template>
+
+<style scoped>
+.n {
+  text-align: right;
+}
+</style>

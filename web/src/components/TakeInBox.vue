@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import type { TakenIn } from '@/api/types'
+import PieceChanges from '@/components/PieceChanges.vue'
+
+/** What taking a reading into the plan would change, before anybody says so. */
+defineProps<{ found: TakenIn; what: string /** the reading in words */ }>()
+const emit = defineEmits<{ take: []; leave: [] }>()
+</script>
+
+<template>
+  <section class="take" aria-label="What would change">
+    <h2>What would change</h2>
+    <p>
+      {{ what }}: the whole {{ found.verdict
+      }}<template v-if="found.was !== found.verdict"> ({{ found.was }} today)</template>.
+      {{ found.hours_now.toFixed(1) }} hours in all<template v-if="Math.abs(found.hours_now - found.hours_was) > 0.05">
+        ({{ found.hours_was.toFixed(1) }} today)</template
+      >.
+    </p>
+    <ul v-if="found.conflicts.length" class="fault">
+      <li v-for="text in found.conflicts" :key="text">{{ text }}</li>
+    </ul>
+    <template v-if="found.up.length">
+      <h3>Up already</h3>
+      <ul>
+        <li v-for="(row, index) in found.up" :key="index">{{ row.where }}: {{ row.says }}</li>
+      </ul>
+    </template>
+    <PieceChanges v-if="found.pieces.length" :pieces="found.pieces" />
+    <p v-else class="quiet">No piece changes.</p>
+    <p class="row">
+      <button class="main" @click="emit('take')">Take it into the plan</button>
+      <button class="plain" @click="emit('leave')">Leave the plan as it is</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.take {
+  border: 1px solid var(--line);
+  border-left: 5px solid var(--flag);
+  background: var(--paper);
+  padding: 12px 18px;
+  margin: 14px 0;
+  max-width: 760px;
+}
+.take h2 {
+  margin: 0 0 6px;
+}
+.row {
+  display: flex;
+  gap: 10px;
+  margin: 12px 0 0;
+}
+</style>

@@ -1,0 +1,103 @@
+/** What each page is for and what is done there, in a few lines: behind the question mark, and along the tour. */
+export interface Help {
+  says: string
+  does: string[]
+}
+export const HELP: Record<string, Help> = {
+  jobs: {
+    says: 'Every job of the crew, each with a small picture of what stands there.',
+    does: [
+      'Type a name and start: a new job begins as the crew usually works.',
+      'Sort, search, copy, put away; what is thrown away can be brought back for thirty days.',
+    ],
+  },
+  brief: {
+    says: 'Who wants what, by which rules, and what is built.',
+    does: [
+      'One line of words starts a structure: each word is explained under the field.',
+      'Key dimensions that two people read differently stand here until one is agreed.',
+    ],
+  },
+  ground: {
+    says: 'What the ground does: level readings, soil, frost, wind, and what lies buried.',
+    does: [
+      'Read the level as on the staff, back sight and foresights; heights follow.',
+      'Nothing is dug before the locate is answered: what is still missing holds every hole.',
+    ],
+  },
+  place: {
+    says: 'The site from above: what lies there, and every structure where it stands.',
+    does: [
+      'Pull a structure to its place; it draws itself onto walls and others. Alt leaves it free.',
+      'Draw the house, boundaries and services: distances follow, and what comes too near is said.',
+      'A scanned plan can lie under it, scaled by two points.',
+    ],
+  },
+  'set-out': {
+    says: 'The structure itself, on one scale with its tape: what is drawn is what is reckoned.',
+    does: [
+      'Pull a post, gate, beam or edge: the rest follows, and what does not pass turns red at once.',
+      'Pick a piece: its checks stand in the drawer with every step of the working.',
+      'Whatever fails names what would mend it, with its price.',
+    ],
+  },
+  frame: {
+    says: 'Every member with its load, its limit and what governs it.',
+    does: ['Pick one to see its working, its source and what else would do.'],
+  },
+  gate: {
+    says: 'One gate: its leaf, brace, hinges and how far it comes down.',
+    does: ['Change a size and see the sag; note what the latch edge does after it hangs.'],
+  },
+  buy: {
+    says: 'What this structure takes: pieces, the cut plan, concrete, fixings.',
+    does: ['Sticks on the rack are cut first; the message to the merchant is ready to send.'],
+  },
+  build: {
+    says: 'The order of work, hold points, and papers to take along.',
+    does: ['Print the site sheet, or open the site view on a phone.'],
+  },
+  record: {
+    says: 'What was measured beside what was planned.',
+    does: ['Take a reading into the plan: what is not yet built is planned again.'],
+  },
+  list: {
+    says: 'One list for the whole job, counted twice, with deliveries and what the crew has learned.',
+    does: ['Choose structures and stages; tick off a delivery and what came short is bought again.'],
+  },
+  quote: {
+    says: 'What the client is sent, in the crew’s name.',
+    does: ['Options side by side; what was sent stays as sent; a change order is a difference.'],
+  },
+  calendar: {
+    says: 'The days of the job on one string.',
+    does: ['Pull a task: what cannot be is refused with its reason, and what slips shows what it pushes.'],
+  },
+  file: {
+    says: 'The file of the job: photos, inspections, handover, and a link for the client.',
+    does: ['Take photos of what is hidden later; write down who looked and what it holds back.'],
+  },
+  crew: {
+    says: 'The crew: letterhead, people, prices.',
+    does: ['Invite by a link; prices come in from a file and keep their day.'],
+  },
+  usual: {
+    says: 'What every new job and structure starts with.',
+    does: ['Change a value here once, in place of in every job.'],
+  },
+}
+
+export interface TourStop {
+  page: string
+  title: string
+}
+/** The tour: pages of the demo's largest job, in the order in which a job goes. */
+export const TOUR: TourStop[] = [
+  { page: 'jobs', title: 'Jobs' },
+  { page: 'place', title: 'The site' },
+  { page: 'set-out', title: 'A fence on its tape' },
+  { page: 'frame', title: 'Why it stands' },
+  { page: 'list', title: 'One list' },
+  { page: 'calendar', title: 'The days' },
+  { page: 'build', title: 'Papers and the phone' },
+]
