@@ -70,7 +70,7 @@ def on_ground(spec: FenceSpec, shots_m: list[tuple[float, float]], **changes: An
     return site(**{"grounds": (Ground(line=spec.id, shots=shots),), **changes})
 
 
-def planned(spec: FenceSpec, where: Site | None = None) -> Plan:
+def planned(spec: Spec, where: Site | None = None) -> Plan:
     """Plan it in the us school."""
     return plan(spec, where or site(), rulebook("us"), YardChoices(), Tape())
 

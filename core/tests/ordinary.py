@@ -60,10 +60,10 @@ def ordinary(school: str) -> list[Ordinary]:
         shots = (Shot(at_m=0.0, height_m=0.0), Shot(at_m=24.0, height_m=-fall_m))
         site = Site(
             soil=SOILS[school],
-            exposure=exposure,
+            exposure=exposure,  # type: ignore[arg-type]
             wind_speed_m_per_s=speed,
             wind_pressure_pa=pressure,
-            frost_m=0.3,  # type: ignore[arg-type]
+            frost_m=0.3,
             wind_importance=0.8 if school == "ca" else 1.0,
             grounds=(Ground(line="f", shots=shots),),
         )

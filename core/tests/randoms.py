@@ -44,7 +44,7 @@ def where(school: str, rng: random.Random, length_m: float, fall: float = 0.25) 
         shots.append(Shot(at_m=shots[-1].at_m + rng.uniform(1.5, 4), height_m=rng.uniform(-fall, fall)))
     return Site(
         soil=start.soil,
-        exposure=start.exposure,
+        exposure=start.exposure,  # type: ignore[arg-type]
         frost_m=rng.choice((0.0, 0.5)),
         wind_speed_m_per_s=start.wind_speed_m_per_s,
         wind_pressure_pa=400.0 if school == "ca" else 0.0,
@@ -60,17 +60,17 @@ def fence(rng: random.Random, school: str, gate: bool | None = None) -> tuple[Fe
             id=f"s{k}",
             length_m=length,
             turn_rad=rng.uniform(-1.6, 1.6) if k else 0.0,
-            follows=rng.choice(("raked", "stepped")),  # type: ignore[arg-type]
+            follows=rng.choice(("raked", "stepped")),
         )
         for k, length in enumerate(lengths)
     )
-    leaf = LeafDesign(brace=rng.choice(("strut", "cable", "both")), cross_rails=rng.choice((0, 1)))  # type: ignore[arg-type]
+    leaf = LeafDesign(brace=rng.choice(("strut", "cable", "both")), cross_rails=rng.choice((0, 1)))
     wants = rng.random() < 0.4 if gate is None else gate
     base = FenceSpec(
         id="f",
         straights=straights,
-        infill=Infill(style=rng.choice(STYLES)),
-        height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
+        infill=Infill(style=rng.choice(STYLES)),  # type: ignore[arg-type]
+        height_m=rng.uniform(0.9, 1.9),
         bay_max_m=rng.uniform(1.5, 2.4),
         rails_count=rng.choice((2, 3)),
     )

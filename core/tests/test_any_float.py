@@ -350,7 +350,10 @@ class KeptTest(unittest.TestCase):
         for school in SCHOOLS:
             for one, drawn in some(school, 2, 14):
                 job = Job(
-                    name="Pond", school=school, site=one.site, structures=(Structure(name="Platform", spec=one.spec),)
+                    name="Pond",
+                    school=school,  # type: ignore[arg-type]
+                    site=one.site,
+                    structures=(Structure(name="Platform", spec=one.spec),),
                 )
                 back = adapter.validate_python(json.loads(adapter.dump_json(job)))
                 self.assertEqual(back, job)

@@ -25,7 +25,7 @@ class BentTest(unittest.TestCase):
         rng = random.Random(5)
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
-            from Pynite import FEModel3D  # type: ignore[attr-defined]
+            from Pynite import FEModel3D
 
             for _ in range(4):
                 height, down, out = rng.uniform(2.2, 3.2), rng.uniform(0.5, 0.8), rng.uniform(0.5, 0.8)
@@ -191,7 +191,7 @@ class LengthTest(unittest.TestCase):
 
     def test_slats_fill_their_bay(self) -> None:
         for wish in ({"count": 8}, {"cover": 0.4}, {"gap_m": 0.06}):
-            found = c.slats_in_bay(1.4, 0.038, **wish)  # type: ignore[arg-type]
+            found = c.slats_in_bay(1.4, 0.038, **wish)
             whole = 2 * found.end_gap_m + found.count * 0.038 + (found.count - 1) * found.gap_m
             self.assertAlmostEqual(whole, 1.4, places=9)
             self.assertAlmostEqual(found.at_m(found.count) + 0.038 + found.end_gap_m, 1.4, places=9)

@@ -145,7 +145,7 @@ class LookTest(unittest.TestCase):
         good = replace(spec, look=LookApproved(by="them", on="2026-11-01", of=look_of(spec)))
         self.assertEqual(held(good), "")
         for change in ({"height_m": 1.5}, {"board": "board 1x6 cedar"}, {"infill": Infill(style="even gaps")}):
-            self.assertIn("changed", held(replace(good, **change)))  # type: ignore[arg-type]
+            self.assertIn("changed", held(replace(good, **change)))
         self.assertEqual(held(replace(good, bay_max_m=2.0, hole_width_m=0.4)), "", "what is not seen asks nobody")
 
     def test_angles_through_even_gaps_by_rays(self) -> None:
@@ -210,7 +210,7 @@ class PresetTest(unittest.TestCase):
     def test_presets_are_fences_with_other_choices(self) -> None:
         square = tuple(Straight(id=f"s{k}", length_m=4.0, turn_rad=math.pi / 2 if k else 0.0) for k in range(4))
         start = fence(30, straights=square)
-        pen, screen, yard = (preset(start, name) for name in ("stock pen", "slat screen", "enclosure on blocks"))  # type: ignore[arg-type]
+        pen, screen, yard = (preset(start, name) for name in ("stock pen", "slat screen", "enclosure on blocks"))
         self.assertTrue(pen.closed)
         self.assertEqual({part.role for part in planned(pen).parts} & {"board", "wire"}, {"wire"})
         self.assertEqual(screen.infill.style, "slats")
@@ -273,7 +273,7 @@ class LineTest(unittest.TestCase):
     def test_every_good_a_plan_can_ask_for_is_on_sale(self) -> None:
         spec: FenceSpec = fence(30, infill=Infill(style="slats", cap=True), height_m=4 * FT)
         for kind in ("open below", "base on pier", "base on slab", "loose block", "over a pipe"):
-            for part in planned(replace(spec, foot=kind)).parts:  # type: ignore[arg-type]
+            for part in planned(replace(spec, foot=kind)).parts:
                 if part.length_m == 0:
                     self.assertIn(part.item, goods())
 

@@ -170,7 +170,7 @@ class StaticsTest(unittest.TestCase):
         rng = random.Random(11)
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
-            from Pynite import FEModel3D  # type: ignore[attr-defined]
+            from Pynite import FEModel3D
 
             for _ in range(4):
                 spans = [rng.uniform(1.0, 4.0) for _ in range(rng.randint(1, 3))]
@@ -327,7 +327,7 @@ class ChoosingTest(unittest.TestCase):
         self.assertTrue(any(choice.chosen for choice in found))
         rng = random.Random(3)
         for choice in rng.sample(found, 8):
-            again = planned(replace(deck(), **dict(choice.change)))
+            again = planned(replace(deck(), **dict[str, Any](choice.change)))
             worst = governing(again)
             assert worst is not None
             self.assertLessEqual(worst.use, 1 + 1e-9, choice)
@@ -338,7 +338,7 @@ class ChoosingTest(unittest.TestCase):
         offered = [option for option in options(job(spec), "d") if "clear of" in option.says]
         self.assertTrue(offered)
         for option in offered:
-            moved = planned(replace(spec, **dict(option.change)))
+            moved = planned(replace(spec, **dict[str, Any](option.change)))
             self.assertFalse(moved.conflicts)
             posts = [(mark.station_m, mark.across_m) for mark in moved.marks]
             widths = [footing.hole_width_m / 2 for footing in moved.footings]

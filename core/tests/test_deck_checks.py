@@ -3,7 +3,7 @@
 import itertools
 import math
 import unittest
-from typing import Any
+from typing import Any, Literal
 
 from steady.ground.site import Site
 from steady.measure.units import FT, IN
@@ -177,7 +177,8 @@ class StairTest(unittest.TestCase):
         """A stringer's four corners as cut: out from the rim, and height."""
         cuts = {cut.end: math.tan(cut.bevel_rad) for cut in part.cuts}
         found = []
-        for end, at in (("start", 0.0), ("end", part.length_m)):
+        ends: tuple[tuple[Literal["start", "end"], float], ...] = (("start", 0.0), ("end", part.length_m))
+        for end, at in ends:
             for half in (-part.section_m[1] / 2, part.section_m[1] / 2):
                 slide = at + half * cuts[end]
                 out = [place.at[i] + place.along[i] * slide + place.up[i] * half for i in range(3)]

@@ -83,7 +83,7 @@ class SmallTest(unittest.TestCase):
             found = options(job(spec), "d")
             self.assertTrue(found, words)
             self.assertGreater(found[0].price, 0)
-            better = planned(replace(spec, **dict(found[0].change)))
+            better = planned(replace(spec, **dict[str, Any](found[0].change)))
             self.assertFalse(better.conflicts, words)
             self.assertNotIn(state(better), ("fails", "cannot be built"))
 
@@ -137,7 +137,7 @@ class PricedTest(unittest.TestCase):
     def test_a_choice_is_what_it_says_when_it_is_planned(self) -> None:
         spec = deck("16x12 up3")
         for choice in choose(job(spec), "d")[:8]:
-            plan = planned(replace(spec, **dict(choice.change)))
+            plan = planned(replace(spec, **dict[str, Any](choice.change)))
             priced = bill(plan, YardChoices(), cuts(plan, YardChoices(), better=False)).total
             self.assertAlmostEqual(priced, choice.price or 0.0, 6)
 

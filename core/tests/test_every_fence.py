@@ -102,7 +102,8 @@ def spec_of(rng: random.Random, school: str) -> FenceSpec:
 
 
 def cases(count: int, seed: int) -> list[Case]:
-    rng, found = random.Random(seed), []
+    rng = random.Random(seed)
+    found: list[Any] = []
     while len(found) < count:
         school = rng.choice(list(RULEBOOKS))
         start = usual(school)
@@ -113,7 +114,7 @@ def cases(count: int, seed: int) -> list[Case]:
             at += rng.uniform(1.5, 4)
         where = Site(
             soil=start.soil,
-            exposure=start.exposure,
+            exposure=start.exposure,  # type: ignore[arg-type]
             wind_speed_m_per_s=start.wind_speed_m_per_s,
             cohesion_pa=50_000.0,
             frost_m=0.4,

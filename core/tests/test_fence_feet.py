@@ -247,7 +247,7 @@ class BaseTest(unittest.TestCase):
         self.assertLess(holds(loose), holds(weak))
         self.assertLess(holds(weak), holds(tied))
         slides = [next(c.demand.value for c in plan.checks if c.name == "Does not slide") for plan in (loose, tied)]
-        self.assertAlmostEqual(*slides, places=6)
+        self.assertAlmostEqual(slides[0], slides[1], places=6)
 
     def test_a_rated_base_on_a_loose_block_is_no_hold(self) -> None:
         plan = on("loose block", foot_detail=FootDetail(upright=RATED))

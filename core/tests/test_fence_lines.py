@@ -6,6 +6,7 @@ import random
 import unittest
 from collections import Counter
 from dataclasses import replace
+from typing import Any
 
 from steady.errors import InputError
 from steady.ground.profile import Profile
@@ -93,7 +94,7 @@ class LiftOutTest(unittest.TestCase):
 
 
 class StraightTopTest(unittest.TestCase):
-    def made(self, seed: int = 3, **changes: object) -> tuple[Plan, Profile]:
+    def made(self, seed: int = 3, **changes: Any) -> tuple[Plan, Profile]:
         rng = random.Random(seed)
         shots = [(x, z + rng.uniform(-0.03, 0.03)) for x, z in ROLLING]
         spec = fence(
@@ -167,7 +168,7 @@ class BaseBoardTest(unittest.TestCase):
         )
         where = on_ground(spec, [(0.0, 0.0), (12.0, -1.6)])
         plan, ground = planned(spec, where), where.profile("f")
-        low = {}
+        low: dict[Any, Any] = {}
         for part in of(plan, "board"):
             for place in part.places:
                 bay = place.id.rsplit("/", 1)[1] if "/base/" in place.id else place.id.split("/")[2]
@@ -277,7 +278,7 @@ class InfillTest(unittest.TestCase):
 
     def test_first_board_on_the_middle(self) -> None:
         for first in ("board on the middle", "gap on the middle", "even ends"):
-            spec = fence(17.3, infill=Infill(style="even gaps", first=first, gap_most_m=0.02))  # type: ignore[arg-type]
+            spec = fence(17.3, infill=Infill(style="even gaps", first=first, gap_most_m=0.02))
             plan = planned(spec, site(length_ft=17.3))
             ends = []
             for part in of(plan, "board"):
@@ -304,7 +305,7 @@ class FixingTest(unittest.TestCase):
                         24,
                         infill=Infill(style=style, cap=True, trim=style == "butted"),
                         rail_laid=laid,
-                        plies_count=plies,  # type: ignore[arg-type]
+                        plies_count=plies,
                         height_m=1.2,
                     )
                     flat = site(length_ft=24)

@@ -3,6 +3,7 @@
 import math
 import unittest
 from dataclasses import replace
+from typing import Any
 
 from steady.measure.units import FT, IN
 from steady.plan.model import Asks, Part, Plan
@@ -120,7 +121,8 @@ class PairTest(unittest.TestCase):
 
     def test_a_raked_pair_keeps_common_strings(self) -> None:
         plan = self.pair(LeafDesign(raked=True, front_grade=0.08), 0.1)
-        bottoms, tops = [], []
+        bottoms: list[Any] = []
+        tops: list[Any] = []
         for part in parts(plan, "leaf rail"):
             for place in part.places:
                 name = place.id.rsplit("/", 1)[-1]

@@ -42,7 +42,7 @@ class GridTest(unittest.TestCase):
     ) -> dict[str, float]:
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
-            from Pynite import FEModel3D  # type: ignore[attr-defined]
+            from Pynite import FEModel3D
 
             model = FEModel3D()
             model.add_material("m", 1e9, 1e9, 0.3, 0.0)

@@ -110,7 +110,7 @@ class SaltTest(unittest.TestCase):
     def test_the_list_buys_what_the_note_says(self) -> None:
         for weather, stainless in (("usual", False), ("ice and salt", True)):
             for style in ("butted", "board on board", "slats"):
-                plan = planned(fence(24, weather=weather, infill=Infill(style=style)), site(grounds=()))  # type: ignore[arg-type]
+                plan = planned(fence(24, weather=weather, infill=Infill(style=style)), site(grounds=()))
                 screws = [part for part in plan.parts if part.role == "screw"]
                 self.assertTrue(screws)
                 for part in screws:
@@ -121,7 +121,7 @@ class HoursTest(unittest.TestCase):
     def plans(self) -> list[Plan]:
         made = [
             planned(fence(30, infill=Infill(style=style, cap=True)), site(grounds=()))
-            for style in ("butted", "even gaps", "board on board", "slats", "louvres", "wire mesh")  # type: ignore[arg-type]
+            for style in ("butted", "even gaps", "board on board", "slats", "louvres", "wire mesh")
         ]
         return [*made, planned_deck(deck("16x12 up3")), planned_deck(deck("12x10 up6 free"))]
 

@@ -5,6 +5,7 @@ import random
 import unittest
 from dataclasses import replace
 from datetime import date
+from typing import Any
 
 from steady.drawing.marks import mark_rows
 from steady.drawing.unroll import hull
@@ -29,7 +30,7 @@ from steady.yard.stock import bag_yield_m3
 
 from tests.make import fence, planned, site
 
-BENT = {
+BENT: dict[str, Any] = {
     "straights": (Straight(id="a", length_m=12.0), Straight(id="b", length_m=9.0, turn_rad=-0.6)),
     "openings": (Opening(id="g", at_m=12.0, clear_m=1.2),),
     "zones": (NoDig(id="z", at_m=5.0, half_width_m=0.4),),

@@ -5,6 +5,7 @@ import random
 import re
 import unittest
 from dataclasses import replace
+from typing import Any
 
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -131,9 +132,8 @@ class WaysTest(unittest.TestCase):
         counts = [int(choice.says.split()[0]) for choice in found]
         self.assertEqual(counts, [14, 20, 27, 34, 40, 54])
         self.assertEqual([choice.chosen for choice in found], [False, False, True, False, False, False])
-        shades = [
-            int(re.search(r"(\d+) % of the sun|(\d+)% of the sun", choice.says)[0].split("%")[0]) for choice in found
-        ]  # type: ignore[index]
+        shades = [int(part) for choice in found for part in re.findall(r"(\d+) ?% of the sun", choice.says)]
+        self.assertEqual(len(shades), len(found))
         self.assertEqual(shades, sorted(shades))
         self.assertTrue(all("were they turned" in choice.says for choice in found))
         job = Job(name="j", site=one.site, structures=(Structure(name="P", spec=one.spec),))
@@ -158,7 +158,7 @@ class BelowTheHouseTest(unittest.TestCase):
     ABOVE = RoofAbove(eave_m=6 * FT, length_m=28 * FT, run_m=14 * FT)
 
     def made(self, above: RoofAbove) -> tuple[Case, Plan]:
-        more = {"slats_by": "gap", "slat_gap_m": 3 * IN, "rafter_past_m": 1 * FT, "above": above}
+        more: dict[str, Any] = {"slats_by": "gap", "slat_gap_m": 3 * IN, "rafter_past_m": 1 * FT, "above": above}
         one = case("14x10 attached high8 rafters16in", site=self.SNOWY, **more)
         return one, plan(one)
 

@@ -5,6 +5,7 @@ import math
 import random
 import unittest
 from dataclasses import replace
+from typing import Any
 
 from steady.drawing.views import views
 from steady.errors import InputError
@@ -37,7 +38,7 @@ def random_fence(rng: random.Random) -> tuple[FenceSpec, Site]:
             id=f"s{k}",
             length_m=lengths[k],
             turn_rad=rng.uniform(-1.2, 1.2) if k else 0.0,
-            follows=rng.choice(("raked", "stepped")),  # type: ignore[arg-type]
+            follows=rng.choice(("raked", "stepped")),
         )
         for k in range(legs)
     )
@@ -49,9 +50,9 @@ def random_fence(rng: random.Random) -> tuple[FenceSpec, Site]:
         straights=straights,
         openings=(gate,) if rng.random() < 0.4 else (),
         zones=(zone,) if legs > 1 else (),
-        infill=Infill(style=rng.choice(STYLES)),
-        bays=rng.choice(BAYS),
-        height_m=rng.uniform(0.9, 1.9),  # type: ignore[arg-type]
+        infill=Infill(style=rng.choice(STYLES)),  # type: ignore[arg-type]
+        bays=rng.choice(BAYS),  # type: ignore[arg-type]
+        height_m=rng.uniform(0.9, 1.9),
         bay_max_m=rng.uniform(1.6, 2.4),
     )
     heights, at = [], 0.0
@@ -68,7 +69,8 @@ def bays_of(made: Plan) -> list[tuple[float, float]]:
 
 class PromiseTest(unittest.TestCase):
     def cases(self, count: int, seed: int) -> list[tuple[FenceSpec, Site, Plan]]:
-        rng, found = random.Random(seed), []
+        rng = random.Random(seed)
+        found: list[Any] = []
         while len(found) < count:
             spec, where = random_fence(rng)
             try:
@@ -196,7 +198,7 @@ class PromiseTest(unittest.TestCase):
             for a, b in zip(there.footings, reversed(back.footings), strict=True):
                 self.assertAlmostEqual(a.embedment_m, b.embedment_m, 6)
             mass = [sum(p.mass_kg * p.count for p in made.parts if p.role == "board") for made in (there, back)]
-            self.assertAlmostEqual(*mass, 6)
+            self.assertAlmostEqual(mass[0], mass[1], 6)
 
     @staticmethod
     def ground(shots: list[tuple[float, float]]) -> Site:
@@ -209,7 +211,7 @@ class SchoolsTest(unittest.TestCase):
             start = usual(school)
             where = Site(
                 soil=start.soil,
-                exposure=start.exposure,
+                exposure=start.exposure,  # type: ignore[arg-type]
                 wind_speed_m_per_s=start.wind_speed_m_per_s,
                 frost_m=0.45,
                 cohesion_pa=50_000.0,
@@ -235,7 +237,7 @@ class SchoolsTest(unittest.TestCase):
         where = Site(grounds=(Ground(line="f", shots=shots),))
         tops = {}
         for follows in ("raked", "stepped"):
-            spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0, follows=follows),))  # type: ignore[arg-type]
+            spec = FenceSpec(id="f", straights=(Straight(id="a", length_m=12.0, follows=follows),))
             made = plan(spec, where, rulebook("us"), YardChoices(), Tape())
             tops[follows] = [mark.cut_height_m for mark in made.marks]
         self.assertTrue(all(s >= r - 1e-9 for r, s in zip(tops["raked"], tops["stepped"], strict=True)))

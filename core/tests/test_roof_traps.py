@@ -115,7 +115,7 @@ class TrapsTest(unittest.TestCase):
         self.assertLess(middle * math.tan(math.radians(4)), chain.drop_m - 0.002)
 
     def test_what_is_not_covered_never_passes(self) -> None:
-        calm = replace(self.case, site=replace(self.case.site, exposure="no such place"))
+        calm = replace(self.case, site=replace(self.case.site, exposure="no such place"))  # type: ignore[arg-type]
         for one in (calm, pavilion("12x12 pitch25"), lean_to("12x6 fall20 beam8")):
             made = plan(one)
             self.assertNotIn(state(made), ("passes", "at the limit"))

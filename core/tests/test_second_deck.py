@@ -80,9 +80,9 @@ class SecondDeckTest(unittest.TestCase):
             if part.role != "post":
                 continue
             for place in part.places:
-                name = re.match(r"d/post/(beam-\d+)-\d+", place.id)
-                assert name
-                posts.setdefault(name[1], []).append((place.at[0], place.at[1], part.length_m))
+                matched = re.match(r"d/post/(beam-\d+)-\d+", place.id)
+                assert matched
+                posts.setdefault(matched[1], []).append((place.at[0], place.at[1], part.length_m))
         names = sorted(posts)
         ys = [posts[name][0][1] for name in names]
         supports = [0.0, *ys]

@@ -50,7 +50,7 @@ def a_gate(rng: random.Random, school: str) -> tuple[FenceSpec, LeafDesign, Plan
     start = usual(school)
     where = Site(
         soil=start.soil,
-        exposure=start.exposure,
+        exposure=start.exposure,  # type: ignore[arg-type]
         wind_speed_m_per_s=start.wind_speed_m_per_s,
         wind_pressure_pa=400.0 if school == "ca" else 0.0,
         grounds=(Ground(line="f", shots=(Shot(at_m=0.0, height_m=0.0), Shot(at_m=12.0, height_m=12.0 * grade))),),

@@ -82,8 +82,8 @@ class ByRays(unittest.TestCase):
             dark = []
             for k in range(6):
                 altitude, azimuth = sun_position(
-                    whole.site.latitude_rad,
-                    whole.site.longitude_rad,
+                    whole.site.latitude_rad or 0.0,
+                    whole.site.longitude_rad or 0.0,
                     day,
                     14.25 + 0.5 * k,
                     ASK.utc_h,  # type: ignore[arg-type]

@@ -6,6 +6,7 @@ import json
 import math
 import random
 import unittest
+from typing import Any
 
 import ezdxf  # noqa: F401 (the development lock has numpy and scipy with it)
 import numpy as np
@@ -30,7 +31,7 @@ from steady.structures.fence.spec.fence import FenceSpec, Straight
 Point = tuple[float, float]
 
 
-def thing(kind: str, *points: Point, **more: object) -> SiteThing:
+def thing(kind: str, *points: Point, **more: Any) -> SiteThing:
     """One thing of a site."""
     made = SiteThing(id=f"the-{kind}", kind=kind, points=tuple(SitePoint(x_m=x, y_m=y) for x, y in points))  # type: ignore[arg-type]
     return dataclasses.replace(made, **more)

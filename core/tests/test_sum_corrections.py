@@ -9,7 +9,7 @@ from steady.sums.model import answer
 
 
 def ask(name: str, output: str, unit: str = "", **inputs: Any) -> object:
-    found = answer(find(name), dict(inputs), output, unit)  # type: ignore[arg-type]
+    found = answer(find(name), dict(inputs), output, unit)
     assert found.status == "ok", found
     return found.value
 
@@ -77,7 +77,7 @@ class CorrectedTest(unittest.TestCase):
         self.assertAlmostEqual(half / mean, 1.1 / 0.6, places=6)  # C_N -1.1 against the mean of -1.1 and -0.1
 
     def test_finished_boards_are_without_the_cutting_allowance(self) -> None:
-        line = {
+        line: dict[str, Any] = {
             "ground": [["0 in", "0 in"], ["60 in", "0 in"]],
             "top_line": [["0 in", "48 in"], ["60 in", "48 in"]],
             "start": "0 in",
@@ -94,7 +94,7 @@ class CorrectedTest(unittest.TestCase):
     def test_no_board_is_a_rounding_wide(self) -> None:
         for boards in range(1, 60):
             width = boards * 5.5 + (boards - 1) * 0.1
-            line = dict(
+            line: dict[str, Any] = dict(
                 ground=[["0 in", "0 in"], ["400 in", "0 in"]],
                 top_line=[["0 in", "48 in"], ["400 in", "48 in"]],
                 start="0 in",
@@ -115,7 +115,7 @@ class CorrectedTest(unittest.TestCase):
 
     def test_plain_numbers_lengths_and_stiffness_as_people_write_them(self) -> None:
         self.assertEqual(ask("setout.bays", "bays", run="7'-6\"", bay_max="4 ft"), 2)
-        made = answer(find("timber.section"), {"size": "2x10", "plies": "3"}, "area", "in2")  # type: ignore[arg-type]
+        made = answer(find("timber.section"), {"size": "2x10", "plies": "3"}, "area", "in2")
         self.assertEqual(made.status, "ok", made.reason)
 
 

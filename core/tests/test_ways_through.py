@@ -54,7 +54,7 @@ class CrewsUnitsTest(unittest.TestCase):
         plan = through()
         bought = bill(plan, YardChoices(), cuts(plan, YardChoices()))
         terms = Quote(spoil_price_per_m3=40.0, old_fence_m=30.48, old_fence_price_per_m=10.0)
-        feet, metric = (quote(plan, bought, terms, Tape(system)) for system in ("imperial", "metric"))  # type: ignore[arg-type]
+        feet, metric = (quote(plan, bought, terms, Tape(system)) for system in ("imperial", "metric"))
         self.assertAlmostEqual(feet.low, metric.low)
         said = {line.says: line.note for line in feet.lines}
         self.assertEqual(said["Old fence away"], "100 ft")

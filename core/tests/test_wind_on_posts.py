@@ -107,8 +107,8 @@ class LegTest(unittest.TestCase):
                         spec,
                         Site(
                             soil=soil,
-                            exposure={"uk": "III", "nz": "B", "ca": "rough"}[key],
-                            wind_speed_m_per_s=22,  # type: ignore[arg-type]
+                            exposure={"uk": "III", "nz": "B", "ca": "rough"}[key],  # type: ignore[arg-type]
+                            wind_speed_m_per_s=22,
                             wind_pressure_pa=pressure,
                         ),
                         rulebook(key),

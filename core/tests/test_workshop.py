@@ -254,7 +254,7 @@ class HoleTest(unittest.TestCase):
             ({"post_width_m": 0.1, "post_in_concrete_m": 2.0}, "post_in_concrete"),
         ):
             with self.subTest(field), self.assertRaises(InputError) as caught:
-                neat(Hole(**({"width_m": 0.3, "depth_m": 0.9} | changes)))
+                neat(Hole(**({"width_m": 0.3, "depth_m": 0.9} | changes)))  # type: ignore[arg-type]
             self.assertEqual(caught.exception.field, field)
 
 

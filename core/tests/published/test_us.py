@@ -11,11 +11,12 @@ Tolerances are half the last digit given, unless said.
 import itertools
 import math
 import unittest
+from typing import Any
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.answers import Soil, Wood
+from steady.rulebooks.answers import Soil, WindOnFence, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us import ground, wind
 from steady.rulebooks.us.timber import reference, size_factor
@@ -24,7 +25,7 @@ BOOK = rulebook("us")
 SIZES = {"2x4": (1.5, 3.5, 3.063), "2x6": (1.5, 5.5, 7.563), "4x4": (3.5, 3.5, 7.146), "6x6": (5.5, 5.5, 27.73)}
 
 
-def stick(species: str, size: str, **more: bool) -> Wood:
+def stick(species: str, size: str, **more: Any) -> Wood:
     b, d, _ = SIZES[size]
     return Wood(species=species, size=size, width_m=b * IN, depth_m=d * IN, **more)
 
@@ -108,7 +109,7 @@ class WindTest(unittest.TestCase):
             self.assertAlmostEqual(middle.pressure_pa / PSF, value, delta=0.005)
         self.assertAlmostEqual(self.face("C").arm_m / FT, 3.3, 9)
 
-    def face(self, exposure: str, length_ft: float = 100) -> wind.WindOnFence:
+    def face(self, exposure: str, length_ft: float = 100) -> WindOnFence:
         return BOOK.wind_on_fence(
             length_m=length_ft * FT,
             solid_height_m=6 * FT,
@@ -176,7 +177,7 @@ class EmbedmentTest(unittest.TestCase):
                 "soil_factor": 1.0,
             }
             with self.assertRaises(InputError):
-                BOOK.embedment(**{**values, **bad})
+                BOOK.embedment(**{**values, **bad})  # type: ignore[arg-type]
 
     def test_soil_classes(self) -> None:
         for name, bearing, lateral in (

@@ -42,7 +42,7 @@ class Toyland(Rulebook):
         return (Combination(name="D + 2 L", dead=1.0, live=2.0, source="practice: toy"),)
 
     def guard_load(self) -> PeopleLoad:
-        return PeopleLoad(line_n_per_m=0.0, point_n=500.0, factor=1.0, load="guard", source="practice: toy")
+        return PeopleLoad(line_n_per_m=0.0, point_n=500.0, factor=1.0, load="floor", source="practice: toy")
 
     def uplift(self) -> tuple[float, float, float, str]:
         return 1.0, 1.0, 24_000.0, "practice: toy"

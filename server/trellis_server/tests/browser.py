@@ -9,7 +9,7 @@ from typing import Any
 
 from django.conf import settings
 from django.test import LiveServerTestCase, tag
-from playwright.sync_api import Browser, BrowserContext, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright, Request, expect, sync_playwright
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
 ARGS = [
@@ -37,7 +37,7 @@ SHOTS = settings.BASE / "var" / "shots"
 expect.set_options(timeout=30_000)
 
 
-class Counting(LiveServerTestCase.static_handler):
+class Counting(LiveServerTestCase.static_handler):  # type: ignore[misc]
     """What is under way in the live server: a page that is closed leaves its last save there."""
 
     under_way = 0
@@ -62,7 +62,7 @@ class BrowserTestCase(LiveServerTestCase):
     context: BrowserContext
 
     @classmethod
-    def setUpClass(cls):
+    def setUpClass(cls) -> None:
         super().setUpClass()
         if not shutil.which(CHROMIUM):
             raise RuntimeError(f"{CHROMIUM} is missing: apt-get install chromium")
@@ -73,7 +73,7 @@ class BrowserTestCase(LiveServerTestCase):
         cls.browser = cls.pw.chromium.launch(executable_path=CHROMIUM, args=ARGS)
         cls.addClassCleanup(cls.browser.close)
 
-    def setUp(self):
+    def setUp(self) -> None:
         self.offhost: list[str] = []
         self.console: list[str] = []
         ctx = self.browser.new_context(viewport={"width": 1280, "height": 800}, reduced_motion="reduce")
@@ -85,18 +85,18 @@ class BrowserTestCase(LiveServerTestCase):
         self.page.on("console", lambda m: self.console.append(m.text) if m.type in ("error", "warning") else None)
         self.page.on("pageerror", lambda e: self.console.append(str(e)))
 
-    def _fixture_teardown(self):
+    def _fixture_teardown(self) -> None:
         # A save that is still under way would be written into the emptied tables of the next test.
         until = time.monotonic() + 30
         while Counting.under_way and time.monotonic() < until:
             time.sleep(0.02)
-        super()._fixture_teardown()
+        super()._fixture_teardown()  # type: ignore[misc]
 
-    def _watch(self, req):
+    def _watch(self, req: Request) -> None:
         if not req.url.startswith((self.live_server_url, "data:", "blob:")):
             self.offhost.append(req.url)
 
-    def open(self, path="/"):
+    def open(self, path: str = "/") -> None:
         self.page.goto(self.live_server_url + path)
 
     def shot(self, name: str) -> Path:
@@ -115,14 +115,14 @@ class BrowserTestCase(LiveServerTestCase):
 
 
 class _env:
-    def __init__(self, key, value):
+    def __init__(self, key: str, value: str) -> None:
         self.key, self.value = key, value
 
-    def __enter__(self):
+    def __enter__(self) -> None:
         self.old = os.environ.get(self.key)
         os.environ[self.key] = self.value
 
-    def __exit__(self, *exc):
+    def __exit__(self, *exc: object) -> None:
         if self.old is None:
             os.environ.pop(self.key, None)
         else:

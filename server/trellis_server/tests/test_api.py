@@ -4,6 +4,7 @@ import csv
 import io
 import json
 import uuid
+from typing import Any
 
 import ezdxf
 from django.test import TestCase, override_settings
@@ -38,10 +39,11 @@ class AccountsTest(TestCase):
         person("demo", "Juniper Lane Builders")
         with override_settings(DEMO=True):
             self.assertTrue(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["demo"])
-            for extra in (
+            outside: tuple[dict[str, Any], ...] = (
                 {"REMOTE_ADDR": "10.0.0.7"},
                 {"REMOTE_ADDR": "127.0.0.1", "HTTP_X_FORWARDED_FOR": "10.0.0.7"},
-            ):
+            )
+            for extra in outside:
                 self.assertFalse(Caller().client.get("/api/session", **extra).json()["signed_in"])
         self.assertFalse(Caller().client.get("/api/session", REMOTE_ADDR="127.0.0.1").json()["signed_in"])
 
@@ -49,7 +51,7 @@ class AccountsTest(TestCase):
         person("demo", "Juniper Lane Builders")
         with override_settings(DEMO=True):
             client = Caller().client
-            here = {"REMOTE_ADDR": "127.0.0.1"}
+            here: dict[str, Any] = {"REMOTE_ADDR": "127.0.0.1"}
             self.assertTrue(client.get("/api/session", **here).json()["signed_in"])
             left = client.delete("/api/session", **here).json()
             self.assertEqual((left["signed_in"], left["demo_here"]), (False, True))
@@ -177,7 +179,9 @@ class HistoryTest(TestCase):
         self.save(1, theirs)
         clash = self.save(1, mine)
         self.assertEqual(clash["code"], 409)
-        [found] = clash["clashes"]  # type: ignore[misc]
+        clashes: Any = clash["clashes"]
+        self.assertEqual(len(clashes), 1)
+        found = clashes[0]
         self.assertEqual(
             (found["path"], found["mine"], found["theirs"]), ("structures/windbreak/spec/height_m", 1.2, 1.5)
         )
@@ -246,6 +250,7 @@ class RefusalTest(TestCase):
 
     def test_not_json_not_a_number_not_there(self) -> None:
         self.assertEqual(self.caller.send("POST", "/api/reckon/plan", b"{not json").status_code, 400)
+        bad: Any
         for bad in (float("nan"), float("inf"), "tall", None, []):
             job = small_job()
             job["structures"][0]["spec"]["gap_m"] = bad

@@ -58,8 +58,10 @@ class SignedIn(BrowserTestCase):
         assert self.job.current
         return dict(self.job.current.document)
 
-    def spec(self) -> dict[str, object]:
-        return dict(self.document()["structures"][0]["spec"])
+    def spec(self, structure: str = "") -> dict[str, Any]:
+        """What is saved of a structure; of the job's first where none is named."""
+        specs = [item["spec"] for item in self.document()["structures"]]
+        return dict(next(spec for spec in specs if structure in ("", spec["id"])))
 
 
 class JobTest(SignedIn):
@@ -137,7 +139,7 @@ class JobTest(SignedIn):
         expect(page.locator(".over input")).to_be_visible()
         self.eventually(lambda: bool(self.spec()["locks"]))
         locks = self.spec()["locks"]
-        self.assertEqual([lock["id"] for lock in locks], ["start+3"])  # type: ignore[attr-defined, index]
+        self.assertEqual([lock["id"] for lock in locks], ["start+3"])
         page.keyboard.press("Escape")
         self.eventually(lambda: marks.all_text_contents() != before)
 

@@ -50,6 +50,7 @@ class KeptJobsTest(SimpleTestCase):
                 if getattr(structure.spec, "look", None) is not None:
                     approved += 1
                     approval = kind_of(structure.spec).approval(structure.spec)
+                    assert approval is not None
                     self.assertEqual(approval.held, "", path.name)
         self.assertGreater(approved, 2)
 
@@ -149,7 +150,7 @@ class DemoTest(TestCase):
         call_command("add_user", "ash", "--stdin", "--crew", "Ash and Elm", stdout=io.StringIO())
         person = authenticate(username="ash", password="a long enough one")
         assert person is not None
-        self.assertEqual(person.crews.get().name, "Ash and Elm")  # type: ignore[attr-defined]
+        self.assertEqual(person.crews.get().name, "Ash and Elm")
 
 
 class PlanFileTest(SimpleTestCase):

@@ -53,7 +53,7 @@ class OutsideTest(TestCase):
         return dict(answer.json())
 
     def test_a_silent_service_says_so_and_changes_nothing(self) -> None:
-        bodies = {
+        bodies: dict[str, Any] = {
             "merchant": {"keep": True},
             "messages": {"to": "a", "text": "b"},
             "level": {"document": spots(self.document)},

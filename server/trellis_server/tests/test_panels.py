@@ -54,7 +54,7 @@ class SticksTest(SignedIn):
         makers.get_by_label("Rail ends").fill("2000 lb")
         makers.get_by_label("Rail ends").press("Enter")
         self.eventually(lambda: bool(self.spec()["ratings"]))
-        self.assertAlmostEqual(self.spec()["ratings"][0]["holds_n"], 2000 * 4.4482216, delta=1)  # type: ignore[index]
+        self.assertAlmostEqual(self.spec()["ratings"][0]["holds_n"], 2000 * 4.4482216, delta=1)
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: not self.spec()["ratings"])
 
@@ -78,7 +78,7 @@ class WayThroughTest(SignedIn):
         leaf = page.get_by_label("a leaf hangs in it").first
         leaf.scroll_into_view_if_needed()
         leaf.uncheck()
-        self.eventually(lambda: self.spec()["openings"][0]["hung"] is False)  # type: ignore[index]
+        self.eventually(lambda: self.spec()["openings"][0]["hung"] is False)
         expect(page.locator(".canvas svg").first).to_be_visible()
         page.get_by_role("button", name="Undo").click()
-        self.eventually(lambda: self.spec()["openings"][0]["hung"] is True)  # type: ignore[index]
+        self.eventually(lambda: self.spec()["openings"][0]["hung"] is True)

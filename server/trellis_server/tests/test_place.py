@@ -73,7 +73,7 @@ class PlaceTest(SignedIn):
         field = page.get_by_label("They are apart")
         field.fill("80'")
         field.press("Enter")
-        self.eventually(lambda: self.under().get("scaled"))
+        self.eventually(lambda: bool(self.under().get("scaled")))
         under = self.under()
         self.assertAlmostEqual(under["m_per_px"] * under["wide_px"] * 0.8, 80 * 0.3048, delta=0.15)
         self.assertEqual((under["wide_px"], under["high_px"]), (900, 600))

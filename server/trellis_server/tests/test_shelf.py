@@ -138,7 +138,7 @@ class ShelfInTheBrowserTest(SignedIn):
         field.fill("East side")
         field.press("Enter")
         self.saved()
-        rows = {item["name"]: item["spec"] for item in self.document()["structures"]}  # type: ignore[attr-defined]
+        rows = {item["name"]: item["spec"] for item in self.document()["structures"]}
         self.assertIn("East side", rows)
         self.assertNotEqual(rows["East side"]["id"], rows["Windbreak"]["id"])
         self.assertEqual(rows["East side"]["straights"], rows["Windbreak"]["straights"])

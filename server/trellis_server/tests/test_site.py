@@ -241,9 +241,6 @@ class DrawnSiteTest(SignedIn):
         )
         self.assertGreaterEqual(len(self.document()["yard"]["rack"]), before)
 
-    def spec(self, structure: str) -> dict[str, Any]:
-        return dict(next(item["spec"] for item in self.document()["structures"] if item["spec"]["id"] == structure))
-
     def caller_sheet(self) -> dict[str, Any]:
         document = documents.load(self.document())
         made = sheet(plan_structure(document, "windbreak"), document.reading.tape(), document.yard)

@@ -5,6 +5,7 @@ import json
 import tempfile
 from contextlib import redirect_stdout
 from pathlib import Path
+from typing import Any
 from unittest.mock import patch
 
 from django.test import SimpleTestCase, TestCase
@@ -21,7 +22,7 @@ from trellis_server.tests.test_browser import SignedIn
 class StartApiTest(TestCase):
     def setUp(self) -> None:
         self.caller = Caller(person("hazel"))
-        self.body = {"document": small_job(), "structure": "windbreak"}
+        self.body: dict[str, Any] = {"document": small_job(), "structure": "windbreak"}
 
     def test_three_ways_and_their_changes_planned_again(self) -> None:
         found = {}
@@ -125,7 +126,7 @@ class ChoosingTest(SignedIn):
         page.get_by_label("Who puts a name to it?").fill("R. Hale")
         page.get_by_role("button", name="Sign and take it").click()
         self.eventually(lambda: self.spec().get("built_on") == "practice")
-        self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")  # type: ignore[index]
+        self.assertEqual(self.spec()["practice"]["accepted_by"], "R. Hale")
         expect(page.locator("nav, aside").get_by_text("fails").first).to_be_visible()
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: self.spec().get("built_on") == "reckoned")

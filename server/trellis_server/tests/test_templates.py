@@ -35,6 +35,6 @@ class TemplatesTest(TestCase):
         )
         deep = []
         for line in drawing.modelspace().query("LWPOLYLINE"):
-            ys = [y for _, y, *_ in line.get_points()]
+            ys = [y for _, y, *_ in line.get_points()]  # type: ignore[attr-defined]
             deep.append(round(max(ys) - min(ys), 1))
         self.assertIn(139.7, deep)  # a 2x6 is 5 1/2 in deep, in millimetres

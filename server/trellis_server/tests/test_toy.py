@@ -23,7 +23,7 @@ class ToyThroughTheApiTest(TestCase):
 
     def ask(self, path: str, **more: object) -> dict[str, object]:
         body = {"document": self.document, "structure": "horse", **more}
-        return self.caller.send("POST", path, body).json()  # type: ignore[no-any-return]
+        return self.caller.send("POST", path, body).json()
 
     def test_planned_listed_priced_and_offered(self) -> None:
         self.assertAlmostEqual(self.spec["long_m"], 4 * FT)

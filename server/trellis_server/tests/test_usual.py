@@ -39,6 +39,7 @@ class UsualTest(TestCase):
         answer = self.caller.send("PUT", "/api/crew/usual", {"usual": usual})
         self.assertEqual(answer.status_code, 422)
         self.assertIn("crew_count", answer.json()["problems"][0]["field"])
+        choices: dict[str, Any]
         for choices in ({"no such": 1}, {"locks": []}, {"height_m": "tall"}):
             answer = self.caller.send("PUT", "/api/crew/usual/fence", {"choices": choices})
             self.assertEqual(answer.status_code, 422, choices)
@@ -88,6 +89,7 @@ class UsualPageTest(SignedIn):
         expect(page.get_by_role("heading", name="The brief")).to_be_visible()
         expect(page.get_by_label("Starts").first).to_be_visible()
         job = type(self.job).objects.get(name="Barn lane")
+        assert job.current is not None
         self.assertEqual(job.current.document["quote"]["crew_count"], 3)
 
     def test_help_says_what_the_page_is_for_and_the_tour_goes_through_the_job(self) -> None:

@@ -207,7 +207,7 @@ class Command(BaseCommand):
         with warnings.catch_warnings():
             warnings.simplefilter("ignore")
             try:
-                from Pynite import FEModel3D  # type: ignore[attr-defined]
+                from Pynite import FEModel3D
             except ImportError:
                 self.say("Beams: the structural library is not installed (./trellis test installs it)")
                 return
