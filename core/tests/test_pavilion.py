@@ -212,12 +212,38 @@ class RefusalsTest(unittest.TestCase):
         for text, says in (
             ("14x10 ring2", "square roof of one pitch"),
             ("12x12 ring2 pitch25+30", "square roof of one pitch"),
-            ("12x10 pitch40+10", "meet before the ridge"),
         ):
             with self.subTest(text=text), self.assertRaisesRegex(InputError, says):
                 plan(case(text))
         with self.assertRaisesRegex(InputError, "wide as the roof"):
             plan(case("6x6", ring_m=1.9))
+
+    def test_ends_too_flat_for_a_ridge_along_x_turn_it(self) -> None:
+        """Whichever sides meet first make the ridge: its ends stand where all four planes are equally high."""
+        one = lay_out(case("12x10 pitch40+10").spec)
+        self.assertEqual(one.ridge_side.name, "right")
+        front, right = one.sides[:2]
+        self.assertAlmostEqual(front.run_m * math.tan(front.pitch_rad), right.run_m * math.tan(right.pitch_rad), 9)
+        self.assertAlmostEqual(right.run_m, 6 * FT, 9)
+
+    def test_measured_out_of_square_it_still_goes_up(self) -> None:
+        """A square frame found half an inch longer one way or the other is a roof with hips to one block, not a refusal."""
+        for ring_m in (0.0, 0.9):
+            for beams_m, deep_m in ((3.6576, 3.6703), (3.6703, 3.6576)):
+                with self.subTest(ring_m=ring_m, beams_m=beams_m):
+                    one = case("12x12 pitch25", beams_m=beams_m, deep_m=deep_m, ring_m=ring_m)
+                    made, laid = plan(one), lay_out(one.spec)
+                    self.assertFalse(made.conflicts)
+                    commons = [row for row in laid.rafters if not row.hand]
+                    gaps = math.ceil(ring_m / 0.6096 - 1e-9) if ring_m else 0
+                    self.assertEqual(len(commons), 4 * (gaps + 1))
+                    # All hips are alike and come to one height.
+                    [hip] = [part for part in made.parts if part.role == "hip"]
+                    self.assertEqual(hip.count, 4)
+                    if ring_m:
+                        sides = sorted(part.length_m for part in made.parts if part.role == "ring")
+                        self.assertAlmostEqual(sides[-1] - sides[0], 0.0127, delta=2e-4)
+                        self.assertAlmostEqual(sides[0], ring_m, delta=2e-4)
 
     def test_public_size_and_nothing_to_hold_it(self) -> None:
         for made in (
@@ -238,14 +264,17 @@ class AnyPavilionTest(unittest.TestCase):
         shape = rng.choice(("ring", "ridge", "point", "unequal"))
         if shape in ("ring", "point"):
             deep = long
-        words = f"{max(long, deep) / unit:.4f}x{min(long, deep) / unit:.4f} pitch{rng.choice((15, 20, 25, 30))}"
+        words = f"{long / unit:.4f}x{deep / unit:.4f} pitch{rng.choice((15, 20, 25, 30))}"
         if shape == "unequal":
             words += f"+{rng.choice((30, 35, 40))}"
         if shape == "ring":
             words += f" ring{rng.uniform(0.4, 0.9) / unit:.4f}"
+        # A line is laid with its longer side along x; a frame as measured may be either way round.
+        turned = {"beams_m": deep, "deep_m": long} if shape in ("ridge", "unequal") and rng.random() < 0.4 else {}
         return case(
             words,
             school,
+            **turned,
             past_m=rng.choice((0.0, 0.2, 0.35)),
             rafter_spacing_m=rng.choice((0.4, 0.6)),
             upright=rng.choice(("knee braces", "fixed posts")),

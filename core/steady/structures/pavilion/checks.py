@@ -64,7 +64,7 @@ def reckon_pavilion(case: Case) -> PavilionFound:
         found.gap("Snow on the roof", f"{spec.id}/rafters", loads.snow_why)
     _rafters(found, spec, laid, loads)
     hip = _hips(found, case, laid, loads)
-    if not laid.ring and laid.ridge_m > 0.05:
+    if laid.ridge:
         _ridge(found, laid, loads)
     for line in (1, 2, 3, 4):
         _beam(found, laid, loads, line)

@@ -18,8 +18,10 @@ SIZES = (
     Sized(key="top", what="beams' top above the floor", field="beam_top_m", within_m=HEIGHT_M),
 )
 """What is measured of its frame before hips and rafters are cut."""
-SQUARE_M = 0.005
-"""Sides so nearly alike are square [our own]."""
+OUT_OF_SQUARE_M = 0.1
+"""A square frame as measured may be so much longer one way: its ring is then as much longer [our own]."""
+POINT_M = 0.05
+"""A ridge shorter than this is a point: the hips meet on one block [our own]."""
 LEAST_JACK_M = 0.1524
 """A jack shorter than this is left out: it holds nothing, and splits [our own]."""
 END_M = 0.05
@@ -118,19 +120,29 @@ class Laid:
     peak_m: float
 
     @property
+    def ridge_side(self) -> RoofSide:
+        """The first side that comes up to the ridge: the front, unless the ridge runs from front to back."""
+        return max(self.sides[:2], key=lambda side: side.top_m)
+
+    @property
     def ridge_m(self) -> float:
-        """Length of the ridge (the ring's side where there is a ring)."""
-        return self.sides[0].top_m
+        """Length of the ridge (the ring's longer side where there is a ring)."""
+        return self.ridge_side.top_m
 
     @property
     def run_m(self) -> float:
-        """Level from the long side's beam to ring or ridge."""
-        return self.sides[0].run_m
+        """Level from the beam of the ridge's side to ring or ridge."""
+        return self.ridge_side.run_m
 
     @property
     def ring(self) -> bool:
         """Whether the hips meet a ring."""
         return self.sides[0].top_m > 1e-9 and self.sides[1].top_m > 1e-9
+
+    @property
+    def ridge(self) -> bool:
+        """Whether they meet a ridge; else they meet at a point."""
+        return not self.ring and self.ridge_m > POINT_M
 
     @property
     def plan_m2(self) -> float:
@@ -187,21 +199,15 @@ def _sides(spec: PavilionSpec) -> tuple[RoofSide, ...]:
     w, d, a1 = spec.beams_m, spec.deep_m, spec.pitch_rad
     a2 = spec.end_pitch_rad if spec.end_pitch_rad is not None else a1
     if spec.ring_m > 0:
-        if abs(w - d) > SQUARE_M or abs(a1 - a2) > 1e-6:
+        if abs(w - d) > OUT_OF_SQUARE_M or abs(a1 - a2) > 1e-6:
             raise InputError("ring_m", "A centre ring stands on a square roof of one pitch: leave it out for a ridge")
-        if spec.ring_m >= w - 0.6:
+        if spec.ring_m >= min(w, d) - 0.6:
             raise InputError("ring_m", "The ring is nearly as wide as the roof: make it smaller")
-        run = (w - spec.ring_m) / 2
-        end = run
+        run = end = (min(w, d) - spec.ring_m) / 2
     else:
-        run = d / 2
-        end = run * math.tan(a1) / math.tan(a2)
-        if 2 * end > w + SQUARE_M:
-            raise InputError(
-                "end_pitch_rad" if spec.end_pitch_rad is not None else "beams_m",
-                "The ends meet before the ridge begins: make x the longer side, or the ends steeper",
-            )
-        end = min(end, w / 2)
+        steeper = math.tan(a1) / math.tan(a2)
+        # The sides that meet first make the ridge; the other two end at it.
+        run, end = (d / 2, d / 2 * steeper) if d * steeper <= w else (w / 2 / steeper, w / 2)
     past2 = spec.past_m * math.tan(a1) / math.tan(a2)
     long = {"long_m": w, "run_m": run, "end_m": end, "pitch_rad": a1, "past_m": spec.past_m, "side_past_m": past2}
     short = {"long_m": d, "run_m": end, "end_m": run, "pitch_rad": a2, "past_m": past2, "side_past_m": spec.past_m}
@@ -219,21 +225,22 @@ def _rafters(spec: PavilionSpec, sides: tuple[RoofSide, ...], hip_m: float) -> t
     left_out, widest = 0, 0.0
     for side in sides:
         top, s = side.top_m, spec.rafter_spacing_m
-        if top > 1e-9:
+        if top > POINT_M:
             gaps = max(1, math.ceil(top / s - 1e-9))
             step = top / gaps
             commons = [side.end_m + k * step for k in range(gaps + 1)]
         else:
             step, commons = s, [side.long_m / 2]
-        widest = max(widest, step if top > 1e-9 else 0.0, s)
+        widest = max(widest, step if top > POINT_M else 0.0, s)
         found += [Sloping(side=side, x_m=x, in_m=side.run_m, hand=0) for x in commons]
         # Along the side a hip falls back by its own run over the side's; half its thickness comes off at that angle.
         per_m = side.run_m / side.end_m
         off = hip_m / 2 * math.hypot(side.end_m, side.run_m) / side.end_m
         for hand, start, way in ((-1, commons[0], -1.0), (1, commons[-1], 1.0)):
+            from_corner = start if hand < 0 else side.long_m - start
             k = 1
-            while k * s < side.end_m - 1e-9:
-                in_m = (side.end_m - k * s) * per_m - off
+            while k * s < from_corner - 1e-9:
+                in_m = (from_corner - k * s) * per_m - off
                 if in_m >= LEAST_JACK_M:
                     found.append(Sloping(side=side, x_m=start + way * k * s, in_m=in_m, hand=hand))
                 else:

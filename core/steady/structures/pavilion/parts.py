@@ -55,26 +55,27 @@ def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
 
 def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     """The ring's four pieces, mitred round its outside; or the ridge."""
-    stick, front = laid.timber.ring, laid.sides[0]
+    stick = laid.timber.ring
     z = laid.peak_m - stick.width_m / 2
     if laid.ring:
         mitre = math.pi / 4
-        cuts = (
-            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
-            Cut(end="end", kind="saw", at_m=spec.ring_m, mitre_rad=-mitre, bevel_rad=0.0),
-        )
         for side in laid.sides:
+            cuts = (
+                Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
+                Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
+            )
             x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
             ax, ay = side.along
             place = Place(
                 id=f"{spec.id}/ring/{side.name}", about=f"{spec.id}/ring", at=(x, y, z), along=(ax, ay, 0.0), up=UP
             )
-            g.add("ring", stick, spec.ring_m, place, cuts)
+            g.add("ring", stick, side.top_m, place, cuts)
         return
-    if front.top_m > 0.05:
-        x, y = front.at(front.end_m, front.run_m)
-        place = Place(id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(1.0, 0.0, 0.0), up=UP)
-        g.add("ridge", stick, front.top_m, place)
+    if laid.ridge:
+        side = laid.ridge_side
+        x, y = side.at(side.end_m, side.run_m)
+        place = Place(id=f"{spec.id}/ridge", about=f"{spec.id}/ridge", at=(x, y, z), along=(*side.along, 0.0), up=UP)
+        g.add("ridge", stick, side.top_m, place)
 
 
 def hip_length_m(laid: Laid) -> tuple[float, float]:

@@ -15,13 +15,14 @@ Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PavilionSpec:
-    """A hip roof on a beam on either side of four posts.
+    """A hip roof on a beam on either side of four posts; the ridge runs whichever way the longer sides do.
 
     Args:
         beams_m: Over the beams' outer faces, along x; `deep_m`: along y.
         pitch_rad: Of the long sides; `end_pitch_rad`: of the ends, None: the same.
         past_m: Rafters past the beams of the long sides, level; the ends' follow, so that the eaves meet at one height.
         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
+            On a frame measured out of square the ring is as much longer that way.
         beam_top_m: Top of the beams above the floor.
         seat_m: Level seat of a rafter on its beam.
         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.

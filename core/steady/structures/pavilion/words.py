@@ -160,9 +160,9 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
         ),
     ]
     if laid.ring:
-        top = f"{t.ring.says}, {tape.length(spec.ring_m)} outside, top at {tape.length(laid.peak_m)}"
+        top = f"{t.ring.says}, {_ring(laid, tape)} outside, top at {tape.length(laid.peak_m)}"
         rows.append(Member(id=f"{me}/ring", what="ring", name="Centre ring", says=top))
-    elif laid.ridge_m > 0.05:
+    elif laid.ridge:
         top = f"{t.ring.says}, {tape.length(laid.ridge_m)}, top at {tape.length(laid.peak_m)}"
         rows.append(Member(id=f"{me}/ridge", what="ridge", name="Ridge", says=top))
         rows.append(
@@ -185,6 +185,12 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
         )
     rows += post_members(laid.frame, found.held, tape)
     return [*rows, upright_member(laid.frame, found.held, tape)]
+
+
+def _ring(laid: Laid, tape: Tape) -> str:
+    """Its outside; both ways where the frame is out of square."""
+    sizes = dict.fromkeys(tape.length(side.top_m) for side in laid.sides[:2])
+    return " × ".join(sizes)
 
 
 def _pitches(laid: Laid) -> str:
