@@ -8,6 +8,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from pydantic import TypeAdapter
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -51,6 +52,7 @@ def some(school: str, count: int, seed: int) -> list[tuple[Case, Plan]]:
 
 
 class GeometryTest(unittest.TestCase):
+    @tag("slow")
     def test_every_piece_lies_inside_the_platform_and_counts_are_right(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 6, 1):
@@ -74,12 +76,14 @@ class GeometryTest(unittest.TestCase):
                             across = place.at[1] + place.along[1] * part.length_m
                             self.assertTrue(-1e-9 <= place.at[1] <= across <= spec.wide_m + 1e-4 or place.along[1] == 0)
 
+    @tag("slow")
     def test_joists_are_no_farther_apart_than_was_said(self) -> None:
         for school in SCHOOLS:
             for one, _ in some(school, 4, 2):
                 laid = reckoned(one)[0].laid
                 self.assertLessEqual(laid.joists.spacing_m, one.spec.spacing_m + 1e-9)
 
+    @tag("slow")
     def test_a_barrel_beds_on_its_rails_and_stays_under_the_joists(self) -> None:
         """The rails' lower inner corners lie on the barrel's round, and its top is clear of the joists or that is said."""
         for school in SCHOOLS:
@@ -98,6 +102,7 @@ class GeometryTest(unittest.TestCase):
             self.assertAlmostEqual(h.boards_m - h.joist_m, t.joist.width_m)
             self.assertAlmostEqual(h.deck_m - h.boards_m, t.board.thickness_m)
 
+    @tag("slow")
     def test_today_s_water_is_level_nought(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 3, 5):
@@ -114,6 +119,7 @@ class GeometryTest(unittest.TestCase):
             gaps = spec.wide_m * spec.long_m - area
             self.assertTrue(0 <= gaps <= 0.12 * spec.wide_m * spec.long_m, gaps)
 
+    @tag("slow")
     def test_the_ramp_s_stringers_are_as_long_as_was_said(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 5, 7):
@@ -244,6 +250,7 @@ class LostBarrelTest(unittest.TestCase):
 
 
 class RatingTest(unittest.TestCase):
+    @tag("slow")
     def test_the_rating_keeps_every_limit_and_one_more_breaks_one(self) -> None:
         for school in SCHOOLS:
             for one, drawn in some(school, 4, 11):
@@ -275,6 +282,7 @@ class RatingTest(unittest.TestCase):
 
 
 class WaysTest(unittest.TestCase):
+    @tag("slow")
     def test_every_change_that_is_offered_can_be_planned_or_says_why(self) -> None:
         for school in SCHOOLS:
             for one, _ in some(school, 2, 13):
@@ -285,6 +293,7 @@ class WaysTest(unittest.TestCase):
                     except InputError as refused:
                         self.assertTrue(refused.message)
 
+    @tag("slow")
     def test_something_helps_where_too_many_are_wished(self) -> None:
         spec = home(FloatSpec(id="p", barrels=12, rows=3, wide_m=3.6, people=6, moorings="two anchors"), "us")
         one = of(spec)
@@ -345,6 +354,7 @@ class LineTest(unittest.TestCase):
 
 
 class KeptTest(unittest.TestCase):
+    @tag("slow")
     def test_a_job_goes_round_exactly(self) -> None:
         adapter = TypeAdapter(Job)
         for school in SCHOOLS:

@@ -4,6 +4,7 @@ import itertools
 import random
 import unittest
 
+from django.test import tag
 from steady.errors import InputError
 from steady.layout.bays import bays_round_zones, equal_bays
 from steady.measure.units import FT, IN
@@ -64,6 +65,7 @@ class ZonesTest(unittest.TestCase):
     def test_a_post_may_stand_on_an_edge_and_between_touching_zones(self) -> None:
         self.assertEqual(widths(192, [(60, 96), (96, 130)]), [96, 96])
 
+    @tag("slow")
     def test_never_worse_than_exhaustive_search_on_an_inch_grid(self) -> None:
         better = 0
         for seed in range(200):

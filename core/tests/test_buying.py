@@ -8,6 +8,7 @@ import unittest
 from dataclasses import replace
 from unittest.mock import patch
 
+from django.test import tag
 from steady.drawing.scene import scene
 from steady.errors import InputError
 from steady.footings.hole import volumes
@@ -189,6 +190,7 @@ class ArrivalsTest(unittest.TestCase):
             [(one.on, one.short_count, one.note) for one in found], [("2026-06-01", 0, ""), ("2026-06-02", 3, "wet")]
         )
 
+    @tag("slow")
     def test_pieces_to_cut_stay_the_same_whatever_came(self) -> None:
         """Cut from the rack or from what is bought: the same pieces in all, of every timber."""
         whole = job()

@@ -58,6 +58,7 @@ class ContractsTest(unittest.TestCase):
                     self.assertTrue(gap.reason and gap.would_have_to_change, gap)
         return found
 
+    @tag("slow")
     def test_a_few_of_every_school(self) -> None:
         for school in SCHOOLS:
             self.each(school, fence, 12, 1)
@@ -137,6 +138,7 @@ ORDINARY_GAPS = {"us": 46, "ca": 86, "uk": 96, "nz": 93}
 class OrdinaryGapsTest(unittest.TestCase):
     """How many lines say *not covered* on ordinary structures: printed, and it may not grow."""
 
+    @tag("slow")
     def test_not_covered_lines_do_not_grow(self) -> None:
         from tests.ordinary import ordinary_plans
 

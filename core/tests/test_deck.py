@@ -8,6 +8,7 @@ import warnings
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
@@ -61,6 +62,7 @@ def checks(found: Plan, name: str, basis: Basis = Basis.RECKONED) -> list[Any]:
 class LayoutTest(unittest.TestCase):
     @given(st.integers(0, 10_000))
     @settings(max_examples=40, deadline=None)
+    @tag("slow")
     def test_where_a_line_runs_inside_agrees_with_sampling(self, seed: int) -> None:
         rng = random.Random(seed)
         a, b, c, d = (rng.uniform(0.5, 3) for _ in range(4))
@@ -320,6 +322,7 @@ class RefusalTest(unittest.TestCase):
 
 
 class ChoosingTest(unittest.TestCase):
+    @tag("slow")
     def test_what_is_offered_passes_when_it_is_planned(self) -> None:
         start = job(deck())
         found = [choice for choice in choose(start, "d") if choice.whole == "passes"]
@@ -332,6 +335,7 @@ class ChoosingTest(unittest.TestCase):
             assert worst is not None
             self.assertLessEqual(worst.use, 1 + 1e-9, choice)
 
+    @tag("slow")
     def test_a_rock_brings_the_least_moves_that_clear_it(self) -> None:
         spec = deck(spots=(Spot(id="r", x_m=8 * FT, y_m=10.5 * FT, radius_m=0.3),))
         self.assertTrue(planned(spec).conflicts)
@@ -345,11 +349,13 @@ class ChoosingTest(unittest.TestCase):
             for (x, y), half in zip(posts, widths, strict=True):
                 self.assertGreaterEqual(math.dist((x, y or 0.0), (8 * FT, 10.5 * FT)), 0.3 + half - 1e-6)
 
+    @tag("slow")
     def test_joists_out_and_along_are_compared(self) -> None:
         ways = [row for row in choose(job(deck("20x10 up3")), "d") if row.group == "ways"]
         self.assertEqual([row.chosen for row in ways], [True, False])
         self.assertIn("joists", ways[1].says)
 
+    @tag("slow")
     def test_a_choice_exactly_on_its_limit_is_set_apart(self) -> None:
         book = rulebook("us")
         laid = reckon_deck(case(deck(), site(), book))

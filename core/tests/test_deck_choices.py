@@ -4,6 +4,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from steady.errors import InputError
 from steady.jobs.choices import choose
 from steady.jobs.options import options
@@ -76,6 +77,7 @@ class SmallTest(unittest.TestCase):
             lines = {place.id.split("/")[2] for part in plan.parts if part.role == "beam" for place in part.places}
             self.assertEqual(lines, {"beam-1", "beam-2"}, words)
 
+    @tag("slow")
     def test_a_low_platform_leads_to_one_that_can_be_built_with_its_price(self) -> None:
         for words in ("6x4 up1 free", "12x3 up1", "5x5 up0.8 free"):
             spec = deck(words)
@@ -121,6 +123,7 @@ class NamedSpacingTest(unittest.TestCase):
 
 
 class PricedTest(unittest.TestCase):
+    @tag("slow")
     def test_every_choice_has_its_price_and_its_slack_in_per_cent(self) -> None:
         found = choose(job(deck("16x12 up3")), "d")
         self.assertGreater(len(found), 15)
@@ -134,6 +137,7 @@ class PricedTest(unittest.TestCase):
         reach, needs = by_hand.slack.split(", ")
         self.assertTrue(reach and float(needs.split()[0]) >= 0)
 
+    @tag("slow")
     def test_a_choice_is_what_it_says_when_it_is_planned(self) -> None:
         spec = deck("16x12 up3")
         for choice in choose(job(spec), "d")[:8]:

@@ -7,6 +7,7 @@ import unittest
 from dataclasses import replace
 from typing import Any, get_args, get_type_hints
 
+from django.test import tag
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.footings.hole import volumes
@@ -144,6 +145,7 @@ class EveryFenceTest(unittest.TestCase):
         self.assertEqual({style for style, _ in styles}, set(get_args(HINTS[Infill]["style"])))
         self.assertEqual({foot for _, foot in styles}, set(FEET))
 
+    @tag("slow")
     def test_a_posts_length_is_the_sum_of_its_terms_and_a_holes_depth_of_its(self) -> None:
         for case in self.made:
             for row in self.sheet(case).posts:

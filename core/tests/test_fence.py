@@ -6,6 +6,7 @@ import random
 import unittest
 from dataclasses import replace
 
+from django.test import tag
 from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.ground.site import Site
@@ -229,6 +230,7 @@ class VerdictsTest(unittest.TestCase):
         self.assertEqual(state(plan), "fails")  # the reckoning stands beside it
         self.assertIn("R. Alder", plan.accepted)
 
+    @tag("slow")
     def test_options_pass_when_planned_again_and_cheapest_comes_first(self) -> None:
         spec = fence(40, post="post 4x4 pine", rail="rail 2x4 pine", rails_count=2)
         work = job(spec, site(exposure="B"))
@@ -294,6 +296,7 @@ class PromisesTest(unittest.TestCase):
         )
         return spec, where
 
+    @tag("slow")
     def test_any_spec_gives_a_plan_or_a_plain_refusal(self) -> None:
         plans = 0
         for seed in range(250):

@@ -9,6 +9,7 @@ from typing import Any
 
 import manifold3d
 import numpy as np
+from django.test import tag
 from Pynite import FEModel3D
 from scipy.optimize import brentq
 from steady.data.roles import role
@@ -361,6 +362,7 @@ class LayoutTest(unittest.TestCase):
             for (a, wa), (b, wb) in itertools.pairwise(boards):
                 self.assertGreaterEqual(b - wb / 2 - a - wa / 2, 0.004)
 
+    @tag("slow")
     def test_barrels_lie_inside_and_apart(self) -> None:
         rng = random.Random(8)
         for _ in range(60):

@@ -6,6 +6,7 @@ import unittest
 import warnings
 from dataclasses import replace
 
+from django.test import tag
 from hypothesis import given
 from hypothesis import strategies as st
 from steady.errors import InputError
@@ -157,6 +158,7 @@ class SwingTest(unittest.TestCase):
         self.assertLess(least, clear + 1e-3 + leaf * 0.05)  # and no higher than it has to be, within the sampling
 
     @given(st.floats(0.5, 2.5), st.floats(-0.1, 0.1), st.floats(-0.1, 0.1), st.floats(-0.05, 0.05), st.floats(0, 0.05))
+    @tag("slow")
     def test_a_lifted_leaf_never_touches_twisted_ground(
         self, leaf: float, along: float, front: float, twist: float, clear: float
     ) -> None:

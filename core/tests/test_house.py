@@ -10,6 +10,7 @@ from dataclasses import replace
 from pathlib import Path
 
 import steady
+from django.test import tag
 from steady.data import loader
 from steady.data.loader import TableError, sources, table
 from steady.measure.show import Tape
@@ -83,6 +84,7 @@ SHARED = ("answers", "base", "bent", "canopies", "fences", "pole", "short_posts"
 
 
 class HouseTest(unittest.TestCase):
+    @tag("slow")
     def test_imports_go_one_way(self) -> None:
         found = []
         for path in CORE.rglob("*.py"):
@@ -114,6 +116,7 @@ class HouseTest(unittest.TestCase):
             for other in re.findall(r"steady\.rulebooks\.(\w+)", path.read_text(encoding="utf-8")):
                 self.assertIn(other, (*SHARED, path.parent.name), path)
 
+    @tag("slow")
     def test_the_core_runs_without_django(self) -> None:
         code = (
             "import sys\n"

@@ -6,6 +6,7 @@ import random
 import unittest
 from dataclasses import replace
 
+from django.test import tag
 from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -268,6 +269,7 @@ class AnyLeanToTest(unittest.TestCase):
             rafter_spacing_m=rng.choice((0.4, 0.6, 0.9)),
         )
 
+    @tag("slow")
     def test_geometry_weight_and_order(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"lean {school}")

@@ -7,6 +7,7 @@ import unittest
 from collections import Counter
 from dataclasses import replace
 
+from django.test import tag
 from steady.drawing.shapes import View
 from steady.drawing.views import views
 from steady.measure.show import Tape
@@ -56,6 +57,7 @@ def some_plans(school: str, many: int, seed: int) -> list[Plan]:
 
 
 class DrawnTest(unittest.TestCase):
+    @tag("slow")
     def test_every_piece_on_the_list_is_drawn_and_the_other_way_round(self) -> None:
         for school in randoms.SCHOOLS:
             for plan in some_plans(school, 12, 71):

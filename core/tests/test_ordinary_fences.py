@@ -5,6 +5,7 @@ import math
 import unittest
 from dataclasses import replace
 
+from django.test import tag
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
@@ -69,15 +70,19 @@ class OrdinaryTest(unittest.TestCase):
                 self.assertTrue(any("wind" in c.case for c in plan.checks))
         self.assertGreaterEqual(sum(not isinstance(plan, str) for _, plan in found), least)
 
+    @tag("slow")
     def test_us(self) -> None:
         self.some("us", 5)
 
+    @tag("slow")
     def test_ca(self) -> None:
         self.some("ca", 5)
 
+    @tag("slow")
     def test_nz(self) -> None:
         self.some("nz", 5)
 
+    @tag("slow")
     def test_uk(self) -> None:
         self.some("uk", 5)
 
@@ -238,6 +243,7 @@ class StepsTest(unittest.TestCase):
     def steps(self, spec: FenceSpec) -> tuple[StepUp, ...]:
         return steps_up(job(spec, site(grounds=(), frost_m=0.3)), "f")
 
+    @tag("slow")
     def test_each_step_planned_again_is_what_it_says(self) -> None:
         where = site(grounds=(), frost_m=0.3)
         for spec in (fence(60, height_m=5 * FT), usual_here(case(fence(60), where, rulebook("us")), "R. Hale")):
@@ -257,6 +263,7 @@ class StepsTest(unittest.TestCase):
                 # One thing at a time: never two fields of the fence.
                 self.assertEqual(len(step.change), 1, step.says)
 
+    @tag("slow")
     def test_the_cheapest_for_what_it_adds_comes_first(self) -> None:
         found = self.steps(fence(60, height_m=5 * FT))
         rates = [step.price_change / step.gain_m_per_s for step in found]
@@ -309,6 +316,7 @@ class SumTest(unittest.TestCase):
             gusts = [self.gust(school, **{name: value}, **more) for value in (low, high)]
             self.assertAlmostEqual(gusts[0] / gusts[1], 1, delta=0.012, msg=school)
 
+    @tag("slow")
     def test_deeper_and_more_open_stands_more(self) -> None:
         for school in self.POSTS:
             deep = [self.gust(school, depth=depth) for depth in ("2 ft", "3 ft", "4 ft")]

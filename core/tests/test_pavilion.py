@@ -6,7 +6,9 @@ import random
 import unittest
 import warnings
 from dataclasses import replace
+from typing import Any
 
+from django.test import tag
 from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -270,7 +272,9 @@ class AnyPavilionTest(unittest.TestCase):
         if shape == "ring":
             words += f" ring{rng.uniform(0.4, 0.9) / unit:.4f}"
         # A line is laid with its longer side along x; a frame as measured may be either way round.
-        turned = {"beams_m": deep, "deep_m": long} if shape in ("ridge", "unequal") and rng.random() < 0.4 else {}
+        turned: dict[str, Any] = (
+            {"beams_m": deep, "deep_m": long} if shape in ("ridge", "unequal") and rng.random() < 0.4 else {}
+        )
         return case(
             words,
             school,
@@ -281,6 +285,7 @@ class AnyPavilionTest(unittest.TestCase):
             net_coefficient=0.9 if school == "nz" else None,
         )
 
+    @tag("slow")
     def test_geometry_weight_and_order(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"pavilion {school}")
@@ -346,6 +351,7 @@ class AnyPavilionTest(unittest.TestCase):
             self.assertLessEqual(max(piece.square_m for piece in pieces), side.slope_m + 1e-9)
             self.assertAlmostEqual(max(piece.square_m for piece in pieces), side.slope_m, delta=0.35 * side.slope_m)
 
+    @tag("slow")
     def test_more_snow_is_never_easier(self) -> None:
         rng = random.Random(11)
         for _ in range(10):

@@ -7,6 +7,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.jobs.choices import choose
@@ -277,6 +278,7 @@ class AnyPergolaTest(unittest.TestCase):
         )
         return Case(spec=spec, site=site, book=book, yard=YardChoices(), tape=Tape("metric", 0.001))
 
+    @tag("slow")
     def test_seats_slats_and_weights(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"pergola {school}")
@@ -321,6 +323,7 @@ class AnyPergolaTest(unittest.TestCase):
         self.assertAlmostEqual(weight / on_plan, 1.0, delta=0.2)
         self.assertGreater(layers_pa([(0.04, 0.04, 0.15, 500.0)]), 0)
 
+    @tag("slow")
     def test_more_wind_snow_or_height_never_eases_anything(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"more {school}")

@@ -7,6 +7,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from steady.drawing.views import views
 from steady.errors import InputError
 from steady.ground.profile import Profile
@@ -80,6 +81,7 @@ class PromiseTest(unittest.TestCase):
                 self.assertTrue(error.field and error.message)
         return found
 
+    @tag("slow")
     def test_no_bay_is_over_its_limit_and_no_post_stands_in_a_band(self) -> None:
         for spec, _, made in self.cases(60, 31):
             gates = {(o.at_m, o.at_m + o.clear_m + 5.5 * 0.0254) for o in spec.openings}

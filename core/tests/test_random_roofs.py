@@ -7,6 +7,7 @@ import unittest
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.measure.show import Tape
@@ -108,6 +109,7 @@ def on_line(at: Vec, along: Vec, axis: int, to: float) -> float:
 class RandomRoofs(unittest.TestCase):
     """Whatever is drawn fits together, whatever the sizes."""
 
+    @tag("slow")
     def test_two_hundred_a_school(self) -> None:
         for school in SCHOOLS:
             rng = random.Random(f"roofs {school}")
@@ -207,6 +209,7 @@ class Harder(unittest.TestCase):
             found[key] = max(found.get(key, 0.0), check.use)
         return found
 
+    @tag("slow")
     def test_no_use_falls_when_wind_or_snow_rises(self) -> None:
         for school in SCHOOLS:
             rng = random.Random(f"harder {school}")

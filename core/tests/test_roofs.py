@@ -6,6 +6,7 @@ import random
 import unittest
 from datetime import date
 
+from django.test import tag
 from steady.errors import InputError, OutsideScope
 from steady.layout.roofs import birdsmouth, hip_rafter, jack, pavilion, purlins, rafter, unequal_hip_rad
 from steady.layout.shade import across_sun, blocked, blocked_sky, pitch_for, two_layers
@@ -79,6 +80,7 @@ class RoofTest(unittest.TestCase):
 
 
 class ShadeTest(unittest.TestCase):
+    @tag("slow")
     def test_slats_agree_with_rays(self) -> None:
         rng = random.Random(53)
         for _ in range(40):

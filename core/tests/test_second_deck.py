@@ -157,6 +157,7 @@ class SecondDeckTest(unittest.TestCase):
                 net = SOIL[school][1] - 40 * second.PSF / FT * footing.embedment_m
                 self.assertGreater(bears[0].use, 0.97 * load / area / net)
 
+    @tag("slow")
     def test_a_few_of_every_school(self) -> None:
         for school in SOIL:
             self.agrees(school, 10, 71)

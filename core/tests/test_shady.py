@@ -6,6 +6,7 @@ import unittest
 from dataclasses import replace
 
 import numpy as np
+from django.test import tag
 from steady.drawing.shadows import toward_sun
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -60,6 +61,7 @@ def lit(points: np.ndarray, toward: np.ndarray, all_boxes: list[np.ndarray]) -> 
 class ByRays(unittest.TestCase):
     """The map, cell by cell."""
 
+    @tag("slow")
     def test_the_map_is_what_rays_find(self) -> None:
         whole = job(wall("w", (0, 0), (14, 0)))
         found = shady(whole, ASK)

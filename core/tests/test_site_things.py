@@ -10,6 +10,7 @@ from typing import Any
 
 import ezdxf  # noqa: F401 (the development lock has numpy and scipy with it)
 import numpy as np
+from django.test import tag
 from scipy.spatial import Delaunay
 from steady.errors import InputError
 from steady.ground.permits import SiteNote
@@ -58,6 +59,7 @@ def sampled(points: list[Point], *, closed: bool) -> "np.ndarray[tuple[int, int]
 
 
 class PlaneTest(unittest.TestCase):
+    @tag("slow")
     def test_least_distance_agrees_with_sampling_both_outlines(self) -> None:
         rng = random.Random(5)
         for _ in range(30):

@@ -8,6 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 
 import steady
+from django.test import tag
 from steady.data.roles import role
 from steady.drawing.views import views
 from steady.errors import InputError
@@ -119,6 +120,7 @@ class EveryKindTest(unittest.TestCase):
                 )
         return found
 
+    @tag("slow")
     def test_its_sample_line_plans_in_every_school_and_is_drawn_listed_timed(self) -> None:
         for name, case in self.each():
             with self.subTest(name):
@@ -160,6 +162,7 @@ class EveryKindTest(unittest.TestCase):
         self.assertTrue(any(edge.startswith("walk gate at 10′ 0″") for edge in edges), edges)
         self.all_told_apart(made)
 
+    @tag("slow")
     def test_handles_move_and_what_holds_can_be_let_go(self) -> None:
         for kind, (name, case) in zip([k for k in KINDS for _ in range(4)], self.each(), strict=True):
             for handle in plan(case).handles:

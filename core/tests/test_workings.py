@@ -7,6 +7,7 @@ import unittest
 from collections.abc import Iterator
 from typing import Any
 
+from django.test import tag
 from steady.plan.model import Check, Step
 from steady.plan.working import distinct
 
@@ -52,6 +53,7 @@ def value_of(step: Step) -> float:
 
 
 class WorkingsTest(unittest.TestCase):
+    @tag("slow")
     def test_no_symbol_stands_for_two_values_and_formulas_still_give_them(self) -> None:
         seen = 0
         for school, check in workings():
@@ -68,6 +70,7 @@ class WorkingsTest(unittest.TestCase):
                     seen += 1
         self.assertGreater(seen, 5000)
 
+    @tag("slow")
     def test_every_number_has_its_formula_or_its_place_in_a_table(self) -> None:
         for school, check in workings():
             for step in (*check.working, check.demand, check.limit):
@@ -82,6 +85,7 @@ class WorkingsTest(unittest.TestCase):
                 if "Table" in check.basis or "table" in step.says:
                     self.assertRegex(step.says, r"row|column|at ", step)
 
+    @tag("slow")
     def test_a_step_that_uses_another_calls_it_by_its_name(self) -> None:
         # The wind on a post is the sum of its zones: each p in it is the p that a line above found.
         for _, check in workings():
@@ -103,6 +107,7 @@ class WorkingsTest(unittest.TestCase):
                     return
         self.fail("no end zone met")
 
+    @tag("slow")
     def test_what_nobody_typed_is_not_the_users(self) -> None:
         for _, check in workings():
             for step in (*check.working, check.demand, check.limit):

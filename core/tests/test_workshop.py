@@ -5,6 +5,7 @@ import math
 import random
 import unittest
 
+from django.test import tag
 from steady.errors import InputError, OutsideScope
 from steady.footings.hole import layers, volumes
 from steady.footings.neat import Hole, neat, overdig
@@ -203,6 +204,7 @@ class SlopeTest(unittest.TestCase):
                         return pieces
         return None
 
+    @tag("slow")
     def test_too_much_to_try_is_refused_not_endless(self) -> None:
         posts = [float(k) for k in range(400)]
         with self.assertRaises(OutsideScope):

@@ -7,7 +7,7 @@ import uuid
 from typing import Any
 
 import ezdxf
-from django.test import TestCase, override_settings
+from django.test import TestCase, override_settings, tag
 from steady.drawing.views import views
 from steady.jobs.document import plan_structure
 
@@ -69,6 +69,7 @@ class AccountsTest(TestCase):
 class PermissionTest(TestCase):
     """Nobody else can list, read, write or guess a crew's jobs."""
 
+    @tag("slow")
     def test_matrix(self) -> None:
         owner, mate, other = person("owner", "A"), person("mate", "A"), person("other", "B")
         job = Caller(owner).new_job()
@@ -282,6 +283,7 @@ class FilesTest(TestCase):
         counted = sum(int(row["count"]) for row in pieces)
         self.assertEqual(counted, sum(part.count for part in self.plan.parts if part.length_m))
 
+    @tag("slow")
     def test_every_structure_of_every_demo_job_comes_out_on_paper_and_in_files(self) -> None:
         from trellis_server.demo.jobs import all_jobs
 

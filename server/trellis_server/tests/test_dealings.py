@@ -7,7 +7,7 @@ import re
 import uuid
 from typing import Any, get_args, get_type_hints
 
-from django.test import TestCase
+from django.test import TestCase, tag
 from playwright.sync_api import expect
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
@@ -127,6 +127,7 @@ class DealingsTest(TestCase):
         for name in ("drawing.dxf", "elevation.svg", "working.pdf", "pieces.csv"):
             self.assertEqual(self.caller.send("GET", f"/api/jobs/{job}/files/windbreak/{name}").status_code, 200, name)
 
+    @tag("slow")
     def test_every_foot_and_every_infill_comes_out_on_paper_in_files_and_on_the_bill(self) -> None:
         spec = self.job["structures"][0]["spec"]
         spec |= {"height_m": 1.1, "bay_max_m": 1.7, "panel_m": 1.5}

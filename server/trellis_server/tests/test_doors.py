@@ -7,7 +7,7 @@ import time
 from typing import Any
 from unittest.mock import patch
 
-from django.test import Client, TestCase, override_settings
+from django.test import Client, TestCase, override_settings, tag
 
 from trellis_server.services import cards
 from trellis_server.tests.make import Caller, person, small_job
@@ -140,6 +140,7 @@ class BodyTest(TestCase):
             "numbers": ("PUT", "/api/jobs/00000000-0000-0000-0000-000000000000", b"[" + b"1," * 900_000 + b"1]"),
         }
 
+    @tag("slow")
     def test_each_answers_at_once_and_in_little_room(self) -> None:
         caller = Caller(person("ash"))
         for name, (method, path, body) in self.hostile().items():

@@ -7,7 +7,7 @@ import sys
 from pathlib import Path
 
 from django.conf import settings
-from django.test import SimpleTestCase
+from django.test import SimpleTestCase, tag
 
 WEB: Path = settings.BASE / "web"
 RULES = (
@@ -47,6 +47,7 @@ class FrontTest(SimpleTestCase):
         ):
             self.assertTrue(rules_in("x.ts", line), line)
 
+    @tag("slow")
     def test_the_schema_and_the_types_are_up_to_date(self) -> None:
         # In a process of its own: the toy kind of these tests stands in no published schema.
         command = [sys.executable, "manage.py", "export_openapi", str(WEB / "openapi.json"), "--check"]

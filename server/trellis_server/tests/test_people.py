@@ -10,7 +10,7 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.contrib.sessions.models import Session
-from django.test import TestCase, override_settings
+from django.test import TestCase, override_settings, tag
 from django.utils import timezone
 from playwright.sync_api import expect
 from pypdf import PdfReader
@@ -87,6 +87,7 @@ class PartsTest(TestCase):
             ],
         }
 
+    @tag("slow")
     def test_matrix_of_every_role(self) -> None:
         for role in Role.values:
             who = person(f"one {role}", "A")
@@ -104,6 +105,7 @@ class PartsTest(TestCase):
                         else:
                             self.assertEqual(code, 403)
 
+    @tag("slow")
     def test_every_change_in_the_schema_is_in_the_table_or_changes_nothing(self) -> None:
         """A new endpoint that changes something must be given a row: these are known to keep nothing, or to be one's own."""
         from trellis_server.api.app import api
@@ -150,6 +152,7 @@ class PricesTest(TestCase):
         self.jobs = [Caller(self.owner).new_job(rich(markup)) for markup in (0.1, 0.7)]
         self.job = self.jobs[0]
 
+    @tag("slow")
     def test_two_jobs_that_differ_in_money_alone_look_alike(self) -> None:
         """Whatever is asked of them: who is shown no prices cannot tell one from the other; who is, can."""
         base = "/api/jobs/{job}"

@@ -7,7 +7,7 @@ import uuid
 from datetime import timedelta
 from typing import Any
 
-from django.test import TestCase
+from django.test import TestCase, tag
 from django.utils import timezone
 from openpyxl.reader.excel import load_workbook
 from playwright.sync_api import expect
@@ -35,6 +35,7 @@ class QuoteTest(TestCase):
         body = {"document": state["document"], "base": state["revision"], "says": "changed"}
         self.assertEqual(self.caller.send("PUT", f"/api/jobs/{self.job}", body).status_code, 200)
 
+    @tag("slow")
     def test_a_sent_quote_stays_as_it_was_and_says_what_changed(self) -> None:
         first = self.keep()
         self.save(lambda document: document["structures"].pop())

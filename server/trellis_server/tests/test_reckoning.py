@@ -5,7 +5,7 @@ import io
 import json
 from typing import Any
 
-from django.test import TestCase
+from django.test import TestCase, tag
 from steady.jobs.document import plan_structure
 
 from trellis_server.demo.jobs import larkspur_rise
@@ -99,6 +99,7 @@ class ReckonTest(TestCase):
             if wanted > 20:  # with few pieces the bound itself is coarse: one stick is more than 3 %
                 self.assertLess(item["plan"]["above_bound"], 0.03)
 
+    @tag("slow")
     def test_options_only_when_they_help(self) -> None:
         self.spec.update({"post": "post 4x4 pine", "hole_width_m": None})
         offered = self.ask("options")["options"]
@@ -141,6 +142,7 @@ class ReckonTest(TestCase):
         answer = self.caller.send("POST", "/api/reckon/dig", {"document": self.job, "structure": "windbreak"})
         self.assertEqual(answer.json()["problems"][0]["field"], "site/locate/expires")
 
+    @tag("slow")
     def test_public_use_says_ask_an_engineer_everywhere(self) -> None:
         self.job["site"]["use"] = "public"
         sheet = self.ask("plan")
@@ -168,6 +170,7 @@ class ReckonTest(TestCase):
         self.assertEqual(problem["field"], "document/structures/0/spec/infill/style")
         self.assertIn("board on board", problem["message"])
 
+    @tag("slow")
     def test_a_deck_from_words_its_choices_and_its_paper(self) -> None:
         body = {"kind": "deck", "text": "16x12 up3", "id": "deck-9", "bare": "ft", "school": "us"}
         spec = self.caller.send("POST", "/api/kinds/new", body).json()

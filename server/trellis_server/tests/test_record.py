@@ -11,7 +11,7 @@ from typing import Any
 
 import icalendar
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import TestCase, override_settings
+from django.test import TestCase, override_settings, tag
 from django.utils import timezone
 from PIL import Image
 from playwright.sync_api import expect
@@ -190,6 +190,7 @@ class LinkTest(Kept):
 
 
 class PaperTest(Kept):
+    @tag("slow")
     def test_the_pack_holds_every_structure_and_an_index(self) -> None:
         read = PdfReader(io.BytesIO(self.caller.send("GET", f"/api/jobs/{self.job}/whole/pack.pdf").content))
         titles = [str(item.title) for item in read.outline]  # type: ignore[union-attr]
