@@ -5661,6 +5661,14 @@ export interface components {
              */
             sheet: string;
             /**
+             * @default {
+             *       "edge_m": null,
+             *       "sound": false,
+             *       "thick_m": null
+             *     }
+             */
+            slab: components["schemas"]["SlabUnder"];
+            /**
              * Slat
              * @default baluster 2x2 pine
              */
@@ -5670,6 +5678,12 @@ export interface components {
              * @default 0.0889
              */
             slat_gap_m: number;
+            /**
+             * Stands
+             * @default footings
+             * @enum {string}
+             */
+            stands: "footings" | "slab";
             /**
              * Stud M
              * @default 0.4064
@@ -6822,13 +6836,14 @@ export interface components {
         };
         /**
          * PavilionSpec
-         * @description A hip roof on a beam on either side of four posts.
+         * @description A hip roof on a beam on either side of four posts; the ridge runs whichever way the longer sides do.
          *
          *     Args:
          *         beams_m: Over the beams' outer faces, along x; `deep_m`: along y.
          *         pitch_rad: Of the long sides; `end_pitch_rad`: of the ends, None: the same.
          *         past_m: Rafters past the beams of the long sides, level; the ends' follow, so that the eaves meet at one height.
          *         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
+         *             On a frame measured out of square the ring is as much longer that way.
          *         beam_top_m: Top of the beams above the floor.
          *         seat_m: Level seat of a rafter on its beam.
          *         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
@@ -6987,6 +7002,20 @@ export interface components {
              * @default false
              */
             sheet_turn: boolean;
+            /**
+             * @default {
+             *       "edge_m": null,
+             *       "sound": false,
+             *       "thick_m": null
+             *     }
+             */
+            slab: components["schemas"]["SlabUnder"];
+            /**
+             * Stands
+             * @default footings
+             * @enum {string}
+             */
+            stands: "footings" | "slab";
             /**
              * Upright
              * @default knee braces
@@ -7195,6 +7224,14 @@ export interface components {
              */
             shade: number;
             /**
+             * @default {
+             *       "edge_m": null,
+             *       "sound": false,
+             *       "thick_m": null
+             *     }
+             */
+            slab: components["schemas"]["SlabUnder"];
+            /**
              * Slat
              * @default baluster 2x2 pine
              */
@@ -7220,6 +7257,12 @@ export interface components {
              * @enum {string}
              */
             slats_by: "gap" | "count" | "cover" | "shade";
+            /**
+             * Stands
+             * @default footings
+             * @enum {string}
+             */
+            stands: "footings" | "slab";
             /**
              * @default {
              *       "hour": 15,
@@ -8789,6 +8832,26 @@ export interface components {
              * @default 0
              */
             reach_m: number;
+        };
+        /**
+         * SlabUnder
+         * @description A concrete slab that is there already, as it was looked at. None: nobody has.
+         *
+         *     Args:
+         *         thick_m: Its thickness, at an edge or in a drilled hole.
+         *         edge_m: From the middle of the nearest post to the slab's nearest edge, joint or crack.
+         *         sound: In one piece, without cracks, about every post.
+         */
+        SlabUnder: {
+            /** Edge M */
+            edge_m?: number | null;
+            /**
+             * Sound
+             * @default false
+             */
+            sound: boolean;
+            /** Thick M */
+            thick_m?: number | null;
         };
         /**
          * Slack

@@ -45,3 +45,9 @@ def other_uprights(spec: Any, braces: str) -> Tried:
         yield braces, (("upright", "knee braces"),)
     if spec.upright != "fixed posts":
         yield "Posts fixed in the ground", (("upright", "fixed posts"),)
+
+
+def other_feet(spec: Any) -> Tried:
+    """Footings of their own for posts on a slab that does not carry them."""
+    if spec.stands == "slab":
+        yield "Footings of their own, cut through the slab", (("stands", "footings"),)

@@ -10,6 +10,7 @@ from steady.yard.stock import sticks
 FIXED: Mapping[str, Mapping[str, Any]] = {
     "feet=ground": {"upright": "fixed posts"},
     "fixed": {"upright": "fixed posts"},
+    "feet=slab": {"stands": "slab"},
 }
 """Words that every roof on posts knows."""
 

@@ -129,7 +129,8 @@ def _demands(
     return demands
 
 
-def _bearing_pa(found: Findings, site: Site) -> tuple[float, str, str]:
+def bearing_pa(found: Findings, site: Site) -> tuple[float, str, str]:
+    """Bearing of the ground (Pa), its soil in words, and the source. Raises OutsideScope: the school gives none."""
     if site.bearing_pa > 0:
         return site.bearing_pa, "bearing as typed", "user: bearing of the ground as tested"
     soil = found.book.soil(site.soil)
@@ -142,7 +143,7 @@ def _bearing_pa(found: Findings, site: Site) -> tuple[float, str, str]:
 
 def _bears(found: Findings, site: Site, ask: FootAsk, width_m: float) -> bool:
     try:
-        bearing, _, _ = _bearing_pa(found, site)
+        bearing, _, _ = bearing_pa(found, site)
     except OutsideScope:
         return True
     return ask.down_n / (math.pi / 4 * width_m**2) <= bearing + 1e-9
@@ -152,7 +153,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
     u = found.book.units
     area = math.pi / 4 * foot.width_m**2
     try:
-        bearing, says, source = _bearing_pa(found, site)
+        bearing, says, source = bearing_pa(found, site)
         load = given_step("N", ask.down_n / u.force_n, u.force, "statics", "service load on the footing")
         per = u.force_n / u.span_m**2 / u.pressure_pa
         pressure = Step(

@@ -2,6 +2,8 @@
 
 from steady.structures.form import Field, Group
 
+FOOTINGS, SLAB = ("stands", ("footings",)), ("stands", ("slab",))
+
 
 def upright_group(*more: Field) -> Group:
     """What keeps it upright, and its feet."""
@@ -19,9 +21,20 @@ def upright_group(*more: Field) -> Group:
                 ),
             ),
             Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
-            Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned"),
-            Field(path="gravel_m", says="Gravel under it", sort="small length"),
-            Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned"),
+            Field(
+                path="stands",
+                says="Posts stand on",
+                sort="choice",
+                names=(("footings", "footings of their own"), ("slab", "a slab that is there")),
+            ),
+            Field(path="slab/thick_m", says="Slab, thick", sort="small length", empty="not measured", when=SLAB),
+            Field(
+                path="slab/edge_m", says="Nearest edge or crack", sort="small length", empty="not measured", when=SLAB
+            ),
+            Field(path="slab/sound", says="in one piece, no cracks about the posts", sort="tick", when=SLAB),
+            Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as reckoned", when=FOOTINGS),
+            Field(path="gravel_m", says="Gravel under it", sort="small length", when=FOOTINGS),
+            Field(path="footing_depth_m", says="Footing, deep", empty="as reckoned", when=FOOTINGS),
             *more,
         ),
     )

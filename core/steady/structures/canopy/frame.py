@@ -9,6 +9,7 @@ from steady.rulebooks.answers import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bending import Run
 from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.spec import SlabUnder
 from steady.structures.canopy.upright import Stand
 from steady.yard.stock import Stick
 
@@ -37,6 +38,7 @@ class Frame:
         beams_m: Length of the beams, out to out; `high_m`: clear under them.
         lines_m: y of each beam line; `widths_m`: how much roof each carries.
         on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground.
+        slab: One that is there, on which its posts stand.
         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
     """
@@ -62,6 +64,7 @@ class Frame:
     pier_width_m: float | None
     footing_depth_m: float | None
     on_deck: bool = False
+    slab: SlabUnder | None = None
 
     @property
     def per_line(self) -> int:
@@ -76,7 +79,7 @@ class Frame:
     @property
     def foot_m(self) -> float:
         """How high a post's foot stands over the ground; 0 for one that stands in it."""
-        if self.on_deck:
+        if self.on_deck or self.slab is not None:
             return STAND_OFF_M
         return 0.0 if self.fixed else self.pier_above_m + STAND_OFF_M
 

@@ -17,6 +17,7 @@ from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.frame import Frame, PostAt, line_weight
 from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.canopy.slab import check_slab
 from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
 from steady.structures.findings import Findings, said
 from steady.structures.rests import Bearing
@@ -156,8 +157,10 @@ def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
         check_loaded(found, name, stand, down[post.id], length_m)
         found.checks = worst_of_each(found.checks, name)
-        if not frame.on_deck:
-            ask = _foot_ask(found.book, frame, loads, post, (down[post.id], swayed))
+        ask = _foot_ask(found.book, frame, loads, post, (down[post.id], swayed))
+        if frame.slab is not None:
+            check_slab(found, site, ask, frame.slab)
+        elif not frame.on_deck:
             feet[post.id] = reckon_foot(found, site, ask)
     return Held(feet=feet, swayed=swayed, stand=stand)
 

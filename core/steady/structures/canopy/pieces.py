@@ -7,10 +7,14 @@ from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
+from steady.structures.canopy.spec import SlabUnder
 from steady.structures.grouped import ALONG, UP, Grouper
 from steady.yard.choices import YardChoices
 
 BOLTS_A_BRACE, SCREWED_EVERY_M = 4, 0.4
+ANCHORS_A_BASE = 2
+SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
+"""How much of a slab is drawn about a post, and how thick where nobody has measured it."""
 
 
 def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices) -> list[str]:
@@ -34,6 +38,8 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     g.add("post", frame.post, frame.post_top_m - low, place, cuts)
     if not frame.fixed:
         g.fix("post base", 1, place.at, "connector")
+    if frame.slab is not None:
+        g.fix("slab anchor", ANCHORS_A_BASE, place.at, "connector")
     g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), "connector")
 
 
@@ -110,6 +116,8 @@ def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
     holes: list[Footing] = []
     if frame.on_deck:
         return holes
+    if frame.slab is not None:
+        return [_on_slab(frame, frame.slab, post) for post in frame.posts]
     for post in frame.posts:
         foot = feet[post.id]
         bottom, wide = -foot.depth_m, foot.width_m
@@ -147,6 +155,29 @@ def footings(frame: Frame, feet: dict[str, Foot]) -> list[Footing]:
             )
         )
     return holes
+
+
+def _on_slab(frame: Frame, slab: SlabUnder, post: PostAt) -> Footing:
+    """A base bolted to the slab: nothing is dug."""
+    thick_m = slab.thick_m or UNKNOWN_SLAB_M
+    layers = (
+        Layer(what="slab", bottom_m=-thick_m, top_m=0.0, width_m=SLAB_SHOWN_M, shape="square"),
+        Layer(what="post", bottom_m=frame.foot_m, top_m=frame.post_top_m, width_m=frame.post.width_m, shape="square"),
+    )
+    return Footing(
+        id=f"{frame.me}/hole/{post.id}",
+        under=f"{frame.me}/post/{post.id}",
+        at=(post.x_m, post.y_m, 0.0),
+        kind="base bolted to a slab",
+        layers=layers,
+        embedment_m=0.0,
+        hole_m=0.0,
+        hole_width_m=frame.post.width_m,
+        depth_governed_by="nothing is dug",
+        width_governed_by="the post's base",
+        foot_m=frame.foot_m,
+        keeps_upright=frame.upright,
+    )
 
 
 def marks(frame: Frame) -> list[Mark]:

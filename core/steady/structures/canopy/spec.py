@@ -1,7 +1,7 @@
 """What the installer says about any roof on posts. Lengths in metres."""
 
 from dataclasses import dataclass
-from typing import Annotated
+from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
@@ -16,6 +16,25 @@ class Lock:
     id: Id
     at_m: Annotated[float, Ge(-60), Le(60)]
     why: Words = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SlabUnder:
+    """A concrete slab that is there already, as it was looked at. None: nobody has.
+
+    Args:
+        thick_m: Its thickness, at an edge or in a drilled hole.
+        edge_m: From the middle of the nearest post to the slab's nearest edge, joint or crack.
+        sound: In one piece, without cracks, about every post.
+    """
+
+    thick_m: Annotated[float, Ge(0.03), Le(0.6)] | None = None
+    edge_m: Annotated[float, Ge(0.03), Le(10)] | None = None
+    sound: bool = False
+
+
+Stands = Literal["footings", "slab"]
+"""What the posts stand on: footings of their own, or a slab that is there."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -58,7 +58,8 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: t
     marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
     counts = {
         "posts": float(len(frame.posts)),
-        "holes": float(len(holes)),
+        "holes": float(sum(hole.hole_m > 0 for hole in holes)),
+        "on_slab": float(len(frame.posts) if frame.slab is not None else 0),
         "pockets": float(frame.on_deck),
         "braces": pieces_of(made, "brace"),
         "looks": 1.0,
@@ -80,10 +81,10 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: t
         practice=(),
         handles=own.handles,
         tasks=tuple(tasks_from(f"{own.tables}_tasks", me, counts)),
-        cautions=tuple(cautions_from(f"{own.tables}_cautions", me, {"always", *own.cases})),
+        cautions=tuple(cautions_from(f"{own.tables}_cautions", me, _here(frame, own))),
         details=own.details,
         members=own.members,
-        conflicts=(*own.conflicts, *too_high(case.site.notes, me, [(0.0, own.high_m)], case.tape)),
+        conflicts=(*own.conflicts, *_stands_on(frame), *too_high(case.site.notes, me, [(0.0, own.high_m)], case.tape)),
         notes=own.notes,
         views=VIEWS,
         targets=(
@@ -97,6 +98,17 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: t
         called=own.called,
         reads=own.reads,
     )
+
+
+def _here(frame: Frame, own: Own) -> set[str]:
+    """Which cautions are here."""
+    return {"always", *own.cases, *(("slab",) if frame.slab is not None else ())}
+
+
+def _stands_on(frame: Frame) -> list[str]:
+    if frame.slab is not None and frame.fixed:
+        return ["A slab holds no post upright: knee braces, or footings of their own"]
+    return []
 
 
 def post_handles(frame: Frame, locked: Set[str]) -> list[Handle]:

@@ -15,6 +15,9 @@ UPRIGHT: Mapping[str, str] = {
 }
 
 
+ON_DECK = "on doubled blocking in the deck's frame, through its boards"
+
+
 def post_name(post: str) -> str:
     """What a sheet calls a post."""
     return f"Post {post.removeprefix('beam-')}"
@@ -26,7 +29,8 @@ def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
     for post in frame.posts:
         foot = held.feet.get(post.id)
         if foot is None:
-            stands = f"{frame.post.says}; on doubled blocking in the deck's frame, through its boards"
+            under = "on a base bolted to the slab" if frame.slab is not None else ON_DECK
+            stands = f"{frame.post.says}; {under}"
             rows.append(Member(id=f"{frame.me}/post/{post.id}", what="post", name=post_name(post.id), says=stands))
             continue
         rows.append(

@@ -7,7 +7,7 @@ from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go, lock_post
-from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks, other_uprights
+from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
@@ -33,7 +33,7 @@ LINE = LineForm(
         ("rafters16in", "no farther apart"),
         ("sheets2", "sheets of that cover; slats4in: open slats with that gap"),
         ("posts3", "under the beam"),
-        ("brace2", "knee braces; feet=ground fixes the posts there"),
+        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
         ("hung", "rafters hung from the ledger, not laid on it"),
     ),
     go="Put it up",
@@ -106,6 +106,7 @@ def move(spec: LeanToSpec, handle: Handle, to_m: float) -> LeanToSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and purlins by size and spacing, what keeps it upright."""
     spec: LeanToSpec = case.spec
+    yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from more_posts(spec.posts or 2, "the beam")

@@ -169,6 +169,7 @@ def _frame(spec: LeanToSpec, timber: Timber, middle: float, run: Run, posts: int
         pier_above_m=spec.pier_above_m,
         pier_width_m=spec.pier_width_m,
         footing_depth_m=spec.footing_depth_m,
+        slab=spec.slab if spec.stands == "slab" else None,
     )
 
 

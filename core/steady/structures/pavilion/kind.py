@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go
-from steady.structures.canopy.changes import other_spacings, other_sticks, other_uprights
+from steady.structures.canopy.changes import other_feet, other_spacings, other_sticks, other_uprights
 from steady.structures.canopy.forms import upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
@@ -32,7 +32,7 @@ LINE = LineForm(
         ("beam8", "top of the beams above the floor"),
         ("rafters24in", "no farther apart"),
         ("sheets2x12", "cover by the one length that is bought; turn: pieces may be turned"),
-        ("brace2", "knee braces; feet=ground fixes the posts there"),
+        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
     ),
     go="Put it up",
     starts=(
@@ -92,14 +92,13 @@ def move(spec: PavilionSpec, handle: Handle, to_m: float) -> PavilionSpec:
     size_m = min(MOST_M, max(LEAST_M, to_m))
     if spec.ring_m > 0:
         return replace(spec, beams_m=size_m, deep_m=size_m)
-    if handle.field == "deep_m":
-        return replace(spec, deep_m=min(size_m, spec.beams_m))
-    return replace(spec, beams_m=max(size_m, spec.deep_m))
+    return replace(spec, **{handle.field: size_m})  # type: ignore[arg-type]
 
 
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and hips by size, plies, spacing, what keeps it upright."""
     spec: PavilionSpec = case.spec
+    yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "hip", "beam"))
     if spec.plies < 4:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)

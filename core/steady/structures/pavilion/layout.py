@@ -282,6 +282,7 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...]) -> F
         pier_above_m=spec.pier_above_m,
         pier_width_m=spec.pier_width_m,
         footing_depth_m=spec.footing_depth_m,
+        slab=spec.slab if spec.stands == "slab" else None,
     )
 
 

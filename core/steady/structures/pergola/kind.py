@@ -7,7 +7,7 @@ from steady.errors import InputError
 from steady.measure.units import IN
 from steady.plan.model import Handle
 from steady.structures.canopy.acts import hold_on, let_go, lock_post
-from steady.structures.canopy.changes import more_posts, other_spacings, other_sticks
+from steady.structures.canopy.changes import more_posts, other_feet, other_spacings, other_sticks
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.holding import brought
 from steady.structures.choice import Change
@@ -38,7 +38,7 @@ LINE = LineForm(
         ("slats5in", "slats at that pitch; gap3in with that gap"),
         ("shade60@15:00", "as many as shade 60 % then"),
         ("posts3", "under each beam"),
-        ("brace2", "knee braces; feet=ground fixes the posts there"),
+        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
         ("attached", "hung on the house"),
     ),
     go="Put it up",
@@ -103,6 +103,7 @@ def move(spec: PergolaSpec, handle: Handle, to_m: float) -> PergolaSpec:
 def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and their spacing, what keeps it upright; the wood stays as it is."""
     spec: PergolaSpec = case.spec
+    yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
     yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
     yield from more_posts(lay_out(case, spec.posts or 2).frame.per_line, "each beam")

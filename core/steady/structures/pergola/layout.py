@@ -164,6 +164,7 @@ def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_pas
         pier_above_m=spec.pier_above_m,
         pier_width_m=spec.pier_width_m,
         footing_depth_m=spec.footing_depth_m,
+        slab=spec.slab if spec.stands == "slab" and not spec.on else None,
         on_deck=bool(spec.on),
     )
 

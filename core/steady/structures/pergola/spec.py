@@ -6,7 +6,7 @@ from typing import Annotated, Literal
 from annotated_types import Ge, Gt, Le, MaxLen
 
 from steady.plan.model import Basis
-from steady.structures.canopy.spec import Id, Lock, RoofAbove, Words
+from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.rated import Rated
 
 
@@ -76,6 +76,8 @@ class PergolaSpec:
     upright: Literal["knee braces", "fixed posts", "none"] = "knee braces"
     brace_m: Annotated[float, Ge(0.3), Le(1.5)] = 0.6096
     brace: Words = ""
+    stands: Stands = "footings"
+    slab: SlabUnder = SlabUnder()
     pier_width_m: Annotated[float, Ge(0.2), Le(1.2)] | None = None
     footing_depth_m: Annotated[float, Ge(0.2), Le(3.6)] | None = None
     gravel_m: Annotated[float, Ge(0), Le(0.6)] = 0.1016
