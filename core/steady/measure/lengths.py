@@ -47,6 +47,8 @@ _VULGAR = {
 _SUPERSCRIPT = str.maketrans("⁰¹²³⁴⁵⁶⁷⁸⁹₀₁₂₃₄₅₆₇₈₉", "01234567890123456789")
 _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*\.\d+|\d+\.?)"
 _TERM = re.compile(rf"\s*({_NUMBER})\s*(''|'|\"|feet|foot|ft|inches|inch|in|metres|meters|metre|meter|mm|cm|m)?\.?\s*")
+# 2-1/2 in is two and a half inches, as it is written on drawings; with no unit after it, 7-1/2 stays feet and inches.
+_HYPHENED = re.compile(r"(?<![\d/.])(\d+)-(\d+/\d+)(?=\s*[a-z'\"])")
 _FEET_INCHES = re.compile(rf"^\s*(\d+)\s*(?:-|\s)\s*({_NUMBER})\s*$")
 
 
@@ -74,6 +76,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
     if "⁄" in clean:
         clean = re.sub(r"([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄", r" \1⁄", clean).translate(_SUPERSCRIPT).replace("⁄", "/")
     clean = re.sub(r"(?<=['t])\s*-\s*(?=\d)", " ", clean).strip()  # 7'-6" is 7' 6"
+    clean = _HYPHENED.sub(r"\1 \2", clean)
     sign_ratio = 1.0
     if clean.startswith("-"):
         sign_ratio, clean = -1.0, clean[1:].strip()

@@ -44,7 +44,7 @@ class Run:
         """What an even load does (its size without a sign: lifted or loaded)."""
         return self._action([self.all_along(load_n_per_m)]) if load_n_per_m > 0 else NOTHING
 
-    def under(self, loads: Sequence[SpreadLoad]) -> Action:
+    def under(self, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
         """What loads of any shape do together."""
         return self._action(loads) if loads else NOTHING
 

@@ -7061,6 +7061,8 @@ export interface components {
          *             beams' centre lines; None: an eighth of theirs.
          *         posts: Under each beam; None: the fewest whose beam passes.
          *         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+         *         bays_x, bays_y: Bays along the beams and out, framed by rafters and cross pieces of the same stick; 0: rafters alone, by
+         *             their spacing. `turns`: slats turn a quarter from bay to bay.
          *         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
          *         second_slats: Another layer of the same slats, square over the first.
          *         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
@@ -7088,6 +7090,16 @@ export interface components {
              * @enum {string}
              */
             attach: "free" | "house";
+            /**
+             * Bays X
+             * @default 0
+             */
+            bays_x: number;
+            /**
+             * Bays Y
+             * @default 0
+             */
+            bays_y: number;
             /**
              * Beam
              * @default joist 2x10 pine
@@ -7271,6 +7283,11 @@ export interface components {
              *     }
              */
             sun: components["schemas"]["SunAsked"];
+            /**
+             * Turns
+             * @default false
+             */
+            turns: boolean;
             /**
              * Upright
              * @default knee braces

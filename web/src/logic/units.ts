@@ -69,6 +69,7 @@ export function parseLength(text: string, bare: Bare = 'ft'): number | null {
     clean = clean.replaceAll('⁄', '/')
   }
   clean = clean.replace(/(?<=['t])\s*-\s*(?=\d)/g, ' ').trim() // 7'-6" is 7' 6"
+  clean = clean.replace(/(?<![\d/.])(\d+)-(\d+\/\d+)(?=\s*[a-z'"])/g, '$1 $2') // 2-1/2 in is two and a half inches
   let sign = 1
   if (clean.startsWith('-')) {
     sign = -1

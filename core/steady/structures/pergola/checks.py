@@ -7,7 +7,7 @@ from steady.measure.units import IN
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.canopies import bare_frame, layers_pa
-from steady.structures.bending import Loaded, check_lifted, check_run
+from steady.structures.bending import Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
@@ -15,9 +15,10 @@ from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway
-from steady.structures.findings import PUBLIC, Findings
+from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
 from steady.structures.lifting import GREEN
+from steady.structures.pergola.bays import Bays, on_rafter
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.wind_place import place_of
@@ -70,9 +71,10 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
     rafter, slat = laid.timber.rafter, laid.timber.slat
     layers = [(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, rafter.density_kg_per_m3)]
     if slat is not None and laid.slats is not None:
-        layers += [(slat.thickness_m, slat.width_m, laid.slats.pitch_m, slat.density_kg_per_m3)] * (
-            1 + spec.second_slats
-        )
+        pitch = laid.bays.pitch_m if laid.bays is not None else laid.slats.pitch_m
+        layers += [(slat.thickness_m, slat.width_m, pitch, slat.density_kg_per_m3)] * (1 + spec.second_slats)
+    if laid.bays is not None:
+        layers.append((rafter.thickness_m, rafter.width_m, laid.bays.rows.spacing_m, rafter.density_kg_per_m3))
     climbs = spec.grows == "climbers"
     dead_pa = layers_pa(layers) + (CLIMBERS_PA if climbs else 0.0)
     top_m = spec.high_m + laid.timber.beam.width_m + rafter.width_m
@@ -100,11 +102,16 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
             Loaded(says="a person at the tip", action=run.point(loads.person_n, tip), lasts="roof", sags=False)
         )
     dead, even_pa = run.even(loads.dead_pa * s), loads.snow_pa or 0.0
+    even = spread(loads, s, run)
+    if laid.bays is not None:
+        dead = run.under(on_rafter(laid.bays, run, loads.dead_pa))
+        even = through_bays(laid.bays, loads, run)
+        _cross(found, spec, laid, loads)
     snows = [
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
         for one in heaps
     ]
-    loaded = [*spread(loads, s, run), *snows, *person]
+    loaded = [*even, *snows, *person]
     check_run(found, "Rafters", about, laid.frame.rafter(timber.rafter, found.book), run, dead, loaded)
     factors = factors_of(found.book)
     if loads.wind_pa:
@@ -132,6 +139,8 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
     about, book = f"{spec.id}/slats", found.book
     word, per = ("mm", 0.001) if book.metric else ("in", IN)
     span = laid.rafters.spacing_m
+    if laid.bays is not None:
+        span = max(laid.bays.length_m(turned) for _, _, turned in laid.bays.each())
     try:
         e = book.stiffness(laid.frame.wood(slat))
     except OutsideScope as refused:
@@ -149,6 +158,57 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         source="practice: our own",
     )
     found.at_most("Slats sag", about, has, most, (e,), "their own wet weight", asks=Asks.SAFETY)
+
+
+def _rows(laid: Laid) -> int:
+    """Slats behind each other across the beams."""
+    assert laid.slats is not None
+    return laid.slats.count * (laid.bays.rows.count - 1 if laid.bays is not None else 1)
+
+
+def through_bays(bays: Bays, loads: CanopyLoads, run: Run) -> list[Loaded]:
+    """Each load of its own on a rafter between bays, as `spread` has it on one under slats alone."""
+    found = []
+    for says, pa, lasts, sags in (
+        ("people and things spread", loads.live_pa, "roof", True),
+        ("even snow", loads.snow_pa or 0.0, "snow", True),
+        ("wind down", loads.wind_pa or 0.0, "wind", False),
+    ):
+        if pa > 0:
+            action = run.under(on_rafter(bays, run, pa))
+            found.append(Loaded(says=says, action=action, lasts=lasts, sags=sags))  # type: ignore[arg-type]
+    return found
+
+
+def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> None:
+    """A cross piece from rafter to rafter, under the half bay of turned slats that ends on it, and a person; and its hangers."""
+    bays, stick = laid.bays, laid.timber.rafter
+    assert bays is not None
+    u, about = found.book.units, f"{spec.id}/cross"
+    run = Run(length_m=bays.columns.gap_m, supports_m=(0.0, bays.columns.gap_m))
+    width = bays.rows.spacing_m / 2 if bays.turns else 0.0
+    person = Loaded(
+        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
+    )
+    own = run.even(loads.dead_pa * width + line_weight(stick))
+    carried = spread(loads, width, run) if width > 0 else []
+    check_run(found, "Cross pieces", about, laid.frame.wood(stick), run, own, [*carried, person])
+    f = factors_of(found.book)
+    passing = max(loads.live_pa, loads.snow_pa or 0.0) * width * run.length_m / 2
+    dead = (loads.dead_pa * width + line_weight(stick)) * run.length_m / 2
+    down = given_step(
+        "R", (f.dead * dead + f.live * max(passing, loads.person_n)) / u.force_n, u.force, "statics", "at each end"
+    )
+    found.gap(
+        "Cross piece's hanger holds",
+        about,
+        OutsideScope(
+            f"no rating is entered; each hanger of a cross piece must hold {said(down)} down",
+            "the maker's number for one hanger, with your factor",
+        ),
+        crew=True,
+        needs=down,
+    )
 
 
 def _heaps(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Heaped, ...]:
@@ -178,8 +238,13 @@ def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     across = bare_frame(book, place, top, spec.beams_m * t.beam.width_m, rows, posts_m2).force_n
     if t.slat is not None and laid.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
-        across += bare_frame(book, place, top, faces, laid.slats.count * (1 + spec.second_slats)).force_n
+        across += bare_frame(book, place, top, faces, _rows(laid) * (1 + spec.second_slats)).force_n
     along = bare_frame(book, place, top, spec.rafters_m * t.rafter.width_m, laid.rafters.count, posts_m2).force_n
+    if laid.bays is not None and t.slat is not None:
+        # Cross pieces stand against the wind across as one more row each; turned slats against the wind along, as if all were.
+        across += bare_frame(book, place, top, spec.beams_m * t.rafter.width_m, laid.bays.rows.count).force_n
+        rows = laid.bays.out.count * (laid.bays.columns.count - 1) if laid.bays.turns else 1
+        along += bare_frame(book, place, top, spec.rafters_m * t.slat.width_m, rows).force_n
     return {"across": factor * across, "along": factor * along}
 
 

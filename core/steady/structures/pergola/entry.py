@@ -7,6 +7,7 @@ Words, in order:
     rafters24in         rafters no farther apart than this
     slats5in  gap3in    slats at this pitch, or with this clear gap
     shade60@15:00       as many slats as shade 60 % at that hour
+    bays5x2  turn       bays framed by rafters and cross pieces, slats turning from bay to bay
     posts3              posts under each beam
     brace2  feet=ground knee braces so long each way, or posts fixed in the ground
     attached            hung on the house along its first edge
@@ -63,6 +64,13 @@ def _shade(spec: PergolaSpec, word: Word) -> PergolaSpec:
     return replace(spec, slats_by="shade", shade=int(match[1]) / 100, sun=replace(spec.sun, hour=hour))
 
 
+def _bays(spec: PergolaSpec, word: Word) -> PergolaSpec:
+    match = re.fullmatch(r"(\d{1,2})x(\d{1,2})", word.rest)
+    if match is None or not (1 <= int(match[1]) <= 20 and 1 <= int(match[2]) <= 12):
+        raise word.refused("write the bays along the beams and out as bays5x2, 1 to 20 by 1 to 12")
+    return replace(spec, bays_x=int(match[1]), bays_y=int(match[2]))
+
+
 def _on(spec: PergolaSpec, word: Word) -> PergolaSpec:
     """A deck of the job by its id, and perhaps its corner there: on=kitchen-deck@2,2."""
     name, _, at = word.rest.partition("@")
@@ -77,7 +85,7 @@ def _on(spec: PergolaSpec, word: Word) -> PergolaSpec:
 WORDS = Words(
     help="Write 18x11 high8 over1 rafters24in slats5in brace2; attached hangs it on the house, feet=ground fixes its posts there",
     sized=_sized,
-    flags={**FIXED, "attached": {"attach": "house"}, "free": {"attach": "free"}},
+    flags={**FIXED, "attached": {"attach": "house"}, "free": {"attach": "free"}, "turn": {"turns": True}},
     readers={
         "high": length_of("high_m", 2.1, 3.6, "the clear height is 6 ft 11 in to 11 ft 9 in (2.1 to 3.6 m)"),
         "over": _over,
@@ -86,6 +94,7 @@ WORDS = Words(
         "gap": length_of("slat_gap_m", 0.005, 1.0, "gaps are 1/4 in to 3 ft (5 mm to 1 m)", slats_by="gap"),
         "shade": _shade,
         "on=": _on,
+        "bays": _bays,
         "posts": posts_under("each beam"),
         "brace": BRACE,
     },

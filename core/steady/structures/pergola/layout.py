@@ -13,6 +13,7 @@ from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.kind import Case
+from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
 from steady.structures.pergola.spec import PergolaSpec
 from steady.yard.stock import Stick, stick
 
@@ -36,13 +37,14 @@ class Timber:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Laid:
-    """Everything laid out."""
+    """Everything laid out; `slats`: those of one bay along the beams where there are bays."""
 
     timber: Timber
     frame: Frame
     rafter_past_m: float
     rafters: Members
     slats: Slats | None
+    bays: Bays | None
     solidity: float
     slat_cover: float
 
@@ -108,15 +110,17 @@ def lay_out(case: Case, posts: int) -> Laid:
     lines = _lines(spec, rafter_past)
     if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
         raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
-    rafters = members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
-    slats = _slats(case, timber)
-    solid, cover = _solidity(spec, timber, rafters, slats)
+    rafters = _rafters(spec, timber)
+    bays = _bays(case, timber, rafters)
+    slats = bays.along if bays is not None else _slats(case, timber)
+    solid, cover = _solidity(spec, timber, rafters, slats, bays)
     return Laid(
         timber=timber,
         frame=_frame(spec, timber, lines, beam_past, posts),
         rafter_past_m=rafter_past,
         rafters=rafters,
         slats=slats,
+        bays=bays,
         solidity=solid,
         slat_cover=cover,
     )
@@ -188,6 +192,42 @@ def run_azimuth(site: Site) -> float:
     return math.pi / 2 + site.north_rad
 
 
+def _rafters(spec: PergolaSpec, timber: Timber) -> Members:
+    if spec.bays_x > 0 and spec.bays_y > 0:
+        return members(spec.beams_m, timber.rafter.thickness_m, count=spec.bays_x + 1)
+    return members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
+
+
+def _bays(case: Case, timber: Timber, rafters: Members) -> Bays | None:
+    spec: PergolaSpec = case.spec
+    if not (spec.bays_x > 0 and spec.bays_y > 0) or timber.slat is None:
+        if spec.turns:
+            raise InputError("turns", "Slats turn from bay to bay: say how many bays, along the beams and out")
+        return None
+    if spec.attach == "house":
+        raise InputError("bays_y", "Bays stand on a free pergola: on its own posts, or 0 bays")
+    if spec.second_slats:
+        raise InputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
+    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y)
+    by: tuple[str, float] = {
+        "count": ("count", spec.slat_count),
+        "cover": ("cover", spec.slat_cover),
+    }.get(spec.slats_by, ("gap", spec.slat_gap_m))
+    if spec.slats_by == "shade":
+        sun = sun_at(case)
+        if sun is None:
+            raise InputError("sun", NO_SUN)
+        by = "gap", gap_for(rafters, rows, timber.slat, spec.turns, (spec.shade, sun, run_azimuth(case.site)))
+    try:
+        return lay_bays(rafters, rows, timber.slat, spec.turns, by)
+    except InputError as error:
+        raise InputError(FIELDS.get(error.field, "slat"), error.message) from None
+
+
+FIELDS = {"count": "slat_count", "cover": "slat_cover", "gap": "slat_gap_m"}
+NO_SUN = "Type the place's latitude and longitude under Ground, and an hour when the sun is up"
+
+
 def _slats(case: Case, timber: Timber) -> Slats | None:
     """Slats lie along the beams; they repeat across them, over the rafters' whole length."""
     spec = case.spec
@@ -204,9 +244,7 @@ def _slats(case: Case, timber: Timber) -> Slats | None:
             return slats_in_bay(bay, wide, count=_count_for(case, slat))
         return slats_in_bay(bay, wide, gap_m=spec.slat_gap_m)
     except InputError as error:
-        raise InputError(
-            {"count": "slat_count", "cover": "slat_cover", "gap": "slat_gap_m"}.get(error.field, "slat"), error.message
-        ) from None
+        raise InputError(FIELDS.get(error.field, "slat"), error.message) from None
 
 
 def _count_for(case: Case, slat: Stick) -> int:
@@ -214,15 +252,21 @@ def _count_for(case: Case, slat: Stick) -> int:
     spec: PergolaSpec = case.spec
     sun = sun_at(case)
     if sun is None:
-        raise InputError("sun", "Type the place's latitude and longitude under Ground, and an hour when the sun is up")
+        raise InputError("sun", NO_SUN)
     across = across_sun(*sun, run_azimuth(case.site))
     pitch = pitch_for(slat.thickness_m, slat.width_m, across, spec.shade)
     return max(2, math.ceil(spec.rafters_m / max(pitch, slat.thickness_m) - 1e-9))
 
 
-def _solidity(spec: PergolaSpec, timber: Timber, rafters: Members, slats: Slats | None) -> tuple[float, float]:
+def _solidity(
+    spec: PergolaSpec, timber: Timber, rafters: Members, slats: Slats | None, bays: Bays | None
+) -> tuple[float, float]:
     """Share closed from straight above, slats and rafters together (their union), and of the slats alone."""
     bare = timber.rafter.thickness_m / rafters.spacing_m
+    if bays is not None and timber.slat is not None:
+        bare = two_layers(bare, timber.rafter.thickness_m / bays.rows.spacing_m)
+        cover = min(1.0, timber.slat.thickness_m / bays.pitch_m)
+        return two_layers(cover, bare), cover
     if slats is None or timber.slat is None:
         return bare, 0.0
     cover = min(1.0, timber.slat.thickness_m / slats.pitch_m)
@@ -243,6 +287,8 @@ def shade_share(case: Case, laid: Laid, turned: bool = False) -> float | None:
     if sun is None or slat is None or laid.slats is None:
         return None
     run = run_azimuth(case.site) + (math.pi / 2 if turned else 0.0)
+    if laid.bays is not None:
+        return bays_shade(laid.bays, slat, laid.timber.rafter, sun, run)
     first = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run))
     rafter = laid.timber.rafter
     second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, across_sun(*sun, run + math.pi / 2))

@@ -7,6 +7,7 @@ from steady.plan.model import Part, Place
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
 from steady.structures.kind import Case
+from steady.structures.pergola.bays import Bays
 from steady.structures.pergola.checks import PergolaFound
 from steady.structures.pergola.layout import Laid
 from steady.structures.pergola.spec import PergolaSpec
@@ -23,7 +24,10 @@ def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]
     g, laid = Grouper(spec.id), found.laid
     clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
     _rafters(g, spec, laid)
-    _slats(g, case, laid)
+    if laid.bays is not None:
+        _bays(g, spec, laid, laid.bays)
+    else:
+        _slats(g, case, laid)
     if spec.attach == "house":
         _ledger(g, case, laid)
     return g.parts(), clashes
@@ -67,6 +71,44 @@ def _slats(g: Grouper, case: Case, laid: Laid) -> None:
     g.fix("deck screw", row.count * laid.rafters.count, (0.0, first, z), "screw")
     if spec.second_slats:
         _second(g, spec, laid, slat, longest)
+
+
+def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
+    """Cross pieces between the rafters, their tops alike, and the slats of every bay from middle to middle of what holds them."""
+    stick, slat = laid.timber.rafter, laid.timber.slat
+    assert slat is not None
+    columns, rows = bays.columns, bays.rows
+    deck = spec.high_m + laid.timber.beam.width_m + stick.width_m
+    half = stick.thickness_m / 2
+    for i in range(1, columns.count):
+        place = Place(
+            id=f"{spec.id}/cross/{i}",
+            about=f"{spec.id}/cross",
+            at=(columns.at_m(i) + half, rows.at_m(1), deck - stick.width_m / 2),
+            along=ALONG,
+            up=UP,
+            count=rows.count,
+            step=(0.0, rows.spacing_m, 0.0),
+        )
+        g.add("cross piece", stick, columns.gap_m, place)
+    pieces = (columns.count - 1) * rows.count
+    g.fix("joist hanger", 2 * pieces, (0.0, 0.0, deck), "connector")
+    z = deck + slat.width_m / 2
+    for i, j, turned in bays.each():
+        row = bays.alone(turned)
+        x, y = columns.at_m(i + 1), rows.at_m(j + 1)
+        first = half + row.at_m(1) + slat.thickness_m / 2
+        place = Place(
+            id=f"{spec.id}/slats/{i + 1}-{j + 1}",
+            about=f"{spec.id}/slats",
+            at=(x + first, y, z) if turned else (x, y + first, z),
+            along=ACROSS if turned else ALONG,
+            up=UP,
+            count=row.count,
+            step=(row.pitch_m, 0.0, 0.0) if turned else (0.0, row.pitch_m, 0.0),
+        )
+        g.add("slat", slat, bays.length_m(turned), place)
+    g.fix("deck screw", 2 * bays.count, (0.0, 0.0, z), "screw")
 
 
 def _joined(laid: Laid, length_m: float, longest_m: float) -> list[tuple[float, float]]:

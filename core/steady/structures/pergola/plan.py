@@ -3,6 +3,8 @@
 from collections.abc import Sequence
 from dataclasses import replace
 
+from steady.layout.canopy import Slats
+from steady.measure.show import Tape
 from steady.plan.model import Handle, Member, Part, Plan, Target
 from steady.structures.canopy.acts import size_targets
 from steady.structures.canopy.path import load_path
@@ -13,6 +15,7 @@ from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
 from steady.structures.measured import gap_target
 from steady.structures.pergola import parts as pieces
+from steady.structures.pergola.bays import Bays
 from steady.structures.pergola.checks import PergolaFound, out_of_scope, reckon_pergola
 from steady.structures.pergola.layout import Laid, shade_share, sizes, sun_at
 from steady.structures.pergola.spec import PergolaSpec
@@ -108,10 +111,11 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
                 id=f"{me}/slats",
                 what="slats",
                 name="Slats",
-                says=f"{laid.slats.count} of {t.slat.says}, {tape.length(laid.slats.gap_m)} clear, "
-                f"{tape.length(laid.slats.end_gap_m)} at both ends; {covers}",
+                says=f"{_slats_say(laid, t.slat.says, tape)}; {covers}",
             )
         )
+    if laid.bays is not None:
+        rows.append(_cross_member(me, laid.bays, t.rafter.says, tape))
     if spec.attach == "house":
         rows.append(
             Member(
@@ -119,6 +123,31 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
             )
         )
     return [*rows, upright_member(laid.frame, found.held, tape)]
+
+
+def _slats_say(laid: Laid, slat: str, tape: Tape) -> str:
+    def ends(row: Slats) -> str:
+        return f"{tape.length(row.gap_m)} clear, {tape.length(row.end_gap_m)} at both ends"
+
+    assert laid.slats is not None
+    if laid.bays is None:
+        return f"{laid.slats.count} of {slat}, {ends(laid.slats)}"
+    bays = laid.bays
+    turned = f"; {bays.out.count} in a bay where they are turned, {ends(bays.out)}" if bays.turns else ""
+    return f"{bays.count} of {slat}: {bays.along.count} in a bay along the beams, {ends(bays.along)}{turned}"
+
+
+def _cross_member(me: str, bays: Bays, stick: str, tape: Tape) -> Member:
+    """Cross pieces with their marks: near faces from the datum, the same on every rafter."""
+    half = bays.rows.thickness_m / 2
+    marks = ", ".join(tape.length(bays.rows.at_m(k) - half) for k in range(1, bays.rows.count + 1))
+    return Member(
+        id=f"{me}/cross",
+        what="cross pieces",
+        name=f"Cross pieces, {tape.length(bays.columns.gap_m)}",
+        says=f"{(bays.columns.count - 1) * bays.rows.count} of {stick}; near faces at {marks} on every rafter. Cut each to "
+        "its measured gap less a saw's cut, never drive one in",
+    )
 
 
 def _notes(case: Case, found: PergolaFound, made: Sequence[Part], high_m: float) -> list[str]:

@@ -33,6 +33,8 @@ class PergolaSpec:
             beams' centre lines; None: an eighth of theirs.
         posts: Under each beam; None: the fewest whose beam passes.
         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+        bays_x, bays_y: Bays along the beams and out, framed by rafters and cross pieces of the same stick; 0: rafters alone, by
+            their spacing. `turns`: slats turn a quarter from bay to bay.
         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
         second_slats: Another layer of the same slats, square over the first.
         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
@@ -65,6 +67,9 @@ class PergolaSpec:
     seat: Literal["on top", "on shoulders"] = "on top"
     rafter: Words = "joist 2x8 pine"
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.3)] = 0.6096
+    bays_x: Annotated[int, Ge(0), Le(20)] = 0
+    bays_y: Annotated[int, Ge(0), Le(12)] = 0
+    turns: bool = False
     slat: Words = "baluster 2x2 pine"
     slats_by: Literal["gap", "count", "cover", "shade"] = "gap"
     slat_gap_m: Annotated[float, Gt(0.005), Le(1)] = 0.0889

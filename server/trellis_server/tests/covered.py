@@ -1,4 +1,4 @@
-"""Prints what share of each room's lines the tests ran: `python -m trellis_server.covered`, after a run under coverage."""
+"""Prints what share of each room's lines the tests ran, after a run under coverage."""
 
 from collections import defaultdict
 from pathlib import Path
