@@ -16,6 +16,7 @@ IN_GROUND = ("gravel", "sand", "concrete", "slab", "block")
 AROUND_M = 2.0
 BED_M = 0.8
 """A bed is drawn so far under the water that something floats on [our own]."""
+FLUSH_M = 0.008
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -66,11 +67,18 @@ def scene(plan: Plan) -> Scene:
     if hand(plan) < 0:
         solids = [_turned(solid) for solid in solids]
     left, near, right, far = drawn_box(plan)
-    level = ground_under(plan, solids) - (BED_M if plan.floats else 0.0)
+    level = ground_under(plan, solids) - _under(plan)
     ground = (left - AROUND_M, near - AROUND_M, right + AROUND_M, far + AROUND_M, level)
     return Scene(
         solids=tuple(solids), ground=ground, stages=STAGES, says=described(plan), water_m=0.0 if plan.floats else None
     )
+
+
+def _under(plan: Plan) -> float:
+    """How far under it the ground is drawn: under a float, and under a slab that lies flush, so that its top is seen."""
+    if plan.floats:
+        return BED_M
+    return FLUSH_M if any(layer.what == "slab" for footing in plan.footings for layer in footing.layers) else 0.0
 
 
 def ground_under(plan: Plan, solids: Sequence[Solid] = ()) -> float:
@@ -95,7 +103,8 @@ def described(plan: Plan) -> str:
         if part.length_m > 0:
             counts[part.role] = counts.get(part.role, 0) + part.count
     words = [f"{count} {role(name).one if count == 1 else role(name).many}" for name, count in counts.items()]
-    holes = f", {len(plan.footings)} footings in the ground" if plan.footings else ""
+    dug = sum(footing.hole_m > 0 for footing in plan.footings)
+    holes = f", {dug} footings in the ground" if dug else ""
     return f"A {plan.called}: {', '.join(words)}{holes}"
 
 

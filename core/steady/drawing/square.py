@@ -282,7 +282,8 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
     for a, b in itertools.pairwise(stops):
         drawn += dimension(plan.id, (a, z), (b, z), tape)
     said: set[str] = set()
-    for footing in sorted(plan.footings, key=lambda f: f.at[axis]):
+    dug = (footing for footing in plan.footings if footing.hole_m > 0)
+    for footing in sorted(dug, key=lambda f: f.at[axis]):
         text = f"{tape.length(footing.hole_width_m)} wide, {tape.length(footing.hole_m)} deep"
         if text in said:  # holes alike are said once
             continue

@@ -66,7 +66,13 @@ describe('divisions', () => {
         .filter((d) => d.long)
         .map((d) => d.label),
     ).toEqual(['0′', '2′', '4′', '6′', '8′', '10′'])
-    expect(divisions(2, 50, false).map((d) => d.label)).toEqual(['0.0', '0.5', '1.0', '1.5', '2.0'])
+    expect(divisions(1, 62, false).map((d) => d.label)).toEqual(['0.0', '0.5', '1.0'])
+    for (const imperial of [true, false])
+      for (const scale of [4, 8, 13, 27, 40, 90]) {
+        const named = divisions(24, scale, imperial).filter((d) => d.long)
+        for (let k = 1; k < named.length; k++)
+          expect((named[k]!.at - named[k - 1]!.at) * scale).toBeGreaterThanOrEqual(imperial ? 24 : 30)
+      }
     expect(divisions(30, 8, true).every((d) => d.long)).toBe(true)
   })
 })

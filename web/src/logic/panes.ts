@@ -149,6 +149,8 @@ export function zoomed(at: Viewport, factor: number, x: number, y: number, most 
   return { zoom, dx: x - (x - at.dx) * by, dy: y - (y - at.dy) * by }
 }
 
+/** Named divisions stand so far apart that the widest of their names leaves a gap. */
+const NAME_PX = [24, 30] as const
 /** Divisions of a ruler: every step of the crew's units, the long ones named. */
 export function divisions(
   size_m: number,
@@ -156,7 +158,9 @@ export function divisions(
   imperial: boolean,
 ): { at: number; long: boolean; label: string }[] {
   const step = imperial ? FT : 0.5
-  const every = imperial ? (scale > 26 ? 2 : 4) : scale > 40 ? 1 : 2
+  const every =
+    (imperial ? [2, 4, 8, 16, 32] : [1, 2, 4, 10, 20, 40]).find((k) => k * step * scale >= NAME_PX[imperial ? 0 : 1]) ??
+    64
   const found = []
   for (let k = 0; k * step <= size_m + 1e-6; k++) {
     const long = k % every === 0
