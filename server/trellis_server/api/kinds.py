@@ -8,6 +8,7 @@ from steady.errors import InputError
 from steady.jobs.brought import bring
 from steady.jobs.decisions import carried_out, used_items
 from steady.jobs.document import AnySpec, at_its_field, find
+from steady.jobs.sketch import Sketch, sketch
 from steady.jobs.taken_in import TakenIn, take_in
 from steady.structures.registry import kind_called, kind_of
 
@@ -23,7 +24,9 @@ from trellis_server.api.schemas.reckon import (
     KindsAnswer,
     MoveBody,
     NewBody,
+    SketchBody,
     TakeInBody,
+    TilesAnswer,
 )
 from trellis_server.services import jobs, kinds, readings
 from trellis_server.services.documents import dump
@@ -46,6 +49,24 @@ def new(request: HttpRequest, body: NewBody) -> HttpResponse:
     if body.preset and body.preset not in dict(kind.presets):
         raise InputError("preset", f"Choose one of {', '.join(key for key, _ in kind.presets) or 'none'}")
     return fast(kinds.new(request.user, kind, ask, body.starts_as))
+
+
+@router.post("/sketch", response={200: Sketch, **REFUSALS})
+def sketch_line(request: HttpRequest, body: SketchBody) -> HttpResponse:
+    """A line as far as it is typed: what each word means, and its picture; nothing is kept and nothing is refused."""
+    kind = kind_called(body.kind)
+
+    def read(text: str) -> Any:
+        ask = {"text": text, "id": body.id, "bare": body.bare, "school": body.school, "preset": body.preset}
+        return kinds.new(request.user, kind, ask, body.starts_as)
+
+    return fast(sketch(body.document, kind, body.text, body.bare, read))
+
+
+@router.get("/tiles", response={200: TilesAnswer, 401: Problems})
+def tiles(request: HttpRequest, metric: bool = False) -> HttpResponse:
+    """The picture on each kind's tile."""
+    return fast({"tiles": kinds.tiles(metric)})
 
 
 @router.post("/move", response={200: AnySpec, **REFUSALS})

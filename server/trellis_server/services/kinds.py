@@ -1,9 +1,12 @@
 """Kinds of structure at the edge: what a crew's last choices are as JSON, typed again field by field, and forms for the page."""
 
+from functools import cache
 from typing import Any, Literal, get_type_hints
 
 from pydantic import ConfigDict, TypeAdapter, ValidationError
+from steady.drawing.tile import Tile
 from steady.errors import InputError
+from steady.jobs.sketch import sample
 from steady.structures.form import AskedGroup, asked
 from steady.structures.kind import Ask, Kind
 from steady.structures.registry import KINDS, kind_of
@@ -106,6 +109,12 @@ def described(person: Person) -> list[dict[str, Any]]:
         }
         for kind in KINDS
     ]
+
+
+@cache
+def tiles(metric: bool) -> dict[str, Tile]:
+    """The picture on each kind's tile: drawn once a process."""
+    return {kind.key: picture for kind in KINDS if (picture := sample(kind, metric)) is not None}
 
 
 def form_of(kind: Kind) -> tuple[AskedGroup, ...]:

@@ -6,6 +6,7 @@ from django.test import Client
 from playwright.sync_api import expect
 from steady.drawing.scene import scene
 from steady.jobs.document import plan_structure
+from steady.structures.registry import KINDS
 
 from trellis_server.services.documents import load
 from trellis_server.tests.test_browser import SignedIn
@@ -23,6 +24,8 @@ class RoofInTheBrowser(SignedIn):
 
     def put_up(self, form: str, label: str, line: str) -> str:
         self.open(f"/jobs/{self.job.pk}/brief")
+        many = next(kind.many for kind in KINDS if kind.line.title == form)
+        self.tile(many.capitalize())
         asked = self.page.get_by_role("form", name=form)
         asked.get_by_label(label).fill(line)
         asked.get_by_role("button", name=re.compile("^(Put it up|Float it)$")).click()

@@ -42,6 +42,10 @@ class SignedIn(BrowserTestCase):
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
         expect(self.page.locator(".canvas svg").first).to_be_visible()
 
+    def tile(self, many: str) -> None:
+        """Picks what to build."""
+        self.page.get_by_role("group", name="Kinds of structure").get_by_role("button", name=many).click()
+
     def saved(self) -> None:
         expect(self.page.locator(".sign")).to_contain_text("Saved")
 
@@ -347,6 +351,30 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Keep", exact=True).click()
         expect(page.locator(".log")).to_contain_text("Act: past what a latch forgives")
 
+    def test_a_line_is_drawn_and_explained_while_it_is_typed(self) -> None:
+        page = self.page
+        self.open(f"/jobs/{self.job.pk}/brief")
+        shown = page.locator("figure.shown")
+        expect(shown).to_contain_text("Type it, and it is drawn here")
+        line = page.get_by_label("Readings along one tape")
+        line.press_sequentially("0 c38 g4 118'6", delay=20)
+        meant = page.get_by_role("list", name="What each word means")
+        expect(meant).to_contain_text("corner at 38′ 0″, a quarter turn right")
+        expect(meant).to_contain_text("118′ 6″")
+        expect(page.get_by_role("img", name=re.compile("A fence: .* posts"))).to_be_visible()
+        structures = len(self.document()["structures"])
+        line.fill("0 c38 banana 118'6")
+        expect(meant.get_by_text("is not understood")).to_be_visible()
+        expect(page.locator(".not-yet")).to_contain_text("banana")
+        expect(page.get_by_role("img", name=re.compile("A fence: .* posts"))).to_be_visible()  # the rest is still drawn
+        self.assertEqual(self.axe(), [])
+        self.tile("Pavilions")
+        page.get_by_label("Over the beams, one way × the other").fill("16x16 over9in pitch25 ring3")
+        expect(page.get_by_role("img", name=re.compile("A pavilion: .* hips"))).to_be_visible()
+        self.assertEqual(len(self.document()["structures"]), structures)  # nothing stands before it is put up
+        page.set_viewport_size({"width": 390, "height": 844})
+        self.assertLessEqual(page.evaluate("document.scrollingElement.scrollWidth"), 390)
+
     def test_a_gate_stands_on_its_own_posts(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
@@ -358,6 +386,7 @@ class JobTest(SignedIn):
     def test_a_deck_is_framed_from_one_line_dragged_and_chosen(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
+        self.tile("Decks")
         page.get_by_label("Along the house × out from it").fill("16x12 sideways")
         page.get_by_role("button", name="Frame it").click()
         expect(page.get_by_role("alert")).to_contain_text('"sideways" is not understood')

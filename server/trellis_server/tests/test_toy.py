@@ -127,6 +127,7 @@ class ToyInTheBrowserTest(SignedIn):
     def test_from_its_line_to_the_phone(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
+        self.tile("Saw-horses")
         form = page.get_by_role("form", name="A saw-horse from its size")
         form.get_by_label("Long × high").fill("4x2'6")
         form.get_by_role("button", name="Knock it up").click()

@@ -972,6 +972,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds/sketch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sketch Line
+         * @description A line as far as it is typed: what each word means, and its picture; nothing is kept and nothing is refused.
+         */
+        post: operations["trellis_server_api_kinds_sketch_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds/take-in": {
         parameters: {
             query?: never;
@@ -986,6 +1006,26 @@ export interface paths {
          * @description What taking a reading into the plan would change, pieces that are up already among it; nothing is kept.
          */
         post: operations["trellis_server_api_kinds_what_would_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kinds/tiles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tiles
+         * @description The picture on each kind's tile.
+         */
+        get: operations["trellis_server_api_kinds_tiles"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3498,6 +3538,16 @@ export interface components {
         DocumentsAnswer: {
             /** Documents */
             documents: components["schemas"]["DocumentRow"][];
+        };
+        /**
+         * Drawn
+         * @description Faces of one colour that lie behind each other, as one path (SVG, up is less), and the colour.
+         */
+        Drawn: {
+            /** Fill */
+            fill: string;
+            /** Path */
+            path: string;
         };
         /**
          * Existing
@@ -8046,6 +8096,21 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * Said
+         * @description One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known.
+         */
+        Said: {
+            /**
+             * Known
+             * @default true
+             */
+            known: boolean;
+            /** Means */
+            means: string;
+            /** Word */
+            word: string;
+        };
         /** SaveBody */
         SaveBody: {
             /** Base */
@@ -8849,6 +8914,56 @@ export interface components {
              * @default 0
              */
             reach_m: number;
+        };
+        /**
+         * Sketch
+         * @description What a line says so far.
+         *
+         *     Args:
+         *         fault: Why it cannot be drawn, quoting its word; empty: it is drawn.
+         *         picture: None: nothing can be drawn.
+         */
+        Sketch: {
+            /** Fault */
+            fault: string;
+            picture: components["schemas"]["Tile"] | null;
+            /** Words */
+            words: components["schemas"]["Said"][];
+        };
+        /**
+         * SketchBody
+         * @description A line while it is typed, and the job that the structure will stand in.
+         */
+        SketchBody: {
+            /**
+             * Bare
+             * @default ft
+             * @enum {string}
+             */
+            bare: "ft" | "in" | "m" | "mm";
+            document: components["schemas"]["Job"];
+            /** Id */
+            id: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Preset
+             * @default
+             */
+            preset: string;
+            /**
+             * School
+             * @default us
+             */
+            school: string;
+            /**
+             * Starts As
+             * @default usual
+             * @enum {string}
+             */
+            starts_as: "usual" | "last" | "shipped";
+            /** Text */
+            text: string;
         };
         /**
          * SlabUnder
@@ -9971,6 +10086,33 @@ export interface components {
             says: string;
             /** Ticks */
             ticks: components["schemas"]["Tick"][];
+        };
+        /**
+         * Tile
+         * @description The picture: its paths in order, and its bounds (left, top, width, height), in centimetres.
+         */
+        Tile: {
+            /** Box */
+            box: [
+                number,
+                number,
+                number,
+                number
+            ];
+            /** Drawn */
+            drawn: components["schemas"]["Drawn"][];
+            /** Says */
+            says: string;
+        };
+        /**
+         * TilesAnswer
+         * @description The picture on each kind's tile, by its key.
+         */
+        TilesAnswer: {
+            /** Tiles */
+            tiles: {
+                [key: string]: components["schemas"]["Tile"];
+            };
         };
         /** UnderAnswer */
         UnderAnswer: {
@@ -13679,6 +13821,57 @@ export interface operations {
             };
         };
     };
+    trellis_server_api_kinds_sketch_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SketchBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sketch"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
     trellis_server_api_kinds_what_would_change: {
         parameters: {
             query?: never;
@@ -13730,6 +13923,37 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_tiles: {
+        parameters: {
+            query?: {
+                metric?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TilesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,18 +5,16 @@ import { api, ask } from '@/api/client'
 import type { Job } from '@/api/types'
 import BringBox from '@/components/BringBox.vue'
 import DimensionsBox from '@/components/DimensionsBox.vue'
-import NewStructure from '@/components/NewStructure.vue'
+import StartStructure from '@/components/start/StartStructure.vue'
 import NotesBox from '@/components/NotesBox.vue'
 import KeptSums from '@/components/KeptSums.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import PickField from '@/components/PickField.vue'
 import { useJob } from '@/stores/job'
-import { useKinds } from '@/stores/kinds'
 import { useReference } from '@/stores/reference'
 
 const store = useJob()
 const reference = useReference()
-const { kinds } = useKinds()
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
   if (name === 'name' && !value?.trim()) return
   store.change((job) => void (job[name] = value ?? ''), name)
@@ -94,7 +92,43 @@ function remove(id: string): void {
   <main v-if="store.document" class="page">
     <h1>The brief</h1>
     <div class="two">
-      <section class="form">
+      <section>
+        <h2>{{ store.document.structures.length ? 'Structures' : 'What to build' }}</h2>
+        <ul v-if="store.document.structures.length" class="list">
+          <li v-for="item in store.document.structures" :key="item.spec.id">
+            <KeptInput
+              :value="item.name"
+              :aria-label="`Name of ${item.name}`"
+              maxlength="60"
+              class="named"
+              @change="rename(item.spec.id, ($event.target as HTMLInputElement).value)"
+            />
+            <router-link
+              :to="{ name: 'set-out', params: { structure: item.spec.id } }"
+              :aria-label="`Open ${item.name}`"
+              >open</router-link
+            >
+            <button class="link small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</button>
+            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">
+              take away
+            </button>
+          </li>
+        </ul>
+        <p v-if="store.document.structures.length">
+          <router-link :to="{ name: 'place' }">Where they stand on the site</router-link>
+        </p>
+        <p v-else class="quiet">Pick one, then say it as the tape reads it, or start with a small one and pull it.</p>
+        <h3 v-if="store.document.structures.length" class="another">Another one</h3>
+        <StartStructure />
+        <BringBox />
+        <KeptSums />
+        <h2>Take it along</h2>
+        <p>
+          <a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> ·
+          <a href="/schema/job.json" target="_blank">how the file is built</a>
+        </p>
+      </section>
+      <section class="form" aria-label="The job">
         <label for="name">Job</label
         ><InputText
           id="name"
@@ -152,44 +186,6 @@ function remove(id: string): void {
           @update:model-value="marks"
         />
       </section>
-      <section>
-        <h2>Structures</h2>
-        <ul v-if="store.document.structures.length" class="list">
-          <li v-for="item in store.document.structures" :key="item.spec.id">
-            <KeptInput
-              :value="item.name"
-              :aria-label="`Name of ${item.name}`"
-              maxlength="60"
-              class="named"
-              @change="rename(item.spec.id, ($event.target as HTMLInputElement).value)"
-            />
-            <router-link
-              :to="{ name: 'set-out', params: { structure: item.spec.id } }"
-              :aria-label="`Open ${item.name}`"
-              >open</router-link
-            >
-            <button class="link small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</button>
-            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">
-              take away
-            </button>
-          </li>
-        </ul>
-        <p v-if="store.document.structures.length">
-          <router-link :to="{ name: 'place' }">Where they stand on the site</router-link>
-        </p>
-        <p v-else class="quiet">
-          Nothing to build yet. Walk the line with a tape and type what it reads, or start with a straight and pull it
-          longer.
-        </p>
-        <BringBox />
-        <NewStructure v-for="kind in kinds" :key="kind.key" :kind="kind" />
-        <KeptSums />
-        <h2>Take it along</h2>
-        <p>
-          <a :href="`/api/jobs/${store.id}/job.json`">This job as a file</a> ·
-          <a href="/schema/job.json" target="_blank">how the file is built</a>
-        </p>
-      </section>
     </div>
     <div class="said">
       <NotesBox />
@@ -220,8 +216,8 @@ function remove(id: string): void {
 }
 .two {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.15fr);
-  gap: 44px;
+  grid-template-columns: minmax(0, 1fr) 290px;
+  gap: 40px;
   margin-top: 14px;
 }
 .form {
@@ -247,7 +243,13 @@ function remove(id: string): void {
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
 }
-@media (max-width: 760px) {
+.page {
+  max-width: 1180px;
+}
+.another {
+  margin: 18px 0 8px;
+}
+@media (max-width: 900px) {
   .two {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -102,12 +102,13 @@ LINE = LineForm(
     imperial="0 c38 g4 c81 g11 118'6",
     metric="0 c11.6 g1.2 c24.7 g3.4 36.1",
     help=(
-        ("c38", "corner at 38 (c38r18: 18° right)"),
+        ("c38", "corner at 38, a quarter turn right"),
+        ("c38r18", "corner at 38, 18° right; l18 to the left"),
         ("g4", "gate 4 clear from the last post"),
-        ("g4@45'6", "gate at 45' 6\""),
-        ("g4+7", "two leaves"),
-        ("x61'3~2=water-main", "no digging 2 each side"),
-        ("p60", "a post that stays"),
+        ("g4@45'6", "gate 4 clear from 45'6 on"),
+        ("g4+7", "gate of two leaves, 4 and 7"),
+        ("x61'3~2=water-main", "no digging at 61'3, 2 each side"),
+        ("p60", "a post that stays, at 60"),
         ("last", "the end"),
     ),
     starts=(

@@ -6,6 +6,7 @@ from typing import Annotated, Any, Literal
 from annotated_types import Ge, Le, MaxLen, MinLen
 from ninja import Schema
 from steady.drawing.marks import MarkRow
+from steady.drawing.tile import Tile
 from steady.ground.readings import Readings
 from steady.jobs.arrivals import Arrived
 from steady.jobs.buying import Counted, Share
@@ -89,6 +90,18 @@ class NewBody(Closed):
     school: Annotated[str, MaxLen(10)] = "us"
     preset: Annotated[str, MaxLen(40)] = ""
     starts_as: Literal["usual", "last", "shipped"] = "usual"
+
+
+class SketchBody(NewBody):
+    """A line while it is typed, and the job that the structure will stand in."""
+
+    document: Job
+
+
+class TilesAnswer(Closed):
+    """The picture on each kind's tile, by its key."""
+
+    tiles: dict[str, Tile]
 
 
 class SchoolBody(Closed):
