@@ -18,7 +18,11 @@ def gather(zones: Sequence[tuple[float, float, float]], from_m: float, to_m: flo
     for zone_from_m, zone_to_m, pressure_pa in zones:
         if zone_from_m >= to_m:
             break
-        width_m = min(zone_to_m, to_m) - max(zone_from_m, from_m)
+        if zone_to_m <= from_m:
+            continue
+        # Plain comparisons: this runs several times for every post and bay.
+        low_m = zone_from_m if zone_from_m > from_m else from_m
+        width_m = (zone_to_m if zone_to_m < to_m else to_m) - low_m
         if width_m > 1e-9:
             found.append((width_m, pressure_pa))
     return found

@@ -1,11 +1,13 @@
 """The Plan: what was reckoned, and the one type at which structures and all that reads them meet.
 
-Site axes: x along the first straight of the line or wall, y to its left, z up; m, N, Pa, kg, rad. Imports nothing of ours.
+Site axes: x along the first straight of the line or wall, y to its left, z up; m, N, Pa, kg, rad. Imports nothing but values.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import field
 from enum import StrEnum
 from typing import Literal
+
+from steady.values import value
 
 Id = str
 """Stable, made from the spec's own ids ("windbreak/north+3"): drawings, readings, undo and prices point at it."""
@@ -33,7 +35,7 @@ Advice = Literal["a person leaning", "sag", "wobble"]
 """Kinds of advice that a crew may take in as limits of its own."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Step:
     """One line of working, in the unit that its formula is printed in.
 
@@ -50,7 +52,7 @@ class Step:
     says: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Check:
     """A demand against a limit. `case` names the load case or hour; `says` is the verdict's sentence in plain words.
 
@@ -87,7 +89,7 @@ class Check:
         return self.limit.value / self.demand.value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class NotCovered:
     """A rule or table that does not reach this case: it never passes. `crew`: only the crew can enter what is missing.
 
@@ -103,7 +105,7 @@ class NotCovered:
     needs: Step | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Place:
     """Where a part stands: the centre of its start end, unit vectors of its length and depth.
 
@@ -120,7 +122,7 @@ class Place:
     about: Id = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Cut:
     """A cut on a piece: mitre about the depth axis, bevel from square in the plane of length and depth."""
 
@@ -132,7 +134,7 @@ class Cut:
     size_m: tuple[float, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Part:
     """Identical pieces once, with all their places; fixings too (length 0, `each` per place).
 
@@ -160,7 +162,7 @@ class Part:
         return self.each * sum(place.count for place in self.places)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Layer:
     """One layer of a footing, heights relative to the ground at its post (down is negative).
 
@@ -176,7 +178,7 @@ class Layer:
     bell_width_m: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Footing:
     """A hole and what goes into it, bottom first; `at` is on the ground; `foot_m`: a post on a base stands so far over it.
 
@@ -200,7 +202,7 @@ class Footing:
     keeps_upright: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Curve:
     """What is drawn and measured but not bought: string, ground, water, wall, zone, opening, swing."""
 
@@ -211,7 +213,7 @@ class Curve:
     label: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Opening(Curve):
     """A gate or a bay that lifts out: its corners, what the crew calls it, which way it swings, its leaves' widths (m).
 
@@ -223,7 +225,7 @@ class Opening(Curve):
     hung: bool = True
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Zone(Curve):
     """A stretch across the line, its near edge, middle and far edge: a service, a way, a slab. `depth`: in words."""
 
@@ -231,7 +233,7 @@ class Zone(Curve):
     depth: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Wall(Curve):
     """A wall of what stands already, its face along the curve; `thick_m` behind it (to the curve's right), drawn up to `top_m`."""
 
@@ -239,14 +241,14 @@ class Wall(Curve):
     top_m: float = 0.35
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Diagonal(Curve):
     """A length to square a set-out by, corner to corner (m, level)."""
 
     length_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bay:
     """The stretch between two marks that follow each other; `opening`: the gate or way through it is, if it is one."""
 
@@ -256,7 +258,7 @@ class Bay:
     opening: Id = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Target:
     """What can be measured on site: of which thing, its planned value, how far off it may be, and what measuring it does.
 
@@ -282,7 +284,7 @@ class Target:
     asks_over: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Projection:
     """A view that a plan wants drawn. `how`: from above; pulled straight (from above, or from the side); the tape; the true
     shape of its line; or a section seen along x or y. `datum`: what its level 0 is called.
@@ -294,7 +296,7 @@ class Projection:
     datum: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Mark:
     """A reading off one tape, level from the first point of the curve `line`; `across_m`: off a second one, square to it."""
 
@@ -311,7 +313,7 @@ class Mark:
     across_m: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Handle:
     """What may be moved along an axis: by how much, and where not. What moving it means is the kind's own.
 
@@ -331,7 +333,7 @@ class Handle:
     fails_first: tuple[str, str] = ("", "")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Option:
     """A change to the spec that was planned and passes. change: field -> value."""
 
@@ -349,7 +351,7 @@ DRYING = "drying"
 """What a task's work calls the hours, at 20 °C, that what waits "dry" on it has to wait."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Task:
     """Quantities, not hours: the crew's own rates live in schedule. after: (task, "", "cure" or "dry").
 
@@ -365,7 +367,7 @@ class Task:
     stage: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Caution:
     """Where the work can hurt someone or go wrong. `stops`: tasks not ready until `cleared_by` is settled."""
 
@@ -377,7 +379,7 @@ class Caution:
     cleared_by: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Practice:
     """What crews do, beside the reckoning and never inside it: not checked against wind, never shown as passing."""
 
@@ -388,7 +390,7 @@ class Practice:
     says: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bar:
     """A member of a detail, in the detail's own plane: its line, its width there, and its force (pull positive, N)."""
 
@@ -400,7 +402,7 @@ class Bar:
     force_n: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Push:
     """A force or reaction on a detail: where, which way, how much."""
 
@@ -410,7 +412,7 @@ class Push:
     label: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Trace:
     """A line of a detail that is neither bought nor loaded: the ground under an arc, the path of an edge."""
 
@@ -419,7 +421,7 @@ class Trace:
     label: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Area:
     """A piece laid out flat on a detail; pieces of one `group` come out of the same stock; `label` is written in it."""
 
@@ -428,7 +430,7 @@ class Area:
     label: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Measure:
     """A length to cut, mark or check by, in words; with `angle_rad` the saw's tilt from square instead of a length."""
 
@@ -437,7 +439,7 @@ class Measure:
     angle_rad: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Detail:
     """A part of the structure drawn large in a plane of its own (m), with the figures that belong to it."""
 
@@ -452,7 +454,7 @@ class Detail:
     measures: tuple[Measure, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Member:
     """What a sheet lists and selects: a kind of joists, one beam, a post, the ledger; checks are about its id."""
 
@@ -462,7 +464,7 @@ class Member:
     says: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Plan:
     """All that was reckoned of one structure. `built_on`: whose sizes are drawn and bought; other verdicts stand beside.
 

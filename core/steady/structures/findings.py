@@ -17,6 +17,10 @@ class More(TypedDict, total=False):
     asks: Asks
 
 
+Alike = tuple[tuple[Check, ...], tuple[NotCovered, ...]]
+"""Findings of one thing, for another that is alike."""
+
+
 @dataclass(slots=True, kw_only=True)
 class Findings:
     """Checks and gaps as they are found."""
@@ -45,6 +49,34 @@ class Findings:
             source=found.source,
             says=found.says,
         )
+
+    def mark(self) -> tuple[int, int]:
+        """Where the findings stand: what comes after it can be said again of something alike."""
+        return len(self.checks), len(self.not_covered)
+
+    def since(self, mark: tuple[int, int]) -> Alike:
+        """What was found since a mark."""
+        return tuple(self.checks[mark[0] :]), tuple(self.not_covered[mark[1] :])
+
+    def again(self, alike: Alike, about: str) -> None:
+        """What was found of one thing, said of another that is alike in all that it was reckoned from."""
+        checks, gaps = alike
+        self.checks += [
+            Check(
+                name=one.name,
+                about=about,
+                basis=one.basis,
+                sense=one.sense,
+                demand=one.demand,
+                limit=one.limit,
+                working=one.working,
+                case=one.case,
+                asks=one.asks,
+                fitted=one.fitted,
+            )
+            for one in checks
+        ]
+        self.not_covered += [replace(one, about=about) for one in gaps]
 
     def at_most(
         self,

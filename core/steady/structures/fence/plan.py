@@ -69,7 +69,8 @@ def plan_fence(asked: Case) -> Plan:
     parts += panels.infill_parts(case, runs)
     parts += [*trims.trims(case, runs), *trims.base(case, runs)]
     parts += post_hardware.feet(case, out, footings)
-    parts += [*fixings.fixings(case, out, parts), *hung.parts(case, hangings)]
+    crossings = fixings.joints(case, out, parts)
+    parts += [*fixings.fixings(case, crossings, parts), *hung.parts(case, hangings)]
     parts += arch_parts(case, overhead)
     parts += lift_outs(spec, out)
     parts += floors.floor(case, out)
@@ -117,7 +118,7 @@ def plan_fence(asked: Case) -> Plan:
             *materials.where_notes(case, footings, parts),
             *post_hardware.gate_pieces(case),
             *steps.foot_notes(case, out, footings),
-            *fixings.notes(case, out, parts),
+            *fixings.notes(case, out, parts, crossings),
             *floors.notes(case, parts),
         ),
         views=ALONG_A_LINE,

@@ -10,6 +10,7 @@ from steady.structures.fence.checks.joints import HOLDS_M, Picked, bought_ends, 
 from steady.structures.fence.layout.infill import BOARDED, rows
 from steady.structures.fence.layout.stations import Bay
 from steady.structures.fence.spec.case import FenceCase
+from steady.structures.findings import Alike
 from steady.structures.wood import WITHIN, outdoors
 
 
@@ -21,6 +22,7 @@ class HoldReckoner:
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
         self.u = book.units
+        self._alike: dict[tuple[float, float, str], Alike] = {}
         self.lie = rows(spec, timber.rail)
         ends_m = self.lie.first_m + self.lie.step_m / 2
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
@@ -36,6 +38,15 @@ class HoldReckoner:
         pressure_pa = max((p for _, p in gather(self.loads.zones, bay.start.station_m, bay.end.station_m)), default=0.0)
         if not pressure_pa > 0 or not self.lie.count or self.spec.infill.style == "bought panels":
             return
+        key = (pressure_pa, round(bay.width_m, 9), bay.lift_out)
+        if key in self._alike:
+            self.found.again(self._alike[key], about)
+            return
+        mark = self.found.mark()
+        self._bay(bay, about, pressure_pa)
+        self._alike[key] = self.found.since(mark)
+
+    def _bay(self, bay: Bay, about: str, pressure_pa: float) -> None:
         if self.spec.infill.style in BOARDED:
             self._board(about, pressure_pa)
             self._screws(about, "Boards stay on", self._board_pull(pressure_pa), self.board, pulled=True)

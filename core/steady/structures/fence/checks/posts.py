@@ -1,6 +1,7 @@
 """The checks of a fence's posts: hold in the ground against wind, a leaning person, frost and a local rule; bending."""
 
 import math
+from collections.abc import Hashable
 from dataclasses import dataclass
 
 from steady.errors import OutsideScope, TooDeep
@@ -17,6 +18,7 @@ from steady.structures.fence.checks.post_wood import PostWood, PostWoods, turned
 from steady.structures.fence.checks.stability import PierAsk, Push, UprightReckoner
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
+from steady.structures.findings import Alike
 from steady.structures.gate.arch import together
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.soil import soil_of
@@ -49,6 +51,7 @@ class PostReckoner:
         self.ways: dict[str, FootWay] = {}
         self.upright = UprightReckoner(case, timber.rail, found)
         self._built_steps: dict[float, Step] = {}
+        self._alike: dict[tuple[Hashable, ...], _Kept] = {}
         self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
         if spec.weather == "ice and salt" and site.frost_m > 0:
@@ -78,7 +81,14 @@ class PostReckoner:
         if post.kind == "loose":
             self._loose(post, about, sides)
             return
-        if any(zone.kind == "old hole" and within(zone, post.station_m) for zone in self.spec.zones):
+        old_hole = any(zone.kind == "old hole" and within(zone, post.station_m) for zone in self.spec.zones)
+        way = self.ways[post.id] = way_at(self.spec, post.station_m)
+        key = self._key(post, sides, way) if way.in_ground and not old_hole else None
+        if key is not None and key in self._alike:
+            self._again(post, about, self._alike[key])
+            return
+        mark = self.found.mark()
+        if old_hole:
             self.found.not_covered.append(
                 NotCovered(
                     name="Loose ground of an old hole",
@@ -88,7 +98,39 @@ class PostReckoner:
                     would_have_to_change="dig it out to sound ground, or move the post",
                 )
             )
-        way = self.ways[post.id] = way_at(self.spec, post.station_m)
+        self._stands(post, sides, way)
+        if key is not None:
+            name, found = post.id, self.found
+            self._alike[key] = _Kept(
+                found.since(mark), found.practice[-1], found.embedment_m[name], found.governs[name], found.depths[name]
+            )
+
+    def _key(self, post: Post, sides: "Sides", way: FootWay) -> tuple[Hashable, ...] | None:
+        """All that a post in the ground is reckoned from; None: a leaf, a slam or an arch makes it one of its own."""
+        found = self.found
+        if post.id in found.pulls or post.id in found.slams or post.id in found.high:
+            return None
+        zones = self.loads.zones
+        return (
+            (post.kind == "gate" or bool(post.opening), post.stick.key, post.turned_rad, way.key, sides.turn_rad),
+            (found.rise_m.get(post.id, 0.0), found.extra_m.get(post.id, 0.0)),
+            tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.before)),
+            tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.after)),
+        )
+
+    def _again(self, post: Post, about: str, kept: "_Kept") -> None:
+        found = self.found
+        found.again(kept.alike, about)
+        like = kept.practice
+        found.practice.append(
+            Practice(about=about, name=like.name, value_m=like.value_m, needed_m=like.needed_m, says=like.says)
+        )
+        found.embedment_m[post.id], found.governs[post.id] = kept.embedment_m, kept.governs
+        found.depths[post.id] = kept.depth
+
+    def _stands(self, post: Post, sides: "Sides", way: FootWay) -> None:
+        """A post that is set: what pushes on it, how deep it goes, how it bends."""
+        about = f"{self.spec.id}/post/{post.id}"
         width_m = side_width_m(self.spec, way, post.stick, self.hole_width_m)
         wood = turned(self.woods.at_ground(post, way), post.turned_rad)
         rise_m = self.found.rise_m.get(post.id, 0.0)
@@ -472,6 +514,17 @@ class PostReckoner:
                 "embedment of the post",
             )
         return self._built_steps[built_m]
+
+
+@dataclass(frozen=True, slots=True)
+class _Kept:
+    """What one post came to, for those alike."""
+
+    alike: Alike
+    practice: Practice
+    embedment_m: float
+    governs: str
+    depth: Depth
 
 
 @dataclass(frozen=True, slots=True)

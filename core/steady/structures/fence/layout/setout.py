@@ -231,7 +231,7 @@ def _called(spec: FenceSpec, before: Post, made: list[Post], taken: set[str]) ->
         while name in taken:  # a post more than there was stands here
             name += "+0"
         taken.add(name)
-        found.append(replace(post, id=name))
+        found.append(Post(name, post.station_m, post.kind, post.leg, post.ground_m, post.stick))
     return found
 
 

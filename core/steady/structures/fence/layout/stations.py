@@ -5,10 +5,11 @@ from dataclasses import dataclass
 
 from steady.layout.path import Leg, Path
 from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Post:
     """A post of the line.
 
@@ -37,7 +38,7 @@ class Post:
         return self.kind != "line"
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Bay:
     """What stands between two neighbouring posts: infill, or the opening named.
 

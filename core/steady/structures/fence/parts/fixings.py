@@ -1,6 +1,8 @@
 """Fixings of a fence by rule: long enough to hold, too short to poke through, counted crossing by crossing."""
 
 import math
+from bisect import bisect_left, bisect_right
+from collections.abc import Sequence
 
 from steady.plan.model import Part, Place
 from steady.structures.fence.checks.joints import SLANT_REACH, Joint, bought_ends, pick
@@ -87,17 +89,20 @@ def _over_posts(spec: FenceSpec, out: SetOut, parts: list[Part]) -> dict[int, li
             cos, sin = math.cos(leg.heading_rad), math.sin(leg.heading_rad)
             from_m = leg.from_m + (place.at[0] - leg.x_m) * cos + (place.at[1] - leg.y_m) * sin
             to_m = from_m + part.length_m * math.hypot(place.along[0], place.along[1])
-            many = sum(from_m + wide_m < at < to_m - wide_m for at, wide_m in stands.get(leg.id, ()))
+            row = stands.get(leg.id, [])
+            # Posts stand in order along their leg: only those between the rail's ends are looked at.
+            first, last = bisect_left(row, (from_m,)), bisect_right(row, (to_m, math.inf))
+            many = sum(from_m + wide_m < at < to_m - wide_m for at, wide_m in row[first:last])
             if many:
                 found.setdefault(many, []).append(place)
     return found
 
 
-def fixings(case: FenceCase, out: SetOut, parts: list[Part]) -> list[Part]:
+def fixings(case: FenceCase, crossings: Sequence[Joint], parts: list[Part]) -> list[Part]:
     """Screws and staples with their counts; joints that no screw on sale suits have none, and a note says so."""
     spec = case.spec
     made = []
-    for number, joint in enumerate(joints(case, out, parts)):
+    for number, joint in enumerate(crossings):
         picked = pick(joint, stainless=spec.weather == "ice and salt")
         if picked.item is None:
             continue
@@ -142,12 +147,13 @@ def notes(
     case: FenceCase,
     out: SetOut,
     parts: list[Part],
+    crossings: Sequence[Joint],
 ) -> list[str]:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""
     spec, timber, tape = case.spec, case.timber, case.tape
     said = []
     seen: set[str] = set()
-    for joint in joints(case, out, parts):
+    for joint in crossings:
         if joint.says in seen:
             continue
         seen.add(joint.says)
