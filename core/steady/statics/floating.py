@@ -167,10 +167,23 @@ def heel_rad(barrels: Barrels, masses: Sequence[Mass], endwise: bool = False) ->
     bracket = _first_rise(left_over)
     if bracket is None:
         return None
-    low, high = bracket
-    for _ in range(50):
-        middle = (low + high) / 2
-        low, high = (middle, high) if left_over(middle) < 0 else (low, middle)
+    return _crossing(left_over, *bracket)
+
+
+def _crossing(rises: Callable[[float], float], low: float, high: float) -> float:
+    """Where something passes nothing between two places: by chords, the end that stays drawn in by halves (Illinois)."""
+    below, above = rises(low), rises(high)
+    for _ in range(60):
+        if high - low < 1e-13:
+            break
+        at = (low * above - high * below) / (above - below)
+        here = rises(at)
+        if abs(here) < 1e-13 * (above - below):
+            return at
+        if here < 0:
+            low, below, above = at, here, above / 2
+        else:
+            high, above, below = at, here, below / 2
     return (low + high) / 2
 
 

@@ -45,6 +45,7 @@ def solve(from_m: float, to_m: float, supports: list[float]) -> Beam:
         spans.append((len(nodes) - 1, len(nodes) - 1 + ELEMENTS))
         nodes += [a + (b - a) * (k + 1) / ELEMENTS for k in range(ELEMENTS)]
     n = len(nodes)
+    step = np.diff(nodes)
     stiff = np.zeros((2 * n, 2 * n))
     for k in range(n - 1):
         h = nodes[k + 1] - nodes[k]
@@ -73,14 +74,10 @@ def solve(from_m: float, to_m: float, supports: list[float]) -> Beam:
         moved = np.zeros(2 * n)
         moved[free] = np.linalg.solve(stiff[np.ix_(free, free)], load[free])
         reactions.append((stiff @ moved - load)[held])
-        row = []
-        for k in range(n - 1):
-            h = nodes[k + 1] - nodes[k]
-            v1, t1, v2, t2 = moved[2 * k : 2 * k + 4]
-            left = (6 * h * v1 + 4 * h * h * t1 - 6 * h * v2 + 2 * h * h * t2) / h**3 - fixed[k][1]
-            right = (6 * h * v1 + 2 * h * h * t1 - 6 * h * v2 + 4 * h * h * t2) / h**3 - fixed[k][3]
-            row += [-left, right]
-        moments.append(row)
+        v1, t1, v2, t2 = moved[0:-2:2], moved[1:-2:2], moved[2::2], moved[3::2]
+        left = (6 * v1 + 4 * step * t1 - 6 * v2 + 2 * step * t2) / step**2 - fixed[:, 1]
+        right = (6 * v1 + 2 * step * t1 - 6 * v2 + 4 * step * t2) / step**2 - fixed[:, 3]
+        moments.append(np.column_stack((-left, right)).ravel())
     grid, back = np.array(moments), np.array(reactions)
     return Beam(
         dead=grid.sum(axis=0),

@@ -67,11 +67,6 @@ def hinge_n(frame: Frame, weight: float, person: float) -> float:
 
 def lift_m(width_m: float, along: float, front: float, rake: float, clear_m: float, swing_rad: float) -> float:
     """The least height under the hinge end, by sampling the leaf's bottom edge at every angle over a sloping plane."""
-    worst = 0.0
-    for k in range(721):
-        angle = swing_rad * k / 720
-        for j in range(101):
-            out = width_m * j / 100
-            ground = along * out * math.cos(angle) + front * out * math.sin(angle)
-            worst = max(worst, ground - rake * out)
-    return worst + clear_m
+    angle, out = np.linspace(0.0, swing_rad, 721)[:, None], np.linspace(0.0, width_m, 101)[None, :]
+    ground = along * out * np.cos(angle) + front * out * np.sin(angle)
+    return max(0.0, float((ground - rake * out).max())) + clear_m

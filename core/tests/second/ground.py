@@ -3,6 +3,11 @@
 import math
 from collections.abc import Callable
 
+import numpy as np
+import numpy.typing as npt
+
+Slices = npt.NDArray[np.float64]
+SLICES = 200
 FT, LB = 0.3048, 4.4482216152605
 # Weight kN/m³, friction degrees, shear strength kPa: textbook consistency terms.
 SOILS = {
@@ -60,7 +65,7 @@ def hansen_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
     weight, degrees, cohesion = SOILS[soil]
     phi, gamma, c = math.radians(degrees), weight * 1e3, cohesion * 1e3
 
-    def pressure(z: float) -> float:
+    def pressure(z: Slices) -> Slices:
         if degrees == 0:
             kc0, kinf = 1 + math.pi / 2, (2 + math.pi) * 1.58
             ac = kc0 / (kinf - kc0) * 2 * math.sin(math.pi / 4)
@@ -77,17 +82,13 @@ def hansen_m(load_n: float, arm_m: float, width_m: float, soil: str) -> float:
     arm = arm_m + 0.15
 
     def holds(depth: float) -> float:
-        n = 200
-        zs = [(k + 0.5) * depth / n for k in range(n)]
-        ps = [pressure(z) * depth / n for z in zs]
-        left, force = sum(p * (arm + z) for p, z in zip(ps, zs, strict=True)) / 2, 0.0
-        for p, z in zip(ps, zs, strict=True):
-            share = min(1.0, left / (p * (arm + z)))  # the slice in which the shear turns counts in part
-            force += p * share
-            left -= p * (arm + z) * share
-            if share < 1:
-                break
-        return 2 * force - sum(ps) - load_n / 0.5
+        zs = (np.arange(SLICES) + 0.5) * depth / SLICES
+        ps = pressure(zs) * depth / SLICES
+        moments = ps * (arm + zs)
+        # The slice in which the shear turns counts in part.
+        above = np.concatenate(([0.0], np.cumsum(moments)[:-1]))
+        share = np.clip((moments.sum() / 2 - above) / moments, 0.0, 1.0)
+        return float(2 * (ps * share).sum() - ps.sum() - load_n / 0.5)
 
     return 0.15 + halve(holds, 0.05, 8)
 
