@@ -55,7 +55,7 @@ class DecisionTest(unittest.TestCase):
         for instead_of, takes, says in (
             ("post 6x6 pine", "decking 5/4x6 cedar", "sold as"),
             ("post 6x6 pine", "post of gold", "has no"),
-            ("post 6x6 pine", "post 100 C24", "school"),
+            ("post 6x6 pine", "post 100 C24", "code"),
         ):
             with self.subTest(takes), self.assertRaisesRegex(InputError, says):
                 carried_out(decided(instead_of, takes), "d1")

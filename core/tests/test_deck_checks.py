@@ -128,7 +128,7 @@ class FootingTest(unittest.TestCase):
         widths = {f.under: (f.hole_width_m / IN, f.width_governed_by) for f in planned(deck("16x12 up3")).footings}
         for width, why in widths.values():
             self.assertGreaterEqual(width, 14 - 1e-9)
-            self.assertIn(why, ("the school's table of footings", "bearing of the ground"))
+            self.assertIn(why, ("the code's table of footings", "bearing of the ground"))
 
     def test_concrete_weighs_more_than_the_soil_it_replaces(self) -> None:
         # Net bearing by hand: 2,000 psf of sand less 40 pcf over 2.5 ft of concrete: 1,900 psf.

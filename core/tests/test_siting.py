@@ -75,7 +75,7 @@ class SitePlanTest(unittest.TestCase):
     def test_a_rule_that_does_not_reach_takes_nothing_else_down(self) -> None:
         made = site_plan(replace(job(), school="toy"))  # type: ignore[arg-type]
         self.assertEqual(len(made.stands), 3)  # a school that there is none of: every one says so
-        self.assertTrue(all("school" in stand.failed for stand in made.stands))
+        self.assertTrue(all("code" in stand.failed for stand in made.stands))
         with mock.patch("steady.jobs.siting.plan_structure", side_effect=OutsideScope("no rule reaches here")):
             self.assertEqual({stand.failed for stand in site_plan(job()).stands}, {"no rule reaches here"})
 

@@ -40,7 +40,9 @@ class RowsTest(unittest.TestCase):
                     seen += 1
                     with self.subTest(row.id):
                         found = compare(row)
-                        self.assertEqual(found.outcome, "agrees", f"expected {row.expected}, reckoned {found.reckoned}")
+                        self.assertEqual(
+                            found.outcome, "agrees", f"expected {row.expected}, calculated {found.reckoned}"
+                        )
         self.assertGreater(seen, 50)
 
     def test_a_row_that_is_wrong_is_found(self) -> None:
@@ -75,7 +77,7 @@ class CommandTest(unittest.TestCase):
             file.flush()
             code, out, _ = run("--rows", file.name)
         self.assertEqual(code, 1)
-        self.assertIn("expected 14 count, reckoned 13, off by -1", out)
+        self.assertIn("expected 14 count, calculated 13, off by -1", out)
 
     def test_it_refuses_plainly(self) -> None:
         for words, says in (

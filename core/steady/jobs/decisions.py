@@ -94,7 +94,7 @@ def carried_out(job: "Job", decision_id: str) -> "Job":
             raise InputError("decisions", f'The yard has no "{key[:60]}"')
     assert old is not None and new is not None
     if old.key != new.key and not _may_take(job, old, new):
-        why = "is not known to this job's school of rules"
+        why = "is not known to this job's code"
         if old.role != new.role:
             why = f"is sold as {new.role}, {old.says} as {old.role}: take one of its own sort"
         raise InputError("decisions", f"{new.says} {why}")

@@ -134,7 +134,7 @@ def _says(places: Sequence[ShadyPlace], up: int) -> str:
         if places
         else "Nothing of that size fits between what stands"
     )
-    return f"{told}. Leaves of trees and the house's roof are not reckoned, and the ground is taken as level"
+    return f"{told}. Leaves of trees and the house's roof are not calculated, and the ground is taken as level"
 
 
 def _shadows(solids: Sequence[Solid], toward: Vec) -> Iterator[tuple[tuple[Point, ...], float]]:

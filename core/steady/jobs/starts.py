@@ -98,12 +98,12 @@ def stands_words(job: Job, structure_id: str, plan: Plan) -> str:
         return ""
     strength = kind.strength(case, plan)
     chosen = (
-        "Built as reckoned"
+        "Built as calculated"
         if plan.built_on is Basis.RECKONED
         else f"Built as crews usually do, signed by {plan.accepted}"
     )
     if strength is None:
-        return f"{chosen}: {state(plan)}. No wind is reckoned here, so what it stands up to is not known"
+        return f"{chosen}: {state(plan)}. No wind is calculated here, so what it stands up to is not known"
     if not strength.gust_m_per_s:
         return f"{chosen}: {state(plan)}. It stands up to no wind: {strength.gives}"
     speed = strength.gust_m_per_s

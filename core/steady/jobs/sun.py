@@ -120,7 +120,7 @@ def usual_ask(job: Job, structure_id: str) -> SunAsk:
 def _says(share: float | None) -> str:
     if share is None:
         return "The sun is down then, or too low for shadows that mean anything"
-    return f"{share:.0%} of the patch lies in its shadow. Leaves, trees and the house are not reckoned"
+    return f"{share:.0%} of the patch lies in its shadow. Leaves, trees and the house are not calculated"
 
 
 def _patch(plan: Plan, ask: SunAsk) -> Patch:

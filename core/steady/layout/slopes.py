@@ -170,7 +170,7 @@ def boards_to_line(  # noqa: PLR0913
     not_below_zero(clear=clear_m, allowance=allowance_m)
     count, last_m = last_board_m(end_m - start_m, board_m, gap_m)
     if count > MOST_BOARDS:
-        raise InputError("board", f"makes more than {MOST_BOARDS} boards: reckon a shorter stretch")
+        raise InputError("board", f"makes more than {MOST_BOARDS} boards: calculate a shorter stretch")
     made = []
     for k in range(count):
         width_m = last_m if k == count - 1 else board_m

@@ -110,7 +110,7 @@ def sag_ratio(logs: Iterable[LatchLog], shipped_ratio: float) -> Learned | None:
     # A job takes no less than a half and no more than four times: what lies beyond is a hinge or a post, not the reckoning.
     return _learned(
         "sag_ratio",
-        "Latch edges came down over what is reckoned, half a year or longer after hanging",
+        "Latch edges came down over what is calculated, half a year or longer after hanging",
         ratios,
         shipped_ratio,
         lambda middle: ("yard/sag_ratio", min(4.0, max(0.5, round(middle, 2)))),

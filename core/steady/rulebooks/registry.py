@@ -21,5 +21,5 @@ def rulebook(key: str) -> Rulebook:
         InputError: There is no such school.
     """
     if key not in RULEBOOKS:
-        raise InputError("school", f"There is no school of rules called {key[:20]}. There is: {', '.join(RULEBOOKS)}")
+        raise InputError("school", f"There is no code called {key[:20]}. There is: {', '.join(RULEBOOKS)}")
     return RULEBOOKS[key]

@@ -70,7 +70,7 @@ class Bent:
 
     def _two(self) -> None:
         if self.posts != 2:
-            raise InputError("posts", "this is reckoned for a bent of two posts")
+            raise InputError("posts", "this is calculated for a bent of two posts")
 
     @property
     def beam_moment_n_m(self) -> float:

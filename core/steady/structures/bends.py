@@ -19,7 +19,7 @@ def check_bends(  # noqa: PLR0913
     load: LoadType,
     asks: Asks = Asks.CODE,
     working: tuple[Step, ...] = (),
-    change: str = "a graded stick of the school's tables",
+    change: str = "a graded stick of the code's tables",
 ) -> Check | NotCovered:
     """A factored moment (in the school's unit of moments) on a piece.
 

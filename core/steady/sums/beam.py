@@ -213,7 +213,10 @@ SUMS = (
             *FLOOR_INPUTS,
             Input(name="joist_span", kind="length", default="for us", says="us"),
             Input(
-                name="supported_length", kind="length", default="for ca, uk and nz", says="ca, uk, nz; us when reckoned"
+                name="supported_length",
+                kind="length",
+                default="for ca, uk and nz",
+                says="ca, uk, nz; us when calculated",
             ),
             Input(name="compare_with", kind="length", default="for the share only", says="a cell of your own code"),
             Input(name="edition", kind="IRC 2018|IRC 2021", default="IRC 2018", says="us, table"),

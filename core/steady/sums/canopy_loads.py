@@ -264,10 +264,10 @@ SUMS = (
         inputs=(
             SCHOOL,
             *inputs(("span", "length"), ("dead_line", "line load")),
-            Input(name="person", kind="force", default="the school's"),
+            Input(name="person", kind="force", default="the code's"),
         ),
         outputs=(Output(name="moment", unit="lb-ft|kN.m", reckon=_person),),
-        source="statics; the school's person, its use on pergolas is practice",
+        source="statics; the code's person, its use on pergolas is practice",
     ),
     Sum(
         name="snow.on_slats",
@@ -303,7 +303,7 @@ SUMS = (
             Input(name="wind_up", kind="pressure", default="0"),
         ),
         outputs=(*fields_of(_ledger, "plf|kN/m", "line"), *fields_of(_ledger, "lb|N", "down", "up")),
-        source="statics; the school's combinations",
+        source="statics; the code's combinations",
     ),
     Sum(
         name="roof.hip_thrust",

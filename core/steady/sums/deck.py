@@ -78,7 +78,9 @@ def _height(given: Given) -> SpanFound:
 def _ledger_spacing(given: Given) -> float:
     book = school_of(given)
     if not basis_is_table(given) and given.text("basis", "") == "reckoned":
-        raise OutsideScope("a spacing is only in the table: the reckoning gives the load on each fixing", "basis table")
+        raise OutsideScope(
+            "a spacing is only in the table: the calculation gives the load on each fixing", "basis table"
+        )
     return si(
         book.ledger_table(
             fixing=given.text("fixing"),
@@ -194,7 +196,7 @@ def _stair(name: str) -> Output:
     def reckon(given: Given) -> float:
         found = getattr(school_of(given).stair(given.choice("stringer", ("cut", "solid"), "cut")), f"{name}_m")
         if found is None:
-            raise OutsideScope(f"no {name.replace('_', ' ')} is entered for this school", "the local code's own limit")
+            raise OutsideScope(f"no {name.replace('_', ' ')} is entered for this code", "the local code's own limit")
         return float(found)
 
     return Output(name=name, unit="in", reckon=reckon)
@@ -331,7 +333,7 @@ SUMS = (
             GRADE,
             Input(name="wet", kind="flag", default="yes"),
             Input(name="incised", kind="flag", default="no"),
-            Input(name="load_type", kind="floor|snow|wind", default="the school's"),
+            Input(name="load_type", kind="floor|snow|wind", default="the code's"),
             Input(name="post", kind="text", default="4x4"),
             Input(name="point_load", kind="force", default="us 200 lb, ca 1.0 kN, uk and nz 0.5 kN"),
             Input(name="line_load", kind="line load", default="ca 0.5, uk 0.74, nz 0.75 kN/m"),

@@ -214,7 +214,7 @@ def _thickness(given: Given) -> float:
     if basis_is_table(given):
         found = _pad(given).thickness_m
         if found is None:
-            raise OutsideScope("the table gives no thickness", "reckon it from the width and the post")
+            raise OutsideScope("the table gives no thickness", "calculate it from the width and the post")
         return found
     width = given.length("width") if given.has("width") else _pad(given).width_m
     post = given.text("post", "6x6" if not book.metric else book.default_post)
@@ -228,14 +228,14 @@ def _soil(given: Given) -> Soil:
 def _lateral(given: Given) -> float:
     found = _soil(given)
     if not found.lateral_pa_per_m > 0:
-        raise OutsideScope(f"the school gives no side pressure for {found.says}", "the us school, or soil mechanics")
+        raise OutsideScope(f"the code gives no side pressure for {found.says}", "the us code, or soil mechanics")
     return found.lateral_pa_per_m
 
 
 def _friction(given: Given) -> float:
     found = _soil(given)
     if not found.friction > 0:
-        raise OutsideScope(f"the school gives no friction for {found.says}", "sand or gravel of the us school")
+        raise OutsideScope(f"the code gives no friction for {found.says}", "sand or gravel of the us code")
     return found.friction
 
 
@@ -343,7 +343,7 @@ SUMS = (
             Input(name="thickness", kind="length", default="for the net pressure"),
             Input(name="net_of_soil", kind="flag", default="no"),
             Input(name="post", kind="text", default="us 6x6, others 89x89 mm"),
-            Input(name="width", kind="length", default="as reckoned", says="for the thickness"),
+            Input(name="width", kind="length", default="as calculated", says="for the thickness"),
             Input(name="storeys", kind="count", default="for ca's table"),
             Input(name="column_spacing", kind="length", default="for ca's table"),
         ),
@@ -358,7 +358,7 @@ SUMS = (
     Sum(
         name="footing.soil",
         asks="What does the ground bear when nobody tested it?",
-        inputs=(SCHOOL, Input(name="soil", kind="text", says="clay, sand, gravel, …, in the school's words")),
+        inputs=(SCHOOL, Input(name="soil", kind="text", says="clay, sand, gravel, …, in the code's words")),
         outputs=(
             Output(name="bearing", unit="psf|kPa", reckon=lambda g: _soil(g).bearing_pa),
             Output(name="lateral", unit="psf/ft|kPa/m", reckon=_lateral),

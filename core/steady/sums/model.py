@@ -135,7 +135,7 @@ def answer(asked: Sum, raw: Raw, output: str, unit: str = "") -> Answered:
         reason = f"{error.field}: {error.message}"
         return Answered(output=output, status="invalid", value=None, unit=shown, reason=reason)
     except OverflowError:
-        reason = "a number is too large or too small to reckon with"
+        reason = "a number is too large or too small to calculate with"
         return Answered(output=output, status="invalid", value=None, unit=shown, reason=reason)
 
 

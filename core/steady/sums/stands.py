@@ -79,7 +79,7 @@ def _gust(given: Given) -> Gust:
     case = Case(spec=spec, site=site, book=book, yard=yard, tape=tape)
     found = stands_up_to(case, plan_fence(case))
     if found is None:
-        raise OutsideScope("the wind on this fence is not covered", "an exposure and a wind that the school knows")
+        raise OutsideScope("the wind on this fence is not covered", "an exposure and a wind that the code knows")
     return found
 
 
@@ -91,11 +91,11 @@ SUMS = (
             SCHOOL,
             *inputs(("height", "length"), ("bay", "length")),
             Input(name="post", kind="text", says="4x4, 90x90"),
-            Input(name="rails", kind="count", default="the school's"),
+            Input(name="rails", kind="count", default="the code's"),
             Input(name="depth", kind="length", says="embedment"),
             Input(name="hole_width", kind="length", default="300 mm"),
             Input(name="solidity", kind="ratio", default="1"),
-            Input(name="soil", kind="text", default="the school's"),
+            Input(name="soil", kind="text", default="the code's"),
             Input(name="length", kind="length", default="30 m"),
             *WIND,
         ),
@@ -104,7 +104,7 @@ SUMS = (
             Output(name="gives_first", unit="text", reckon=lambda g: _gust(g).gives),
             Output(name="says", unit="text", reckon=lambda g: _gust(g).says),
         ),
-        source="statics: the school's own checks, by bisection",
+        source="statics: the code's own checks, by bisection",
         picture="wind on fence",
     ),
 )

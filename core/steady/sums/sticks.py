@@ -106,7 +106,7 @@ def _notch(given: Given) -> Notched:
 
 def _only_us(given: Given) -> None:
     if school_of(given).key != "us":
-        raise OutsideScope("this sum stands in the United States school alone", "use us")
+        raise OutsideScope("this sum stands in the United States code alone", "use us")
 
 
 def _combined(given: Given) -> float:

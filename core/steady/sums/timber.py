@@ -101,7 +101,7 @@ def _main(given: Given, kind: str) -> MemberCheck:
     """The check of a kind under the most of the live load: the last of its combinations."""
     found = [item for item in _member(given) if item.kind == kind]
     if not found:
-        raise OutsideScope("the school gives no rule for this", "another school")
+        raise OutsideScope("the code gives no rule for this", "another code")
     return max(found, key=lambda item: item.check.demand.value)
 
 

@@ -204,7 +204,7 @@ SUMS = (
         inputs=(
             *FACE,
             *WIND,
-            Input(name="coefficient", kind="number", default="the school's"),
+            Input(name="coefficient", kind="number", default="the code's"),
             Input(name="zone", kind="interior|end|corner", default="interior"),
             Input(name="post_spacing", kind="length"),
             Input(name="end", kind="flag", default="no", says="the post next to a free end, which carries most"),

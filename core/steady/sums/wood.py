@@ -12,7 +12,7 @@ from steady.sums.model import Input
 
 SCHOOL = Input(name="school", kind="us|ca|nz|uk")
 BASIS = Input(
-    name="basis", kind="reckoned|table", default="reckoned", says="the published table's entry, or the reckoning"
+    name="basis", kind="reckoned|table", default="reckoned", says="the published table's entry, or the calculation"
 )
 GRADE = Input(name="grade", kind="text", default="No.2 (us), No.1/No.2 (ca)", says="uk C14 to D70, nz SG6, SG8, SG10")
 WOOD = (

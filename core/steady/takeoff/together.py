@@ -10,7 +10,7 @@ from steady.plan.model import Footing, Plan
 
 HOLES = "dig"
 """The stage at which holes are filled, and what fills them is delivered."""
-SAYS = {"dig": "Into the ground", "posts": "Posts", "frame": "Frame", "close": "What closes it"}
+SAYS = {"dig": "Into the ground", "posts": "Posts", "frame": "Frame", "close": "Boards and infill"}
 CONCRETE_KG_PER_M3, LOOSE_KG_PER_M3 = 2300.0, 1600.0
 """Set concrete; gravel and sand, loose [common practice]."""
 

@@ -132,7 +132,7 @@ def plan(case: Case) -> Plan:
                 name=name,
                 about=f"{me}/bearer",
                 basis=Basis.RECKONED,
-                reason="a saw-horse is not reckoned",
+                reason="a saw-horse is not calculated",
                 would_have_to_change="stand on it only if you would on any other",
             )
             for name in NOT_RECKONED

@@ -27,7 +27,7 @@ Part = tuple[str, Callable[[], bytes]]
 
 
 Tells = Callable[[int, int, str], None]
-WORKING = ", the working"
+WORKING = ", the calculation"
 TAB_MM, TAB_DEEP_MM = 7.0, 16.0
 """A tab at the right edge: how far in, and how deep where there are few parts."""
 

@@ -82,7 +82,7 @@ def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, sheet: Sh
     locate = facts.job.site.locate
     ticket = f"Locate ticket {locate.ticket or 'NONE YET'}, to {locate.expires or 'no date'}"
     basis = (
-        "built on the reckoning"
+        "built on the calculation"
         if sheet.built_on is Basis.RECKONED
         else f"BUILT ON PRACTICE, accepted by {sheet.accepted}"
     )
@@ -187,7 +187,7 @@ def _beside(facts: SheetFacts, sheet: Sheet) -> dict[str, str]:
     for post in sheet.posts:
         words = []
         if sheet.accepted:
-            words.append(f"practice; the reckoning asks {post.reckoned} of embedment, this is {post.embedment}")
+            words.append(f"practice; the calculation asks {post.reckoned} of embedment, this is {post.embedment}")
         if sheet.exact_holes:
             words.append(f"bottom of the hole at level {post.bottom} from post 1's ground")
         if post.foot != usual:

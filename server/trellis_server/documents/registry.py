@@ -183,7 +183,7 @@ def working_of(about: Subject) -> bytes:
     printed = (
         f"Revision {revision.number}, saved {revision.made_at:%Y-%m-%d %H:%M} UTC. {rulebook(job.school).edition}."
     )
-    return working_pages(f"{job.name}: {about.row.name}, the working", printed, about.sheet, about.options.paper)
+    return working_pages(f"{job.name}: {about.row.name}, the calculation", printed, about.sheet, about.options.paper)
 
 
 def _sample(about: Subject) -> bytes:
@@ -271,7 +271,7 @@ def _plan(about: Subject) -> bytes:
 
 DOCUMENTS = [
     Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=sheets_of, inline=True),
-    Document(file="working.pdf", says="The working", kind=PDF, make=working_of, inline=True),
+    Document(file="working.pdf", says="The calculation", kind=PDF, make=working_of, inline=True),
     Document(
         file="lifts.pdf",
         says="The lift plan",

@@ -299,13 +299,13 @@ class JobTest(SignedIn):
         expect(page.get_by_role("alert")).to_contain_text("not a length")
         page.get_by_label("Span").fill("3.6 m")
         expect(page.get_by_role("alert")).to_have_count(0)
-        page.get_by_role("button", name="working").first.click()
+        page.get_by_role("button", name="calculation").first.click()
         expect(page.locator(".working").first).to_contain_text("psi")
 
     def test_a_job_under_another_school_says_what_is_not_covered(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
-        page.get_by_label("School of rules that decides").click()
+        page.get_by_label("Code that decides").click()
         page.get_by_role("option", name="United Kingdom").click()
         self.eventually(lambda: self.document()["school"] == "uk")
         self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
@@ -417,7 +417,7 @@ class JobTest(SignedIn):
         page.get_by_role("tab", name="Members").click()
         expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
         page.get_by_label("hot tub").check()
-        expect(page.locator(".reckoning")).to_contain_text("outside what a house deck is reckoned for")
+        expect(page.locator(".reckoning")).to_contain_text("outside what a house deck is calculated for")
         page.get_by_role("button", name="Undo").click()
         rating = page.get_by_label("One joist hanger")
         rating.fill("strong")
@@ -432,7 +432,7 @@ class JobTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/sheet/lower-path")
         expect(page.locator(".canvas svg").first).to_be_visible()
-        page.get_by_role("tab", name="Ways").click()
+        page.get_by_role("tab", name="Alternatives").click()
         row = page.locator(".drawer tbody tr", has_text="board on board:").first
         expect(row).to_contain_text("boards", timeout=20_000)
         expect(page.locator(".drawer")).to_contain_text("as wide as the posts are thick")  # why both faces cannot be

@@ -203,7 +203,7 @@ class PaperTest(Kept):
                 "The days",
                 "The list",
                 *sheets,
-                *(f"{name}, the working" for name in sheets),
+                *(f"{name}, the calculation" for name in sheets),
             ],
         )
         self.assertGreater(len(read.pages), 10)
@@ -211,9 +211,9 @@ class PaperTest(Kept):
         self.assertIn("Scale", whole)
         # The first page lists each part with the page it begins on, and every page says which it is of the pack.
         first = read.pages[0].extract_text().split("\n")
-        for title in ("Windbreak", "Kitchen deck, the working"):
+        for title in ("Windbreak", "Kitchen deck, the calculation"):
             page = int(first[first.index(title) - 1])
-            self.assertIn(title.removesuffix(", the working"), read.pages[page - 1].extract_text())
+            self.assertIn(title.removesuffix(", the calculation"), read.pages[page - 1].extract_text())
             self.assertIn(f"{page} of {len(read.pages)}", read.pages[page - 1].extract_text())
             starts = next(item for item in read.outline if item.title == title)  # type: ignore[union-attr]
             self.assertEqual(read.get_destination_page_number(starts), page - 1)  # type: ignore[arg-type]

@@ -25,7 +25,7 @@ const body = ref<HTMLElement>()
       <span v-else class="quiet"
         >{{ (check.use * 100).toFixed(0) }} % of the limit<template v-if="place">, at {{ place }}</template></span
       >
-      <button class="link small" @click="open = !open">{{ open ? 'fold' : 'working' }}</button>
+      <button class="link small" @click="open = !open">{{ open ? 'fold' : 'calculation' }}</button>
     </p>
     <div v-if="open" ref="body" class="working">
       <MathLine v-for="(step, i) in check.working" :key="i" :step="step" />

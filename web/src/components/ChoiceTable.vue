@@ -30,7 +30,7 @@ const groups = computed(() =>
   [
     { says: 'As it is', rows: now.value },
     { says: now.value.length ? 'In its place, by price' : '', rows: good.value },
-    { says: 'Nothing to spare: exactly on their limit, set apart', rows: exact.value },
+    { says: 'At the limit: exactly on it, set apart', rows: exact.value },
     { says: 'Not covered: something has to be entered or asked first', rows: unknown.value },
     { says: 'Too little', rows: bad.value },
   ].filter((group) => group.rows.length),

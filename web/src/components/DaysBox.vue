@@ -124,7 +124,7 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
       <button
         class="link small"
         :aria-label="`away with the day to ${day.work}`"
-        @click="store.change((job) => void job.days!.splice(i, 1), 'took a day away')"
+        @click="store.change((job) => void job.days!.splice(i, 1), 'removed a day')"
       >
         away
       </button>

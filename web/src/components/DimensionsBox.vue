@@ -139,7 +139,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
       <button
         class="link small"
         :aria-label="`away with ${item.what || 'the dimension'}`"
-        @click="store.change((job) => void job.dimensions!.splice(i, 1), 'took a dimension away')"
+        @click="store.change((job) => void job.dimensions!.splice(i, 1), 'removed a dimension')"
       >
         away
       </button>

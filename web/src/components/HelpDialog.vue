@@ -12,7 +12,7 @@ const keys = [
   [', and .', 'the post before, the next post'],
   ['← and →', 'nudge the selected post or gate by one tape mark'],
   ['L', 'lock or unlock the selected post'],
-  ['Enter', 'open or fold the working'],
+  ['Enter', 'open or fold the calculation'],
   ['T', 'whole line, or true scale'],
   ['B', 'from a post to the bay after it'],
   ['Esc', 'let go; give back what was typed'],

@@ -41,7 +41,7 @@ function take(row: Learned): void {
           <th scope="col">Mostly</th>
           <th scope="col">Half of them from, to</th>
           <th scope="col">Cases</th>
-          <th scope="col">Reckoned with</th>
+          <th scope="col">Calculated with</th>
           <th scope="col"><span class="visually-hidden">Use it</span></th>
         </tr>
       </thead>

@@ -12,7 +12,7 @@ const emit = defineEmits<{ select: [id: string] }>()
       <tr>
         <th>Member</th>
         <th>Sizes and places</th>
-        <th>Reckoned</th>
+        <th>Calculated</th>
         <th>Closest</th>
         <th>Table</th>
       </tr>

@@ -82,7 +82,7 @@ const edit = (i: number, change: (note: Note) => void) =>
       <button
         class="link small"
         :aria-label="`away with the note, ${note.kind}`"
-        @click="store.change((job) => void job.site.notes!.splice(i, 1), 'took a note away')"
+        @click="store.change((job) => void job.site.notes!.splice(i, 1), 'removed a note')"
       >
         away
       </button>

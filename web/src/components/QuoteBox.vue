@@ -15,7 +15,7 @@ const store = useJob()
  */
 const IN_FEET: Partial<Record<keyof Terms, [string, number]>> = {
   spoil_price_per_m3: ['Spoil away, a loose yd³', 27 * FT ** 3],
-  old_fence_m: ['Old fence to take away, ft', 1 / FT],
+  old_fence_m: ['Old fence to remove, ft', 1 / FT],
   old_fence_price_per_m: ['Old fence, a foot', FT],
 }
 const feet = computed(() => store.tape.system === 'imperial')
@@ -30,7 +30,7 @@ const FIELDS: [keyof Terms, string, 'count' | 'price' | 'maybe'][] = [
   ['hour_high', 'An hour, at most', 'price'],
   ['delivery_price', 'Delivery', 'maybe'],
   ['spoil_price_per_m3', 'Spoil away, a loose m³', 'maybe'],
-  ['old_fence_m', 'Old fence to take away, m', 'price'],
+  ['old_fence_m', 'Old fence to remove, m', 'price'],
   ['old_fence_price_per_m', 'Old fence, a metre', 'maybe'],
   ['stumps_count', 'Old stumps', 'count'],
   ['stump_price', 'A stump', 'maybe'],

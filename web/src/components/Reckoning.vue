@@ -148,6 +148,8 @@ const inset = computed(() => {
     y0: top * scale,
   }
 })
+/** What a verdict rests on, as people say it. */
+const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as const
 </script>
 
 <template>
@@ -244,11 +246,11 @@ const inset = computed(() => {
         :aria-pressed="basis === name"
         @click="basis = name"
       >
-        {{ name[0]!.toUpperCase() + name.slice(1) }}<template v-if="sheet.built_on === name"> · built</template>
+        {{ SAYS[name] }}<template v-if="sheet.built_on === name"> · built</template>
       </button>
     </div>
     <p v-if="sheet.built_on === 'practice'" class="warn">
-      Built on practice, accepted by {{ sheet.accepted }}. The reckoning stands beside it<template v-if="post"
+      Built on practice, accepted by {{ sheet.accepted }}. The calculation stands beside it<template v-if="post"
         >: it asks {{ post.reckoned }} of embedment here</template
       >.
     </p>
@@ -364,7 +366,7 @@ const inset = computed(() => {
         </li>
       </ul>
       <p v-if="options?.length" class="small quiet">
-        Each was planned and passes where reckoned. Prices are the sample list's; no currency.
+        Each was planned and passes where calculated. Prices are the sample list's; no currency.
       </p>
     </section>
   </aside>

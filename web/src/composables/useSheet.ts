@@ -49,7 +49,7 @@ export function useSheet(
           ...item,
           field: item.field.replace(/^document\//, ''),
         }))
-        failed.value = problems.value.length ? '' : (refused.title ?? 'The reckoning did not answer')
+        failed.value = problems.value.length ? '' : (refused.title ?? 'The calculation did not answer')
       }
       asked.value++
     } while (again)

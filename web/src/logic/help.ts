@@ -34,16 +34,16 @@ export const HELP: Record<string, Help> = {
     ],
   },
   'set-out': {
-    says: 'The structure itself, on one scale with its tape: what is drawn is what is reckoned.',
+    says: 'The structure itself, on one scale with its tape: what is drawn is what is calculated.',
     does: [
       'Pull a post, gate, beam or edge: the rest follows, and what does not pass turns red at once.',
-      'Pick a piece: its checks stand in the drawer with every step of the working.',
+      'Pick a piece: its checks stand in the drawer with every step of the calculation.',
       'Whatever fails names what would mend it, with its price.',
     ],
   },
   frame: {
     says: 'Every member with its load, its limit and what governs it.',
-    does: ['Pick one to see its working, its source and what else would do.'],
+    does: ['Pick one to see its calculation, its source and what else would do.'],
   },
   gate: {
     says: 'One gate: its leaf, brace, hinges and how far it comes down.',

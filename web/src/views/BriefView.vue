@@ -53,7 +53,7 @@ async function school(value: Job['school']): Promise<void> {
     job.yard.bag = document.yard.bag
     const { soil, exposure, wind_speed_m_per_s, wind_pressure_pa } = document.site
     Object.assign(job.site, { soil, exposure, wind_speed_m_per_s, wind_pressure_pa })
-  }, 'school of rules')
+  }, 'code')
 }
 const BESIDE_M = 2
 /** Another structure like one, with the ground that was read under it, beside it on the site. */
@@ -83,7 +83,7 @@ function rename(id: string, name: string): void {
 function remove(id: string): void {
   store.change(
     (job) => void (job.structures = job.structures.filter((item) => item.spec.id !== id)),
-    'took a structure away',
+    'removed a structure',
   )
 }
 </script>
@@ -109,9 +109,7 @@ function remove(id: string): void {
               >open</router-link
             >
             <button class="link small" :aria-label="`copy ${item.name}`" @click="copy(item.spec.id)">copy</button>
-            <button class="link small" :aria-label="`take away ${item.name}`" @click="remove(item.spec.id)">
-              take away
-            </button>
+            <button class="link small" :aria-label="`remove ${item.name}`" @click="remove(item.spec.id)">remove</button>
           </li>
         </ul>
         <p v-if="store.document.structures.length">
@@ -171,7 +169,7 @@ function remove(id: string): void {
           Workplace: ask the local office which rules and licences apply before building.
         </p>
         <PickField
-          label="School of rules that decides"
+          label="Code that decides"
           :model-value="store.document.school"
           :options="SCHOOLS"
           @update:model-value="school($event as Job['school'])"

@@ -58,9 +58,9 @@ const open = computed<Record<string, string>>(() => {
   return {
     brief: job?.structures.length ? '' : 'nothing to build yet',
     ground: ground > 1 ? '' : 'no level readings yet',
-    'set-out': !found ? 'not reckoned' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
+    'set-out': !found ? 'not calculated' : found.conflicts.length ? `${found.conflicts.length} clash` : '',
     frame: !found
-      ? 'not reckoned'
+      ? 'not calculated'
       : found.verdict === 'fails' || found.verdict === 'cannot be built'
         ? found.headline
         : '',
@@ -128,7 +128,7 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
             Undo
           </button>
           <button class="tool" :disabled="!store.canRedo" @click="store.step('redo')">Redo</button>
-          <button class="tool" :aria-label="`Light: ${theme}`" @click="turn">
+          <button class="tool" :aria-label="`Theme: ${theme}`" @click="turn">
             {{ theme === 'light' ? 'Light' : theme === 'dark' ? 'Dark' : 'Sun' }}
           </button>
           <button class="tool" aria-label="Help for this page, and keys" @click="keys = true">?</button>

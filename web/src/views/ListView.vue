@@ -18,7 +18,7 @@ const STAGES: [Stage, string][] = [
   ['dig', 'into the ground'],
   ['posts', 'posts'],
   ['frame', 'frame'],
-  ['close', 'what closes it'],
+  ['close', 'boards and infill'],
 ]
 const store = useJob()
 const off = ref<string[]>([])

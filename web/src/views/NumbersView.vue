@@ -48,7 +48,7 @@ const sure = (row: Row) =>
   <main class="page">
     <h1>What the numbers rest on</h1>
     <p>
-      Known answers, expected beside reckoned: {{ published }} published ones first, then what we are unsure of.
+      Known answers, expected beside calculated: {{ published }} published ones first, then what we are unsure of.
       {{ agree }} of {{ rows.length }} agree. <router-link to="/">All jobs</router-link> ·
       <router-link to="/sums">Quick sums</router-link>
     </p>
@@ -88,7 +88,7 @@ const sure = (row: Row) =>
             <th>Sum</th>
             <th>Answer</th>
             <th>Expected</th>
-            <th>Reckoned</th>
+            <th>Calculated</th>
             <th>How sure</th>
             <th>What it is</th>
           </tr>

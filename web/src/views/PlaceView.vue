@@ -185,7 +185,7 @@ const FILES = [
         >
       </p>
       <p class="small quiet">
-        Where it stands changes no reckoning: wind, ground and holes are each structure's own. Measure from a boundary
+        Where it stands changes no calculation: wind, ground and holes are each structure's own. Measure from a boundary
         before you dig.
       </p>
     </template>

@@ -177,7 +177,7 @@ const split = (text: string) =>
             {{ structure.name }}
           </label>
           <button class="link small" @click="edit((at) => at.options.splice(index, 1), 'An option taken away')">
-            Take it away
+            Remove it
           </button>
         </div>
         <button v-if="terms.options.length < 4" class="plain small" @click="addOption">

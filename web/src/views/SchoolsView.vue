@@ -80,9 +80,9 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
 
 <template>
   <main class="page">
-    <h1>Two schools side by side</h1>
+    <h1>Two codes side by side</h1>
     <p>
-      The same member under two schools of rules. The job's own school decides; this only shows how they differ, and
+      The same member under two codes. The job's own code decides; this only shows how they differ, and
       why. <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> ·
       <router-link to="/numbers">What the numbers rest on</router-link>
     </p>
@@ -115,7 +115,7 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
         v-for="(stick, index) in sticks"
         :key="index"
         class="side"
-        :aria-label="index ? 'second school' : 'first school'"
+        :aria-label="index ? 'second code' : 'first code'"
       >
         <div class="stick">
           <label
@@ -150,7 +150,7 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
       <h2>Why they differ</h2>
       <p class="small">
         Each check's share of its limit in {{ names[1] }} over that in {{ names[0] }}, and the four parts whose product
-        it is. Above 1 the second school is the harder one.
+        it is. Above 1 the second code is the harder one.
       </p>
       <table>
         <thead>

@@ -146,7 +146,7 @@ async function copy(): Promise<void> {
   <main class="sums">
     <header>
       <h1>Quick sums</h1>
-      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two schools side by side</router-link> ·
+      <router-link to="/">All jobs</router-link> · <router-link to="/schools">Two codes side by side</router-link> ·
       <router-link to="/numbers">What the numbers rest on</router-link>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

@@ -106,7 +106,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
     """
     if ask.table:
         raise OutsideScope(
-            "no cell of the joist span tables is entered", "reckon it: the tables' own criteria are used"
+            "no cell of the joist span tables is entered", "calculate it: the tables' own criteria are used"
         )
     if ask.spacing_m > _MOST_SPACING_M + 1e-9:
         raise OutsideScope("joists further apart than 610 mm share no load", "at most 610 mm")
@@ -168,9 +168,11 @@ def beam_span(
 
 def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) -> SpanFound:
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1 or abs(floor.dead_pa - TABLE_DEAD_PA) > 1:
-        raise OutsideScope("the beam tables are for 1.9 kPa live and 0.5 kPa dead load", "reckon it instead")
+        raise OutsideScope("the beam tables are for 1.9 kPa live and 0.5 kPa dead load", "calculate it instead")
     if any(wood.wet for wood in woods) or any(wood.incised for wood in woods):
-        raise OutsideScope("the beam tables are for dry, untreated wood", "reckon it instead, or take the wood as dry")
+        raise OutsideScope(
+            "the beam tables are for dry, untreated wood", "calculate it instead, or take the wood as dry"
+        )
     found: list[SpanFound] = []
     for wood in woods:
         grade = "No.1/No.2" if wood.grade in ("", "No.1", "No.2") else wood.grade
@@ -185,7 +187,7 @@ def _beam_cell(woods: tuple[Wood, ...], supported_m: float, floor: FloorLoad) ->
         if not rows:
             raise OutsideScope(
                 f"{wood.plies}-{wood.size} carrying {supported_m:.2f} m is not in the table as entered",
-                "type in the cell from your own code to compare, or reckon it",
+                "type in the cell from your own code to compare, or calculate it",
             )
         row = min(rows, key=lambda r: r.number("supported_m"))
         step = given_step("L", row.number("span_m") / IN, "in", row.source, f"row of {row.number('supported_m'):.1f} m")

@@ -341,7 +341,7 @@ def column_pad(storeys: int, spacing_m: float, round_pad: bool) -> Pad:
             area = row.number("area_m2") * max(1.0, spacing_m / 3)
             step = given_step("A", area, "m2", row.source, "columns 3 m apart, more in proportion")
             return Pad(width_m=pad_width_m(area, round_pad), area_m2=area, thickness_m=None, working=(step,))
-    raise OutsideScope(f"no pad for {storeys} storeys", "1, 2 or 3 storeys, or reckon it")
+    raise OutsideScope(f"no pad for {storeys} storeys", "1, 2 or 3 storeys, or calculate it")
 
 
 def pad_thickness(width_m: float, post_m: float) -> Step:

@@ -44,7 +44,7 @@ class Fasteners(School):
         self, *, fixing: str, diameter_m: float, sheathing_m: float, joist_span_m: float, live_pa: float
     ) -> Step:
         """Spacing of ledger fixings."""
-        self.none("table of ledger fixings", "reckon the load on each fixing")
+        self.none("table of ledger fixings", "calculate the load on each fixing")
 
     def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """What one fixing holds sideways, and its mode. Reference or characteristic value."""

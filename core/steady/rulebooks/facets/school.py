@@ -35,6 +35,6 @@ class School:
         parts = [("gamma", self.load_factor, ""), (step.symbol, step.value, step.unit)]
         return product_step(symbol, parts, step.unit, self.load_factor_source, step.says)
 
-    def none(self, what: str, instead: str = "another school, or ask an engineer") -> NoReturn:
+    def none(self, what: str, instead: str = "another code, or ask an engineer") -> NoReturn:
         """Refuse what the school has no rule for."""
-        raise OutsideScope(f"the {self.title} school has no {what} entered here", instead)
+        raise OutsideScope(f"the {self.title} code has no {what} entered here", instead)

@@ -46,7 +46,7 @@ class Spans(School):
 
     def joist_cantilever_table(self, woods: tuple[Wood, ...], *, spacing_m: float, floor: FloorLoad) -> SpanFound:
         """A printed overhang of joists."""
-        self.none("table of overhangs", "reckon it")
+        self.none("table of overhangs", "calculate it")
 
     def seat_size(self, width_m: float) -> str:
         """A size word for a bearing whose wood is told by its width alone."""

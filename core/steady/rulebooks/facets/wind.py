@@ -21,7 +21,7 @@ class Wind(School):
     exposures_say: tuple[str, ...] = ()
     wind_given_as = "speed"
     usual_pressure_pa = 0.0
-    wind_says = "Wind speed of the school's map"
+    wind_says = "Wind speed of the code's map"
     face_needs_length = True
     """Words of exposure and editions of the wind code; `usual_pressure_pa`: where a form starts that asks for a pressure."""
 

@@ -176,7 +176,7 @@ class NewZealand(Rulebook):
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """Our own engine: φM, φV, 1.35G and k2 (G + ψ_l Q); no cell of the light-timber standard is entered."""
         if ask.table:
-            self.none("cell of the joist tables", "reckon it: shown as our own engine, not as the table")
+            self.none("cell of the joist tables", "calculate it: shown as our own engine, not as the table")
         found = [
             even_span(
                 self,
@@ -206,7 +206,7 @@ class NewZealand(Rulebook):
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
         if ask.table:
-            self.none("cell of the bearer tables", "reckon it")
+            self.none("cell of the bearer tables", "calculate it")
         if ask.supported_m is None:
             raise InputError("supported_length", "is needed")
         return self.joist_span(

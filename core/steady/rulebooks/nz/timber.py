@@ -55,7 +55,7 @@ def reference(wood: Wood) -> Row:
         OutsideScope: No grade, or one that is not entered in that condition.
     """
     if not wood.grade:
-        raise OutsideScope("this wood has no grade of the school", "a stick graded SG6, SG8 or SG10")
+        raise OutsideScope("this wood has no grade of the code", "a stick graded SG6, SG8 or SG10")
     row = keyed("nz_grades").get(f"{wood.grade} {'wet' if wood.wet else 'dry'}")
     if row is None:
         raise OutsideScope(
@@ -119,7 +119,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return DURATION[load]
     if name == "sharing_factor":
         return sharing_factor(wood)
-    raise OutsideScope("this school has no size factor", "duration or sharing")
+    raise OutsideScope("this code has no size factor", "duration or sharing")
 
 
 def slenderness_factor(slenderness: float) -> Step:

@@ -194,7 +194,7 @@ class UnitedKingdom(Rulebook):
     def joist_span(self, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFound:
         """Our own engine: strength, w_inst and w_fin; no span table is entered."""
         if ask.table:
-            self.none("span table for joists", "reckon it")
+            self.none("span table for joists", "calculate it")
         found = [
             even_span(
                 self,
@@ -224,7 +224,7 @@ class UnitedKingdom(Rulebook):
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
         if ask.table:
-            self.none("span table for beams", "reckon it")
+            self.none("span table for beams", "calculate it")
         if ask.supported_m is None:
             raise InputError("supported_length", "is needed")
         return self.joist_span(

@@ -68,14 +68,14 @@ def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: flo
     Source: IRC R507.3.1 (from memory, high; thickness medium).
     """
     if abs(live_pa - 40 * PSF) > 1 or abs(dead_pa - 10 * PSF) > 1:
-        raise OutsideScope("the footing table here is for 40 psf live and 10 psf dead load", "reckon it instead")
+        raise OutsideScope("the footing table here is for 40 psf live and 10 psf dead load", "calculate it instead")
     rows = [
         row
         for row in table("us_footing_table")
         if row.number("area_m2") >= area_m2 - 1e-9 and row.number("bearing_pa") <= bearing_pa + 1e-6
     ]
     if not rows:
-        raise OutsideScope("beyond the footing table: 160 sq ft, and 1500 psf at least", "reckon it instead")
+        raise OutsideScope("beyond the footing table: 160 sq ft, and 1500 psf at least", "calculate it instead")
     row = min(rows, key=lambda r: (r.number("area_m2"), -r.number("bearing_pa")))
     width_m = row.number("round_m" if round_pad else "square_m")
     area = width_m**2 * (math.pi / 4 if round_pad else 1.0)
@@ -120,7 +120,7 @@ def ledger_table(*, fixing: str, diameter_m: float, sheathing_m: float, joist_sp
     if fixing not in ("lag screw", "bolt", "screw"):
         raise InputError("fixing", "must be lag screw, bolt or screw")
     if abs(live_pa - 40 * PSF) > 1:
-        raise OutsideScope("the ledger table here is for 40 psf live load", "reckon the load on each fixing")
+        raise OutsideScope("the ledger table here is for 40 psf live load", "calculate the load on each fixing")
     if fixing == "screw":
         raise OutsideScope(
             "ledger screws stand in their maker's report, not in the table",

@@ -39,17 +39,17 @@ def table_conditions(woods: tuple[Wood, ...], floor: FloorLoad) -> str:
         OutsideScope: Load, moisture or wood is not what the tables stand for.
     """
     if abs(floor.live_pa - TABLE_LIVE_PA) > 1e-6 * TABLE_LIVE_PA:
-        raise OutsideScope("the deck tables here are for 40 psf live load", "reckon it instead")
+        raise OutsideScope("the deck tables here are for 40 psf live load", "calculate it instead")
     if abs(floor.dead_pa - TABLE_DEAD_PA) > 1e-6 * TABLE_DEAD_PA:
-        raise OutsideScope("the deck tables here are for 10 psf dead load", "reckon it instead")
+        raise OutsideScope("the deck tables here are for 10 psf dead load", "calculate it instead")
     groups = []
     for wood in woods:
         if not wood.wet:
-            raise OutsideScope("the deck tables are for wet service", "reckon it instead, or take the wood as wet")
+            raise OutsideScope("the deck tables are for wet service", "calculate it instead, or take the wood as wet")
         if wood.grade not in ("", "No.2"):
-            raise OutsideScope("the deck tables are for No.2", "No.2, or reckon another grade")
+            raise OutsideScope("the deck tables are for No.2", "No.2, or calculate another grade")
         if wood.species not in GROUPS:
-            raise OutsideScope(f"{wood.species} stands in no group of the deck tables", "reckon it instead")
+            raise OutsideScope(f"{wood.species} stands in no group of the deck tables", "calculate it instead")
         groups.append(GROUPS[wood.species])
     return max(groups, key=_ORDER.index)
 
@@ -58,7 +58,7 @@ def _next(rows: list[Row], column: str, at: float, what: str, most: str) -> Row:
     """The row whose column is the least that is not below a value: tables round up, never interpolate."""
     fitting = sorted((row for row in rows if row.number(column) >= at - 1e-9), key=lambda row: row.number(column))
     if not fitting:
-        raise OutsideScope(f"{what} is beyond the table", f"{most}, or reckon it")
+        raise OutsideScope(f"{what} is beyond the table", f"{most}, or calculate it")
     return fitting[0]
 
 
@@ -220,7 +220,7 @@ def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, e
     if not rows:
         raise OutsideScope(
             f"no cell for {woods[0].plies}-{woods[0].size} of {name if name != 'other' else woods[0].species}, {edition}",
-            "another size or number of plies, or reckon it",
+            "another size or number of plies, or calculate it",
         )
     row = _next(rows, "joist_span_m", joist_span_m, "the joist span", "at most 18 ft")
     name = f"{row.number('plies_count'):.0f}-{row.text['size']} {row.text['group']}"
@@ -283,7 +283,7 @@ def _post_cell(wood: Wood, area_m2: float, floor: FloorLoad, edition: str) -> Sp
             raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")
         return cell(found, "height_m", "h", f"table R507.4 of 2018: row {found.text['size']}, by size alone")
     if group != "Southern Pine":
-        raise OutsideScope("the 2021 post table is entered for Southern Pine alone", "reckon it")
+        raise OutsideScope("the 2021 post table is entered for Southern Pine alone", "calculate it")
     fitting = [row for row in rows if row.text["size"] == wood.size]
     if not fitting:
         raise OutsideScope(f"no {wood.size} posts in the table", "4x4, 4x6, 6x6 or 8x8")

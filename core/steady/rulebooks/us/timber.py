@@ -163,7 +163,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         return DURATION[load]
     if name == "sharing_factor":
         return REPETITIVE if repetitive(wood) else 1.0
-    raise OutsideScope(f"no {name} in this school", "size, duration or sharing")
+    raise OutsideScope(f"no {name} in this code", "size, duration or sharing")
 
 
 def all_species() -> list[str]:

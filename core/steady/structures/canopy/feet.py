@@ -136,7 +136,7 @@ def bearing_pa(found: Findings, site: Site) -> tuple[float, str, str]:
     soil = found.book.soil(site.soil)
     if not soil.bearing_pa > 0:
         raise OutsideScope(
-            f"the school gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
+            f"the code gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
         )
     return soil.bearing_pa, soil.says, soil.source
 

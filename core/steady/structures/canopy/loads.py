@@ -147,7 +147,7 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     wide_pa = closed_live_pa(book, roof.long_m * roof.deep_m, roof.slope_rad)
     steps = [
         given_step("D", dead_pa / u.pressure_pa, u.pressure, "geometry: the parts themselves", "the roof, on plan"),
-        given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the school's roof live load", "nobody uses the roof"),
+        given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the code's roof live load", "nobody uses the roof"),
     ]
     snow_pa: float | None = 0.0
     snow_why = wind_why = None

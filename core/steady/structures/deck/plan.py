@@ -112,7 +112,7 @@ def _beams_pass(deck: Reckoned) -> bool:
 def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     spec, site, book = case.spec, case.site, case.book
     if spec.built_on is not Basis.RECKONED:
-        raise InputError("built_on", "A deck is built on the reckoning; the table stands beside it")
+        raise InputError("built_on", "A deck is built on the calculation; the table stands beside it")
     _refuse_laps(spec)
     timber = timber_of(spec)
     left, low, right, high = outline_of(spec).box
@@ -334,7 +334,7 @@ def _out_of_scope(found: Found) -> None:
     """Public use and heavy things on the deck: nothing is said to pass."""
     why = PUBLIC if found.site.use == "public" else ""
     if found.spec.carries:
-        why = f"{', '.join(found.spec.carries)}: outside what a house deck is reckoned for"
+        why = f"{', '.join(found.spec.carries)}: outside what a house deck is calculated for"
     if why:
         found.nothing_said(found.spec.id, why)
 

@@ -112,7 +112,7 @@ LINE = LineForm(
         ("last", "the end"),
     ),
     starts=(
-        LineStart(says="Start with a straight", imperial="40", metric="12"),
+        LineStart(says="Start with a straight run", imperial="40", metric="12"),
         LineStart(says="A gate on its own posts", imperial="0 g4@0 4'5.5", metric="0 g1.2@0 1.34"),
     ),
 )
@@ -212,7 +212,7 @@ def begin(case: Case, way: str, name: str, habit: Any, priced: Callable[[Plan], 
         spec = usual_here(case, name or NOBODY)
     elif way == "our crew":
         if habit is None:
-            raise InputError("which", "This crew has kept no habit under this school yet")
+            raise InputError("which", "This crew has kept no habit under this code yet")
         spec = as_crew(spec, habit, name or NOBODY)
     elif way != "as it is":
         raise InputError("which", f"Choose one of {', '.join(key for key, _ in WAYS)}")
@@ -258,7 +258,7 @@ FENCE = Kind(
         Table(key="line", says="Line"),
         Table(
             key="ways",
-            says="Ways",
+            says="Alternatives",
             offers=(
                 Offered(group="bays", title="Bays", what="way of spacing the posts"),
                 Offered(group="feet", title="What they stand in or on", what="foot"),

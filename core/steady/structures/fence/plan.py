@@ -174,7 +174,7 @@ def _refuse(spec: FenceSpec) -> None:
     if spec.built_on is Basis.PRACTICE and spec.practice is None:
         raise InputError("practice", "Building on practice needs the detail and the name of whoever accepts it")
     if spec.built_on is Basis.TABLE:
-        raise InputError("built_on", "There is no table for fences: build on the reckoning or on a practice detail")
+        raise InputError("built_on", "There is no table for fences: build on the calculation or on a practice detail")
     for name in ("straights", "openings", "zones", "locks", "lift_outs"):
         seen: set[str] = set()
         for index, item in enumerate(getattr(spec, name)):

@@ -149,7 +149,7 @@ FORM = (
             Field(path="board", says="Boards", sort="stick", role="decking"),
             Field(path="board_gap_m", says="Gaps", sort="small length"),
             Field(path="soaked_ratio", says="Wet wood weighs, of dry", sort="number"),
-            Field(path="live_pa", says="People on any one part", sort="pressure", empty="the school's"),
+            Field(path="live_pa", says="People on any one part", sort="pressure", empty="the code's"),
         ),
     ),
     Group(

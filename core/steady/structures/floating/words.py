@@ -77,7 +77,7 @@ def notes(case: Case, found: FloatFound) -> list[str]:
     if found.ramps:
         lines += _ramp_says(spec, found.ramps, tape)
     if spec.moorings.strip():
-        lines.append(f"Moored by the crew's own word, not reckoned: {spec.moorings.strip()}")
+        lines.append(f"Moored by the crew's own word, not calculated: {spec.moorings.strip()}")
     if spec.water == "salt":
         lines.append("Salt water: hangers, angles and screws are stainless on the list")
     return lines

@@ -120,7 +120,7 @@ def reckon(
     gap(
         "Arch header's fixings hold",
         f"no value of the fixings is entered; each end of a header must hold {words}",
-        "reckon one screw under Quick sums and count how many an end needs",
+        "calculate one screw under Quick sums and count how many an end needs",
         crew=True,
         needs=Step(
             symbol="R",

@@ -100,7 +100,7 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
     if f.book.load_factor != 1.0:
         f.gap(
             name,
-            "this school's values of fixings are characteristic and not brought to design level here",
+            "this code's values of fixings are characteristic and not brought to design level here",
             "the maker's rating of the hinge with its screws",
             crew=True,
         )
@@ -133,7 +133,7 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
         f.u.force,
         "",
         (),
-        "out at the top hinge, as reckoned for the hinge itself",
+        "out at the top hinge, as calculated for the hinge itself",
     )
     f.check(name, pull, held, (one,), f"leaf {leaf.index + 1}, a person on the latch edge")
 

@@ -54,7 +54,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
         frame_m, _ = unbraced(leaf, leaf.weight_n * leaf.centre_m / leaf.between_m, ei, f.u)
         f.facts.append(relief(frame_m, now.from_brace_m, f.u))
     if post_n_m2 is None:
-        f.gap("Latch edge sags", "the post's wood has no stiffness in this school", "a post of the school's tables")
+        f.gap("Latch edge sags", "the post's wood has no stiffness in this code", "a post of the code's tables")
         return now, later
     limit = latch_tolerance(f.u)
     name = "Latch edge sags" if soil else "Latch edge sags, its footing taken as firm"

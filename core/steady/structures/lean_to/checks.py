@@ -162,7 +162,7 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
             "Wind by the clause for attached canopies",
             about,
             OutsideScope(
-                "the clause for canopies attached to a house is not entered; the greater wind of a free roof is reckoned",
+                "the clause for canopies attached to a house is not entered; the greater wind of a free roof is calculated",
                 "an engineer's pressure",
             ),
         )
@@ -181,7 +181,7 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) 
         return
     about = f"{spec.id}/purlins"
     if spec.pitch_rad > FLAT_RAD + 1e-9:
-        why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not reckoned"
+        why = "on a slope over 10 degrees a purlin on edge bends sideways, too, and that is not calculated"
         found.gap("Purlins bend", about, OutsideScope(why, "a flatter roof, or an engineer"))
     at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
     run = Run(length_m=spec.beams_m, supports_m=at)

@@ -188,7 +188,7 @@ FORM = (
     ),
     upright_group(
         Field(path="blocked", says="walls or goods below block the wind", sort="tick"),
-        Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the school's"),
+        Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the code's"),
     ),
     above_group(),
 )

@@ -58,7 +58,7 @@ def notes(case: Case, found: LeanToFound, made: Sequence[Part]) -> list[str]:
     if blocked(spec):
         said.append("Fixing points miss the studs: blocking stands between them before the wall is lined")
     if spec.blocked:
-        said.append("Walls or goods below block the wind: the roof is lifted harder, and is reckoned so")
+        said.append("Walls or goods below block the wind: the roof is lifted harder, and is calculated so")
     said.append(
         "The house holds it square to the wall; along it half of the push goes to the beam's line, half up the straps"
     )

@@ -144,7 +144,7 @@ FORM = (
         ),
     ),
     upright_group(
-        Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the school's")
+        Field(path="net_coefficient", says="Wind coefficient of the roof", sort="number", empty="the code's")
     ),
 )
 

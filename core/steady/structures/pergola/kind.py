@@ -193,7 +193,7 @@ FORM = (
             ),
         ),
     ),
-    upright_group(Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the school's")),
+    upright_group(Field(path="net_coefficient", says="Wind coefficient of slats", sort="number", empty="the code's")),
     above_group(("attach", ("house",))),
 )
 

@@ -182,7 +182,7 @@ def _shade_note(case: Case, laid: Laid) -> str:
         return f"On {spec.sun.on} at {hour} the sun is down" if known and sun_at(case) is None else SHADE_UNKNOWN
     return (
         f"On {spec.sun.on} at {hour} slats and rafters stop {share:.0%} of the direct sun; with the slats square "
-        f"to that, {turned:.0%}. Leaves, trees and the house are not reckoned"
+        f"to that, {turned:.0%}. Leaves, trees and the house are not calculated"
     )
 
 

@@ -261,7 +261,7 @@ class Command(BaseCommand):
             search = best(lambda: list(choices(case)), 3)  # noqa: B023
             found = list(choices(case))
             good = sum(choice.whole != "fails" for choice in found)
-            shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one reckoning"
+            shown = f"{len(found)} looked at, {good} planned whole, {search * 1e3:.0f} ms, ×{search / once:.0f} one calculation"
             self.say(f"  {words}: {shown} of {once * 1e3:.1f} ms")
 
     def pergolas(self) -> None:

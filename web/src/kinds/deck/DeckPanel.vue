@@ -460,7 +460,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           inline
           label="Footing width"
           bare="in"
-          optional="as reckoned"
+          optional="as calculated"
           :model-value="spec.footing_width_m ?? null"
           :tape="store.tape"
           :path="path + '/footing_width_m'"
@@ -561,10 +561,10 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           />
           <button
             class="link small"
-            :aria-label="`take away ${stair.id}`"
-            @click="edit((at) => void at.stairs.splice(i, 1), 'took a stair away')"
+            :aria-label="`remove ${stair.id}`"
+            @click="edit((at) => void at.stairs.splice(i, 1), 'removed a stair')"
           >
-            take away
+            remove
           </button>
         </div>
         <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
@@ -595,10 +595,10 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           />
           <button
             class="link small"
-            :aria-label="`take away ${spot.id}`"
-            @click="edit((at) => void at.spots.splice(i, 1), 'took a rock away')"
+            :aria-label="`remove ${spot.id}`"
+            @click="edit((at) => void at.spots.splice(i, 1), 'removed a rock')"
           >
-            take away
+            remove
           </button>
         </div>
         <p class="acts">

@@ -327,15 +327,15 @@ const fall = computed(() => {
         />
       </section>
       <section>
-        <h3>What closes it</h3>
+        <h3>Boards and infill</h3>
         <InfillPanel :structure="structure" />
       </section>
       <section>
-        <h3>The foot</h3>
+        <h3>Footing</h3>
         <FootPanel :structure="structure" :sheet="sheet" />
         <p class="basis">
           Built on
-          <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the reckoning' }}</b>.
+          <b>{{ spec.built_on === 'practice' ? `practice, ${spec.practice?.accepted_by}` : 'the calculation' }}</b>.
           <button class="link small" @click="practice = true">change</button>
         </p>
       </section>

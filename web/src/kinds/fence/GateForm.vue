@@ -64,7 +64,7 @@ function grade(text: string): void {
 function arch(on: boolean): void {
   store.change(
     (job) => void (openingOf(job).arch = on ? ({} as Arch) : null),
-    on ? 'an arch over the gate' : 'took the arch away',
+    on ? 'an arch over the gate' : 'removed the arch',
   )
 }
 const frames = computed(() => offered('rail'))
@@ -300,15 +300,15 @@ const HUNG = [
       <button
         class="link small"
         type="button"
-        :aria-label="`take away ${item.what}`"
+        :aria-label="`remove ${item.what}`"
         @click="
           store.change(
             edit((at) => void at.in_the_way!.splice(i, 1)),
-            'took an obstacle away',
+            'removed an obstacle',
           )
         "
       >
-        take away
+        remove
       </button>
     </div>
     <RatingField

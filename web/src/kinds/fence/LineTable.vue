@@ -94,7 +94,7 @@ function crossing(index: number, text: string): void {
 }
 type Lists = 'straights' | 'openings' | 'zones' | 'locks' | 'lift_outs'
 function away(list: Lists, index: number): void {
-  edit('took a part of the line away', (at) => void (at[list] as unknown[]).splice(index, 1))
+  edit('removed a part of the line', (at) => void (at[list] as unknown[]).splice(index, 1))
 }
 </script>
 

@@ -33,7 +33,7 @@ function practice(): void {
   open.value = false
 }
 function reckoned(): void {
-  store.change((job) => void (specOf(job).built_on = 'reckoned'), 'built on the reckoning')
+  store.change((job) => void (specOf(job).built_on = 'reckoned'), 'built on the calculation')
   open.value = false
 }
 </script>
@@ -41,9 +41,9 @@ function reckoned(): void {
 <template>
   <Dialog v-model:visible="open" modal header="What this fence is built on" :style="{ width: '460px' }">
     <p>
-      The reckoning sizes each hole by frost, wind and a leaning person. A crew may build a detail of its own instead:
-      the drawing, the pieces and the price then follow that detail, and the reckoning is printed beside it. It is never
-      shown as passing.
+      The calculation sizes each hole by frost, wind and a leaning person. A crew may build a detail of its own instead:
+      the drawing, the pieces and the price then follow that detail, and the calculation is printed beside it. It is
+      never shown as passing.
     </p>
     <form class="form" @submit.prevent="practice">
       <LengthField v-model="form.embedment_m" label="Embedment of every post" bare="in" :tape="store.tape" />
@@ -54,7 +54,7 @@ function reckoned(): void {
       <InputText id="why" v-model="form.why" maxlength="200" />
       <p class="acts">
         <button class="plain" type="submit" :disabled="!form.accepted_by.trim()">Build on this detail</button>
-        <button class="main" type="button" @click="reckoned">Build on the reckoning</button>
+        <button class="main" type="button" @click="reckoned">Build on the calculation</button>
       </p>
     </form>
   </Dialog>

@@ -74,7 +74,7 @@ async function note(): Promise<void> {
         {{ new Date(row.measured_at).toLocaleDateString() }}: leaf {{ row.about.slice(-1) }} down
         {{ showLength(row.value_m ?? 0, store.tape)
         }}<template v-if="row.planned_m != null"
-          >, reckoned {{ showLength(row.planned_m, store.tape) }} in the end</template
+          >, calculated {{ showLength(row.planned_m, store.tape) }} in the end</template
         >. <b v-if="row.verdict === 'outside'" class="verdict fails">Act: past what a latch forgives</b
         ><span v-else class="quiet">the latch still forgives it</span>
       </li>

@@ -99,10 +99,10 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
     try:
         if spec.seat == "beside":
             raise OutsideScope(
-                "the table's beams lie on their posts, not bolted beside them", "reckon it, or seat it on top"
+                "the table's beams lie on their posts, not bolted beside them", "calculate it, or seat it on top"
             )
         if book.beam_table_one_side and run.both_sides:
-            raise OutsideScope("the beam table is for joists from one side alone", "reckon it")
+            raise OutsideScope("the beam table is for joists from one side alone", "calculate it")
         if max(run.past_m) > max(run.spans_m) / 4 + 1e-9:
             raise OutsideScope(
                 "the table's beams run past their posts by at most a quarter of the span", "a shorter overhang"
@@ -228,7 +228,7 @@ def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
             "Beam bolted beside its post",
             about,
             OutsideScope(
-                "this school's values of fixings are characteristic and not brought to design level here",
+                "this code's values of fixings are characteristic and not brought to design level here",
                 "the beam on top of its post",
             ),
             crew=True,
@@ -245,4 +245,4 @@ def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
         source="nds: 12.3; high; wet service 11.3.3 medium",
         says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
     )
-    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "reckoned only")
+    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "calculated only")

@@ -85,7 +85,7 @@ def soil_under(found: Found) -> Soil | OutsideScope:
         return refused
     if not soil.bearing_pa > 0:
         return OutsideScope(
-            f"the school gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
+            f"the code gives no bearing for {soil.says}", "have the ground tested and type its bearing under Ground"
         )
     return soil
 
@@ -112,7 +112,7 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
         table_m = _table_width_m(found, sum(reaction) / found.load.total_pa, soil, round_pad)
         if table_m > wanted_m:
             # What is reckoned may be less than the school's own table asks: the greater is the default.
-            wanted_m, governs = table_m, "the school's table of footings"
+            wanted_m, governs = table_m, "the code's table of footings"
     width_m = spec.footing_width_m or _size_up(wanted_m, round_pad, book.metric)
     area_m2 = width_m**2 * (math.pi / 4 if round_pad else 1.0)
     load = Step(
@@ -242,7 +242,7 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
             refused
             if isinstance(refused, OutsideScope)
             else OutsideScope(
-                "the school's table of pads goes by storeys and columns, not by a deck's area", "reckon it"
+                "the code's table of pads goes by storeys and columns, not by a deck's area", "calculate it"
             )
         )
         found.gap("Footing is wide enough", about, outside, Basis.TABLE)

@@ -117,7 +117,7 @@ def _column(found: Found, timber: Timber, stand: Stand) -> None:
         found.gap("Post buckles", about, refused)
     try:
         if spec.seat == "beside":
-            raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "reckon it")
+            raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "calculate it")
         area_m2 = sum(reaction) / found.load.total_pa
         limit = book.post_height(wood, area_m2=area_m2, floor=load, longest_m=None, table=True, edition="")
         height = found.length_step("h", tall_m, "post, from its base to the beam")
@@ -276,7 +276,7 @@ def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
         )
         if book.load_factor != 1.0:
             raise OutsideScope(
-                "this school's values of bolts are characteristic and not brought to design level here", ""
+                "this code's values of bolts are characteristic and not brought to design level here", ""
             )
     except (OutsideScope, InputError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message

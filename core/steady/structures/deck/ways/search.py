@@ -217,7 +217,7 @@ def _whole(case: Case) -> tuple[str, str, float]:
         return "cannot be built", again.conflicts[0], worst.use if worst else 0.0
     # Members leave over what was asked for; boards, guards and depths have no slack to leave.
     if worst is None or worst.use > 1 - case.spec.least_slack_ratio + 1e-9:
-        return "fails", named(worst) if worst else "nothing reckoned", worst.use if worst else 0.0
+        return "fails", named(worst) if worst else "nothing calculated", worst.use if worst else 0.0
     open_gaps = [gap.name for gap in again.found.not_covered if gap.basis is Basis.RECKONED and not gap.crew]
     if open_gaps:
         return "not covered", open_gaps[0], worst.use

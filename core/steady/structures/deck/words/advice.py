@@ -83,14 +83,14 @@ def cautions(case: Case, frame: Frame, timber: Timber, parts: list[Part], frost:
         say(
             "drawing",
             "Snow drifts against a wall and slides off a roof: the deck next to the house can carry several times the snow that "
-            "is reckoned here, which lies even. Ask whoever knows the roof, or clear it",
-            "practice: drift on decks is not reckoned here",
+            "is calculated here, which lies even. Ask whoever knows the roof, or clear it",
+            "practice: drift on decks is not calculated here",
         )
     if spec.attach == "existing":
         for text in _beside(case, timber.board.thickness_m):
             say("drawing", text, "the survey of the deck that stands")
     if frost:
-        say("drawing", frost, "see the working")
+        say("drawing", frost, "see the calculation")
     return made
 
 

@@ -116,7 +116,7 @@ class PostBends:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
         try:
             if wood.key not in sticks() or sticks()[wood.key].species == "steel":
-                raise OutsideScope("a slam on a built-up or steel post is not reckoned", "solid wood gate posts")
+                raise OutsideScope("a slam on a built-up or steel post is not calculated", "solid wood gate posts")
             limit = self.case.book.bending_strength(outdoors(sticks()[wood.key]), "wind")
         except OutsideScope as refused:
             self.found.not_covered.append(gap("Latch post under a slam", about, refused))

@@ -462,7 +462,7 @@ class PostReckoner:
         usual_m = habit_m(top_m)
         if not capped and "Wind" not in {name for name, _ in depth.demands} and built_m < usual_m:
             # Nothing sideways could be reckoned: draw the habit rather than a hole of no depth; the gap says so.
-            built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not reckoned"
+            built_m, governs = rounded_up_m(usual_m, spec.depth_step_m) + spec.deeper_m, "trade habit, not calculated"
         if spec.built_on is Basis.PRACTICE and spec.practice is not None:
             built_m, governs = spec.practice.embedment_m, f"practice, accepted by {spec.practice.accepted_by}"
         pid = post.id

@@ -85,7 +85,7 @@ def reckon(
             about=spec.id,
             basis=Basis.TABLE,
             reason=f"{book.title} has no prescriptive table for fences",
-            would_have_to_change="nothing: use the reckoning",
+            would_have_to_change="nothing: use the calculation",
         )
     )
     posts = PostReckoner(case, loads, found)

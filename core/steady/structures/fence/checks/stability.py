@@ -60,7 +60,9 @@ class UprightReckoner:
             self._edge(about)
         if self.up.by == "own weight":
             if way.stands != "block":
-                self._gap(about, "What keeps it upright", "only loose blocks are reckoned by their weight", ADD_BRACES)
+                self._gap(
+                    about, "What keeps it upright", "only loose blocks are calculated by their weight", ADD_BRACES
+                )
             return
         if self.up.by == "nothing":
             why = "a base is a hinge: nothing here keeps the post upright"

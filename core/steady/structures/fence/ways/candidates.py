@@ -108,6 +108,6 @@ def _says(
         width = wish["hole_width_m"]
         words.append("holes three posts wide" if width is None else f"a {tape.length(float(str(width)))} auger")
     if spec.built_on is not Basis.RECKONED:
-        words.append("depth as reckoned")
+        words.append("depth as calculated")
     text = ", ".join(words)
     return text[:1].upper() + text[1:] if text else "As it is"

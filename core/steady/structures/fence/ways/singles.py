@@ -49,7 +49,7 @@ def singles(case: Case) -> Iterator[tuple[str, Change]]:
         if spec.practice is not None and spec.practice.embedment_m + step_m <= 3.6:
             deeper = replace(spec.practice, embedment_m=spec.practice.embedment_m + step_m)
             yield f"holes {tape.length(step_m)} deeper", (("practice", deeper),)
-        yield "holes as deep as reckoned", (("built_on", Basis.RECKONED),)
+        yield "holes as deep as calculated", (("built_on", Basis.RECKONED),)
     if spec.infill.style == "butted":
         open_faced = replace(spec.infill, style="even gaps", gap_most_m=GAPS_M[line.metric])
         yield f"gaps of {tape.length(GAPS_M[line.metric])} between boards", (("infill", open_faced),)

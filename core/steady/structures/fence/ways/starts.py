@@ -145,7 +145,7 @@ def _habit(school: str, height_m: float) -> Row:
     row = next((row for row in rows if height_m <= row.number("to_m") + 1e-9), None)
     if row is None:
         raise OutsideScope(
-            "no habit of building fences this high is entered for this school",
+            "no habit of building fences this high is entered for this code",
             "lay it out, or ask for the cheapest that passes",
         )
     return row

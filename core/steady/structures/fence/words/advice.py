@@ -96,7 +96,7 @@ def _of_style(spec: FenceSpec) -> list[Caution]:
     said: list[tuple[Literal["hurt", "drawing", "rot"], str]] = []
     if spec.infill.style in ("both faces", "board on board"):
         said.append(
-            ("drawing", "Wind is reckoned on a closed face: the air between the boards is not counted in its favour")
+            ("drawing", "Wind is calculated on a closed face: the air between the boards is not counted in its favour")
         )
     if spec.infill.style in WIRED:
         said.append(
@@ -104,7 +104,10 @@ def _of_style(spec: FenceSpec) -> list[Caution]:
         )
     if spec.infill.style == "bought panels":
         said.append(
-            ("drawing", "What a bought panel itself bears is its maker's to say: only posts and feet are reckoned here")
+            (
+                "drawing",
+                "What a bought panel itself bears is its maker's to say: only posts and feet are calculated here",
+            )
         )
     if spec.infill.grows != "nothing":
         text = "Climbers close the face to the wind when they have grown, and hold water against the wood"

@@ -76,7 +76,7 @@ def reckon_float(case: Case, built: Built) -> FloatFound:
             "Moorings hold",
             f"{spec.id}/moorings",
             OutsideScope(
-                "anchors and lines are not reckoned, and none are entered", "type what moors it, in your own words"
+                "anchors and lines are not calculated, and none are entered", "type what moors it, in your own words"
             ),
             crew=True,
         )
@@ -99,21 +99,21 @@ def out_of_scope(found: Findings, case: Case) -> None:
     if case.site.use == "public":
         why = PUBLIC
     elif spec.boats:
-        why = "boats tied to it pull and strike in ways that are not reckoned"
+        why = "boats tied to it pull and strike in ways that are not calculated"
     elif spec.roofed:
-        why = "a roof on it catches wind high over the water, and snow: not reckoned"
+        why = "a roof on it catches wind high over the water, and snow: not calculated"
     elif spec.long_m * spec.wide_m > MOST_M2:
         why = "a platform of more than 25 m² (270 sq ft) is outside what a house tool may answer"
     elif (spec.people or 0) > MOST_PEOPLE:
         why = "more than sixteen people are outside what a house tool may answer"
     elif spec.ice == "in":
-        why = "how ice squeezes and lifts what is left in it is not reckoned"
+        why = "how ice squeezes and lifts what is left in it is not calculated"
     if why:
         found.nothing_said(spec.id, why, MENDS.get(why, "ask an engineer"))
 
 
 MENDS = {
-    "how ice squeezes and lifts what is left in it is not reckoned": "take it out before the water freezes",
-    "a roof on it catches wind high over the water, and snow: not reckoned": "leave the roof off",
-    "boats tied to it pull and strike in ways that are not reckoned": "moor boats on a buoy of their own",
+    "how ice squeezes and lifts what is left in it is not calculated": "take it out before the water freezes",
+    "a roof on it catches wind high over the water, and snow: not calculated": "leave the roof off",
+    "boats tied to it pull and strike in ways that are not calculated": "moor boats on a buoy of their own",
 }
