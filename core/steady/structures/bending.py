@@ -140,9 +140,7 @@ def worst_of_each(checks: list[Check], about: str) -> list[Check]:
 
 
 def _sags(book: Rulebook) -> tuple[Sag, ...]:
-    ratio, source = ROOF_SAG.get(
-        book.key, (240.0, "practice: L/240, our own; the code gives no limit for open roofs")
-    )
+    ratio, source = ROOF_SAG.get(book.key, (240.0, "practice: L/240, our own; the code gives no limit for open roofs"))
     return (Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),)
 
 
