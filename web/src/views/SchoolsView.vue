@@ -82,8 +82,8 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
   <main class="page">
     <h1>Two codes side by side</h1>
     <p>
-      The same member under two codes. The job's own code decides; this only shows how they differ, and
-      why. <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> ·
+      The same member under two codes. The job's own code decides; this only shows how they differ, and why.
+      <router-link to="/">All jobs</router-link> · <router-link to="/sums">Quick sums</router-link> ·
       <router-link to="/numbers">What the numbers rest on</router-link>
     </p>
     <section class="member">
