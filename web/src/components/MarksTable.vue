@@ -67,7 +67,7 @@ const set = (change: Partial<Taped>) => (taped.value = { ...taped.value, ...chan
       <tr>
         <th>Post</th>
         <th>Mark</th>
-        <th>On this straight</th>
+        <th>On this run</th>
         <th>Hole from</th>
         <th>to</th>
         <th>Tape on the ground</th>
