@@ -191,6 +191,40 @@ class UnequalPitchesTest(unittest.TestCase):
         self.assertAlmostEqual(heights[0], heights[1], places=9)
 
 
+class BackedHipTest(unittest.TestCase):
+    """A hip's top edge dropped under the planes or planed to them: the same roof, other numbers for its carpenter."""
+
+    def test_six_in_twelve_by_the_steel_square(self) -> None:
+        """tan h = 1 / (2 sqrt 2), sin h = 1/3: backing 18.43 degrees [carpenters' tables, from memory]."""
+        laid = lay_out(case("12x12 rise6in12 backed").spec)
+        self.assertAlmostEqual(math.degrees(laid.hip_rad), 19.471, 3)
+        for angle in laid.backing_rad:
+            self.assertAlmostEqual(math.degrees(angle), 18.435, 3)
+        self.assertEqual(laid.dropped_m, 0.0)
+        self.assertAlmostEqual(laid.backed_m, 0.75 * IN / 3, 6)
+
+    def test_dropped_by_what_backing_would_take(self) -> None:
+        for text in ("12x12 pitch25", "14x10 pitch25+40"):
+            dropped, backed = lay_out(case(text).spec), lay_out(case(text + " backed").spec)
+            self.assertAlmostEqual(dropped.dropped_m, backed.backed_m, 12)
+            self.assertGreater(dropped.dropped_m, 0)
+
+    def test_what_is_planed_off_is_not_counted(self) -> None:
+        dropped, backed = plan(case("12x12 pitch25")), plan(case("12x12 pitch25 backed"))
+        for name in ("Hips bend", "Hips sag"):
+            uses = [max((c.use for c in made.checks if c.name == name), default=0.0) for made in (dropped, backed)]
+            self.assertGreater(uses[1], uses[0])
+
+    def test_it_is_said(self) -> None:
+        made = plan(case("12x12 pitch25 backed"))
+        told = " ".join(m.says for detail in made.details for m in detail.measures)
+        self.assertIn("planed to both sides", told)
+        self.assertNotIn("Dropped", told)
+        self.assertTrue([note for note in made.notes if "backed" in note])
+        two = " ".join(m.says for detail in plan(case("14x10 pitch25+40 backed")).details for m in detail.measures)
+        self.assertIn("planed toward the end", two)
+
+
 class RefusalsTest(unittest.TestCase):
     def test_words(self) -> None:
         for text, says in (

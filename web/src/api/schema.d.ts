@@ -6895,6 +6895,7 @@ export interface components {
          *         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
          *             On a frame measured out of square the ring is as much longer that way.
          *         beam_top_m: Top of the beams above the floor.
+         *         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
          *         seat_m: Level seat of a rafter on its beam.
          *         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
          *         net_coefficient: For schools that give none for canopies.
@@ -6955,6 +6956,12 @@ export interface components {
              * @default joist 2x8 pine
              */
             hip: string;
+            /**
+             * Hip Set
+             * @default dropped
+             * @enum {string}
+             */
+            hip_set: "dropped" | "backed";
             /** Id */
             id: string;
             /**

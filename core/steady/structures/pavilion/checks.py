@@ -3,7 +3,7 @@
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
@@ -183,6 +183,8 @@ def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoa
     level = math.hypot(front.run_m, front.end_m)
     one = hip_load(laid, design_pa(found, loads))
     wood = laid.frame.wood(laid.timber.hip)
+    # What backing takes off the edges is taken off the whole: on the safe side.
+    wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
     run = Run(length_m=level, supports_m=(0.0, level))
 
     def triangle(pressure_pa: float) -> list[SpreadLoad]:

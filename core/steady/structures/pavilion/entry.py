@@ -71,7 +71,7 @@ def _sheets(spec: PavilionSpec, word: Word) -> PavilionSpec:
 WORDS = Words(
     help="Write 16x16 over9in pitch25 ring3 rafters24in sheets2x12: over the beams, overhang, pitch, ring, spacing, sheets",
     sized=_sized,
-    flags={**FIXED, "turn": {"sheet_turn": True}},
+    flags={**FIXED, "turn": {"sheet_turn": True}, "backed": {"hip_set": "backed"}},
     readers={
         "over": length_of("past_m", 0.0, 0.9, "rafters run 0 to 2 ft 11 in (0.9 m) past the beams"),
         "pitch": _pitch,

@@ -104,7 +104,9 @@ class Sloping:
 class Laid:
     """Everything laid out. Heights in metres above the floor; angles in radians.
 
-    `above_m`: the rafters' upper edge over the beam's top at its outer face; `dropped_m`: how far a hip lies under the planes.
+    `above_m`: the rafters' upper edge over the beam's top at its outer face; `dropped_m`: how far a hip lies under the planes;
+    `backing_rad`: how its top edge is planed toward the front or back, and toward an end; `backed_m`: what that takes at its
+    edges.
     """
 
     timber: Timber
@@ -114,6 +116,8 @@ class Laid:
     hip_rad: float
     hip_plan_rad: float
     dropped_m: float
+    backing_rad: tuple[float, float]
+    backed_m: float
     rafters: tuple[Sloping, ...]
     left_out: int
     spacing_m: float
@@ -177,6 +181,7 @@ def lay_out(spec: PavilionSpec) -> Laid:
     sides = _sides(spec)
     front = sides[0]
     plan, hip, first, second = unequal_hip_rad(front.pitch_rad, sides[1].pitch_rad)
+    backed, edge = spec.hip_set == "backed", timber.hip.thickness_m / 2 * math.tan(max(first, second))
     mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, spec.seat_m)
     rafters, left_out, spacing = _rafters(spec, sides, timber.hip.thickness_m)
     return Laid(
@@ -186,7 +191,9 @@ def lay_out(spec: PavilionSpec) -> Laid:
         above_m=mouth.above_plate_m,
         hip_rad=hip,
         hip_plan_rad=plan,
-        dropped_m=timber.hip.thickness_m / 2 * math.tan(max(first, second)),
+        dropped_m=0.0 if backed else edge,
+        backing_rad=(first, second),
+        backed_m=edge if backed else 0.0,
         rafters=rafters,
         left_out=left_out,
         spacing_m=spacing,

@@ -24,6 +24,7 @@ class PavilionSpec:
         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
             On a frame measured out of square the ring is as much longer that way.
         beam_top_m: Top of the beams above the floor.
+        hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
         seat_m: Level seat of a rafter on its beam.
         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
         net_coefficient: For schools that give none for canopies.
@@ -47,6 +48,7 @@ class PavilionSpec:
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.2)] = 0.6096
     seat_m: Annotated[float, Gt(0), Le(0.15)] = 0.0889
     hip: Words = "joist 2x8 pine"
+    hip_set: Literal["dropped", "backed"] = "dropped"
     ring: Words = "joist 2x8 pine"
     purlin: Words = "rail 2x4 pine"
     purlin_spacing_m: Annotated[float, Ge(0.2), Le(1.5)] = 0.6096

@@ -132,7 +132,8 @@ def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
     if laid.left_out:
         said.append(f"{laid.left_out} jacks shorter than {tape.length(0.1524)} are left out")
     said.append(heaviest_says(case, made))
-    said.append("Every rafter is cut for the same height above the beam; the hips are dropped, not backed")
+    how = "backed: their top edge is planed to both planes" if laid.backed_m else "dropped, not backed"
+    said.append(f"Every rafter is cut for the same height above the beam; the hips are {how}")
     said.append("A joint that nothing lifts still gets two fixings")
     return said
 
@@ -155,7 +156,7 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
             id=f"{me}/hips",
             what="hips",
             name=f"Hips, {tape.length(length)}",
-            says=f"4 of {t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, dropped {tape.length(laid.dropped_m)}; each "
+            says=f"4 of {t.hip.says} at {math.degrees(laid.hip_rad):.2f}°, {_hip_set(laid, tape)}; each "
             f"{found.hip.axial_n / u.force_n:,.4g} {u.force} along itself",
         ),
     ]
@@ -185,6 +186,25 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
         )
     rows += post_members(laid.frame, found.held, tape)
     return [*rows, upright_member(laid.frame, found.held, tape)]
+
+
+def _hip_set(laid: Laid, tape: Tape) -> str:
+    if not laid.backed_m:
+        return f"dropped {tape.length(laid.dropped_m)}"
+    angles = dict.fromkeys(f"{math.degrees(angle):.1f}°" for angle in laid.backing_rad)
+    return f"backed {' and '.join(angles)}"
+
+
+def _hip_measures(laid: Laid) -> list[Measure]:
+    if not laid.backed_m:
+        return [Measure(says="Dropped under the planes", value_m=laid.dropped_m)]
+    first, second = laid.backing_rad
+    if abs(first - second) < 1e-9:
+        return [Measure(says="Top edge planed to both sides", angle_rad=first)]
+    return [
+        Measure(says="Top edge planed toward front or back", angle_rad=first),
+        Measure(says="Top edge planed toward the end", angle_rad=second),
+    ]
 
 
 def _ring(laid: Laid, tape: Tape) -> str:
@@ -233,7 +253,7 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
         Measure(says="Hip, along its top", value_m=hip),
         Measure(says="Plumb cuts", angle_rad=h),
         Measure(says="Cheek cuts on plan, from its line", angle_rad=laid.hip_plan_rad),
-        Measure(says="Dropped under the planes", value_m=laid.dropped_m),
+        *_hip_measures(laid),
         Measure(
             says="Tail to the corner of the beams", value_m=math.hypot(front.past_m, front.side_past_m) / math.cos(h)
         ),
