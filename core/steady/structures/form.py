@@ -36,6 +36,7 @@ class Field:
         role: For sticks: the yard's role, or several apart by spaces; for another structure of the job: its kind.
         empty: What an empty field means, where it may be empty.
         names: For choices: words for the values, where they differ.
+        text: What it does, where its label does not say it all.
         when: Shown only where the field at this path holds one of these values.
     """
 
@@ -45,6 +46,7 @@ class Field:
     role: str = ""
     empty: str = ""
     names: tuple[tuple[str, str], ...] = ()
+    text: str = ""
     when: tuple[str, tuple[str, ...]] | None = None
 
 
@@ -71,6 +73,7 @@ class Asked:
     most: float | None
     longest: int | None
     may_be_empty: bool
+    text: str
     when: tuple[str, tuple[str, ...]] | None
 
 
@@ -111,6 +114,7 @@ def _asked(spec: type[Any], item: Field) -> Asked:
         most=limits.get("most"),
         longest=int(limits["longest"]) if "longest" in limits else None,
         may_be_empty=may_be_empty,
+        text=item.text,
         when=item.when,
     )
 

@@ -205,6 +205,7 @@ class Kind:
         presets: Other starts of the same kind, and what each is called.
         plan: The plan of a case. `home` brings a spec's timbers to a school.
         form: What its panel asks; `usual`: what a crew is asked that says how it usually builds one, where that is not the form;
+            `settings`: all that can be found by its name, where that is more than the form;
             `tables`: the drawer's tables, in order.
         own: Fields that belong to one structure alone; all else is a choice that the next one starts from; empty keeps none.
         move: The spec with a handle of its plan moved to a place along its axis (m).
@@ -230,6 +231,7 @@ class Kind:
     let_go: Callable[[Any, str], Any]
     form: tuple[Group, ...] = ()
     usual: tuple[Group, ...] = ()
+    settings: tuple[Group, ...] = ()
     tables: tuple[Table, ...] = COMMON
     presets: tuple[tuple[str, str], ...] = ()
     own: frozenset[str] = frozenset()

@@ -99,6 +99,7 @@ def described(person: Person) -> list[dict[str, Any]]:
             "presets": [{"value": value, "says": says} for value, says in kind.presets],
             "tables": kind.tables,
             "form": form_of(kind),
+            "settings": settings_of(kind),
             "acts": list(kind.acts),
             "starts": [
                 {"value": key, "says": says, "signed": key in kind.starts.signed} for key, says in kind.starts.ways
@@ -115,6 +116,11 @@ def described(person: Person) -> list[dict[str, Any]]:
 def tiles(metric: bool) -> dict[str, Tile]:
     """The picture on each kind's tile: drawn once a process."""
     return {kind.key: picture for kind in KINDS if (picture := sample(kind, metric)) is not None}
+
+
+def settings_of(kind: Kind) -> tuple[AskedGroup, ...]:
+    """All that can be found by its name: the kind's own table, else its form."""
+    return asked(kind.spec, kind.settings or kind.form)
 
 
 def form_of(kind: Kind) -> tuple[AskedGroup, ...]:

@@ -33,8 +33,9 @@ AXE_RUN = """() => axe.run({exclude: [['[data-p-hidden-focusable]'], ['[data-pc-
 SHOTS = settings.BASE / "var" / "shots"
 
 
-# A busy machine is slow, not wrong.
-expect.set_options(timeout=30_000)
+# A busy machine is slow, not wrong: one patience for whatever a page is waited for.
+PATIENCE_MS = 90_000
+expect.set_options(timeout=PATIENCE_MS)
 
 
 class Counting(LiveServerTestCase.static_handler):  # type: ignore[misc]
@@ -81,7 +82,7 @@ class BrowserTestCase(LiveServerTestCase):
         ctx.on("request", self._watch)
         self.context = ctx
         self.page = ctx.new_page()
-        self.page.set_default_timeout(20_000)
+        self.page.set_default_timeout(PATIENCE_MS)
         self.page.on("console", lambda m: self.console.append(m.text) if m.type in ("error", "warning") else None)
         self.page.on("pageerror", lambda e: self.console.append(str(e)))
 

@@ -15,7 +15,7 @@ from trellis_server.middleware import ContentPolicy
 from trellis_server.models import Job, SiteReading
 from trellis_server.services import documents
 from trellis_server.services.jobs import create
-from trellis_server.tests.browser import BrowserTestCase
+from trellis_server.tests.browser import PATIENCE_MS, BrowserTestCase
 from trellis_server.tests.make import person
 
 NEW_FENCE = "0 c38 g4 c81 g11 118'6"
@@ -51,11 +51,11 @@ class SignedIn(BrowserTestCase):
 
     def eventually(self, holds: Callable[[], bool]) -> None:
         """Waits for what the page saves in its own time."""
-        for _ in range(200):
+        for _ in range(PATIENCE_MS // 100):
             if holds():
                 return
             self.page.wait_for_timeout(100)
-        self.fail("it was not saved in twenty seconds")
+        self.fail(f"it was not saved in {PATIENCE_MS / 1000:.0f} seconds")
 
     def document(self) -> dict[str, Any]:
         self.job.refresh_from_db()
@@ -173,7 +173,7 @@ class JobTest(SignedIn):
         expect(page.locator(".reckoning")).to_contain_text("Fails at")
         page.get_by_role("button", name="Look for ways").click()
         first = page.locator(".options button").first
-        expect(first).to_be_visible(timeout=90_000)
+        expect(first).to_be_visible(timeout=PATIENCE_MS)
         first.hover()
         expect(page.locator(".reckoning")).to_contain_text("Passes; least to spare")
         page.mouse.move(5, 400)
@@ -245,7 +245,7 @@ class JobTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
         total = page.locator(".bill tfoot .strong")
-        expect(total).to_be_visible(timeout=10_000)
+        expect(total).to_be_visible()
         before = total.inner_text()
         field = page.get_by_label("Price of Concrete 80 lb bag")
         field.fill("9.99")
@@ -315,7 +315,7 @@ class JobTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
         strut = page.locator("path.bar-strut").first
-        expect(strut).to_be_visible(timeout=10_000)
+        expect(strut).to_be_visible()
         expect(page.locator("figure").first).to_contain_text("strut squeezed 449 lb")
         expect(page.locator(".checks")).to_contain_text("Swings clear")
         box = strut.bounding_box()
@@ -337,7 +337,7 @@ class JobTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
         grade = page.get_by_label("Ground toward the swing")
-        expect(grade).to_have_value("2", timeout=10_000)
+        expect(grade).to_have_value("2")
         grade.fill("")
         grade.press("Enter")
         expect(page.locator(".gap")).to_contain_text("only the line's ground is known")
@@ -379,7 +379,7 @@ class JobTest(SignedIn):
         page = self.page
         self.open(f"/jobs/{self.job.pk}/brief")
         page.get_by_role("button", name="A gate on its own posts").click()
-        expect(page.locator(".canvas svg").first).to_be_visible(timeout=10_000)
+        expect(page.locator(".canvas svg").first).to_be_visible()
         expect(page.locator("body")).to_contain_text("2 posts")
         self.saved()
 
@@ -392,7 +392,7 @@ class JobTest(SignedIn):
         expect(page.get_by_role("alert")).to_contain_text('"sideways" is not understood')
         page.get_by_label("Along the house × out from it").fill("16x12 up3")
         page.get_by_role("button", name="Frame it").click()
-        expect(page.locator(".canvas svg").first).to_be_visible(timeout=10_000)
+        expect(page.locator(".canvas svg").first).to_be_visible()
         expect(page.locator(".drawer")).to_contain_text("13 of 2×8 treated pine at 1′ 4″")
         page.get_by_role("button", name="Beam 1", exact=True).click()
         expect(page.locator(".reckoning h2")).to_have_text("Beam 1")
@@ -409,10 +409,10 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         expect(page.locator(".drawer")).to_contain_text("span 10′ 6″")
         page.get_by_role("button", name="How far may it move?").click()
-        expect(page.locator(".slack")).to_contain_text("back, then", timeout=15_000)
+        expect(page.locator(".slack")).to_contain_text("back, then")
         page.get_by_role("tab", name="Joists").click()
         row = page.locator(".drawer tbody tr", has_text="2×10 treated pine at 1′ 4″").first
-        expect(row).to_contain_text("passes", timeout=20_000)
+        expect(row).to_contain_text("passes")
         row.get_by_role("button").click()
         page.get_by_role("tab", name="Members").click()
         expect(page.locator(".drawer")).to_contain_text("2×10 treated pine at 1′ 4″")
@@ -434,7 +434,7 @@ class JobTest(SignedIn):
         expect(page.locator(".canvas svg").first).to_be_visible()
         page.get_by_role("tab", name="Alternatives").click()
         row = page.locator(".drawer tbody tr", has_text="board on board:").first
-        expect(row).to_contain_text("boards", timeout=20_000)
+        expect(row).to_contain_text("boards")
         expect(page.locator(".drawer")).to_contain_text("as wide as the posts are thick")  # why both faces cannot be
         row.get_by_role("button").click()
         expect(page.get_by_label("Least lap")).to_be_visible()
@@ -489,7 +489,7 @@ class AccessTest(SignedIn):
             for path, shown in views.items():
                 with self.subTest(path, light=light):
                     self.open(path)
-                    expect(self.page.locator(shown).first).to_be_visible(timeout=15_000)
+                    expect(self.page.locator(shown).first).to_be_visible()
                     self.page.wait_for_timeout(150)
                     self.assertEqual(self.axe(), [])
 
@@ -517,7 +517,7 @@ class PhoneTest(SignedIn):
         super().setUp()
         self.page.set_viewport_size({"width": 390, "height": 844})
         self.open(f"/site/{self.job.pk}/windbreak")
-        expect(self.page.locator(".reading")).to_be_visible(timeout=15_000)
+        expect(self.page.locator(".reading")).to_be_visible()
 
     def test_targets_are_big_enough_for_gloves(self) -> None:
         for button in self.page.locator(".body button").all():
@@ -562,7 +562,7 @@ class PhoneTest(SignedIn):
         self.assertEqual(SiteReading.objects.count(), 0)
         gone.stop()
         self.context.set_offline(False)
-        expect(page.locator(".bar")).to_contain_text("all sent", timeout=15_000)
+        expect(page.locator(".bar")).to_contain_text("all sent")
         found = SiteReading.objects.get(what="stands at")
         self.assertAlmostEqual(found.value_m or 0, (6 * 12 + 4.75) * 0.0254, 6)
         self.assertTrue(SiteReading.objects.get(what="set").done)

@@ -6,6 +6,26 @@ from trellis_server.tests.test_browser import SignedIn
 
 
 class YardPanelTest(SignedIn):
+    def test_a_setting_that_no_panel_shows_is_found_by_its_name(self) -> None:
+        page = self.page
+        self.sheet()
+        find = page.get_by_role("searchbox", name="Find a setting")
+        find.fill("depth step")
+        expect(page.get_by_role("search")).to_contain_text("1 setting")
+        expect(page.get_by_role("search")).to_contain_text("Depths are rounded up to it")
+        field = page.get_by_role("search").get_by_label("Depth step")
+        expect(field).to_have_value("1\u2033")
+        self.assertEqual(self.axe(), [])
+        field.fill("3")
+        field.press("Enter")
+        self.eventually(lambda: abs(self.spec()["depth_step_m"] - 3 * 0.0254) < 1e-6)
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: abs(self.spec()["depth_step_m"] - 0.0254) < 1e-6)
+        find.fill("elephant")
+        expect(page.get_by_role("search")).to_contain_text("No setting is called so")
+        find.press("Escape")
+        expect(find).to_have_value("")
+
     def test_one_length_alone_and_sticks_in_hand(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
@@ -61,11 +81,11 @@ class SticksTest(SignedIn):
     def test_how_the_crew_builds_is_kept_and_comes_up_as_a_start(self) -> None:
         page = self.page
         self.sheet()
-        expect(page.locator(".starts article")).to_have_count(3, timeout=30_000)
+        expect(page.locator(".starts article")).to_have_count(3)
         page.get_by_role("button", name="Keep this fence as how our crew builds").click()
-        expect(page.locator(".starts article")).to_have_count(4, timeout=30_000)
+        expect(page.locator(".starts article")).to_have_count(4)
         crew = page.locator(".starts article").filter(has_text="As our crew usually builds it")
-        expect(crew).to_contain_text("posts", timeout=30_000)
+        expect(crew).to_contain_text("posts")
         page.get_by_role("button", name="forget it").click()
         expect(page.locator(".starts article")).to_have_count(3)
 

@@ -115,7 +115,7 @@ class BriefTest(SimpleTestCase):
 class ChoosingTest(SignedIn):
     def starts(self) -> None:
         self.sheet()
-        expect(self.page.locator(".starts article")).to_have_count(3, timeout=20_000)
+        expect(self.page.locator(".starts article")).to_have_count(3)
 
     def test_the_habit_takes_a_name_and_keeps_its_state(self) -> None:
         page = self.page
@@ -137,7 +137,7 @@ class ChoosingTest(SignedIn):
         before = json.dumps(self.spec(), sort_keys=True)
         page.get_by_role("button", name="What each single change adds").click()
         first = page.locator(".steps li").first
-        expect(first).to_be_visible(timeout=30_000)
+        expect(first).to_be_visible()
         first.get_by_role("button", name="Take").click()
         self.eventually(lambda: json.dumps(self.spec(), sort_keys=True) != before)
         page.get_by_role("button", name="Undo").click()
@@ -145,7 +145,7 @@ class ChoosingTest(SignedIn):
 
     def test_the_price_says_what_it_stands_up_to(self) -> None:
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")
-        expect(self.page.get_by_label("The price")).to_contain_text("Stands up to a 3-second gust", timeout=20_000)
+        expect(self.page.get_by_label("The price")).to_contain_text("Stands up to a 3-second gust")
 
 
 class PushTest(SignedIn):

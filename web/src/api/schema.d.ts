@@ -2187,6 +2187,8 @@ export interface components {
              * @enum {string}
              */
             sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
+            /** Text */
+            text: string;
             /** When */
             when: [
                 string,
@@ -5186,6 +5188,8 @@ export interface components {
             many: string;
             /** Presets */
             presets: components["schemas"]["Choice"][];
+            /** Settings */
+            settings: components["schemas"]["AskedGroup"][];
             /** Starts */
             starts: components["schemas"]["Way"][];
             /** Tables */

@@ -41,7 +41,7 @@ const options = computed(() => {
   const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
   return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...pairs] : pairs
 })
-const empty = computed(() => (props.field.may_be_empty ? props.field.empty || 'as reckoned' : ''))
+const empty = computed(() => (props.field.may_be_empty ? props.field.empty || 'as calculated' : ''))
 const number = computed(() => (typeof props.value === 'number' ? props.value : null))
 function length(value: number | null): void {
   if (value !== null || props.field.may_be_empty) emit('put', value)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Sheet } from '@/api/types'
+import SettingSearch from '@/components/SettingSearch.vue'
 import { useJob } from '@/stores/job'
 
 /** The structures of the job, the open one with how it stands. */
@@ -23,6 +24,7 @@ const store = useJob()
       }}</span>
     </router-link>
   </section>
+  <SettingSearch :structure="structure" />
 </template>
 
 <style scoped>

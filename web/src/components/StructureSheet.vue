@@ -116,9 +116,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.
       </p>
       <p v-else-if="!sheet && problem" class="empty">
-        <b>It cannot be reckoned yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button>
+        <b>It cannot be calculated yet.</b> {{ problem }} <button class="plain" @click="run">Try again</button>
       </p>
-      <p v-else-if="!sheet" class="empty" aria-busy="true">Reckoning the first plan.</p>
+      <p v-else-if="!sheet" class="empty" aria-busy="true">Calculating the first plan.</p>
       <template v-else>
         <p v-if="problem" class="refused" role="alert">
           {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>

@@ -8,6 +8,7 @@ from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
 from steady.structures.deck.checks.ledger import walls
 from steady.structures.deck.plan import plan_deck
+from steady.structures.deck.settings import SETTINGS
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, hold
 from steady.structures.deck.spec.entry import read_deck
 from steady.structures.deck.ways.candidates import at_home
@@ -174,6 +175,7 @@ DECK = Kind(
     ),
     own=OWN,
     usual=USUAL,
+    settings=SETTINGS,
     tables=(
         Table(key="members", says="Members"),
         Table(

@@ -9,6 +9,7 @@ from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.settings import SETTINGS
 from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
 from steady.structures.fence.spec.localise import at_home
@@ -242,6 +243,7 @@ def _approval(spec: FenceSpec) -> Approval:
 
 
 FENCE = Kind(
+    settings=SETTINGS,
     key="fence",
     many="fences",
     spec=FenceSpec,

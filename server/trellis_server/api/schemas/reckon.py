@@ -281,6 +281,7 @@ class KindRow(Schema):
     presets: list[Choice]
     tables: tuple[Table, ...]
     form: tuple[AskedGroup, ...]
+    settings: tuple[AskedGroup, ...]
     acts: list[str]
     starts: list[Way]
     crew: str

@@ -1,0 +1,110 @@
+"""Every setting of a deck that can be found by its name: what its panel shows, and what lies deeper."""
+
+from steady.structures.form import Field, Group
+
+MAKER = "By its maker; 0: not entered"
+SETTINGS = (
+    Group(
+        title="Joists",
+        fields=(
+            Field(path="joist", says="Joists", sort="stick", role="joist"),
+            Field(path="spacing_m", says="Joists, centre to centre", sort="small length"),
+            Field(path="joists_run", says="Joists run", sort="choice", names=(("out", "out from the house"),)),
+            Field(path="joists_over", says="Over the beams they are", sort="choice"),
+            Field(path="overhang_m", says="Joists past the last beam", text="Never more than the rules allow"),
+            Field(path="stiffening", says="Kept upright by", sort="choice"),
+            Field(path="wet", says="the frame gets wet", sort="tick", text="Wet service; covered and dry is stronger"),
+            Field(
+                path="least_slack_ratio",
+                says="Least slack",
+                sort="ratio",
+                text="A member leaves so much of its limit over",
+            ),
+        ),
+    ),
+    Group(
+        title="Beams and posts",
+        fields=(
+            Field(path="beam", says="Beams", sort="stick", role="joist"),
+            Field(path="plies", says="Plies of a beam", sort="count"),
+            Field(path="beams", says="Beam lines", sort="count", empty="the fewest"),
+            Field(path="beam_overhang_m", says="Beams past the outer posts"),
+            Field(path="posts", says="Posts under each beam", sort="count", empty="the fewest"),
+            Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="seat", says="Beams sit", sort="choice"),
+            Field(path="upright", says="Kept from racking by", sort="choice"),
+            Field(path="brace_m", says="Braces reach", when=("upright", ("knee braces",))),
+        ),
+    ),
+    Group(
+        title="Boards",
+        fields=(
+            Field(path="board", says="Deck boards", sort="stick", role="decking"),
+            Field(path="board_gap_m", says="Gap between boards", sort="small length"),
+            Field(path="boards_from", says="The whole board lies at", sort="choice"),
+            Field(path="frame_boards", says="Picture-frame boards", sort="count"),
+            Field(path="breaker", says="a breaker board where lengths meet", sort="tick"),
+            Field(path="board_past_m", says="Boards past the rim", sort="small length"),
+        ),
+    ),
+    Group(
+        title="Loads",
+        fields=(
+            Field(path="live_pa", says="People", sort="pressure", empty="the code's"),
+            Field(path="dead_pa", says="Lasting load", sort="pressure", empty="from the pieces"),
+            Field(
+                path="dwelling_units",
+                says="Dwellings it serves",
+                sort="count",
+                text="Guards, and in some codes sag, go by it",
+            ),
+        ),
+    ),
+    Group(
+        title="Footings",
+        fields=(
+            Field(path="footing_shape", says="Footings are", sort="choice"),
+            Field(path="footing_width_m", says="Footing, wide", sort="small length", empty="as calculated"),
+            Field(path="footing_depth_m", says="Footing, deep", empty="as calculated"),
+            Field(path="gravel_m", says="Gravel under it", sort="small length"),
+            Field(path="pier_above_m", says="Concrete above the ground", sort="small length"),
+            Field(path="stand_off_m", says="Post's foot above the concrete", sort="small length"),
+        ),
+    ),
+    Group(
+        title="At the house",
+        fields=(
+            Field(path="attach", says="It stands", sort="choice"),
+            Field(path="ledger/fixing", says="Ledger fixings", sort="choice"),
+            Field(path="ledger/sheathing_m", says="Sheathing behind the ledger", sort="small length"),
+            Field(path="ledger/spacing_m", says="Ledger fixings, every", sort="small length", empty="the table's"),
+            Field(
+                path="ledger/fixing_rating_n",
+                says="One ledger fixing holds",
+                sort="force",
+                text=MAKER,
+            ),
+            Field(
+                path="ledger/hanger_rating_n",
+                says="One joist hanger holds",
+                sort="force",
+                text=MAKER,
+            ),
+        ),
+    ),
+    Group(
+        title="Guard",
+        fields=(
+            Field(path="guard/always", says="a guard even where no rule asks", sort="tick"),
+            Field(path="guard/height_m", says="Guard, high", empty="the code's"),
+            Field(path="guard/spacing_max_m", says="Guard posts, no farther apart"),
+            Field(path="guard/lever_m", says="Guard anchors, apart", sort="small length"),
+            Field(
+                path="guard/anchor_rating_n",
+                says="A guard post's upper fixing holds",
+                sort="force",
+                text=MAKER,
+            ),
+        ),
+    ),
+)

@@ -1,0 +1,48 @@
+import type { Asked } from '@/api/types'
+import { read } from '@/logic/paths'
+
+export interface SettingGroup {
+  title: string
+  fields: Asked[]
+}
+const MOST = 14
+
+/** Settings whose names, groups or words of what they do hold every word asked for; those whose names do come first. */
+export function matching(groups: readonly SettingGroup[], asked: string, spec: unknown): SettingGroup[] {
+  const words = asked.toLowerCase().split(/\s+/).filter(Boolean)
+  if (!words.length) return []
+  const has = (text: string) => words.every((word) => text.toLowerCase().includes(word))
+  const named = (field: Asked) => has(field.says)
+  const told = (group: SettingGroup, field: Asked) =>
+    has([field.says, group.title, field.text, ...choices(field)].join(' '))
+  const held = (field: Asked) => {
+    if (!field.when) return true
+    const [at, values] = field.when as unknown as [string, string[]]
+    return values.includes(String(read(spec, at)))
+  }
+  let left = MOST
+  const found: SettingGroup[] = []
+  const take = (group: SettingGroup, fields: Asked[]) => {
+    const kept = fields.slice(0, left)
+    left -= kept.length
+    if (kept.length) found.push({ title: group.title, fields: kept })
+  }
+  for (const group of groups)
+    take(
+      group,
+      group.fields.filter((field) => held(field) && named(field)),
+    )
+  const seen = new Set(found.flatMap((group) => group.fields.map((field) => field.path)))
+  for (const group of groups) {
+    const rest = group.fields.filter((field) => held(field) && !seen.has(field.path) && told(group, field))
+    const there = found.find((item) => item.title === group.title)
+    if (there) {
+      const more = rest.slice(0, left)
+      left -= more.length
+      there.fields.push(...more)
+    } else take(group, rest)
+  }
+  return found
+}
+
+const choices = (field: Asked) => (field.choices as unknown as [string, string][]).map(([, says]) => says)
