@@ -3,7 +3,6 @@ import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
 import { api, ask } from '@/api/client'
 import type { Job } from '@/api/types'
-import BringBox from '@/components/BringBox.vue'
 import DimensionsBox from '@/components/DimensionsBox.vue'
 import StartStructure from '@/components/start/StartStructure.vue'
 import NotesBox from '@/components/NotesBox.vue'
@@ -118,7 +117,6 @@ function remove(id: string): void {
         <p v-else class="quiet">Pick one, then say it as the tape reads it, or start with a small one and pull it.</p>
         <h3 v-if="store.document.structures.length" class="another">Another one</h3>
         <StartStructure />
-        <BringBox />
         <KeptSums />
         <h2>Take it along</h2>
         <p>

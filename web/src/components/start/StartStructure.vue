@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Tile } from '@/api/types'
+import BringBox from '@/components/BringBox.vue'
 import NewStructure from '@/components/start/NewStructure.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
 import { useJob } from '@/stores/job'
@@ -42,7 +43,11 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
         {{ capital(item.many) }}
       </button>
     </div>
-    <NewStructure v-if="kind" :key="kind.key" :kind="kind" :sample="tiles[kind.key]" />
+    <template v-if="kind">
+      <NewStructure :key="kind.key" :kind="kind" :sample="tiles[kind.key]" />
+      <!-- Comes with the form above it: nothing moves away under a finger. -->
+      <BringBox />
+    </template>
   </section>
 </template>
 
