@@ -1,9 +1,13 @@
 """A structure brought from one job into another."""
 
 import unittest
+from dataclasses import replace
 
 from steady.errors import InputError
-from steady.jobs.brought import bring
+from steady.ground.readings import Shot
+from steady.ground.site import Ground, Site
+from steady.ground.standing import Standing
+from steady.jobs.brought import bring, copied
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.structures.fence.spec.fence import FenceSpec, Straight
 from steady.structures.pergola.spec import PergolaSpec
@@ -13,10 +17,12 @@ from steady.yard.stock import sticks
 from tests.make import case  # noqa: F401 (registers the toy kind, which comes along as well)
 
 
+def fence(name: str) -> FenceSpec:
+    return FenceSpec(id=name, straights=(Straight(id="a", length_m=9.0),))
+
+
 def job(*names: str, school: str = "us") -> Job:
-    made = tuple(
-        Structure(name=name, spec=FenceSpec(id=name, straights=(Straight(id="a", length_m=9.0),))) for name in names
-    )
+    made = tuple(Structure(name=name, spec=fence(name)) for name in names)
     return Job(name="x", school=school, structures=made)  # type: ignore[arg-type]
 
 
@@ -46,3 +52,39 @@ class BroughtTest(unittest.TestCase):
         for kind in KINDS:
             self.assertTrue(callable(kind.rests), kind.key)
         self.assertIsNone(kind_of(PergolaSpec(id="p")).rests(PergolaSpec(id="p")))
+
+
+class CopiedTest(unittest.TestCase):
+    """Another structure like one, in the same job."""
+
+    def test_it_stands_after_it_and_beside_it_with_its_ground(self) -> None:
+        first, second = fence("windbreak"), fence("yard")
+        ground = Ground(line="windbreak", shots=(Shot(at_m=0.0, height_m=0.0), Shot(at_m=5.0, height_m=-0.4)))
+        stands = Standing(x_m=3.0, y_m=1.0)
+        job = Job(
+            name="A",
+            site=Site(grounds=(ground,)),
+            structures=(Structure(name="Windbreak", spec=first, stands=stands), Structure(name="Yard", spec=second)),
+        )
+        made = copied(job, "windbreak")
+        self.assertEqual(
+            (made.place, made.structure.name, made.structure.spec.id), (1, "Windbreak (copy)", "windbreak-2")
+        )
+        self.assertEqual(replace(made.structure.spec, id="windbreak"), first)
+        assert made.structure.stands is not None
+        self.assertEqual((made.structure.stands.x_m, made.structure.stands.y_m), (5.0, 1.0))
+        self.assertEqual([(item.line, item.shots) for item in made.grounds], [("windbreak-2", ground.shots)])
+
+    def test_every_copy_has_a_name_and_an_id_of_its_own(self) -> None:
+        job = Job(name="A", structures=(Structure(name="W" * 120, spec=fence("w" * 40)),))
+        for _ in range(4):
+            made = copied(job, "w" * 40)
+            self.assertLessEqual((len(made.structure.name), len(made.structure.spec.id)), (120, 40))
+            job = replace(job, structures=(*job.structures, made.structure))
+        self.assertEqual(len({item.name for item in job.structures}), 5)
+        self.assertEqual(len({item.spec.id for item in job.structures}), 5)
+        self.assertTrue(all(item.stands is None for item in job.structures))
+
+    def test_none_of_that_id(self) -> None:
+        with self.assertRaises(InputError):
+            copied(Job(name="A", structures=()), "windbreak")

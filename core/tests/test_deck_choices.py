@@ -1,5 +1,6 @@
 """Choices of a deck: beam lines of their own, low and small platforms, Canadian spacings by name, every choice priced."""
 
+import math
 import unittest
 from dataclasses import replace
 from typing import Any
@@ -13,6 +14,7 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.answers import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
+from steady.structures.deck.acts import add_rock, add_stair
 from steady.structures.deck.spec.deck import BeamLine
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
@@ -164,3 +166,32 @@ class FeetTest(unittest.TestCase):
         self.assertFalse(plan.conflicts)
         depth = max(p.at[1] for part in plan.parts if part.role == "beam" for p in part.places)
         self.assertLess(depth, 3.5 * FT)
+
+
+class AddedTest(unittest.TestCase):
+    """What is put on at a press stands where it can be seen, and is planned."""
+
+    def test_a_stair_goes_down_the_edge_farthest_from_the_house(self) -> None:
+        for words in ("16x12 up3", "18x11 up3 less4x3right", "16x12 up3 free"):
+            with self.subTest(words):
+                spec = add_stair(deck(words))
+                [stair] = spec.stairs
+                a, b = spec.outline[stair.edge], spec.outline[(stair.edge + 1) % len(spec.outline)]
+                self.assertAlmostEqual((a.y_m + b.y_m) / 2, max(corner.y_m for corner in spec.outline), 9)
+                self.assertTrue([part for part in planned(spec).parts if part.role == "stringer"])
+
+    def test_a_second_has_an_id_of_its_own_and_a_gap_is_filled(self) -> None:
+        spec = add_stair(add_stair(deck()))
+        self.assertEqual([stair.id for stair in spec.stairs], ["stair-1", "stair-2"])
+        again = add_stair(replace(spec, stairs=spec.stairs[1:]))
+        self.assertEqual([stair.id for stair in again.stairs], ["stair-2", "stair-1"])
+
+    def test_a_rock_lies_on_the_deck_s_ground_and_a_hole_that_meets_it_is_a_clash(self) -> None:
+        spec = add_rock(deck())
+        [rock] = spec.spots
+        self.assertTrue(0 < rock.x_m < 16 * FT and 0 < rock.y_m < 12 * FT)
+        made = planned(spec)
+        near = [
+            math.dist((hole.at[0], hole.at[1]), (rock.x_m, rock.y_m)) - hole.hole_width_m / 2 for hole in made.footings
+        ]
+        self.assertEqual(any(free < rock.radius_m for free in near), any("rock" in text for text in made.conflicts))

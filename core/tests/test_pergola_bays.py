@@ -13,6 +13,7 @@ from steady.plan.verdict import state
 from steady.structures.bending import Run
 from steady.structures.pergola.bays import Bays, on_rafter, slats_shade
 from steady.structures.pergola.checks import reckon_pergola
+from steady.structures.pergola.kind import PERGOLA
 from steady.structures.pergola.layout import lay_out, run_azimuth, shade_share, sun_at
 from steady.structures.pergola.spec import SunAsked
 from steady.structures.registry import plan
@@ -206,6 +207,15 @@ class RaftersInALibrary(unittest.TestCase):
         self.assertAlmostEqual(
             run.under(on_rafter(one, run, 900.0)).moment_n_m, run.even(900.0 * one.columns.spacing_m).moment_n_m, 6
         )
+
+
+class Offered(unittest.TestCase):
+    """What would help a pergola in bays changes something."""
+
+    def test_no_other_spacing_where_bays_space_the_rafters(self) -> None:
+        for text, offered in ((LINE, False), ("24x14 high8 posts4", True)):
+            changes = [change for _, change in PERGOLA.candidates(case(text))]
+            self.assertEqual(any(dict(change).get("rafter_spacing_m") for change in changes), offered)
 
 
 class Refusals(unittest.TestCase):

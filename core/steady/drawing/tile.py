@@ -21,6 +21,7 @@ TOWARD = (
 )
 """The way from the scene to whoever looks."""
 TOUCH_M = 0.002
+"""Pieces that stand so little into each other lie apart for the eye [our own]."""
 BOX_FACES = ((0, 1, 3, 2), (4, 6, 7, 5), (0, 2, 6, 4), (1, 5, 7, 3), (2, 3, 7, 6), (0, 4, 5, 1))
 
 
@@ -42,7 +43,7 @@ class Tile:
 
 
 def tile(scene: Scene) -> Tile:
-    """The picture of a scene: what lies in the ground is left out, and what stands in it is cut off there."""
+    """The picture of a scene on level ground: what lies in it is left out, and what stands in it is cut off there."""
     floor = scene.ground[4] if scene.water_m is None else -math.inf
     shown = [solid for solid in scene.solids if _top(solid) > floor + 0.02]
     boxes = [_Box(corners, solid.fill) for solid in _few(shown) for corners in _boxes(solid, floor)]
@@ -244,7 +245,7 @@ def _size(solid: Solid) -> float:
 
 
 def _boxes(solid: Solid, floor: float) -> Iterator[tuple[Vec, ...]]:
-    """Every one of a row: eight corners, or both ends of a round one."""
+    """Every one of a row by its eight corners, nothing lower than the floor."""
     points = solid.points if solid.shape == "box" else _ring(solid)
     for k in range(solid.count):
         dx, dy, dz = (step * k for step in solid.step)

@@ -22,6 +22,14 @@ READS: dict[Marks, Reading] = {
     "1/32 in": Reading(mark_m=IN / 32),
     "1 mm": Reading(system="metric", mark_m=0.001),
 }
+CODES = tuple((key, book.title) for key, book in RULEBOOKS.items())
+MARKS: tuple[tuple[Marks, str], ...] = (
+    ("1/8 in", "feet and inches, to ⅛"),
+    ("1/16 in", "feet and inches, to ¹⁄₁₆"),
+    ("1/32 in", "feet and inches, to ¹⁄₃₂"),
+    ("1 mm", "millimetres"),
+)
+"""What a job is asked first: the code that decides, and how finely the crew's tape reads."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -53,18 +61,13 @@ FORM = (
                 path="school",
                 says="Rules of",
                 sort="choice",
-                names=tuple((key, book.title) for key, book in RULEBOOKS.items()),
+                names=CODES,
             ),
             Field(
                 path="marks",
                 says="The tape reads",
                 sort="choice",
-                names=(
-                    ("1/8 in", "feet and inches, to ⅛"),
-                    ("1/16 in", "feet and inches, to ¹⁄₁₆"),
-                    ("1/32 in", "feet and inches, to ¹⁄₃₂"),
-                    ("1 mm", "millimetres"),
-                ),
+                names=MARKS,
             ),
         ),
     ),

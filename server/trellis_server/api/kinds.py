@@ -5,7 +5,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
-from steady.jobs.brought import bring
+from steady.jobs.brought import Copied, bring, copied
 from steady.jobs.decisions import carried_out, used_items
 from steady.jobs.document import AnySpec, at_its_field, find
 from steady.jobs.sketch import Sketch, sketch
@@ -18,6 +18,7 @@ from trellis_server.api.schemas.reckon import (
     ActBody,
     BringBody,
     BroughtAnswer,
+    CopyBody,
     DecisionsAnswer,
     DecisionsBody,
     HoldBody,
@@ -109,6 +110,12 @@ def act(request: HttpRequest, body: ActBody) -> HttpResponse:
         raise InputError("act", f"Choose one of {', '.join(acts) or 'none'}")
     with at_its_field(body.document, body.structure):
         return fast(acts[body.act](spec, body.value))
+
+
+@router.post("/copy", response={200: Copied, **REFUSALS})
+def copy(request: HttpRequest, body: CopyBody) -> HttpResponse:
+    """Another structure like one of the job; nothing is kept."""
+    return fast(copied(body.document, body.structure))
 
 
 def _spec(body: MoveBody | HoldBody | ActBody) -> Any:

@@ -22,6 +22,7 @@ from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
 from steady.jobs.starts import kept_habit, stands_words, start, starts_of
 from steady.jobs.steps_up import steps_up
+from steady.jobs.usual import CODES, MARKS, READS
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
@@ -266,6 +267,8 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
             "wind_says": book.wind_says,
             "wind_zones": book.wind_zones(),
             "wind_pressure_pa": book.usual_pressure_pa,
+            "codes": [{"value": key, "says": says} for key, says in CODES],
+            "marks": [{"says": says, "reading": READS[key]} for key, says in MARKS],
             "usual": {name: getattr(start, name) for name in ("bag", "soil", "exposure", "wind_speed_m_per_s")},
             "sources": [{"key": key, **row} for key, row in sources().items()],
         }

@@ -9,7 +9,7 @@ from steady.jobs.document import plan_structure
 from steady.structures.registry import KINDS
 
 from trellis_server.services.documents import load
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 DRIVER = "GL Driver Message"
 """A note of the graphics driver about the speed of a test's own screenshot: no fault of the page."""

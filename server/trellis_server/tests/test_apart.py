@@ -18,7 +18,7 @@ from trellis_server.api.errors import Missing
 from trellis_server.services import apart
 from trellis_server.services.whole_file import write_whole
 from trellis_server.tests.make import Caller, person
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class InAFolder(TestCase):

@@ -1,71 +1,20 @@
-"""The whole job in a real browser: laid out from one line, dragged, saved, undone, printed, read on a phone without signal."""
+"""The whole job in a real browser: laid out from one line, dragged, saved, undone, printed."""
 
 import json
 import re
-from collections.abc import Callable
-from typing import Any
-from unittest import mock
 
-from django.http import HttpRequest, HttpResponse
 from django.test import Client
 from playwright.sync_api import expect
 
 from trellis_server.demo.jobs import larkspur_rise
-from trellis_server.middleware import ContentPolicy
-from trellis_server.models import Job, SiteReading
+from trellis_server.models import Job
 from trellis_server.services import documents
 from trellis_server.services.jobs import create
-from trellis_server.tests.browser import PATIENCE_MS, BrowserTestCase
+from trellis_server.tests.browser import PATIENCE_MS
 from trellis_server.tests.make import person
+from trellis_server.tests.signed_in import SignedIn
 
 NEW_FENCE = "0 c38 g4 c81 g11 118'6"
-
-
-class SignedIn(BrowserTestCase):
-    def setUp(self) -> None:
-        super().setUp()
-        self.who = person("ash")
-        self.job = create(self.who, larkspur_rise()).job
-        client = Client()
-        client.force_login(self.who)
-        cookie = client.cookies["sessionid"]
-        self.context.add_cookies([{"name": "sessionid", "value": cookie.value, "url": self.live_server_url}])
-
-    def tearDown(self) -> None:
-        self.assertEqual(self.offhost, [])
-        self.assertEqual(
-            [text for text in self.console if "ERR_INTERNET_DISCONNECTED" not in text and "status of" not in text], []
-        )
-        super().tearDown()
-
-    def sheet(self) -> None:
-        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
-        expect(self.page.locator(".canvas svg").first).to_be_visible()
-
-    def tile(self, many: str) -> None:
-        """Picks what to build."""
-        self.page.get_by_role("group", name="Kinds of structure").get_by_role("button", name=many).click()
-
-    def saved(self) -> None:
-        expect(self.page.locator(".sign")).to_contain_text("Saved")
-
-    def eventually(self, holds: Callable[[], bool]) -> None:
-        """Waits for what the page saves in its own time."""
-        for _ in range(PATIENCE_MS // 100):
-            if holds():
-                return
-            self.page.wait_for_timeout(100)
-        self.fail(f"it was not saved in {PATIENCE_MS / 1000:.0f} seconds")
-
-    def document(self) -> dict[str, Any]:
-        self.job.refresh_from_db()
-        assert self.job.current
-        return dict(self.job.current.document)
-
-    def spec(self, structure: str = "") -> dict[str, Any]:
-        """What is saved of a structure; of the job's first where none is named."""
-        specs = [item["spec"] for item in self.document()["structures"]]
-        return dict(next(spec for spec in specs if structure in ("", spec["id"])))
 
 
 class JobTest(SignedIn):
@@ -253,64 +202,6 @@ class JobTest(SignedIn):
         expect(total).not_to_have_text(before)
         self.saved()
 
-    def test_a_quick_sum_answers_as_it_is_typed_and_the_rows_are_shown(self) -> None:
-        page = self.page
-        self.open("/sums")
-        page.get_by_label("What do you want to know?").fill("equal bays")
-        page.get_by_role("button", name="How many equal bays").click()
-        page.get_by_label("run level").fill("100 ft")
-        page.get_by_label("bay max").fill("eight")
-        expect(page.get_by_role("alert")).to_contain_text("not a length")
-        page.get_by_label("bay max").fill("8'")
-        expect(page.locator(".sheet table")).to_contain_text("92.31 in")
-        page.get_by_role("link", name="What the numbers rest on").click()
-        expect(page.get_by_role("heading", name="What the numbers rest on")).to_be_visible()
-        expect(page.locator("table:not(.seconds) tbody tr").first).to_contain_text("agrees")
-        self.assertEqual(page.locator(".verdict.fails").count(), 0)
-
-    def test_a_sum_is_kept_with_a_job_and_reckoned_again_there(self) -> None:
-        page = self.page
-        self.open("/sums")
-        page.get_by_label("What do you want to know?").fill("guard post")
-        page.get_by_role("button", name="Moment, stress and bolt pull").click()
-        page.locator("#i-arm").fill("39 in")
-        page.locator("#i-left_after_notch").fill("2 in")
-        expect(page.locator(".sheet")).to_contain_text("3,343 psi")
-        expect(page.locator(".sheet")).to_contain_text("a guard post may not be notched")
-        page.get_by_label("Keep with").select_option(label=self.job.name)
-        page.get_by_role("button", name="Keep", exact=True).click()
-        expect(page.locator(".keep")).to_contain_text("It stands under")
-        self.open(f"/jobs/{self.job.pk}/brief")
-        kept = page.locator("section", has_text="Sums kept")
-        expect(kept.last).to_contain_text("bending stress 3,343 psi")
-        page.get_by_role("button", name="drop guard.post_check").click()
-        expect(page.get_by_text("Sums kept")).to_have_count(0)
-        self.saved()
-
-    def test_two_schools_stand_side_by_side_and_refuse_at_the_field(self) -> None:
-        page = self.page
-        self.open("/schools")
-        table = page.locator("table tbody")
-        expect(table).to_contain_text("Bending")
-        expect(page.locator("main")).to_contain_text("1.25 D + 1.5 L")
-        page.locator(".side").nth(1).locator("select").first.select_option("uk")
-        expect(page.locator("main")).to_contain_text("6.10")
-        page.get_by_label("Span").fill("a good way")
-        expect(page.get_by_role("alert")).to_contain_text("not a length")
-        page.get_by_label("Span").fill("3.6 m")
-        expect(page.get_by_role("alert")).to_have_count(0)
-        page.get_by_role("button", name="calculation").first.click()
-        expect(page.locator(".working").first).to_contain_text("psi")
-
-    def test_a_job_under_another_school_says_what_is_not_covered(self) -> None:
-        page = self.page
-        self.open(f"/jobs/{self.job.pk}/brief")
-        page.get_by_label("Code that decides").click()
-        page.get_by_role("option", name="United Kingdom").click()
-        self.eventually(lambda: self.document()["school"] == "uk")
-        self.open(f"/jobs/{self.job.pk}/sheet/windbreak")
-        expect(page.locator("body")).to_contain_text("not covered")
-
     def test_a_gate_opens_in_its_opening_and_its_brace_is_pulled_along_the_rail(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/gate/windbreak/gate-1")
@@ -462,110 +353,3 @@ class JobTest(SignedIn):
         expect(self.page.get_by_role("heading")).to_contain_text("no page here")
         self.open("/jobs/00000000-0000-4000-8000-000000000000/brief")
         expect(self.page.get_by_role("heading")).to_contain_text("did not open")
-
-
-class AccessTest(SignedIn):
-    def test_axe_finds_nothing_on_any_view_in_any_light(self) -> None:
-        base = f"/jobs/{self.job.pk}"
-        views = {
-            "/": ".row",
-            f"{base}/brief": "form.line input",
-            f"{base}/ground/windbreak": "table",
-            f"{base}/sheet/windbreak": ".canvas svg",
-            f"{base}/buy/windbreak": "tfoot",
-            f"{base}/build/windbreak": ".form",
-            f"{base}/record/windbreak": "main",
-            f"/site/{self.job.pk}/windbreak": ".reading",
-            "/sums": "li button",
-            "/numbers": "tbody tr",
-            "/schools": "tbody tr",
-            f"{base}/gate/windbreak/gate-2": "figure svg",
-            f"{base}/sheet/kitchen-deck": ".canvas svg",
-            f"{base}/frame/kitchen-deck": ".drawer tbody tr",
-            f"{base}/ground/kitchen-deck": ".form",
-        }
-        for light in ("light", "dark", "sun"):
-            self.context.add_init_script(f"localStorage.setItem('trellis.theme', '{light}')")
-            for path, shown in views.items():
-                with self.subTest(path, light=light):
-                    self.open(path)
-                    expect(self.page.locator(shown).first).to_be_visible()
-                    self.page.wait_for_timeout(150)
-                    self.assertEqual(self.axe(), [])
-
-    def test_sign_in_is_reached_and_clean(self) -> None:
-        self.context.clear_cookies()
-        self.open("/")
-        expect(self.page.get_by_label("Name")).to_be_visible()
-        self.assertEqual(self.axe(), [])
-        self.page.get_by_label("Name").fill("ash")
-        self.page.get_by_label("Password").fill("wrong")
-        self.page.get_by_role("button", name="Sign in").click()
-        expect(self.page.get_by_role("alert")).to_contain_text("do not go together")
-        self.page.get_by_label("Password").fill("correct horse staple")
-        self.page.get_by_role("button", name="Sign in").click()
-        expect(self.page.locator(".row")).to_be_visible()
-        self.console.clear()  # the refused sign-in is a 401 that the browser logs
-
-
-def _no_data(self: ContentPolicy, request: HttpRequest) -> HttpResponse:
-    return HttpResponse(status=503) if request.path.startswith("/api/") else self.get_response(request)
-
-
-class PhoneTest(SignedIn):
-    def setUp(self) -> None:
-        super().setUp()
-        self.page.set_viewport_size({"width": 390, "height": 844})
-        self.open(f"/site/{self.job.pk}/windbreak")
-        expect(self.page.locator(".reading")).to_be_visible()
-
-    def test_targets_are_big_enough_for_gloves(self) -> None:
-        for button in self.page.locator(".body button").all():
-            box = button.bounding_box()
-            assert box
-            self.assertGreaterEqual(round(box["height"]), 56, button.inner_text())
-        self.page.locator(".values button").first.click()
-        for button in self.page.locator(".pad button").all():
-            box = button.bounding_box()
-            assert box
-            self.assertGreaterEqual(round(box["height"]), 56, button.inner_text())
-        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
-
-    def test_read_tick_measure_reload_without_signal_and_catch_up(self) -> None:
-        page = self.page
-        page.wait_for_function("navigator.serviceWorker && navigator.serviceWorker.controller !== null || true")
-        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
-        page.reload()  # under the service worker now
-        expect(page.locator(".reading")).to_be_visible()
-        page.wait_for_timeout(800)
-        self.context.set_offline(True)
-        # A page loaded again is on the air for a moment before the browser takes its signal away, too: the server goes as well.
-        gone = mock.patch.object(ContentPolicy, "__call__", _no_data)
-        gone.start()
-        self.addCleanup(mock.patch.stopall)
-        page.get_by_role("button", name=re.compile("›")).click()
-        expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
-        page.get_by_role("button", name="stands at").click()
-        for key in ("6", "′", "4", "¾"):
-            page.get_by_role("button", name=key, exact=True).click()
-        expect(page.locator(".pad .value")).to_have_text("6′ 4¾")
-        page.get_by_role("button", name="Keep").click()
-        page.get_by_role("button", name="Post 2 is set").click()
-        expect(page.get_by_role("heading")).to_have_text("Post 3 of 19")  # the next comes by itself
-        page.get_by_role("button", name=re.compile("‹")).click()
-        expect(page.locator(".bar")).to_contain_text("2 kept here")
-        page.reload()
-        expect(page.locator(".reading")).to_be_visible()
-        expect(page.get_by_role("heading")).to_have_text("Post 2 of 19")
-        expect(page.locator(".bar")).to_contain_text("2 kept here")
-        expect(page.locator(".values")).to_contain_text("6′ 4¾″")
-        self.assertEqual(SiteReading.objects.count(), 0)
-        gone.stop()
-        self.context.set_offline(False)
-        expect(page.locator(".bar")).to_contain_text("all sent")
-        found = SiteReading.objects.get(what="stands at")
-        self.assertAlmostEqual(found.value_m or 0, (6 * 12 + 4.75) * 0.0254, 6)
-        self.assertTrue(SiteReading.objects.get(what="set").done)
-        self.page.set_viewport_size({"width": 1280, "height": 800})
-        self.open(f"/jobs/{self.job.pk}/record/windbreak")
-        expect(page.locator("tbody")).to_contain_text("inside tolerance")

@@ -13,7 +13,7 @@ from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
 
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class DealingsTest(TestCase):

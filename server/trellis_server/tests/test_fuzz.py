@@ -193,6 +193,7 @@ class FuzzTest(TestCase):
             "/api/reckon/slack": {"document": job, "structure": "windbreak", "post": "windbreak/post/l"},
             "/api/kinds/new": {"kind": "fence", "text": "0 c38 g4 c81 g11 118'6", "id": "f", "bare": "ft"},
             "/api/kinds/sketch": {"kind": "deck", "text": "18x11 up3", "id": "d", "document": job},
+            "/api/kinds/copy": {"document": job, "structure": "windbreak"},
             "/api/kinds/move": {"document": job, "structure": "windbreak", "handle": HANDLE, "to_m": 3.0},
             "/api/kinds/hold": {
                 "document": job,

@@ -10,7 +10,7 @@ from openpyxl import load_workbook
 from playwright.sync_api import expect
 
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 def two_fences() -> dict[str, Any]:

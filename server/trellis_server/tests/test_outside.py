@@ -12,7 +12,7 @@ from steady.schedule.days import Day
 from trellis_server.outside.services import SERVICES
 from trellis_server.outside.simulated import GROUND_FALL, KNOCK_M, MISREAD_M
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class Snow:

@@ -2,7 +2,7 @@
 
 from playwright.sync_api import expect
 
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class YardPanelTest(SignedIn):

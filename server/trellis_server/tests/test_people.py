@@ -18,7 +18,7 @@ from pypdf import PdfReader
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services.people import PARTS
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 GOOD = "seven wet larch boards"
 

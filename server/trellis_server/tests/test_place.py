@@ -7,7 +7,7 @@ from typing import Any
 from PIL import Image, ImageDraw
 from playwright.sync_api import expect
 
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class PlaceTest(SignedIn):

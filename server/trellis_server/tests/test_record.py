@@ -25,7 +25,7 @@ from trellis_server.services import documents, shelf
 from trellis_server.services.keep import backup, restore
 from trellis_server.services.photos import LONGEST_PX, path_of
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 ORIENTATION, GPS = 0x0112, 0x8825
 

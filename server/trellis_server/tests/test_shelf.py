@@ -10,7 +10,7 @@ from playwright.sync_api import expect
 from trellis_server.models import Job, Revision
 from trellis_server.services.shelf import KEPT, clear_out
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class ShelfTest(TestCase):

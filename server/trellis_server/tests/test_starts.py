@@ -16,7 +16,7 @@ from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.plan_file import main
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class StartApiTest(TestCase):

@@ -10,7 +10,7 @@ from steady.measure.units import FT
 from trellis_server.documents import registry
 from trellis_server.documents.registry import Document
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class ToyThroughTheApiTest(TestCase):
@@ -140,10 +140,10 @@ class ToyInTheBrowserTest(SignedIn):
         self.eventually(lambda: abs(self.toy()["long_m"] - 5 * FT) < 1e-6)
         page.get_by_label("Long", exact=True).fill("40'")
         page.get_by_label("Long", exact=True).press("Enter")
-        expect(page.locator(".panel .fault").first).to_contain_text("13")  # 4 m is 13' 1 1/2"
+        expect(page.locator(".build-panel .fault").first).to_contain_text("13")  # 4 m is 13' 1 1/2"
         page.get_by_label("Long", exact=True).fill("5'")
         page.get_by_label("Long", exact=True).press("Enter")
-        expect(page.locator(".panel .fault")).to_have_count(0)
+        expect(page.locator(".build-panel .fault")).to_have_count(0)
         self.saved()
         edge = page.locator(".edges rect").first
         expect(edge).to_be_visible()

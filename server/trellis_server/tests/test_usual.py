@@ -6,7 +6,7 @@ from django.test import TestCase
 from playwright.sync_api import expect
 
 from trellis_server.tests.make import Caller, person, small_job
-from trellis_server.tests.test_browser import SignedIn
+from trellis_server.tests.signed_in import SignedIn
 
 
 class UsualTest(TestCase):

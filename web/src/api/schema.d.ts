@@ -892,6 +892,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Another structure like one of the job; nothing is kept.
+         */
+        post: operations["trellis_server_api_kinds_copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kinds/decisions": {
         parameters: {
             query?: never;
@@ -2847,6 +2867,26 @@ export interface components {
              * @default Someone else saved this job meanwhile
              */
             title: string;
+        };
+        /**
+         * Copied
+         * @description Another structure like one of the job: it follows it at `place` in the list. `grounds`: what was read under it.
+         */
+        Copied: {
+            /** Grounds */
+            grounds: components["schemas"]["Ground"][];
+            /** Place */
+            place: number;
+            structure: components["schemas"]["Structure"];
+        };
+        /**
+         * CopyBody
+         * @description A structure of the job, to stand in it once more.
+         */
+        CopyBody: {
+            document: components["schemas"]["Job"];
+            /** Structure */
+            structure: string;
         };
         /**
          * Corner
@@ -6104,6 +6144,15 @@ export interface components {
             on: string;
         };
         /**
+         * Mark
+         * @description How finely a tape reads, as a job keeps it.
+         */
+        Mark: {
+            reading: components["schemas"]["Reading"];
+            /** Says */
+            says: string;
+        };
+        /**
          * MarkRow
          * @description One post's mark: `station_m` where it stands, `reading_m` the exact reading, `reading` is it on the crew's tape.
          */
@@ -8039,12 +8088,16 @@ export interface components {
         ReferenceAnswer: {
             /** Bags */
             bags: components["schemas"]["YardItem"][];
+            /** Codes */
+            codes: components["schemas"]["Choice"][];
             /** Editions */
             editions: string[];
             /** Exposures */
             exposures: components["schemas"]["Choice"][];
             /** Items */
             items: components["schemas"]["YardItem"][];
+            /** Marks */
+            marks: components["schemas"]["Mark"][];
             /** Soils */
             soils: components["schemas"]["SoilRow"][];
             /** Sources */
@@ -13610,6 +13663,57 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_kinds_copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Copied"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

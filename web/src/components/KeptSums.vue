@@ -4,6 +4,8 @@ import { api, ask } from '@/api/client'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
 
+/** Units that are not written behind a number. */
+const BARE = ['-', 'text', 'count']
 interface Line {
   id: string
   sum: string
@@ -31,9 +33,10 @@ watch(
         const good = answer.answers.filter((item) => item.status === 'ok')
         line.says =
           good
-            .map((item) =>
-              `${item.output.replaceAll('_', ' ')} ${typeof item.value === 'number' ? figure(item.value) : item.value} ${['-', 'text', 'count'].includes(item.unit) ? '' : item.unit}`.trim(),
-            )
+            .map((item) => {
+              const value = typeof item.value === 'number' ? figure(item.value) : item.value
+              return `${item.output.replaceAll('_', ' ')} ${value} ${BARE.includes(item.unit) ? '' : item.unit}`.trim()
+            })
             .join('; ') ||
           (answer.answers[0]?.reason ?? '')
       } catch (error) {

@@ -148,6 +148,9 @@ const inset = computed(() => {
     y0: top * scale,
   }
 })
+const NOTHING_HELPS =
+  'Nothing tried passes: nothing in the yard is enough here. ' +
+  'Something lower or smaller, better ground, or an engineer would help.'
 /** What a verdict rests on, as people say it. */
 const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as const
 </script>
@@ -343,7 +346,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <p v-if="options && !options.length" class="small">
         {{
           sheet.verdict === 'fails' || sheet.verdict === 'cannot be built'
-            ? 'Nothing tried passes: nothing in the yard is enough here. Something lower or smaller, better ground, or an engineer would help.'
+            ? NOTHING_HELPS
             : 'It passes as it is, and nothing tried passes for less.'
         }}
       </p>

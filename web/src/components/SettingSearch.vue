@@ -1,28 +1,21 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, toRef } from 'vue'
-import type { Asked } from '@/api/types'
-import FormField from '@/components/FormField.vue'
+import FormGroup from '@/components/FormGroup.vue'
 import { useStructure } from '@/composables/useStructure'
-import { read, write } from '@/logic/paths'
 import { matching } from '@/logic/settings'
-import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 import { useReference } from '@/stores/reference'
 
 /** Any setting of a structure by its name: what it does, what it is now, and changed in place. */
 const props = defineProps<{ structure: string }>()
-const store = useJob()
 const reference = useReference()
 const { called } = useKinds()
-const { spec, path, specOf } = useStructure(toRef(props, 'structure'))
+const { spec } = useStructure(toRef(props, 'structure'))
 const asked = ref('')
 onMounted(() => void reference.load())
 const groups = computed(() => called(spec.value?.kind)?.settings ?? [])
 const found = computed(() => matching(groups.value, asked.value, spec.value))
 const many = computed(() => found.value.reduce((sum, group) => sum + group.fields.length, 0))
-function put(field: Asked, value: unknown): void {
-  store.change((job) => write(specOf(job), field.path, value), field.says.toLowerCase())
-}
 </script>
 
 <template>
@@ -41,19 +34,14 @@ function put(field: Asked, value: unknown): void {
       <p class="small quiet" role="status">
         {{ many ? (many === 1 ? '1 setting' : `${many} settings`) : 'No setting is called so. Try another word' }}
       </p>
-      <section v-for="group in found" :key="group.title" class="found">
-        <h3>{{ group.title }}</h3>
-        <template v-for="field in group.fields" :key="field.path">
-          <FormField
-            :field="field"
-            :value="read(spec, field.path)"
-            :tape="store.tape"
-            :path="`${path}/${field.path}`"
-            @put="put(field, $event)"
-          />
-          <p v-if="field.text" class="small quiet does">{{ field.text }}</p>
-        </template>
-      </section>
+      <FormGroup
+        v-for="group in found"
+        :key="group.title"
+        :structure="structure"
+        :title="group.title"
+        :fields="group.fields"
+        told
+      />
     </template>
   </search>
 </template>
@@ -73,21 +61,5 @@ function put(field: Asked, value: unknown): void {
   font: inherit;
   font-size: 13.5px;
   color: var(--ink);
-}
-.found {
-  display: grid;
-  gap: 5px;
-}
-.found > :deep(*) {
-  min-width: 0;
-}
-h3 {
-  font-size: 12.5px;
-  color: var(--ink-2);
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
-.does {
-  margin: -3px 0 2px;
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Sheet } from '@/api/types'
-import SettingSearch from '@/components/SettingSearch.vue'
 import { useJob } from '@/stores/job'
 
 /** The structures of the job, the open one with how it stands. */
@@ -9,7 +8,7 @@ const store = useJob()
 </script>
 
 <template>
-  <section class="list">
+  <section>
     <h3>Structures</h3>
     <router-link
       v-for="item in store.shown?.structures"
@@ -24,21 +23,9 @@ const store = useJob()
       }}</span>
     </router-link>
   </section>
-  <SettingSearch :structure="structure" />
 </template>
 
 <style scoped>
-.list {
-  margin-bottom: 14px;
-  display: grid;
-  gap: 5px;
-}
-h3 {
-  font-size: 12.5px;
-  color: var(--ink-2);
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
 .structure {
   display: flex;
   justify-content: space-between;

@@ -63,6 +63,9 @@ const panes = computed<Pane[]>(() => (line.value ? [line.value.above, line.value
 const main = computed(() => panes.value[0] ?? null)
 const wide = computed(() => line.value?.wide ?? width.value)
 const X = (x: number) => main.value!.x0 + x * main.value!.sx
+/** A dimension's line with a tick at either end: across, and down. */
+const between = (a: number, b: number, y: number) => `M${a} ${y + 4}v-8M${b} ${y + 4}v-8M${a} ${y}H${b}`
+const down = (x: number, y: number, deep: number) => `M${x} ${y}h8m-4 0v${deep}m-4 0h8`
 const Y = (y: number) => main.value!.y0 + y * main.value!.sy
 
 const axisOf = (handle: Handle) => (handle.axis === 'y' ? 'y' : 'x')
@@ -292,16 +295,16 @@ function reread(value: number | null): void {
           {{ label.text }}
         </text>
         <g v-if="bay" class="dimension">
-          <path
-            :d="`M${X(bay.from_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.to_m)} ${line.sideTop + 48}V${line.sideTop + 40}M${X(bay.from_m)} ${line.sideTop + 44}H${X(bay.to_m)}`"
-          />
+          <path :d="between(X(bay.from_m), X(bay.to_m), line.sideTop + 44)" />
           <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="line.sideTop + 38" text-anchor="middle">
             {{ bay.width }}
           </text>
         </g>
         <g v-if="post" class="dimension">
           <path
-            :d="`M${X(post.station_m) + beside} ${line.side.y0 - post.ground_m * line.side.sy}h8m-4 0v${post.hole_m * line.side.sy}m-4 0h8`"
+            :d="
+              down(X(post.station_m) + beside, line.side.y0 - post.ground_m * line.side.sy, post.hole_m * line.side.sy)
+            "
           />
           <text
             :x="X(post.station_m) + beside + (beside < 0 ? -4 : 10)"

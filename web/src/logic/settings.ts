@@ -7,6 +7,13 @@ export interface SettingGroup {
 }
 const MOST = 14
 
+/** Whether a field has a meaning as the structure is now. */
+export function asksNow(field: Asked, spec: unknown): boolean {
+  if (!field.when) return true
+  const [at, values] = field.when as unknown as [string, string[]]
+  return values.includes(String(read(spec, at)))
+}
+
 /** Settings whose names, groups or words of what they do hold every word asked for; those whose names do come first. */
 export function matching(groups: readonly SettingGroup[], asked: string, spec: unknown): SettingGroup[] {
   const words = asked.toLowerCase().split(/\s+/).filter(Boolean)
@@ -15,11 +22,7 @@ export function matching(groups: readonly SettingGroup[], asked: string, spec: u
   const named = (field: Asked) => has(field.says)
   const told = (group: SettingGroup, field: Asked) =>
     has([field.says, group.title, field.text, ...choices(field)].join(' '))
-  const held = (field: Asked) => {
-    if (!field.when) return true
-    const [at, values] = field.when as unknown as [string, string[]]
-    return values.includes(String(read(spec, at)))
-  }
+  const held = (field: Asked) => asksNow(field, spec)
   let left = MOST
   const found: SettingGroup[] = []
   const take = (group: SettingGroup, fields: Asked[]) => {

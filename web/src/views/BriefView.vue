@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext'
 import Textarea from 'primevue/textarea'
+import { computed, onMounted } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Job } from '@/api/types'
+import type { Copied, Job } from '@/api/types'
 import DimensionsBox from '@/components/DimensionsBox.vue'
 import StartStructure from '@/components/start/StartStructure.vue'
 import NotesBox from '@/components/NotesBox.vue'
@@ -14,6 +15,7 @@ import { useReference } from '@/stores/reference'
 
 const store = useJob()
 const reference = useReference()
+onMounted(() => void reference.load())
 const text = (name: 'name' | 'place' | 'client' | 'wanted') => (value: string | undefined) => {
   if (name === 'name' && !value?.trim()) return
   store.change((job) => void (job[name] = value ?? ''), name)
@@ -24,22 +26,14 @@ const USES = [
   { value: 'workplace', says: 'A workplace' },
   { value: 'public', says: 'The public: an engineer decides' },
 ]
-const SCHOOLS = [
-  { value: 'us', says: 'United States' },
-  { value: 'ca', says: 'Canada' },
-  { value: 'nz', says: 'New Zealand and Australia' },
-  { value: 'uk', says: 'United Kingdom' },
-]
-const MARKS = [
-  { value: 0.003175, says: 'feet and inches, to ⅛' },
-  { value: 0.0015875, says: 'feet and inches, to ¹⁄₁₆' },
-  { value: 0.001, says: 'millimetres' },
-]
+const codes = computed(() => reference.reference?.codes ?? [])
+/** Readings by their finest mark. */
+const marksOf = computed(() =>
+  (reference.reference?.marks ?? []).map(({ says, reading }) => ({ value: reading.mark_m, says, reading })),
+)
 function marks(value: string | number): void {
-  store.change(
-    (job) => void (job.reading = { system: value === 0.001 ? 'metric' : 'imperial', mark_m: Number(value) }),
-    'units',
-  )
+  const found = marksOf.value.find((item) => item.value === value)
+  if (found) store.change((job) => void (job.reading = { ...found.reading }), 'units')
 }
 /** Another school knows other soils, winds and bags: the core says where what it does not know goes. */
 async function school(value: Job['school']): Promise<void> {
@@ -54,22 +48,13 @@ async function school(value: Job['school']): Promise<void> {
     Object.assign(job.site, { soil, exposure, wind_speed_m_per_s, wind_pressure_pa })
   }, 'code')
 }
-const BESIDE_M = 2
 /** Another structure like one, with the ground that was read under it, beside it on the site. */
-function copy(id: string): void {
+async function copy(id: string): Promise<void> {
+  const body = { document: store.document!, structure: id }
+  const made = (await ask(api.POST('/api/kinds/copy', { body }))) as Copied
   store.change((job) => {
-    const at = job.structures.findIndex((item) => item.spec.id === id)
-    const found = job.structures[at]
-    if (!found) return
-    const made = JSON.parse(JSON.stringify(found)) as typeof found
-    let number = 2
-    while (job.structures.some((item) => item.spec.id === `${id}-${number}`)) number++
-    made.spec.id = `${id}-${number}`.slice(0, 40)
-    made.name = `${found.name} (copy)`.slice(0, 60)
-    if (made.stands) made.stands.x_m += BESIDE_M
-    job.structures.splice(at + 1, 0, made)
-    const ground = job.site.grounds.find((one) => one.line === id)
-    if (ground) job.site.grounds.push({ ...JSON.parse(JSON.stringify(ground)), line: made.spec.id })
+    job.structures.splice(made.place, 0, made.structure as Job['structures'][number])
+    job.site.grounds.push(...made.grounds)
   }, 'copied a structure')
 }
 function rename(id: string, name: string): void {
@@ -169,7 +154,7 @@ function remove(id: string): void {
         <PickField
           label="Code that decides"
           :model-value="store.document.school"
-          :options="SCHOOLS"
+          :options="codes"
           @update:model-value="school($event as Job['school'])"
         />
         <p v-if="store.document.school === 'ca'" class="small">
@@ -178,7 +163,7 @@ function remove(id: string): void {
         <PickField
           label="The crew reads"
           :model-value="store.document.reading.mark_m"
-          :options="MARKS"
+          :options="marksOf"
           @update:model-value="marks"
         />
       </section>

@@ -205,7 +205,7 @@ const near = computed(
       </section>
     </div>
   </main>
-  <main v-else class="page"><p class="quiet" aria-busy="true">Reckoning.</p></main>
+  <main v-else class="page"><p class="quiet" aria-busy="true">Calculating.</p></main>
 </template>
 
 <style scoped>

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
-from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.answers import Action, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import person_n
 from steady.structures.bending import Loaded, Run, check_run, worst_of_each
@@ -34,12 +34,18 @@ class Held:
 
 def spread(loads: CanopyLoads, width_m: float, run: Run, wide: bool = False) -> list[Loaded]:
     """Each load of its own on a member that carries a width of roof; none together with another. `wide`: beams, not rafters."""
-    live_pa = loads.wide_pa if wide else loads.live_pa
-    found = [Loaded(says="people and things spread", action=run.even(live_pa * width_m), lasts="roof")]
+    return lying(loads, lambda pressure_pa: run.even(pressure_pa * width_m), wide)
+
+
+def lying(loads: CanopyLoads, does: Callable[[float], Action], wide: bool = False) -> list[Loaded]:
+    """The same, however it comes onto the member. `does`: what a pressure on the roof does to it."""
+    found = [
+        Loaded(says="people and things spread", action=does(loads.wide_pa if wide else loads.live_pa), lasts="roof")
+    ]
     if loads.snow_pa:
-        found.append(Loaded(says="even snow", action=run.even(loads.snow_pa * width_m), lasts="snow"))
+        found.append(Loaded(says="even snow", action=does(loads.snow_pa), lasts="snow"))
     if loads.wind_pa:
-        found.append(Loaded(says="wind down", action=run.even(loads.wind_pa * width_m), lasts="wind", sags=False))
+        found.append(Loaded(says="wind down", action=does(loads.wind_pa), lasts="wind", sags=False))
     return found
 
 

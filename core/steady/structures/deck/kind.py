@@ -6,6 +6,7 @@ from dataclasses import fields, replace
 from steady.errors import InputError
 from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
+from steady.structures.deck.acts import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
 from steady.structures.deck.plan import plan_deck
 from steady.structures.deck.settings import SETTINGS
@@ -176,6 +177,7 @@ DECK = Kind(
     own=OWN,
     usual=USUAL,
     settings=SETTINGS,
+    acts={"add a stair": add_stair, "add a rock": add_rock},
     tables=(
         Table(key="members", says="Members"),
         Table(

@@ -18,7 +18,7 @@ from steady.structures.deck.checks.ledger import reckon_ledger
 from steady.structures.deck.checks.loads import deck_load
 from steady.structures.deck.checks.posts import reckon_posts
 from steady.structures.deck.layout.framing import Frame, frame, outline_of
-from steady.structures.deck.parts import build
+from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
 from steady.structures.deck.parts.guards import build_guard
 from steady.structures.deck.parts.pockets import pockets
@@ -174,7 +174,7 @@ def plan_deck(case: Case) -> Plan:
     pockets(b)
     conflicts += build.beams(b, beam_sticks)
     footings = build.posts_and_footings(b, posts)
-    _, clashes = build.decking(b, yard.longest_m(timber.board.key))
+    _, clashes = boards.decking(b, yard.longest_m(timber.board.key))
     conflicts += clashes
     build.sills(b)
     build_guard(b, deck.guard)
@@ -185,7 +185,7 @@ def plan_deck(case: Case) -> Plan:
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
     counts = _counts(spec, laid, parts, len(footings), len(deck.stairs))
-    marks, handles = build.marks(spec, posts), _handles(spec, laid)
+    marks, handles = lines.marks(spec, posts), _handles(spec, laid)
     return Plan(
         format=PLAN_FORMAT,
         id=spec.id,
@@ -194,7 +194,7 @@ def plan_deck(case: Case) -> Plan:
         accepted="",
         parts=tuple(parts),
         footings=tuple(footings),
-        curves=tuple(build.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
+        curves=tuple(lines.curves(spec, laid, max((stair.found.run_m for stair in deck.stairs), default=0.0))),
         marks=tuple(marks),
         checks=tuple(check for check in found.checks if check.demanded),
         not_covered=tuple(found.not_covered),

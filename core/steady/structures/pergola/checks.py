@@ -1,17 +1,18 @@
 """Whether a pergola stands: members, ways of swaying, lift down every joint, posts and feet."""
 
 from dataclasses import dataclass, replace
+from functools import partial
 
 from steady.errors import OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.answers import Action, given_step, si
 from steady.rulebooks.canopies import bare_frame, layers_pa
 from steady.structures.bending import Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
-from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, spread, sways_or_gap, ties
+from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, lying, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
 from steady.structures.canopy.upright import Sway
@@ -104,8 +105,8 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
     dead, even_pa = run.even(loads.dead_pa * s), loads.snow_pa or 0.0
     even = spread(loads, s, run)
     if laid.bays is not None:
-        dead = run.under(on_rafter(laid.bays, run, loads.dead_pa))
-        even = through_bays(laid.bays, loads, run)
+        dead = _on_bays(laid.bays, run, loads.dead_pa)
+        even = lying(loads, partial(_on_bays, laid.bays, run))
         _cross(found, spec, laid, loads)
     snows = [
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
@@ -166,18 +167,8 @@ def _rows(laid: Laid) -> int:
     return laid.slats.count * (laid.bays.rows.count - 1 if laid.bays is not None else 1)
 
 
-def through_bays(bays: Bays, loads: CanopyLoads, run: Run) -> list[Loaded]:
-    """Each load of its own on a rafter between bays, as `spread` has it on one under slats alone."""
-    found = []
-    for says, pa, lasts, sags in (
-        ("people and things spread", loads.live_pa, "roof", True),
-        ("even snow", loads.snow_pa or 0.0, "snow", True),
-        ("wind down", loads.wind_pa or 0.0, "wind", False),
-    ):
-        if pa > 0:
-            action = run.under(on_rafter(bays, run, pa))
-            found.append(Loaded(says=says, action=action, lasts=lasts, sags=sags))  # type: ignore[arg-type]
-    return found
+def _on_bays(bays: Bays, run: Run, pressure_pa: float) -> Action:
+    return run.under(on_rafter(bays, run, pressure_pa))
 
 
 def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> None:

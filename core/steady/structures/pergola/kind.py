@@ -106,8 +106,10 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     spec: PergolaSpec = case.spec
     yield from other_feet(spec)
     yield from other_sticks(spec, ("rafter", "beam"))
-    yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
-    yield from more_posts(lay_out(case, spec.posts or 2).frame.per_line, "each beam")
+    laid = lay_out(case, spec.posts or 2)
+    if laid.bays is None:  # bays space the rafters themselves
+        yield from other_spacings(case, (12, 16, 24), (0.3, 0.4, 0.6))
+    yield from more_posts(laid.frame.per_line, "each beam")
     if spec.upright != "knee braces":
         yield "Knee braces both ways", (("upright", "knee braces"),)
     for leg in (0.75, 0.9) if stick(spec.rafter, "joist", "rafter").metric else (30 * IN, 36 * IN):

@@ -13,7 +13,7 @@ from steady.jobs.buying import Counted, Share
 from steady.jobs.choices import PricedChoice
 from steady.jobs.decisions import Used
 from steady.jobs.dimensions import Disagreement
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import Job, Reading, Structure
 from steady.jobs.quote import Quoted
 from steady.jobs.sheet import Sheet
 from steady.jobs.slack import Slack
@@ -149,6 +149,13 @@ class BroughtAnswer(Schema):
     structure: Structure
 
 
+class CopyBody(Closed):
+    """A structure of the job, to stand in it once more."""
+
+    document: Job
+    structure: Annotated[str, MaxLen(60)]
+
+
 class ActBody(Closed):
     """One of a kind's own changes, with its value."""
 
@@ -266,6 +273,13 @@ class Choice(Schema):
     says: str
 
 
+class Mark(Schema):
+    """How finely a tape reads, as a job keeps it."""
+
+    says: str
+    reading: Reading
+
+
 class Way(Choice):
     """A way to start; `signed`: someone puts a name to it first."""
 
@@ -322,6 +336,8 @@ class ReferenceAnswer(Schema):
     wind_zones: list[NamedZone]
     wind_pressure_pa: float
     usual: UsualSite
+    codes: list[Choice]
+    marks: list[Mark]
     sources: list[SourceRow]
 
 

@@ -204,11 +204,12 @@ const north = computed(
   () => `translate(${width.value - 40} ${height.value - 56}) rotate(${(-(props.plan.north_rad ?? 0) * 180) / Math.PI})`,
 )
 /** A picture's own axes run right and down, in pixels. */
-const lay = computed(() =>
-  laid.value
-    ? `translate(${X(laid.value.x_m)} ${Y(laid.value.y_m)}) rotate(${(-(laid.value.turn_rad ?? 0) * 180) / Math.PI}) scale(${laid.value.m_per_px * scale.value})`
-    : '',
-)
+const lay = computed(() => {
+  if (!laid.value) return ''
+  const { x_m, y_m, turn_rad, m_per_px } = laid.value
+  const turned = (-(turn_rad ?? 0) * 180) / Math.PI
+  return `translate(${X(x_m)} ${Y(y_m)}) rotate(${turned}) scale(${m_per_px * scale.value})`
+})
 /** Cells of a row that are about as dark, as one strip. */
 const strips = computed(() => {
   const map = props.shade

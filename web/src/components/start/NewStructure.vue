@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext'
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
-import { computed, ref, useId } from 'vue'
+import { computed, ref, shallowRef, useId, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { Job, Kind, Sketch, Spec, Tile } from '@/api/types'
@@ -72,11 +72,11 @@ const { data: drawn } = useQuery({
   retry: false,
 })
 const sketch = computed(() => (rested.value ? (drawn.value ?? null) : null))
-let kept: Tile | undefined
-const picture = computed(() => {
-  if (!rested.value) return (kept = undefined)
-  if (sketch.value?.picture) kept = sketch.value.picture
-  return kept
+/** Half a word is no line: what was drawn last stays until there is one again. */
+const picture = shallowRef<Tile | null>(null)
+watch([rested, sketch], ([words, found]) => {
+  if (!words) picture.value = null
+  else if (found?.picture) picture.value = found.picture
 })
 async function add(words: string, as: string): Promise<void> {
   if (!store.document) return
@@ -146,7 +146,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
     <figure class="shown" :class="{ sample: !picture }">
       <TilePicture v-if="picture || sample" :tile="(picture ?? sample)!" :label="picture ? picture.says : undefined" />
       <figcaption class="small quiet">
-        {{ picture ? picture.says : `Type it, and it is drawn here` }}
+        {{ picture ? picture.says : 'Type it, and it is drawn here' }}
       </figcaption>
     </figure>
     <div class="how">

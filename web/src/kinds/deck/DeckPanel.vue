@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, toRef } from 'vue'
 import type { DeckSpec, Kind, Sheet } from '@/api/types'
+import BuildPanel from '@/components/BuildPanel.vue'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import RatingField from '@/components/RatingField.vue'
 import StickField from '@/components/StickField.vue'
-import StructureList from '@/components/StructureList.vue'
+import { useStructure } from '@/composables/useStructure'
+import BeamLines from '@/kinds/deck/BeamLines.vue'
+import StairsAndRocks from '@/kinds/deck/StairsAndRocks.vue'
 import { useDeck } from '@/kinds/deck/useDeck'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -16,6 +19,7 @@ const hidden = defineModel<string[]>('hidden', { required: true })
 const store = useJob()
 const reference = useReference()
 const { spec, path, set, edit } = useDeck(toRef(props, 'structure'))
+const { move } = useStructure(toRef(props, 'structure'))
 onMounted(() => void reference.load())
 const walls = computed(() => {
   const field = props.kind?.form.flatMap((group) => group.fields).find((item) => item.path === 'ledger/wall')
@@ -39,28 +43,22 @@ const box = computed(() => {
     front: Math.max(...ys),
   }
 })
-/** All corners on the far edge move with it. */
-function resize(axis: 'x_m' | 'y_m', from: number, to: number | null): void {
-  if (to === null || !(to > 0.5)) return
-  edit(
-    (at) => {
-      for (const corner of at.outline) if (Math.abs(corner[axis] - from) < 1e-6) corner[axis] = to
-    },
-    axis === 'x_m' ? 'width' : 'depth',
+/** The far edge, moved as it is when it is pulled. */
+function resize(axis: 'x' | 'y', to: number | null): void {
+  const far = axis === 'x' ? box.value.right : box.value.front
+  const edge = props.sheet?.handles.find(
+    (item) => item.field === `outline/${axis}` && Math.abs(item.station_m - far) < 1e-6,
   )
+  if (to !== null && edge) void move(edge, to, axis === 'x' ? 'width' : 'depth')
 }
 const LAYERS = [
-  ['boards', ['decking', 'tread']],
-  ['joists', ['joist', 'rim', 'blocking', 'ledger']],
-  ['beams', ['beam', 'brace']],
-  ['footings', ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth']],
-  ['guard', ['guard-post', 'guard-cap', 'stringer']],
-  ['lengths', ['dimension', 'diagonal', 'diagonal-label']],
-] as [string, string[]][]
-const seen = (layers: string[]) => !layers.every((layer) => hidden.value.includes(layer))
-function toggle(layers: string[]): void {
-  hidden.value = seen(layers) ? [...hidden.value, ...layers] : hidden.value.filter((layer) => !layers.includes(layer))
-}
+  { says: 'boards', layers: ['decking', 'tread'] },
+  { says: 'joists', layers: ['joist', 'rim', 'blocking', 'ledger'] },
+  { says: 'beams', layers: ['beam', 'brace'] },
+  { says: 'footings', layers: ['hole', 'post', 'post-number', 'post-place', 'concrete', 'gravel', 'depth'] },
+  { says: 'guard', layers: ['guard-post', 'guard-cap', 'stringer'] },
+  { says: 'lengths', layers: ['dimension', 'diagonal', 'diagonal-label'] },
+]
 const JOINS = [
   { value: 'ledger', says: 'hung on the house' },
   { value: 'free', says: 'on its own posts' },
@@ -111,90 +109,12 @@ const RATINGS = computed(() => [
     put: (n: number | null) => edit((at) => void (at.guard.anchor_rating_n = n ?? 0), "rating of the guard's anchors"),
   },
 ])
-function addStair(): void {
-  edit((at) => {
-    const far = at.outline.reduce(
-      (best, corner, i) => {
-        const next = at.outline[(i + 1) % at.outline.length]!
-        const middle = (corner.y_m + next.y_m) / 2
-        return middle > best.y ? { y: middle, i } : best
-      },
-      { y: -1, i: 0 },
-    )
-    for (let k = 1; ; k++)
-      if (!at.stairs.some((stair) => stair.id === `stair-${k}`)) {
-        at.stairs.push({
-          id: `stair-${k}`,
-          edge: far.i,
-          at_m: 0.3,
-          width_m: 0.9144,
-          going_m: 0.2667,
-          riser_m: null,
-          stringer: '',
-          cut: true,
-          spacing_m: 0.4064,
-        })
-        break
-      }
-  }, 'a stair')
-}
-function addRock(): void {
-  edit((at) => {
-    for (let k = 1; ; k++)
-      if (!at.spots.some((spot) => spot.id === `spot-${k}`)) {
-        at.spots.push({
-          id: `spot-${k}`,
-          what: 'rock',
-          x_m: box.value.right / 2,
-          y_m: box.value.front - 0.5,
-          radius_m: 0.3,
-        })
-        break
-      }
-  }, 'a place without holes')
-}
-/** Beam lines that are not as all the others; a line with nothing of its own is taken out of the list. */
-const lines = computed(() => [
-  ...new Set(
-    (props.sheet?.members ?? [])
-      .filter((item) => item.what === 'beam')
-      .map((item) =>
-        item.id
-          .split('/')
-          .pop()!
-          .replace(/[a-h]$/, ''),
-      ),
-  ),
-])
-const ownLine = (line: string) =>
-  (spec.value?.beam_lines ?? []).find((item) => item.id === line) ?? { id: line, beam: '', plies: null }
-function putLine(line: string, change: { beam?: string; plies?: number | null }): void {
-  const made = { ...ownLine(line), ...change }
-  edit(
-    (at) =>
-      void (at.beam_lines = [
-        ...(at.beam_lines ?? []).filter((item) => item.id !== line),
-        ...(made.beam || made.plies ? [made] : []),
-      ]),
-    line.replace('-', ' '),
-  )
-}
 const HEAVY = ['hot tub', 'planters', 'roof'] as const
 </script>
 
 <template>
-  <aside class="panel" aria-label="What is built">
-    <h2 class="visually-hidden">What is built</h2>
+  <BuildPanel v-model:hidden="hidden" :structure="structure" :sheet="sheet" :layers="LAYERS">
     <template v-if="spec">
-      <StructureList :structure="structure" :sheet="sheet" />
-      <section>
-        <h3>Show</h3>
-        <div class="layers">
-          <label v-for="[says, layers] in LAYERS" :key="says"
-            ><input type="checkbox" :checked="seen(layers)" @change="toggle(layers)" /> {{ says }}</label
-          >
-        </div>
-      </section>
       <section>
         <h3>{{ spec.bridge ? 'The footbridge' : 'The deck' }}</h3>
         <LengthField
@@ -203,14 +123,14 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           :model-value="box.width"
           :tape="store.tape"
           :path="path + '/outline'"
-          @update:model-value="resize('x_m', box.right, $event)"
+          @update:model-value="resize('x', $event)"
         />
         <LengthField
           inline
           :label="spec.bridge ? 'Long' : 'Out from it'"
           :model-value="box.depth"
           :tape="store.tape"
-          @update:model-value="resize('y_m', box.front, $event)"
+          @update:model-value="resize('y', $event)"
         />
         <PickField
           v-if="!spec.bridge"
@@ -406,23 +326,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
             @update:model-value="pick('beams', 'number of beams')($event || null)"
           />
         </div>
-        <details v-if="lines.length > 1" class="lines">
-          <summary>One line otherwise</summary>
-          <div v-for="line in lines" :key="line" class="two">
-            <PickField
-              :label="line.replace('beam-', 'Beam ')"
-              :model-value="ownLine(line).beam || ''"
-              :options="[{ value: '', says: 'as all' }, ...items('joist')]"
-              @update:model-value="putLine(line, { beam: String($event) })"
-            />
-            <PickField
-              label="plies"
-              :model-value="ownLine(line).plies ?? 0"
-              :options="[{ value: 0, says: 'as all' }, ...few(1, 5)]"
-              @update:model-value="putLine(line, { plies: Number($event) || null })"
-            />
-          </div>
-        </details>
+        <BeamLines :structure="structure" :sheet="sheet" :sticks="items('joist')" />
         <PickField
           inline
           label="Beam sits"
@@ -531,81 +435,7 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
           "
         />
       </section>
-      <section>
-        <h3>Stairs and things in the way</h3>
-        <div v-for="(stair, i) in spec.stairs" :key="stair.id" class="thing">
-          <PickField
-            label="Stair on edge"
-            :model-value="stair.edge"
-            :options="spec.outline.map((_, k) => ({ value: k, says: k ? `edge ${k + 1}` : 'along the house' }))"
-            :path="`${path}/stairs/${i}/edge`"
-            @update:model-value="edit((at) => void (at.stairs[i]!.edge = Number($event)), 'edge of the stair')"
-          />
-          <LengthField
-            label="From its start"
-            :model-value="stair.at_m"
-            :tape="store.tape"
-            :path="`${path}/stairs/${i}/at_m`"
-            @update:model-value="
-              $event !== null && edit((at) => void (at.stairs[i]!.at_m = $event!), 'place of the stair')
-            "
-          />
-          <LengthField
-            label="Width"
-            :model-value="stair.width_m"
-            :tape="store.tape"
-            :path="`${path}/stairs/${i}/width_m`"
-            @update:model-value="
-              $event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')
-            "
-          />
-          <button
-            class="link small"
-            :aria-label="`remove ${stair.id}`"
-            @click="edit((at) => void at.stairs.splice(i, 1), 'removed a stair')"
-          >
-            remove
-          </button>
-        </div>
-        <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
-          <LengthField
-            label="Rock, along"
-            :model-value="spot.x_m"
-            :tape="store.tape"
-            @update:model-value="
-              $event !== null && edit((at) => void (at.spots[i]!.x_m = $event!), 'place of the rock')
-            "
-          />
-          <LengthField
-            label="Out"
-            :model-value="spot.y_m"
-            :tape="store.tape"
-            @update:model-value="
-              $event !== null && edit((at) => void (at.spots[i]!.y_m = $event!), 'place of the rock')
-            "
-          />
-          <LengthField
-            label="Keep off"
-            bare="in"
-            :model-value="spot.radius_m"
-            :tape="store.tape"
-            @update:model-value="
-              $event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')
-            "
-          />
-          <button
-            class="link small"
-            :aria-label="`remove ${spot.id}`"
-            @click="edit((at) => void at.spots.splice(i, 1), 'removed a rock')"
-          >
-            remove
-          </button>
-        </div>
-        <p class="acts">
-          <button v-if="!spec.bridge" class="plain small" @click="addStair">Add a stair</button>
-          <button class="plain small" @click="addRock">Rock here</button>
-        </p>
-      </section>
+      <StairsAndRocks :structure="structure" />
       <section>
         <h3>Makers' numbers, with your safety factor</h3>
         <RatingField
@@ -639,47 +469,10 @@ const HEAVY = ['hot tub', 'planters', 'roof'] as const
         >
       </section>
     </template>
-  </aside>
+  </BuildPanel>
 </template>
 
 <style scoped>
-.lines summary {
-  cursor: pointer;
-  font-size: 12.5px;
-  color: var(--ink-2);
-}
-.lines > div {
-  margin-top: 5px;
-}
-.panel {
-  width: 236px;
-  flex: none;
-  background: var(--ground-2);
-  border-right: 1px solid var(--line);
-  padding: 12px 14px 20px;
-  overflow-y: auto;
-}
-section {
-  margin-bottom: 14px;
-  display: grid;
-  gap: 5px;
-}
-section :deep(> *) {
-  min-width: 0;
-}
-h3 {
-  font-size: 12.5px;
-  color: var(--ink-2);
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
-.layers {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 2px 8px;
-  font-size: 13px;
-}
-.layers label,
 .tick {
   display: flex;
   gap: 5px;
@@ -691,12 +484,6 @@ h3 {
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 8px;
-}
-.thing {
-  border-left: 3px solid var(--line);
-  padding-left: 8px;
-  display: grid;
-  gap: 4px;
 }
 .rating {
   font-size: 12.5px;
@@ -712,10 +499,5 @@ h3 {
   color: var(--ink);
   font-weight: 600;
   font-size: 14px;
-}
-.acts {
-  margin: 0;
-  display: flex;
-  gap: 6px;
 }
 </style>

@@ -5,7 +5,7 @@ import { api, ask } from '@/api/client'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import StickField from '@/components/StickField.vue'
-import StructureList from '@/components/StructureList.vue'
+import BuildPanel from '@/components/BuildPanel.vue'
 import FootPanel from '@/kinds/fence/FootPanel.vue'
 import PushPanel from '@/kinds/fence/PushPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
@@ -110,10 +110,8 @@ const fall = computed(() => {
 </script>
 
 <template>
-  <aside class="panel" aria-label="What is built">
-    <h2 class="visually-hidden">What is built</h2>
+  <BuildPanel :structure="structure" :sheet="sheet">
     <template v-if="spec">
-      <StructureList :structure="structure" :sheet="sheet" />
       <section>
         <h3>The fence</h3>
         <LengthField
@@ -370,44 +368,10 @@ const fall = computed(() => {
       </section>
       <PracticeForm v-model:open="practice" :structure="structure" />
     </template>
-  </aside>
+  </BuildPanel>
 </template>
 
 <style scoped>
-.panel {
-  width: 232px;
-  flex: none;
-  background: var(--ground-2);
-  border-right: 1px solid var(--line);
-  padding: 12px 14px 20px;
-  overflow-y: auto;
-}
-section {
-  margin-bottom: 14px;
-  display: grid;
-  gap: 5px;
-}
-section :deep(> *) {
-  min-width: 0;
-}
-h3 {
-  font-size: 12.5px;
-  color: var(--ink-2);
-  border-bottom: 1px solid var(--line);
-  padding-bottom: 3px;
-}
-.structure {
-  display: flex;
-  justify-content: space-between;
-  text-decoration: none;
-  color: var(--ink);
-  padding: 3px 0 3px 8px;
-  border-left: 3px solid transparent;
-}
-.structure.here {
-  border-color: var(--chalk);
-  font-weight: 600;
-}
 .tick {
   display: flex;
   gap: 6px;

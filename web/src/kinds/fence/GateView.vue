@@ -84,7 +84,7 @@ const posts = computed(() =>
         </p>
       </section>
       <GateForm :structure="structure" :id="id" />
-      <section class="checks" aria-label="What was reckoned">
+      <section class="checks" aria-label="What was calculated">
         <CheckLine v-for="(check, i) in checks" :key="i" :check="check" />
         <div v-for="(gap, i) in gaps" :key="'g' + i" class="gap">
           <b>{{ gap.name }}</b>: not covered, {{ gap.reason }}.

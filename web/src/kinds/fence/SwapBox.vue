@@ -85,7 +85,7 @@ function take(): void {
         </select></span
       >
     </p>
-    <p v-if="busy" class="quiet small" aria-busy="true">Reckoning the whole plan with it.</p>
+    <p v-if="busy" class="quiet small" aria-busy="true">Calculating the whole plan with it.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <template v-if="answer">
       <p>

@@ -1,21 +1,19 @@
-"""A reckoned deck as parts in their places, footings, marks and curves. Heights from the finished deck, up positive."""
+"""A reckoned deck's frame as parts in their places, and its footings. Heights from the finished deck, up positive."""
 
 import itertools
 import math
 from collections import defaultdict
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.footings.hole import layers
-from steady.layout.decking import Courses, courses, joined
-from steady.layout.outline import Point
 from steady.layout.plies import beam_plies
-from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Part, Place, Vec, Wall
+from steady.plan.model import Cut, Footing, Layer, Part, Place, Vec
 from steady.structures.deck.checks.findings import Timber, line_of
 from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.posts import brace_leg_m
-from steady.structures.deck.layout.framing import BeamRun, Frame, Joist, height_of
+from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
 from steady.yard.stock import Stick
 
@@ -386,212 +384,6 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
         width_governed_by=post.width_governed_by,
         foot_m=post.foot_m,
     )
-
-
-def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
-    """Boards across the joists, from the house or from the outer edge, and the frame round them."""
-    spec, frame, timber = b.spec, b.frame, b.timber
-    w, t, gap = timber.board.width_m, timber.board.thickness_m, spec.board_gap_m
-    left, low, _right, high = frame.outline.box
-    framed = spec.frame_boards * (w + gap)
-    past = spec.board_past_m
-    # The house's edge carries no frame board and no overhang; free edges do.
-    near, far = low + (0.0 if frame.on_house else framed - past), high + past - framed
-    laid = courses(far - near, w, gap)
-    from_edge = spec.boards_from == "edge"
-    widths = [w] * laid.full
-    if laid.first_m:
-        widths.insert(0, laid.first_m)
-    if laid.last_m:
-        widths.append(laid.last_m)
-    if from_edge:
-        widths.reverse()
-    clashes: list[str] = []
-    centres = tuple(sorted({round(joist.u_m, 5) for joist in frame.joists}))
-    at = near
-    rows: list[tuple[float, float, tuple[tuple[float, float], ...]]] = []
-    for course, width in enumerate(widths):
-        v = at + width / 2
-        inner = min(max(v, low + 1e-4), high - 1e-4)
-        pieces: list[tuple[float, float]] = []
-        for a, c in frame.outline.across(1, inner):
-            start = a - past + framed
-            end = c + past - framed
-            try:
-                lengths = _broken(spec, start, end, centres, longest_m, course)
-            except InputError as error:
-                clashes.append(error.message)
-                lengths = [end - start]
-            for length in lengths:
-                pieces.append((start, length))
-                start += length
-        rows.append((v, width, tuple((round(s, 5), round(n, 5)) for s, n in pieces)))
-        at += width + gap
-    _board_rows(b, rows, t, w + gap)
-    _frame_boards(b, w, t, gap)
-    crossings = sum(len(widths) for _ in centres)
-    b.fix("deck screw", 2 * crossings, b.vec(left, low, 0.0), "screw")
-    return laid, list(dict.fromkeys(clashes))
-
-
-def _broken(
-    spec: DeckSpec, start: float, end: float, centres: Sequence[float], longest_m: float, course: int
-) -> list[float]:
-    own = tuple(c - start for c in centres if start + 0.05 < c < end - 0.05)
-    if spec.breaker and end - start > longest_m and own:
-        middle = min(own, key=lambda c: abs(c - (end - start) / 2))
-        return [middle, end - start - middle]
-    return list(joined(end - start, own, longest_m, course))
-
-
-def _board_rows(
-    b: Builder, rows: list[tuple[float, float, tuple[tuple[float, float], ...]]], t: float, pitch: float
-) -> None:
-    """Courses alike in pieces and width, and evenly stepped, become one row each."""
-    spec, stick = b.spec, b.timber.board
-    runs: list[list[tuple[float, float, tuple[tuple[float, float], ...]]]] = []
-    for row in rows:
-        if runs and runs[-1][0][1:] == row[1:] and abs(row[0] - runs[-1][-1][0] - pitch) < 1e-6:
-            runs[-1].append(row)
-        else:
-            runs.append([row])
-    for number, run in enumerate(runs):
-        v, width, pieces = run[0]
-        rip = (
-            ()
-            if abs(width - stick.width_m) < 1e-6
-            else (Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(width,)),)
-        )
-        for k, (start, length) in enumerate(pieces):
-            b.add(
-                "decking",
-                stick,
-                length,
-                (t, width),
-                Place(
-                    id=f"{spec.id}/boards/{number}/{k}",
-                    at=b.vec(start, v, -t / 2),
-                    along=b.vec(1.0, 0.0),
-                    up=b.vec(0.0, 1.0),
-                    count=len(run),
-                    step=b.vec(0.0, pitch),
-                ),
-                rip,
-            )
-
-
-def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
-    spec, frame = b.spec, b.frame
-    mitre = Cut(end="start", kind="saw", at_m=0.0, mitre_rad=math.pi / 4, bevel_rad=0.0)
-    for k in range(spec.frame_boards):
-        for edge in frame.plan.edges:
-            if frame.on_house and edge.index == 0:
-                continue
-            off = spec.board_past_m - w / 2 - k * (w + gap)
-            direction = (
-                (edge.end[0] - edge.start[0]) / edge.length_m,
-                (edge.end[1] - edge.start[1]) / edge.length_m,
-                0.0,
-            )
-            at = (edge.start[0] + edge.out[0] * off, edge.start[1] + edge.out[1] * off, -t / 2)
-            b.add(
-                "decking",
-                b.timber.board,
-                edge.length_m,
-                (t, w),
-                Place(
-                    id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
-                ),
-                (mitre, replace(mitre, end="end", at_m=edge.length_m)),
-                edge.length_m + w,
-            )
-
-
-def marks(spec: DeckSpec, posts: list[PostFound]) -> list[Mark]:
-    """One mark a post: along the house from its left end, and out from it."""
-    return [
-        Mark(
-            id=f"{spec.id}/post/{post.at.id}",
-            line=f"{spec.id}/datum",
-            station_m=post.site[0],
-            across_m=post.site[1],
-            to="centre",
-            kind="deck post",
-            label=post.at.id,
-            cut_height_m=post.top_m,
-            leg=post.at.id.rsplit("-", 1)[0],
-            leg_station_m=post.at.u_m,
-        )
-        for post in posts
-    ]
-
-
-def curves(spec: DeckSpec, frame: Frame, beyond_m: float = 0.0) -> list[Curve]:
-    """The outline, the house, the datum, the ground along a section, no-dig spots and the diagonals to square by.
-
-    Args:
-        beyond_m: How far stairs reach past the outer edge: the ground is drawn so far.
-    """
-    plan = frame.plan
-    left, low, right, high = plan.box
-    ring = tuple((x, y, 0.0) for x, y in plan.corners)
-    made = [Curve(id=f"{spec.id}/outline", what="outline", points=ring, closed=True)]
-    made.append(Curve(id=f"{spec.id}/datum", what="datum", points=((left, low, 0.0), (right, low, 0.0))))
-    if spec.attach == "ledger" and spec.bridge is None:
-        first = plan.edges[0]
-        ends = sorted((first.start[0], first.end[0]))
-        made.append(
-            Wall(
-                id=f"{spec.id}/wall",
-                what="wall",
-                points=((ends[0] - 0.4, 0.0, 0.0), (ends[1] + 0.4, 0.0, 0.0)),
-                label="house",
-            )
-        )
-    middle = (left + right) / 2 if not frame.flip else (low + high) / 2
-    axis = frame.plan.across(0, middle) if not frame.flip else frame.plan.across(1, middle)
-    a, c = axis[0][0], axis[-1][1]
-    ground = []
-    for k in range(9):
-        along = a - 0.3 + (c - a + 0.6 + beyond_m) * k / 8
-        where: Point = (middle, along) if not frame.flip else (along, middle)
-        bank = -height_of(spec, where)
-        if spec.bridge is not None and spec.bridge.water_m is not None and 2 < k < 6:
-            bank = min(bank, -spec.bridge.water_m - 0.3)  # the bed between the banks, as drawn: nobody has sounded it
-        ground.append((*where, bank))
-    made.append(Curve(id=f"{spec.id}/ground", what="ground", points=tuple(ground)))
-    for spot in spec.spots:
-        ring = tuple(
-            (
-                spot.x_m + spot.radius_m * math.cos(k * math.pi / 12),
-                spot.y_m + spot.radius_m * math.sin(k * math.pi / 12),
-                0.0,
-            )
-            for k in range(24)
-        )
-        made.append(Curve(id=f"{spec.id}/spot/{spot.id}", what="spot", points=ring, closed=True, label=spot.what))
-    pairs: list[tuple[Point, Point]] = []
-    if len(plan.corners) == 4:
-        pairs = [(plan.corners[0], plan.corners[2]), (plan.corners[1], plan.corners[3])]
-    else:
-        for x0, y0, x1, y1 in plan.rectangles():
-            pairs += [((x0, y0), (x1, y1)), ((x1, y0), (x0, y1))]
-    for number, (p, q) in enumerate(pairs):
-        points = ((*p, 0.0), (*q, 0.0))
-        made.append(
-            Diagonal(id=f"{spec.id}/diagonal/{number}", what="diagonal", points=points, length_m=math.dist(p, q))
-        )
-    if spec.bridge is not None and spec.bridge.water_m is not None:
-        z = -spec.bridge.water_m
-        made.append(
-            Curve(
-                id=f"{spec.id}/water",
-                what="water",
-                points=tuple((x, y, z) for x, y, _ in ground),
-                label="highest water",
-            )
-        )
-    return made
 
 
 def sills(b: Builder) -> None:

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { toRef } from 'vue'
+import type { Asked } from '@/api/types'
+import FormField from '@/components/FormField.vue'
+import { useStructure } from '@/composables/useStructure'
+import { read, write } from '@/logic/paths'
+import { useJob } from '@/stores/job'
+
+/** A titled group of a structure's fields, changed in place. `told`: what each does stands under it. */
+const props = defineProps<{ structure: string; title: string; fields: Asked[]; folded?: boolean; told?: boolean }>()
+const store = useJob()
+const { spec, path, specOf } = useStructure(toRef(props, 'structure'))
+function put(field: Asked, value: unknown): void {
+  store.change((job) => write(specOf(job), field.path, value), field.says.toLowerCase())
+}
+</script>
+
+<template>
+  <component :is="folded ? 'details' : 'section'" class="group">
+    <summary v-if="folded">{{ title }}</summary>
+    <h3 v-else>{{ title }}</h3>
+    <template v-for="field in fields" :key="field.path">
+      <FormField
+        :field="field"
+        :value="read(spec, field.path)"
+        :tape="store.tape"
+        :path="`${path}/${field.path}`"
+        @put="put(field, $event)"
+      />
+      <p v-if="told && field.text" class="small quiet does">{{ field.text }}</p>
+    </template>
+  </component>
+</template>
+
+<style scoped>
+details.group:not([open]) {
+  display: block;
+}
+summary {
+  cursor: pointer;
+  font-weight: 600;
+  font-size: 12.5px;
+  color: var(--ink-2);
+  margin-bottom: 5px;
+}
+.does {
+  margin: -3px 0 2px;
+}
+</style>

@@ -1,0 +1,100 @@
+<script setup lang="ts">
+import { toRef } from 'vue'
+import LengthField from '@/components/LengthField.vue'
+import PickField from '@/components/PickField.vue'
+import { useStructure } from '@/composables/useStructure'
+import { useDeck } from '@/kinds/deck/useDeck'
+import { useJob } from '@/stores/job'
+
+/** Stairs down from a deck's edges, and places where no hole can be dug. */
+const props = defineProps<{ structure: string }>()
+const store = useJob()
+const { spec, path, edit } = useDeck(toRef(props, 'structure'))
+const { act } = useStructure(toRef(props, 'structure'))
+</script>
+
+<template>
+  <section v-if="spec">
+    <h3>Stairs and things in the way</h3>
+    <div v-for="(stair, i) in spec.stairs" :key="stair.id" class="thing">
+      <PickField
+        label="Stair on edge"
+        :model-value="stair.edge"
+        :options="spec.outline.map((_, k) => ({ value: k, says: k ? `edge ${k + 1}` : 'along the house' }))"
+        :path="`${path}/stairs/${i}/edge`"
+        @update:model-value="edit((at) => void (at.stairs[i]!.edge = Number($event)), 'edge of the stair')"
+      />
+      <LengthField
+        label="From its start"
+        :model-value="stair.at_m"
+        :tape="store.tape"
+        :path="`${path}/stairs/${i}/at_m`"
+        @update:model-value="$event !== null && edit((at) => void (at.stairs[i]!.at_m = $event!), 'place of the stair')"
+      />
+      <LengthField
+        label="Width"
+        :model-value="stair.width_m"
+        :tape="store.tape"
+        :path="`${path}/stairs/${i}/width_m`"
+        @update:model-value="
+          $event !== null && edit((at) => void (at.stairs[i]!.width_m = $event!), 'width of the stair')
+        "
+      />
+      <button
+        class="link small"
+        :aria-label="`remove ${stair.id}`"
+        @click="edit((at) => void at.stairs.splice(i, 1), 'removed a stair')"
+      >
+        remove
+      </button>
+    </div>
+    <div v-for="(spot, i) in spec.spots" :key="spot.id" class="thing">
+      <LengthField
+        label="Rock, along"
+        :model-value="spot.x_m"
+        :tape="store.tape"
+        @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.x_m = $event!), 'place of the rock')"
+      />
+      <LengthField
+        label="Out"
+        :model-value="spot.y_m"
+        :tape="store.tape"
+        @update:model-value="$event !== null && edit((at) => void (at.spots[i]!.y_m = $event!), 'place of the rock')"
+      />
+      <LengthField
+        label="Keep off"
+        bare="in"
+        :model-value="spot.radius_m"
+        :tape="store.tape"
+        @update:model-value="
+          $event !== null && edit((at) => void (at.spots[i]!.radius_m = $event!), 'size of the rock')
+        "
+      />
+      <button
+        class="link small"
+        :aria-label="`remove ${spot.id}`"
+        @click="edit((at) => void at.spots.splice(i, 1), 'removed a rock')"
+      >
+        remove
+      </button>
+    </div>
+    <p class="acts">
+      <button v-if="!spec.bridge" class="plain small" @click="act('add a stair', '', 'a stair')">Add a stair</button>
+      <button class="plain small" @click="act('add a rock', '', 'a place without holes')">Rock here</button>
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.thing {
+  border-left: 3px solid var(--line);
+  padding-left: 8px;
+  display: grid;
+  gap: 4px;
+}
+.acts {
+  margin: 0;
+  display: flex;
+  gap: 6px;
+}
+</style>
