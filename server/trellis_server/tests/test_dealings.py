@@ -222,6 +222,44 @@ class DealingsInBrowserTest(SignedIn):
         self.eventually(lambda: self.foot()["upright"]["moment_n_m"] is not None)
         self.assertAlmostEqual(self.foot()["upright"]["moment_n_m"], 4000 * 1.3558179483314, delta=1)
 
+    def test_a_list_stays_with_its_field(self) -> None:
+        """An answer that lands above a field scrolls the panel: what was opened there is not shut under the finger."""
+        page = self.page
+        page.set_viewport_size({"width": 1280, "height": 640})
+        self.open(f"/jobs/{self.job.pk}/sheet/herb-yard")
+        field = page.get_by_role("combobox", name="Posts stand in or on")
+        field.click()
+        option = page.get_by_role("option", name="base on a slab")
+        expect(option).to_be_visible()
+        option.scroll_into_view_if_needed()
+        stood = self.top(field)
+        moved = field.evaluate(
+            """(at) => {
+                while (at && !(at.scrollHeight > at.clientHeight + 60 && /auto|scroll/.test(getComputedStyle(at).overflowY)))
+                  at = at.parentElement
+                const was = at.scrollTop
+                at.scrollTop += was > 60 ? -60 : 60
+                return at.scrollTop - was
+            }"""
+        )
+        self.assertEqual(abs(moved), 60)
+        self.eventually(lambda: abs(self.top(field) - (stood - moved)) < 1)
+        page.wait_for_timeout(300)  # as long as a list takes to close
+        expect(option).to_be_visible()
+        listed = page.get_by_role("listbox").bounding_box()
+        at = field.bounding_box()
+        assert listed and at
+        beside = min(abs(listed["y"] - at["y"] - at["height"]), abs(listed["y"] + listed["height"] - at["y"]))
+        self.assertLess(beside, 30)
+        option.click()
+        self.eventually(lambda: self.spec("herb-yard")["foot"] == "base on slab")
+
+    @staticmethod
+    def top(field: Any) -> float:
+        box = field.bounding_box()
+        assert box
+        return float(box["y"])
+
     def foot(self) -> Any:
         return next(s for s in self.document()["structures"] if s["spec"]["id"] == "herb-yard")["spec"]["foot_detail"]
 

@@ -34,6 +34,14 @@ class PhoneTest(SignedIn):
             self.assertGreaterEqual(round(box["height"]), 56, button.inner_text())
         self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390)
 
+    def test_a_sheet_gives_its_drawing_the_room(self) -> None:
+        for name in ("windbreak", "kitchen-deck", "path-pergola"):
+            self.open(f"/jobs/{self.job.pk}/sheet/{name}")
+            drawn = self.page.locator(".canvas svg.paper").bounding_box()
+            assert drawn
+            self.assertGreater(drawn["height"], 844 / 3, name)
+            self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390, name)
+
     def test_read_tick_measure_reload_without_signal_and_catch_up(self) -> None:
         page = self.page
         page.wait_for_function("navigator.serviceWorker && navigator.serviceWorker.controller !== null || true")

@@ -34,3 +34,39 @@ const emit = defineEmits<{ select: [id: string] }>()
     </tbody>
   </table>
 </template>
+
+<style scoped>
+td {
+  vertical-align: top; /* a name over two lines is a button: its baseline is that of its last line */
+}
+@media (max-width: 860px) {
+  tr {
+    display: grid;
+    grid-template-columns: 1fr auto auto;
+    column-gap: 12px;
+    padding: 6px 0;
+    border-bottom: 1px solid var(--line);
+  }
+  th,
+  td {
+    border: 0;
+    padding: 0;
+  }
+  th:nth-child(2),
+  th:nth-child(4) {
+    display: none;
+  }
+  td:nth-child(2),
+  td:nth-child(4) {
+    grid-row: 2;
+    grid-column: 1 / -1;
+  }
+  td:nth-child(4) {
+    grid-row: 3;
+    color: var(--ink-2);
+  }
+  .pick {
+    text-align: left;
+  }
+}
+</style>

@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import Select from 'primevue/select'
+import PrimeSelect from 'primevue/select'
 import { useId } from 'vue'
+import { staying } from '@/components/staying'
 import { useProblem } from '@/composables/useProblems'
 
+const Select = staying(PrimeSelect)
 const props = withDefaults(
   defineProps<{
     modelValue: string | number

@@ -124,17 +124,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
         </p>
         <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
-        <div class="sights no-print" role="group" aria-label="What is shown">
-          <button
-            v-for="[key, says] in SIGHTS"
-            :key="key"
-            class="plain small"
-            :class="{ on: sight === key }"
-            :aria-pressed="sight === key"
-            @click="sight = key"
-          >
-            {{ says }}
-          </button>
+        <div class="bar no-print">
+          <div id="scale"></div>
+          <div class="sights" role="group" aria-label="What is shown">
+            <button
+              v-for="[key, says] in SIGHTS"
+              :key="key"
+              class="plain small"
+              :class="{ on: sight === key }"
+              :aria-pressed="sight === key"
+              @click="sight = key"
+            >
+              {{ says }}
+            </button>
+          </div>
         </div>
         <SpaceView
           v-if="sight === 'space'"
@@ -146,6 +149,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <SunView v-else-if="sight === 'sun'" v-model="sun" :structure="structure" @toward="toward = $event" />
         <ViewCanvas
           v-else
+          tools="#scale"
           :sheet="sheet"
           :tape="store.tape"
           :selected="selected"
@@ -193,17 +197,20 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   min-width: 0;
   display: flex;
   flex-direction: column;
-}
-.middle {
   position: relative;
 }
-.sights {
+.bar {
   display: flex;
-  justify-content: flex-end;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  gap: 4px 10px;
   flex: none;
   padding: 4px 10px;
   background: var(--ground);
   border-bottom: 1px solid var(--line);
+}
+.sights {
+  display: flex;
 }
 .sights .plain {
   border-radius: 0;
@@ -232,6 +239,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   }
   .stage > .middle {
     order: -1;
+    flex: none;
     height: 82vh;
   }
 }

@@ -11,7 +11,13 @@ import { divisions, gridLayout, lineLayout, RULE, WHOLE, zoomed, type Pane, type
 import { showDistance, showLength, type Tape } from '@/logic/units'
 
 /** Every view that a sheet names: along a line under each other, or on a grid beside each other. */
-const props = defineProps<{ sheet: Sheet; tape: Tape; selected: string; hidden: string[] /** layers left out */ }>()
+const props = defineProps<{
+  sheet: Sheet
+  tape: Tape
+  selected: string
+  hidden: string[] /** layers left out */
+  tools: string /** where its buttons stand */
+}>()
 const emit = defineEmits<{
   select: [id: string]
   drag: [handle: Handle, at_m: number]
@@ -253,6 +259,7 @@ function reread(value: number | null): void {
           :y0="pane.y0"
           :selected="selected"
           :grabs="grabs"
+          :wide="wide"
           @grab="grab"
           @pick="emit('select', $event)"
         />
@@ -390,29 +397,32 @@ function reread(value: number | null): void {
         @update:model-value="reread"
       />
     </div>
-    <div class="scale no-print" role="group" aria-label="Scale">
-      <button
-        class="plain small"
-        :class="{ on: at.zoom === 1 && !trueScale }"
-        :aria-pressed="at.zoom === 1 && !trueScale"
-        @click="fit"
-      >
-        {{ line ? 'Whole line' : 'Whole' }}
-      </button>
-      <button
-        v-if="line"
-        class="plain small"
-        :class="{ on: trueScale }"
-        :aria-pressed="trueScale"
-        @click="trueScale = true"
-      >
-        True scale
-      </button>
-      <button class="plain small" aria-label="Draw it larger" @click="zoom(1.4)">+</button>
-      <button class="plain small" aria-label="Draw it smaller" :disabled="at.zoom === 1" @click="zoom(1 / 1.4)">
-        −
-      </button>
-    </div>
+    <!-- Beside the ways of looking, not on the paper: a hole's bottom is never under a button. -->
+    <Teleport defer :to="tools">
+      <div class="scale" role="group" aria-label="Scale">
+        <button
+          class="plain small"
+          :class="{ on: at.zoom === 1 && !trueScale }"
+          :aria-pressed="at.zoom === 1 && !trueScale"
+          @click="fit"
+        >
+          {{ line ? 'Whole line' : 'Whole' }}
+        </button>
+        <button
+          v-if="line"
+          class="plain small"
+          :class="{ on: trueScale }"
+          :aria-pressed="trueScale"
+          @click="trueScale = true"
+        >
+          True scale
+        </button>
+        <button class="plain small" aria-label="Draw it larger" @click="zoom(1.4)">+</button>
+        <button class="plain small" aria-label="Draw it smaller" :disabled="at.zoom === 1" @click="zoom(1 / 1.4)">
+          −
+        </button>
+      </div>
+    </Teleport>
     <p v-if="held" class="visually-hidden" role="status">{{ showLength(held.at, tape) }}</p>
   </div>
 </template>
@@ -541,12 +551,7 @@ function reread(value: number | null): void {
   width: 220px;
 }
 .scale {
-  position: sticky;
-  left: 0;
-  bottom: 8px;
   display: flex;
-  width: max-content;
-  margin: -40px 0 0 12px;
 }
 .scale .plain {
   border-radius: 0;

@@ -15,9 +15,10 @@ const props = withDefaults(
     texts?: boolean
     from?: number /** only shapes that reach into this stretch are painted */
     to?: number
+    wide?: number /** pixels of the paper: labels are written on it whole */
     grabs?: Set<string> /** ids of what can be taken hold of */
   }>(),
-  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9, grabs: () => new Set<string>() },
+  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9, wide: Infinity, grabs: () => new Set<string>() },
 )
 const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: string] }>()
 
@@ -71,6 +72,8 @@ const labels = computed(() =>
             down: shape.shift[1] < 0 || shape.layer === 'zone-label',
             weight: shape.layer === 'zone-label' ? 3 : shape.layer === 'gate-label' ? 2 : 1,
           })),
+        3,
+        props.wide,
       ),
 )
 </script>

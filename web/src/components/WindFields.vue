@@ -1,16 +1,18 @@
 <script setup lang="ts">
-import AutoComplete from 'primevue/autocomplete'
+import PrimeAutoComplete from 'primevue/autocomplete'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { ClimatePlace, Job } from '@/api/types'
 import PickField from '@/components/PickField.vue'
+import { staying } from '@/components/staying'
 import { useJob } from '@/stores/job'
 
 /**
  * What a code asks of the wind besides its speed: a mapped pressure, importance, another life, a crest; and places to
  * pick from.
  */
+const AutoComplete = staying(PrimeAutoComplete)
 const store = useJob()
 const site = computed(() => store.document!.site)
 const school = computed(() => store.document!.school)

@@ -24,4 +24,12 @@ describe('labels on a drawing', () => {
     const placed = place([label(50, 50, 'light'), label(50, 50, 'heavy', 5)], 0)
     expect(placed.map((entry) => entry.text)).toEqual(['heavy'])
   })
+  it('are whole on the paper, and stay off it where their place is drawn aside', () => {
+    const [left] = place([label(10, 50, 'a long label')], 3, 300)
+    expect(boxOf(left!).left).toBeGreaterThanOrEqual(0)
+    const [right] = place([label(295, 50, 'a long label')], 3, 300)
+    expect(boxOf(right!).right).toBeLessThanOrEqual(300)
+    expect(place([label(-80, 50, 'aside')], 3, 300)[0]!.x).toBe(-80)
+    expect(place([label(150, 50, 'middle')], 3, 300)[0]!.x).toBe(150)
+  })
 })

@@ -23,10 +23,21 @@ export function boxOf(label: Label): Box {
 
 const meets = (a: Box, b: Box) => a.left < b.right + 4 && b.left < a.right + 4 && a.top < b.bottom && b.top < a.bottom
 
-/** Places labels, heaviest first; each tries its own place, then steps of its height up, then down. */
-export function place<T extends Label>(labels: T[], steps = 3): T[] {
+/** A label whose place is on a paper so wide is written on it whole, not cut off at its edge. */
+function inside<T extends Label>(label: T, wide: number): T {
+  if (label.x < 0 || label.x > wide) return label
+  const { left, right } = boxOf(label)
+  return { ...label, x: label.x + Math.max(2 - left, Math.min(0, wide - 2 - right)) }
+}
+
+/**
+ * Places labels, heaviest first; each tries its own place, then steps of its height up, then down. `wide` is how wide
+ * the paper is, in pixels.
+ */
+export function place<T extends Label>(labels: T[], steps = 3, wide = Infinity): T[] {
   const kept: { label: T; box: Box }[] = []
-  for (const label of [...labels].sort((a, b) => b.weight - a.weight)) {
+  const whole = wide < Infinity ? labels.map((label) => inside(label, wide)) : labels
+  for (const label of [...whole].sort((a, b) => b.weight - a.weight)) {
     const tries = [0]
     for (let k = 1; k <= steps; k++) tries.push(...(label.down ? [k, -k] : [-k, k]))
     for (const step of tries) {

@@ -95,7 +95,7 @@ export interface GridLayout {
   /** Where the first view ends, below or to the right. */
   split: { beside: boolean; at: number }
 }
-const GAP = 46
+const GAP = 60
 export function gridLayout(views: View[], outline: number[], paper: Paper, at: Viewport): GridLayout {
   const first = views[0]!
   const others = views.slice(1)
@@ -130,7 +130,7 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
     panes.push({
       view,
       x0: x - view.bounds[0] * scale,
-      y0: y + 14 + (isBeside ? 22 : 0) + view.bounds[3] * scale,
+      y0: y + 28 + (isBeside ? 8 : 0) + view.bounds[3] * scale,
       sx: scale,
       sy: scale,
       title: [isBeside ? firstRight + 16 : 16, y],
