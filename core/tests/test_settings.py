@@ -4,11 +4,14 @@ import unittest
 from dataclasses import fields, is_dataclass
 from typing import Any
 
+from steady.jobs.document import Job
+from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.structures.deck.settings import SETTINGS as DECK_SETTINGS
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.fence.settings import SETTINGS as FENCE_SETTINGS
-from steady.structures.fence.spec.fence import FenceSpec
-from steady.structures.form import Group, asked
+from steady.structures.fence.spec.fence import FenceSpec, Opening
+from steady.structures.form import EACH, Group, asked
+from steady.structures.gate.spec import LeafDesign
 from steady.structures.registry import KINDS
 
 LINES = {"straights", "openings", "zones", "locks", "lift_outs", "floor", "start_at", "end_at", "closed", "outline"}
@@ -62,9 +65,27 @@ class Settings(unittest.TestCase):
 
     def test_a_path_reads_what_is_there(self) -> None:
         """A deep one is a field of what lies at its head, so that what the page writes is what the plan reads."""
-        spec: Any = FenceSpec(id="f", straights=())
-        for path in paths(FENCE_SETTINGS):
-            value = spec
-            for name in path.split("/"):
-                self.assertTrue(is_dataclass(value), path)
-                value = getattr(value, name)
+        gate = Opening(id="g", at_m=1.0, clear_m=1.2)
+        fence: Any = FenceSpec(id="f", straights=(), openings=(gate,))
+        for spec, form in ((fence, FENCE_SETTINGS), (Job(name="j"), JOB_SETTINGS)):
+            for path in paths(form):
+                value: Any = spec
+                for name in path.split("/"):
+                    if name == EACH:
+                        self.assertTrue(value, path)
+                        value = value[0]
+                        continue
+                    self.assertTrue(is_dataclass(value), path)
+                    value = getattr(value, name)
+
+    def test_whatever_a_leaf_is_built_with_is_found(self) -> None:
+        """All but what is measured in threes or drawn as a list on the gate's own page."""
+        named = {path.split("/")[-1] for path in paths(FENCE_SETTINGS) if EACH in path}
+        there = {f.name for f in fields(LeafDesign)} - {"measured_m", "in_the_way", "hinge", "latch"}
+        self.assertEqual(named, there)
+
+    def test_settings_of_the_whole_job_have_limits(self) -> None:
+        for group in asked(Job, JOB_SETTINGS):
+            for field in group.fields:
+                self.assertIsNotNone(field.least, field.path)
+                self.assertIsNotNone(field.most, field.path)

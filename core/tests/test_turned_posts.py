@@ -78,7 +78,7 @@ class TurnedTest(unittest.TestCase):
 
     def test_what_meets_it_is_told(self) -> None:
         between = planned(bent(18), site(grounds=()))
-        self.assertTrue([note for note in between.notes if "9° from either straight" in note and "bevel" in note])
+        self.assertTrue([note for note in between.notes if "9° from either run" in note and "bevel" in note])
         on_face = planned(bent(18, rail_laid="on edge"), site(grounds=()))
         # 2.75 in × (cos 9° + sin 9° − 1) = 0.40 in.
         self.assertTrue([note for note in on_face.notes if "plane its corner back, up to 3⁄8″" in note or "⅜″" in note])

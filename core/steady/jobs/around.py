@@ -196,7 +196,7 @@ def _amiss(one: Stood, thing: SiteThing, near: Nearest, notes: Sequence[SiteNote
         clear_m = thing.height_m if thing.height_m is not None else CLEAR_HEIGHT_M
         return _in_the_way(one, thing, clear_m, tape)
     if thing.kind == "stands already":
-        return [f"It stands on {thing.says}: move it, or say that it is taken away"] if near.distance_m < 0.0005 else []
+        return [f"It stands on {thing.says}: move it, or say that it is removed"] if near.distance_m < 0.0005 else []
     return [says for opening in thing.openings for says in _struck(one, thing, opening, tape)]
 
 

@@ -84,7 +84,7 @@ def path_from(corners: Sequence[Point]) -> Path:
         if not math.dist(a, b) > 1e-6:
             raise InputError("path", "has two corners on one spot")
         heading = math.atan2(b[1] - a[1], b[0] - a[0])
-        legs.append((f"leg {index + 1}", math.dist(a, b), heading - before))
+        legs.append((f"run {index + 1}", math.dist(a, b), heading - before))
         before = heading
     return Path(legs)
 
@@ -157,7 +157,7 @@ def _gate(path: Path, centre_m: float, clear_m: float, post_m: float) -> Zone:
         raise InputError("gates", "a gate runs past an end of the line")
     leg = path.leg_at(centre_m)
     if centre_m - half_m < leg.from_m - TOLERANCE_M or centre_m + half_m > leg.to_m + TOLERANCE_M:
-        raise InputError("gates", "a gate lies across a corner: it must lie in one straight")
+        raise InputError("gates", "a gate lies across a corner: it must lie in one run")
     return centre_m - half_m, centre_m + half_m
 
 

@@ -14,6 +14,8 @@ Sort = Literal[
     "angle",
     "force",
     "pressure",
+    "moment",
+    "mass",
     "count",
     "ratio",
     "number",
@@ -24,13 +26,16 @@ Sort = Literal[
     "structure",
 ]
 
+EACH = "*"
+"""In a path: each item of a list."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Field:
     """One field of a form.
 
     Args:
-        path: Its place in the spec, parts joined by slashes.
+        path: Its place in the spec, parts joined by slashes; a star stands for each of a list.
         says: Its label.
         sort: How it is typed: lengths in the crew's units (small ones in inches where bare), choices from a list, a stick on sale.
         role: For sticks: the yard's role, or several apart by spaces; for another structure of the job: its kind.
@@ -128,9 +133,12 @@ def hint_of(spec: type[Any], path: str) -> Any:
     hint: Any = spec
     for name in path.split("/"):
         plain = _limits(hint)[2]
-        if not is_dataclass(plain):
+        if name == EACH and get_origin(plain) is tuple:
+            hint = get_args(plain)[0]
+        elif is_dataclass(plain):
+            hint = get_type_hints(plain, include_extras=True)[name]
+        else:
             raise KeyError(path)
-        hint = get_type_hints(plain, include_extras=True)[name]
     return hint
 
 

@@ -318,7 +318,7 @@ SUMS = (
         picture="bays",
         asks="Where along the run may I not dig because of a tree, rock or box?",
         inputs=(
-            Input(name="run", kind="length", says="a straight leg from 0"),
+            Input(name="run", kind="length", says="a straight run from 0"),
             Input(name="along", kind="length", says="the spot's centre, along the run"),
             Input(name="offset", kind="length", says="its centre, square off the run"),
             Input(name="clear_radius", kind="length", says="half its size + tolerance + the hole's radius"),
@@ -369,9 +369,9 @@ SUMS = (
     ),
     Sum(
         name="setout.corner_face",
-        asks="How far from a corner post's centre is its face along the next leg?",
+        asks="How far from a corner post's centre is its face along the next run?",
         inputs=(
-            Input(name="post", kind="length", says="square, set square to the first leg"),
+            Input(name="post", kind="length", says="square, set square to the first run"),
             Input(name="turn", kind="angle"),
         ),
         outputs=(

@@ -241,7 +241,7 @@ SUMS = (
         inputs=(
             *FACE,
             Input(name="zone", kind="us run|0-1|1-2|…, uk A|B|C|D, nz run|0-2|2-4", default="run"),
-            Input(name="return_length", kind="length", default="none", says="of the leg round the corner"),
+            Input(name="return_length", kind="length", default="none", says="of the run round the corner"),
             Input(name="from_end", kind="length", default="none", says="uk: mean over a stretch"),
             Input(name="to_end", kind="length", default="none"),
         ),

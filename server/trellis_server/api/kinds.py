@@ -39,7 +39,7 @@ REFUSALS = {401: Problems, 403: Problems, 422: Problems}
 @router.get("", response={200: KindsAnswer, 401: Problems})
 def every_kind(request: HttpRequest) -> HttpResponse:
     """The kinds of structure that can be planned, in the order in which they are offered."""
-    return fast({"kinds": kinds.described(request.user)})
+    return fast({"kinds": kinds.described(request.user), "job": kinds.settings_of_the_job()})
 
 
 @router.post("/new", response={200: AnySpec, **REFUSALS})

@@ -151,7 +151,7 @@ def _straight(  # noqa: PLR0913
     elevation: View,
 ) -> None:
     width, _ = size
-    title = f"Straight {number} of {count}"
+    title = f"Run {number} of {count}"
     y = head(canvas, size, facts, sheet, title)
     stations = [row.station_m for row in rows]
     box = (MARGIN, y - 178, width - 2 * MARGIN, 172.0)

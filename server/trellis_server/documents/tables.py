@@ -35,7 +35,7 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
         "kind",
         "mark",
         "mark_m",
-        "on_this_straight",
+        "on_this_run",
         "tape_on_ground",
         "hole_near_edge",
         "hole_far_edge",

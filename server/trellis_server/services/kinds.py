@@ -6,6 +6,8 @@ from typing import Any, Literal, get_type_hints
 from pydantic import ConfigDict, TypeAdapter, ValidationError
 from steady.drawing.tile import Tile
 from steady.errors import InputError
+from steady.jobs.document import Job
+from steady.jobs.settings import SETTINGS as JOB_SETTINGS
 from steady.jobs.sketch import sample
 from steady.structures.form import AskedGroup, asked
 from steady.structures.kind import Ask, Kind
@@ -121,6 +123,12 @@ def tiles(metric: bool) -> dict[str, Tile]:
 def settings_of(kind: Kind) -> tuple[AskedGroup, ...]:
     """All that can be found by its name: the kind's own table, else its form."""
     return asked(kind.spec, kind.settings or kind.form)
+
+
+@cache
+def settings_of_the_job() -> tuple[AskedGroup, ...]:
+    """What can be found by its name and counts for the whole job."""
+    return asked(Job, JOB_SETTINGS)
 
 
 def form_of(kind: Kind) -> tuple[AskedGroup, ...]:

@@ -26,6 +26,29 @@ class YardPanelTest(SignedIn):
         find.press("Escape")
         expect(find).to_have_value("")
 
+    def test_a_gate_s_and_the_yard_s_settings_are_found_too(self) -> None:
+        page = self.page
+        self.sheet()
+        find, found = page.get_by_role("searchbox", name="Find a setting"), page.get_by_role("search")
+        find.fill("closing spring")
+        expect(found.get_by_role("heading", name="Latch, closer and wheel, walk gate")).to_be_visible()
+        spring = found.get_by_label("Self-closing spring, least moment").first
+        spring.fill("40 lb-ft")
+        spring.press("Enter")
+        # 40 pounds of force at a foot: 40 × 4.4482216152605 N × 0.3048 m.
+        self.eventually(lambda: abs(self.spec()["openings"][0]["leaf"]["closer_n_m"] - 54.2327) < 1e-3)
+        find.fill("play")
+        expect(found.get_by_label("Play of a hinge").first).to_have_value("¹⁄₃₂″")
+        find.fill("kerf")
+        expect(found.get_by_role("heading", name="In the yard, for the whole job")).to_be_visible()
+        kerf = found.get_by_label("Kerf")
+        kerf.fill("3/32")
+        kerf.press("Enter")
+        self.eventually(lambda: abs(self.document()["yard"]["kerf_m"] - 0.09375 * 0.0254) < 1e-6)
+        kerf.fill("3")
+        kerf.press("Enter")
+        expect(page.get_by_role("alert").first).to_be_visible()  # no saw takes three inches
+
     def test_one_length_alone_and_sticks_in_hand(self) -> None:
         page = self.page
         self.open(f"/jobs/{self.job.pk}/buy/windbreak")

@@ -92,7 +92,7 @@ class PlaceTest(SignedIn):
         page.keyboard.up("Alt")
         self.eventually(lambda: math.isclose(self.under()["turn_rad"], math.pi / 2, abs_tol=0.01))
         self.assertAlmostEqual(self.under()["m_per_px"], under["m_per_px"] * 150 / (right - left), delta=0.001)
-        page.get_by_role("button", name="Take it away").click()
+        page.get_by_role("button", name="Remove it").click()
         expect(picture).to_have_count(0)
         page.get_by_role("button", name="Undo").click()
         expect(picture).to_be_visible()

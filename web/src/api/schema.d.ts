@@ -2206,7 +2206,7 @@ export interface components {
              * Sort
              * @enum {string}
              */
-            sort: "length" | "small length" | "angle" | "force" | "pressure" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
+            sort: "length" | "small length" | "angle" | "force" | "pressure" | "moment" | "mass" | "count" | "ratio" | "number" | "words" | "choice" | "tick" | "stick" | "structure";
             /** Text */
             text: string;
             /** When */
@@ -5239,6 +5239,8 @@ export interface components {
         };
         /** KindsAnswer */
         KindsAnswer: {
+            /** Job */
+            job: components["schemas"]["AskedGroup"][];
             /** Kinds */
             kinds: components["schemas"]["KindRow"][];
         };

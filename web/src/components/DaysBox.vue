@@ -123,10 +123,10 @@ const of = (id: string) => answers.value.find((item) => item.id === id)
       /></label>
       <button
         class="link small"
-        :aria-label="`away with the day to ${day.work}`"
+        :aria-label="`remove the day to ${day.work}`"
         @click="store.change((job) => void job.days!.splice(i, 1), 'removed a day')"
       >
-        away
+        remove
       </button>
       <p v-if="of(day.id)" class="answer">
         <span class="verdict" :class="{ go: 'passes', 'take care': 'at', 'not today': 'fails' }[of(day.id)!.verdict]">{{
@@ -152,6 +152,9 @@ h2 {
   align-items: end;
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
+}
+.day .link {
+  min-height: 24px;
 }
 .day b {
   padding-bottom: 6px;

@@ -138,10 +138,10 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
       /></label>
       <button
         class="link small"
-        :aria-label="`away with ${item.what || 'the dimension'}`"
+        :aria-label="`remove ${item.what || 'the dimension'}`"
         @click="store.change((job) => void job.dimensions!.splice(i, 1), 'removed a dimension')"
       >
-        away
+        remove
       </button>
       <p v-if="clash(item.id)" class="says small" :class="{ fault: !clash(item.id)!.decided }">
         {{ clash(item.id)!.says }}. {{ clash(item.id)!.decided || `The ${item.stage} waits until someone decides` }}.

@@ -9,6 +9,7 @@ import PickField from '@/components/PickField.vue'
 import RatingField from '@/components/RatingField.vue'
 import StickField from '@/components/StickField.vue'
 import WordsField from '@/components/WordsField.vue'
+import type { RatingKind } from '@/logic/ratings'
 import type { Tape } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -23,6 +24,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ put: [value: unknown] }>()
 const reference = useReference()
+const RATED: string[] = ['force', 'pressure', 'moment', 'mass']
 /** A pick list needs a value for none. */
 const NONE = '—'
 const sticks = computed(() =>
@@ -41,7 +43,11 @@ const options = computed(() => {
   const pairs = (props.field.choices as unknown as [string, string][]).map(([value, says]) => ({ value, says }))
   return props.field.may_be_empty ? [{ value: NONE, says: props.field.empty || 'none' }, ...pairs] : pairs
 })
-const empty = computed(() => (props.field.may_be_empty ? props.field.empty || 'as calculated' : ''))
+/** A number of which nothing is written as 0: a rating that is not entered. */
+const nothing = computed(() => !props.field.may_be_empty && !!props.field.empty && props.field.least === 0)
+const empty = computed(() =>
+  props.field.may_be_empty ? props.field.empty || 'as calculated' : nothing.value ? props.field.empty : '',
+)
 const number = computed(() => (typeof props.value === 'number' ? props.value : null))
 function length(value: number | null): void {
   if (value !== null || props.field.may_be_empty) emit('put', value)
@@ -119,14 +125,14 @@ function length(value: number | null): void {
     @update:model-value="emit('put', $event)"
   />
   <RatingField
-    v-else-if="field.sort === 'force' || field.sort === 'pressure'"
+    v-else-if="RATED.includes(field.sort)"
     :label="field.says"
-    :kind="field.sort"
-    :model-value="number"
+    :kind="field.sort as RatingKind"
+    :model-value="nothing ? number || null : number"
     :tape="tape"
     :path="path"
     :empty="empty"
-    @update:model-value="emit('put', $event)"
+    @update:model-value="emit('put', $event ?? (nothing ? 0 : null))"
   />
   <NumberField
     v-else-if="field.sort === 'number'"

@@ -1,18 +1,26 @@
 <script setup lang="ts">
-import { toRef } from 'vue'
+import { computed, toRef } from 'vue'
 import type { Asked } from '@/api/types'
 import FormField from '@/components/FormField.vue'
 import { useStructure } from '@/composables/useStructure'
 import { read, write } from '@/logic/paths'
 import { useJob } from '@/stores/job'
 
-/** A titled group of a structure's fields, changed in place. `told`: what each does stands under it. */
-const props = defineProps<{ structure: string; title: string; fields: Asked[]; folded?: boolean; told?: boolean }>()
+/** A titled group of fields of a structure, or of the whole job, changed in place. */
+const props = defineProps<{
+  structure: string
+  title: string
+  fields: Asked[]
+  folded?: boolean
+  told?: boolean /** what each does stands under it */
+  whole?: boolean /** of the job, not of the structure */
+}>()
 const store = useJob()
 const { spec, path, specOf } = useStructure(toRef(props, 'structure'))
 function put(field: Asked, value: unknown): void {
-  store.change((job) => write(specOf(job), field.path, value), field.says.toLowerCase())
+  store.change((job) => write(props.whole ? job : specOf(job), field.path, value), field.says.toLowerCase())
 }
+const at = computed(() => (props.whole ? store.document : spec.value))
 </script>
 
 <template>
@@ -22,9 +30,9 @@ function put(field: Asked, value: unknown): void {
     <template v-for="field in fields" :key="field.path">
       <FormField
         :field="field"
-        :value="read(spec, field.path)"
+        :value="read(at, field.path)"
         :tape="store.tape"
-        :path="`${path}/${field.path}`"
+        :path="whole ? field.path : `${path}/${field.path}`"
         @put="put(field, $event)"
       />
       <p v-if="told && field.text" class="small quiet does">{{ field.text }}</p>

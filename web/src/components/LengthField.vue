@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, useId, watch } from 'vue'
 import { useProblem } from '@/composables/useProblems'
-import { parseLength, showLength, toMark, type Bare, type Tape } from '@/logic/units'
+import { parseLength, showSmall, toMark, type Bare, type Tape } from '@/logic/units'
 
 const props = withDefaults(
   defineProps<{
@@ -23,7 +23,7 @@ const fault = ref('')
 const editing = ref(false)
 const refused = useProblem(() => props.path)
 const unit = computed<Bare>(() => (props.tape.system === 'metric' ? 'mm' : (props.bare ?? 'ft')))
-const shown = computed(() => (props.modelValue === null ? '' : showLength(props.modelValue, props.tape)))
+const shown = computed(() => (props.modelValue === null ? '' : showSmall(props.modelValue, props.tape)))
 watch(
   shown,
   (value) => {
@@ -64,7 +64,7 @@ function nudge(event: KeyboardEvent, way: number): void {
   if (props.modelValue === null) return
   event.preventDefault()
   const next = toMark(props.modelValue + way * props.tape.mark_m, props.tape)
-  text.value = showLength(next, props.tape)
+  text.value = showSmall(next, props.tape)
   emit('update:modelValue', next)
 }
 function back(): void {

@@ -81,10 +81,10 @@ const edit = (i: number, change: (note: Note) => void) =>
       /></label>
       <button
         class="link small"
-        :aria-label="`away with the note, ${note.kind}`"
+        :aria-label="`remove the note, ${note.kind}`"
         @click="store.change((job) => void job.site.notes!.splice(i, 1), 'removed a note')"
       >
-        away
+        remove
       </button>
     </div>
   </section>

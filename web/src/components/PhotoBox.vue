@@ -70,7 +70,7 @@ const called = (photo: Photo) =>
         /></a>
         <span class="small">{{ called(photo) }}</span>
         <span class="small quiet">{{ photo.taken_at.slice(0, 10) }}, {{ photo.by }}</span>
-        <button class="link small" :aria-label="`Take ${called(photo)} away`" @click="drop(photo)">away</button>
+        <button class="link small" :aria-label="`Remove ${called(photo)}`" @click="drop(photo)">remove</button>
       </li>
     </ul>
     <p v-else class="small quiet">

@@ -2,20 +2,31 @@
 import { computed, onMounted, ref, toRef } from 'vue'
 import FormGroup from '@/components/FormGroup.vue'
 import { useStructure } from '@/composables/useStructure'
-import { matching } from '@/logic/settings'
+import { each, matching, MOST } from '@/logic/settings'
+import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 import { useReference } from '@/stores/reference'
 
 /** Any setting of a structure by its name: what it does, what it is now, and changed in place. */
 const props = defineProps<{ structure: string }>()
 const reference = useReference()
-const { called } = useKinds()
+const { called, whole } = useKinds()
+const store = useJob()
 const { spec } = useStructure(toRef(props, 'structure'))
 const asked = ref('')
 onMounted(() => void reference.load())
-const groups = computed(() => called(spec.value?.kind)?.settings ?? [])
-const found = computed(() => matching(groups.value, asked.value, spec.value))
-const many = computed(() => found.value.reduce((sum, group) => sum + group.fields.length, 0))
+const groups = computed(() => each(called(spec.value?.kind)?.settings ?? [], spec.value))
+/** Of the structure first, then what counts for the whole job. */
+const found = computed(() => [
+  ...matching(groups.value, asked.value, spec.value).map((group) => ({ ...group, whole: false })),
+  ...matching(whole.value, asked.value, store.document).map((group) => ({ ...group, whole: true })),
+])
+const says = computed(() => {
+  const many = found.value.reduce((sum, group) => sum + group.fields.length, 0)
+  if (!many) return 'No setting is called so. Try another word'
+  if (many >= MOST) return `The first ${many} settings: write more of the name for fewer`
+  return many === 1 ? '1 setting' : `${many} settings`
+})
 </script>
 
 <template>
@@ -32,7 +43,7 @@ const many = computed(() => found.value.reduce((sum, group) => sum + group.field
     />
     <template v-if="asked.trim()">
       <p class="small quiet" role="status">
-        {{ many ? (many === 1 ? '1 setting' : `${many} settings`) : 'No setting is called so. Try another word' }}
+        {{ says }}
       </p>
       <FormGroup
         v-for="group in found"
@@ -40,6 +51,7 @@ const many = computed(() => found.value.reduce((sum, group) => sum + group.field
         :structure="structure"
         :title="group.title"
         :fields="group.fields"
+        :whole="group.whole"
         told
       />
     </template>

@@ -22,6 +22,9 @@ const { sheet, selected, structure, moving, problems, failed, run } = useJobShee
 const { spec, specOf, fault, move, hold } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
 const known = computed(() => !!spec.value)
+const name = computed(
+  () => store.shown?.structures.find((item) => item.spec.id === structure.value)?.name ?? 'No such structure',
+)
 const kind = computed(() => called(spec.value?.kind))
 const panel = computed(() => uiOf(spec.value?.kind ?? '').panel ?? FormPanel)
 const problem = computed(() => problems.value[0]?.message ?? (failed.value || fault.value))
@@ -112,6 +115,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   <div class="stage">
     <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="sheet" :kind="kind" />
     <main class="middle">
+      <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">
         This job has no such structure. <router-link :to="{ name: 'brief' }">Start one in the brief</router-link>.
       </p>

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Asked } from '@/api/types'
-import { matching } from '@/logic/settings'
+import { each, matching } from '@/logic/settings'
 
 const field = (path: string, says: string, more: Partial<Asked> = {}): Asked =>
   ({ path, says, sort: 'length', text: '', choices: [], when: null, ...more }) as unknown as Asked
@@ -33,5 +33,16 @@ describe('finding a setting', () => {
   it('shows no more than a panel holds', () => {
     const many = [{ title: 'All', fields: Array.from({ length: 60 }, (_, k) => field(`f${k}`, `Post ${k}`)) }]
     expect(matching(many, 'post', {})[0]!.fields).toHaveLength(14)
+  })
+  it('of each gate there is, named after it', () => {
+    const gates = [{ title: 'Hinges', fields: [field('openings/*/leaf/hinge_inset_m', 'Hinge inset')] }]
+    const spec = { openings: [{ what: 'walk gate' }, { what: 'double gate' }, { what: 'walk gate' }] }
+    expect(each(gates, spec).map((group) => [group.title, group.fields[0]!.path])).toEqual([
+      ['Hinges, walk gate 1', 'openings/0/leaf/hinge_inset_m'],
+      ['Hinges, double gate', 'openings/1/leaf/hinge_inset_m'],
+      ['Hinges, walk gate 3', 'openings/2/leaf/hinge_inset_m'],
+    ])
+    expect(each(gates, { openings: [] })).toEqual([])
+    expect(each(GROUPS, {})).toEqual(GROUPS)
   })
 })

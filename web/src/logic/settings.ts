@@ -5,7 +5,30 @@ export interface SettingGroup {
   title: string
   fields: Asked[]
 }
-const MOST = 14
+/** No more than a panel holds. */
+export const MOST = 14
+const EACH = '*'
+type Named = { what?: string; name?: string }
+
+/** Groups whose fields stand for each item of a list, once for each item there is and named after it. */
+export function each(groups: readonly SettingGroup[], spec: unknown): SettingGroup[] {
+  return groups.flatMap((group) => {
+    const list = group.fields[0]?.path.split(`/${EACH}/`)[0] ?? ''
+    if (!group.fields[0]?.path.includes(`/${EACH}/`)) return [group]
+    const items = (read(spec, list) ?? []) as Named[]
+    return items.map((item, index) => {
+      const name = item.what ?? item.name ?? ''
+      const alike = items.filter((other) => (other.what ?? other.name) === name).length > 1
+      return {
+        title: `${group.title}, ${name}${alike ? ` ${index + 1}` : ''}`,
+        fields: group.fields.map((field) => ({
+          ...field,
+          path: field.path.replace(`/${EACH}/`, `/${index}/`),
+        })),
+      }
+    })
+  })
+}
 
 /** Whether a field has a meaning as the structure is now. */
 export function asksNow(field: Asked, spec: unknown): boolean {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import cases from '../../../checks/lengths.json'
-import { mass, parseLength, showLength, volume, weather, type Bare, type Tape } from './units'
+import { mass, parseLength, showLength, showSmall, volume, weather, type Bare, type Tape } from './units'
 
 describe('lengths, from the file of cases shared with the core', () => {
   it.each(cases.parse as [string, Bare, number | null][])('reads %s (%s)', (text, bare, metres) => {
@@ -14,6 +14,15 @@ describe('lengths, from the file of cases shared with the core', () => {
       expect(showLength(value, { system, mark_m })).toBe(text)
     },
   )
+})
+
+describe('what is less than one mark', () => {
+  it('is not shown as nothing', () => {
+    const tape: Tape = { system: 'imperial', mark_m: 0.0254 / 16 }
+    expect(showSmall(0.0254 / 32, tape)).toBe('¹⁄₃₂″')
+    expect(showSmall(0, tape)).toBe('0″')
+    expect(showSmall(0.0254, tape)).toBe('1″')
+  })
 })
 
 describe('weather', () => {

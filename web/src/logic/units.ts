@@ -158,6 +158,12 @@ export function showLength(value_m: number, tape: Tape): string {
   return feetInches(value_m, Math.max(1, Math.round(IN / tape.mark_m)))
 }
 
+/** The same, but for what is less than one mark: the play of a hinge is not nothing. */
+export function showSmall(value_m: number, tape: Tape): string {
+  const less = value_m > 0 && value_m < tape.mark_m && tape.system === 'imperial'
+  return showLength(value_m, less ? { ...tape, mark_m: IN / 64 } : tape)
+}
+
 /** A long distance: feet and inches, or metres. */
 export function showDistance(value_m: number, tape: Tape): string {
   if (tape.system === 'metric') return `${(roundEven(value_m / tape.mark_m) * tape.mark_m).toFixed(3)} m`

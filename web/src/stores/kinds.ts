@@ -7,10 +7,12 @@ import type { Kind } from '@/api/types'
 export function useKinds() {
   const { data } = useQuery({
     queryKey: ['kinds'],
-    queryFn: async () => (await ask(api.GET('/api/kinds'))).kinds as Kind[],
+    queryFn: async () => await ask(api.GET('/api/kinds')),
     staleTime: Infinity,
   })
-  const kinds = computed(() => data.value ?? [])
+  const kinds = computed(() => (data.value?.kinds ?? []) as Kind[])
+  /** What can be set for the whole job. */
+  const whole = computed(() => (data.value?.job ?? []) as Kind['settings'])
   const called = (key: string | undefined) => kinds.value.find((kind) => kind.key === key) ?? null
-  return { kinds, called }
+  return { kinds, whole, called }
 }

@@ -162,7 +162,7 @@ const drop = (row: BookPrice) =>
                 <th scope="col" class="n">Price</th>
                 <th scope="col">From</th>
                 <th scope="col">Told on</th>
-                <th scope="col"><span class="visually-hidden">Take away</span></th>
+                <th scope="col"><span class="visually-hidden">Remove</span></th>
               </tr>
             </thead>
             <tbody>
@@ -180,7 +180,7 @@ const drop = (row: BookPrice) =>
                 <td>{{ row.supplier }}</td>
                 <td>{{ row.on }}</td>
                 <td>
-                  <button class="link small" :aria-label="`Take ${row.item} away`" @click="drop(row)">away</button>
+                  <button class="link small" :aria-label="`Remove ${row.item}`" @click="drop(row)">remove</button>
                 </td>
               </tr>
             </tbody>

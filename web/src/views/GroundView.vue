@@ -196,7 +196,7 @@ function north(): void {
               <tr>
                 <th>Level distance</th>
                 <th>Height</th>
-                <th><span class="visually-hidden">take away</span></th>
+                <th><span class="visually-hidden">remove</span></th>
               </tr>
             </thead>
             <tbody>
@@ -224,10 +224,10 @@ function north(): void {
                 <td>
                   <button
                     class="link small"
-                    :aria-label="`Take reading ${i + 1} away`"
+                    :aria-label="`Remove reading ${i + 1}`"
                     @click="put(shots.filter((_, k) => k !== i))"
                   >
-                    away
+                    remove
                   </button>
                 </td>
               </tr>

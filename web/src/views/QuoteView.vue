@@ -150,7 +150,7 @@ const split = (text: string) =>
               $event !== null && edit((at) => (at.payments[index]!.share_ratio = $event!), 'The payments')
             "
           />
-          <button class="link small" @click="edit((at) => at.payments.splice(index, 1), 'A payment taken away')">
+          <button class="link small" @click="edit((at) => at.payments.splice(index, 1), 'A payment removed')">
             Take payment {{ index + 1 }} away
           </button>
         </div>
@@ -176,7 +176,7 @@ const split = (text: string) =>
             <input type="checkbox" :checked="own(item, structure.spec.id)" @change="toggle(index, structure.spec.id)" />
             {{ structure.name }}
           </label>
-          <button class="link small" @click="edit((at) => at.options.splice(index, 1), 'An option taken away')">
+          <button class="link small" @click="edit((at) => at.options.splice(index, 1), 'An option removed')">
             Remove it
           </button>
         </div>

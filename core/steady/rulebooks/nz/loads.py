@@ -195,7 +195,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
         return product_step("p", parts, "kPa", "as-nzs-1170: 1170.2; medium, at corners low", f"{case}, ultimate")
 
     arm = middle_arm(leg.face)
-    says = f"square on, the whole leg, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
+    says = f"square on, the whole run, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
     run = Band(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
     return WindOnFence(zones, arm.value, arm, (times, q))

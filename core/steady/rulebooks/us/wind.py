@@ -144,7 +144,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
         return _leg_pressure(q.value, least_psf, place.crest, coefficient * porous, 1.0, case)
 
     whole = run_coefficient(slender, ratio)
-    run = Band(0.0, whole, f"cases A and B, {about}, the whole leg", _run_steps(slender, ratio, porous))
+    run = Band(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
     return WindOnFence(zones, arm.value * FT, arm, (kz, q))
 

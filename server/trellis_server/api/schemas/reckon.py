@@ -304,6 +304,7 @@ class KindRow(Schema):
 
 class KindsAnswer(Schema):
     kinds: list[KindRow]
+    job: tuple[AskedGroup, ...]
 
 
 class UsualSite(Schema):

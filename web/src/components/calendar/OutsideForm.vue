@@ -78,7 +78,7 @@ const away = () =>
       :options="tasks"
       @update:model-value="edit((item) => (item.waits = $event ? [String($event)] : []))"
     />
-    <button class="link small" @click="away">Take it away</button>
+    <button class="link small" @click="away">Remove it</button>
   </section>
 </template>
 

@@ -99,10 +99,10 @@ function away(): void {
           <button
             v-if="thing.points.length > least"
             class="link small"
-            :aria-label="`Take point ${index + 1} away`"
+            :aria-label="`Remove point ${index + 1}`"
             @click="edit((item) => item.points.splice(index, 1))"
           >
-            away
+            remove
           </button>
         </li>
       </ol>
@@ -152,11 +152,11 @@ function away(): void {
             @update:model-value="one(index, 'hinge', $event)"
           />
         </template>
-        <button class="link small" @click="edit((item) => item.openings!.splice(index, 1))">Take it away</button>
+        <button class="link small" @click="edit((item) => item.openings!.splice(index, 1))">Remove it</button>
       </fieldset>
       <button class="plain small" @click="more">A door or window</button>
     </template>
-    <button class="link small" @click="away">Take {{ name.toLowerCase() }} away</button>
+    <button class="link small" @click="away">Remove {{ name.toLowerCase() }}</button>
   </section>
 </template>
 

@@ -27,7 +27,7 @@ const { under, asking, missing, fault, busy, pale } = props.use
         :busy="busy"
         @picked="use.bring"
       />
-      <button v-if="under" class="plain small" @click="use.away">Take it away</button>
+      <button v-if="under" class="plain small" @click="use.away">Remove it</button>
     </p>
     <div v-if="under && !missing" class="ways">
       <button

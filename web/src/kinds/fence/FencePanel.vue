@@ -74,7 +74,7 @@ const FOLLOWS = [
   { value: 'raked', says: 'raked with the ground' },
   { value: 'stepped', says: 'stepped, level panels' },
   { value: 'straight top', says: 'a straight top over the ground' },
-  { value: 'mixed', says: 'by straight' },
+  { value: 'mixed', says: 'run by run' },
 ]
 const follows = computed(() => {
   const ways = new Set(spec.value?.straights.map((item) => item.follows))

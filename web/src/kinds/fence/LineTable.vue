@@ -17,7 +17,7 @@ function fresh(list: { id: string }[], word: string): string {
 const end = () => spec.value!.straights.reduce((sum, item) => sum + item.length_m, 0)
 const middle = () => end() * 0.5
 function addStraight(): void {
-  edit('one more straight', (at) =>
+  edit('one more run', (at) =>
     at.straights.push({
       id: fresh(at.straights, 'straight'),
       length_m: 6.096,
@@ -101,10 +101,10 @@ function away(list: Lists, index: number): void {
 <template>
   <div v-if="spec" class="line">
     <section>
-      <h3>Straights <button class="link small" @click="addStraight">add one</button></h3>
+      <h3>Runs <button class="link small" @click="addStraight">add one</button></h3>
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
         <LengthField
-          :label="`Straight ${i + 1}`"
+          :label="`Run ${i + 1}`"
           :model-value="item.length_m"
           :tape="store.tape"
           :path="`${path}/straights/${i}/length_m`"
@@ -146,10 +146,10 @@ function away(list: Lists, index: number): void {
         <button
           v-if="spec.straights.length > 1"
           class="link small"
-          :aria-label="`away with straight ${i + 1}`"
+          :aria-label="`remove run ${i + 1}`"
           @click="away('straights', i)"
         >
-          away
+          remove
         </button>
       </div>
       <div class="row joins">
@@ -247,7 +247,7 @@ function away(list: Lists, index: number): void {
           :to="{ name: 'gate', params: { structure: spec.id, opening: item.id } }"
           >its leaf</router-link
         >
-        <button class="link small" :aria-label="`away with ${item.what}`" @click="away('openings', i)">away</button>
+        <button class="link small" :aria-label="`remove ${item.what}`" @click="away('openings', i)">remove</button>
       </div>
     </section>
     <section>
@@ -269,10 +269,10 @@ function away(list: Lists, index: number): void {
         />
         <button
           class="link small"
-          :aria-label="`away with the bay that lifts out, ${i + 1}`"
+          :aria-label="`remove the bay that lifts out, ${i + 1}`"
           @click="away('lift_outs', i)"
         >
-          away
+          remove
         </button>
       </div>
     </section>
@@ -369,7 +369,7 @@ function away(list: Lists, index: number): void {
               )
             "
         /></label>
-        <button class="link small" :aria-label="`away with ${item.what}`" @click="away('zones', i)">away</button>
+        <button class="link small" :aria-label="`remove ${item.what}`" @click="away('zones', i)">remove</button>
       </div>
     </section>
     <section>
@@ -388,8 +388,8 @@ function away(list: Lists, index: number): void {
             maxlength="120"
             @change="edit('lock', (at) => void (at.locks[i]!.why = ($event.target as HTMLInputElement).value))"
         /></label>
-        <button class="link small" :aria-label="`away with the post that stays, ${i + 1}`" @click="away('locks', i)">
-          away
+        <button class="link small" :aria-label="`remove the post that stays, ${i + 1}`" @click="away('locks', i)">
+          remove
         </button>
       </div>
     </section>

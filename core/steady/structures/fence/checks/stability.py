@@ -322,8 +322,8 @@ def own_weight(
         faces = [
             abs(math.cos(other.heading_rad - leg.heading_rad)) * on_leg[k] for k, other in enumerate(out.path.legs)
         ]
-        force = _wind_step(math.fsum(faces), u, "wind on all straights by how much they face it")
-        alone = _wind_step(on_leg[index], u, "wind on this straight")
+        force = _wind_step(math.fsum(faces), u, "wind on all runs by how much they face it")
+        alone = _wind_step(on_leg[index], u, "wind on this run")
         arm = loads.wind.arm_m / u.span_m
         tips = Step(
             symbol="M",
@@ -380,7 +380,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, about: str,
                 name="Top held between corners",
                 about=about,
                 basis=Basis.RECKONED,
-                reason="no corner holds the top of this straight: its posts are hinges in their blocks",
+                reason="no corner holds the top of this run: its posts are hinges in their blocks",
                 would_have_to_change="a return at an end, braces, or feet in the ground",
             )
         )

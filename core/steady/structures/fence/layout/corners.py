@@ -72,7 +72,7 @@ def turned_notes(case: FenceCase, out: SetOut) -> list[str]:
     if not found:
         return []
     angles = " and ".join(f"{math.degrees(half):.0f}°" for half in found)
-    said = f"Posts at bends stand turned, to split the angle: {angles} from either straight"
+    said = f"Posts at bends stand turned, to split the angle: {angles} from either run"
     if rows(case.spec, timber.rail).on_face:
         half_m = timber.post.width_m / 2
         out_m = half_m * (math.cos(found[-1]) + math.sin(found[-1]) - 1)
@@ -87,10 +87,10 @@ def notes(runs: list[Stretch]) -> list[str]:
     said = []
     if any(turn < 0 for turn in turns):
         said.append(
-            "Outside corners: the first straight runs past to the face of the next one's boards, which butt against it"
+            "Outside corners: the first run goes past to the face of the next one's boards, which butt against it"
         )
     if any(turn > 0 for turn in turns):
         said.append(
-            "Inside corners: the first straight's rails end on the post; the next one's butt against them, on a cleat"
+            "Inside corners: the first run's rails end on the post; the next one's butt against them, on a cleat"
         )
     return said

@@ -38,7 +38,7 @@ def fixed_posts(case: FenceCase, path: Path) -> list[Post]:
             )
         if last_m > leg.to_m + TOLERANCE_M:
             raise InputError(
-                f"openings/{index}/at_m", f"The {opening.what} lies across a corner: a gate must lie in one straight"
+                f"openings/{index}/at_m", f"The {opening.what} lies across a corner: a gate must lie in one run"
             )
         wanted.append((first_m, 2, f"{opening.id}-a", "gate", opening.what, f"{opening.id}/a"))
         wanted.append((last_m, 2, f"{opening.id}-b", "gate", opening.what, f"{opening.id}/b"))
@@ -125,7 +125,7 @@ def _lift_outs(case: FenceCase, path: Path) -> list[tuple[float, int, str, str, 
         last_m = item.at_m + item.clear_m + case.timber.post.width_m
         leg = path.leg_at(item.at_m)
         if last_m > leg.to_m + TOLERANCE_M:
-            raise InputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its straight's end: move it back")
+            raise InputError(f"lift_outs/{index}/at_m", "The lift-out bay runs past its run's end: move it back")
         for opening in spec.openings:
             if item.at_m < opening.at_m + opening.clear_m and opening.at_m < last_m - SAME_POST_M:
                 raise InputError(f"lift_outs/{index}/at_m", f"The lift-out bay lies over the {opening.what}: move one")

@@ -172,5 +172,5 @@ def notes(
     said = f"{count.get('whole', 0)} whole slabs and {cuts} cut" if cuts else f"{count['whole']} whole slabs, none cut"
     return [
         f"Floor: {said}, {tape.length(slab_m(case))} square, joints {tape.length(case.spec.floor.joint_m)}, laid from the first "
-        "corner along the first straight; every cut one is a slab of its own, what is left of it is a spare"
+        "corner along the first run; every cut one is a slab of its own, what is left of it is a spare"
     ]

@@ -83,7 +83,7 @@ def tasks(spec: FenceSpec, out: SetOut, footings: list[Footing], parts: list[Par
         Task(
             id=f"{sid}/set-out",
             stage="set-out",
-            what="Set ends, corners and gate posts' marks, then string the straights and mark the rest",
+            what="Set ends, corners and gate posts' marks, then string the runs and mark the rest",
             about=posts,
             work=(("marks", float(len(posts)), ""),),
             after=((f"{sid}/locate", ""),),

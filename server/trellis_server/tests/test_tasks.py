@@ -1,0 +1,187 @@
+"""Ten tasks of an installer through the pages alone, at a desk and on a phone: each in few actions, and with the right outcome.
+
+An action is a press on something, or a line typed and left. How many each takes is counted, and held to a most.
+"""
+
+import io
+import re
+from typing import Any
+
+from django.test import Client
+from playwright.sync_api import Locator, expect
+from pypdf import PdfReader
+
+from trellis_server.models import Job, SiteReading
+from trellis_server.tests.signed_in import SignedIn
+
+FT = 0.3048
+LINE = "0 c32 g4 c64 x80~2=gas 96"
+GROUND = "0, 0\n48', -14 in\n96', -2' 6"
+
+
+class Tasks(SignedIn):
+    """A hand that is counted."""
+
+    size = (1280, 800)
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.page.set_viewport_size({"width": self.size[0], "height": self.size[1]})
+        self.actions = 0
+
+    def press(self, name: str, role: Any = "button", exact: bool = False) -> None:
+        self.hit(self.page.get_by_role(role, name=name, exact=exact).first)
+
+    def hit(self, what: Locator) -> None:
+        self.actions += 1
+        what.click()
+
+    def type(self, label: str, text: str, exact: bool = False) -> None:
+        self.actions += 1
+        field = self.page.get_by_label(label, exact=exact).first
+        field.fill(text)
+        field.blur()
+
+    def took(self, most: int) -> None:
+        self.assertLessEqual(self.actions, most)
+        self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), self.size[0])
+
+    def sheets(self, structure: str, pk: Any = None) -> str:
+        """The words of a structure's site sheets, by the link that its page shows."""
+        link = self.page.get_by_role("link", name="Site sheets")
+        expect(link).to_be_visible()
+        self.actions += 1
+        client = Client()
+        client.force_login(self.who)
+        pdf = client.get(str(link.get_attribute("href")))
+        self.assertEqual(pdf.status_code, 200)
+        content = b"".join(pdf.streaming_content) if pdf.streaming else pdf.content  # type: ignore[attr-defined]
+        return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+
+    def at(self, page: str) -> None:
+        self.open(f"/jobs/{self.job.pk}/{page}")
+
+
+class AtADeskTest(Tasks):
+    def test_a_fence_from_nothing_to_its_sheets(self) -> None:
+        page = self.page
+        self.open("/")
+        self.type("A new job", "Plover Yard")
+        self.press("Start", exact=True)
+        self.type("Readings along one tape", LINE)
+        self.press("Lay it out")
+        expect(page.locator(".canvas svg").first).to_be_visible()
+        self.press("Ground", "link")
+        self.type("Rows", GROUND)
+        self.press("Take these readings")
+        expect(page.get_by_label("Distance 3")).to_have_value("96′ 0″")
+        self.press("Set-out", "link")
+        expect(page.locator(".canvas svg").first).to_be_visible()
+        said = self.sheets("fence")
+        made = Job.objects.exclude(pk=self.job.pk).get().current
+        assert made
+        spec = made.document["structures"][0]["spec"]
+        self.assertEqual([round(run["length_m"] / FT) for run in spec["straights"]], [32, 32, 32])
+        self.assertEqual([gate["clear_m"] for gate in spec["openings"]], [4 * FT])
+        for word in ("96′ 0″", "gas", "gate", "Run 1 of 3"):
+            self.assertIn(word, said)
+        self.took(14)
+
+    def test_a_deck_in_one_line_and_its_sheets(self) -> None:
+        self.at("brief")
+        self.press("Decks")
+        self.type("Along the house × out from it", "16x12 up3")
+        self.press("Frame it")
+        expect(self.page.locator(".canvas svg").first).to_be_visible()
+        said = self.sheets("deck")
+        self.assertIn("16′ 0″", said)
+        self.assertIn("ledger", said.lower())
+        self.took(5)
+
+    def test_a_post_is_put_where_the_tape_says(self) -> None:
+        page = self.page
+        self.sheet()
+        self.hit(page.locator("tr", has_text=re.compile("^3")).get_by_role("button").first)
+        field = page.locator(".over input")
+        self.actions += 1
+        field.fill("12'6")
+        field.press("Enter")
+        self.eventually(lambda: [round(lock["at_m"] / FT, 3) for lock in self.spec()["locks"]] == [12.5])
+        self.took(3)
+
+    def test_a_gate_is_opened_from_its_drawing(self) -> None:
+        page = self.page
+        self.sheet()
+        self.hit(page.locator("path.leaf").first)
+        self.press("Open the gate: leaf, brace, hinges, swing", "link")
+        expect(page.locator("path.bar-strut").first).to_be_visible()
+        self.took(3)
+
+    def test_the_dig_is_let_go(self) -> None:
+        page = self.page
+        self.at("build/windbreak")
+        self.type("Its last day", "2099-01-01")
+        self.hit(page.get_by_label("The marks can still be seen"))
+        self.hit(page.get_by_label("Private lines were asked"))
+        expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
+        self.took(4)
+
+    def test_concrete_at_what_we_pay(self) -> None:
+        page = self.page
+        self.at("buy/windbreak")
+        total = page.locator(".bill tfoot .strong")
+        before = total.inner_text()
+        self.type("Price of Concrete 80 lb bag", "9.99")
+        expect(total).not_to_have_text(before)
+        self.saved()
+        self.took(2)
+
+    def test_a_fence_that_fails_is_mended(self) -> None:
+        page = self.page
+        self.sheet()
+        self.type("Height", "7'", exact=True)
+        expect(page.locator(".reckoning")).to_contain_text("Fails")
+        self.press("Look for ways")
+        self.hit(page.locator(".options button").first)
+        expect(page.locator(".reckoning")).to_contain_text("Passes")
+        self.saved()
+        self.took(4)
+
+    def test_another_code_leaves_the_tape_alone(self) -> None:
+        page = self.page
+        self.at("brief")
+        self.press("Code that decides", "combobox")
+        self.press("Canada", "option")
+        self.eventually(lambda: self.document()["school"] == "ca")
+        self.at("sheet/windbreak")
+        expect(page.get_by_label("Height", exact=True)).to_have_value("6′ 0″")
+        self.took(3)
+
+    def test_a_job_is_copied_thrown_away_and_brought_back(self) -> None:
+        page = self.page
+        self.open("/")
+        copy = page.locator(".list b", has_text=f"{self.job.name} (copy)")
+        self.press(f"Copy {self.job.name}")
+        expect(copy).to_be_visible()
+        self.press(f"Throw away {self.job.name} (copy)")
+        expect(copy).to_have_count(0)
+        self.press("Bring it back")
+        expect(copy).to_be_visible()
+        self.took(3)
+
+    def test_a_post_is_measured_on_the_line(self) -> None:
+        page = self.page
+        self.open(f"/site/{self.job.pk}/windbreak")
+        self.press("›")
+        self.press("stands at")
+        for key in ("6", "′", "4", "¾"):
+            self.press(key, exact=True)
+        self.press("Keep")
+        self.press("Post 2 is set")
+        expect(page.get_by_role("heading")).to_have_text("Post 3 of 19")
+        self.eventually(lambda: SiteReading.objects.count() == 2)
+        self.took(9)
+
+
+class OnAPhoneTest(AtADeskTest):
+    size = (390, 844)
