@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Sheet } from '@/api/types'
 import { place } from '@/logic/labels'
-import { TAPE } from '@/logic/panes'
+import { namedEvery, TAPE } from '@/logic/panes'
 import { FT, showDistance, type Tape } from '@/logic/units'
 
 /** The tape between a line's two views: its divisions, a mark and a reading for each post, and where the pointer is. */
@@ -21,14 +21,17 @@ const X = (station: number) => props.x0 + station * props.sx
 const step = computed(() => (props.tape.system === 'imperial' ? FT : 0.5))
 const ticks = computed(() => {
   const found: { x: number; long: boolean; label: string }[] = []
-  const every = props.tape.system === 'imperial' ? 10 : 4
+  const imperial = props.tape.system === 'imperial'
+  const name = (k: number) => (imperial ? `${k}′` : `${k * step.value} m`)
+  const last = Math.floor(props.sheet.line_m / step.value)
+  const every = namedEvery(imperial ? [10, 20, 50, 100] : [4, 10, 20, 40], name(last), step.value * props.sx)
   for (let k = 0; k * step.value <= props.sheet.line_m + 1e-6; k++) {
     const long = k % every === 0
     if (!long && step.value * props.sx < 3.4) continue
     found.push({
       x: X(k * step.value),
       long,
-      label: long ? (props.tape.system === 'imperial' ? `${k}′` : `${k * step.value} m`) : '',
+      label: long ? name(k) : '',
     })
   }
   return found
@@ -45,7 +48,7 @@ const readings = computed(() =>
       anchor: 'middle' as const,
       weight: item.id === props.selected ? 9 : (WEIGHT[item.kind] ?? 1),
     })),
-    0,
+    { steps: 0 },
   ),
 )
 const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)

@@ -57,9 +57,13 @@ const things = computed(() => {
   if (!sheet.value) return []
   return (sheet.value.members.length ? sheet.value.members : sheet.value.posts).map((item) => item.id)
 })
+/** What was picked in the drawing and has its place in a table alone: a band, a wall. */
+const touched = ref('')
 function select(id: string): void {
   const all = sheet.value ? [...sheet.value.members, ...sheet.value.posts, ...sheet.value.bays] : []
-  selected.value = all.some((item) => item.id === id) ? id : ''
+  const known = all.some((item) => item.id === id)
+  selected.value = known ? id : ''
+  touched.value = known ? '' : id
 }
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 const nameOf = (id: string) => {
@@ -169,6 +173,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :kind="kind"
           :selected="selected"
           :framing="route.name === 'frame'"
+          :touched="touched"
           @select="select"
           @preview="preview"
           @take="take"
@@ -244,7 +249,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   .stage > .middle {
     order: -1;
     flex: none;
-    height: 82vh;
+    height: max(82vh, 560px);
   }
 }
 @media print {

@@ -23,6 +23,7 @@ const props = defineProps<{
   kind: Kind | null
   selected: string
   framing: boolean /** opened for the frame */
+  touched: string /** what was picked in the drawing and is neither post, bay nor member */
 }>()
 const emit = defineEmits<{ select: [id: string]; preview: [choice: Choice | null]; take: [choice: Choice] }>()
 const store = useJob()
@@ -44,6 +45,15 @@ watch(
   () => (picked.value = ''),
 )
 const open = ref(true)
+watch(
+  () => props.touched,
+  (thing) => {
+    const key = uiOf(props.kind?.key ?? '').found
+    if (!thing || !key) return
+    picked.value = key
+    open.value = true
+  },
+)
 const now = computed(() => tables.value.find((table) => table.key === tab.value) ?? null)
 const own = computed(() => uiOf(props.kind?.key ?? '').tables?.[tab.value] ?? null)
 
@@ -122,7 +132,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
     </div>
     <div v-if="open" id="panel" role="tabpanel" :aria-labelledby="'tab-' + tab" class="panel" tabindex="0">
       <p v-if="fault" class="fault">{{ fault }}</p>
-      <component :is="own" v-if="own" :structure="structure" />
+      <component :is="own" v-if="own" :structure="structure" :touched="touched" />
       <div v-else-if="now && offered" class="side">
         <template v-for="group in now.offers" :key="group.group">
           <p v-if="group.beside" class="ways small">

@@ -4,9 +4,10 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { Handle, Sheet, View } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import LineTape from '@/components/LineTape.vue'
+import ViewLabels from '@/components/ViewLabels.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { usePull } from '@/composables/usePull'
-import { place } from '@/logic/labels'
+import { boxOf, labelsOf, place } from '@/logic/labels'
 import { divisions, gridLayout, lineLayout, RULE, WHOLE, zoomed, type Pane, type Viewport } from '@/logic/panes'
 import { showDistance, showLength, type Tape } from '@/logic/units'
 
@@ -92,7 +93,7 @@ const handleOf = (id: string) => props.sheet.handles.find((item) => item.id === 
 const grabs = computed(() => new Set(props.sheet.handles.map((handle) => handle.id)))
 function grab(id: string, event: PointerEvent): void {
   const handle = handleOf(id)
-  if (props.sheet.posts.some((item) => item.id === id) || laid.value) emit('select', id)
+  emit('select', id) // what is taken hold of is what is meant: no click follows
   if (handle) take(handle, event)
 }
 
@@ -162,9 +163,30 @@ const numbers = computed(() =>
           anchor: 'middle' as const,
           weight: item.id === props.selected ? 9 : 1,
         })),
-        0,
+        { steps: 0 },
       ),
 )
+/** Every view's words, placed at once: none lies over another's, over a title or over a post's number. */
+const titleOf = (pane: Pane) => {
+  const [name, ...more] = pane.view.title.split(', ')
+  return [name!, [...more, pane.note].join('; ')] as const
+}
+const words = computed(() => {
+  const titles = panes.value.flatMap((pane) => {
+    if (!pane.title) return []
+    const [x, y] = pane.title
+    return [boxOf({ x, y, text: titleOf(pane).join(' '), size: 13, anchor: 'start', weight: 0 })]
+  })
+  const labels = panes.value.flatMap((pane) =>
+    labelsOf(
+      pane.view,
+      (x) => pane.x0 + x * pane.sx,
+      (y) => pane.y0 - y * pane.sy,
+      pane.box,
+    ),
+  )
+  return place(labels, { keep: [...titles, ...numbers.value.map(boxOf)] })
+})
 const hover = ref<number | null>(null)
 function point(event: PointerEvent): void {
   const rect = svg.value!.getBoundingClientRect()
@@ -259,15 +281,16 @@ function reread(value: number | null): void {
           :y0="pane.y0"
           :selected="selected"
           :grabs="grabs"
-          :wide="wide"
+          :texts="false"
           @grab="grab"
           @pick="emit('select', $event)"
         />
         <text v-if="pane.title" :x="pane.title[0]" :y="pane.title[1]" class="title">
-          {{ pane.view.title.split(',')[0] }}
-          <tspan class="soft">{{ [...pane.view.title.split(', ').slice(1), pane.note].join('; ') }}</tspan>
+          {{ titleOf(pane)[0] }}
+          <tspan class="soft">{{ titleOf(pane)[1] }}</tspan>
         </text>
       </g>
+      <ViewLabels :labels="words" />
       <template v-if="line">
         <g v-if="held" class="barred">
           <rect

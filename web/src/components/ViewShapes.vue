@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Shape, View } from '@/api/types'
-import { place } from '@/logic/labels'
+import ViewLabels from '@/components/ViewLabels.vue'
+import { labelsOf, place } from '@/logic/labels'
 
 const props = withDefaults(
   defineProps<{
@@ -15,10 +16,9 @@ const props = withDefaults(
     texts?: boolean
     from?: number /** only shapes that reach into this stretch are painted */
     to?: number
-    wide?: number /** pixels of the paper: labels are written on it whole */
     grabs?: Set<string> /** ids of what can be taken hold of */
   }>(),
-  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9, wide: Infinity, grabs: () => new Set<string>() },
+  { selected: '', hover: '', texts: true, from: -1e9, to: 1e9, grabs: () => new Set<string>() },
 )
 const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: string] }>()
 
@@ -56,25 +56,7 @@ const drawn = computed(() =>
     })),
 )
 const labels = computed(() =>
-  !props.texts
-    ? []
-    : place(
-        props.view.shapes
-          .filter((shape) => shape.kind === 'text' && reaches(shape))
-          .map((shape) => ({
-            id: shape.id,
-            layer: shape.layer,
-            x: X(shape.points[0]![0]) + shape.shift[0],
-            y: Y(shape.points[0]![1]) - shape.shift[1],
-            text: shape.text,
-            size: 12,
-            anchor: shape.anchor,
-            down: shape.shift[1] < 0 || shape.layer === 'zone-label',
-            weight: shape.layer === 'zone-label' ? 3 : shape.layer === 'gate-label' ? 2 : 1,
-          })),
-        3,
-        props.wide,
-      ),
+  props.texts ? place(labelsOf({ ...props.view, shapes: props.view.shapes.filter(reaches) }, X, Y)) : [],
 )
 </script>
 
@@ -104,20 +86,14 @@ const labels = computed(() =>
         @click="emit('pick', shape.about)"
       />
     </template>
-    <text
-      v-for="(label, index) in labels"
-      :key="'t' + index"
-      :x="label.x"
-      :y="label.y"
-      :class="['t', label.layer]"
-      :text-anchor="label.anchor"
-      :data-id="label.id"
-      >{{ label.text }}</text
-    >
+    <ViewLabels :labels="labels" />
   </g>
 </template>
 
 <style>
+.s.string {
+  pointer-events: none; /* a hair over everything else: what lies under it is meant */
+}
 .s {
   fill: none;
   stroke: var(--ink-2);

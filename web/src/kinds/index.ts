@@ -10,6 +10,8 @@ export interface KindUi {
   panel?: Component
   /** Tables of its own, by key. */
   tables?: Record<string, Component>
+  /** The one of them in which what is drawn but is neither post, bay nor member is found and changed. */
+  found?: string
   /** Boxes on the buying page: what is approved, and what a merchant has instead. */
   approve?: Component
   swap?: Component

@@ -21,15 +21,20 @@ describe('labels on a drawing', () => {
       }
   })
   it('keep the heavier one in its place', () => {
-    const placed = place([label(50, 50, 'light'), label(50, 50, 'heavy', 5)], 0)
+    const placed = place([label(50, 50, 'light'), label(50, 50, 'heavy', 5)], { steps: 0 })
     expect(placed.map((entry) => entry.text)).toEqual(['heavy'])
   })
-  it('are whole on the paper, and stay off it where their place is drawn aside', () => {
-    const [left] = place([label(10, 50, 'a long label')], 3, 300)
-    expect(boxOf(left!).left).toBeGreaterThanOrEqual(0)
-    const [right] = place([label(295, 50, 'a long label')], 3, 300)
-    expect(boxOf(right!).right).toBeLessThanOrEqual(300)
-    expect(place([label(-80, 50, 'aside')], 3, 300)[0]!.x).toBe(-80)
-    expect(place([label(150, 50, 'middle')], 3, 300)[0]!.x).toBe(150)
+  it('are whole on their paper, off what is kept, and not beside it', () => {
+    const box = { left: 0, right: 300, top: 0, bottom: 80 }
+    const on = (x: number, y: number, text = 'a long label') => ({ ...label(x, y, text), box })
+    expect(boxOf(place([on(10, 50)])[0]!).left).toBeGreaterThanOrEqual(0)
+    expect(boxOf(place([on(295, 50)])[0]!).right).toBeLessThanOrEqual(300)
+    expect(place([on(-80, 50)])[0]!.x).toBe(-80)
+    const low = boxOf(place([on(150, 86)])[0]!)
+    expect(low.bottom).toBeLessThanOrEqual(80)
+    const title = { left: 0, right: 300, top: 36, bottom: 60 }
+    const off = boxOf(place([on(150, 50)], { keep: [title] })[0]!)
+    expect(off.bottom <= 36 || off.top >= 60).toBe(true)
+    expect(place([on(150, 50)], { keep: [box] })).toEqual([])
   })
 })

@@ -1,3 +1,5 @@
+import type { View } from '@/api/types'
+
 /** Keeps texts on a drawing off each other: the less important one gives way, upward first, or is left out. */
 export interface Label {
   x: number
@@ -7,47 +9,82 @@ export interface Label {
   anchor: 'start' | 'middle' | 'end'
   weight: number
   down?: boolean /** gives way downward first */
+  box?: Box | null /** where it may stand: it is written whole in there, or not at all */
 }
-interface Box {
+export interface Box {
   left: number
   right: number
   top: number
   bottom: number
 }
 
+/** Wider than letters are on the average: a word of wide ones must fit, too. */
+const LETTER = 0.58
+
 export function boxOf(label: Label): Box {
-  const width = label.text.length * label.size * 0.56
+  const width = label.text.length * label.size * LETTER
   const left = label.anchor === 'start' ? label.x : label.anchor === 'end' ? label.x - width : label.x - width / 2
-  return { left, right: left + width, top: label.y - label.size, bottom: label.y + label.size * 0.3 }
+  return { left, right: left + width, top: label.y - label.size * 0.82, bottom: label.y + label.size * 0.25 }
 }
 
 const meets = (a: Box, b: Box) => a.left < b.right + 4 && b.left < a.right + 4 && a.top < b.bottom && b.top < a.bottom
 
-/** A label whose place is on a paper so wide is written on it whole, not cut off at its edge. */
-function inside<T extends Label>(label: T, wide: number): T {
-  if (label.x < 0 || label.x > wide) return label
+/** A label whose place is on its paper is written on it whole, not cut off at the edge. */
+function moved<T extends Label>(label: T): T {
+  const paper = label.box
+  if (!paper || label.x < paper.left || label.x > paper.right) return label
   const { left, right } = boxOf(label)
-  return { ...label, x: label.x + Math.max(2 - left, Math.min(0, wide - 2 - right)) }
+  return { ...label, x: label.x + Math.max(paper.left + 2 - left, Math.min(0, paper.right - 2 - right)) }
 }
+const fits = (box: Box, paper: Box) => box.top >= paper.top && box.bottom <= paper.bottom
 
 /**
- * Places labels, heaviest first; each tries its own place, then steps of its height up, then down. `wide` is how wide
- * the paper is, in pixels.
+ * Places labels, heaviest first; each tries its own place, then steps of its height up, then down. `keep`: what they
+ * stay off.
  */
-export function place<T extends Label>(labels: T[], steps = 3, wide = Infinity): T[] {
-  const kept: { label: T; box: Box }[] = []
-  const whole = wide < Infinity ? labels.map((label) => inside(label, wide)) : labels
-  for (const label of [...whole].sort((a, b) => b.weight - a.weight)) {
+export function place<T extends Label>(labels: T[], { steps = 3, keep = [] as Box[] } = {}): T[] {
+  const kept: T[] = []
+  const taken = [...keep]
+  for (const label of labels.map(moved).sort((a, b) => b.weight - a.weight)) {
     const tries = [0]
     for (let k = 1; k <= steps; k++) tries.push(...(label.down ? [k, -k] : [-k, k]))
     for (const step of tries) {
-      const moved = { ...label, y: label.y + step * label.size * 1.35 }
-      const box = boxOf(moved)
-      if (!kept.some((other) => meets(other.box, box))) {
-        kept.push({ label: moved, box })
-        break
-      }
+      const at = { ...label, y: label.y + step * label.size * 1.35 }
+      const box = boxOf(at)
+      if ((at.box && !fits(box, at.box)) || taken.some((other) => meets(other, box))) continue
+      kept.push(at)
+      taken.push(box)
+      break
     }
   }
-  return kept.map((entry) => entry.label)
+  return kept
+}
+
+export interface Placed extends Label {
+  id: string
+  layer: string
+}
+const WEIGHT: Record<string, number> = { 'zone-label': 3, 'gate-label': 2 }
+
+/** The texts of a view as labels. `X` and `Y`: pixels of its metres. */
+export function labelsOf(
+  view: View,
+  X: (x: number) => number,
+  Y: (y: number) => number,
+  box: Box | null = null,
+): Placed[] {
+  return view.shapes
+    .filter((shape) => shape.kind === 'text')
+    .map((shape) => ({
+      id: shape.id,
+      layer: shape.layer,
+      x: X(shape.points[0]![0]) + shape.shift[0],
+      y: Y(shape.points[0]![1]) - shape.shift[1],
+      text: shape.text,
+      size: 12,
+      anchor: shape.anchor,
+      down: shape.shift[1] < 0 || shape.layer === 'zone-label',
+      weight: WEIGHT[shape.layer] ?? 1,
+      box,
+    }))
 }

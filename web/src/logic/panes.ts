@@ -1,4 +1,5 @@
 import type { View } from '@/api/types'
+import type { Box } from '@/logic/labels'
 import { FT } from '@/logic/units'
 
 /** A view laid on the paper: where its zero stands and how many pixels a metre takes each way. */
@@ -10,6 +11,8 @@ export interface Pane {
   sy: number
   /** Where its title stands; the first view of a grid has its rulers instead. */
   title: [number, number] | null
+  /** Where its words may stand; null: anywhere. */
+  box: Box | null
   note: string
 }
 /** How far a drawing is drawn in (1: the whole of it), and how far it is pulled aside, in pixels. */
@@ -59,14 +62,21 @@ export function lineLayout(
   const vy = true_scale && sx === upright ? upright : Math.min(upright, sx * 4)
   const pad = Math.max(PAD, (paper.width - long * sx) / 2)
   const stretch = vy / sx
+  const wide = Math.max(paper.width, long * sx + 2 * pad)
+  // A gate's leaf swings up to its whole width off the line: all of its arc is drawn.
+  const inward = Math.max(above.bounds[3], 0.8)
+  const outward = Math.max(-above.bounds[1], 0.8)
+  const sy = Math.min(34, (planHeight - 34) / (inward + outward))
+  const y0 = 10 + Math.max(inward * sy, planHeight / 2 - outward * sy)
   return {
     above: {
       view: above,
       x0: pad,
-      y0: planHeight / 2 + 12,
+      y0: Math.min(y0, planHeight - outward * sy - 4),
       sx,
-      sy: Math.min(34, (planHeight - 30) / 2.6),
+      sy,
       title: [16, 20],
+      box: { left: 0, right: wide, top: 2, bottom: planHeight },
       note: 'turns written at each bend',
     },
     side: {
@@ -76,12 +86,13 @@ export function lineLayout(
       sx,
       sy: vy,
       title: [16, sideTop + 19],
+      box: { left: 0, right: wide, top: sideTop, bottom: paper.height },
       note: stretch > 1.05 ? `heights drawn ${stretch.toFixed(1)}× as tall as lengths` : 'true scale',
     },
     tapeTop: planHeight,
     sideTop,
     pad,
-    wide: Math.max(paper.width, long * sx + 2 * pad),
+    wide,
     stretch,
   }
 }
@@ -123,7 +134,20 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
   const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale + at.dx
   const y0 = RULE + 22 + first.bounds[3] * scale + at.dy
   const bottom = isBeside ? paper.height : y0 - first.bounds[1] * scale + 18
-  const panes: Pane[] = [{ view: first, x0, y0, sx: scale, sy: scale, title: null, note: '' }]
+  const edge = (left: number, right: number, top: number, end: number): Box | null =>
+    at.zoom > 1 ? null : { left, right, top, bottom: end }
+  const panes: Pane[] = [
+    {
+      view: first,
+      x0,
+      y0,
+      sx: scale,
+      sy: scale,
+      title: null,
+      note: '',
+      box: edge(RULE + 8, firstRight, RULE, bottom),
+    },
+  ]
   let y = isBeside ? RULE + 20 + at.dy : bottom + 20
   for (const view of others) {
     const x = isBeside ? firstRight + 22 + at.dx : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2 + at.dx
@@ -135,6 +159,7 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
       sy: scale,
       title: [isBeside ? firstRight + 16 : 16, y],
       note: 'same scale',
+      box: isBeside ? edge(firstRight, paper.width, RULE, paper.height) : edge(0, paper.width, bottom, paper.height),
     })
     y += tall(view) * scale + GAP
   }
@@ -150,7 +175,11 @@ export function zoomed(at: Viewport, factor: number, x: number, y: number, most 
 }
 
 /** Named divisions stand so far apart that the widest of their names leaves a gap. */
-const NAME_PX = [24, 30] as const
+const namePx = (name: string) => name.length * 6.3 + 5
+/** The first of these steps at which the widest name fits. */
+export function namedEvery(steps: number[], widest: string, px: number): number {
+  return steps.find((step) => step * px >= namePx(widest)) ?? steps[steps.length - 1]! * 2
+}
 /** Divisions of a ruler: every step of the crew's units, the long ones named. */
 export function divisions(
   size_m: number,
@@ -158,14 +187,14 @@ export function divisions(
   imperial: boolean,
 ): { at: number; long: boolean; label: string }[] {
   const step = imperial ? FT : 0.5
-  const every =
-    (imperial ? [2, 4, 8, 16, 32] : [1, 2, 4, 10, 20, 40]).find((k) => k * step * scale >= NAME_PX[imperial ? 0 : 1]) ??
-    64
+  const name = (k: number) => (imperial ? `${k}′` : (k * step).toFixed(1))
+  const steps = imperial ? [2, 4, 8, 16, 32] : [1, 2, 4, 10, 20, 40]
+  const every = namedEvery(steps, name(Math.floor(size_m / step)), step * scale)
   const found = []
   for (let k = 0; k * step <= size_m + 1e-6; k++) {
     const long = k % every === 0
     if (!long && step * scale < 5) continue
-    found.push({ at: k * step, long, label: imperial ? `${k}′` : (k * step).toFixed(1) })
+    found.push({ at: k * step, long, label: name(k) })
   }
   return found
 }

@@ -1,14 +1,26 @@
 <script setup lang="ts">
-import { toRef } from 'vue'
+import { nextTick, onMounted, ref, toRef, watch } from 'vue'
 import type { FenceSpec } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/kinds/fence/useFence'
 import { useJob } from '@/stores/job'
 
-const props = defineProps<{ structure: string }>()
+const props = defineProps<{ structure: string; touched?: string /** what was picked in the drawing */ }>()
 const store = useJob()
 const { spec, path, specOf } = useFence(toRef(props, 'structure'))
+
+const rows = ref<HTMLElement>()
+/** Its row comes into view, and its first field is under the hand. */
+async function show(): Promise<void> {
+  if (!props.touched) return
+  await nextTick()
+  const row = rows.value?.querySelector<HTMLElement>(`[data-thing="${CSS.escape(props.touched)}"]`)
+  row?.scrollIntoView({ block: 'nearest' })
+  row?.querySelector<HTMLElement>('input, select')?.focus({ preventScroll: true })
+}
+onMounted(show)
+watch(() => props.touched, show)
 
 const edit = (says: string, change: (at: FenceSpec) => void) => store.change((job) => change(specOf(job)), says)
 function fresh(list: { id: string }[], word: string): string {
@@ -99,7 +111,7 @@ function away(list: Lists, index: number): void {
 </script>
 
 <template>
-  <div v-if="spec" class="line">
+  <div v-if="spec" ref="rows" class="line">
     <section>
       <h3>Runs <button class="link small" @click="addStraight">add one</button></h3>
       <div v-for="(item, i) in spec.straights" :key="item.id" class="row straight">
@@ -281,7 +293,13 @@ function away(list: Lists, index: number): void {
       <p v-if="!spec.zones.length" class="small quiet">
         None known. Every located service, rock, root, door and slab goes here.
       </p>
-      <div v-for="(item, i) in spec.zones" :key="item.id" class="row zone">
+      <div
+        v-for="(item, i) in spec.zones"
+        :key="item.id"
+        class="row zone"
+        :class="{ on: touched === `${structure}/zone/${item.id}` }"
+        :data-thing="`${structure}/zone/${item.id}`"
+      >
         <label class="small"
           >kind<select
             :value="item.kind"
@@ -408,6 +426,9 @@ function away(list: Lists, index: number): void {
   gap: 8px;
   align-items: end;
   padding: 3px 0;
+}
+.row.on {
+  box-shadow: -4px 0 0 var(--chalk);
 }
 .straight {
   grid-template-columns: 120px 110px 90px 116px auto;

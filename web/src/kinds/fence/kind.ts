@@ -3,6 +3,7 @@ import type { KindUi } from '@/kinds'
 
 const ui: KindUi = {
   panel: defineAsyncComponent(() => import('@/kinds/fence/FencePanel.vue')),
+  found: 'line',
   tables: { line: defineAsyncComponent(() => import('@/kinds/fence/LineTable.vue')) },
   approve: defineAsyncComponent(() => import('@/kinds/fence/LookBox.vue')),
   swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
