@@ -1,13 +1,17 @@
 """The paper painter: a view's shapes onto a PDF canvas, clipped to a stretch of the line, on one scale both ways."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
 
-from reportlab.lib.colors import HexColor, black
+from reportlab.lib.colors import HexColor, black, white
+from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfgen.canvas import Canvas
 from steady.data.looks import look
 from steady.drawing.shapes import Shape, View
 
 Box = tuple[float, float, float, float]
+At = Callable[[tuple[float, float]], tuple[float, float]]
+FONT = "TrellisSans-SemiBold"
 
 
 def paint(
@@ -40,10 +44,11 @@ def paint(
             continue
         for k in range(shape.count):
             _shape(canvas, shape, k, at, scale)
-    canvas.setFont("TrellisSans-SemiBold", 10)
-    for station, height, text in labels:
-        spot = at((station, height))
-        canvas.drawCentredString(spot[0], spot[1] + 4, text)
+    spots = [(at((station, height)), text) for station, height, text in labels]
+    numbers = [
+        _Label(text, spot[0] - pdfmetrics.stringWidth(text, FONT, 10) / 2, spot[1] + 4, 10, 1) for spot, text in spots
+    ]
+    _write(canvas, numbers, box)
     canvas.restoreState()
 
 
@@ -63,18 +68,62 @@ def paint_whole(canvas: Canvas, view: View, box: Box, leave_out: Sequence[str] =
         if shape.kind != "text" and shape.layer not in leave_out:
             for k in range(shape.count):
                 _shape(canvas, shape, k, at, scale)
-    for shape in view.shapes:
-        if shape.kind == "text":
-            canvas.setFont("TrellisSans-SemiBold", max(7.5, shape.size * 0.75))
-            spot = at(shape.points[0])
-            draw = {"start": canvas.drawString, "end": canvas.drawRightString}.get(
-                shape.anchor, canvas.drawCentredString
-            )
-            draw(spot[0] + shape.shift[0] * 0.75, spot[1] + shape.shift[1] * 0.75, shape.text)
+    _write(canvas, [_label(shape, at) for shape in view.shapes if shape.kind == "text"], box)
     canvas.restoreState()
 
 
-def _shape(canvas: Canvas, shape: Shape, k: int, at, scale: float) -> None:  # type: ignore[no-untyped-def]
+@dataclass(frozen=True, slots=True)
+class _Label:
+    """Words with the place of their baseline's start and their size (points); heavier ones are placed first."""
+
+    text: str
+    x: float
+    y: float
+    size: float
+    weight: int
+
+    @property
+    def wide(self) -> float:
+        return float(pdfmetrics.stringWidth(self.text, FONT, self.size))
+
+    def box(self, up: float = 0.0) -> Box:
+        """Left, low, right, high."""
+        y = self.y + up
+        return self.x, y - 0.22 * self.size, self.x + self.wide, y + 0.78 * self.size
+
+
+def _label(shape: Shape, at: At) -> _Label:
+    size = max(7.5, shape.size * 0.75)
+    x, y = at(shape.points[0])
+    wide = pdfmetrics.stringWidth(shape.text, FONT, size)
+    x += shape.shift[0] * 0.75 - {"start": 0.0, "end": wide}.get(shape.anchor, wide / 2)
+    weight = {"zone-label": 3, "gate-label": 2}.get(shape.layer, 1)
+    return _Label(shape.text, x, y + shape.shift[1] * 0.75, size, weight)
+
+
+def _write(canvas: Canvas, labels: Sequence[_Label], box: Box) -> None:
+    """Words whole within the box and off each other: one that lies over another moves up or down a line or two, or is left out."""
+    left, low, wide, tall = box
+    taken: list[Box] = []
+    for label in sorted(labels, key=lambda one: -one.weight):
+        x = min(max(label.x, left), left + wide - label.wide)
+        for line in (0, 1, -1, 2, -2, 3, -3):
+            up = line * 1.25 * label.size
+            a = replace(label, x=x).box(up)
+            if a[1] < low or a[3] > low + tall:
+                continue
+            if all(a[0] > b[2] or b[0] > a[2] or a[1] > b[3] or b[1] > a[3] for b in taken):
+                taken.append(a)
+                canvas.setFont(FONT, label.size)
+                # A white edge keeps words apart from what they lie on, in grey, too.
+                canvas.setStrokeColor(white)
+                canvas.setLineWidth(0.22 * label.size)
+                canvas.drawString(x, label.y + up, label.text, mode=1)
+                canvas.drawString(x, label.y + up, label.text)
+                break
+
+
+def _shape(canvas: Canvas, shape: Shape, k: int, at: At, scale: float) -> None:
     points = [at((px + k * shape.step[0], py + k * shape.step[1])) for px, py in shape.points]
     row = look(shape.layer)
     canvas.setStrokeColor(HexColor(row.ink))

@@ -32,9 +32,9 @@ UNDER = ParagraphStyle(
 class Picture(Flowable):
     """A view, as wide as the column and at most so tall."""
 
-    def __init__(self, view: View, tall: float) -> None:
+    def __init__(self, view: View, tall: float, leave_out: Sequence[str] = ()) -> None:
         super().__init__()
-        self.view, self.tall = view, tall
+        self.view, self.tall, self.leave_out = view, tall, leave_out
 
     def wrap(self, wide: float, _tall: float) -> tuple[float, float]:
         """The room that it takes."""
@@ -43,7 +43,7 @@ class Picture(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall))
+        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), self.leave_out)
 
 
 def money(value: float, currency: str) -> str:

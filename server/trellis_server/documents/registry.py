@@ -116,11 +116,6 @@ class Subject:
         job = self.state.document
         return sheet(self.plan, job.reading.tape(), job.yard)
 
-    @property
-    def straight(self) -> bool:
-        """Whether it is drawn along a line."""
-        return any(view.layout == "line" for view in self.sheet.views)
-
     def length_m(self, text: str, field: str) -> float:
         """A length typed by whoever asks, small units where bare."""
         return parse_length(text, "in" if self.state.document.reading.system == "imperial" else "mm", field)
@@ -148,8 +143,8 @@ class Document:
 
 def sheets_of(about: Subject) -> bytes:
     """A structure's site sheets."""
-    from trellis_server.documents.grid_pdf import grid_sheets  # a second to load: only when paper is asked for
-    from trellis_server.documents.pdf import SheetFacts, site_sheets
+    from trellis_server.documents.pdf import SheetFacts  # a second to load: only when paper is asked for
+    from trellis_server.documents.sheets_pdf import Printed, site_sheets
 
     state, options = about.state, about.options
     job, tape = state.document, state.document.reading.tape()
@@ -169,10 +164,24 @@ def sheets_of(about: Subject) -> bytes:
         offset=tape.length(offset_m) if offset_m else "",
         stands=stands_words(job, about.structure, about.plan),
     )
-    if not about.straight:
-        return grid_sheets(facts, about.sheet, pieces(about.plan), tape, options.paper)
-    rows = mark_rows(about.plan, tape, from_end=options.from_end, to=options.to, mirrored=options.mirrored)
-    return site_sheets(facts, about.sheet, rows, options.paper)
+    asked, other = (
+        mark_rows(about.plan, tape, from_end=end, to=options.to, mirrored=options.mirrored)
+        for end in (options.from_end, not options.from_end)
+    )
+    stands = about.row.stands
+    north = job.site.north_rad - (stands.turn_rad if stands else 0.0) if job.site.north_rad else None
+    printed = Printed(
+        facts=facts,
+        sheet=about.sheet,
+        plan=about.plan,
+        tape=tape,
+        marks=asked,
+        other=other,
+        pieces=pieces(about.plan),
+        paper=options.paper,
+        north_rad=north,
+    )
+    return site_sheets(printed)
 
 
 def working_of(about: Subject) -> bytes:

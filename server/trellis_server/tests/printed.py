@@ -10,6 +10,11 @@ from reportlab.pdfbase import pdfmetrics
 from trellis_server.documents.pdf import BOLD, REGULAR
 
 
+def text_of(content: bytes) -> str:
+    """All that a PDF says, page after page."""
+    return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+
+
 @dataclass(frozen=True, slots=True)
 class Word:
     """A piece of text as it was set. Left, low, right, high in points."""
@@ -35,6 +40,9 @@ def words_of(content: bytes) -> list[tuple[list[Word], tuple[float, float]]]:
             x, y = tm[4] * cm[0] + cm[4], tm[5] * cm[3] + cm[5]
             high = size * scale
             wide = pdfmetrics.stringWidth(says, name, high)
+            # Words on drawings are set twice: their white edge first.
+            if found and (found[-1].says, found[-1].box[:2]) == (says, (x, y - 0.2 * high)):
+                return
             found.append(Word(says=says, box=(x, y - 0.2 * high, x + wide, y + 0.7 * high)))
 
         page.extract_text(visitor_text=take)

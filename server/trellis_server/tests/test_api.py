@@ -13,6 +13,7 @@ from steady.jobs.document import plan_structure
 
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.printed import text_of
 
 
 class AccountsTest(TestCase):
@@ -328,7 +329,27 @@ class FilesTest(TestCase):
             body = self.file(f"sheets.pdf?paper={paper}&from_end=true&to=near%20face&mirrored=true&offset=18")
             self.assertTrue(body.startswith(b"%PDF"))
             self.assertIn(f"/MediaBox [ 0 0 {width}".encode(), body)
-            self.assertIn(body.count(b"/Type /Page\n"), (4, 5))  # three straights, and what to know before the work
+            said = " ".join(text_of(body).split())
+            for run in (1, 2, 3):
+                self.assertIn(f"Run {run} of 3", said)
+            # What a crew on the line asks its paper: corners, services, both ends of the tape, bags, rails, gates, order, labels.
+            for word in (
+                "turn 18° right",
+                "water main, depth unknown",
+                "from the start",
+                "MIRRORED",
+                "bags",
+                "post long",
+                "lower edges",
+                "Measures, in the order in which they are cut",
+                "Pieces to cut",
+                "Order of work",
+                "Labels to cut out",
+            ):
+                self.assertIn(word, said)
+            self.assertLess(
+                said.index("No hole before the locate"), said.index("Run 1 of 3")
+            )  # what can hurt comes first
         bad = self.caller.send("GET", f"/api/jobs/{self.job}/files/windbreak/sheets.pdf?offset=far")
         self.assertEqual(bad.status_code, 422)
 

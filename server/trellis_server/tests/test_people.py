@@ -1,6 +1,5 @@
 """Parts in a crew, invitations, passwords and sign-ins: who may do what, who is shown prices, and what ends what."""
 
-import io
 import json
 import re
 import time
@@ -13,11 +12,11 @@ from django.contrib.sessions.models import Session
 from django.test import TestCase, override_settings, tag
 from django.utils import timezone
 from playwright.sync_api import expect
-from pypdf import PdfReader
 
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services.people import PARTS
 from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.printed import text_of
 from trellis_server.tests.signed_in import SignedIn
 
 GOOD = "seven wet larch boards"
@@ -221,7 +220,7 @@ def _words(answer: Any) -> str:
     """An answer in words, without what is any job's own: its id and when it was saved."""
     if answer.headers.get("Content-Type", "").startswith("application/pdf"):
         body = b"".join(answer.streaming_content) if answer.streaming else answer.content
-        return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(body)).pages)
+        return text_of(body)
     text: str = answer.content.decode()
     return re.sub(r'"(id|saved_at)": ?"[0-9TZ:.a-f+-]{20,40}"', "", text)
 

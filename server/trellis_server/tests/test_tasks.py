@@ -3,15 +3,14 @@
 An action is a press on something, or a line typed and left. How many each takes is counted, and held to a most.
 """
 
-import io
 import re
 from typing import Any
 
 from django.test import Client
 from playwright.sync_api import Locator, expect
-from pypdf import PdfReader
 
 from trellis_server.models import Job, SiteReading
+from trellis_server.tests.printed import text_of
 from trellis_server.tests.signed_in import SignedIn
 
 FT = 0.3048
@@ -55,8 +54,7 @@ class Tasks(SignedIn):
         client.force_login(self.who)
         pdf = client.get(str(link.get_attribute("href")))
         self.assertEqual(pdf.status_code, 200)
-        content = b"".join(pdf.streaming_content) if pdf.streaming else pdf.content  # type: ignore[attr-defined]
-        return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)
+        return text_of(b"".join(pdf.streaming_content) if pdf.streaming else pdf.content)  # type: ignore[attr-defined]
 
     def at(self, page: str) -> None:
         self.open(f"/jobs/{self.job.pk}/{page}")

@@ -23,6 +23,7 @@ const next = computed(() => rows.value.find((row) => !row.up)?.about ?? '')
         >
           <b>{{ row.up ? '✓ ' : '' }}{{ row.where || row.pieces }}</b>
           <span v-if="row.where">{{ row.pieces }}</span>
+          <span v-if="row.lie" class="lie">{{ row.lie }}</span>
         </button>
       </li>
     </ul>

@@ -3,7 +3,7 @@
 import math
 from dataclasses import replace
 
-from steady.plan.model import Bar, Bay, Caution, Cut, Detail, Part, Place, Task, Vec
+from steady.plan.model import Bar, Caution, Cut, Detail, Part, Place, Task, Vec
 from steady.structures.fence.checks.gates import Hanging
 from steady.structures.fence.layout.infill import WIRED
 from steady.structures.fence.spec.case import FenceCase
@@ -52,13 +52,13 @@ def parts(
     """Pieces of every leaf where they stand closed, its boards, and its fixings."""
     made: list[Part] = []
     for hanging in hangings:
-        made += [_of(hanging.bay, part) for part in _leaf_parts(case, hanging)]
+        made += [_of(hanging.bay.id, part) for part in _leaf_parts(case, hanging)]
     return made
 
 
-def _of(bay: Bay, part: Part) -> Part:
+def _of(bay: str, part: Part) -> Part:
     """The part as its gate's: whoever picks a board of a leaf means the gate."""
-    return replace(part, places=tuple(replace(place, about=bay.id) for place in part.places))
+    return replace(part, places=tuple(replace(place, about=bay) for place in part.places))
 
 
 def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
