@@ -37,9 +37,12 @@ OTHER_PAGES = {
     "/nowhere": "h1",
 }
 
+# A phone upright and on its side, a tablet.
+HANDS = ((390, 844), (844, 390), (768, 1024))
+
 
 class LookedOver(SignedIn):
-    """Nothing that axe finds, on any of these pages in any light; one first heading on each."""
+    """Nothing that axe finds on any of these pages in any light; one first heading on each; none wider than a hand's screen."""
 
     def look_over(self, pages: dict[str, str]) -> None:
         page = self.page
@@ -53,6 +56,12 @@ class LookedOver(SignedIn):
                 # What a page is made of stays the same in every light; its colours do not.
                 with self.subTest(path, light=light):
                     self.assertEqual(self.axe(("color-contrast",) if light != "light" else ()), [])
+            for wide, tall in HANDS:
+                page.set_viewport_size({"width": wide, "height": tall})
+                page.wait_for_timeout(60)
+                with self.subTest(path, wide=wide):
+                    self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), wide)
+            page.set_viewport_size({"width": 1280, "height": 800})
 
 
 class JobPagesTest(LookedOver):

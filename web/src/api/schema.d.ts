@@ -10125,11 +10125,17 @@ export interface components {
          *         what: The reading's name, the same for a whole group.
          *         where: The place in words; empty where lengths alone tell them apart.
          *         pieces: How many of which length, in words.
+         *         lie: How high the lower edges of rails lie over the ground at either post of their bay, in words; empty for others.
          *         work: How many of the crew's minutes for a rail or board it takes: pieces × the role's share.
          */
         Tick: {
             /** About */
             about: string;
+            /**
+             * Lie
+             * @default
+             */
+            lie: string;
             /** Pieces */
             pieces: string;
             /** What */

@@ -7,6 +7,7 @@ import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
+import TrueShape from '@/components/TrueShape.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
@@ -156,12 +157,12 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 </script>
 
 <template>
-  <aside class="reckoning" aria-label="The reckoning">
+  <aside class="reckoning" aria-label="The calculation">
     <header class="head">
       <h2>{{ title }}</h2>
       <button v-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
     </header>
-    <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be reckoned.</p>
+    <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be calculated.</p>
     <template v-if="post">
       <p class="line">
         {{ post.timber }}, {{ post.post_length }} long.
@@ -179,6 +180,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       {{ sheet.length }}{{ sheet.posts.length ? `, ${sheet.posts.length} posts` : '' }}. {{ sheet.headline }}.
     </p>
 
+    <TrueShape :sheet="sheet" :selected="selected" :wide="INSET_W" @select="emit('select', $event)" />
     <StartsBox
       v-if="!selected && kind?.starts.length"
       :structure="structure"
@@ -289,7 +291,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <template v-if="post">
         <p class="check-name">Depth by habit: {{ post.habit }}</p>
         <p class="practice-bar" aria-hidden="true" />
-        <p class="small">Not checked against wind. The reckoning asks {{ post.reckoned }} here.</p>
+        <p class="small">Not checked against wind. The calculation asks {{ post.reckoned }} here.</p>
       </template>
       <p v-else class="small">Choose a post to see the trade's habit beside its reckoned depth.</p>
     </template>

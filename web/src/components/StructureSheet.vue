@@ -133,7 +133,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         </p>
         <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
         <div class="bar no-print">
-          <div id="scale"></div>
+          <div id="scale" class="scale"></div>
           <div class="sights" role="group" aria-label="What is shown">
             <button
               v-for="[key, says] in SIGHTS"
@@ -217,6 +217,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   padding: 4px 10px;
   background: var(--ground);
   border-bottom: 1px solid var(--line);
+}
+.scale {
+  display: flex;
+  gap: 10px;
+  align-items: center;
 }
 .sights {
   display: flex;

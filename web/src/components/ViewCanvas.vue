@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core'
+import { useElementSize, useEventListener, useScroll } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Handle, Sheet, View } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import LineTape from '@/components/LineTape.vue'
+import PaperOverview from '@/components/PaperOverview.vue'
 import ViewLabels from '@/components/ViewLabels.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { usePull } from '@/composables/usePull'
@@ -224,6 +225,32 @@ function wheel(event: WheelEvent): void {
   const rect = svg.value!.getBoundingClientRect()
   zoom(Math.exp(-event.deltaY / 300), event.clientX - rect.left, event.clientY - rect.top)
 }
+/** Which part of the whole drawing is on the paper, where that is not all of it. */
+const { x: scrolled } = useScroll(box)
+const part = computed(() => {
+  if (line.value) {
+    if (wide.value <= width.value + 1) return null
+    return { left: scrolled.value / wide.value, right: (scrolled.value + width.value) / wide.value, top: 0, bottom: 1 }
+  }
+  const { zoom, dx, dy } = at.value
+  if (zoom === 1) return null
+  const share = (pixels: number, whole: number) => Math.min(1, Math.max(0, pixels / zoom / whole))
+  return {
+    left: share(-dx, width.value),
+    right: share(width.value - dx, width.value),
+    top: share(-dy, height.value),
+    bottom: share(height.value - dy, height.value),
+  }
+})
+const marks = computed(() => (line.value ? props.sheet.posts.map((item) => X(item.station_m) / wide.value) : []))
+function show(x: number, y: number): void {
+  if (line.value) {
+    scrolled.value = x * wide.value - width.value / 2
+    return
+  }
+  const { zoom } = at.value
+  at.value = { zoom, dx: width.value / 2 - x * zoom * width.value, dy: height.value / 2 - y * zoom * height.value }
+}
 function fit(): void {
   at.value = WHOLE
   trueScale.value = false
@@ -422,6 +449,7 @@ function reread(value: number | null): void {
     </div>
     <!-- Beside the ways of looking, not on the paper: a hole's bottom is never under a button. -->
     <Teleport defer :to="tools">
+      <PaperOverview v-if="part" :part="part" :marks="marks" :shape="line ? 6 : width / height" @show="show" />
       <div class="scale" role="group" aria-label="Scale">
         <button
           class="plain small"
