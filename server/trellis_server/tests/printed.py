@@ -28,10 +28,14 @@ def words_of(content: bytes) -> list[tuple[list[Word], tuple[float, float]]]:
     pages = []
     for page in PdfReader(io.BytesIO(content)).pages:
         found: list[Word] = []
+        went = {"from": (0.0, 0.0), "on": 0.0}
+        """Pieces of one line in several types begin at one place: each goes on where the one before ends."""
 
-        def take(text: str, cm: Any, tm: Any, font: Any, size: float, found: list[Word] = found) -> None:
+        def take(
+            text: str, cm: Any, tm: Any, font: Any, size: float, found: list[Word] = found, went: Any = went
+        ) -> None:
             says = text.strip()
-            if not says or font is None:
+            if not text.strip("\n") or font is None:
                 return
             name = BOLD if "SemiBold" in str(font.get("/BaseFont")) else REGULAR
             scale = tm[0] * cm[0]
@@ -39,10 +43,14 @@ def words_of(content: bytes) -> list[tuple[list[Word], tuple[float, float]]]:
                 return  # turned text lies along a line of its own
             x, y = tm[4] * cm[0] + cm[4], tm[5] * cm[3] + cm[5]
             high = size * scale
-            wide = pdfmetrics.stringWidth(says, name, high)
-            # Words on drawings are set twice: their white edge first.
-            if found and (found[-1].says, found[-1].box[:2]) == (says, (x, y - 0.2 * high)):
+            if found and found[-1].says == says and went["from"] == (x, y):
+                return  # words on drawings are set twice, their white edge first
+            on = went["on"] if went["from"] == (x, y) else 0.0
+            went["from"], went["on"] = (x, y), on + pdfmetrics.stringWidth(text.strip("\n"), name, high)
+            if not says:
                 return
+            x += on + pdfmetrics.stringWidth(text[: len(text) - len(text.lstrip())].strip("\n"), name, high)
+            wide = pdfmetrics.stringWidth(says, name, high)
             found.append(Word(says=says, box=(x, y - 0.2 * high, x + wide, y + 0.7 * high)))
 
         page.extract_text(visitor_text=take)

@@ -1,15 +1,49 @@
 """Printed pages read back: no word lies over another, and none runs off its page."""
 
-from django.test import TestCase, tag
+import io
+
+from django.test import SimpleTestCase, TestCase, tag
+from reportlab.pdfgen.canvas import Canvas
 
 from trellis_server.demo.jobs import all_jobs
+from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person
 from trellis_server.tests.printed import clashes, cut_off, words_of
 
 
+class ReadingBackTest(SimpleTestCase):
+    """What the others rest on: words that lie over each other, or run off the page, are found."""
+
+    def test_what_lies_over_or_runs_off_is_found(self) -> None:
+        fonts()
+        stream = io.BytesIO()
+        canvas = Canvas(stream, pagesize=(300, 200))
+        canvas.setFont(REGULAR, 12)
+        canvas.drawString(40, 100, "one word")
+        canvas.drawString(60, 103, "another")
+        canvas.drawString(280, 150, "off the page")
+        canvas.drawString(40, 60, "alone")
+        canvas.save()
+        ((words, size),) = words_of(stream.getvalue())
+        self.assertEqual(clashes(words), ["one word | another"])
+        self.assertEqual(cut_off(words, size), ["off the page"])
+
+
 @tag("slow")
 class PrintedTest(TestCase):
+    def test_calculations_and_the_papers_of_a_whole_job(self) -> None:
+        caller = Caller(person("ash"))
+        for document in all_jobs():
+            job = caller.new_job(documents.dump(document))
+            papers = [f"files/{item.spec.id}/working.pdf" for item in document.structures]
+            for paper in (*papers, "whole/site.pdf", "whole/handover.pdf", "whole/day.pdf"):
+                with self.subTest(job=document.name, paper=paper):
+                    answer = caller.send("GET", f"/api/jobs/{job}/{paper}")
+                    self.assertEqual(answer.status_code, 200)
+                    for number, (words, size) in enumerate(words_of(bytes(answer.content)), 1):
+                        self.assertEqual((number, clashes(words), cut_off(words, size)), (number, [], []))
+
     def test_sheets_of_every_structure_on_both_papers(self) -> None:
         caller = Caller(person("ash"))
         for document in all_jobs():

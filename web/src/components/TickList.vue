@@ -48,7 +48,8 @@ button {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  gap: 12px;
+  flex-wrap: wrap;
+  gap: 2px 12px;
   text-align: left;
   padding: 6px 12px;
   border: 2px solid var(--line);
@@ -60,6 +61,11 @@ button {
 }
 button span {
   text-align: right;
+}
+button .lie {
+  flex-basis: 100%;
+  text-align: left;
+  font-size: 16px;
 }
 button.next {
   border-color: var(--ink);

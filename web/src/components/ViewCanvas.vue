@@ -186,7 +186,11 @@ const words = computed(() => {
       pane.box,
     ),
   )
-  return place(labels, { keep: [...titles, ...numbers.value.map(boxOf)] })
+  // A line's own string and boards are read along: no word stands on them.
+  const string = line.value
+    ? [{ left: 0, right: wide.value, top: line.value.above.y0 - 5, bottom: line.value.above.y0 + 5 }]
+    : []
+  return place(labels, { keep: [...titles, ...string, ...numbers.value.map(boxOf)] })
 })
 const hover = ref<number | null>(null)
 function point(event: PointerEvent): void {
