@@ -15,6 +15,19 @@ self.addEventListener('message', (event) => {
     )
   }
 })
+// A page of another release names other files: those of the one before are let go, so that the store does not grow.
+async function renew(page) {
+  const cache = await caches.open(KEEP)
+  const before = await cache.match('/')
+  const [now, then] = [await page.clone().text(), before ? await before.text() : '']
+  if (now !== then) {
+    const kept = await cache.keys()
+    await Promise.all(
+      kept.map(async ({ url }) => now.includes(new URL(url).pathname) || url.endsWith('/') || (await cache.delete(url))),
+    )
+  }
+  await cache.put('/', page)
+}
 self.addEventListener('fetch', (event) => {
   const url = new URL(event.request.url)
   if (event.request.method !== 'GET' || url.origin !== self.location.origin || url.pathname.startsWith('/api/')) return
@@ -22,8 +35,7 @@ self.addEventListener('fetch', (event) => {
     event.respondWith(
       fetch(event.request)
         .then((answer) => {
-          const copy = answer.clone()
-          if (answer.ok) caches.open(KEEP).then((cache) => cache.put('/', copy))
+          if (answer.ok) event.waitUntil(renew(answer.clone()))
           return answer
         })
         .catch(() => caches.match('/')),

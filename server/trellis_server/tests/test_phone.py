@@ -1,9 +1,14 @@
 """On a phone: targets for gloves, and a line read, ticked and measured without signal."""
 
 import re
+import shutil
+import tempfile
+from pathlib import Path
 from unittest import mock
 
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
+from django.test import override_settings
 from playwright.sync_api import expect
 
 from trellis_server.middleware import ContentPolicy
@@ -41,6 +46,36 @@ class PhoneTest(SignedIn):
             assert drawn
             self.assertGreater(drawn["height"], 844 / 3, name)
             self.assertLessEqual(self.page.evaluate("document.documentElement.scrollWidth"), 390, name)
+
+    def test_another_release_is_there_without_signal_and_the_old_one_is_let_go(self) -> None:
+        page = self.page
+        page.evaluate("navigator.serviceWorker.ready.then(() => true)")
+        page.reload()  # under the service worker now
+        expect(page.locator(".reading")).to_be_visible()
+        page.evaluate(
+            "caches.open('trellis-page-1').then((kept) => kept.put('/static/assets/of-old.js', new Response('')))"
+        )
+        kept = (
+            "caches.open('trellis-page-1').then((kept) => kept.keys()).then((all) => all.map((one) => one.url).join())"
+        )
+        self.assertIn("of-old.js", page.evaluate(kept))
+        with tempfile.TemporaryDirectory() as folder:
+            for name in ("index.html", "sw.js"):
+                shutil.copy(settings.WEB_DIST / name, folder)
+            index = Path(folder) / "index.html"
+            index.write_text(index.read_text().replace("<head>", '<head><meta name="release" content="next">'))
+            with override_settings(WEB_DIST=Path(folder)):
+                page.reload()
+                expect(page.locator(".reading")).to_be_visible()
+                self.eventually(lambda: "of-old.js" not in page.evaluate(kept))
+        page.wait_for_timeout(800)
+        self.context.set_offline(True)
+        gone = mock.patch.object(ContentPolicy, "__call__", _no_data)
+        gone.start()
+        self.addCleanup(mock.patch.stopall)
+        page.reload()
+        expect(page.locator(".reading")).to_be_visible()
+        self.assertEqual(page.locator('meta[name="release"]').count(), 1)
 
     def test_read_tick_measure_reload_without_signal_and_catch_up(self) -> None:
         page = self.page

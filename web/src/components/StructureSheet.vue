@@ -131,7 +131,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
         <p v-if="problem" class="refused" role="alert">
           {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
         </p>
-        <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">{{ text }}</p>
+        <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">
+          {{ text }} <button v-if="store.canUndo" class="link" @click="store.step('undo')">Undo</button>
+        </p>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
           <div class="sights" role="group" aria-label="What is shown">
