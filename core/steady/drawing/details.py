@@ -48,6 +48,27 @@ def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
     )
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class MeasureList:
+    """Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words."""
+
+    title: str
+    rows: tuple[tuple[str, str], ...]
+
+
+def measure_lists(plan: Plan, tape: Tape) -> tuple[MeasureList, ...]:
+    """Measures of everything that is drawn large: each leaf of a gate, a stair."""
+    names = {opening.id: opening.label for opening in plan.openings}
+    found = []
+    for item in plan.details:
+        if item.measures:
+            whose = names.get(item.about, "")
+            title = f"{whose[:1].upper()}{whose[1:]}: {item.title[:1].lower()}{item.title[1:]}" if whose else item.title
+            rows = tuple((measure.says, _measured(measure, tape)) for measure in item.measures)
+            found.append(MeasureList(title=title, rows=rows))
+    return tuple(found)
+
+
 def _measured(measure: Measure, tape: Tape) -> str:
     if measure.angle_rad is not None:
         return f"{math.degrees(measure.angle_rad):.1f}°"

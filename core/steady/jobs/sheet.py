@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
-from steady.drawing.details import DetailSheet, details
+from steady.drawing.details import DetailSheet, MeasureList, details, measure_lists
 from steady.drawing.shapes import View
 from steady.drawing.square import outline_of
 from steady.drawing.views import views
@@ -156,6 +156,7 @@ class Sheet:
     notes: tuple[str, ...]
     views: tuple[View, ...]
     details: tuple[DetailSheet, ...] = ()
+    measures: tuple[MeasureList, ...] = ()
     targets: tuple[Target, ...] = ()
     ticks: tuple[TickGroup, ...] = ()
     reads: str = ""
@@ -200,6 +201,7 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         notes=plan.notes,
         views=views(plan, tape),
         details=details(plan, tape, selected),
+        measures=measure_lists(plan, tape),
         targets=tuple(replace(target, asks_over=asks_over(target)) for target in plan.targets),
         ticks=tick_groups(plan, tape),
         reads=plan.reads,

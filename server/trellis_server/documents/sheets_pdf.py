@@ -16,7 +16,7 @@ from steady.drawing.marks import MarkRow
 from steady.drawing.shapes import View
 from steady.jobs.sheet import PostRow, Sheet
 from steady.measure.show import Tape
-from steady.plan.model import Measure, Plan, Zone
+from steady.plan.model import Plan, Zone
 from steady.takeoff.bill import PieceRow
 
 from trellis_server.documents.paper import paint
@@ -411,7 +411,7 @@ def _up(printed: Printed, here: Callable[[str], bool]) -> list[Flowable]:
         placed = any(tick.where for tick in ticks)
         lies = any(tick.lie for tick in ticks)
         columns = [("where", 10.0)] if placed else []
-        columns += [("pieces", 34.0), *([("on its first post, then on its second", 46.0)] if lies else []), ("up", 8.0)]
+        columns += [("pieces", 34.0), *([("marked", 46.0)] if lies else []), ("up", 8.0)]
         rows = [[*([tick.where] if placed else []), tick.pieces, *([tick.lie] if lies else []), ""] for tick in ticks]
         found += [Paragraph(escape(group.says), UNDER), _table(printed, columns, rows, ("where",), "up")]
     return found
@@ -420,25 +420,11 @@ def _up(printed: Printed, here: Callable[[str], bool]) -> list[Flowable]:
 def _large(printed: Printed) -> list[Flowable]:
     """Measures of what is drawn large (a gate's leaf, a stair), in the order in which they are cut and marked."""
     found: list[Flowable] = []
-    names = {opening.id: opening.label for opening in printed.plan.openings}
-    for detail in printed.plan.details:
-        if detail.measures:
-            rows = [(item.says, _measure(printed.tape, item), "") for item in detail.measures]
-            whose = names.get(detail.about, "")
-            title = (
-                f"{whose[:1].upper()}{whose[1:]}: {detail.title[:1].lower()}{detail.title[1:]}"
-                if whose
-                else detail.title
-            )
-            found += [Paragraph(escape(title), UNDER)]
-            found += [
-                _table(printed, (("in this order", 60), ("measure", 25), ("done", 12)), rows, ("measure",), "done")
-            ]
+    columns = (("in this order", 60), ("measure", 25), ("done", 12))
+    for item in printed.sheet.measures:
+        rows = [(*row, "") for row in item.rows]
+        found += [Paragraph(escape(item.title), UNDER), _table(printed, columns, rows, ("measure",), "done")]
     return [*_section("Measures, in the order in which they are cut"), *found] if found else []
-
-
-def _measure(tape: Tape, item: Measure) -> str:
-    return f"{item.angle_rad * 57.29577951308232:.1f}°" if item.angle_rad is not None else tape.length(item.value_m)
 
 
 def _pieces(printed: Printed) -> list[Flowable]:

@@ -6212,6 +6212,19 @@ export interface components {
             to: "centre" | "near face" | "far face";
         };
         /**
+         * MeasureList
+         * @description Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words.
+         */
+        MeasureList: {
+            /** Rows */
+            rows: [
+                string,
+                string
+            ][];
+            /** Title */
+            title: string;
+        };
+        /**
          * MemberRow
          * @description A member of a structure on a grid: what it is, and how it stands.
          */
@@ -8631,6 +8644,11 @@ export interface components {
             length: string;
             /** Line M */
             line_m: number;
+            /**
+             * Measures
+             * @default []
+             */
+            measures: components["schemas"]["MeasureList"][];
             /** Members */
             members: components["schemas"]["MemberRow"][];
             /** Not Covered */
@@ -10125,7 +10143,7 @@ export interface components {
          *         what: The reading's name, the same for a whole group.
          *         where: The place in words; empty where lengths alone tell them apart.
          *         pieces: How many of which length, in words.
-         *         lie: How high the lower edges of rails lie over the ground at either post of their bay, in words; empty for others.
+         *         lie: Where they are marked, in words: rails on their posts, boards along their bay, joists along the tape; may be empty.
          *         work: How many of the crew's minutes for a rail or board it takes: pieces × the role's share.
          */
         Tick: {

@@ -187,7 +187,7 @@ select {
   text-align: left;
   padding-bottom: 6px;
 }
-@media (max-width: 760px) {
+@media (max-width: 860px) {
   .one {
     grid-template-columns: 1fr 1fr;
   }

@@ -118,7 +118,7 @@ select {
   width: 100%;
   height: 30px;
 }
-@media (max-width: 760px) {
+@media (max-width: 860px) {
   .note {
     grid-template-columns: 1fr 1fr;
   }

@@ -219,6 +219,7 @@ function remove(id: string): void {
 }
 .list li {
   display: flex;
+  flex-wrap: wrap;
   gap: 12px;
   align-items: baseline;
   padding: 6px 0;

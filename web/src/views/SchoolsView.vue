@@ -152,30 +152,32 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
         Each check's share of its limit in {{ names[1] }} over that in {{ names[0] }}, and the four parts whose product
         it is. Above 1 the second code is the harder one.
       </p>
-      <table>
-        <thead>
-          <tr>
-            <th>Check</th>
-            <th>{{ names[0] }}</th>
-            <th>{{ names[1] }}</th>
-            <th v-for="part in PARTS" :key="part">{{ SAYS[part] }}</th>
-            <th>together</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="row in answer.differences" :key="row.kind">
-            <td>{{ KIND[row.kind] ?? row.kind }}</td>
-            <td>{{ row.first_use.toFixed(3) }}</td>
-            <td>{{ row.second_use.toFixed(3) }}</td>
-            <td v-for="part in PARTS" :key="part">
-              {{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span>
-            </td>
-            <td>
-              <b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
+      <div class="across" tabindex="0" role="region" aria-label="The two codes, check by check">
+        <table>
+          <thead>
+            <tr>
+              <th>Check</th>
+              <th>{{ names[0] }}</th>
+              <th>{{ names[1] }}</th>
+              <th v-for="part in PARTS" :key="part">{{ SAYS[part] }}</th>
+              <th>together</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in answer.differences" :key="row.kind">
+              <td>{{ KIND[row.kind] ?? row.kind }}</td>
+              <td>{{ row.first_use.toFixed(3) }}</td>
+              <td>{{ row.second_use.toFixed(3) }}</td>
+              <td v-for="part in PARTS" :key="part">
+                {{ times(row[part]) }} <span class="small quiet">{{ way(row[part]) }}</span>
+              </td>
+              <td>
+                <b>{{ times(row.ratio) }}</b> <span class="small quiet">{{ way(row.ratio) }}</span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </section>
     <div v-if="answer" class="two">
       <section v-for="(side, index) in answer.sides" :key="index" :aria-label="side.title">
@@ -190,6 +192,9 @@ const way = (value: number) => (value > 1.0005 ? 'harder' : value < 0.9995 ? 'ea
 </template>
 
 <style scoped>
+.across {
+  overflow-x: auto;
+}
 .page {
   max-width: 1180px;
 }

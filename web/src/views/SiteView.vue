@@ -24,6 +24,9 @@ const posts = computed(() => sheet.value?.posts ?? [])
 /** What is looked at: posts one by one, or the list of one role's pieces. */
 const looked = ref(sessionStorage.getItem(`trellis.looked.${props.structure}`) ?? '')
 const groups = computed(() => sheet.value?.ticks ?? [])
+const MEASURES = 'measures'
+const measures = computed(() => sheet.value?.measures ?? [])
+const measuring = computed(() => looked.value === MEASURES && measures.value.length > 0)
 const group = computed(() => groups.value.find((item) => item.role === looked.value) ?? null)
 function lookAt(role: string): void {
   looked.value = role
@@ -40,13 +43,13 @@ const box = ref<HTMLElement>()
 const { direction } = useSwipe(box, {
   threshold: 60,
   onSwipeEnd() {
-    if (asked.value || group.value) return
+    if (asked.value || group.value || measuring.value) return
     if (direction.value === 'left') go(1)
     if (direction.value === 'right') go(-1)
   },
 })
 useEventListener('keydown', (event: KeyboardEvent) => {
-  if (asked.value || group.value || (event.target as HTMLElement).matches('input, textarea')) return
+  if (asked.value || group.value || measuring.value || (event.target as HTMLElement).matches('input, textarea')) return
   if (event.key === 'ArrowRight' || event.key === '.') go(1)
   if (event.key === 'ArrowLeft' || event.key === ',') go(-1)
 })
@@ -170,15 +173,19 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       }}
       <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button>
     </p>
-    <section v-if="sheet && posts.length && held.length && !group" class="held pad-x" aria-label="Held back">
+    <section
+      v-if="sheet && posts.length && held.length && !group && !measuring"
+      class="held pad-x"
+      aria-label="Held back"
+    >
       <p><b>No hole yet:</b></p>
       <ul>
         <li v-for="point in held" :key="point">{{ point }}</li>
       </ul>
       <router-link :to="{ name: 'build', params: { job, structure } }">Enter what is missing</router-link>
     </section>
-    <nav v-if="sheet && groups.length" class="looks pad-x" aria-label="What is done">
-      <button :aria-pressed="!group" :class="{ on: !group }" @click="lookAt('')">
+    <nav v-if="sheet && (groups.length || measures.length)" class="looks pad-x" aria-label="What is done">
+      <button :aria-pressed="!group && !measuring" :class="{ on: !group && !measuring }" @click="lookAt('')">
         {{ posts.length ? 'Posts' : 'Whole' }}
       </button>
       <button
@@ -190,8 +197,23 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       >
         {{ item.says }}
       </button>
+      <button v-if="measures.length" :aria-pressed="measuring" :class="{ on: measuring }" @click="lookAt(MEASURES)">
+        Measures
+      </button>
     </nav>
-    <main v-if="group" class="body pad-x">
+    <main v-if="measuring" class="body pad-x">
+      <h1 class="listed">Measures, in the order in which they are cut</h1>
+      <section v-for="item in measures" :key="item.title" class="measures" :aria-label="item.title">
+        <h2>{{ item.title }}</h2>
+        <dl>
+          <template v-for="[says, much] in item.rows" :key="says"
+            ><dt>{{ says }}</dt>
+            <dd>{{ much }}</dd></template
+          >
+        </dl>
+      </section>
+    </main>
+    <main v-else-if="group" class="body pad-x">
       <h1 class="listed">{{ group.says }}</h1>
       <TickList
         :group="group"
@@ -331,6 +353,27 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   font-size: 17px;
   text-decoration: none;
   padding: 12px 0;
+}
+.measures h2 {
+  font-size: 17px;
+  margin: 14px 0 4px;
+}
+.measures dl {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  margin: 0;
+  font-size: 17px;
+}
+.measures dt,
+.measures dd {
+  margin: 0;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--line);
+}
+.measures dd {
+  font-weight: 700;
+  text-align: right;
+  padding-left: 12px;
 }
 .held {
   border: solid var(--fail);

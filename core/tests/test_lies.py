@@ -1,0 +1,105 @@
+"""Where pieces are marked: rails by the ground's own fall, boards from face to face, joists as a tape is marked."""
+
+import random
+import unittest
+
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.measure.show import Tape
+from steady.measure.units import FT, IN
+from steady.record.lies import centres_m, edges_m, ends_m, rails_lie
+from steady.record.ticks import tick_groups
+from steady.structures.deck.kind import read as read_deck
+from steady.structures.fence.spec.fence import Straight
+from steady.structures.kind import Ask
+from steady.structures.pergola.kind import read as read_pergola
+
+from tests.make import fence, planned, site
+
+
+class RailMarks(unittest.TestCase):
+    def test_on_level_ground_both_posts_read_alike_and_rails_stand_evenly(self) -> None:
+        plan = planned(fence(48))
+        for bay in plan.bays:
+            edges = edges_m(plan, bay.id, "rail")
+            self.assertEqual(len(edges), 3)
+            for first, second in edges:
+                self.assertAlmostEqual(first, second, 9)
+            low, middle, high = (edge[0] for edge in edges)
+            self.assertAlmostEqual(high - middle, middle - low, 9)
+            self.assertGreater(low, 2 * IN)  # over the gap at the ground
+
+    def test_raked_rails_follow_the_ground_on_every_fall(self) -> None:
+        rng = random.Random(5)
+        for _ in range(12):
+            fall = rng.uniform(-0.12, 0.12)
+            plan = planned(fence(40), site(fall_per_ft=fall, length_ft=40))
+            level = planned(fence(40))
+            for bay, flat in zip(plan.bays, level.bays, strict=True):
+                for (first, second), (asked, _) in zip(
+                    edges_m(plan, bay.id, "rail"), edges_m(level, flat.id, "rail"), strict=True
+                ):
+                    # Parallel to the ground; a lower edge turned with the slope lies a hair higher on its middle.
+                    self.assertAlmostEqual(first, second, 6)
+                    self.assertAlmostEqual(first, asked, delta=0.003)
+
+    def test_a_stepped_bay_stands_higher_on_its_lower_post_by_the_ground_s_fall(self) -> None:
+        fall = 0.05
+        spec = fence(40, straights=(Straight(id="a", length_m=40 * FT, follows="stepped"),))
+        plan = planned(spec, site(fall_per_ft=fall, length_ft=40))
+        stations = {mark.id: mark.station_m for mark in plan.marks}
+        for bay in plan.bays:
+            dropped = fall * (stations[bay.end] - stations[bay.start])
+            for first, second in edges_m(plan, bay.id, "rail"):
+                self.assertAlmostEqual(second - first, dropped, 6)
+        says = rails_lie(plan, plan.bays[0].id, "rail", Tape())
+        self.assertIn("; then ", says)
+
+    def test_what_is_told_is_what_was_measured(self) -> None:
+        plan, tape = planned(fence(24)), Tape()
+        rails = next(group for group in tick_groups(plan, tape) if group.role == "rail")
+        for tick in rails.ticks:
+            for first, _ in edges_m(plan, tick.about, "rail"):
+                self.assertIn(tape.length(first), tick.lie)
+
+
+class BoardMarks(unittest.TestCase):
+    def test_boards_run_on_from_bay_to_bay_and_end_at_the_end_posts_faces(self) -> None:
+        plan = planned(fence(40, post="post 6x6 pine"))
+        stations = {mark.id: mark.station_m for mark in plan.marks}
+        half_m = 5.5 * IN / 2  # a dressed 6x6
+        ends = [ends_m(plan, bay.id, "board") for bay in plan.bays]
+        wide = [stations[bay.end] - stations[bay.start] for bay in plan.bays]
+        first, last = ends[0], ends[-1]
+        assert first and last
+        self.assertAlmostEqual(first[0], -half_m, delta=IN / 16)
+        self.assertAlmostEqual(last[1] - wide[-1], half_m, delta=IN / 16)
+        for (one, size), other in zip(zip(ends, wide, strict=True), ends[1:], strict=False):
+            assert one and other
+            self.assertAlmostEqual(one[1] - size, other[0], delta=IN / 4)  # butted, but for a hair
+
+
+class GridMarks(unittest.TestCase):
+    def test_joists_sixteen_inches_apart_as_a_tape_is_marked(self) -> None:
+        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        joists = [part for part in plan.parts if part.role == "joist" and part.count > 4]
+        marks = centres_m(joists[0])
+        # Two ends held in by half their own thickness, and every 16 in between: 16 ft is twelve of them.
+        wanted = [0.75 * IN, *(k * 16 * IN for k in range(1, 12)), 192 * IN - 0.75 * IN]
+        self.assertEqual(len(marks), len(wanted))
+        for got, asked in zip(marks, wanted, strict=True):
+            self.assertAlmostEqual(got, asked, delta=1e-4)
+        says = next(
+            tick.lie for group in tick_groups(plan, Tape()) if group.role == "joist" for tick in group.ticks if tick.lie
+        )
+        self.assertTrue(says.startswith("centres at ¾″, 1′ 4″, 2′ 8″, 4′ 0″"), says)
+
+    def test_what_lies_both_ways_is_told_by_no_one_tape(self) -> None:
+        spec = read_pergola(Ask(text="18x11 high8 over1 brace2", id="p", bare="ft", school="us"))
+        plan = plan_structure(Job(name="j", structures=(Structure(name="Pergola", spec=spec),)), "p")
+        braces = [part for part in plan.parts if part.role == "brace"]
+        self.assertTrue(braces)
+        for part in braces:
+            ways = {abs(place.along[0]) > abs(place.along[1]) for place in part.places}
+            if len(ways) > 1:
+                self.assertEqual(centres_m(part), ())
