@@ -9,7 +9,18 @@ import ViewLabels from '@/components/ViewLabels.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { usePull } from '@/composables/usePull'
 import { boxOf, labelsOf, place } from '@/logic/labels'
-import { divisions, gridLayout, lineLayout, RULE, WHOLE, zoomed, type Pane, type Viewport } from '@/logic/panes'
+import {
+  divisions,
+  gridLayout,
+  lineLayout,
+  RULE,
+  WHOLE,
+  zoomed,
+  type GridLayout,
+  type LineLayout,
+  type Pane,
+  type Viewport,
+} from '@/logic/panes'
 import { showDistance, showLength, type Tape } from '@/logic/units'
 
 /** Every view that a sheet names: along a line under each other, or on a grid beside each other. */
@@ -48,25 +59,20 @@ const views = computed(
 const above = computed(() => views.value.find((view) => view.how === 'above straight') ?? null)
 const side = computed(() => views.value.find((view) => view.how === 'side straight') ?? null)
 const grid = computed(() => (above.value && side.value ? [] : views.value.filter((view) => view.layout === 'grid')))
-/** While something is held the scale stays, so that the paper does not move under the finger. */
-const kept = ref<{ line_m: number; box: number[] } | null>(null)
-const line = computed(() =>
-  above.value && side.value
-    ? lineLayout(
-        above.value,
-        side.value,
-        kept.value?.line_m ?? props.sheet.line_m,
-        paper.value,
-        at.value,
-        trueScale.value,
-      )
-    : null,
-)
-const laid = computed(() =>
-  grid.value.length
-    ? gridLayout(grid.value, kept.value?.box ?? [...grid.value[0]!.bounds], paper.value, at.value)
-    : null,
-)
+/** While something is held every view stays where it is, at its scale: nothing moves away under the finger. */
+const kept = ref<{ line: LineLayout | null; grid: GridLayout | null } | null>(null)
+const line = computed<LineLayout | null>(() => {
+  if (!above.value || !side.value) return null
+  const held = kept.value?.line
+  if (held) return { ...held, above: { ...held.above, view: above.value }, side: { ...held.side, view: side.value } }
+  return lineLayout(above.value, side.value, props.sheet.line_m, paper.value, at.value, trueScale.value)
+})
+const laid = computed<GridLayout | null>(() => {
+  if (!grid.value.length) return null
+  const held = kept.value?.grid
+  if (held) return { ...held, panes: held.panes.map((pane, i) => ({ ...pane, view: grid.value[i] ?? pane.view })) }
+  return gridLayout(grid.value, [...grid.value[0]!.bounds], paper.value, at.value)
+})
 const panes = computed<Pane[]>(() => (line.value ? [line.value.above, line.value.side] : (laid.value?.panes ?? [])))
 const main = computed(() => panes.value[0] ?? null)
 const wide = computed(() => line.value?.wide ?? width.value)
@@ -84,7 +90,7 @@ const { held, take, drag, drop, cancel } = usePull({
     axisOf(handle) === 'x' ? (x - main.value!.x0) / main.value!.sx : (y - main.value!.y0) / main.value!.sy,
   most: (handle) => (handle.axis === 'line' ? props.sheet.line_m + 30 : Infinity),
   least: (handle) => (handle.axis === 'line' ? 0 : -Infinity),
-  start: () => (kept.value = { line_m: props.sheet.line_m, box: [...(grid.value[0]?.bounds ?? [])] }),
+  start: () => (kept.value = { line: line.value, grid: laid.value }),
   end: () => (kept.value = null),
   drag: (handle, to) => emit('drag', handle, to),
   drop: (handle, to) => emit('drop', handle, to),
