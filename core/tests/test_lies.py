@@ -6,7 +6,7 @@ import unittest
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
-from steady.record.lies import centres_m, edges_m, ends_m, rails_lie
+from steady.record.lies import centres_m, edges_m, ends_m, lower_edge_m, rails_lie, stands_m
 from steady.record.ticks import tick_groups
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
@@ -93,6 +93,26 @@ class GridMarks(unittest.TestCase):
             tick.lie for group in tick_groups(plan, Tape()) if group.role == "joist" for tick in group.ticks if tick.lie
         )
         self.assertTrue(says.startswith("centres at ¾″, 1′ 4″, 2′ 8″, 4′ 0″"), says)
+
+    def test_what_hangs_and_bears_is_as_deep_as_what_lies_on_it(self) -> None:
+        """By dressed sizes: decking 1 in, joists under it, the beam under them."""
+        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        edges = {part.role: lower_edge_m(part) for part in plan.parts if part.role in ("decking", "joist", "beam")}
+        deep = {part.role: max(part.section_m) for part in plan.parts if part.role in ("joist", "beam")}
+        self.assertAlmostEqual(edges["decking"] or 0, -1 * IN, delta=2e-4)
+        self.assertAlmostEqual(edges["joist"] or 0, -1 * IN - deep["joist"], delta=2e-4)
+        self.assertAlmostEqual(edges["beam"] or 0, -1 * IN - deep["joist"] - deep["beam"], delta=2e-4)
+
+    def test_posts_of_a_guard_are_told_by_both_tapes(self) -> None:
+        spec = read_deck(Ask(text="16x12 up3", id="d", bare="ft", school="us"))
+        plan = plan_structure(Job(name="j", structures=(Structure(name="Deck", spec=spec),)), "d")
+        posts = [part for part in plan.parts if part.role == "guard post"]
+        found = [at for part in posts for at in stands_m(part)]
+        self.assertTrue(found)
+        for x, y in found:
+            self.assertTrue(-0.01 <= x <= 16 * FT + 0.01, x)
+            self.assertTrue(-0.01 <= y <= 12 * FT + 0.01, y)
 
     def test_what_lies_both_ways_is_told_by_no_one_tape(self) -> None:
         spec = read_pergola(Ask(text="18x11 high8 over1 brace2", id="p", bare="ft", school="us"))

@@ -9,7 +9,9 @@ from steady.plan.model import Part, Place, Plan, Vec
 
 UPRIGHT = 0.7
 """Of a piece's direction: more of it upward than this, and it stands."""
+PLUMB = 0.95
 MOST_MARKS = 60
+MOST_STANDS = 16
 
 
 def edges_m(plan: Plan, bay_id: str, key: str) -> tuple[tuple[float, float], ...]:
@@ -104,9 +106,41 @@ def centres_m(part: Part) -> tuple[float, ...]:
     return tuple(sorted({round(abs(at), 5) for at in found}))
 
 
+def stands_m(part: Part) -> tuple[tuple[float, float], ...]:
+    """Where standing pieces stand on the drawing's two axes (m); nothing for what lies."""
+    found = []
+    for place in part.places:
+        if abs(place.along[2]) < PLUMB:
+            return ()
+        found += [
+            (round(place.at[0] + k * place.step[0], 5), round(abs(place.at[1] + k * place.step[1]), 5))
+            for k in range(place.count)
+        ]
+    return tuple(sorted(set(found)))
+
+
+def lower_edge_m(part: Part) -> float | None:
+    """The lower edge of level pieces that all lie at one height over the drawing's zero (m): what a hanger or a seat is set to."""
+    edges = set()
+    for place in part.places:
+        if abs(place.along[2]) > 1e-6 or part.section_m[1] <= 0 or any(abs(step) > 1e-9 for step in place.step[2:]):
+            return None
+        # A level piece lies on edge or flat: whichever of its sides looks up.
+        half_m = part.section_m[1] / 2 * abs(place.up[2]) + part.section_m[0] / 2 * math.hypot(*place.up[:2])
+        edges.add(round(place.at[2] - half_m, 4))
+    return edges.pop() if len(edges) == 1 else None
+
+
 def on_grid(part: Part, tape: Tape) -> str:
-    """Running marks of pieces that lie side by side, in words; empty where one mark or none says it."""
+    """Running marks of pieces that lie side by side, places of those that stand, and how high level ones lie, in words."""
+    said = []
     marks = list(dict.fromkeys(tape.length(at) for at in centres_m(part)))
-    if not 1 < len(marks) <= MOST_MARKS:
-        return ""
-    return f"centres at {', '.join(marks)}"
+    if 1 < len(marks) <= MOST_MARKS:
+        said.append(f"centres at {', '.join(marks)}")
+    stands = stands_m(part)
+    if 0 < len(stands) <= MOST_STANDS:
+        said.append("stand at " + "; ".join(f"{tape.length(x)}, {tape.length(y)} out" for x, y in stands))
+    edge = lower_edge_m(part)
+    if edge is not None:
+        said.append(f"lower edge {tape.length(abs(edge))} {'below' if edge < 0 else 'above'} 0")
+    return "; ".join(said)
