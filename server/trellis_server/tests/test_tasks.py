@@ -203,3 +203,16 @@ class AtADeskTest(Tasks):
 
 class OnAPhoneTest(AtADeskTest):
     size = (390, 844)
+
+    def test_a_job_opens_on_today_s_work_and_that_leads_to_the_line(self) -> None:
+        page = self.page
+        self.open("/")
+        self.hit(page.get_by_role("listitem").filter(has_text=self.job.name).get_by_role("link").first)
+        day = page.get_by_role("region", name="The day")
+        expect(day.get_by_role("listitem").first).to_be_visible()
+        box = day.bounding_box()
+        assert box
+        self.assertLess(box["y"], 844 / 2)  # the day, before anything else of the calendar
+        self.hit(day.get_by_role("link", name="on the line").first)
+        expect(page.locator(".site")).to_be_visible()
+        self.took(2)

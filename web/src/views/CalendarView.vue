@@ -256,6 +256,13 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
                 <em v-for="why in task.stops" :key="why" class="small fault">Not yet: {{ why }}</em>
               </span>
             </button>
+            <router-link
+              v-if="task.structure"
+              :to="{ name: 'site', params: { job: store.id, structure: task.structure } }"
+              class="small line"
+              :aria-label="`${task.name} on the line`"
+              >on the line</router-link
+            >
           </li>
         </ol>
         <p v-if="!onDay.length" class="small quiet">Nothing on this day.</p>
@@ -292,6 +299,20 @@ const file = (name: string) => `/api/jobs/${store.id}/whole/${name}`
 </template>
 
 <style scoped>
+.tasks .line {
+  display: inline-block;
+  min-height: 24px;
+  padding: 0 0 8px 58px;
+}
+@media (max-width: 860px) {
+  :deep(.middle) {
+    display: flex;
+    flex-direction: column;
+  }
+  .below {
+    order: -1; /* on the phone the day comes first */
+  }
+}
 .phase {
   display: flex;
   justify-content: space-between;

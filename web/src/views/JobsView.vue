@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from '@vueuse/core'
 import { computed, onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
@@ -93,12 +94,16 @@ async function leave(): Promise<void> {
 }
 const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
 /** Several structures open on their site, one on its sheet, none on the brief. */
+/** On a phone a job opens on today's work; on a desk on its site, or on its one structure. */
+const phone = useMediaQuery('(max-width: 860px)')
 const open = (card: JobCard) =>
-  card.structures.length > 1
-    ? { name: 'place', params: { job: card.id } }
-    : first(card)
-      ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
-      : { name: 'brief', params: { job: card.id } }
+  phone.value && card.structures.length
+    ? { name: 'calendar', params: { job: card.id } }
+    : card.structures.length > 1
+      ? { name: 'place', params: { job: card.id } }
+      : first(card)
+        ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
+        : { name: 'brief', params: { job: card.id } }
 </script>
 
 <template>
