@@ -208,7 +208,7 @@ class OnAPhoneTest(AtADeskTest):
         page = self.page
         self.open("/")
         self.hit(page.get_by_role("listitem").filter(has_text=self.job.name).get_by_role("link").first)
-        day = page.get_by_role("region", name="The day")
+        day = page.get_by_role("region", name="The day", exact=True).first
         expect(day.get_by_role("listitem").first).to_be_visible()
         box = day.bounding_box()
         assert box
