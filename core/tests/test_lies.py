@@ -6,7 +6,7 @@ import unittest
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
-from steady.record.lies import centres_m, edges_m, ends_m, lower_edge_m, rails_lie, stands_m
+from steady.record.lies import centres_m, edges_m, ends_m, laid, lower_edge_m, rails_lie, stands_m
 from steady.record.ticks import tick_groups
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
@@ -20,7 +20,7 @@ class RailMarks(unittest.TestCase):
     def test_on_level_ground_both_posts_read_alike_and_rails_stand_evenly(self) -> None:
         plan = planned(fence(48))
         for bay in plan.bays:
-            edges = edges_m(plan, bay.id, "rail")
+            edges = edges_m(laid(plan, "rail"), bay.id)
             self.assertEqual(len(edges), 3)
             for first, second in edges:
                 self.assertAlmostEqual(first, second, 9)
@@ -36,7 +36,7 @@ class RailMarks(unittest.TestCase):
             level = planned(fence(40))
             for bay, flat in zip(plan.bays, level.bays, strict=True):
                 for (first, second), (asked, _) in zip(
-                    edges_m(plan, bay.id, "rail"), edges_m(level, flat.id, "rail"), strict=True
+                    edges_m(laid(plan, "rail"), bay.id), edges_m(laid(level, "rail"), flat.id), strict=True
                 ):
                     # Parallel to the ground; a lower edge turned with the slope lies a hair higher on its middle.
                     self.assertAlmostEqual(first, second, 6)
@@ -49,16 +49,16 @@ class RailMarks(unittest.TestCase):
         stations = {mark.id: mark.station_m for mark in plan.marks}
         for bay in plan.bays:
             dropped = fall * (stations[bay.end] - stations[bay.start])
-            for first, second in edges_m(plan, bay.id, "rail"):
+            for first, second in edges_m(laid(plan, "rail"), bay.id):
                 self.assertAlmostEqual(second - first, dropped, 6)
-        says = rails_lie(plan, plan.bays[0].id, "rail", Tape())
+        says = rails_lie(laid(plan, "rail"), plan.bays[0].id, Tape())
         self.assertIn("; then ", says)
 
     def test_what_is_told_is_what_was_measured(self) -> None:
         plan, tape = planned(fence(24)), Tape()
         rails = next(group for group in tick_groups(plan, tape) if group.role == "rail")
         for tick in rails.ticks:
-            for first, _ in edges_m(plan, tick.about, "rail"):
+            for first, _ in edges_m(laid(plan, "rail"), tick.about):
                 self.assertIn(tape.length(first), tick.lie)
 
 
@@ -67,7 +67,7 @@ class BoardMarks(unittest.TestCase):
         plan = planned(fence(40, post="post 6x6 pine"))
         stations = {mark.id: mark.station_m for mark in plan.marks}
         half_m = 5.5 * IN / 2  # a dressed 6x6
-        ends = [ends_m(plan, bay.id, "board") for bay in plan.bays]
+        ends = [ends_m(laid(plan, "board"), bay.id) for bay in plan.bays]
         wide = [stations[bay.end] - stations[bay.start] for bay in plan.bays]
         first, last = ends[0], ends[-1]
         assert first and last

@@ -1,7 +1,7 @@
 """Where pieces are marked before they go up: rails on their posts, boards along their bay, joists along the tape."""
 
 import math
-from collections.abc import Iterator
+from dataclasses import dataclass
 
 from steady.data.roles import Role
 from steady.measure.show import Tape
@@ -14,15 +14,41 @@ MOST_MARKS = 60
 MOST_STANDS = 16
 
 
-def edges_m(plan: Plan, bay_id: str, key: str) -> tuple[tuple[float, float], ...]:
-    """Lower edges of a bay's pieces of a role over the ground (m), on its first post's middle and on its second's, lowest first."""
-    bay = next(bay for bay in plan.bays if bay.id == bay_id)
-    ground = {footing.under: footing.at for footing in plan.footings}
-    if bay.start not in ground or bay.end not in ground:
+@dataclass(frozen=True, slots=True)
+class Laid:
+    """The pieces of one role by the bay that they stand in, each bay's posts, and where those stand: gathered once."""
+
+    posts: dict[str, Vec]
+    bays: dict[str, tuple[str, str]]
+    places: dict[str, list[tuple[Part, Place]]]
+
+    def between(self, bay_id: str) -> tuple[Vec, Vec] | None:
+        """Where a bay's two posts stand on the ground; None where one is not known."""
+        start, end = self.bays[bay_id]
+        return (self.posts[start], self.posts[end]) if start in self.posts and end in self.posts else None
+
+
+def laid(plan: Plan, key: str) -> Laid:
+    """A plan's pieces of a role, gathered for its bays."""
+    places: dict[str, list[tuple[Part, Place]]] = {}
+    for part in plan.parts:
+        for place in part.places if part.role == key else ():
+            places.setdefault(place.about, []).append((part, place))
+    return Laid(
+        posts={footing.under: footing.at for footing in plan.footings},
+        bays={bay.id: (bay.start, bay.end) for bay in plan.bays},
+        places=places,
+    )
+
+
+def edges_m(found: Laid, bay_id: str) -> tuple[tuple[float, float], ...]:
+    """Lower edges of a bay's pieces over the ground (m), on its first post's middle and on its second's, lowest first."""
+    posts = found.between(bay_id)
+    if posts is None:
         return ()
-    start, end = ground[bay.start], ground[bay.end]
-    found = []
-    for part, place in _places(plan, bay_id, key):
+    start, end = posts
+    edges = []
+    for part, place in found.places.get(bay_id, ()):
         if abs(place.along[2]) > UPRIGHT:
             continue
         edge_m = place.at[2] - part.section_m[1] / 2 * place.up[2]
@@ -30,8 +56,8 @@ def edges_m(plan: Plan, bay_id: str, key: str) -> tuple[tuple[float, float], ...
         first_m, second_m = (edge_m + _on_m(place, post) * place.along[2] for post in (start, end))
         for k in range(place.count):
             up_m = k * place.step[2]
-            found.append((first_m + up_m - start[2], second_m + up_m - end[2]))
-    return tuple(sorted(found))
+            edges.append((first_m + up_m - start[2], second_m + up_m - end[2]))
+    return tuple(sorted(edges))
 
 
 def _on_m(place: Place, post: Vec) -> float:
@@ -40,9 +66,9 @@ def _on_m(place: Place, post: Vec) -> float:
     return ((post[0] - place.at[0]) * place.along[0] + (post[1] - place.at[1]) * place.along[1]) / level
 
 
-def rails_lie(plan: Plan, bay_id: str, key: str, tape: Tape) -> str:
+def rails_lie(found: Laid, bay_id: str, tape: Tape) -> str:
     """Where a bay's rails are marked on its posts, in words."""
-    edges = edges_m(plan, bay_id, key)
+    edges = edges_m(found, bay_id)
     if not edges:
         return ""
     first, second = ([tape.length(edge[k]) for edge in edges] for k in (0, 1))
@@ -50,24 +76,18 @@ def rails_lie(plan: Plan, bay_id: str, key: str, tape: Tape) -> str:
     return f"lower edges {at_both}" if first == second else f"lower edges {at_both}; then {', '.join(second)}"
 
 
-def _places(plan: Plan, bay_id: str, key: str) -> Iterator[tuple[Part, Place]]:
-    for part in plan.parts:
-        for place in part.places if part.role == key else ():
-            if place.about == bay_id:
-                yield part, place
-
-
-def ends_m(plan: Plan, bay_id: str, key: str) -> tuple[float, float] | None:
+def ends_m(found: Laid, bay_id: str) -> tuple[float, float] | None:
     """How far along its bay, from the middle of its first post, the first of its standing pieces begins and the last ends (m)."""
-    bay = next(bay for bay in plan.bays if bay.id == bay_id)
-    posts = {footing.under: footing.at for footing in plan.footings}
-    if bay.start not in posts or bay.end not in posts:
+    posts = found.between(bay_id)
+    if posts is None:
         return None
-    start, end = posts[bay.start], posts[bay.end]
+    start, end = posts
     wide_m = math.dist(start[:2], end[:2])
+    if wide_m < 1e-6:
+        return None
     heading = ((end[0] - start[0]) / wide_m, (end[1] - start[1]) / wide_m)
     edges = []
-    for part, place in _places(plan, bay_id, key):
+    for part, place in found.places.get(bay_id, ()):
         if abs(place.along[2]) < UPRIGHT:
             return None
         # Its broad face lies along the line: the side of its section that does not look up from the face.
@@ -79,11 +99,11 @@ def ends_m(plan: Plan, bay_id: str, key: str) -> tuple[float, float] | None:
     return (min(edges), max(edges)) if edges else None
 
 
-def in_bay(plan: Plan, bay_id: str, row: Role, tape: Tape) -> str:
+def in_bay(found: Laid, bay_id: str, row: Role, tape: Tape) -> str:
     """Where the pieces of a role are marked in a bay, in words; empty where there is nothing to mark."""
     if row.by == "rail":
-        return rails_lie(plan, bay_id, row.key, tape)
-    ends = ends_m(plan, bay_id, row.key)
+        return rails_lie(found, bay_id, tape)
+    ends = ends_m(found, bay_id)
     if ends is None:
         return ""
     return f"first edge at {tape.length(ends[0])}, last at {tape.length(ends[1])} from its first post's middle"

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from steady.data.roles import Role, role
 from steady.measure.show import Tape
 from steady.plan.model import Id, Part, Plan
-from steady.record.lies import in_bay, on_grid
+from steady.record.lies import in_bay, laid, on_grid
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -75,8 +75,9 @@ def by_place(plan: Plan, key: str) -> tuple[dict[str, list[tuple[Part, int]]], l
 def _of_role(plan: Plan, row: Role, tape: Tape) -> Iterator[Tick]:
     numbers = {bay.id: number for number, bay in enumerate(plan.bays, start=1)}
     by_bay, elsewhere = by_place(plan, row.key)
+    found = laid(plan, row.key)
     for bay, pieces in by_bay.items():
-        lie = in_bay(plan, bay, row, tape)
+        lie = in_bay(found, bay, row, tape)
         yield replace(_tick(row, bay, f"Bay {numbers[bay]}", pieces, tape), lie=lie)
     for part in dict.fromkeys(part for part, _ in elsewhere):
         count = sum(many for other, many in elsewhere if other is part)
