@@ -201,6 +201,35 @@ class AtADeskTest(Tasks):
         self.took(9)
 
 
+class TouchedTest(Tasks):
+    """Whatever is drawn is named under the pointer, opened by two clicks, and taken out by Delete."""
+
+    def test_named_opened_removed(self) -> None:
+        page = self.page
+        self.sheet()
+        leaf = page.locator("path.leaf").first.bounding_box()
+        assert leaf
+        middle = leaf["x"] + leaf["width"] / 2, leaf["y"] + leaf["height"] / 2
+        page.mouse.move(*middle)
+        expect(page.locator(".named")).to_have_text("walk gate")
+        page.mouse.click(*middle)
+        expect(page.locator(".reckoning h2")).to_have_text("Walk gate")
+        page.keyboard.press("Delete")
+        self.eventually(lambda: [gate["what"] for gate in self.spec()["openings"]] == ["double gate"])
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: len(self.spec()["openings"]) == 2)
+        page.locator("path.zone").first.click(position={"x": 4, "y": 6})
+        page.locator(".row.zone.on").wait_for()
+        page.locator("h1").evaluate("(at) => document.activeElement.blur()")
+        page.keyboard.press("Delete")
+        self.eventually(lambda: not self.spec()["zones"])
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: len(self.spec()["zones"]) == 1)
+        expect(page.locator("path.leaf").first).to_be_visible()
+        page.mouse.dblclick(*middle)
+        expect(page.locator("path.bar-strut").first).to_be_visible()
+
+
 class OnAPhoneTest(AtADeskTest):
     size = (390, 844)
 

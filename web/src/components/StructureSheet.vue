@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import type { Handle } from '@/api/types'
 import FormPanel from '@/components/FormPanel.vue'
 import Reckoning from '@/components/Reckoning.vue'
@@ -65,6 +65,19 @@ function select(id: string): void {
   selected.value = known ? id : ''
   touched.value = known ? '' : id
 }
+/** A gate's page, from its drawing. */
+const router = useRouter()
+function open(id: string): void {
+  const bay = sheet.value?.bays.find((item) => item.id === id && item.opening)
+  const page = bay && uiOf(spec.value?.kind ?? '').opening?.(structure.value, bay.id)
+  if (page) void router.push(page.to)
+}
+function takeOut(): void {
+  const found = spec.value && uiOf(spec.value.kind).removable?.(spec.value, selected.value || touched.value)
+  if (!found) return
+  store.change((job) => found.remove(specOf(job)), found.says)
+  selected.value = touched.value = ''
+}
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 const nameOf = (id: string) => {
   const post = sheet.value?.posts.find((item) => item.id === id)
@@ -102,6 +115,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (key === ',') walk(-1)
   else if (key === '.') walk(1)
   else if (event.key === 'Escape') selected.value = ''
+  else if (event.key === 'Delete') takeOut()
   else if (key === 'l' && handle.value?.holds) lock(handle.value)
   else if (key === 'b') {
     const bay = sheet.value?.bays.find((item) => item.start === selected.value)
@@ -165,6 +179,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           :selected="selected"
           :hidden="hidden"
           @select="select"
+          @open="open"
           @drag="(handle, to_m) => (moving = { handle, to_m })"
           @drop="drop"
           @cancel="moving = null"

@@ -33,6 +33,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   select: [id: string]
+  open: [id: string]
   drag: [handle: Handle, at_m: number]
   drop: [handle: Handle, at_m: number]
   cancel: []
@@ -199,7 +200,29 @@ const words = computed(() => {
   return place(labels, { keep: [...titles, ...string, ...numbers.value.map(boxOf)] })
 })
 const hover = ref<number | null>(null)
+/** What lies under the pointer, by name. */
+const names = computed(
+  () =>
+    new Map<string, string>([
+      ...views.value.flatMap((view) =>
+        view.shapes
+          .filter((shape) => shape.layer === 'zone-label')
+          .map((shape) => [shape.id, shape.text.replace(/\s+/g, ' ')] as [string, string]),
+      ),
+      ...props.sheet.members.map((item) => [item.id, item.name] as [string, string]),
+      ...props.sheet.posts.map((item) => [item.id, `Post ${item.number}`] as [string, string]),
+      ...props.sheet.bays.map((item, i) => [item.id, item.opening || `Bay ${i + 1}`] as [string, string]),
+    ]),
+)
+const named = ref<{ says: string; x: number; y: number } | null>(null)
+const thingAt = (event: Event) => (event.target as Element).getAttribute?.('data-about') ?? ''
+function name(event: PointerEvent): void {
+  const says = held.value || event.pointerType === 'touch' ? undefined : names.value.get(thingAt(event))
+  const rect = svg.value!.getBoundingClientRect()
+  named.value = says ? { says, x: event.clientX - rect.left, y: event.clientY - rect.top } : null
+}
 function point(event: PointerEvent): void {
+  name(event)
   const rect = svg.value!.getBoundingClientRect()
   if (line.value) {
     const station = (event.clientX - rect.left - line.value.pad) / line.value.above.sx
@@ -306,7 +329,8 @@ function reread(value: number | null): void {
       @pointermove="point"
       @pointerup="release"
       @pointercancel="release"
-      @pointerleave="hover = null"
+      @pointerleave="((hover = null), (named = null))"
+      @dblclick="emit('open', thingAt($event) || selected)"
       @wheel="wheel"
     >
       <g v-for="pane in panes" :key="pane.view.name">
@@ -457,6 +481,14 @@ function reread(value: number | null): void {
         @update:model-value="reread"
       />
     </div>
+    <p
+      v-if="named && !held"
+      class="named"
+      aria-hidden="true"
+      :style="{ left: `${named.x + 12}px`, top: `${named.y + 14}px` }"
+    >
+      {{ named.says }}
+    </p>
     <!-- Beside the ways of looking, not on the paper: a hole's bottom is never under a button. -->
     <Teleport defer :to="tools">
       <PaperOverview v-if="part" :part="part" :marks="marks" :shape="line ? 6 : width / height" @show="show" />
@@ -489,6 +521,16 @@ function reread(value: number | null): void {
 </template>
 
 <style scoped>
+.named {
+  position: absolute;
+  margin: 0;
+  padding: 1px 6px;
+  background: var(--ink);
+  color: var(--paper);
+  font-size: 12px;
+  pointer-events: none;
+  white-space: nowrap;
+}
 .canvas {
   position: relative;
   flex: 1;

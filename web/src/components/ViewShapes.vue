@@ -71,6 +71,7 @@ const labels = computed(() =>
         :ry="shape.ry"
         :class="['s', shape.layer]"
         :data-id="shape.id"
+        :data-about="shape.about"
         @click="emit('pick', shape.about)"
       />
       <path
@@ -82,6 +83,7 @@ const labels = computed(() =>
           { on: shape.about === selected || shape.id === selected, hover: shape.id === hover, grab: shape.grab },
         ]"
         :data-id="shape.id"
+        :data-about="shape.about"
         @pointerdown="shape.grab && emit('grab', shape.about, $event)"
         @click="emit('pick', shape.about)"
       />
