@@ -1,15 +1,18 @@
 """Where pieces are marked: rails by the ground's own fall, boards from face to face, joists as a tape is marked."""
 
+import itertools
 import random
 import unittest
 
 from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN
-from steady.record.lies import centres_m, edges_m, ends_m, laid, lower_edge_m, rails_lie, stands_m
+from steady.plan.model import Part, Place, Vec
+from steady.record.lies import centres_m, edges_m, ends_m, laid, lower_edge_m, on_grid, rails_lie, stands_m
 from steady.record.ticks import tick_groups
 from steady.structures.deck.kind import read as read_deck
 from steady.structures.fence.spec.fence import Straight
+from steady.structures.fence.spec.presets import closed_with
 from steady.structures.kind import Ask
 from steady.structures.pergola.kind import read as read_pergola
 
@@ -123,3 +126,41 @@ class GridMarks(unittest.TestCase):
             ways = {abs(place.along[0]) > abs(place.along[1]) for place in part.places}
             if len(ways) > 1:
                 self.assertEqual(centres_m(part), ())
+
+
+def piece(*at: tuple[float, float, float], along: Vec = (0.0, 1.0, 0.0), up: Vec = (0.0, 0.0, 1.0)) -> Part:
+    """One piece in so many places, 2 m long, 38 × 140 mm."""
+    return Part(
+        id="p",
+        role="rafter",
+        item="rafter 2x6 pine",
+        length_m=2.0,
+        section_m=(0.038, 0.14),
+        places=tuple(Place(id=f"p{k}", at=spot, along=along, up=up) for k, spot in enumerate(at)),
+    )
+
+
+class BesideZero(unittest.TestCase):
+    def test_what_stands_before_the_tape_s_zero_is_never_told_as_after_it(self) -> None:
+        self.assertEqual(centres_m(piece((-0.2, 0, 1), (0.2, 0, 1))), (-0.2, 0.2))
+        self.assertEqual(on_grid(piece((-0.2, 0, 1), (0.2, 0, 1)), Tape()).split(";")[0], "centres at −7⅞″, 7⅞″")
+        upright = piece((-0.3, -0.3, 0), (3.0, 2.0, 0), along=(0.0, 0.0, 1.0), up=(1.0, 0.0, 0.0))
+        self.assertEqual(stands_m(upright), ((-0.3, -0.3), (3.0, 2.0)))
+
+    def test_a_lower_edge_is_half_of_whichever_side_looks_up(self) -> None:
+        self.assertAlmostEqual(lower_edge_m(piece((0, 0, 1))) or 0, 1 - 0.07, 4)
+        self.assertAlmostEqual(lower_edge_m(piece((0, 0, 1), up=(1.0, 0.0, 0.0))) or 0, 1 - 0.019, 4)
+        self.assertIsNone(lower_edge_m(piece((0, 0, 1), (1, 0, 1.2))))
+
+
+class SlatMarks(unittest.TestCase):
+    def test_level_slats_are_marked_on_their_posts_by_their_width_and_gap(self) -> None:
+        spec = closed_with(fence(24, bay_max_m=1.2), "slats")
+        plan = planned(spec)
+        found = laid(plan, "rail")
+        edges = [low for low, _ in edges_m(found, plan.bays[0].id)]
+        self.assertGreater(len(edges), 3)
+        steps = [round(b - a, 6) for a, b in itertools.pairwise(edges)]
+        self.assertEqual(len(set(steps)), 1)  # one width and one gap from each to the next
+        group = next(group for group in tick_groups(plan, Tape()) if group.role == "rail")
+        self.assertIn("lower edges", group.ticks[0].lie)

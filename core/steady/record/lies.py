@@ -51,13 +51,19 @@ def edges_m(found: Laid, bay_id: str) -> tuple[tuple[float, float], ...]:
     for part, place in found.places.get(bay_id, ()):
         if abs(place.along[2]) > UPRIGHT:
             continue
-        edge_m = place.at[2] - part.section_m[1] / 2 * place.up[2]
+        edge_m = place.at[2] - half_up_m(part, place)
         # A rail that ends at its posts' faces is marked on their middles: it is followed so far.
         first_m, second_m = (edge_m + _on_m(place, post) * place.along[2] for post in (start, end))
         for k in range(place.count):
             up_m = k * place.step[2]
             edges.append((first_m + up_m - start[2], second_m + up_m - end[2]))
     return tuple(sorted(edges))
+
+
+def half_up_m(part: Part, place: Place) -> float:
+    """How far a lying piece reaches below its middle (m): it lies on edge, flat, or turned between the two."""
+    aside = place.along[0] * place.up[1] - place.along[1] * place.up[0]
+    return part.section_m[1] / 2 * abs(place.up[2]) + part.section_m[0] / 2 * abs(aside)
 
 
 def _on_m(place: Place, post: Vec) -> float:
@@ -69,7 +75,7 @@ def _on_m(place: Place, post: Vec) -> float:
 def rails_lie(found: Laid, bay_id: str, tape: Tape) -> str:
     """Where a bay's rails are marked on its posts, in words."""
     edges = edges_m(found, bay_id)
-    if not edges:
+    if not 0 < len(edges) <= MOST_MARKS:
         return ""
     first, second = ([tape.length(edge[k]) for edge in edges] for k in (0, 1))
     at_both = ", ".join(first)
@@ -101,11 +107,9 @@ def ends_m(found: Laid, bay_id: str) -> tuple[float, float] | None:
 
 def in_bay(found: Laid, bay_id: str, row: Role, tape: Tape) -> str:
     """Where the pieces of a role are marked in a bay, in words; empty where there is nothing to mark."""
-    if row.by == "rail":
+    ends = ends_m(found, bay_id) if row.by != "rail" else None
+    if ends is None:  # what lies is marked on its posts, rails and slats alike
         return rails_lie(found, bay_id, tape)
-    ends = ends_m(found, bay_id)
-    if ends is None:
-        return ""
     return f"first edge at {tape.length(ends[0])}, last at {tape.length(ends[1])} from its first post's middle"
 
 
@@ -123,7 +127,7 @@ def centres_m(part: Part) -> tuple[float, ...]:
             return ()
         middle = place.at[axis] + part.length_m / 2 * place.along[axis]
         found += [middle + k * place.step[axis] for k in range(place.count)]
-    return tuple(sorted({round(abs(at), 5) for at in found}))
+    return tuple(sorted({round(at, 5) for at in found}))
 
 
 def stands_m(part: Part) -> tuple[tuple[float, float], ...]:
@@ -133,7 +137,7 @@ def stands_m(part: Part) -> tuple[tuple[float, float], ...]:
         if abs(place.along[2]) < PLUMB:
             return ()
         found += [
-            (round(place.at[0] + k * place.step[0], 5), round(abs(place.at[1] + k * place.step[1]), 5))
+            (round(place.at[0] + k * place.step[0], 5), round(place.at[1] + k * place.step[1], 5))
             for k in range(place.count)
         ]
     return tuple(sorted(set(found)))
@@ -145,9 +149,7 @@ def lower_edge_m(part: Part) -> float | None:
     for place in part.places:
         if abs(place.along[2]) > 1e-6 or part.section_m[1] <= 0 or any(abs(step) > 1e-9 for step in place.step[2:]):
             return None
-        # A level piece lies on edge or flat: whichever of its sides looks up.
-        half_m = part.section_m[1] / 2 * abs(place.up[2]) + part.section_m[0] / 2 * math.hypot(*place.up[:2])
-        edges.add(round(place.at[2] - half_m, 4))
+        edges.add(round(place.at[2] - half_up_m(part, place), 4))
     return edges.pop() if len(edges) == 1 else None
 
 
