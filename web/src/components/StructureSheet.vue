@@ -19,7 +19,7 @@ const store = useJob()
 const route = useRoute()
 const { called } = useKinds()
 const { sheet, selected, structure, moving, problems, failed, run } = useJobSheet()
-const { spec, specOf, fault, move, hold } = useStructure(structure)
+const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
 const known = computed(() => !!spec.value)
 const name = computed(
@@ -72,17 +72,21 @@ function open(id: string): void {
   const page = bay && uiOf(spec.value?.kind ?? '').opening?.(structure.value, bay.id)
   if (page) void router.push(page.to)
 }
-function takeOut(): void {
-  const found = spec.value && uiOf(spec.value.kind).removable?.(spec.value, selected.value || touched.value)
-  if (!found) return
-  store.change((job) => found.remove(specOf(job)), found.says)
-  selected.value = touched.value = ''
+/** What its kind takes out at a press, it says which, or why not. */
+const TAKE_OUT = 'take out'
+async function takeOut(): Promise<void> {
+  const thing = selected.value || touched.value
+  if (!thing || !kind.value?.acts.includes(TAKE_OUT)) return
+  await act(TAKE_OUT, thing, `removed ${nameOf(thing)}`)
+  if (!fault.value) selected.value = touched.value = ''
 }
 const handle = computed(() => sheet.value?.handles.find((item) => item.id === selected.value) ?? null)
 const nameOf = (id: string) => {
   const post = sheet.value?.posts.find((item) => item.id === id)
   return (
-    sheet.value?.members.find((item) => item.id === id)?.name ?? (post ? `post ${post.number}` : 'part of the drawing')
+    sheet.value?.members.find((item) => item.id === id)?.name ||
+    sheet.value?.bays.find((item) => item.id === id)?.opening ||
+    (post ? `post ${post.number}` : 'part of the drawing')
   ).toLowerCase()
 }
 async function drop(handle: Handle, to_m: number): Promise<void> {
@@ -115,7 +119,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (key === ',') walk(-1)
   else if (key === '.') walk(1)
   else if (event.key === 'Escape') selected.value = ''
-  else if (event.key === 'Delete') takeOut()
+  else if (event.key === 'Delete') void takeOut()
   else if (key === 'l' && handle.value?.holds) lock(handle.value)
   else if (key === 'b') {
     const bay = sheet.value?.bays.find((item) => item.start === selected.value)

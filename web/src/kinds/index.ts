@@ -1,6 +1,5 @@
 import type { Component } from 'vue'
 import type { RouteLocationRaw, RouteRecordRaw } from 'vue-router'
-import type { Spec } from '@/api/types'
 
 /**
  * What a kind of structure brings to the page beyond what its form and its tables already say. All of it may be left
@@ -18,8 +17,6 @@ export interface KindUi {
   swap?: Component
   /** Pages of its own inside a job, and the way to the one of an opening. */
   routes?: RouteRecordRaw[]
-  /** What of its lists a picked thing stands for, so that Delete takes it out; null: nothing that can be. */
-  removable?: (spec: Spec, id: string) => { says: string; remove: (spec: Spec) => void } | null
   opening?: (structure: string, bay: string) => { says: string; to: RouteLocationRaw }
 }
 

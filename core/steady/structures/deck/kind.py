@@ -17,6 +17,7 @@ from steady.structures.deck.ways.search import candidates, choices
 from steady.structures.form import Field, Group
 from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
 from steady.structures.rests import Bearing
+from steady.structures.taken_out import ACT, takes_out
 
 LEAST_SIDE_M = 0.6
 SAME_M = 1e-6
@@ -177,7 +178,7 @@ DECK = Kind(
     own=OWN,
     usual=USUAL,
     settings=SETTINGS,
-    acts={"add a stair": add_stair, "add a rock": add_rock},
+    acts={"add a stair": add_stair, "add a rock": add_rock, ACT: takes_out(stairs="stair", spots="spot")},
     tables=(
         Table(key="members", says="Members"),
         Table(

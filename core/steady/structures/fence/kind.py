@@ -37,6 +37,7 @@ from steady.structures.kind import (
     Table,
     changed,
 )
+from steady.structures.taken_out import ACT, takes_out
 
 OWN = frozenset(
     {
@@ -278,7 +279,7 @@ FENCE = Kind(
     let_go=let_go,
     candidates=_candidates,
     choices=_choices,
-    acts={"close with": close_with},
+    acts={"close with": close_with, ACT: takes_out(openings="gate", zones="zone", locks="post")},
     strength=strength,
     approval=_approval,
     found=met,

@@ -1,6 +1,5 @@
 import { defineAsyncComponent } from 'vue'
 import type { KindUi } from '@/kinds'
-import { removable } from '@/kinds/fence/removable'
 
 const ui: KindUi = {
   panel: defineAsyncComponent(() => import('@/kinds/fence/FencePanel.vue')),
@@ -9,7 +8,6 @@ const ui: KindUi = {
   approve: defineAsyncComponent(() => import('@/kinds/fence/LookBox.vue')),
   swap: defineAsyncComponent(() => import('@/kinds/fence/SwapBox.vue')),
   routes: [{ path: 'gate/:structure/:opening', name: 'gate', component: () => import('@/kinds/fence/GateView.vue') }],
-  removable: removable as KindUi['removable'],
   opening: (structure, bay) => ({
     says: 'Open the gate: leaf, brace, hinges, swing',
     to: { name: 'gate', params: { structure, opening: bay.split('/').pop() } },
