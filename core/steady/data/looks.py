@@ -8,13 +8,17 @@ from steady.data.loader import keyed
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Look:
-    """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style."""
+    """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style.
+
+    `covers`: it lies over the frame, and is left out where the frame is to be read.
+    """
 
     fill: str
     ink: str
     width_m: float
     dxf: int
     css: str
+    covers: bool = False
 
 
 PLAIN = Look(fill="", ink="#14211d", width_m=0.006, dxf=7, css="")
@@ -31,6 +35,7 @@ def looks() -> dict[str, Look]:
             width_m=row.number("width_m"),
             dxf=int(row.text["dxf"]),
             css=row.text["css"],
+            covers=row.text["covers"] == "yes",
         )
         for key, row in keyed("looks").items()
     }

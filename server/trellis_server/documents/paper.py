@@ -52,7 +52,7 @@ def paint(
     canvas.restoreState()
 
 
-def paint_whole(canvas: Canvas, view: View, box: Box, leave_out: Sequence[str] = ()) -> None:
+def paint_whole(canvas: Canvas, view: View, box: Box, frame: bool = False) -> None:
     """Paint a whole view with its words into a box, on one scale both ways, in its middle."""
     x, y, width, height = box
     left, low, right, top = view.bounds
@@ -65,7 +65,7 @@ def paint_whole(canvas: Canvas, view: View, box: Box, leave_out: Sequence[str] =
 
     canvas.saveState()
     for shape in view.shapes:
-        if shape.kind != "text" and shape.layer not in leave_out:
+        if shape.kind != "text" and not (frame and look(shape.layer).covers):
             for k in range(shape.count):
                 _shape(canvas, shape, k, at, scale)
     _write(canvas, [_label(shape, at) for shape in view.shapes if shape.kind == "text"], box)

@@ -30,11 +30,11 @@ UNDER = ParagraphStyle(
 
 
 class Picture(Flowable):
-    """A view, as wide as the column and at most so tall."""
+    """A view, as wide as the column and at most so tall. `frame`: without what lies over its frame."""
 
-    def __init__(self, view: View, tall: float, leave_out: Sequence[str] = ()) -> None:
+    def __init__(self, view: View, tall: float, frame: bool = False) -> None:
         super().__init__()
-        self.view, self.tall, self.leave_out = view, tall, leave_out
+        self.view, self.tall, self.frame = view, tall, frame
 
     def wrap(self, wide: float, _tall: float) -> tuple[float, float]:
         """The room that it takes."""
@@ -43,7 +43,7 @@ class Picture(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), self.leave_out)
+        paint_whole(self.canv, self.view, (0, 0, self.wide, self.tall), self.frame)
 
 
 def money(value: float, currency: str) -> str:

@@ -356,9 +356,7 @@ def _grid(printed: Printed) -> list[Flowable]:
         shares = (0.56, 0.36) if number == 0 else (0.46, 0.46)
         for share, view in zip(shares, pair, strict=False):
             found += [Paragraph(escape(view.title), UNDER)] if len(pair) > 1 else []
-            found += [
-                Picture(view, tall * (share if len(pair) > 1 else 0.9), leave_out=("decking",) if number == 0 else ())
-            ]
+            found += [Picture(view, tall * (share if len(pair) > 1 else 0.9), frame=view is views[0])]
     if sheet.members:
         rows = [(row.name, row.says, row.verdict, row.table) for row in sheet.members]
         found += _section("Members")

@@ -3,7 +3,7 @@ import type { Sheet } from '@/api/types'
 import SettingSearch from '@/components/SettingSearch.vue'
 import StructureList from '@/components/StructureList.vue'
 
-/** The panel beside a structure's drawing: the job's structures, any setting by its name, what is shown, then the kind's own. */
+/** Beside a structure's drawing: the job's structures, any setting by name, what is shown, then the kind's own. */
 defineProps<{
   structure: string
   sheet: Sheet | null

@@ -125,7 +125,10 @@ const gust = (start: Start) =>
     : start.gust_m_per_s === 0
       ? 'Fails in still air'
       : `${speed(start.gust_m_per_s)} gust`
-const added = (price: number) => (price >= 0.5 ? `+ ${money(price)}` : price <= -0.5 ? `− ${money(-price)}` : 'no more')
+function added(price: number): string {
+  if (Math.abs(price) < 0.5) return 'no more'
+  return price > 0 ? `+ ${money(price)}` : `− ${money(-price)}`
+}
 
 onMounted(load)
 watch(

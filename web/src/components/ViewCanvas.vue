@@ -2,15 +2,19 @@
 import { useElementSize, useEventListener, useScroll } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Handle, Sheet, View } from '@/api/types'
+import CanvasScale from '@/components/canvas/CanvasScale.vue'
+import GridRulers from '@/components/canvas/GridRulers.vue'
+import PickedOnLine from '@/components/canvas/PickedOnLine.vue'
 import LengthField from '@/components/LengthField.vue'
 import LineTape from '@/components/LineTape.vue'
 import PaperOverview from '@/components/PaperOverview.vue'
 import ViewLabels from '@/components/ViewLabels.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
+import { useNamed } from '@/composables/useNamed'
+import { usePart } from '@/composables/usePart'
 import { usePull } from '@/composables/usePull'
-import { boxOf, labelsOf, place } from '@/logic/labels'
+import { boxOf, place } from '@/logic/labels'
 import {
-  divisions,
   gridLayout,
   lineLayout,
   RULE,
@@ -22,6 +26,7 @@ import {
   type Viewport,
 } from '@/logic/panes'
 import { showDistance, showLength, type Tape } from '@/logic/units'
+import { titleOf, wordsOf } from '@/logic/words'
 
 /** Every view that a sheet names: along a line under each other, or on a grid beside each other. */
 const props = defineProps<{
@@ -78,9 +83,6 @@ const panes = computed<Pane[]>(() => (line.value ? [line.value.above, line.value
 const main = computed(() => panes.value[0] ?? null)
 const wide = computed(() => line.value?.wide ?? width.value)
 const X = (x: number) => main.value!.x0 + x * main.value!.sx
-/** A dimension's line with a tick at either end: across, and down. */
-const between = (a: number, b: number, y: number) => `M${a} ${y + 4}v-8M${b} ${y + 4}v-8M${a} ${y}H${b}`
-const down = (x: number, y: number, deep: number) => `M${x} ${y}h8m-4 0v${deep}m-4 0h8`
 const Y = (y: number) => main.value!.y0 + y * main.value!.sy
 
 const axisOf = (handle: Handle) => (handle.axis === 'y' ? 'y' : 'x')
@@ -142,14 +144,7 @@ const far = computed(() => ({
   y: -Math.min(...ring.value.map((p) => p[1]), -1),
 }))
 const imperial = computed(() => props.tape.system === 'imperial')
-const rules = computed(() =>
-  laid.value && grid.value[0]?.how === 'above'
-    ? {
-        x: divisions(far.value.x, laid.value.scale, imperial.value),
-        y: divisions(far.value.y, laid.value.scale, imperial.value),
-      }
-    : null,
-)
+const ruled = computed(() => grid.value[0]?.how === 'above')
 const ruleBottom = computed(() =>
   laid.value?.split.beside || !laid.value ? height.value : Math.min(height.value, laid.value.split.at),
 )
@@ -157,7 +152,6 @@ const ruleBottom = computed(() =>
 /** Along a line: the post or bay that is picked, with its lengths, and the posts' numbers over their heads. */
 const post = computed(() => props.sheet.posts.find((item) => item.id === props.selected) ?? null)
 const bay = computed(() => props.sheet.bays.find((item) => item.id === props.selected) ?? null)
-const beside = computed(() => (post.value && X(post.value.station_m) > wide.value - 84 ? -28 : 20))
 const numbers = computed(() =>
   !line.value
     ? []
@@ -174,56 +168,22 @@ const numbers = computed(() =>
         { steps: 0 },
       ),
 )
-/** Every view's words, placed at once: none lies over another's, over a title or over a post's number. */
-const titleOf = (pane: Pane) => {
-  const [name, ...more] = pane.view.title.split(', ')
-  return [name!, [...more, pane.note].join('; ')] as const
-}
 const words = computed(() => {
-  const titles = panes.value.flatMap((pane) => {
-    if (!pane.title) return []
-    const [x, y] = pane.title
-    return [boxOf({ x, y, text: titleOf(pane).join(' '), size: 13, anchor: 'start', weight: 0 })]
-  })
-  const labels = panes.value.flatMap((pane) =>
-    labelsOf(
-      pane.view,
-      (x) => pane.x0 + x * pane.sx,
-      (y) => pane.y0 - y * pane.sy,
-      pane.box,
-    ),
-  )
   // A line's own string and boards are read along: no word stands on them.
   const string = line.value
     ? [{ left: 0, right: wide.value, top: line.value.above.y0 - 5, bottom: line.value.above.y0 + 5 }]
     : []
-  return place(labels, { keep: [...titles, ...string, ...numbers.value.map(boxOf)] })
+  return wordsOf(panes.value, [...string, ...numbers.value.map(boxOf)])
 })
 const hover = ref<number | null>(null)
-/** What lies under the pointer, by name. */
-const names = computed(
-  () =>
-    new Map<string, string>([
-      ...views.value.flatMap((view) =>
-        view.shapes
-          .filter((shape) => shape.layer === 'zone-label')
-          .map((shape) => [shape.id, shape.text.replace(/\s+/g, ' ')] as [string, string]),
-      ),
-      ...props.sheet.members.map((item) => [item.id, item.name] as [string, string]),
-      ...props.sheet.posts.map((item) => [item.id, `Post ${item.number}`] as [string, string]),
-      ...props.sheet.bays.map((item, i) => [item.id, item.opening || `Bay ${i + 1}`] as [string, string]),
-    ]),
+const { named, name, thingAt } = useNamed(
+  () => props.sheet,
+  () => views.value,
+  () => !!held.value,
 )
-const named = ref<{ says: string; x: number; y: number } | null>(null)
-const thingAt = (event: Event) => (event.target as Element).getAttribute?.('data-about') ?? ''
-function name(event: PointerEvent): void {
-  const says = held.value || event.pointerType === 'touch' ? undefined : names.value.get(thingAt(event))
-  const rect = svg.value!.getBoundingClientRect()
-  named.value = says ? { says, x: event.clientX - rect.left, y: event.clientY - rect.top } : null
-}
 function point(event: PointerEvent): void {
-  name(event)
   const rect = svg.value!.getBoundingClientRect()
+  name(event, rect)
   if (line.value) {
     const station = (event.clientX - rect.left - line.value.pad) / line.value.above.sx
     hover.value = station >= 0 && station <= props.sheet.line_m ? station : null
@@ -260,30 +220,8 @@ function wheel(event: WheelEvent): void {
 }
 /** Which part of the whole drawing is on the paper, where that is not all of it. */
 const { x: scrolled } = useScroll(box)
-const part = computed(() => {
-  if (line.value) {
-    if (wide.value <= width.value + 1) return null
-    return { left: scrolled.value / wide.value, right: (scrolled.value + width.value) / wide.value, top: 0, bottom: 1 }
-  }
-  const { zoom, dx, dy } = at.value
-  if (zoom === 1) return null
-  const share = (pixels: number, whole: number) => Math.min(1, Math.max(0, pixels / zoom / whole))
-  return {
-    left: share(-dx, width.value),
-    right: share(width.value - dx, width.value),
-    top: share(-dy, height.value),
-    bottom: share(height.value - dy, height.value),
-  }
-})
+const { part, show } = usePart(at, paper, () => line.value?.wide ?? null, scrolled)
 const marks = computed(() => (line.value ? props.sheet.posts.map((item) => X(item.station_m) / wide.value) : []))
-function show(x: number, y: number): void {
-  if (line.value) {
-    scrolled.value = x * wide.value - width.value / 2
-    return
-  }
-  const { zoom } = at.value
-  at.value = { zoom, dx: width.value / 2 - x * zoom * width.value, dy: height.value / 2 - y * zoom * height.value }
-}
 function fit(): void {
   at.value = WHOLE
   trueScale.value = false
@@ -385,40 +323,17 @@ function reread(value: number | null): void {
         >
           {{ label.text }}
         </text>
-        <g v-if="bay" class="dimension">
-          <path :d="between(X(bay.from_m), X(bay.to_m), line.sideTop + 44)" />
-          <text :x="(X(bay.from_m) + X(bay.to_m)) / 2" :y="line.sideTop + 38" text-anchor="middle">
-            {{ bay.width }}
-          </text>
-        </g>
-        <g v-if="post" class="dimension">
-          <path
-            :d="
-              down(X(post.station_m) + beside, line.side.y0 - post.ground_m * line.side.sy, post.hole_m * line.side.sy)
-            "
-          />
-          <text
-            :x="X(post.station_m) + beside + (beside < 0 ? -4 : 10)"
-            :text-anchor="beside < 0 ? 'end' : 'start'"
-            :y="line.side.y0 - (post.ground_m - post.hole_m / 2) * line.side.sy + 4"
-          >
-            {{ post.hole }}
-          </text>
-        </g>
+        <PickedOnLine :post="post" :bay="bay" :line="line" />
       </template>
       <template v-else-if="laid">
-        <g v-if="rules" class="ticks">
-          <rect x="0" y="0" :width="width" :height="RULE" class="tape" />
-          <rect x="0" y="0" :width="RULE + 8" :height="ruleBottom" class="tape" />
-          <template v-for="tick in rules.x" :key="'x' + tick.at">
-            <path :d="`M${X(tick.at)} ${RULE}v${tick.long ? -12 : -6}`" />
-            <text v-if="tick.long" :x="X(tick.at) + 3" y="16">{{ tick.label }}</text>
-          </template>
-          <template v-for="tick in rules.y" :key="'y' + tick.at">
-            <path :d="`M${RULE + 8} ${Y(tick.at)}h${tick.long ? -12 : -6}`" />
-            <text v-if="tick.long" x="4" :y="Y(tick.at) + 4">{{ tick.label }}</text>
-          </template>
-        </g>
+        <GridRulers
+          v-if="ruled && main"
+          :pane="main"
+          :far="far"
+          :wide="width"
+          :bottom="ruleBottom"
+          :imperial="imperial"
+        />
         <g class="edges">
           <rect
             v-for="edge in edges"
@@ -492,29 +407,14 @@ function reread(value: number | null): void {
     <!-- Beside the ways of looking, not on the paper: a hole's bottom is never under a button. -->
     <Teleport defer :to="tools">
       <PaperOverview v-if="part" :part="part" :marks="marks" :shape="line ? 6 : width / height" @show="show" />
-      <div class="scale" role="group" aria-label="Scale">
-        <button
-          class="plain small"
-          :class="{ on: at.zoom === 1 && !trueScale }"
-          :aria-pressed="at.zoom === 1 && !trueScale"
-          @click="fit"
-        >
-          {{ line ? 'Whole line' : 'Whole' }}
-        </button>
-        <button
-          v-if="line"
-          class="plain small"
-          :class="{ on: trueScale }"
-          :aria-pressed="trueScale"
-          @click="trueScale = true"
-        >
-          True scale
-        </button>
-        <button class="plain small" aria-label="Draw it larger" @click="zoom(1.4)">+</button>
-        <button class="plain small" aria-label="Draw it smaller" :disabled="at.zoom === 1" @click="zoom(1 / 1.4)">
-          −
-        </button>
-      </div>
+      <CanvasScale
+        :line="!!line"
+        :zoom="at.zoom"
+        :true-scale="trueScale"
+        @fit="fit"
+        @true-scale="trueScale = true"
+        @zoom="zoom"
+      />
     </Teleport>
     <p v-if="held" class="visually-hidden" role="status">{{ showLength(held.at, tape) }}</p>
   </div>
@@ -562,16 +462,6 @@ function reread(value: number | null): void {
   fill: var(--ink-2);
   font-size: 12px;
 }
-.tape {
-  fill: var(--tape);
-}
-.ticks path {
-  stroke: var(--ink);
-}
-.ticks text {
-  font-size: 12px;
-  fill: var(--ink-2);
-}
 .number {
   font-size: 12px;
   fill: var(--ink);
@@ -582,19 +472,6 @@ function reread(value: number | null): void {
 .number.on {
   font-weight: 600;
   fill: var(--chalk);
-}
-.dimension path {
-  stroke: var(--chalk);
-  fill: none;
-  stroke-width: 1.5;
-}
-.dimension text {
-  font-size: 13px;
-  font-weight: 600;
-  fill: var(--chalk);
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 5px;
 }
 .pointer path {
   stroke: var(--chalk);
@@ -652,13 +529,5 @@ function reread(value: number | null): void {
   border: 1px solid var(--fail);
   padding: 4px 6px;
   width: 220px;
-}
-.scale {
-  display: flex;
-}
-.scale .plain {
-  border-radius: 0;
-  margin-left: -1px;
-  min-width: 28px;
 }
 </style>

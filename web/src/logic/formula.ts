@@ -4,10 +4,19 @@ export interface Piece {
   kind: 'text' | 'symbol' | 'sub' | 'sup'
 }
 
-const TOKEN =
-  /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)|(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))|(\d+(?:\.\d+)?)|(\*|\/|\+|-|\(|\)|,)/g
+const NAME = /([A-Za-zα-ωΑ-Ω]+'?(?:_[A-Za-z0-9_]+)?'?)/.source
+const POWER = /(\*\*\s*(?:\d+(?:\.\d+)?|\([^()]*\)))/.source
+const TOKEN = new RegExp(`${NAME}|${POWER}|(\\d+(?:\\.\\d+)?)|(\\*|\\/|\\+|-|\\(|\\)|,)`, 'g')
 const SIGNS: Record<string, string> = { '*': ' × ', '/': ' / ', '+': ' + ', '-': ' − ', ',': ', ' }
-const GREEK: Record<string, string> = { gamma: 'γ', phi: 'φ', lam: 'λ', tau: 'τ', rho: 'ρ', phiM: 'φM', phiN: 'φN' }
+const GREEK: Record<string, string> = {
+  gamma: 'γ',
+  phi: 'φ',
+  lam: 'λ',
+  tau: 'τ',
+  rho: 'ρ',
+  phiM: 'φM',
+  phiN: 'φN',
+}
 const WORDS = new Set(['max', 'min', 'sqrt', 'ln'])
 
 /** Splits a symbol into its letter and its subscript. */
@@ -26,8 +35,8 @@ export function typeset(formula: string): Piece[] {
   const pieces: Piece[] = []
   for (const match of formula.matchAll(TOKEN)) {
     const [, name, power, value, sign] = match
-    if (name)
-      pieces.push(...(WORDS.has(name) ? [{ text: name === 'sqrt' ? '√' : name, kind: 'text' as const }] : symbol(name)))
+    if (name && WORDS.has(name)) pieces.push({ text: name === 'sqrt' ? '√' : name, kind: 'text' })
+    else if (name) pieces.push(...symbol(name))
     else if (power)
       pieces.push({
         text: power

@@ -3,6 +3,7 @@ import { useEventListener, useSwipe } from '@vueuse/core'
 import { computed, onMounted, onUnmounted, ref, watch } from 'vue'
 import type { Target } from '@/api/types'
 import FractionPad from '@/components/FractionPad.vue'
+import MeasureLists from '@/components/site/MeasureLists.vue'
 import PostDrawing from '@/components/site/PostDrawing.vue'
 import TapeStrip from '@/components/site/TapeStrip.vue'
 import TickList from '@/components/TickList.vue'
@@ -52,6 +53,13 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   if (asked.value || group.value || measuring.value || (event.target as HTMLElement).matches('input, textarea')) return
   if (event.key === 'ArrowRight' || event.key === '.') go(1)
   if (event.key === 'ArrowLeft' || event.key === ',') go(-1)
+})
+/** What is asked for, and of what. */
+const asking = computed(() => {
+  const target = asked.value
+  if (!target) return ''
+  const whose = target.about === post.value?.id ? `Post ${post.value.number}: ` : ''
+  return `${whose}${target.what}${target.of ? `, ${target.of}` : ''}`
 })
 const isSet = computed(() => (post.value ? (last(post.value.id, 'set')?.done ?? false) : false))
 /** What can be measured here, as the plan names it: of this post first, then of the structure as a whole. */
@@ -203,15 +211,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
     </nav>
     <main v-if="measuring" class="body pad-x">
       <h1 class="listed">Measures, in the order in which they are cut</h1>
-      <section v-for="item in measures" :key="item.title" class="measures" :aria-label="item.title">
-        <h2>{{ item.title }}</h2>
-        <dl>
-          <template v-for="[says, much] in item.rows" :key="says"
-            ><dt>{{ says }}</dt>
-            <dd>{{ much }}</dd></template
-          >
-        </dl>
-      </section>
+      <MeasureLists :lists="measures" />
     </main>
     <main v-else-if="group" class="body pad-x">
       <h1 class="listed">{{ group.says }}</h1>
@@ -313,7 +313,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
     </main>
     <FractionPad
       v-if="asked"
-      :title="`${asked.about === post?.id ? `Post ${post.number}: ` : ''}${asked.what}${asked.of ? `, ${asked.of}` : ''}`"
+      :title="asking"
       :start="measured(asked)"
       :planned="planned"
       :asks-over="asked.asks_over"
@@ -353,27 +353,6 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   font-size: 17px;
   text-decoration: none;
   padding: 12px 0;
-}
-.measures h2 {
-  font-size: 17px;
-  margin: 14px 0 4px;
-}
-.measures dl {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  margin: 0;
-  font-size: 17px;
-}
-.measures dt,
-.measures dd {
-  margin: 0;
-  padding: 8px 0;
-  border-bottom: 1px solid var(--line);
-}
-.measures dd {
-  font-weight: 700;
-  text-align: right;
-  padding-left: 12px;
 }
 .held {
   border: solid var(--fail);

@@ -34,6 +34,11 @@ const drawing = computed(() => {
     h: 240,
   }
 })
+/** Beside the hole: how deep it is. */
+const hole = computed(() => {
+  const { y0, scale } = drawing.value
+  return `M${W / 2 + 22} ${y0 - props.post.ground_m * scale}h12m-6 0v${props.post.hole_m * scale}m-6 0h12`
+})
 </script>
 
 <template>
@@ -66,9 +71,7 @@ const drawing = computed(() => {
       :selected="post.id"
     />
     <g v-if="!framing" class="dim">
-      <path
-        :d="`M${W / 2 + 22} ${drawing.y0 - post.ground_m * drawing.scale}h12m-6 0v${post.hole_m * drawing.scale}m-6 0h12`"
-      />
+      <path :d="hole" />
       <rect
         :x="W / 2 + 36"
         :y="drawing.y0 - (post.ground_m - post.hole_m / 2) * drawing.scale - 20"

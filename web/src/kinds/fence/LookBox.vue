@@ -44,7 +44,8 @@ const paper = ref<'letter' | 'a4'>('letter')
 const wide = ref('')
 const sample = computed(
   () =>
-    `/api/jobs/${store.id}/files/${props.structure}/sample.pdf?${new URLSearchParams({ paper: paper.value, wide: wide.value })}`,
+    `/api/jobs/${store.id}/files/${props.structure}/sample.pdf?` +
+    new URLSearchParams({ paper: paper.value, wide: wide.value }),
 )
 </script>
 
