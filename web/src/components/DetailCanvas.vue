@@ -154,7 +154,6 @@ svg {
 text {
   font-size: 12px;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 4px;
   stroke-linejoin: round;

@@ -129,7 +129,6 @@ const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
   font-size: 12px;
   font-weight: 600;
   fill: var(--chalk);
-  paint-order: stroke;
   stroke: var(--tape);
   stroke-width: 4px;
 }

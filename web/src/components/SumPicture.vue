@@ -96,7 +96,6 @@ svg {
 text {
   font-size: 11px;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground-2);
   stroke-width: 3px;
 }

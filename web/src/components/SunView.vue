@@ -266,7 +266,6 @@ const degrees = (rad: number) => `${Math.round((rad * 180) / Math.PI)}°`
   font-weight: 600;
   font-size: 14px;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
 }

@@ -453,7 +453,6 @@ function reread(value: number | null): void {
   font-size: 13px;
   font-weight: 600;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
 }
@@ -465,7 +464,6 @@ function reread(value: number | null): void {
 .number {
   font-size: 12px;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
 }
@@ -481,7 +479,6 @@ function reread(value: number | null): void {
   font-size: 13px;
   font-weight: 600;
   fill: var(--chalk);
-  paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 4px;
 }

@@ -136,7 +136,6 @@ const labels = computed(() =>
 .t {
   font-size: 12px;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
   stroke-linejoin: round;

@@ -18,11 +18,23 @@ export interface Box {
   bottom: number
 }
 
-/** Wider than letters are on the average: a word of wide ones must fit, too. */
+/** Widths of letters for their size: a little over the average, so that a word of wide ones fits, too. */
 const LETTER = 0.58
+const DIGIT = 0.6
+const RAISED = 0.4
+const THIN = 0.3
+function widthOf(text: string): number {
+  let sum = 0
+  for (const letter of text) {
+    if (/[⁰¹²³⁴-⁹₀-₉]/.test(letter)) sum += RAISED
+    else if (/[ ′″.,:;'⁄il|]/.test(letter)) sum += THIN
+    else sum += /\d/.test(letter) ? DIGIT : LETTER
+  }
+  return sum
+}
 
 export function boxOf(label: Label): Box {
-  const width = label.text.length * label.size * LETTER
+  const width = widthOf(label.text) * label.size
   const left = label.anchor === 'start' ? label.x : label.anchor === 'end' ? label.x - width : label.x - width / 2
   return { left, right: left + width, top: label.y - label.size * 0.82, bottom: label.y + label.size * 0.25 }
 }

@@ -122,14 +122,14 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
   )
   const beside = others.length
     ? Math.min(
-        (paper.width - RULE - 240) / (wide + widest),
+        (paper.width - RULE - 258) / (wide + widest),
         (paper.height - RULE - 32 - gaps) / Math.max(high, stacked),
       )
     : 0
   const isBeside = beside > under * 1.1
   const scale = Math.max(6, Math.min(Math.max(under, beside), 90)) * at.zoom
   const firstRight = isBeside
-    ? RULE + 78 + wide * scale + Math.max(0, (paper.width - RULE - 240 - (wide + widest) * scale) / 2)
+    ? RULE + 96 + wide * scale + Math.max(0, (paper.width - RULE - 258 - (wide + widest) * scale) / 2)
     : paper.width
   const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale + at.dx
   const y0 = RULE + 22 + first.bounds[3] * scale + at.dy

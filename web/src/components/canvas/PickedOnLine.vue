@@ -49,7 +49,6 @@ const beside = computed(() => (props.post && X(props.post.station_m) > props.lin
   font-size: 13px;
   font-weight: 600;
   fill: var(--chalk);
-  paint-order: stroke;
   stroke: var(--paper);
   stroke-width: 5px;
 }

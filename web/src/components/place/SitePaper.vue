@@ -444,7 +444,6 @@ watch([drawing, asking], ([kind, way]) => {
   font-size: 13px;
   font-weight: 600;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
 }
@@ -489,7 +488,6 @@ watch([drawing, asking], ([kind, way]) => {
   font-size: 13px;
   font-weight: 600;
   fill: var(--ink);
-  paint-order: stroke;
   stroke: var(--ground);
   stroke-width: 4px;
 }
