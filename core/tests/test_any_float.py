@@ -18,7 +18,7 @@ from steady.measure.units import FT
 from steady.plan.model import Plan
 from steady.plan.verdict import buildable, state, verdict
 from steady.rulebooks.registry import rulebook
-from steady.statics.floating import Barrels, edge_rad, heel_rad, people, stability
+from steady.statics.floating import Barrels, Carried, edge_rad, heel_rad, people, stability
 from steady.structures.floating.afloat import EDGE_M, Afloat, Mass
 from steady.structures.floating.kind import FLOAT, home
 from steady.structures.floating.plan import reckoned
@@ -269,7 +269,10 @@ class RatingTest(unittest.TestCase):
             afloat = reckoned(one)[0].wet
             try:
                 bound = people(
-                    one.spec.barrels, one.spec.barrel.volume_m3, 0.5, afloat.dead_kg, one.spec.person_kg, 1025.0
+                    afloat.dead_kg,
+                    one.spec.person_kg,
+                    Carried(barrels=one.spec.barrels, volume_m3=one.spec.barrel.volume_m3, sunk_share=0.5),
+                    1025.0,
                 )
             except (InputError, OutsideScope):
                 continue

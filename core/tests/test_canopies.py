@@ -10,7 +10,7 @@ from datetime import date
 from steady.errors import InputError, OutsideScope
 from steady.layout import canopy as c
 from steady.layout.roofs import hip_rafter
-from steady.layout.shade import across_sun, blocked, count_for, on_ground
+from steady.layout.shade import Outline, across_sun, blocked, count_for, on_ground
 from steady.layout.sheet_order import Side, Strip, sheet_order, strips
 from steady.layout.sun import sun_position
 from steady.measure.units import FT, IN, LB, PSF
@@ -277,7 +277,7 @@ class ShadeTest(unittest.TestCase):
         for _ in range(5):
             altitude, azimuth = math.radians(rng.uniform(25, 80)), rng.uniform(0, 2 * math.pi)
             run = rng.uniform(0, math.pi)
-            found = on_ground(5.4, 3.3, 2.5, run, altitude, azimuth)
+            found = on_ground(altitude, azimuth, Outline(length_m=5.4, width_m=3.3, height_m=2.5, run_rad=run))
             # From a point of the patch toward the sun: does the ray pass through the outline? x along the roof, y across.
             toward = (math.cos(azimuth - run) / math.tan(altitude), math.sin(azimuth - run) / math.tan(altitude))
             shaded, points = 0, 60

@@ -188,7 +188,7 @@ class FoundTest(unittest.TestCase):
             "f/post/start+2": at["f/post/start+2"],
         }
         hit = "f/post/start+4"
-        after = planned(go_round(spec, plan, stand, hit, "rock at 14 in", 0.2), where)
+        after = planned(go_round(spec, plan, stand, hit, ("rock at 14 in", 0.2)), where)
         now = {mark.id: mark.station_m for mark in after.marks}
         self.assertAlmostEqual(now["f/post/start+1"], stand["f/post/start+1"])
         self.assertAlmostEqual(now["f/post/start+2"], stand["f/post/start+2"])
@@ -203,7 +203,7 @@ class FoundTest(unittest.TestCase):
         plan = planned(spec, site(length_ft=60))
         for post in ("f/post/nowhere", "f/post/start+1"):
             with self.assertRaises(InputError):
-                go_round(spec, plan, {"f/post/start+1": 2.0}, post, "rock", 0.2)
+                go_round(spec, plan, {"f/post/start+1": 2.0}, post, ("rock", 0.2))
 
 
 class PresetTest(unittest.TestCase):

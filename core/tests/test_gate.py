@@ -12,10 +12,12 @@ from hypothesis import strategies as st
 from steady.errors import InputError
 from steady.jobs.document import Job, Structure
 from steady.layout import swing
+from steady.layout.swing import LeafGaps, Plane
 from steady.measure.units import FT, IN, LB
 from steady.plan.model import Detail, Plan
 from steady.plan.verdict import verdict
 from steady.statics import leaf as statics
+from steady.statics.leaf import BareFrame, BracedLeaf
 from steady.structures.fence.spec.fence import FenceSpec, Opening, Straight
 from steady.structures.gate.spec import Arch, InTheWay, LeafDesign
 from steady.takeoff.bill import bill, cuts
@@ -64,7 +66,9 @@ class StaticsTest(unittest.TestCase):
         rng = random.Random(5)
         for _ in range(12):
             b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
-            ours = statics.unbraced_drop_m(latch_load=load, width_m=b, height_m=h, rail_n_m2=8e4, stile_n_m2=8e4)
+            ours = statics.unbraced_drop_m(
+                BareFrame(width_m=b, height_m=h, rail_n_m2=8e4, stile_n_m2=8e4), latch_load=load
+            )
             _, drop = self.frame(b, h, 0.0, load, pinned=False)
             self.assertAlmostEqual(drop / ours, 1.0, 6)
 
@@ -72,7 +76,7 @@ class StaticsTest(unittest.TestCase):
         rng = random.Random(4)
         for _ in range(12):
             b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.6, 2.2), rng.uniform(100, 3000)
-            ours = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load)
+            ours = statics.brace_to_rail(BracedLeaf(weight_n=0, width_m=b, height_m=h), load_at_latch_n=load)
             force, _ = self.frame(b, h, 0.0, load, pinned=True)
             self.assertAlmostEqual(abs(force) / ours.force_n, 1.0, 6)
 
@@ -81,17 +85,17 @@ class StaticsTest(unittest.TestCase):
         for _ in range(12):
             b, h, load = rng.uniform(0.6, 2.4), rng.uniform(0.9, 2.2), rng.uniform(100, 3000)
             rake = rng.uniform(-0.25, 0.25)
-            ours = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load, rake=rake)
+            ours = statics.brace_to_rail(BracedLeaf(weight_n=0, width_m=b, height_m=h, rake=rake), load_at_latch_n=load)
             force, _ = self.frame(b, h, rake * b, load, pinned=True)
             self.assertAlmostEqual(abs(force) / ours.force_n, 1.0, 6)
-            level = statics.brace_to_rail(weight_n=0, width_m=b, height_m=h, load_at_latch_n=load)
+            level = statics.brace_to_rail(BracedLeaf(weight_n=0, width_m=b, height_m=h), load_at_latch_n=load)
             self.assertEqual(ours.force_n > level.force_n, rake > 0)
 
     def test_a_corner_to_corner_brace_has_the_least_force(self) -> None:
         for b, h in ((1.0, 1.6), (2.1, 1.1), (0.8, 0.8)):
-            corner = statics.brace_to_rail(weight_n=400, width_m=b, height_m=h)
+            corner = statics.brace_to_rail(BracedLeaf(weight_n=400, width_m=b, height_m=h))
             for share in (0.4, 0.6, 0.8, 0.95):
-                short = statics.brace_to_rail(weight_n=400, width_m=b, height_m=h, reach_m=b * share)
+                short = statics.brace_to_rail(BracedLeaf(weight_n=400, width_m=b, height_m=h, reach_m=b * share))
                 self.assertGreater(short.force_n, corner.force_n)
                 self.assertGreater(short.rail_bending_n_m, corner.rail_bending_n_m)
 
@@ -108,15 +112,13 @@ class StaticsTest(unittest.TestCase):
         # 42 x 60 in, 80 lb, 2x4 flat: 0.255 in stiff, 2.46 in at 8000 lb-in a radian.
         ei = 1_176_000 * LB * IN**2
         stiff = statics.unbraced_drop_m(
-            latch_load=40 * LB, width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei
+            BareFrame(width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei), latch_load=40 * LB
         )
         springy = statics.unbraced_drop_m(
+            BareFrame(
+                width_m=42 * IN, height_m=60 * IN, rail_n_m2=ei, stile_n_m2=ei, corner_n_m_per_rad=8000 * LB * IN
+            ),
             latch_load=40 * LB,
-            width_m=42 * IN,
-            height_m=60 * IN,
-            rail_n_m2=ei,
-            stile_n_m2=ei,
-            corner_n_m_per_rad=8000 * LB * IN,
         )
         self.assertAlmostEqual(stiff / IN, 0.255, 3)
         self.assertAlmostEqual(springy / IN, 2.46, delta=0.005)
@@ -144,7 +146,7 @@ class SwingTest(unittest.TestCase):
         self, leaf: float, along: float, front: float, clear: float, rake: float, back: bool, arc: float
     ) -> None:
         lift = swing.swing_on_plane(
-            leaf_m=leaf, along=along, front=front, clear_m=clear, rake=rake, back=back, swing_rad=arc
+            Plane(along=along, front=front, back=back), leaf_m=leaf, clear_m=clear, rake=rake, swing_rad=arc
         )
         sign = -1.0 if back else 1.0
         least = math.inf
@@ -194,12 +196,12 @@ class SwingTest(unittest.TestCase):
 
     def test_what_cannot_be_is_refused(self) -> None:
         for call in (
-            lambda: swing.leaf_size(top_m=1, middle_m=1, bottom_m=1, hinge_gap_m=0.6, latch_gap_m=0.6),
-            lambda: swing.leaf_size(top_m=0, middle_m=1, bottom_m=1, hinge_gap_m=0.01),
-            lambda: swing.swing_on_plane(leaf_m=1, along=0, front=0, clear_m=0, swing_rad=4),
+            lambda: swing.leaf_size(LeafGaps(hinge_gap_m=0.6, latch_gap_m=0.6), top_m=1, middle_m=1, bottom_m=1),
+            lambda: swing.leaf_size(LeafGaps(hinge_gap_m=0.01), top_m=0, middle_m=1, bottom_m=1),
+            lambda: swing.swing_on_plane(Plane(along=0, front=0), leaf_m=1, clear_m=0, swing_rad=4),
             lambda: swing.rising_hinge_m(leaf_m=1, front=0.1, closed_gap_m=0.0, clear_m=0.02),
             lambda: swing.hinge_line([(0, 0, 0)]),
-            lambda: statics.brace_to_rail(weight_n=1, width_m=1, height_m=1, reach_m=1.2),
+            lambda: statics.brace_to_rail(BracedLeaf(weight_n=1, width_m=1, height_m=1, reach_m=1.2)),
         ):
             with self.assertRaises(InputError):
                 call()

@@ -24,7 +24,7 @@ from steady.schedule.locate import days_left, open_points
 from steady.structures.fence.spec.fence import NoDig, Opening, Straight
 from steady.structures.measured import post_targets
 from steady.takeoff.bill import bill, cuts, pieces
-from steady.takeoff.cutting import Stock, cut_plan
+from steady.takeoff.cutting import Saw, Stock, cut_plan
 from steady.yard.choices import OwnPrice, YardChoices
 from steady.yard.stock import bag_yield_m3
 
@@ -144,7 +144,7 @@ class TakeoffTest(unittest.TestCase):
 
     def test_a_kerf_breaks_exact_halves(self) -> None:
         self.assertEqual(cut_plan([(48 * IN, 2)], [Stock(length_m=8 * FT, price=1.0)]).sticks, 2)
-        self.assertEqual(cut_plan([(48 * IN, 2)], [Stock(length_m=8 * FT, price=1.0)], kerf_m=0.0).sticks, 1)
+        self.assertEqual(cut_plan([(48 * IN, 2)], [Stock(length_m=8 * FT, price=1.0)], Saw(kerf_m=0.0)).sticks, 1)
 
     def test_off_cuts_in_the_rack_go_first(self) -> None:
         stocks = [Stock(length_m=8 * FT, price=6.0), Stock(length_m=5 * FT, price=0.01, hand=1)]

@@ -44,6 +44,21 @@ class ByHand(unittest.TestCase):
         near = [round(one.columns.at_m(k, "near face") / IN, 4) for k in range(1, 7)]
         self.assertEqual(near, [0, 57.3, 114.6, 171.9, 229.2, 286.5])
 
+    def test_hung_on_a_house_the_ledger_is_the_first_row(self) -> None:
+        """14 ft from the wall's ledger: its own 1 1/2 in are one of three rows; two rows of cross pieces are left."""
+        one = bays(LINE + " attached")
+        self.assertAlmostEqual(one.rows.gap_m / IN, (168 + 1.5 - 3 * 1.5) / 2, 6)
+        made = plan(case(LINE + " attached"))
+        cross = [part for part in made.parts if part.role == "cross piece"]
+        self.assertEqual(sum(part.count for part in cross), 5 * 2)
+        near = sorted(place.at[1] + k * place.step[1] for part in cross for place in part.places[:1] for k in range(2))
+        self.assertAlmostEqual(near[0] / IN, 82.5 + 0.75, 6)  # middle of the first, from the wall
+        self.assertAlmostEqual(near[1] / IN, 168 - 0.75, 6)  # flush with the rafters' ends
+        turned = [p for part in made.parts if part.role == "slat" for p in part.places if p.along == (0.0, 1.0, 0.0)]
+        self.assertAlmostEqual(min(p.at[1] for p in turned) / IN, -0.75, 6)  # onto the ledger's middle
+        free = plan(case(LINE))
+        self.assertEqual(sum(p.count for p in free.parts if p.role == "cross piece"), 5 * 3)
+
     def test_slats_of_either_way(self) -> None:
         one = bays()
         self.assertEqual((one.along.count, one.out.count), (21, 14))
@@ -232,7 +247,6 @@ class Refusals(unittest.TestCase):
     def test_fields(self) -> None:
         for text, changes, field in (
             ("24x14 turn", {}, "turns"),
-            ("24x14 bays5x2 attached", {}, "bays_y"),
             ("24x14 bays5x2", {"second_slats": True}, "second_slats"),
             ("24x14 bays5x2", {"slats_by": "shade"}, "sun"),
         ):

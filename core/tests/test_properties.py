@@ -8,7 +8,7 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
 from steady.footings.depth import HABIT_LEAST_M, habit_m, hole_width_m, needed, rounded_up_m
-from steady.footings.hole import layers, volumes
+from steady.footings.hole import RoundHole, layers, volumes
 from steady.ground.profile import Profile
 from steady.layout.bays import merge_zones
 from steady.layout.path import Path
@@ -121,7 +121,9 @@ class FootingTest(unittest.TestCase):
     @given(st.floats(0.3, 2), st.floats(0, 0.3), st.floats(0, 0.3), st.floats(0.2, 0.6))
     def test_layers_fill_the_hole(self, embed: float, gravel: float, plug: float, width: float) -> None:
         made = layers(
-            embedment_m=embed, gravel_m=gravel, plug_m=plug, hole_width_m=width, post_width_m=0.1, above_ground_m=1.8
+            RoundHole(embedment_m=embed, gravel_m=gravel, plug_m=plug, hole_width_m=width),
+            post_width_m=0.1,
+            above_ground_m=1.8,
         )
         ground = [layer for layer in made if layer.what != "post"]
         self.assertAlmostEqual(ground[0].bottom_m, -(embed + gravel + plug), 9)
@@ -143,7 +145,9 @@ class FootingTest(unittest.TestCase):
         self.assertAlmostEqual(takes.concrete_m3 + takes.gravel_m3 + 0.01 * embed, whole, 9)
 
     def test_a_square_post_must_go_into_a_round_hole(self) -> None:
-        made = layers(embedment_m=1, gravel_m=0, plug_m=0, hole_width_m=0.13, post_width_m=0.1, above_ground_m=1)
+        made = layers(
+            RoundHole(embedment_m=1, gravel_m=0, plug_m=0, hole_width_m=0.13), post_width_m=0.1, above_ground_m=1
+        )
         footing = Footing(
             id="h",
             under="p",

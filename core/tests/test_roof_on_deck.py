@@ -10,9 +10,10 @@ from steady.ground.site import Site
 from steady.ground.standing import Standing
 from steady.jobs.document import Job, Structure, case_of, plan_structure
 from steady.jobs.siting import site_plan, whole_scene
-from steady.measure.units import FT, LB
+from steady.measure.units import FT, IN, LB
 from steady.plan.model import Plan
 from steady.plan.verdict import state, verdict
+from steady.statics.bents import pocket
 from steady.structures.deck.checks.bearings import brought
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.plan import reckon_deck
@@ -64,6 +65,54 @@ class WhatItBringsTest(unittest.TestCase):
         made = plan_structure(job(beam="no such stick"), "d")
         self.assertTrue(any("cannot be planned" in gap.reason for gap in made.not_covered))
         self.assertNotEqual(state(made), "passes")
+
+
+class PocketTest(unittest.TestCase):
+    """Posts that the deck's frame holds upright: a couple over the joists' depth, as a guard post is held."""
+
+    def whole(self, **more: Any) -> Job:
+        return job(roof="10x9 high8 feet=ground on=d@3+1.5", **more)
+
+    def test_the_couple_by_hand(self) -> None:
+        """80 lb at 7 ft 6 in, 5 in between the bolts, the upper 1 in under the boards: 1540 and 1460 lb."""
+        couple = pocket(80 * LB, 90.25 * IN, 5 * IN, 1 * IN)
+        self.assertAlmostEqual(couple.upper_n / LB, 1540, delta=1)
+        self.assertAlmostEqual(couple.lower_n / LB, 1460, delta=1)
+
+    def test_the_deck_says_what_the_bolts_must_hold(self) -> None:
+        whole = self.whole()
+        one = max(case_of(whole, "d").spec.bearings, key=lambda bearing: bearing.push_n)
+        self.assertAlmostEqual(one.held_m, 8 * FT + 9.25 * IN / 2, places=6)
+        gap = next(g for g in plan_structure(whole, "d").not_covered if g.name == "Post's pocket holds it upright")
+        deck = reckon_deck(case_of(whole, "d"))
+        lever = deck.timber.joist.width_m - 2.25 * IN
+        below = deck.timber.board.thickness_m + 1 * IN
+        assert gap.needs is not None
+        self.assertAlmostEqual(gap.needs.value, one.push_n * ((one.held_m + below) / lever + 1) / LB, places=4)
+
+    def test_a_hinged_base_asks_for_no_couple(self) -> None:
+        made = plan_structure(job(), "d")
+        self.assertFalse(any(g.name == "Post's pocket holds it upright" for g in made.not_covered))
+
+    def test_its_turning_loads_the_joists_beside_it(self) -> None:
+        held, hinged = (
+            uses(plan_structure(one, "d"), "Joists beside a roof's posts bend") for one in (self.whole(), job())
+        )
+        self.assertGreater(held, hinged)
+
+    def test_posts_reach_into_the_frame_and_two_blocks_stand_on_either_side(self) -> None:
+        whole = self.whole()
+        roof, deck = plan_structure(whole, "p"), plan_structure(whole, "d")
+        post = next(part for part in roof.parts if part.role == "post")
+        self.assertAlmostEqual(post.length_m, 8 * FT + 8.25 * IN, places=4)
+        self.assertFalse(any(part.item == "post base" for part in roof.parts))
+        blocks = [p for part in deck.parts if part.role == "blocking" for p in part.places if "/pocket/" in p.id]
+        self.assertEqual(len(blocks), 4 * 4)
+        # Nothing lies where the post goes down.
+        for post_at in case_of(whole, "d").spec.bearings:
+            near = [p for p in blocks if f"/pocket/{post_at.id}/" in p.id]
+            clear = min(abs(p.at[1] - post_at.y_m) for p in near) - 0.75 * IN
+            self.assertAlmostEqual(clear, post_at.post_m / 2, places=6)
 
 
 class WhereItGoesTest(unittest.TestCase):
@@ -195,9 +244,8 @@ class RefusalsTest(unittest.TestCase):
         self.assertEqual(state(made), "cannot be built")
         self.assertIn("off the deck", " ".join(made.conflicts))
 
-    def test_fixed_posts_and_nothing(self) -> None:
-        for upright in ("fixed posts", "none"):
-            self.assertEqual(state(plan_structure(job(upright=upright), "p")), "cannot be built")
+    def test_nothing_upright(self) -> None:
+        self.assertEqual(state(plan_structure(job(upright="none"), "p")), "cannot be built")
 
     def test_words(self) -> None:
         for text in ("10x9 on=", "10x9 on=d@3", "10x9 on=d@x+y", "10x9 on=a/b"):

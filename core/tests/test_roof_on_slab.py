@@ -6,7 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 from steady.measure.units import FT, IN, LB
-from steady.plan.model import Check, Plan
+from steady.plan.model import Basis, Check, Plan
 from steady.plan.verdict import state
 from steady.structures.canopy.slab import lifted_moment
 from steady.structures.canopy.spec import SlabUnder
@@ -27,6 +27,35 @@ LINE = "14x10 high8 feet=slab"
 def only(made: Plan, name: str) -> Check:
     found = {(c.demand.value, c.limit.value): c for c in made.checks if c.name == name}
     return next(iter(found.values()))
+
+
+class AppendixTest(unittest.TestCase):
+    """The prescriptive 750 lb a column, only where somebody says that it is adopted and no frost reaches."""
+
+    def rows(self, frost: float = 0.0, **slab: Any) -> tuple[list[Check], list[str]]:
+        one = pergola(LINE, slab=replace(GOOD, **slab))
+        made = plan(replace(one, site=replace(one.site, frost_m=frost)))
+        told = [c for c in made.checks if c.name == "Slab carries the post" and c.basis is Basis.TABLE]
+        gaps = [g.reason for g in made.not_covered if g.name == "Slab carries the post" and g.basis is Basis.TABLE]
+        return told, gaps
+
+    def test_only_where_it_is_said_to_be_adopted(self) -> None:
+        self.assertEqual(self.rows(), ([], []))
+        told, gaps = self.rows(appendix=True)
+        self.assertEqual(gaps, [])
+        self.assertTrue(told)
+        for check in told:
+            self.assertAlmostEqual(check.limit.value, 750.0)
+            self.assertEqual(check.use <= 1.0, check.demand.value <= 750.0)
+
+    def test_never_where_frost_reaches(self) -> None:
+        told, gaps = self.rows(frost=0.3, appendix=True)
+        self.assertEqual(told, [])
+        self.assertTrue(any("without frost" in why for why in gaps))
+
+    def test_the_lift_is_held_all_the_same(self) -> None:
+        made = plan(pergola(LINE, slab=replace(GOOD, appendix=True)))
+        self.assertTrue(any(c.name == "Post's foot stays down" for c in made.checks))
 
 
 class ByHand(unittest.TestCase):

@@ -12,7 +12,7 @@ from steady.layout.roofs import birdsmouth, hip_rafter, jack, pavilion, purlins,
 from steady.layout.shade import across_sun, blocked, blocked_sky, pitch_for, two_layers
 from steady.layout.sheets import hip_side
 from steady.layout.sun import sun_position
-from steady.statics.floating import Barrels, draft_m, heel_rad, people, stability
+from steady.statics.floating import Barrels, Carried, draft_m, heel_rad, people, stability
 
 
 def cross(a: tuple[float, ...], b: tuple[float, ...]) -> tuple[float, float, float]:
@@ -148,7 +148,7 @@ class FloatTest(unittest.TestCase):
         self.assertAlmostEqual(draft_m(barrels, 480.0), 0.24, 6)  # half of what they displace: to the axis
         with self.assertRaises(OutsideScope):
             draft_m(barrels, 961.0)
-        self.assertEqual(people(8, 0.12, 0.5, 260, 90), 2)
+        self.assertEqual(people(260, 90, Carried(barrels=8, volume_m3=0.12, sunk_share=0.5)), 2)
 
     def test_the_lean_agrees_with_points_sampled_under_water(self) -> None:
         barrels = self.platform()

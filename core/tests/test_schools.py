@@ -21,7 +21,10 @@ from steady.rulebooks.answers import (
     FixingAsk,
     FloorLoad,
     JoistAsk,
+    OpenRoofAsk,
+    PostAsk,
     RafterAsk,
+    SeatAsk,
     Sideways,
     SnowAsk,
     Standing,
@@ -30,7 +33,7 @@ from steady.rulebooks.answers import (
     Wood,
 )
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import check_member, differences, even_action
+from steady.rulebooks.bent import Bent, check_member, differences, even_action
 from steady.rulebooks.registry import RULEBOOKS
 from steady.sums.catalogue import SUMS, find
 from steady.sums.model import answer
@@ -74,14 +77,14 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: [book.strength(kind, stick, "snow") for kind in KINDS],
         lambda: [book.book_value(kind, stick) for kind in KINDS],
         lambda: (book.moment_capacity(stick, "floor"), book.shear_capacity(stick, "floor"), book.creep_factor(stick)),
-        lambda: check_member(book, stick, dead=even_action(300, 3.0), live=load, span_m=3.0),
+        lambda: check_member(book, stick, Bent(dead=even_action(300, 3.0), live=load, span_m=3.0)),
         lambda: book.stability(stick, Sideways(unbraced_m=2.5, effective_m=None, load_case="uniform")),
         lambda: book.stability(stick, Sideways(unbraced_m=0.6, effective_m=None, load_case="uniform")),
         lambda: [book.column(post, "floor", Standing(height_m=h, end_factor=1.0)) for h in (0.6, 2.0, 2.6)],
         lambda: book.column_use(
             post, "wind", Standing(height_m=2.0, end_factor=1.0, height_weak_m=None, axial_n=4000, moment_n_m=300)
         ),
-        lambda: book.seat(stick, "floor", width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain"),
+        lambda: book.seat(stick, "floor", SeatAsk(width_m=0.038, length_m=0.05, from_end_m=0.2, kind="plain")),
         lambda: book.notched(stick, "floor", left_m=stick.depth_m * 0.85, to_reaction_m=0.05, slope=0.0),
         lambda: book.joist_span(
             (stick,),
@@ -101,7 +104,8 @@ def answers(book: Rulebook) -> list[Any]:
             BeamAsk(table=False, joist_span_m=None, supported_m=2.0, floor=FloorLoad(live_pa=2000, dead_pa=400)),
         ),
         lambda: book.post_height(
-            post, area_m2=5.0, floor=FloorLoad(live_pa=1915, dead_pa=479), longest_m=4.0, table=False, edition=""
+            post,
+            PostAsk(area_m2=5.0, floor=FloorLoad(live_pa=1915, dead_pa=479), longest_m=4.0, table=False, edition=""),
         ),
         lambda: book.pad(load_n=2e4, bearing_pa=75e3, round_pad=True),
         lambda: book.pad_thickness(width_m=0.6, post_m=0.14),
@@ -129,7 +133,9 @@ def answers(book: Rulebook) -> list[Any]:
         lambda: book.roof_live(30, 3),
         lambda: book.velocity_pressure(place(key), 3.0),
         lambda: book.face_pressure(place(key), WindFace(length_m=20, solid_height_m=1.8, top_height_m=1.8), "", None),
-        lambda: book.open_roof_pressure(place(key), height_m=3, slope_rad=0.1, obstructed=False, uplift=True),
+        lambda: book.open_roof_pressure(
+            place(key), OpenRoofAsk(height_m=3, slope_rad=0.1, obstructed=False, uplift=True)
+        ),
         lambda: book.fastener_lateral(
             FixingAsk(
                 fastener="nail",
@@ -216,9 +222,9 @@ class ToyTest(unittest.TestCase):
 
     def test_it_compares_with_another_school(self) -> None:
         load, dead = even_action(1500, 3.0), even_action(200, 3.0)
-        ours = check_member(RULEBOOKS["uk"], wood("uk"), dead=dead, live=load, span_m=3.0)
+        ours = check_member(RULEBOOKS["uk"], wood("uk"), Bent(dead=dead, live=load, span_m=3.0))
         toy = check_member(
-            Toyland(), Wood(species="", size="", width_m=0.047, depth_m=0.195), dead=dead, live=load, span_m=3.0
+            Toyland(), Wood(species="", size="", width_m=0.047, depth_m=0.195), Bent(dead=dead, live=load, span_m=3.0)
         )
         kinds = {item.kind for item in differences(ours, toy)}
         self.assertEqual(kinds, {"bending", "shear", "deflection"})
@@ -228,7 +234,7 @@ class CompareTest(unittest.TestCase):
     def test_the_four_parts_multiply_to_the_ratio(self) -> None:
         dead, live = even_action(250, 3.2), even_action(1400, 3.2)
         checks = {
-            key: check_member(book, wood(key), dead=dead, live=live, span_m=3.2, about="joist")
+            key: check_member(book, wood(key), Bent(dead=dead, live=live, span_m=3.2), about="joist")
             for key, book in RULEBOOKS.items()
         }
         for first in checks.values():
@@ -239,7 +245,9 @@ class CompareTest(unittest.TestCase):
                     self.assertAlmostEqual(found.ratio, found.second.check.use / found.first.check.use, 9)
 
     def test_the_same_school_differs_by_nothing(self) -> None:
-        checks = check_member(RULEBOOKS["us"], wood("us"), dead=even_action(150, 3), live=even_action(900, 3), span_m=3)
+        checks = check_member(
+            RULEBOOKS["us"], wood("us"), Bent(dead=even_action(150, 3), live=even_action(900, 3), span_m=3)
+        )
         for found in differences(checks, checks):
             self.assertEqual((found.load, found.strength, found.factors, found.limit), (1, 1, 1, 1))
 
@@ -254,7 +262,9 @@ class LawsTest(unittest.TestCase):
         book, stick = RULEBOOKS[key], wood(key)
 
         def uses(span_m: float, d: float, w: float) -> list[float]:
-            found = check_member(book, stick, dead=even_action(d, span_m), live=even_action(w, span_m), span_m=span_m)
+            found = check_member(
+                book, stick, Bent(dead=even_action(d, span_m), live=even_action(w, span_m), span_m=span_m)
+            )
             return [item.check.use for item in found]
 
         base = uses(span, dead, live)

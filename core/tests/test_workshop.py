@@ -4,19 +4,29 @@ import itertools
 import math
 import random
 import unittest
+from dataclasses import replace
 
 from django.test import tag
 from steady.errors import InputError, OutsideScope
-from steady.footings.hole import layers, volumes
+from steady.footings.hole import RoundHole, layers, volumes
 from steady.footings.neat import Hole, neat, overdig
 from steady.ground.profile import Profile
-from steady.layout.infill import between_end_gaps, centred, even_gaps, last_board, overlapped, slat_screen, stock_panels
-from steady.layout.panels import panel_bays
+from steady.layout.infill import (
+    StockPanel,
+    between_end_gaps,
+    centred,
+    even_gaps,
+    last_board,
+    overlapped,
+    slat_screen,
+    stock_panels,
+)
+from steady.layout.panels import PanelFit, panel_bays
 from steady.layout.plies import beam_plies
 from steady.layout.sight import slats_hide, view_between
-from steady.layout.slopes import boards_to_line, stepped_bays
-from steady.layout.topline import fewest_pieces
-from steady.layout.zones import line_zone, posts_along, spot_zone
+from steady.layout.slopes import BoardRow, PanelGaps, boards_to_line, stepped_bays
+from steady.layout.topline import Band, fewest_pieces
+from steady.layout.zones import Keeps, line_zone, posts_along, spot_zone
 from steady.measure.units import IN
 from steady.plan.model import Footing
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
@@ -105,7 +115,7 @@ class InfillTest(unittest.TestCase):
 
     def test_a_gate_wider_than_a_panel_is_refused(self) -> None:
         with self.assertRaises(InputError):
-            stock_panels(30.0, panel_m=4.8, posts_per_panel=3, gate_m=5.0, mesh_m=0.2, clearance_m=0.05)
+            stock_panels(30.0, StockPanel(panel_m=4.8, posts_per_panel=3, mesh_m=0.2), gate_m=5.0, clearance_m=0.05)
 
 
 class PanelTest(unittest.TestCase):
@@ -113,7 +123,7 @@ class PanelTest(unittest.TestCase):
         rng = random.Random(8)
         for _ in range(300):
             run, panel, post = rng.uniform(1, 40), rng.uniform(0.9, 2.4), rng.uniform(0.05, 0.15)
-            found = panel_bays(run, panel_m=panel, post_m=post, cut_least_m=0.3)
+            found = panel_bays(run, PanelFit(cut_least_m=0.3), panel_m=panel, post_m=post)
             total = found.full * panel + found.cut * found.cut_m + (found.full + found.cut) * post
             self.assertAlmostEqual(total, run, delta=IN / 60)
             self.assertLessEqual(found.cut_m, panel)
@@ -145,7 +155,7 @@ class ZoneTest(unittest.TestCase):
     def test_posts_keep_out_of_zones_on_every_leg(self) -> None:
         corners = [(2.0, 1.0), (12.0, 1.0), (12.0, 9.0), (4.0, 15.0)]
         spots = [(5.0, 1.2, 0.5), (12.3, 4.0, 0.6), (9.0, 11.0, 0.7)]
-        found = posts_along(corners, bay_max_m=2.4, bay_min_m=0.6, post_m=0.09, gates=[(13.0, 1.0)], spots=spots)
+        found = posts_along(corners, Keeps(gates=[(13.0, 1.0)], spots=spots), bay_max_m=2.4, bay_min_m=0.6, post_m=0.09)
         self.assertFalse(found.problems)
         at = [0.0]
         for a, b in itertools.pairwise(corners):
@@ -160,18 +170,18 @@ class ZoneTest(unittest.TestCase):
         self.assertTrue(any(abs(s - 13.545) < 1e-9 for s in found.stations_m))
 
     def test_a_fixed_post_in_a_zone_is_told_not_moved(self) -> None:
-        found = posts_along([(0, 0), (6, 0)], bay_max_m=2, bay_min_m=0.6, post_m=0.09, spots=[(6.0, 0.0, 0.4)])
+        found = posts_along([(0, 0), (6, 0)], Keeps(spots=[(6.0, 0.0, 0.4)]), bay_max_m=2, bay_min_m=0.6, post_m=0.09)
         self.assertEqual(len(found.problems), 1)
         self.assertEqual(found.stations_m[-1], 6)
         with self.assertRaises(InputError):
-            posts_along([(0, 0), (4, 0), (4, 4)], bay_max_m=2, bay_min_m=0.6, post_m=0.09, gates=[(4.0, 1.0)])
+            posts_along([(0, 0), (4, 0), (4, 4)], Keeps(gates=[(4.0, 1.0)]), bay_max_m=2, bay_min_m=0.6, post_m=0.09)
         self.assertIsNone(spot_zone(3, 0.5, 0.5))
 
 
 class SlopeTest(unittest.TestCase):
     def test_a_hump_between_posts_lifts_its_panel(self) -> None:
         ground = Profile([(0, 0), (1, 0.2), (2, 0), (4, 0)])
-        humped, level = stepped_bays(ground, [0, 2, 4], gap_least_m=0.05)
+        humped, level = stepped_bays(ground, [0, 2, 4], PanelGaps(gap_least_m=0.05))
         self.assertAlmostEqual(humped.bottom_m, 0.25)
         self.assertAlmostEqual(humped.open_m2, 2 * 0.25 - 0.2)
         self.assertAlmostEqual(level.low_gap_m, 0.05)
@@ -181,7 +191,7 @@ class SlopeTest(unittest.TestCase):
         for _ in range(25):
             posts = [0.0, 2.0, 4.0, 6.0, 8.0]
             ground = Profile([(2.0 * k, rng.uniform(-0.25, 0.25)) for k in range(5)])
-            found = fewest_pieces(ground, posts, least_m=1.7, most_m=1.95, wish_m=1.8, step_m=0.05)
+            found = fewest_pieces(ground, posts, Band(least_m=1.7, most_m=1.95, wish_m=1.8, step_m=0.05))
             least = self._brute(ground, posts)
             self.assertEqual(None if found is None else len(found) - 1, least)
 
@@ -208,12 +218,13 @@ class SlopeTest(unittest.TestCase):
     def test_too_much_to_try_is_refused_not_endless(self) -> None:
         posts = [float(k) for k in range(400)]
         with self.assertRaises(OutsideScope):
-            fewest_pieces(Profile([(0, 0), (400, 0)]), posts, least_m=1.0, most_m=3.0, wish_m=1.8, step_m=0.01)
+            fewest_pieces(Profile([(0, 0), (400, 0)]), posts, Band(least_m=1.0, most_m=3.0, wish_m=1.8, step_m=0.01))
 
     def test_scribed_boards_reach_the_lowest_soil(self) -> None:
         ground, top = Profile([(0, 0), (2, 0.2)]), Profile([(0, 2.0), (2, 2.0)])
-        sizes = {"start_m": 0.0, "end_m": 0.5, "board_m": 0.14, "gap_m": 0.0, "clear_m": 0.05}
-        square, scribed = (boards_to_line(ground, top, scribed=how, **sizes) for how in (False, True))
+        row = BoardRow(board_m=0.14, gap_m=0.0, clear_m=0.05)
+        square = boards_to_line(ground, top, row, start_m=0.0, end_m=0.5)
+        scribed = boards_to_line(ground, top, replace(row, scribed=True), start_m=0.0, end_m=0.5)
         for a, b in zip(square, scribed, strict=True):
             self.assertAlmostEqual(b.length_m - a.length_m, 0.1 * a.width_m)
         self.assertAlmostEqual(square[-1].width_m, 0.5 - 3 * 0.14)
@@ -222,7 +233,9 @@ class SlopeTest(unittest.TestCase):
 class HoleTest(unittest.TestCase):
     def test_sizes_and_drawn_layers_agree(self) -> None:
         drawn = layers(
-            embedment_m=0.7, gravel_m=0.15, plug_m=0.1, hole_width_m=0.3, post_width_m=0.089, above_ground_m=1.8
+            RoundHole(embedment_m=0.7, gravel_m=0.15, plug_m=0.1, hole_width_m=0.3),
+            post_width_m=0.089,
+            above_ground_m=1.8,
         )
         footing = Footing(
             id="f",

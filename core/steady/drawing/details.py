@@ -7,7 +7,7 @@ more of them the harder it works. Nothing rests on colour alone.
 import math
 from dataclasses import dataclass
 
-from steady.drawing.pieces import words
+from steady.drawing.pieces import Look, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.measure.units import LB
@@ -105,7 +105,9 @@ def _area(detail: Detail, area: Area) -> list[Shape]:
     if area.label:
         xs, ys = [x for x, _ in area.points], [y for _, y in area.points]
         middle = (sum(xs) / len(xs), sum(ys) / len(ys))
-        made.append(words(detail.id, area.label, middle, layer="fact", size=9.0, shift=(0.0, -3.0), anchor="middle"))
+        made.append(
+            words(detail.id, area.label, middle, Look(size=9.0, shift=(0.0, -3.0), anchor="middle"), layer="fact")
+        )
     return made
 
 
@@ -119,10 +121,8 @@ def _trace(detail: Detail, trace: Trace) -> list[Shape]:
                 detail.id,
                 trace.label,
                 at,
+                Look(size=9.0, shift=(0.0, 5.0), anchor="end" if at[0] > x0 else "start"),
                 layer="fact",
-                size=9.0,
-                shift=(0.0, 5.0),
-                anchor="end" if at[0] > x0 else "start",
             )
         )
     elif trace.label:

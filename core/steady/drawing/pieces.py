@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Iterable
+from dataclasses import dataclass
 from typing import Literal
 
 from steady.data.roles import role
@@ -50,18 +51,27 @@ def corners(part: Part, place: Place) -> list[Vec]:
     return found
 
 
-def words(
-    about: str,
-    text: str,
-    at: Point,
-    *,
-    layer: str,
-    size: float = 12,
-    shift: Point = (0.0, 0.0),
-    anchor: Literal["start", "middle", "end"] = "middle",
-) -> Shape:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Look:
+    """How a text stands: its size, how far from its point, and which end of it is there."""
+
+    size: float = 12
+    shift: Point = (0.0, 0.0)
+    anchor: Literal["start", "middle", "end"] = "middle"
+
+
+def words(about: str, text: str, at: Point, look: Look = Look(), *, layer: str) -> Shape:
     """A text of a drawing."""
-    return Shape(id=about, kind="text", layer=layer, points=(at,), text=text, size=size, shift=shift, anchor=anchor)
+    return Shape(
+        id=about,
+        kind="text",
+        layer=layer,
+        points=(at,),
+        text=text,
+        size=look.size,
+        shift=look.shift,
+        anchor=look.anchor,
+    )
 
 
 def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
@@ -73,4 +83,4 @@ def dimension(about: str, start: Point, end: Point, tape: Tape) -> list[Shape]:
     middle = ((start[0] + end[0]) / 2, (start[1] + end[1]) / 2)
     shift, anchor = ((0.0, 5.0), "middle") if level else ((7.0, -4.0), "start")
     text = tape.distance(math.dist(start, end))
-    return [*drawn, words(about, text, middle, layer="dimension", shift=shift, anchor=anchor)]  # type: ignore[arg-type]
+    return [*drawn, words(about, text, middle, Look(shift=shift, anchor=anchor), layer="dimension")]  # type: ignore[arg-type]

@@ -5,7 +5,7 @@ import math
 from typing import Literal
 
 from steady.data.roles import HOLES_ABOVE, role
-from steady.drawing.pieces import corners, dimension, in_order, words
+from steady.drawing.pieces import Look, corners, dimension, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import hull
 from steady.measure.show import Tape
@@ -96,7 +96,7 @@ def _curve_above(curve: Curve, tape: Tape) -> list[Shape]:
     if curve.what == "people":
         ring = hull(list(points))
         shape = Shape(id=curve.id, kind="polygon", layer="people", points=ring)
-        label = words(curve.id, curve.label, max(ring), layer="fact", shift=(6, 0), anchor="start")
+        label = words(curve.id, curve.label, max(ring), Look(shift=(6, 0), anchor="start"), layer="fact")
         return [shape, label] if curve.label else [shape]
     if curve.what == "spot":
         label = words(curve.id, curve.label, points[0], layer="zone-label")
@@ -127,8 +127,8 @@ def _post_labels(plan: Plan, tape: Tape) -> list[Shape]:
             continue
         x, y = mark.station_m, -mark.across_m
         place = tape.distance(mark.leg_station_m)
-        labels.append(words(mark.id, str(number), (x, y), layer="post-number", shift=(0, -4)))
-        labels.append(words(mark.id, place, (x, y), layer="post-place", size=11, shift=(0, -26)))
+        labels.append(words(mark.id, str(number), (x, y), Look(shift=(0, -4)), layer="post-number"))
+        labels.append(words(mark.id, place, (x, y), Look(size=11, shift=(0, -26)), layer="post-place"))
     return labels
 
 
@@ -192,12 +192,12 @@ def _curve_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         return [Shape(id=curve.id, kind="polygon", layer="wall", points=wall)]
     if curve.what == "keep clear":
         band = hull([(p[axis], p[2]) for p in curve.points])
-        label = words(curve.id, curve.label, band[-1], layer="zone-label", shift=(4, -10), anchor="start")
+        label = words(curve.id, curve.label, band[-1], Look(shift=(4, -10), anchor="start"), layer="zone-label")
         return [Shape(id=curve.id, kind="polygon", layer="zone", points=band), label]
     if curve.what == "people" and curve.label:
         body = hull([(p[axis], p[2]) for p in curve.points])
         head = max(body, key=lambda point: (point[1], point[0]))
-        label = words(curve.id, curve.label, head, layer="fact", shift=(0, 6), anchor="end")
+        label = words(curve.id, curve.label, head, Look(shift=(0, 6), anchor="end"), layer="fact")
         return [Shape(id=curve.id, kind="polygon", layer="people", points=body), label]
     if curve.what in ("water", "water loaded"):
         return _water_side(curve, axis, top)
@@ -216,7 +216,7 @@ def _water_side(curve: Curve, axis: int, top: list[Point]) -> list[Shape]:
         beside = ((6, -4), "start")
     line = Shape(id=curve.id, kind="polyline", layer=curve.what.replace(" ", "-"), points=tuple(ends))
     shift, anchor = beside
-    return [line, words(curve.id, curve.label, ends[-1], layer="water", shift=shift, anchor=anchor)]
+    return [line, words(curve.id, curve.label, ends[-1], Look(shift=shift, anchor=anchor), layer="water")]
 
 
 def _once(shapes: list[Shape], seen: set[tuple[str, tuple[Point, ...]]], more: list[Shape]) -> None:
@@ -275,7 +275,7 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
         level = f"{plan.id}/level"
         line = ((low - 0.3, 0.0), (high + 0.9, 0.0))
         drawn.append(Shape(id=level, kind="polyline", layer="level", points=line))
-        drawn.append(words(level, ask.datum, (low - 0.35, 0.0), layer="level", shift=(0, 5), anchor="end"))
+        drawn.append(words(level, ask.datum, (low - 0.35, 0.0), Look(shift=(0, 5), anchor="end"), layer="level"))
     lines = sorted({round(footing.at[axis], 4) for footing in plan.footings})
     stops = [low, *(line for line in lines if low + 0.02 < line < high - 0.02), high]
     z = 0.35 + _highest(plan)
@@ -289,7 +289,7 @@ def _levels(plan: Plan, ask: Projection, axis: int, tape: Tape) -> list[Shape]:
             continue
         said.add(text)
         at = (footing.at[axis] + footing.hole_width_m / 2, footing.at[2] - footing.hole_m / 2)
-        drawn.append(words(footing.id, text, at, layer="depth", size=11, shift=(7, -4), anchor="start"))
+        drawn.append(words(footing.id, text, at, Look(size=11, shift=(7, -4), anchor="start"), layer="depth"))
     return drawn
 
 

@@ -3,7 +3,7 @@
 import math
 
 from steady.data.roles import HOLES_ABOVE, LEAVES_SIDE, role
-from steady.drawing.pieces import cross, in_order, words
+from steady.drawing.pieces import Look, cross, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.drawing.unroll import Unroll, hull, string_of
 from steady.measure.show import Tape
@@ -54,7 +54,7 @@ def straight_above(plan: Plan, ask: Projection, tape: Tape) -> View:
     )
     for mark in plan.marks:
         if mark.kind in ("corner", "bend") and mark.label:
-            shapes.append(words(mark.id, mark.label, (mark.station_m, 0.0), size=11, shift=(0, 26), layer="turn"))
+            shapes.append(words(mark.id, mark.label, (mark.station_m, 0.0), Look(size=11, shift=(0, 26)), layer="turn"))
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=bounds_of(shapes)
     )
@@ -112,13 +112,15 @@ def tape_view(plan: Plan, ask: Projection, tape: Tape) -> View:
             shapes.append(Shape(id=f"{plan.id}/tape", kind="polyline", layer="tick", points=(at, (at[0], -0.30))))
         if long:
             label = f"{k}′" if tape.system == "imperial" else f"{k * step_m:g} m"
-            shapes.append(words(f"{plan.id}/tape", label, (at[0], -0.42), size=9, layer="tape-label", anchor="start"))
+            shapes.append(
+                words(f"{plan.id}/tape", label, (at[0], -0.42), Look(size=9, anchor="start"), layer="tape-label")
+            )
     for mark in plan.marks:
         x = mark.station_m
         shapes.append(
             Shape(id=mark.id, kind="polygon", layer="mark", points=((x - 0.08, -0.85), (x + 0.08, -0.85), (x, -0.65)))
         )
-        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), size=10, layer="reading"))
+        shapes.append(words(mark.id, tape.distance(x), (x, -1.05), Look(size=10), layer="reading"))
     return View(
         name=ask.name, how=ask.how, title=ask.title, layout="line", shapes=tuple(shapes), bounds=(0.0, -1.2, end_m, 0.0)
     )
@@ -218,7 +220,7 @@ def _again(plan: Plan, mark: Mark) -> list[Shape]:
     corners = ((left, low), (right, low), (right, high), (left, high))
     return [
         Shape(id=mark.id, kind="polygon", layer="again", points=corners),
-        words(mark.id, "1 again", (mark.station_m, high), size=11, shift=(0, 6), layer="gate-label"),
+        words(mark.id, "1 again", (mark.station_m, high), Look(size=11, shift=(0, 6)), layer="gate-label"),
     ]
 
 
@@ -238,7 +240,7 @@ def _standing(plan: Plan, mark: Mark, line: Unroll) -> list[Shape]:
         Shape(
             id=mark.id, kind="polygon", layer="again", points=((left, foot), (right, foot), (right, high), (left, high))
         ),
-        words(mark.id, "stands", (mark.station_m, high), size=11, shift=(0, 6), layer="gate-label"),
+        words(mark.id, "stands", (mark.station_m, high), Look(size=11, shift=(0, 6)), layer="gate-label"),
     ]
 
 
@@ -289,10 +291,8 @@ def _zone(curve: Zone, line: Unroll, low: float, high: float) -> list[Shape]:
             curve.id,
             f"{curve.letter}  {curve.label}, {curve.depth}",
             (b, low),
-            size=11,
-            shift=(6, -2),
+            Look(size=11, shift=(6, -2), anchor="start"),
             layer="zone-label",
-            anchor="start",
         ),
     ]
 
@@ -316,7 +316,9 @@ def _leaf_spans(curve: Opening, line: Unroll) -> tuple[float, float, list[float]
 def _swing(curve: Opening, line: Unroll) -> list[Shape]:
     start, end, widths = _leaf_spans(curve, line)
     if not curve.hung:
-        return [words(curve.id, curve.label, ((start + end) / 2, 0.0), size=11, shift=(0, 12), layer="gate-label")]
+        return [
+            words(curve.id, curve.label, ((start + end) / 2, 0.0), Look(size=11, shift=(0, 12)), layer="gate-label")
+        ]
     toward = 1.0 if curve.swing == "in" else -1.0
     made = []
     for index, width in enumerate(widths):
@@ -332,8 +334,7 @@ def _swing(curve: Opening, line: Unroll) -> list[Shape]:
             curve.id,
             f"{curve.label}, swings {curve.swing}",
             ((start + end) / 2, 0.0),
-            size=11,
-            shift=(0, -20 if toward > 0 else 12),
+            Look(size=11, shift=(0, -20 if toward > 0 else 12)),
             layer="gate-label",
         )
     )

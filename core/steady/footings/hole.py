@@ -19,27 +19,35 @@ class HoleTakes:
     sand_m3: float = 0.0
 
 
-def layers(
-    *,
-    embedment_m: float,
-    gravel_m: float,
-    plug_m: float,
-    hole_width_m: float,
-    post_width_m: float,
-    above_ground_m: float,
-) -> tuple[Layer, ...]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class RoundHole:
+    """A round hole (m): how deep the post stands in it, gravel at its bottom, concrete under the post, how wide."""
+
+    embedment_m: float
+    gravel_m: float
+    plug_m: float
+    hole_width_m: float
+
+
+def layers(hole: RoundHole, *, post_width_m: float, above_ground_m: float) -> tuple[Layer, ...]:
     """Layers of a round hole, bottom first, heights from the ground at the post (down negative).
 
     `plug_m` is concrete under the post's end: 0 leaves the collar open below, so that water drains into the gravel.
     """
-    hole_m = gravel_m + plug_m + embedment_m
+    hole_m = hole.gravel_m + hole.plug_m + hole.embedment_m
     made: list[Layer] = []
-    if gravel_m > 0:
+    if hole.gravel_m > 0:
         made.append(
-            Layer(what="gravel", bottom_m=-hole_m, top_m=-hole_m + gravel_m, width_m=hole_width_m, shape="round")
+            Layer(
+                what="gravel", bottom_m=-hole_m, top_m=-hole_m + hole.gravel_m, width_m=hole.hole_width_m, shape="round"
+            )
         )
-    made.append(Layer(what="concrete", bottom_m=-hole_m + gravel_m, top_m=0.0, width_m=hole_width_m, shape="round"))
-    made.append(Layer(what="post", bottom_m=-embedment_m, top_m=above_ground_m, width_m=post_width_m, shape="square"))
+    made.append(
+        Layer(what="concrete", bottom_m=-hole_m + hole.gravel_m, top_m=0.0, width_m=hole.hole_width_m, shape="round")
+    )
+    made.append(
+        Layer(what="post", bottom_m=-hole.embedment_m, top_m=above_ground_m, width_m=post_width_m, shape="square")
+    )
     return tuple(made)
 
 

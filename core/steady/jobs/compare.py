@@ -11,7 +11,7 @@ from steady.measure.quantities import parse_quantity
 from steady.measure.show import Tape
 from steady.rulebooks.answers import LoadType, MemberCheck, Sideways, Wood
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import check_member, differences, even_action
+from steady.rulebooks.bent import Bent, check_member, differences, even_action
 from steady.rulebooks.registry import School, rulebook
 
 LONGEST_M = 30.0
@@ -150,11 +150,13 @@ def _checked(member: Member, stick: Stick, path: str) -> tuple[Rulebook, tuple[M
         checks = check_member(
             book,
             wood,
-            dead=even_action(member.dead_n_per_m, member.span_m),
-            live=even_action(member.live_n_per_m, member.span_m),
-            span_m=member.span_m,
-            load=member.load,
-            stability=held,
+            Bent(
+                dead=even_action(member.dead_n_per_m, member.span_m),
+                live=even_action(member.live_n_per_m, member.span_m),
+                span_m=member.span_m,
+                load=member.load,
+                stability=held,
+            ),
         )
         return book, checks, None
     except OutsideScope as refused:

@@ -86,7 +86,7 @@ def sun(job: Job, structure_id: str, ask: SunAsk) -> SunAnswer:
     share = share_in(shadows, patch) if toward is not None else None
     days = [*(date(day.year, month, number) for month, number in DATES), day]
     rows = tuple(
-        SunRow(hour=hour, shares=tuple(_share(plan, site, one, hour, ask.utc_h, patch, level) for one in days))
+        SunRow(hour=hour, shares=tuple(_share(plan, site, (one, hour, ask.utc_h), patch, level) for one in days))
         for hour in range(FIRST_HOUR, LAST_HOUR + 1)
     )
     return SunAnswer(
@@ -134,7 +134,9 @@ def _patch(plan: Plan, ask: SunAsk) -> Patch:
     return Patch(left_m=left, near_m=near, right_m=right, far_m=far)
 
 
-def _share(plan: Plan, site: Site, day: date, hour: int, utc_h: float, patch: Patch, level: float) -> float | None:
+def _share(plan: Plan, site: Site, at: tuple[date, int, float], patch: Patch, level: float) -> float | None:
+    """`at`: day, hour of the clock, and how far the clock is from UTC (h)."""
+    day, hour, utc_h = at
     assert site.latitude_rad is not None and site.longitude_rad is not None
     altitude, azimuth = sun_position(site.latitude_rad, site.longitude_rad, day, float(hour), utc_h)
     if altitude <= LOW_RAD:

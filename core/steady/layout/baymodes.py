@@ -4,7 +4,7 @@ import itertools
 from collections.abc import Sequence
 
 from steady.layout.bays import MOST_BAYS, TOLERANCE_M, Bays, Zone, equal_bays, merge_zones
-from steady.layout.panels import panel_bays
+from steady.layout.panels import PanelFit, panel_bays
 
 MOST_MORE = 12
 """Bays tried above the fewest before equal bays are given up."""
@@ -70,7 +70,7 @@ def in_panels(run_m: float, panel_m: float, post_m: float, cut_at_start: bool) -
 
     Source: workshop geometry. A post in a no-dig zone is for the caller to see: panels leave no choice.
     """
-    found = panel_bays(run_m, panel_m=panel_m, post_m=post_m, cut_least_m=min(0.3, panel_m / 2))
+    found = panel_bays(run_m, PanelFit(cut_least_m=min(0.3, panel_m / 2)), panel_m=panel_m, post_m=post_m)
     full, cut = [panel_m + post_m] * found.full, [found.cut_m + post_m] * min(1, found.cut)
     widths = [*cut, *full, *cut] if found.cut == 2 else [*cut, *full] if cut_at_start else [*full, *cut]
     stations = [0.0, *itertools.accumulate(widths)]

@@ -207,21 +207,22 @@ def _two_widths(
                 break
             trials += 1
             if trials > MOST_TRIALS:
-                return (None if best is None else _path(run_m, count, *best, blocked)), False
-            if _path(run_m, count, wider_m, wide, blocked, probe=True):
+                return (None if best is None else _path(run_m, count, best, blocked)), False
+            if _path(run_m, count, (wider_m, wide), blocked, probe=True):
                 best = (wider_m, wide)
                 break
-    return (None, True) if best is None else (_path(run_m, count, *best, blocked), True)
+    return (None, True) if best is None else (_path(run_m, count, best, blocked), True)
 
 
 def _path(
-    run_m: float, count: int, wider_m: float, wide: int, blocked: Sequence[Zone], probe: bool = False
+    run_m: float, count: int, widened: tuple[float, int], blocked: Sequence[Zone], probe: bool = False
 ) -> tuple[float, ...]:
-    """Stations of a layout with `wide` bays wider by `wider_m`; empty when no order of the bays keeps clear.
+    """Stations of a layout with bays widened by so much, so many of them; empty when no order of the bays keeps clear.
 
     A set of bits holds, for k bays from the start, how many of them may be wide. Only posts that some order of bays
     could bring into a zone are looked at; between them the set just spreads by one for each bay.
     """
+    wider_m, wide = widened
     even_m = run_m / count
     narrow_m = even_m - wider_m * wide / count
     wide_m = narrow_m + wider_m

@@ -211,16 +211,17 @@ class StockPanels:
     remaining_m: float
 
 
-def stock_panels(
-    run_m: float,
-    *,
-    panel_m: float,
-    posts_per_panel: int,
-    lap_m: float = 0.0,
-    gate_m: float | None = None,
-    mesh_m: float,
-    clearance_m: float,
-) -> StockPanels:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class StockPanel:
+    """A stock panel as it is sold: its length, the posts that it takes, the lap of two, a mesh (m)."""
+
+    panel_m: float
+    posts_per_panel: int
+    mesh_m: float
+    lap_m: float = 0.0
+
+
+def stock_panels(run_m: float, panel: StockPanel, *, gate_m: float | None = None, clearance_m: float) -> StockPanels:
     """Stock panels for a run, and a gate leaf cut on a wire: n = ceil((run − lap) / (panel − lap)).
 
     Raises:
@@ -228,14 +229,14 @@ def stock_panels(
 
     Source: workshop geometry; a panel is cut on a wire, so the leaf is a whole number of meshes.
     """
-    above_zero(run=run_m, panel=panel_m, mesh=mesh_m, posts_per_panel=posts_per_panel)
-    not_below_zero(lap=lap_m, gate_clearance=clearance_m)
-    if not lap_m < panel_m:
+    above_zero(run=run_m, panel=panel.panel_m, mesh=panel.mesh_m, posts_per_panel=panel.posts_per_panel)
+    not_below_zero(lap=panel.lap_m, gate_clearance=clearance_m)
+    if not panel.lap_m < panel.panel_m:
         raise InputError("lap", "must be less than a panel")
-    count = max(1, math.ceil((run_m - lap_m - NEAR_M) / (panel_m - lap_m)))
+    count = max(1, math.ceil((run_m - panel.lap_m - NEAR_M) / (panel.panel_m - panel.lap_m)))
     if gate_m is None:
-        return StockPanels(count, panel_m / posts_per_panel, 0.0, panel_m)
-    if not clearance_m < gate_m <= panel_m:
+        return StockPanels(count, panel.panel_m / panel.posts_per_panel, 0.0, panel.panel_m)
+    if not clearance_m < gate_m <= panel.panel_m:
         raise InputError("gate", "must be wider than its clearance and at most one panel")
-    leaf_m = math.floor((gate_m - clearance_m + NEAR_M) / mesh_m) * mesh_m
-    return StockPanels(count, panel_m / posts_per_panel, leaf_m, panel_m - gate_m)
+    leaf_m = math.floor((gate_m - clearance_m + NEAR_M) / panel.mesh_m) * panel.mesh_m
+    return StockPanels(count, panel.panel_m / panel.posts_per_panel, leaf_m, panel.panel_m - gate_m)

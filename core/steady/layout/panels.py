@@ -25,15 +25,20 @@ class PanelBays:
         return self.full + self.cut + 1
 
 
-def panel_bays(
-    run_m: float,
-    *,
-    panel_m: float,
-    post_m: float,
-    measured: Literal["centres", "outside"] = "centres",
-    fit: Literal["between", "lapped"] = "between",
-    cut_least_m: float = 12 * IN,
-) -> PanelBays:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PanelFit:
+    """How a run is told and panels meet its posts, and the least piece worth cutting (m).
+
+    `measured`: from centre to centre of its end posts, or over their outer faces. `fit`: panels stand between the posts, or
+    their ends meet on post centres.
+    """
+
+    measured: Literal["centres", "outside"] = "centres"
+    fit: Literal["between", "lapped"] = "between"
+    cut_least_m: float = 12 * IN
+
+
+def panel_bays(run_m: float, fit: PanelFit, *, panel_m: float, post_m: float) -> PanelBays:
     """Full panels first, then one cut panel; where that would be too narrow, one full panel less and two equal cuts.
 
     Args:
@@ -47,9 +52,9 @@ def panel_bays(
     Source: workshop geometry.
     """
     above_zero(run=run_m, panel=panel_m)
-    not_below_zero(post=post_m, cut_min=cut_least_m)
-    between_m = run_m - post_m if measured == "outside" else run_m
-    gives_m = post_m if fit == "between" else 0.0
+    not_below_zero(post=post_m, cut_min=fit.cut_least_m)
+    between_m = run_m - post_m if fit.measured == "outside" else run_m
+    gives_m = post_m if fit.fit == "between" else 0.0
     if not between_m > gives_m + FITS_M:
         raise InputError("run", "leaves no room for a panel between its two end posts")
     module_m = panel_m + gives_m
@@ -58,7 +63,7 @@ def panel_bays(
     if full and abs(rest_m) <= FITS_M:
         return PanelBays(full=full, cut=0, cut_m=0.0)
     cut_m = rest_m - gives_m
-    if cut_m < cut_least_m and full:
+    if cut_m < fit.cut_least_m and full:
         return PanelBays(full=full - 1, cut=2, cut_m=(rest_m + module_m) / 2 - gives_m)
     return PanelBays(full=full, cut=1, cut_m=cut_m)
 
@@ -72,14 +77,16 @@ class PanelPost:
     hole_m: float
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class DugIn:
+    """How deep a post goes, and the gravel under it (m)."""
+
+    embedment_m: float
+    gravel_m: float
+
+
 def panel_post(
-    panel_height_m: float,
-    *,
-    gravel_board_m: float,
-    clearance_m: float,
-    above_panel_m: float,
-    embedment_m: float,
-    gravel_m: float,
+    panel_height_m: float, foot: DugIn, *, gravel_board_m: float, clearance_m: float, above_panel_m: float
 ) -> PanelPost:
     """A panel's post: a gravel board, or a clearance where there is none, adds to what shows; gravel deepens the hole.
 
@@ -88,7 +95,7 @@ def panel_post(
 
     Source: geometry; 610 mm in the ground and 75–100 mm of gravel are common practice.
     """
-    above_zero(panel_height=panel_height_m, embed=embedment_m)
-    not_below_zero(gravel_board=gravel_board_m, clearance=clearance_m, above_panel=above_panel_m, gravel=gravel_m)
+    above_zero(panel_height=panel_height_m, embed=foot.embedment_m)
+    not_below_zero(gravel_board=gravel_board_m, clearance=clearance_m, above_panel=above_panel_m, gravel=foot.gravel_m)
     visible_m = panel_height_m + (gravel_board_m or clearance_m) + above_panel_m
-    return PanelPost(visible_m + embedment_m, visible_m, embedment_m + gravel_m)
+    return PanelPost(visible_m + foot.embedment_m, visible_m, foot.embedment_m + foot.gravel_m)

@@ -119,9 +119,17 @@ class OnGround:
     covered: float
 
 
-def on_ground(
-    length_m: float, width_m: float, height_m: float, run_rad: float, altitude_rad: float, azimuth_rad: float
-) -> OnGround:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Outline:
+    """A level outline over the ground: its length and width, how high, and the azimuth that its length lies along."""
+
+    length_m: float
+    width_m: float
+    height_m: float
+    run_rad: float
+
+
+def on_ground(altitude_rad: float, azimuth_rad: float, outline: Outline) -> OnGround:
     """Where the outline's shadow lies on level ground.
 
     Args:
@@ -132,13 +140,13 @@ def on_ground(
 
     Source: geometry.
     """
-    above_zero(roof_length=length_m, roof_width=width_m, height=height_m)
+    above_zero(roof_length=outline.length_m, roof_width=outline.width_m, height=outline.height_m)
     if not 0 < altitude_rad <= math.pi / 2 + 1e-9:
         raise InputError("sun_altitude", "the sun is below the horizon")
-    shift_m = height_m / math.tan(altitude_rad) if altitude_rad < math.pi / 2 else 0.0
-    away = azimuth_rad + math.pi - run_rad
+    shift_m = outline.height_m / math.tan(altitude_rad) if altitude_rad < math.pi / 2 else 0.0
+    away = azimuth_rad + math.pi - outline.run_rad
     along_m, across_m = shift_m * math.cos(away), shift_m * math.sin(away)
-    covered = max(0.0, 1 - abs(along_m) / length_m) * max(0.0, 1 - abs(across_m) / width_m)
+    covered = max(0.0, 1 - abs(along_m) / outline.length_m) * max(0.0, 1 - abs(across_m) / outline.width_m)
     return OnGround(
         shift_m=shift_m,
         along_m=along_m,

@@ -87,15 +87,21 @@ def _over(ground: Profile, from_m: float, to_m: float) -> list[tuple[float, floa
     return [(at, ground.height_m(at)) for at in (from_m, *ground.breaks_m(from_m, to_m), to_m)]
 
 
-def stepped_bays(
-    ground: Profile,
-    posts_m: Sequence[float],
-    *,
-    gap_least_m: float,
-    gravel_board_m: float | None = None,
-    gap_most_m: float | None = None,
-    even_step_m: float = 0.0,
-) -> tuple[SteppedBay, ...]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PanelGaps:
+    """What may be open under a level panel (m).
+
+    `gravel_board_m`: height of a board that closes the gap below, as many as it takes; None: none. `gap_most_m`: the
+    greatest gap allowed with them; None: the least gap. `even_step_m`: bottoms are raised to its next multiple; 0: not.
+    """
+
+    gap_least_m: float
+    gravel_board_m: float | None = None
+    gap_most_m: float | None = None
+    even_step_m: float = 0.0
+
+
+def stepped_bays(ground: Profile, posts_m: Sequence[float], gaps: PanelGaps) -> tuple[SteppedBay, ...]:
     """Level panels, each above the highest ground ANYWHERE in its bay, not only at its posts.
 
     Args:
@@ -108,23 +114,23 @@ def stepped_bays(
 
     Source: workshop geometry.
     """
-    not_below_zero(gap_least=gap_least_m)
+    not_below_zero(gap_least=gaps.gap_least_m)
     if len(posts_m) < 2 or any(not b > a for a, b in itertools.pairwise(posts_m)):
         raise InputError("posts", "needs two stations or more, rising")
-    if gravel_board_m is not None:
-        above_zero(gravel_board=gravel_board_m)
-    allowed_m = gap_least_m if gap_most_m is None else gap_most_m
+    if gaps.gravel_board_m is not None:
+        above_zero(gravel_board=gaps.gravel_board_m)
+    allowed_m = gaps.gap_least_m if gaps.gap_most_m is None else gaps.gap_most_m
     made = []
     for from_m, to_m in itertools.pairwise(posts_m):
         soil = _over(ground, from_m, to_m)
-        bottom_m = max(height for _, height in soil) + gap_least_m
-        if even_step_m > 0:
-            bottom_m = math.ceil((bottom_m - NEAR_M) / even_step_m) * even_step_m
+        bottom_m = max(height for _, height in soil) + gaps.gap_least_m
+        if gaps.even_step_m > 0:
+            bottom_m = math.ceil((bottom_m - NEAR_M) / gaps.even_step_m) * gaps.even_step_m
         gap_m = bottom_m - min(height for _, height in soil)
         open_m2 = math.fsum((b[0] - a[0]) * (bottom_m - (a[1] + b[1]) / 2) for a, b in itertools.pairwise(soil))
         boards = 0
-        if gravel_board_m is not None and gap_m > allowed_m + NEAR_M:
-            boards = math.ceil((gap_m - allowed_m - NEAR_M) / gravel_board_m)
+        if gaps.gravel_board_m is not None and gap_m > allowed_m + NEAR_M:
+            boards = math.ceil((gap_m - allowed_m - NEAR_M) / gaps.gravel_board_m)
         made.append(SteppedBay(bottom_m=bottom_m, low_gap_m=gap_m, open_m2=open_m2, gravel_boards=boards))
     return tuple(made)
 
@@ -146,17 +152,19 @@ class BoardToLine:
     low_gap_m: float
 
 
-def boards_to_line(  # noqa: PLR0913
-    ground: Profile,
-    top: Profile,
-    *,
-    start_m: float,
-    end_m: float,
-    board_m: float,
-    gap_m: float,
-    clear_m: float,
-    allowance_m: float = 0.0,
-    scribed: bool = False,
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BoardRow:
+    """Boards in a row: width, gap, clear of the soil, allowance for sawing on site (m), and whether they follow the soil."""
+
+    board_m: float
+    gap_m: float
+    clear_m: float
+    allowance_m: float = 0.0
+    scribed: bool = False
+
+
+def boards_to_line(
+    ground: Profile, top: Profile, row: BoardRow, *, start_m: float, end_m: float
 ) -> tuple[BoardToLine, ...]:
     """Boards of a stretch, each cut to its own ground under a straight top.
 
@@ -167,18 +175,22 @@ def boards_to_line(  # noqa: PLR0913
 
     Source: workshop geometry.
     """
-    not_below_zero(clear=clear_m, allowance=allowance_m)
-    count, last_m = last_board_m(end_m - start_m, board_m, gap_m)
+    not_below_zero(clear=row.clear_m, allowance=row.allowance_m)
+    count, last_m = last_board_m(end_m - start_m, row.board_m, row.gap_m)
     if count > MOST_BOARDS:
         raise InputError("board", f"makes more than {MOST_BOARDS} boards: calculate a shorter stretch")
     made = []
     for k in range(count):
-        width_m = last_m if k == count - 1 else board_m
-        from_m = start_m + k * (board_m + gap_m)
+        width_m = last_m if k == count - 1 else row.board_m
+        from_m = start_m + k * (row.board_m + row.gap_m)
         soil = [height for _, height in _over(ground, from_m, from_m + width_m)]
-        bottom_m = (min(soil) if scribed else max(soil)) + clear_m
+        bottom_m = (min(soil) if row.scribed else max(soil)) + row.clear_m
         top_m = max(height for _, height in _over(top, from_m, from_m + width_m))
         if not top_m > bottom_m:
             raise InputError("top_line", "lies below the ground somewhere along this stretch")
-        made.append(BoardToLine(width_m, top_m - bottom_m + allowance_m, clear_m if scribed else bottom_m - min(soil)))
+        made.append(
+            BoardToLine(
+                width_m, top_m - bottom_m + row.allowance_m, row.clear_m if row.scribed else bottom_m - min(soil)
+            )
+        )
     return tuple(made)

@@ -1,6 +1,7 @@
 """Square, level and chained measurements: how far out, and what height a reading gives."""
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
 
@@ -67,16 +68,17 @@ def level_height_m(benchmark_m: float, backsight_m: float, rod_m: float) -> tupl
     return instrument_m, instrument_m - rod_m
 
 
-def post_between_m(
-    *,
-    deck_top_m: float,
-    decking_m: float,
-    joist_m: float,
-    beam_m: float,
-    pier_top_m: float,
-    base_m: float,
-    beam_under: bool,
-) -> float:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Framing:
+    """What lies over a deck post: decking, joists, beam (m), and whether the beam is under the joists."""
+
+    decking_m: float
+    joist_m: float
+    beam_m: float
+    beam_under: bool
+
+
+def post_between_m(framing: Framing, *, deck_top_m: float, pier_top_m: float, base_m: float) -> float:
     """Length of a deck post between its base and the beam; a beam within the joists' depth counts the deeper of the two.
 
     Raises:
@@ -84,9 +86,9 @@ def post_between_m(
 
     Source: geometry.
     """
-    not_below_zero(decking=decking_m, joist=joist_m, beam=beam_m, standoff=base_m)
-    frame_m = joist_m + beam_m if beam_under else max(joist_m, beam_m)
-    post_m = deck_top_m - decking_m - frame_m - pier_top_m - base_m
+    not_below_zero(decking=framing.decking_m, joist=framing.joist_m, beam=framing.beam_m, standoff=base_m)
+    frame_m = framing.joist_m + framing.beam_m if framing.beam_under else max(framing.joist_m, framing.beam_m)
+    post_m = deck_top_m - framing.decking_m - frame_m - pier_top_m - base_m
     if not post_m > 0:
         raise InputError("deck_top", "leaves no room for a post under the frame")
     return post_m

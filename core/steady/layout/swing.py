@@ -24,16 +24,17 @@ class LeafSize:
     worst_gap_m: float
 
 
-def leaf_size(
-    *,
-    top_m: float,
-    middle_m: float,
-    bottom_m: float,
-    hinge_gap_m: float,
-    latch_gap_m: float = 0.0,
-    leaves: int = 1,
-    centre_gap_m: float = 0.0,
-) -> LeafSize:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LeafGaps:
+    """Gaps round one leaf or two: at hinges, at the latch, between two leaves (m)."""
+
+    hinge_gap_m: float
+    latch_gap_m: float = 0.0
+    centre_gap_m: float = 0.0
+    leaves: int = 1
+
+
+def leaf_size(gaps: LeafGaps, *, top_m: float, middle_m: float, bottom_m: float) -> LeafSize:
     """The leaf from the least of three widths.
 
     Raises:
@@ -44,15 +45,15 @@ def leaf_size(
     widths = (top_m, middle_m, bottom_m)
     if not min(widths) > 0:
         raise InputError("top", "openings must be above 0")
-    if min(hinge_gap_m, latch_gap_m, centre_gap_m) < 0:
+    if min(gaps.hinge_gap_m, gaps.latch_gap_m, gaps.centre_gap_m) < 0:
         raise InputError("hinge_gap", "gaps must be 0 or more")
-    if leaves not in (1, 2):
+    if gaps.leaves not in (1, 2):
         raise InputError("leaves", "is 1 or 2")
     least, most = min(widths), max(widths)
-    if leaves == 1:
-        leaf, gap = least - hinge_gap_m - latch_gap_m, latch_gap_m
+    if gaps.leaves == 1:
+        leaf, gap = least - gaps.hinge_gap_m - gaps.latch_gap_m, gaps.latch_gap_m
     else:
-        leaf, gap = (least - 2 * hinge_gap_m - centre_gap_m) / 2, centre_gap_m
+        leaf, gap = (least - 2 * gaps.hinge_gap_m - gaps.centre_gap_m) / 2, gaps.centre_gap_m
     if not leaf > 0:
         raise InputError("hinge_gap", "the gaps leave no leaf")
     return LeafSize(opening_m=least, leaf_m=leaf, spread_m=most - least, worst_gap_m=gap + most - least)
@@ -93,30 +94,32 @@ def _check_leaf(leaf_m: float, clear_m: float, swing_rad: float) -> None:
         raise InputError("swing", "must be above 0 and at most 180 degrees")
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Plane:
+    """Plane ground under a leaf: its grade along the closed leaf, and in front of it; `back`: the leaf swings to the back."""
+
+    along: float
+    front: float
+    back: bool = False
+
+
 def swing_on_plane(
-    *,
-    leaf_m: float,
-    along: float,
-    front: float,
-    clear_m: float,
-    rake: float = 0.0,
-    back: bool = False,
-    swing_rad: float = math.pi / 2,
+    ground: Plane, *, leaf_m: float, clear_m: float, rake: float = 0.0, swing_rad: float = math.pi / 2
 ) -> Lift:
     """Least height at the hinge over plane ground: clear + max(0, B (G − rake)), G the greatest grade met in the arc.
 
     The worst angle is often inside the arc, so both ends are not enough. Source: geometry.
     """
     _check_leaf(leaf_m, clear_m, swing_rad)
-    g_y = -front if back else front
-    steepest = math.atan2(g_y, along)
-    if 0 <= steepest <= swing_rad and (along or g_y):
-        worst, at = math.hypot(along, g_y), steepest
+    g_y = -ground.front if ground.back else ground.front
+    steepest = math.atan2(g_y, ground.along)
+    if 0 <= steepest <= swing_rad and (ground.along or g_y):
+        worst, at = math.hypot(ground.along, g_y), steepest
     else:
-        ends = [(along, 0.0), (along * math.cos(swing_rad) + g_y * math.sin(swing_rad), swing_rad)]
+        ends = [(ground.along, 0.0), (ground.along * math.cos(swing_rad) + g_y * math.sin(swing_rad), swing_rad)]
         worst, at = max(ends)
     lift = clear_m + max(0.0, leaf_m * (worst - rake))
-    return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=lift + leaf_m * (rake - along))
+    return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=lift + leaf_m * (rake - ground.along))
 
 
 def swing_on_ground(

@@ -3,6 +3,7 @@
 import itertools
 import math
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, above_zero
 from steady.ground.profile import Profile
@@ -16,24 +17,41 @@ Reached = tuple[int, float, tuple[int, int] | None]
 """Best way to reach a post at a height: pieces used, departure from the wish, and where the last piece began."""
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Band:
+    """Heights above the ground that a top line may have, and the wished one (m).
+
+    `step_m`: heights at posts are multiples of it. `level_only`: level pieces alone, so one height for all.
+    """
+
+    least_m: float
+    most_m: float
+    wish_m: float
+    step_m: float
+    level_only: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class _Line:
+    """Ground and posts of one line, and the multiples of the step that lie within its band at each post."""
+
+    ground: Profile
+    posts_m: Sequence[float]
+    soil: list[float]
+    low: list[int]
+    high: list[int]
+    band: Band
+
+
 def fewest_pieces(
     ground: Profile,
     posts_m: Sequence[float],
-    *,
-    least_m: float,
-    most_m: float,
-    wish_m: float,
-    step_m: float,
-    level_only: bool = False,
+    band: Band,
 ) -> Top | None:
     """The top line as (station, height) of its turning points; None where the band of heights allows none.
 
     Between least and most above the ground at every post and at every break of the ground; first the fewest pieces, then
     the least departure from the wished height at the posts.
-
-    Args:
-        step_m: Heights at posts are multiples of this.
-        level_only: Level pieces alone (so one height for all).
 
     Raises:
         InputError: Sizes that cannot be, or posts out of order.
@@ -41,6 +59,7 @@ def fewest_pieces(
 
     Source: workshop geometry; dynamic programming over posts and heights.
     """
+    least_m, most_m, wish_m, step_m = band.least_m, band.most_m, band.wish_m, band.step_m
     above_zero(height_least=least_m, step=step_m)
     if not most_m >= least_m:
         raise InputError("height_most", "must be at least the least height")
@@ -51,22 +70,13 @@ def fewest_pieces(
     high = [math.floor((z + most_m + NEAR_M) / step_m) for z in soil]
     best: list[dict[int, Reached]] = [{} for _ in posts_m]
     best[0] = {h: (0, abs(h * step_m - soil[0] - wish_m), None) for h in range(low[0], high[0] + 1)}
+    on = _Line(ground, posts_m, soil, low, high, band)
     trials = 0
     for i in range(len(posts_m) - 1):
         for start, (pieces, off, _) in best[i].items():
             if trials > MOST_TRIALS:
                 raise OutsideScope("too many posts and heights to try", "a coarser height step or a shorter run")
-            trials += _reach(
-                ground,
-                posts_m,
-                soil,
-                (low, high),
-                (i, start),
-                (pieces, off),
-                best,
-                (least_m, most_m, wish_m, step_m),
-                level_only,
-            )
+            trials += _reach(on, (i, start), (pieces, off), best)
     if not best[-1]:
         return None
     at: tuple[int, int] | None = (len(posts_m) - 1, min(best[-1], key=lambda h: best[-1][h][:2]))
@@ -77,16 +87,11 @@ def fewest_pieces(
     return line[::-1]
 
 
-def _reach(  # noqa: PLR0913
-    ground: Profile,
-    posts_m: Sequence[float],
-    soil: list[float],
-    bands: tuple[list[int], list[int]],
+def _reach(
+    line: _Line,
     start: tuple[int, int],
     used: tuple[int, float],
-    best: list[dict[int, tuple[int, float, tuple[int, int] | None]]],
-    heights: tuple[float, float, float, float],
-    level_only: bool,
+    best: list[dict[int, Reached]],
 ) -> int:
     """Every straight piece from one post and height: the cone of grades that keeps it within the band, ever narrower.
 
@@ -94,10 +99,11 @@ def _reach(  # noqa: PLR0913
         How many were tried.
     """
     tried = 0
-    least_m, most_m, wish_m, step_m = heights
+    ground, posts_m, soil, band = line.ground, line.posts_m, line.soil, line.band
+    least_m, most_m, wish_m, step_m = band.least_m, band.most_m, band.wish_m, band.step_m
     i, from_height = start
     x0, z0 = posts_m[i], from_height * step_m
-    flattest, steepest = (0.0, 0.0) if level_only else (-math.inf, math.inf)
+    flattest, steepest = (0.0, 0.0) if band.level_only else (-math.inf, math.inf)
     for j in range(i + 1, len(posts_m)):
         for x in (*ground.breaks_m(posts_m[j - 1], posts_m[j]), posts_m[j]):
             z = ground.height_m(x)
@@ -107,8 +113,8 @@ def _reach(  # noqa: PLR0913
         if flattest > steepest:
             break
         run = posts_m[j] - x0
-        first = max(bands[0][j], math.ceil((z0 + flattest * run - NEAR_M) / step_m))
-        last = min(bands[1][j], math.floor((z0 + steepest * run + NEAR_M) / step_m))
+        first = max(line.low[j], math.ceil((z0 + flattest * run - NEAR_M) / step_m))
+        last = min(line.high[j], math.floor((z0 + steepest * run + NEAR_M) / step_m))
         for height in range(first, last + 1):
             held = best[j].get(height)
             if held is not None and held[0] < used[0] + 1:

@@ -89,15 +89,20 @@ def path_from(corners: Sequence[Point]) -> Path:
     return Path(legs)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Keeps:
+    """What a line has in it, and what no hole may meet (m).
+
+    `gates`: centre by distance along the line, clear width. `spots`: x, y, clear radius. `lines`: x1, y1, x2, y2, clear radius.
+    """
+
+    gates: Sequence[tuple[float, float]] = ()
+    spots: Sequence[tuple[float, float, float]] = ()
+    lines: Sequence[tuple[float, float, float, float, float]] = ()
+
+
 def posts_along(
-    corners: Sequence[Point],
-    *,
-    bay_max_m: float,
-    bay_min_m: float,
-    post_m: float,
-    gates: Sequence[tuple[float, float]] = (),
-    spots: Sequence[tuple[float, float, float]] = (),
-    lines: Sequence[tuple[float, float, float, float, float]] = (),
+    corners: Sequence[Point], keeps: Keeps, *, bay_max_m: float, bay_min_m: float, post_m: float
 ) -> PathPosts:
     """Every post of a line: ends, corners and gate posts are fixed; bays between them go round what may not be dug.
 
@@ -117,12 +122,12 @@ def posts_along(
     start = corners[0]
     heading = math.atan2(corners[1][1] - start[1], corners[1][0] - start[0])
     fixed = [0.0, *(leg.to_m for leg in path.legs)]
-    openings = [_gate(path, centre, clear, post_m) for centre, clear in gates]
+    openings = [_gate(path, centre, clear, post_m) for centre, clear in keeps.gates]
     for before, after in itertools.pairwise(sorted(openings)):
         if after[0] < before[1] - TOLERANCE_M:
             raise InputError("gates", "two gates overlap")
     fixed = sorted({*fixed, *(at for opening in openings for at in opening)})
-    on_legs = [(leg, _zones_on(leg, start, heading, spots, lines)) for leg in path.legs]
+    on_legs = [(leg, _zones_on(leg, start, heading, keeps.spots, keeps.lines)) for leg in path.legs]
     problems = [
         f"the fixed post at {at:.3f} m stands where no hole may be"
         for at in fixed

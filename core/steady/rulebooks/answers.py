@@ -221,6 +221,51 @@ class BeamAsk:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
+class PostAsk:
+    """A deck post under an area of deck, centred: reckoned up to a length, or from the table of an edition."""
+
+    area_m2: float
+    floor: FloorLoad
+    longest_m: float | None = None
+    table: bool = False
+    edition: str = ""
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class SeatAsk:
+    """A bearing square to the grain: its width and length, how far it is from the stick's end, and the school's kind."""
+
+    width_m: float
+    length_m: float
+    from_end_m: float
+    kind: str = "plain"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class PadAsk:
+    """A prescriptive pad: by the area that it carries and the soil, or by storeys and the columns' spacing."""
+
+    live_pa: float
+    dead_pa: float
+    round_pad: bool
+    area_m2: float | None = None
+    bearing_pa: float | None = None
+    storeys: int | None = None
+    column_spacing_m: float | None = None
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class OpenRoofAsk:
+    """An open roof of one slope in the wind: `own_half` asks for the harder blown half, not for the mean of both."""
+
+    height_m: float
+    slope_rad: float
+    obstructed: bool
+    uplift: bool
+    own_half: bool = False
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
 class SnowAsk:
     """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them."""
 
@@ -507,14 +552,12 @@ def given_step(symbol: str, value: float, unit: str, source: str, says: str = ""
     return Step(symbol=symbol, value=value, unit=unit, formula="", inputs=(), source=source, says=says)
 
 
-def product_step(
-    symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = "", scale: str = ""
-) -> Step:
-    """A value made by multiplying. `scale`: a number written before the product, as "0.001"."""
-    value = float(scale) if scale else 1.0
+def product_step(symbol: str, parts: list[tuple[str, float, str]], unit: str, source: str, says: str = "") -> Step:
+    """A value made by multiplying."""
+    value = 1.0
     for _, factor, _ in parts:
         value *= factor
-    formula = " * ".join([*([scale] if scale else []), *(name for name, _, _ in parts)])
+    formula = " * ".join(name for name, _, _ in parts)
     return Step(symbol=symbol, value=value, unit=unit, formula=formula, inputs=tuple(parts), source=source, says=says)
 
 

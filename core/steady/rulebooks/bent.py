@@ -4,11 +4,23 @@ The school gives strengths, combinations and limits; the mechanics are the same 
 """
 
 from dataclasses import dataclass
+from typing import Literal
 
 from steady.errors import InputError
 from steady.measure.quantities import UNITS
 from steady.plan.model import Basis, Check, Step
-from steady.rulebooks.answers import Action, Combination, FloorLoad, LoadType, MemberCheck, Sag, SpanFound, Split, Wood
+from steady.rulebooks.answers import (
+    Action,
+    Combination,
+    LoadType,
+    MemberCheck,
+    RafterAsk,
+    Sag,
+    SpanFound,
+    Split,
+    Strength,
+    Wood,
+)
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.facets.loads import Loads
 from steady.rulebooks.facets.timber import Timber
@@ -50,83 +62,70 @@ def floor_cases(book: Loads, live_use: str) -> list[Combination]:
     return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
 
 
-def check_member(  # noqa: PLR0913
-    book: Rulebook,
-    wood: Wood,
-    *,
-    dead: Action,
-    live: Action,
-    span_m: float,
-    load: LoadType = "floor",
-    live_use: str = "",
-    stability: float = 1.0,
-    limit_ratio: float | None = None,
-    about: str = "member",
-    sags: tuple[Sag, ...] | None = None,
-) -> tuple[MemberCheck, ...]:
-    """Every check of a bent member: strength under each combination of dead and live load, then the sags.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Bent:
+    """What bends a member: effects of the unfactored loads, and what the limits on sag are a share of (m).
 
-    Args:
-        dead, live: Effects of the unfactored loads.
-        span_m: What the limits on sag are a share of, > 0.
-        load: How long the live load lasts; dead load alone is permanent.
-        stability: Factor on the bending strength where the squeezed edge is not held.
-        limit_ratio: In place of the school's first limit on sag.
-        sags: In place of the school's limits for floors, what it asks of this kind of member.
+    `load`: how long the live load lasts; dead load alone is permanent. `stability`: factor on the bending strength where
+    the squeezed edge is not held. `limit_ratio`: in place of the school's first limit on sag. `sags`: in place of the
+    school's limits for floors, what it asks of this kind of member.
+    """
+
+    dead: Action
+    live: Action
+    span_m: float
+    load: LoadType = "floor"
+    live_use: str = ""
+    stability: float = 1.0
+    limit_ratio: float | None = None
+    sags: tuple[Sag, ...] | None = None
+
+
+def check_member(book: Rulebook, wood: Wood, bent: Bent, about: str = "member") -> tuple[MemberCheck, ...]:
+    """Every check of a bent member: strength under each combination of dead and live load, then the sags.
 
     Raises:
         InputError: A span that is not above 0.
         OutsideScope: The school has no values for this wood.
     """
-    if not span_m > 0:
+    if not bent.span_m > 0:
         raise InputError("span", "must be above 0")
     found: list[MemberCheck] = []
-    for case in floor_cases(book, live_use):
-        if case.live and not (live.moment_n_m or live.shear_n):
+    for case in floor_cases(book, bent.live_use):
+        if case.live and not (bent.live.moment_n_m or bent.live.shear_n):
             continue
-        duration: LoadType = load if case.live else "permanent"
-        found.append(_bending(book, wood, case, dead, live, duration, stability, about))
-        found.append(_shear(book, wood, case, dead, live, duration, about))
-    limits = book.sags(wood, live_use, limit_ratio) if sags is None else sags
-    return (*found, *_sagging(book, wood, dead, live, span_m, limits, about))
+        found.append(_bending(book, wood, case, bent, about))
+        found.append(_shear(book, wood, case, bent, about))
+    return (*found, *_sagging(book, wood, bent, about))
 
 
-def _bending(
-    book: Rulebook,
-    wood: Wood,
-    case: Combination,
-    dead: Action,
-    live: Action,
-    load: LoadType,
-    stability: float,
-    about: str,
-) -> MemberCheck:
-    return _strong(book, wood, case, (dead.moment_n_m, live.moment_n_m), load, stability, about, bending=True)
+@dataclass(frozen=True, slots=True)
+class _Resists:
+    """How a stick resists one effect: the strength with every factor, over what measure, and how that is printed."""
+
+    kind: Literal["bending", "shear"]
+    strength: Strength
+    factors: float
+    measure: float
+    printed: _Printed
 
 
-def _shear(
-    book: Rulebook, wood: Wood, case: Combination, dead: Action, live: Action, load: LoadType, about: str
-) -> MemberCheck:
-    return _strong(book, wood, case, (dead.shear_n, live.shear_n), load, 1.0, about, bending=False)
+def _bending(book: Timber, wood: Wood, case: Combination, bent: Bent, about: str) -> MemberCheck:
+    allowed = book.strength("bending", wood, bent.load if case.live else "permanent")
+    held = _Resists("bending", allowed, allowed.factors * bent.stability, wood.modulus_m3, _BENDING[book.metric])
+    return _strong(book, held, case, (bent.dead.moment_n_m, bent.live.moment_n_m), about)
 
 
-def _strong(
-    book: Timber,
-    wood: Wood,
-    case: Combination,
-    effects: tuple[float, float],
-    load: LoadType,
-    stability: float,
-    about: str,
-    *,
-    bending: bool,
-) -> MemberCheck:
-    printed = (_BENDING if bending else _SHEAR)[book.metric]
-    allowed = book.strength("bending" if bending else "shear", wood, load)
-    measure = wood.modulus_m3 if bending else book.shear_area_m2(wood) / 1.5
+def _shear(book: Timber, wood: Wood, case: Combination, bent: Bent, about: str) -> MemberCheck:
+    allowed = book.strength("shear", wood, bent.load if case.live else "permanent")
+    held = _Resists("shear", allowed, allowed.factors, book.shear_area_m2(wood) / 1.5, _SHEAR[book.metric])
+    return _strong(book, held, case, (bent.dead.shear_n, bent.live.shear_n), about)
+
+
+def _strong(book: Timber, held: _Resists, case: Combination, effects: tuple[float, float], about: str) -> MemberCheck:
+    printed, allowed, factors, measure = held.printed, held.strength, held.factors, held.measure
     unit, size, stress = UNITS[printed.effect][1], UNITS[printed.measure][1], UNITS[book.stress_unit][1]
     effect = case.total(*effects)
-    factors = allowed.factors * stability
     demand = Step(
         symbol=printed.symbol,
         value=effect / measure / stress,
@@ -167,24 +166,17 @@ def _strong(
         case=case.name,
     )
     split = Split(load=effect, strength=allowed.book_pa * measure, factors=factors, limit=allowed.limit)
-    return MemberCheck(kind="bending" if bending else "shear", check=check, split=split)
+    return MemberCheck(kind=held.kind, check=check, split=split)
 
 
-def _sagging(
-    book: Timber,
-    wood: Wood,
-    dead: Action,
-    live: Action,
-    span_m: float,
-    sags: tuple[Sag, ...],
-    about: str,
-) -> list[MemberCheck]:
+def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberCheck]:
+    dead, live, span_m = bent.dead, bent.live, bent.span_m
     e = book.strength("stiffness", wood, "floor")
     stiffness = e.allowed_pa * wood.second_moment_m4
     word = "mm" if book.metric else "in"
     length = UNITS[word][1]
     found: list[MemberCheck] = []
-    for sag in sags:
+    for sag in book.sags(wood, bent.live_use, bent.limit_ratio) if bent.sags is None else bent.sags:
         load = sag.dead * dead.sag_n_m3 + sag.live * live.sag_n_m3
         demand = Step(
             symbol="w",
@@ -229,46 +221,48 @@ def _sagging(
     return found
 
 
-def even_span(  # noqa: PLR0913
-    book: Rulebook,
-    wood: Wood,
-    *,
-    dead_n_per_m: float,
-    live_n_per_m: float,
-    load: LoadType = "floor",
-    live_use: str = "",
-    limit_ratio: float | None = None,
-    shear_left_out: bool = False,
-    sags: tuple[Sag, ...] | None = None,
-    more: tuple[tuple[str, float], ...] = (),
-    longest_m: float | None = None,
-) -> SpanFound:
-    """Greatest simple span under even load, edge held: strength under each combination, then the sags.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class EvenLoad:
+    """An even load (N/m) on a simple span, and what limits the span besides strength.
 
-    Args:
-        shear_left_out: Whether the load within the depth of a support counts for shear.
-        sags: In place of the school's own limits on sag.
-        more: Further limits on the span, by name (m).
+    `shear_left_out`: whether the load within the depth of a support counts for shear. `sags`: in place of the school's own
+    limits on sag. `more`: further limits on the span, by name (m).
+    """
+
+    dead_n_per_m: float
+    live_n_per_m: float
+    load: LoadType = "floor"
+    live_use: str = ""
+    limit_ratio: float | None = None
+    shear_left_out: bool = False
+    sags: tuple[Sag, ...] | None = None
+    more: tuple[tuple[str, float], ...] = ()
+    longest_m: float | None = None
+
+
+def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
+    """Greatest simple span under even load, edge held: strength under each combination, then the sags.
 
     Raises:
         InputError: Loads below 0 or none at all.
         OutsideScope: The school has no values for this wood.
     """
+    dead_n_per_m, live_n_per_m = on.dead_n_per_m, on.live_n_per_m
     if not (dead_n_per_m >= 0 and live_n_per_m >= 0 and dead_n_per_m + live_n_per_m > 0):
         raise InputError("live", "loads must be 0 or more, and not all 0")
     limits: list[tuple[str, float]] = []
-    for case in floor_cases(book, live_use):
+    for case in floor_cases(book, on.live_use):
         w = case.total(dead_n_per_m, live_n_per_m)
-        duration: LoadType = load if case.live else "permanent"
+        duration: LoadType = on.load if case.live else "permanent"
         bending = book.strength("bending", wood, duration).allowed_pa * wood.modulus_m3
         shear = book.strength("shear", wood, duration).allowed_pa * book.shear_area_m2(wood) / 1.5
         limits.append(("bending", span_for_moment_m(bending, w)))
-        limits.append(("shear", span_for_shear_m(shear, w, wood.bending_depth_m if shear_left_out else 0.0)))
+        limits.append(("shear", span_for_shear_m(shear, w, wood.bending_depth_m if on.shear_left_out else 0.0)))
     stiffness = book.strength("stiffness", wood, "floor").allowed_pa * wood.second_moment_m4
-    for sag in book.sags(wood, live_use, limit_ratio) if sags is None else sags:
+    for sag in book.sags(wood, on.live_use, on.limit_ratio) if on.sags is None else on.sags:
         w = sag.dead * dead_n_per_m + sag.live * live_n_per_m
         limits.append((sag.kind, span_for_sag_m(stiffness, w, sag.limit_ratio)))
-    return least_span(book, wood, [*limits, *more], longest_m)
+    return least_span(book, wood, [*limits, *on.more], on.longest_m)
 
 
 def least_span(book: Timber, wood: Wood, limits: list[tuple[str, float]], longest_m: float | None) -> SpanFound:
@@ -309,33 +303,19 @@ def worst_span(found: list[SpanFound]) -> SpanFound:
 
 
 def rafter_span(
-    book: Rulebook,
-    woods: tuple[Wood, ...],
-    *,
-    spacing_m: float,
-    roof: FloorLoad,
-    limit_ratio: float,
-    longest_m: float | None,
-    live_use: str = "roof",
-    sags: tuple[Sag, ...] | None = None,
+    book: Rulebook, woods: tuple[Wood, ...], ask: RafterAsk, live_use: str = "roof", sags: tuple[Sag, ...] | None = None
 ) -> SpanFound:
     """Horizontal span of rafters held by their roof; full shear."""
-    return worst_span(
-        [
-            even_span(
-                book,
-                wood,
-                dead_n_per_m=roof.dead_pa * spacing_m,
-                live_n_per_m=roof.live_pa * spacing_m,
-                load=roof.load,
-                live_use=live_use,
-                limit_ratio=limit_ratio,
-                sags=sags,
-                longest_m=longest_m,
-            )
-            for wood in woods
-        ]
+    on = EvenLoad(
+        dead_n_per_m=ask.roof.dead_pa * ask.spacing_m,
+        live_n_per_m=ask.roof.live_pa * ask.spacing_m,
+        load=ask.roof.load,
+        live_use=live_use,
+        limit_ratio=ask.limit_ratio,
+        sags=sags,
+        longest_m=ask.longest_m,
     )
+    return worst_span([even_span(book, wood, on) for wood in woods])
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -4,13 +4,13 @@ Pressures in Pa, forces in N, lengths in m. What a school's own rules do not rea
 """
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.measure.units import FT, GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import WindPlace, si
+from steady.rulebooks.answers import OpenRoofAsk, WindPlace, si
 from steady.rulebooks.base import Rulebook
 
 CLOSED_FROM = 0.7
@@ -100,9 +100,11 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
     if book.key in ("us", "uk"):
         if roof.hipped:
             raise OutsideScope("wind on free roofs that fall to all sides is not entered", "an engineer's pressures")
-        ask = {"height_m": roof.height_m, "slope_rad": roof.slope_rad, "obstructed": roof.blocked, "own_half": True}
-        up = book.open_roof_pressure(place, uplift=True, **ask)  # type: ignore[arg-type]
-        down = book.open_roof_pressure(place, uplift=False, **ask)  # type: ignore[arg-type]
+        ask = OpenRoofAsk(
+            height_m=roof.height_m, slope_rad=roof.slope_rad, obstructed=roof.blocked, uplift=True, own_half=True
+        )
+        up = book.open_roof_pressure(place, ask)
+        down = book.open_roof_pressure(place, replace(ask, uplift=False))
         part_pa = abs(si(up))
         if book.key == "us":
             part_pa = max(part_pa, abs(si(up)) / abs(_coefficient(up)) * _part_coefficient(roof, part_m2))
@@ -156,13 +158,20 @@ class BareFrame:
     force_n: float
 
 
-def bare_frame(
-    book: Rulebook, place: WindPlace, height_m: float | None, row_m2: float, rows: int, other_m2: float = 0.0
-) -> BareFrame:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Rows:
+    """What stands in rows behind each other: the area of one row to the wind, how many, and what else stands there (m2)."""
+
+    row_m2: float
+    rows: int
+    other_m2: float = 0.0
+
+
+def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind: Rows) -> BareFrame:
     """Source: practice and our own (low): max(min(n, 3), 1 + .3 (n − 1)) rows, force coefficient 2."""
-    above_zero(row_area=row_m2, rows=rows)
-    not_below_zero(other_area=other_m2)
-    area_m2 = row_m2 * max(min(rows, 3), 1 + 0.3 * (rows - 1)) + other_m2
+    above_zero(row_area=behind.row_m2, rows=behind.rows)
+    not_below_zero(other_area=behind.other_m2)
+    area_m2 = behind.row_m2 * max(min(behind.rows, 3), 1 + 0.3 * (behind.rows - 1)) + behind.other_m2
     q_pa = si(book.velocity_pressure(place, height_m)[1])
     row = _row(book)
     pressure_pa = max(q_pa * row.number("frame_gust_factor") * FRAME_COEFFICIENT, row.number("frame_least_pa"))

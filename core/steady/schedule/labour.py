@@ -18,9 +18,17 @@ class FenceHours:
     frame_hours: float
 
 
-def fence_hours(
-    length_m: float, bay_m: float, rails: int, pitch_m: float, minutes: tuple[float, float, float], crew: int
-) -> FenceHours:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class FenceCounted:
+    """What a fence has to build: its length, a bay (m), rails in a bay, and a board every `pitch_m`."""
+
+    length_m: float
+    bay_m: float
+    rails: int
+    pitch_m: float
+
+
+def fence_hours(minutes: tuple[float, float, float], crew: int, fence: FenceCounted) -> FenceHours:
     """Posts = bays + 1, rails = bays × rails, boards = length / pitch; hours = minutes / 60 / crew.
 
     Args:
@@ -31,9 +39,9 @@ def fence_hours(
 
     Source: arithmetic; the minutes are the crew's.
     """
-    above_zero(length=length_m, board_pitch=pitch_m, crew=crew)
+    above_zero(length=fence.length_m, board_pitch=fence.pitch_m, crew=crew)
     not_below_zero(minutes_per_post=minutes[0], minutes_per_rail=minutes[1], minutes_per_board=minutes[2])
-    bays, _ = equal_bays(length_m, bay_m)
-    boards = math.ceil(length_m / pitch_m - 1e-9)
-    frame_min = bays * rails * minutes[1] + boards * minutes[2]
-    return FenceHours(bays + 1, bays * rails, boards, (bays + 1) * minutes[0] / 60 / crew, frame_min / 60 / crew)
+    bays, _ = equal_bays(fence.length_m, fence.bay_m)
+    boards = math.ceil(fence.length_m / fence.pitch_m - 1e-9)
+    frame_min = bays * fence.rails * minutes[1] + boards * minutes[2]
+    return FenceHours(bays + 1, bays * fence.rails, boards, (bays + 1) * minutes[0] / 60 / crew, frame_min / 60 / crew)

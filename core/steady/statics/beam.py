@@ -198,7 +198,7 @@ def solve(
         raise InputError("settlements_m", "needs one for each support")
     points, spreads = _sorted_loads(loads, length_m)
     breaks = sorted({0.0, length_m, *supports, *(at for at, _ in points), *(e for s in spreads for e in s[:2])})
-    moments = _support_moments(supports, sinks, points, spreads, stiffness_n_m2, length_m)
+    moments = _support_moments(supports, sinks, (points, spreads), stiffness_n_m2, length_m)
     reactions = _reactions(supports, moments, points, spreads, length_m)
     pieces = _pieces(breaks, supports, reactions, points, spreads)
     return Solved(_with_slopes(pieces, supports, sinks, stiffness_n_m2), tuple(reactions), stiffness_n_m2)
@@ -240,11 +240,11 @@ def _spread_about(spread: _Spread, from_m: float, to_m: float, about_m: float) -
 def _support_moments(
     supports: list[float],
     sinks: list[float],
-    points: list[tuple[float, float]],
-    spreads: list[_Spread],
+    loads: tuple[list[tuple[float, float]], list[_Spread]],
     stiffness_n_m2: float,
     length_m: float,
 ) -> list[float]:
+    points, spreads = loads
     count = len(supports)
     moments = [0.0] * count
     first, last = supports[0], supports[-1]

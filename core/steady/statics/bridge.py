@@ -1,6 +1,7 @@
 """A footbridge on two supports: how far it gives under one load, and how fast it springs. Closed forms, SI."""
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import above_zero, not_below_zero
 
@@ -25,9 +26,17 @@ def first_frequency_hz(*, span_m: float, stiffness_n_m2: float, mass_kg_per_m: f
     return math.sqrt(spring / (mass_kg_per_m * span_m / 2 + walker_kg)) / (2 * math.pi)
 
 
-def flood_n(
-    *, timber_m3: float, timber_kg_m3: float, span_m: float, blocked_m: float, speed_m_s: float, drag_coefficient: float
-) -> tuple[float, float]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Flood:
+    """Water against a bridge: how deep it is blocked over its span (m), how fast it runs, its drag."""
+
+    span_m: float
+    blocked_m: float
+    speed_m_s: float
+    drag_coefficient: float
+
+
+def flood_n(flood: Flood, *, timber_m3: float, timber_kg_m3: float) -> tuple[float, float]:
     """What a flood does to a whole bridge: uplift of its drowned timber, and drag on what it blocks (N).
 
     Uplift V (ρ_w − ρ_t) g; drag ½ ρ_w C_d A v², A the span times the blocked depth, debris counted.
@@ -40,13 +49,13 @@ def flood_n(
     not_below_zero(
         timber_volume=timber_m3,
         timber_density=timber_kg_m3,
-        blocked_depth=blocked_m,
-        water_speed=speed_m_s,
-        drag_coefficient=drag_coefficient,
+        blocked_depth=flood.blocked_m,
+        water_speed=flood.speed_m_s,
+        drag_coefficient=flood.drag_coefficient,
     )
-    above_zero(span=span_m)
+    above_zero(span=flood.span_m)
     uplift = max(0.0, timber_m3 * (WATER_KG_M3 - timber_kg_m3) * GRAVITY)
-    return uplift, 0.5 * WATER_KG_M3 * drag_coefficient * span_m * blocked_m * speed_m_s**2
+    return uplift, 0.5 * WATER_KG_M3 * flood.drag_coefficient * flood.span_m * flood.blocked_m * flood.speed_m_s**2
 
 
 def flood_corner_n(uplift_n: float, drag_n: float, *, safety: float = 1.5, corners: int = 4) -> float:

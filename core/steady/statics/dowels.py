@@ -1,17 +1,25 @@
 """Dowel fasteners between two pieces of wood by Eurocode 5: how they hold sideways and in pull-out (N, mm, kg/m³)."""
 
 import math
+from dataclasses import dataclass
 
 
-def johansen_n(
-    *, d_mm: float, side_mm: float, main_mm: float, rho: float, bored: bool, yield_n_mm: float
-) -> dict[str, float]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Dowel:
+    """A fastener: its diameter (mm), the moment at which it yields (N mm), and whether its hole is bored."""
+
+    d_mm: float
+    yield_n_mm: float
+    bored: bool
+
+
+def johansen_n(dowel: Dowel, *, side_mm: float, main_mm: float, rho: float) -> dict[str, float]:
     """Characteristic force by mode, one shear plane, both pieces of one wood, along the grain.
 
     Source: EN 1995-1-1 8.2.2, 8.3.1 (from memory, high).
     """
-    d, t1, t2, my, beta = d_mm, side_mm, main_mm, yield_n_mm, 1.0
-    fh = 0.082 * (1 - 0.01 * d) * rho if bored else 0.082 * rho * d**-0.3
+    d, t1, t2, my, beta = dowel.d_mm, side_mm, main_mm, dowel.yield_n_mm, 1.0
+    fh = 0.082 * (1 - 0.01 * d) * rho if dowel.bored else 0.082 * rho * d**-0.3
     r = t2 / t1
     root = math.sqrt(beta + 2 * beta**2 * (1 + r + r**2) + beta**3 * r**2)
 

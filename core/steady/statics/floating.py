@@ -79,15 +79,22 @@ def draft_m(barrels: Barrels, mass_kg: float) -> float:
     return (low + high) / 2
 
 
-def people(
-    barrels: int, volume_m3: float, sunk_share: float, dead_kg: float, person_kg: float, water_kg_m3: float = 1000.0
-) -> int:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Carried:
+    """What carries a float: barrels of a volume, and the share of it that may be under water."""
+
+    barrels: int
+    volume_m3: float
+    sunk_share: float
+
+
+def people(dead_kg: float, person_kg: float, by: Carried, water_kg_m3: float = 1000.0) -> int:
     """People until the barrels are sunk to a share: floor((n V f ρ − dead) / person), not below 0. Source: hydrostatics."""
-    above_zero(barrels=barrels, barrel_volume=volume_m3, person=person_kg)
+    above_zero(barrels=by.barrels, barrel_volume=by.volume_m3, person=person_kg)
     not_below_zero(dead_mass=dead_kg)
-    if not 0 < sunk_share <= 1:
+    if not 0 < by.sunk_share <= 1:
         raise InputError("sunk_share", "must be above 0 and at most 1")
-    return max(0, math.floor((barrels * volume_m3 * sunk_share * water_kg_m3 - dead_kg) / person_kg + 1e-9))
+    return max(0, math.floor((by.barrels * by.volume_m3 * by.sunk_share * water_kg_m3 - dead_kg) / person_kg + 1e-9))
 
 
 @dataclass(frozen=True, slots=True)

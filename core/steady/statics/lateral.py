@@ -6,6 +6,7 @@ These give ultimate resistance; a safety factor is the caller's, and stands besi
 import math
 from bisect import bisect_right
 from collections.abc import Callable
+from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.data.loader import keyed
@@ -111,25 +112,26 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
     return both
 
 
-def hansen_n(
-    *,
-    depth_m: float,
-    arm_m: float,
-    width_m: float,
-    friction_rad: float,
-    unit_weight_n_per_m3: float,
-    cohesion_pa: float,
-) -> float:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Ground:
+    """Soil by its friction, weight and cohesion."""
+
+    friction_rad: float
+    unit_weight_n_per_m3: float
+    cohesion_pa: float
+
+
+def hansen_n(ground: Ground, *, depth_m: float, arm_m: float, width_m: float) -> float:
     """Ultimate side force: the turning point is where the moments about the line of the load balance.
 
     Source: Brinch Hansen 1961; the pressures are smooth in depth, integrated by Gauss in forty stretches.
     """
     _positive(depth=depth_m, width=width_m)
-    factors = hansen_factors(friction_rad)
+    factors = hansen_factors(ground.friction_rad)
 
     def pressure(z: float) -> float:
         kq, kc = factors(z / width_m)
-        return (unit_weight_n_per_m3 * z * kq + cohesion_pa * kc) * width_m
+        return (ground.unit_weight_n_per_m3 * z * kq + ground.cohesion_pa * kc) * width_m
 
     def area(a: float, b: float, lever: bool) -> float:
         total, step = 0.0, (b - a) / 40
@@ -175,21 +177,13 @@ def _hansen_sums(
     return tuple(forces), tuple(moments)
 
 
-def hansen_depth_m(
-    *,
-    load_n: float,
-    arm_m: float,
-    width_m: float,
-    friction_rad: float,
-    unit_weight_n_per_m3: float,
-    cohesion_pa: float,
-) -> float:
+def hansen_depth_m(ground: Ground, *, load_n: float, arm_m: float, width_m: float) -> float:
     """The depth at which Brinch Hansen's ultimate side force reaches a load: the same as `hansen_n`, fast enough to search with.
 
     Raises:
         TooDeep: Not within 6 m.
     """
-    forces, moments = _hansen_sums(width_m, friction_rad, unit_weight_n_per_m3, cohesion_pa)
+    forces, moments = _hansen_sums(width_m, ground.friction_rad, ground.unit_weight_n_per_m3, ground.cohesion_pa)
     about = [arm_m * f + m for f, m in zip(forces, moments, strict=True)]
 
     def force_to(turn: float) -> float:

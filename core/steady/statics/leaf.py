@@ -28,58 +28,62 @@ def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, lo
     return weight_n * weight_from_hinge_m / width_m + load_at_latch_n
 
 
-def brace_to_rail(
-    *,
-    weight_n: float,
-    width_m: float,
-    height_m: float,
-    weight_from_hinge_m: float | None = None,
-    reach_m: float | None = None,
-    load_at_latch_n: float = 0.0,
-    stiffness_n: float | None = None,
-    rake: float = 0.0,
-) -> Brace:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BracedLeaf:
+    """A leaf with a brace from a hinge corner to the opposite rail.
+
+    `weight_from_hinge_m`: None: the middle. `reach_m`: where the brace meets the rail, from the hinge stile; None: the latch
+    corner. `rake`: rise of the rails per length from hinge to latch, for a strut from the bottom corner; a cable from the
+    top corner sees the same leaf upside down and takes the other sign. A strut in a leaf that rises to its latch is longer
+    and is squeezed harder: F = V L / h with its true length L.
+    """
+
+    weight_n: float
+    width_m: float
+    height_m: float
+    weight_from_hinge_m: float | None = None
+    reach_m: float | None = None
+    rake: float = 0.0
+
+
+def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n: float | None = None) -> Brace:
     """A brace from a hinge corner to the opposite rail.
 
     Args:
-        reach_m: Where it meets the rail, from the hinge stile; None: the latch corner.
         stiffness_n: E·A of the brace, for the drop from its strain.
-        rake: Rise of the rails per length from hinge to latch, for a strut from the bottom corner; a cable from the top
-            corner sees the same leaf upside down and takes the other sign. A strut in a leaf that rises to its latch is
-            longer and is squeezed harder: F = V L / h with its true length L.
 
     Raises:
         InputError: Measures that cannot be.
 
     Source: statics, pinned joints; tested against a general structural library.
     """
-    above_zero(width=width_m, height=height_m)
-    if not (weight_n >= 0 and load_at_latch_n >= 0 and weight_n + load_at_latch_n > 0):
+    above_zero(width=leaf.width_m, height=leaf.height_m)
+    if not (leaf.weight_n >= 0 and load_at_latch_n >= 0 and leaf.weight_n + load_at_latch_n > 0):
         raise InputError("weight", "must be above 0, or a load at the latch")
-    at_m = width_m / 2 if weight_from_hinge_m is None else weight_from_hinge_m
-    if not 0 < at_m <= width_m:
+    at_m = leaf.width_m / 2 if leaf.weight_from_hinge_m is None else leaf.weight_from_hinge_m
+    if not 0 < at_m <= leaf.width_m:
         raise InputError("weight_from_hinge", "must be above 0 and within the leaf")
-    reach = width_m if reach_m is None else reach_m
-    if not 0 < reach <= width_m + 1e-12:
+    reach = leaf.width_m if leaf.reach_m is None else leaf.reach_m
+    if not 0 < reach <= leaf.width_m + 1e-12:
         raise InputError("brace_reach", "must be above 0 and at most the width")
-    climb = height_m + rake * reach
+    climb = leaf.height_m + leaf.rake * reach
     if not climb > 0:
         raise InputError("rake", "leaves the brace no rise: hang the leaf level or shorten the brace's reach")
-    load = latch_load_n(weight_n, at_m, width_m, load_at_latch_n)
-    shear = load * width_m / reach
+    load = latch_load_n(leaf.weight_n, at_m, leaf.width_m, load_at_latch_n)
+    shear = load * leaf.width_m / reach
     length = math.hypot(reach, climb)
-    force = shear * length / height_m
+    force = shear * length / leaf.height_m
     drop = None
     if stiffness_n is not None:
         above_zero(brace_stiffness=stiffness_n)
-        drop = force * length / stiffness_n * (length / height_m) * (width_m / reach)
+        drop = force * length / stiffness_n * (length / leaf.height_m) * (leaf.width_m / reach)
     return Brace(
         latch_load_n=load,
         force_n=force,
         angle_rad=math.atan2(climb, reach),
         length_m=length,
-        rail_force_n=shear * math.hypot(reach, rake * reach) / height_m,
-        rail_bending_n_m=load * (width_m - reach),
+        rail_force_n=shear * math.hypot(reach, leaf.rake * reach) / leaf.height_m,
+        rail_bending_n_m=load * (leaf.width_m - reach),
         drop_m=drop,
     )
 
@@ -137,27 +141,32 @@ def hinge_pull_n(
     return (weight_n * weight_from_hinge_m + load_at_latch_n * width_m) / spacing_m
 
 
-def unbraced_drop_m(
-    *,
-    latch_load: float,
-    width_m: float,
-    height_m: float,
-    rail_n_m2: float,
-    stile_n_m2: float,
-    corner_n_m_per_rad: float | None = None,
-) -> float:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class BareFrame:
+    """A leaf without a brace: its size (m), the stiffness of rails and stiles (N m2), of a corner (N m/rad; None: stiff)."""
+
+    width_m: float
+    height_m: float
+    rail_n_m2: float
+    stile_n_m2: float
+    corner_n_m_per_rad: float | None = None
+
+
+def unbraced_drop_m(frame: BareFrame, *, latch_load: float) -> float:
     """Drop of a leaf with stiff (or springy) corners and no brace.
 
     Source: statics: P B² / 24 (B / EI_rail + h / EI_stile), and P B² / (4 k) for four springy corners.
     """
-    above_zero(width=width_m, height=height_m, rail_stiffness=rail_n_m2, stile_stiffness=stile_n_m2)
+    above_zero(
+        width=frame.width_m, height=frame.height_m, rail_stiffness=frame.rail_n_m2, stile_stiffness=frame.stile_n_m2
+    )
     if latch_load < 0:
         raise InputError("latch_load", "must be 0 or more")
-    stiff = latch_load * width_m**2 / 24 * (width_m / rail_n_m2 + height_m / stile_n_m2)
-    if corner_n_m_per_rad is None:
+    stiff = latch_load * frame.width_m**2 / 24 * (frame.width_m / frame.rail_n_m2 + frame.height_m / frame.stile_n_m2)
+    if frame.corner_n_m_per_rad is None:
         return stiff
-    above_zero(corner_stiffness=corner_n_m_per_rad)
-    return stiff + latch_load * width_m**2 / (4 * corner_n_m_per_rad)
+    above_zero(corner_stiffness=frame.corner_n_m_per_rad)
+    return stiff + latch_load * frame.width_m**2 / (4 * frame.corner_n_m_per_rad)
 
 
 def boards_drop_m(*, latch_load: float, width_m: float, boards: int, slip_n_per_m: float, pitch_m: float) -> float:
@@ -197,50 +206,40 @@ class Sag:
         return self.from_hinges_m + self.from_brace_m + self.from_joints_m + self.from_post_m
 
 
-def latch_sag(  # noqa: PLR0913
-    *,
-    weight_n: float,
-    width_m: float,
-    height_m: float,
-    hinge_spacing_m: float,
-    weight_from_hinge_m: float | None = None,
-    reach_m: float | None = None,
-    hinge_play_m: float = 0.0,
-    hinge_drop_m: float = 0.0,
-    brace_stiffness_n: float | None = None,
-    creep: float = 0.0,
-    joint_slip_m: float = 0.0,
-    post_turn_rad: float = 0.0,
-    rake: float = 0.0,
-) -> Sag:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Gives:
+    """What gives in a hung leaf: play and drop of its hinges, its brace, slip of its joints, its post; creep over the years."""
+
+    hinge_spacing_m: float
+    hinge_play_m: float = 0.0
+    hinge_drop_m: float = 0.0
+    brace_stiffness_n: float | None = None
+    creep: float = 0.0
+    joint_slip_m: float = 0.0
+    post_turn_rad: float = 0.0
+
+
+def latch_sag(leaf: BracedLeaf, gives: Gives) -> Sag:
     """Sag at the latch edge of a braced leaf under its own weight; None: braced corner to corner.
 
     Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip (L_b / h)(B / x_b); post turn B.
     """
-    above_zero(weight=weight_n, width=width_m, height=height_m, hinge_spacing=hinge_spacing_m)
+    above_zero(weight=leaf.weight_n, width=leaf.width_m, height=leaf.height_m, hinge_spacing=gives.hinge_spacing_m)
     for name, value in (
-        ("hinge_play", hinge_play_m),
-        ("hinge_drop", hinge_drop_m),
-        ("creep", creep),
-        ("joint_slip", joint_slip_m),
+        ("hinge_play", gives.hinge_play_m),
+        ("hinge_drop", gives.hinge_drop_m),
+        ("creep", gives.creep),
+        ("joint_slip", gives.joint_slip_m),
     ):
         if value < 0:
             raise InputError(name, "must be 0 or more")
-    brace = brace_to_rail(
-        weight_n=weight_n,
-        width_m=width_m,
-        height_m=height_m,
-        weight_from_hinge_m=weight_from_hinge_m,
-        reach_m=reach_m,
-        stiffness_n=brace_stiffness_n,
-        rake=rake,
-    )
-    lever = width_m / reach_m if reach_m else 1.0
+    brace = brace_to_rail(leaf, stiffness_n=gives.brace_stiffness_n)
+    lever = leaf.width_m / leaf.reach_m if leaf.reach_m else 1.0
     return Sag(
-        from_hinges_m=hinge_play_m * width_m / hinge_spacing_m + hinge_drop_m,
-        from_brace_m=(brace.drop_m or 0.0) * (1 + creep),
-        from_joints_m=2 * joint_slip_m * brace.length_m / height_m * lever,
-        from_post_m=post_turn_rad * width_m,
+        from_hinges_m=gives.hinge_play_m * leaf.width_m / gives.hinge_spacing_m + gives.hinge_drop_m,
+        from_brace_m=(brace.drop_m or 0.0) * (1 + gives.creep),
+        from_joints_m=2 * gives.joint_slip_m * brace.length_m / leaf.height_m * lever,
+        from_post_m=gives.post_turn_rad * leaf.width_m,
         brace_m=brace.length_m,
     )
 

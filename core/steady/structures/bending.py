@@ -7,7 +7,7 @@ from steady.errors import InputError, OutsideScope
 from steady.plan.model import Asks, Check
 from steady.rulebooks.answers import Action, LoadType, Sag, Sideways, Wood
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import check_member
+from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.findings import Findings
@@ -85,36 +85,34 @@ class Loaded:
     sags: bool = True
 
 
+@dataclass(frozen=True, slots=True)
+class Bends:
+    """A member that bends: what it is called ("Rafters"), what its checks are about, its wood, and how it lies."""
+
+    what: str
+    about: str
+    wood: Wood
+    run: Run
+
+
 def check_run(
-    found: Findings,
-    what: str,
-    about: str,
-    wood: Wood,
-    run: Run,
-    dead: Action,
-    loads: Sequence[Loaded],
-    sags: tuple[Sag, ...] | None = None,
+    found: Findings, one: Bends, dead: Action, loads: Sequence[Loaded], sags: tuple[Sag, ...] | None = None
 ) -> None:
     """Every check of a member under each load in turn, never two of them together; the worst of each kind is kept.
 
     Args:
-        what: What the member is called ("Rafters").
-        about: What the checks are about.
         dead: What its lasting load does.
         sags: What it may sag; None: what the school asks of roofs.
     """
+    what, about, wood, run = one.what, one.about, one.wood, one.run
     limits = _sags(found.book) if sags is None else sags
     for load in loads:
         try:
             checks = check_member(
                 found.book,
                 wood,
-                dead=dead,
-                live=load.action,
-                span_m=run.span_m,
+                Bent(dead=dead, live=load.action, span_m=run.span_m, load=load.lasts, sags=limits if load.sags else ()),
                 about=about,
-                load=load.lasts,
-                sags=limits if load.sags else (),
             )
         except OutsideScope as refused:
             found.gap(
@@ -144,15 +142,14 @@ def _sags(book: Rulebook) -> tuple[Sag, ...]:
     return (Sag(kind="deflection", dead=1.0, live=1.0, limit_ratio=ratio, source=source, says=f"L/{ratio:.0f}"),)
 
 
-def check_lifted(
-    found: Findings, what: str, about: str, wood: Wood, run: Run, dead_n_per_m: float, up_n_per_m: float
-) -> None:
+def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: float) -> None:
     """A member lifted by the wind bends the other way, its lower edge held only where it lies on its supports.
 
     Args:
         dead_n_per_m: The share of lasting load that counts against lift.
         up_n_per_m: The wind up at the school's design level.
     """
+    what, about, wood, run = one.what, one.about, one.wood, one.run
     net = up_n_per_m - dead_n_per_m
     if not net > 0:
         return
@@ -162,13 +159,15 @@ def check_lifted(
         checks = check_member(
             book,
             wood,
-            dead=NOTHING,
-            live=_unfactored(book, run.even(net)),
-            span_m=run.span_m,
+            Bent(
+                dead=NOTHING,
+                live=_unfactored(book, run.even(net)),
+                span_m=run.span_m,
+                load="wind",
+                stability=held.value,
+                sags=(),
+            ),
             about=about,
-            load="wind",
-            stability=held.value,
-            sags=(),
         )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a stiffer member")

@@ -1,5 +1,7 @@
 """One piece that bends, held against its wood: the check, or why it cannot be made and what the piece must carry."""
 
+from dataclasses import dataclass
+
 from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
@@ -7,36 +9,37 @@ from steady.rulebooks.answers import LoadType, Wood, given_step, si
 from steady.rulebooks.facets.timber import Timber
 from steady.structures.wood import board_reach_m
 
+GRADED = "a graded stick of the code's tables"
 
-def check_bends(  # noqa: PLR0913
-    book: Timber,
-    wood: Wood,
-    moment: Step,
-    *,
-    name: str,
-    about: str,
-    case: str,
-    load: LoadType,
-    asks: Asks = Asks.CODE,
-    working: tuple[Step, ...] = (),
-    change: str = "a graded stick of the code's tables",
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """What a check is called, what it is about, and in which case."""
+
+    name: str
+    about: str
+    case: str
+
+
+def check_bends(
+    book: Timber, wood: Wood, moment: tuple[Step, LoadType], asked: Asked, change: str = GRADED
 ) -> Check | NotCovered:
     """A factored moment (in the school's unit of moments) on a piece.
 
     Args:
-        load: How long the load lasts, in the school's words.
+        moment: With how long its load lasts, in the school's words.
         change: What would bring an answer where the school has no value for the wood.
     """
-    u = book.units
+    u, (bent, load) = book.units, moment
     try:
         capacity = book.moment_capacity(wood, load)
     except (OutsideScope, ValueError) as refused:
         reason = refused.reason if isinstance(refused, OutsideScope) else str(refused)
         return NotCovered(
-            name=name,
-            about=about,
+            name=asked.name,
+            about=asked.about,
             basis=Basis.RECKONED,
-            reason=f"{reason}; it must carry {moment.value:.3g} {u.moment}",
+            reason=f"{reason}; it must carry {bent.value:.3g} {u.moment}",
             would_have_to_change=change,
             crew=True,
         )
@@ -44,52 +47,40 @@ def check_bends(  # noqa: PLR0913
     if capacity.unit != u.moment:
         limit = given_step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.source, capacity.says)
     return Check(
-        name=name,
-        about=about,
+        name=asked.name,
+        about=asked.about,
         basis=Basis.RECKONED,
         sense="at most",
-        demand=moment,
+        demand=bent,
         limit=limit,
-        working=working,
-        case=case,
-        asks=asks,
+        working=(),
+        case=asked.case,
     )
 
 
-def check_reach(  # noqa: PLR0913
-    u: Units,
-    thickness_m: float,
-    span: float,
-    *,
-    name: str,
-    about: str,
-    case: str,
-    says: str,
-    where: str,
-    share: float = 1.0,
-) -> Check:
+def check_reach(u: Units, thickness_m: float, reach: Step, asked: Asked, where: tuple[str, float]) -> Check:
     """A board that no table has a stress for: held to a span of our own for its thickness, which is our own safety limit.
 
     Args:
-        span: In the school's own unit of spans.
-        where: In which wind; within the run, `share` lets it span so much farther.
+        reach: Its span, in the school's own unit of spans.
+        where: In which wind, and how much farther that lets it span: within the run, more.
     """
-    has = given_step("L", span, u.span, "geometry", says)
+    says, share = where
     most = given_step(
         "L_max",
         board_reach_m(thickness_m) * share / u.span_m,
         u.span,
         "practice: our own span of a board by its thickness, about 520 psi; low",
-        where,
+        says,
     )
     return Check(
-        name=name,
-        about=about,
+        name=asked.name,
+        about=asked.about,
         basis=Basis.RECKONED,
         sense="at most",
-        demand=has,
+        demand=reach,
         limit=most,
         working=(),
-        case=case,
+        case=asked.case,
         asks=Asks.SAFETY,
     )

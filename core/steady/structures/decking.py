@@ -6,7 +6,7 @@ from steady.data.loader import table
 from steady.errors import OutsideScope
 from steady.measure.units import IN
 from steady.rulebooks.answers import Action
-from steady.rulebooks.bent import check_member
+from steady.rulebooks.bent import Bent, check_member
 from steady.structures.findings import Findings
 from steady.structures.wood import outdoors
 from steady.yard.stock import Stick
@@ -41,12 +41,14 @@ def check_boards(found: Findings, about: str, floor: Flooring) -> None:
         checks = check_member(
             book,
             replace(outdoors(board, flat=True), wet=floor.wet),
-            span_m=span_m,
-            about=about,
-            dead=Action(
-                moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+            Bent(
+                span_m=span_m,
+                dead=Action(
+                    moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+                ),
+                live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
             ),
-            live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
+            about=about,
         )
     except (OutsideScope, ValueError):
         _by_thickness(found, about, floor)
@@ -62,7 +64,7 @@ def _by_thickness(found: Findings, about: str, floor: Flooring) -> None:
         "s_max", max(reach_m, 1e-3), f"boards of {thick_m * 1000:.0f} mm", "practice: what boards are sold for; low"
     )
     spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
-    found.at_most("Boards reach between joists", about, spacing, limit, (), "by their thickness")
+    found.at_most("Boards reach between joists", about, spacing, limit, (), case="by their thickness")
 
 
 def _by_table(found: Findings, about: str, floor: Flooring) -> None:
@@ -82,4 +84,4 @@ def _by_table(found: Findings, about: str, floor: Flooring) -> None:
     )
     spacing = found.length_step("s", floor.spacing_m, "between joists, centre to centre")
     # A printed spacing is met exactly by everyone who builds to it.
-    found.at_most("Boards reach between joists", about, spacing, limit, (), f"{kind} boards", fitted=True)
+    found.at_most("Boards reach between joists", about, spacing, limit, (), case=f"{kind} boards", fitted=True)

@@ -1,7 +1,7 @@
 """Checks and gaps of any structure, gathered in one way."""
 
 from dataclasses import dataclass, field, replace
-from typing import Literal, TypedDict, Unpack
+from typing import TypedDict, Unpack
 
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
@@ -12,9 +12,18 @@ from steady.rulebooks.base import Rulebook
 class More(TypedDict, total=False):
     """What a check says of itself besides: reckoned in the code's name where nothing else is said."""
 
+    case: str
     basis: Basis
     fitted: bool
     asks: Asks
+
+
+class Asked(TypedDict, total=False):
+    """What a gap says of itself besides: reckoned where nothing else is said, the force that a maker's rating must reach."""
+
+    basis: Basis
+    crew: bool
+    needs: Step | None
 
 
 Alike = tuple[tuple[Check, ...], tuple[NotCovered, ...]]
@@ -85,11 +94,13 @@ class Findings:
         demand: Step,
         limit: Step,
         working: tuple[Step, ...] = (),
-        case: str = "",
         **more: Unpack[More],
     ) -> None:
         """A demand that must not pass its limit."""
-        self._checked("at most", name, about, (demand, limit), working, case, more)
+        asked: More = {"basis": Basis.RECKONED, **more}
+        self.checks.append(
+            Check(name=name, about=about, sense="at most", demand=demand, limit=limit, working=working, **asked)
+        )
 
     def at_least(
         self,
@@ -98,26 +109,12 @@ class Findings:
         has: Step,
         needs: Step,
         working: tuple[Step, ...] = (),
-        case: str = "",
         **more: Unpack[More],
     ) -> None:
         """Something that must reach what is needed."""
-        self._checked("at least", name, about, (has, needs), working, case, more)
-
-    def _checked(
-        self,
-        sense: Literal["at most", "at least"],
-        name: str,
-        about: str,
-        sides: tuple[Step, Step],
-        working: tuple[Step, ...],
-        case: str,
-        more: More,
-    ) -> None:
         asked: More = {"basis": Basis.RECKONED, **more}
-        demand, limit = sides
         self.checks.append(
-            Check(name=name, about=about, sense=sense, demand=demand, limit=limit, working=working, case=case, **asked)
+            Check(name=name, about=about, sense="at least", demand=has, limit=needs, working=working, **asked)
         )
 
     def members(self, what: str, about: str, found: tuple[MemberCheck, ...], where: str) -> None:
@@ -138,21 +135,13 @@ class Findings:
         name: str,
         about: str,
         refused: OutsideScope,
-        basis: Basis = Basis.RECKONED,
-        crew: bool = False,
-        needs: Step | None = None,
+        **asked: Unpack[Asked],
     ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
+        said: Asked = {"basis": Basis.RECKONED, **asked}
+        mend = refused.would_have_to_change
         self.not_covered.append(
-            NotCovered(
-                name=name,
-                about=about,
-                basis=basis,
-                reason=refused.reason,
-                would_have_to_change=refused.would_have_to_change,
-                crew=crew,
-                needs=needs,
-            )
+            NotCovered(name=name, about=about, reason=refused.reason, would_have_to_change=mend, **said)
         )
 
     def nothing_said(self, me: str, why: str, mend: str = "ask an engineer") -> None:
@@ -160,7 +149,7 @@ class Findings:
         self.checks.clear()
         self.not_covered.clear()
         for basis in (Basis.RECKONED, Basis.TABLE):
-            self.gap("All checks", me, OutsideScope(why, mend), basis)
+            self.gap("All checks", me, OutsideScope(why, mend), basis=basis)
 
 
 PUBLIC = "public use is outside what a house tool may answer"

@@ -1,7 +1,7 @@
 """Like pieces turned into one part: by role, stick, section, cuts and length to a tenth of a millimetre."""
 
 from collections import defaultdict
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 from steady.plan.model import Cut, Part, Place, Vec
 from steady.yard.stock import Stick
@@ -13,6 +13,17 @@ ACROSS: Vec = (0.0, 1.0, 0.0)
 Key = tuple[str, str, int, tuple[float, float], tuple[Cut, ...]]
 
 
+@dataclass(frozen=True, slots=True)
+class Sawn:
+    """How a piece comes out of its stick: its cuts, and the length of stick that it takes (m; 0: its own length)."""
+
+    cuts: tuple[Cut, ...] = ()
+    stick_m: float = 0.0
+
+
+AS_LONG_AS_IT_IS = Sawn()
+
+
 class Grouper:
     """Gathers pieces and fixings of one structure."""
 
@@ -22,14 +33,13 @@ class Grouper:
         self._sticks: dict[Key, tuple[Stick, float]] = {}
         self._fixings: dict[tuple[str, str], Part] = {}
 
-    def add(
-        self, role: str, stick: Stick, length_m: float, place: Place, cuts: tuple[Cut, ...] = (), stick_m: float = 0.0
-    ) -> None:
+    def add(self, role: str, stick: Stick, length_m: float, place: Place, sawn: Sawn = AS_LONG_AS_IT_IS) -> None:
         """One piece (or a row of them) of a stick, on edge: its depth upright in its place's `up`; a rip says how much is left."""
+        cuts = sawn.cuts
         left_m = next((cut.size_m[0] for cut in cuts if cut.kind == "rip"), stick.width_m)
         key = (role, stick.key, round(length_m / SAME_M), (stick.thickness_m, left_m), cuts)
         self._rows[key].append(place)
-        self._sticks[key] = stick, max(stick_m, length_m)
+        self._sticks[key] = stick, max(sawn.stick_m, length_m)
 
     def fix(self, item: str, count: int, at: Vec, role: str) -> None:
         """So many fixings or connectors; all of one item are one line."""

@@ -27,6 +27,8 @@ class Bearing:
         x_m, y_m: Where it stands.
         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
         up_n: What the wind lifts net of what holds it down above; `push_n`: sideways (both at the school's design level).
+        held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
+        post_m: How wide such a post is.
         why: What of it is not known; empty: all is.
     """
 
@@ -38,4 +40,6 @@ class Bearing:
     live_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     up_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
     push_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
+    held_m: Annotated[float, Ge(0), Le(10)] = 0.0
+    post_m: Annotated[float, Ge(0), Le(1)] = 0.0
     why: Annotated[str, MaxLen(300)] = ""

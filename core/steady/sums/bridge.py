@@ -1,7 +1,7 @@
 """Sums of a footbridge: how far it gives, how it springs, and what a flood asks of its corners."""
 
 from steady.errors import InputError, above_zero
-from steady.statics.bridge import first_frequency_hz, flood_corner_n, flood_n, sag_under_m
+from steady.statics.bridge import Flood, first_frequency_hz, flood_corner_n, flood_n, sag_under_m
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 
@@ -39,12 +39,14 @@ def _frequency(given: Given) -> float:
 
 def _flood(given: Given) -> tuple[float, float]:
     return flood_n(
+        Flood(
+            span_m=given.length("span"),
+            blocked_m=given.length("blocked_depth"),
+            speed_m_s=given.quantity("water_speed", "speed"),
+            drag_coefficient=given.number("drag_coefficient", 2.0),
+        ),
         timber_m3=given.quantity("timber_volume", "volume"),
         timber_kg_m3=given.quantity("timber_density", "density", 500.0),
-        span_m=given.length("span"),
-        blocked_m=given.length("blocked_depth"),
-        speed_m_s=given.quantity("water_speed", "speed"),
-        drag_coefficient=given.number("drag_coefficient", 2.0),
     )
 
 

@@ -4,7 +4,7 @@ import math
 
 from steady.errors import InputError, OutsideScope
 from steady.layout import canopy as c
-from steady.layout.shade import OnGround, WholeSlats, across_sun, blocked, count_for, on_ground, two_layers
+from steady.layout.shade import OnGround, Outline, WholeSlats, across_sun, blocked, count_for, on_ground, two_layers
 from steady.layout.sheet_order import SheetOrder, Side, sheet_order
 from steady.sums.fields import fields_of
 from steady.sums.given import Given
@@ -98,12 +98,14 @@ def _hours(g: Given) -> list[float]:
 
 def _shadow(g: Given) -> OnGround:
     return on_ground(
-        g.length("roof_length"),
-        g.length("roof_width"),
-        g.length("height"),
-        g.quantity("roof_azimuth", "angle"),
         g.quantity("sun_altitude", "angle"),
         g.quantity("sun_azimuth", "angle"),
+        Outline(
+            length_m=g.length("roof_length"),
+            width_m=g.length("roof_width"),
+            height_m=g.length("height"),
+            run_rad=g.quantity("roof_azimuth", "angle"),
+        ),
     )
 
 

@@ -7,6 +7,7 @@ from steady.layout.canopy import piece_kg
 from steady.measure.quantities import parse_quantity
 from steady.rulebooks import canopies as r
 from steady.rulebooks.answers import WindPlace
+from steady.rulebooks.canopies import Rows
 from steady.statics import bents as b
 from steady.sums.fields import fields_of
 from steady.sums.given import Given
@@ -37,9 +38,9 @@ def _frame(g: Given) -> r.BareFrame:
         school_of(g),
         _wind_place(g),
         g.maybe("height", "length"),
-        g.quantity("row_area", "area"),
-        g.count("rows"),
-        g.quantity("other_area", "area", 0.0),
+        Rows(
+            row_m2=g.quantity("row_area", "area"), rows=g.count("rows"), other_m2=g.quantity("other_area", "area", 0.0)
+        ),
     )
 
 

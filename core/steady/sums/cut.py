@@ -5,7 +5,7 @@ from steady.layout.plies import Plies, beam_plies
 from steady.measure.quantities import parse_quantity
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
-from steady.takeoff.cutting import CutPlan, Stock, cut_plan
+from steady.takeoff.cutting import CutPlan, Saw, Stock, cut_plan
 from steady.takeoff.nesting import buy_with_culls, nested_length_m
 
 
@@ -24,7 +24,7 @@ def _plan(given: Given) -> CutPlan:
         if isinstance(error, InputError):
             raise
         raise InputError("pieces", "write pieces as [length, count] and stock as [length, price]") from None
-    return cut_plan(pieces, stock, kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0))
+    return cut_plan(pieces, stock, Saw(kerf_m=given.length("kerf", 0.0), trim_m=given.length("trim_each_end", 0.0)))
 
 
 def _complete(given: Given) -> str:

@@ -2,7 +2,7 @@
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB
-from steady.rulebooks.answers import GuardNeeded, JoistAsk, SpanFound, Wood, si
+from steady.rulebooks.answers import GuardNeeded, JoistAsk, PostAsk, SpanFound, Wood, si
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import (
@@ -67,11 +67,13 @@ def _height(given: Given) -> SpanFound:
     table = basis_is_table(given)
     return school_of(given).post_height(
         wood_of(given),
-        area_m2=given.quantity("supported_area", "area"),
-        floor=floor_of(given),
-        longest_m=given.length("longest", 14 * FT),
-        table=table,
-        edition=given.text("edition", ""),
+        PostAsk(
+            area_m2=given.quantity("supported_area", "area"),
+            floor=floor_of(given),
+            longest_m=given.length("longest", 14 * FT),
+            table=table,
+            edition=given.text("edition", ""),
+        ),
     )
 
 

@@ -1,7 +1,7 @@
 """Sums of a floating platform on barrels: draft, people, stability and lean."""
 
 from steady.errors import InputError
-from steady.statics.floating import Barrels, Mass, Stability, draft_m, edge_rad, heel_rad, people, stability
+from steady.statics.floating import Barrels, Carried, Mass, Stability, draft_m, edge_rad, heel_rad, people, stability
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 
@@ -54,11 +54,13 @@ def _angle(given: Given) -> float:
 
 def _people(given: Given) -> int:
     return people(
-        given.count("barrels"),
-        given.quantity("barrel_volume", "volume"),
-        given.number("sunk_share", 0.5),
         given.quantity("dead_mass", "mass"),
         given.quantity("person", "mass"),
+        Carried(
+            barrels=given.count("barrels"),
+            volume_m3=given.quantity("barrel_volume", "volume"),
+            sunk_share=given.number("sunk_share", 0.5),
+        ),
     )
 
 

@@ -6,10 +6,11 @@ from collections.abc import Callable
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, LB, LB_FT, PSF
 from steady.rulebooks import pole
-from steady.rulebooks.answers import Pad, Soil, si
+from steady.rulebooks.answers import Pad, PadAsk, Soil, si
 from steady.rulebooks.us import ground
 from steady.rulebooks.us.people import pad_pressure
 from steady.statics import lateral
+from steady.statics.lateral import Ground
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import SCHOOL, basis_is_table, floor_of, inputs, school_of
@@ -114,7 +115,10 @@ def _resistance(given: Given, arm_m: float) -> Callable[[float], float]:
     if weight < 0 or cohesion < 0 or weight + cohesion == 0:
         raise InputError("cohesion" if soil == "clay" else "unit_weight", "must be above 0")
     return lambda d: lateral.hansen_n(
-        depth_m=d, arm_m=arm_m, width_m=width, friction_rad=angle, unit_weight_n_per_m3=weight, cohesion_pa=cohesion
+        Ground(friction_rad=angle, unit_weight_n_per_m3=weight, cohesion_pa=cohesion),
+        depth_m=d,
+        arm_m=arm_m,
+        width_m=width,
     )
 
 
@@ -188,13 +192,15 @@ def _pad(given: Given) -> Pad:
     if basis_is_table(given):
         floor = floor_of(given)
         return book.pad_table(
-            area_m2=given.maybe("supported_area", "area"),
-            bearing_pa=given.maybe("soil_bearing", "pressure"),
-            live_pa=floor.live_pa,
-            dead_pa=floor.dead_pa,
-            round_pad=_round(given),
-            storeys=given.count("storeys") if given.has("storeys") else None,
-            column_spacing_m=given.maybe("column_spacing", "length"),
+            PadAsk(
+                area_m2=given.maybe("supported_area", "area"),
+                bearing_pa=given.maybe("soil_bearing", "pressure"),
+                live_pa=floor.live_pa,
+                dead_pa=floor.dead_pa,
+                round_pad=_round(given),
+                storeys=given.count("storeys") if given.has("storeys") else None,
+                column_spacing_m=given.maybe("column_spacing", "length"),
+            )
         )
     if given.has("load"):
         load = given.quantity("load", "force")

@@ -4,11 +4,13 @@ import math
 
 from steady.errors import InputError
 from steady.layout import swing
+from steady.layout.swing import LeafGaps, Plane
 from steady.measure.quantities import parse_quantity
 from steady.measure.units import FT, LB_FT, PSF
 from steady.rulebooks.us import ground
 from steady.statics import leaf
 from steady.statics.lateral import elastic_pole_depth_m
+from steady.statics.leaf import BareFrame, BracedLeaf, Gives
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import inputs
@@ -16,23 +18,27 @@ from steady.sums.wood import inputs
 
 def _leaf(given: Given) -> swing.LeafSize:
     return swing.leaf_size(
+        LeafGaps(
+            hinge_gap_m=given.length("hinge_gap"),
+            latch_gap_m=given.length("latch_gap", 0.0),
+            leaves=given.count("leaves", 1),
+            centre_gap_m=given.length("centre_gap", 0.0),
+        ),
         top_m=given.length("top"),
         middle_m=given.length("middle"),
         bottom_m=given.length("bottom"),
-        hinge_gap_m=given.length("hinge_gap"),
-        latch_gap_m=given.length("latch_gap", 0.0),
-        leaves=given.count("leaves", 1),
-        centre_gap_m=given.length("centre_gap", 0.0),
     )
 
 
 def _brace(given: Given) -> leaf.Brace:
     return leaf.brace_to_rail(
-        weight_n=given.quantity("weight", "force"),
-        width_m=given.length("width"),
-        height_m=given.length("height"),
-        weight_from_hinge_m=given.maybe("weight_from_hinge", "length"),
-        reach_m=given.maybe("brace_reach", "length"),
+        BracedLeaf(
+            weight_n=given.quantity("weight", "force"),
+            width_m=given.length("width"),
+            height_m=given.length("height"),
+            weight_from_hinge_m=given.maybe("weight_from_hinge", "length"),
+            reach_m=given.maybe("brace_reach", "length"),
+        ),
         load_at_latch_n=given.quantity("load_at_latch", "force", 0.0),
         stiffness_n=given.maybe("brace_stiffness", "force"),
     )
@@ -71,28 +77,34 @@ def _vertical(given: Given) -> float:
 
 def _unbraced(given: Given) -> float:
     return leaf.unbraced_drop_m(
+        BareFrame(
+            width_m=given.length("width"),
+            height_m=given.length("height"),
+            rail_n_m2=given.quantity("rail_stiffness", "bending stiffness"),
+            stile_n_m2=given.quantity("stile_stiffness", "bending stiffness"),
+            corner_n_m_per_rad=given.maybe("corner_stiffness", "moment per angle"),
+        ),
         latch_load=given.quantity("latch_load", "force"),
-        width_m=given.length("width"),
-        height_m=given.length("height"),
-        rail_n_m2=given.quantity("rail_stiffness", "bending stiffness"),
-        stile_n_m2=given.quantity("stile_stiffness", "bending stiffness"),
-        corner_n_m_per_rad=given.maybe("corner_stiffness", "moment per angle"),
     )
 
 
 def _sag(given: Given) -> leaf.Sag:
     return leaf.latch_sag(
-        weight_n=given.quantity("weight", "force"),
-        width_m=given.length("width"),
-        height_m=given.length("height"),
-        hinge_spacing_m=given.length("hinge_spacing"),
-        weight_from_hinge_m=given.maybe("weight_from_hinge", "length"),
-        hinge_play_m=given.length("hinge_play", 0.0),
-        hinge_drop_m=given.length("hinge_drop", 0.0),
-        brace_stiffness_n=given.maybe("brace_stiffness", "force"),
-        creep=given.number("creep", 0.0),
-        joint_slip_m=given.length("joint_slip", 0.0),
-        post_turn_rad=given.quantity("post_turn", "angle", 0.0),
+        BracedLeaf(
+            weight_n=given.quantity("weight", "force"),
+            width_m=given.length("width"),
+            height_m=given.length("height"),
+            weight_from_hinge_m=given.maybe("weight_from_hinge", "length"),
+        ),
+        Gives(
+            hinge_spacing_m=given.length("hinge_spacing"),
+            hinge_play_m=given.length("hinge_play", 0.0),
+            hinge_drop_m=given.length("hinge_drop", 0.0),
+            brace_stiffness_n=given.maybe("brace_stiffness", "force"),
+            creep=given.number("creep", 0.0),
+            joint_slip_m=given.length("joint_slip", 0.0),
+            post_turn_rad=given.quantity("post_turn", "angle", 0.0),
+        ),
     )
 
 
@@ -123,12 +135,14 @@ def _fall(given: Given) -> float:
 
 def _plane(given: Given) -> swing.Lift:
     return swing.swing_on_plane(
+        Plane(
+            along=given.number("grade_along"),
+            front=given.number("grade_front"),
+            back=given.choice("swings", ("front", "back"), "front") == "back",
+        ),
         leaf_m=given.length("leaf"),
-        along=given.number("grade_along"),
-        front=given.number("grade_front"),
         clear_m=given.length("clear", 0.0254),
         rake=given.number("leaf_rake", 0.0),
-        back=given.choice("swings", ("front", "back"), "front") == "back",
         swing_rad=given.quantity("swing", "angle", math.pi / 2),
     )
 

@@ -8,6 +8,7 @@ from steady.layout.infill import (
     LastBoard,
     Overlapped,
     SlatScreen,
+    StockPanel,
     StockPanels,
     between_end_gaps,
     centred,
@@ -100,11 +101,13 @@ def _worst(given: Given) -> float:
 def _panels(given: Given) -> StockPanels:
     return stock_panels(
         given.length("run"),
-        panel_m=given.length("panel", 16 * FT),
-        posts_per_panel=given.count("posts_per_panel", 3),
-        lap_m=given.length("lap", 0.0),
+        StockPanel(
+            panel_m=given.length("panel", 16 * FT),
+            posts_per_panel=given.count("posts_per_panel", 3),
+            lap_m=given.length("lap", 0.0),
+            mesh_m=given.length("mesh", 8 * IN),
+        ),
         gate_m=given.maybe("gate", "length"),
-        mesh_m=given.length("mesh", 8 * IN),
         clearance_m=given.length("gate_clearance", 2 * IN),
     )
 

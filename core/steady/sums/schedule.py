@@ -3,7 +3,7 @@
 from steady.errors import InputError
 from steady.measure.quantities import parse_quantity
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
-from steady.schedule.labour import FenceHours, fence_hours
+from steady.schedule.labour import FenceCounted, FenceHours, fence_hours
 from steady.schedule.sequence import Step, job_length, one_crew_hours
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
@@ -38,12 +38,14 @@ def _tasks(given: Given) -> list[Step]:
 def _fence(given: Given) -> FenceHours:
     minutes = tuple(given.quantity(f"minutes_per_{what}", "time") / 60 for what in ("post", "rail", "board"))
     return fence_hours(
-        given.length("length"),
-        given.length("bay"),
-        given.count("rails"),
-        given.length("board_pitch"),
         (minutes[0], minutes[1], minutes[2]),
         given.count("crew"),
+        FenceCounted(
+            length_m=given.length("length"),
+            bay_m=given.length("bay"),
+            rails=given.count("rails"),
+            pitch_m=given.length("board_pitch"),
+        ),
     )
 
 

@@ -6,9 +6,10 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.layout.bays import Bays, Zone, bays_round_zones, equal_bays
 from steady.layout.decking import joist_centres
-from steady.layout.panels import PanelBays, PanelPost, panel_bays, panel_post
+from steady.layout.panels import DugIn, PanelBays, PanelFit, PanelPost, panel_bays, panel_post
 from steady.layout.rails import longest_level_m, rail_stock_m
 from steady.layout.square import (
+    Framing,
     chain_error_m,
     corner_face_m,
     level_height_m,
@@ -17,7 +18,7 @@ from steady.layout.square import (
     post_to_buy_m,
     triangle_error_rad,
 )
-from steady.layout.zones import PathPosts, line_zone, posts_along, spot_zone
+from steady.layout.zones import Keeps, PathPosts, line_zone, posts_along, spot_zone
 from steady.measure.quantities import parse_quantity
 from steady.measure.units import IN
 from steady.sums.given import Given, listed
@@ -80,22 +81,23 @@ def _panels(given: Given) -> PanelBays:
     fit = given.choice("fit", ("between", "lapped"), "between")
     return panel_bays(
         given.length("run"),
+        PanelFit(
+            measured="outside" if measured == "outside" else "centres",
+            fit="lapped" if fit == "lapped" else "between",
+            cut_least_m=given.length("cut_min", 12 * IN),
+        ),
         panel_m=given.length("panel"),
         post_m=given.length("post"),
-        measured="outside" if measured == "outside" else "centres",
-        fit="lapped" if fit == "lapped" else "between",
-        cut_least_m=given.length("cut_min", 12 * IN),
     )
 
 
 def _panel_post(given: Given) -> PanelPost:
     return panel_post(
         given.length("panel_height"),
+        DugIn(embedment_m=given.length("embed", 0.61), gravel_m=given.length("gravel", 0.09)),
         gravel_board_m=given.length("gravel_board", 0.0),
         clearance_m=given.length("clearance", 0.05),
         above_panel_m=given.length("above_panel", 0.0),
-        embedment_m=given.length("embed", 0.61),
-        gravel_m=given.length("gravel", 0.09),
     )
 
 
@@ -135,12 +137,14 @@ def _along(given: Given) -> PathPosts:
     lines = given.table("lines", ("length",) * 5, [])
     return posts_along(
         given.pairs("path"),
+        Keeps(
+            gates=[(a, b) for a, b in gates],
+            spots=[(a, b, c) for a, b, c in spots],
+            lines=[(a, b, c, d, e) for a, b, c, d, e in lines],
+        ),
         bay_max_m=given.length("bay_max"),
         bay_min_m=given.length("bay_min", 24 * IN),
         post_m=given.length("post", 3.5 * IN),
-        gates=[(a, b) for a, b in gates],
-        spots=[(a, b, c) for a, b, c in spots],
-        lines=[(a, b, c, d, e) for a, b, c, d, e in lines],
     )
 
 
@@ -170,13 +174,15 @@ def _to_buy(given: Given) -> float:
 
 def _post_cut(given: Given) -> float:
     return post_between_m(
+        Framing(
+            decking_m=given.length("decking"),
+            joist_m=given.length("joist"),
+            beam_m=given.length("beam"),
+            beam_under=given.flag("beam_under", True),
+        ),
         deck_top_m=given.length("deck_top"),
-        decking_m=given.length("decking"),
-        joist_m=given.length("joist"),
-        beam_m=given.length("beam"),
         pier_top_m=given.length("pier_top"),
         base_m=given.length("standoff"),
-        beam_under=given.flag("beam_under", True),
     )
 
 

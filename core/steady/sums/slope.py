@@ -6,7 +6,9 @@ import math
 from steady.errors import InputError
 from steady.ground.profile import Profile
 from steady.layout.slopes import (
+    BoardRow,
     BoardToLine,
+    PanelGaps,
     RakedBay,
     SteppedBay,
     boards_to_line,
@@ -16,7 +18,7 @@ from steady.layout.slopes import (
     stepped_posts_m,
 )
 from steady.layout.square import post_to_buy_m
-from steady.layout.topline import fewest_pieces
+from steady.layout.topline import Band, fewest_pieces
 from steady.measure.units import IN
 from steady.sums.given import Given, listed
 from steady.sums.model import Input, Output, Sum
@@ -63,9 +65,11 @@ def _stepped(given: Given) -> tuple[SteppedBay, ...]:
     return stepped_bays(
         _profile(given),
         given.lengths("posts"),
-        gap_least_m=given.length("gap_least", 2 * IN),
-        gravel_board_m=given.maybe("gravel_board", "length"),
-        gap_most_m=given.maybe("gap_most", "length"),
+        PanelGaps(
+            gap_least_m=given.length("gap_least", 2 * IN),
+            gravel_board_m=given.maybe("gravel_board", "length"),
+            gap_most_m=given.maybe("gap_most", "length"),
+        ),
     )
 
 
@@ -92,10 +96,12 @@ def _top(given: Given) -> list[tuple[float, float]] | None:
     return fewest_pieces(
         _profile(given),
         given.lengths("posts"),
-        least_m=given.length("height_least"),
-        most_m=given.length("height_most"),
-        wish_m=given.length("height_wish"),
-        step_m=given.length("step", IN / 2),
+        Band(
+            least_m=given.length("height_least"),
+            most_m=given.length("height_most"),
+            wish_m=given.length("height_wish"),
+            step_m=given.length("step", IN / 2),
+        ),
     )
 
 
@@ -110,13 +116,15 @@ def _boards(given: Given) -> tuple[BoardToLine, ...]:
     return boards_to_line(
         _profile(given),
         _profile(given, "top_line"),
+        BoardRow(
+            board_m=given.length("board"),
+            gap_m=given.length("gap"),
+            clear_m=given.length("clear"),
+            allowance_m=given.length("allowance", 0.0),
+            scribed=given.flag("scribed"),
+        ),
         start_m=given.length("start"),
         end_m=given.length("end"),
-        board_m=given.length("board"),
-        gap_m=given.length("gap"),
-        clear_m=given.length("clear"),
-        allowance_m=given.length("allowance", 0.0),
-        scribed=given.flag("scribed"),
     )
 
 

@@ -5,8 +5,9 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import PCF, PSI
-from steady.rulebooks.answers import Column, Notched, Seat, Standing, Wood, si
+from steady.rulebooks.answers import Column, Notched, Seat, SeatAsk, Standing, Wood, si
 from steady.rulebooks.us import members as us_members
+from steady.rulebooks.us.members import Pressed
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import PLIES, SCHOOL, SERVICE, WOOD, inputs, load_type, school_of, wood_of
@@ -61,10 +62,12 @@ def _seat(given: Given) -> Seat:
     return book.seat(
         wood,
         load_type(given),
-        width_m=width * wood.plies,
-        length_m=length,
-        from_end_m=given.length("distance_from_end", 0.0),
-        kind=given.text("bearing_kind", "plain"),
+        SeatAsk(
+            width_m=width * wood.plies,
+            length_m=length,
+            from_end_m=given.length("distance_from_end", 0.0),
+            kind=given.text("bearing_kind", "plain"),
+        ),
     )
 
 
@@ -123,15 +126,17 @@ def _combined(given: Given) -> float:
         if not psi(name) > 0:
             raise InputError(name, "must be above 0")
     return us_members.combined_use(
-        compression_psi=psi("compression_stress"),
-        compression_strength_psi=psi("compression_strength"),
-        buckling_strong_psi=psi("buckling_stress_strong"),
-        buckling_weak_psi=psi("buckling_stress_weak"),
-        bending_strong_psi=psi("bending_stress_strong"),
-        bending_strength_strong_psi=psi("bending_strength_strong"),
-        bending_weak_psi=psi("bending_stress_weak", 0.0),
-        bending_strength_weak_psi=psi("bending_strength_weak", 0.0),
-        sideways_buckling_psi=psi("sideways_buckling_stress", math.inf),
+        Pressed(
+            compression_psi=psi("compression_stress"),
+            compression_strength_psi=psi("compression_strength"),
+            buckling_strong_psi=psi("buckling_stress_strong"),
+            buckling_weak_psi=psi("buckling_stress_weak"),
+            bending_strong_psi=psi("bending_stress_strong"),
+            bending_strength_strong_psi=psi("bending_strength_strong"),
+            bending_weak_psi=psi("bending_stress_weak", 0.0),
+            bending_strength_weak_psi=psi("bending_strength_weak", 0.0),
+            sideways_buckling_psi=psi("sideways_buckling_stress", math.inf),
+        )
     )
 
 

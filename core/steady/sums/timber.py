@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from steady.errors import InputError, OutsideScope
 from steady.rulebooks.answers import KINDS, Kind, MemberCheck, Sideways, Wood, si
-from steady.rulebooks.bent import check_member, even_action
+from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.us import sizes as us_sizes
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
@@ -88,12 +88,14 @@ def _member(given: Given) -> tuple[MemberCheck, ...]:
     return check_member(
         book,
         wood,
-        dead=even_action(dead, span_m, out_m),
-        live=even_action(live, span_m, out_m),
-        span_m=span_m,
-        load=load_type(given),
-        live_use=given.text("live_use", ""),
-        stability=stability,
+        Bent(
+            dead=even_action(dead, span_m, out_m),
+            live=even_action(live, span_m, out_m),
+            span_m=span_m,
+            load=load_type(given),
+            live_use=given.text("live_use", ""),
+            stability=stability,
+        ),
     )
 
 

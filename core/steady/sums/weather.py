@@ -9,6 +9,7 @@ from steady.rulebooks.answers import (
     DriftAsk,
     FloorLoad,
     LegEnd,
+    OpenRoofAsk,
     RafterAsk,
     SnowAsk,
     SpanFound,
@@ -124,11 +125,13 @@ def _open_roof(given: Given, own_half: bool = False) -> Step:
         raise InputError("height", "must be above 0")
     return school_of(given).open_roof_pressure(
         place_of(given),
-        height_m=height,
-        slope_rad=given.quantity("slope", "angle", 0.0),
-        obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",
-        uplift=given.choice("sense", ("uplift", "down"), "uplift") == "uplift",
-        own_half=own_half,
+        OpenRoofAsk(
+            height_m=height,
+            slope_rad=given.quantity("slope", "angle", 0.0),
+            obstructed=given.choice("flow", ("clear", "obstructed"), "clear") == "obstructed",
+            uplift=given.choice("sense", ("uplift", "down"), "uplift") == "uplift",
+            own_half=own_half,
+        ),
     )
 
 

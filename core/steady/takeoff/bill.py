@@ -7,7 +7,7 @@ from steady.footings.hole import bags, volumes
 from steady.layout.outline import Outline
 from steady.measure.units import FT
 from steady.plan.model import Part, Plan
-from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Stock, cut_plan
+from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, Stock, cut_plan
 from steady.takeoff.rips import Strip, boards_for
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, listed, sticks
@@ -171,7 +171,7 @@ def _planned(wanted: Wanted, on_sale: list[Stock], hand: list[float], saw: Sawn)
 
 def _bought(wanted: Wanted, on_sale: list[Stock], saw: Sawn) -> CutPlan:
     kerf_m, unit_m, better = saw
-    return cut_plan(wanted, on_sale, kerf_m=kerf_m, unit_m=unit_m, better=better)
+    return cut_plan(wanted, on_sale, Saw(kerf_m=kerf_m, unit_m=unit_m), better=better)
 
 
 def _joined(racked: tuple[Pattern, ...], made: CutPlan) -> CutPlan:

@@ -54,14 +54,17 @@ class CutPlan:
         return 0.0 if self.cost <= self.bound + 1e-9 else (self.cost - self.bound) / max(self.bound, 1e-9)
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Saw:
+    """What sawing takes: the blade, what is trimmed off a stick, and the unit that lengths are counted in (m)."""
+
+    kerf_m: float = 0.003175
+    trim_m: float = 0.0
+    unit_m: float = UNIT_M
+
+
 def cut_plan(
-    pieces_m: Sequence[tuple[float, int]],
-    stocks: Sequence[Stock],
-    *,
-    kerf_m: float = 0.003175,
-    trim_m: float = 0.0,
-    unit_m: float = UNIT_M,
-    better: bool = True,
+    pieces_m: Sequence[tuple[float, int]], stocks: Sequence[Stock], saw: Saw = Saw(), *, better: bool = True
 ) -> CutPlan:
     """Plan the cutting of straight pieces from stock.
 
@@ -76,7 +79,7 @@ def cut_plan(
     Raises:
         InputError: A piece longer than every stick, or a length or price that cannot be.
     """
-    task = _task(pieces_m, stocks, kerf_m, trim_m, unit_m)
+    task = _task(pieces_m, stocks, saw.kerf_m, saw.trim_m, saw.unit_m)
     if not task.lengths:
         return CutPlan(patterns=(), cost=0.0, bound=0.0, sticks=0)
     first = first_fit(task)

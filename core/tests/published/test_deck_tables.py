@@ -7,7 +7,7 @@ import unittest
 
 from steady.data.loader import table
 from steady.measure.units import FT, IN, PSF
-from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, Wood
+from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us.spans import GROUPS
 
@@ -102,7 +102,7 @@ class DeckTablesTest(unittest.TestCase):
             width, depth = BOOK.section_m("4x4")
             post = Wood(species="Southern Pine", size="4x4", width_m=width, depth_m=depth)
             found = BOOK.post_height(
-                post, area_m2=row.number("area_m2"), floor=FLOOR, longest_m=14 * FT, table=False, edition=""
+                post, PostAsk(area_m2=row.number("area_m2"), floor=FLOOR, longest_m=14 * FT, table=False, edition="")
             )
             self.assertAlmostEqual(
                 int(found.span_m / IN) - 1, row.number("height_m") / IN, delta=1e-6, msg=row.text["key"]

@@ -20,7 +20,7 @@ from steady.rulebooks.answers import (
     Wood,
     si,
 )
-from steady.rulebooks.bent import check_member, even_action
+from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.statics import lateral
 from steady.sums.catalogue import find
@@ -56,11 +56,13 @@ class EurocodeTest(unittest.TestCase):
         found = check_member(
             UK,
             wood,
-            dead=even_action(dead, span),
-            live=even_action(live, span),
-            span_m=span,
-            live_use="A",
-            **more,  # type: ignore[arg-type]
+            Bent(
+                dead=even_action(dead, span),
+                live=even_action(live, span),
+                span_m=span,
+                live_use="A",
+                **more,  # type: ignore[arg-type]
+            ),
         )
         uses: dict[str, float] = {}
         for item in found:

@@ -16,7 +16,7 @@ from typing import Any
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.answers import Soil, WindOnFence, Wood
+from steady.rulebooks.answers import Soil, WindFace, WindOnFence, WindPlace, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us import ground, wind
 from steady.rulebooks.us.timber import reference, size_factor
@@ -111,12 +111,8 @@ class WindTest(unittest.TestCase):
 
     def face(self, exposure: str, length_ft: float = 100) -> WindOnFence:
         return BOOK.wind_on_fence(
-            length_m=length_ft * FT,
-            solid_height_m=6 * FT,
-            top_height_m=6 * FT,
-            speed_m_per_s=105 * MPH,
-            exposure=exposure,
-            edition="ASCE 7-16",
+            WindPlace(speed_m_per_s=105 * MPH, exposure=exposure, edition="ASCE 7-16"),
+            WindFace(length_m=length_ft * FT, solid_height_m=6 * FT, top_height_m=6 * FT),
         )
 
     def test_zones_cover_the_line_and_are_alike_from_both_ends(self) -> None:

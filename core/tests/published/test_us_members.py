@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT
 from steady.rulebooks.us import loads, members
+from steady.rulebooks.us.members import Pressed
 from steady.sums.catalogue import find
 from steady.sums.model import answer
 
@@ -53,12 +54,14 @@ class MembersTest(unittest.TestCase):
     def test_squeeze_at_the_buckling_stress_has_no_answer(self) -> None:
         with self.assertRaises(OutsideScope):
             members.combined_use(
-                compression_psi=480,
-                compression_strength_psi=700,
-                buckling_strong_psi=480,
-                buckling_weak_psi=480,
-                bending_strong_psi=10,
-                bending_strength_strong_psi=1760,
+                Pressed(
+                    compression_psi=480,
+                    compression_strength_psi=700,
+                    buckling_strong_psi=480,
+                    buckling_weak_psi=480,
+                    bending_strong_psi=10,
+                    bending_strength_strong_psi=1760,
+                )
             )
 
     def test_bearing_factor(self) -> None:

@@ -14,7 +14,7 @@ from steady.rulebooks.answers import (
     given_step,
 )
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import even_span, worst_span
+from steady.rulebooks.bent import EvenLoad, even_span, worst_span
 
 BOOK_PA = {"bending": 10e6, "shear": 1e6, "stiffness": 10e9}
 
@@ -59,10 +59,12 @@ class Toyland(Rulebook):
                 even_span(
                     self,
                     wood,
-                    dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
-                    live_n_per_m=ask.floor.live_pa * ask.spacing_m,
-                    limit_ratio=ask.limit_ratio,
-                    longest_m=ask.longest_m,
+                    EvenLoad(
+                        dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                        live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                        limit_ratio=ask.limit_ratio,
+                        longest_m=ask.longest_m,
+                    ),
                 )
                 for wood in woods
             ]

@@ -5,12 +5,11 @@ import re
 import uuid
 
 from django.http import HttpRequest, HttpResponse
-from ninja import Router
-from steady.drawing.marks import Face
+from ninja import Query, Router
 
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
-from trellis_server.api.schemas.jobs import DocumentsAnswer, PackBody, PackOrdered, PackTold
+from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBody, PackOrdered, PackTold
 from trellis_server.documents.registry import PDF, Options, Paper, Subject, Whole, document, job_document, listed
 from trellis_server.services import apart, documents, jobs
 from trellis_server.services.sight import seen_by
@@ -88,21 +87,11 @@ def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> Htt
 
 
 @router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS)
-def one_document(  # noqa: PLR0913
-    request: HttpRequest,
-    job_id: uuid.UUID,
-    structure: str,
-    file: str,
-    paper: Paper = "letter",
-    from_end: bool = False,
-    to: Face = "centre",
-    mirrored: bool = False,
-    offset: str = "",
-    at: str = "",
-    wide: str = "",
+def one_document(
+    request: HttpRequest, job_id: uuid.UUID, structure: str, file: str, asked: Query[DocumentAsk]
 ) -> HttpResponse:
     """One document of a structure."""
-    options = Options(paper=paper, from_end=from_end, to=to, mirrored=mirrored, offset=offset, at=at, wide=wide)
+    options = Options(**asked.dict())
     about = Subject(_seen(request, job_id), structure, options)
     row = document(about, file)
     return file_answer(row.make(about), row.kind, f"{structure}-{row.file}", row.inline)

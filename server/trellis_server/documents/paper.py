@@ -14,16 +14,24 @@ At = Callable[[tuple[float, float]], tuple[float, float]]
 FONT = "TrellisSans-SemiBold"
 
 
+@dataclass(frozen=True, slots=True)
+class Stretch:
+    """A view's part between two stations (m), as seen from one side or, mirrored, from the other."""
+
+    from_m: float
+    to_m: float
+    mirrored: bool = False
+
+
 def paint(
     canvas: Canvas,
     view: View,
-    stretch_m: tuple[float, float],
+    stretch: Stretch,
     box: Box,
-    mirrored: bool = False,
     labels: Sequence[tuple[float, float, str]] = (),
 ) -> None:
-    """Paint the part of a view between two stations into a box (x, y, width, height in points)."""
-    left, right = stretch_m
+    """Paint a stretch of a view into a box (x, y, width, height in points)."""
+    left, right, mirrored = stretch.from_m, stretch.to_m, stretch.mirrored
     x, y, width, height = box
     tall = view.bounds[3] - view.bounds[1] + 0.5
     scale = min(width / (right - left), height / tall)

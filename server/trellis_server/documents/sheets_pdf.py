@@ -19,7 +19,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Plan, Zone
 from steady.takeoff.bill import PieceRow
 
-from trellis_server.documents.paper import paint
+from trellis_server.documents.paper import Stretch, paint
 from trellis_server.documents.pdf import (
     BOLD,
     MARGIN,
@@ -113,7 +113,7 @@ class _Stretch(Flowable):
 
     def draw(self) -> None:
         """Onto the page."""
-        paint(self.canv, self.view, self.stretch_m, (0, 0, self.wide, 170.0), self.mirrored, self.numbers)
+        paint(self.canv, self.view, Stretch(*self.stretch_m, self.mirrored), (0, 0, self.wide, 170.0), self.numbers)
 
 
 class _North(Flowable):

@@ -2339,6 +2339,8 @@ export interface components {
          *         x_m, y_m: Where it stands.
          *         dead_n: Its lasting load; `live_n`: the worst that comes and goes (both unfactored).
          *         up_n: What the wind lifts net of what holds it down above; `push_n`: sideways (both at the school's design level).
+         *         held_m: Where a pocket holds the post upright: how high over the floor it is pushed; 0: it stands on a base that turns.
+         *         post_m: How wide such a post is.
          *         why: What of it is not known; empty: all is.
          */
         Bearing: {
@@ -2347,6 +2349,11 @@ export interface components {
              * @default 0
              */
             dead_n: number;
+            /**
+             * Held M
+             * @default 0
+             */
+            held_m: number;
             /** Id */
             id: string;
             /**
@@ -2354,6 +2361,11 @@ export interface components {
              * @default 0
              */
             live_n: number;
+            /**
+             * Post M
+             * @default 0
+             */
+            post_m: number;
             /**
              * Push N
              * @default 0
@@ -3561,6 +3573,49 @@ export interface components {
              * @enum {string}
              */
             stage: "set-out" | "dig" | "frame" | "buy";
+        };
+        /**
+         * DocumentAsk
+         * @description How a document is wanted; each reads what concerns it.
+         */
+        DocumentAsk: {
+            /**
+             * At
+             * @default
+             */
+            at: string;
+            /**
+             * From End
+             * @default false
+             */
+            from_end: boolean;
+            /**
+             * Mirrored
+             * @default false
+             */
+            mirrored: boolean;
+            /**
+             * Offset
+             * @default
+             */
+            offset: string;
+            /**
+             * Paper
+             * @default letter
+             * @enum {string}
+             */
+            paper: "letter" | "a4";
+            /**
+             * To
+             * @default centre
+             * @enum {string}
+             */
+            to: "centre" | "near face" | "far face";
+            /**
+             * Wide
+             * @default
+             */
+            wide: string;
         };
         /** DocumentBody */
         DocumentBody: {
@@ -5758,6 +5813,7 @@ export interface components {
             sheet: string;
             /**
              * @default {
+             *       "appendix": false,
              *       "edge_m": null,
              *       "sound": false,
              *       "thick_m": null
@@ -7129,6 +7185,7 @@ export interface components {
             sheet_turn: boolean;
             /**
              * @default {
+             *       "appendix": false,
              *       "edge_m": null,
              *       "sound": false,
              *       "thick_m": null
@@ -7182,6 +7239,7 @@ export interface components {
          *         high_m: Clear height under the beams.
          *         attach: On its own posts, or hung on the house along its first edge.
          *         on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
+         *             `in_deck_m`: how far below the boards' top its posts go, where pockets hold them upright.
          *         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
          *             beams' centre lines; None: an eighth of theirs.
          *         posts: Under each beam; None: the fewest whose beam passes.
@@ -7190,7 +7248,7 @@ export interface components {
          *             their spacing. `turns`: slats turn a quarter from bay to bay.
          *         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
          *         second_slats: Another layer of the same slats, square over the first.
-         *         upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
+         *         upright: Knee braces both ways, or posts fixed in the ground or, on a deck, in pockets of its frame; nothing fails.
          *         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
          *         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
          *         gravel_m: Under each hole's concrete.
@@ -7275,6 +7333,11 @@ export interface components {
             high_m: number;
             /** Id */
             id: string;
+            /**
+             * In Deck M
+             * @default 0.20955
+             */
+            in_deck_m: number;
             /**
              * Kind
              * @default pergola
@@ -7362,6 +7425,7 @@ export interface components {
             shade: number;
             /**
              * @default {
+             *       "appendix": false,
              *       "edge_m": null,
              *       "sound": false,
              *       "thick_m": null
@@ -9057,8 +9121,14 @@ export interface components {
          *         thick_m: Its thickness, at an edge or in a drilled hole.
          *         edge_m: From the middle of the nearest post to the slab's nearest edge, joint or crack.
          *         sound: In one piece, without cracks, about every post.
+         *         appendix: The local code adopts the patio-cover appendix (us): posts of little load need no footing under such a slab.
          */
         SlabUnder: {
+            /**
+             * Appendix
+             * @default false
+             */
+            appendix: boolean;
             /** Edge M */
             edge_m?: number | null;
             /**

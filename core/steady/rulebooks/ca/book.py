@@ -19,10 +19,12 @@ from steady.rulebooks.answers import (
     LoadType,
     Notched,
     Pad,
+    PadAsk,
     PeopleLoad,
     RafterAsk,
     Sag,
     Seat,
+    SeatAsk,
     Sideways,
     SnowAsk,
     Soil,
@@ -95,23 +97,13 @@ class Canada(Rulebook):
         """NBC Table 9.4.4.1."""
         return loads.soils()
 
-    def pad_table(
-        self,
-        *,
-        area_m2: float | None,
-        bearing_pa: float | None,
-        live_pa: float,
-        dead_pa: float,
-        round_pad: bool,
-        storeys: int | None,
-        column_spacing_m: float | None,
-    ) -> Pad:
+    def pad_table(self, ask: PadAsk) -> Pad:
         """NBC 9.15.3.4."""
-        if storeys is None:
+        if ask.storeys is None:
             raise InputError("storeys", "is needed")
-        if column_spacing_m is None:
+        if ask.column_spacing_m is None:
             raise InputError("column_spacing", "is needed")
-        return loads.column_pad(storeys, column_spacing_m, round_pad)
+        return loads.column_pad(ask.storeys, ask.column_spacing_m, ask.round_pad)
 
     def pad_thickness(self, *, width_m: float, post_m: float) -> Step:
         """NBC 9.15.3.8."""
@@ -198,15 +190,7 @@ class Canada(Rulebook):
     def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """1.25 D + 1.5 S with sharing (case 2), snow alone on the sag. NBC 9.4.3.1."""
         shared = tuple(replace(wood, shared=True) for wood in woods)
-        return rafter_span(
-            self,
-            shared,
-            spacing_m=ask.spacing_m,
-            roof=ask.roof,
-            limit_ratio=ask.limit_ratio,
-            longest_m=ask.longest_m,
-            sags=(floors.sag(ask.limit_ratio),),
-        )
+        return rafter_span(self, shared, ask, sags=(floors.sag(ask.limit_ratio),))
 
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Built-up beams."""
@@ -243,11 +227,9 @@ class Canada(Rulebook):
             source="o86: 6.5.10; low, on the safe side",
         )
 
-    def seat(
-        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
-    ) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         """O86 6.5.7."""
-        return members.seat(wood, load, width_m=width_m, length_m=length_m, from_end_m=from_end_m)
+        return members.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 
     def notched(
         self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float

@@ -9,7 +9,7 @@ from steady.measure.units import IN, MM
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import even_span, worst_span
+from steady.rulebooks.bent import EvenLoad, even_span, worst_span
 from steady.rulebooks.ca import timber
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
@@ -117,13 +117,15 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
         strong = even_span(
             book,
             shared,
-            dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
-            live_n_per_m=ask.floor.live_pa * ask.spacing_m,
-            load=ask.floor.load,
-            sags=(sag(ask.limit_ratio),),
-            shear_left_out=True,
-            more=(("vibration", vibration.span_m),),
-            longest_m=ask.longest_m,
+            EvenLoad(
+                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                load=ask.floor.load,
+                sags=(sag(ask.limit_ratio),),
+                shear_left_out=True,
+                more=(("vibration", vibration.span_m),),
+                longest_m=ask.longest_m,
+            ),
         )
         found.append(strong if strong.governs != "vibration" else replace(vibration, limits=strong.limits))
     return worst_span(found)
@@ -156,10 +158,12 @@ def beam_span(
             even_span(
                 book,
                 wood,
-                dead_n_per_m=floor.dead_pa * supported_m,
-                live_n_per_m=floor.live_pa * supported_m,
-                load=floor.load,
-                sags=(sag(None),),
+                EvenLoad(
+                    dead_n_per_m=floor.dead_pa * supported_m,
+                    live_n_per_m=floor.live_pa * supported_m,
+                    load=floor.load,
+                    sags=(sag(None),),
+                ),
             )
             for wood in woods
         ]

@@ -13,7 +13,7 @@ from steady.rulebooks.answers import Soil, product_step
 from steady.rulebooks.ca.loads import WIND_FACTOR
 from steady.rulebooks.pole import embedment as pole_embedment
 from steady.rulebooks.pole import embedment_for_moment as pole_for_moment
-from steady.statics.lateral import hansen_depth_m
+from steady.statics.lateral import Ground, hansen_depth_m
 
 
 def embedment(
@@ -92,12 +92,12 @@ def _hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple
     arm_m = height_m + soil.dead_top_m
 
     found_m = hansen_depth_m(
+        Ground(
+            friction_rad=soil.friction_rad, unit_weight_n_per_m3=soil.unit_weight_n_per_m3, cohesion_pa=soil.cohesion_pa
+        ),
         load_n=wanted_n,
         arm_m=arm_m,
         width_m=width_m,
-        friction_rad=soil.friction_rad,
-        unit_weight_n_per_m3=soil.unit_weight_n_per_m3,
-        cohesion_pa=soil.cohesion_pa,
     )
     parts = [("H", load_n / 1000, "kN"), ("n", 1 / short_posts.GROUND_FACTOR, "")]
     wanted = product_step("H_u", parts, "kN", "practice: half of its strength counts")

@@ -8,7 +8,7 @@ from steady.rulebooks.answers import (
     ScrewAsk,
 )
 from steady.rulebooks.facets.school import School
-from steady.statics.dowels import johansen_n, screw_pull_n
+from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 
 
 def screws_by_ec5(ask: ScrewAsk, rho: float, units: Units, source: str) -> Step:
@@ -20,7 +20,9 @@ def screws_by_ec5(ask: ScrewAsk, rho: float, units: Units, source: str) -> Step:
         each_n = screw_pull_n(d_mm=d, length_mm=holds, rho=rho)
     else:
         my = 0.3 * 600.0 * d**2.6
-        each_n = min(johansen_n(d_mm=d, side_mm=through, main_mm=holds, rho=rho, bored=d > 6, yield_n_mm=my).values())
+        each_n = min(
+            johansen_n(Dowel(d_mm=d, bored=d > 6, yield_n_mm=my), side_mm=through, main_mm=holds, rho=rho).values()
+        )
     return Step(
         symbol="R_s",
         value=ask.count * each_n * 0.9 / 1.3 / units.force_n,

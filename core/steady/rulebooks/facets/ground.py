@@ -5,6 +5,7 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     ClimatePlace,
     Pad,
+    PadAsk,
     Soil,
     pad_width_m,
 )
@@ -68,17 +69,7 @@ class Ground(School):
         """How thick a plain concrete pad must be under a post."""
         self.none("rule for the thickness of pads")
 
-    def pad_table(
-        self,
-        *,
-        area_m2: float | None,
-        bearing_pa: float | None,
-        live_pa: float,
-        dead_pa: float,
-        round_pad: bool,
-        storeys: int | None,
-        column_spacing_m: float | None,
-    ) -> Pad:
+    def pad_table(self, ask: PadAsk) -> Pad:
         """A prescriptive pad, by area and soil or by storeys."""
         self.none("table of pads")
 

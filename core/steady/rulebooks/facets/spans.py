@@ -11,9 +11,11 @@ from steady.rulebooks.answers import (
     JoistAsk,
     LoadType,
     Notched,
+    PostAsk,
     RafterAsk,
     Sag,
     Seat,
+    SeatAsk,
     SpanFound,
     Standing,
     Wood,
@@ -74,9 +76,7 @@ class Spans(School):
         """The width of deck a beam carries when only the joists' span is told."""
         self.none("beam by joist span: give the supported length")
 
-    def post_height(
-        self, wood: Wood, *, area_m2: float, floor: FloorLoad, longest_m: float | None, table: bool, edition: str
-    ) -> SpanFound:
+    def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
         """How tall a post may be under this much deck."""
         self.none("rule for the height of deck posts")
 
@@ -88,9 +88,7 @@ class Spans(School):
         """Squeeze and bending about the strong axis together; at most 1 passes."""
         self.none("rule for posts that are squeezed and bent")
 
-    def seat(
-        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
-    ) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         """A bearing square to the grain."""
         self.none("rule for bearing")
 

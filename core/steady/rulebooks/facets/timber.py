@@ -103,22 +103,21 @@ class Timber(School):
 
     def moment_capacity(self, wood: Wood, load: LoadType, stability: float = 1.0) -> Step:
         """Most moment (lb-ft or kN.m), edge held unless a stability factor is given."""
-        return self._capacity("M_r", "bending", wood, load, wood.modulus_m3 * stability, "S", wood.modulus_m3, 3)
+        return self._capacity("M_r", self.strength("bending", wood, load), ("S", wood.modulus_m3, 3), stability)
 
     def shear_capacity(self, wood: Wood, load: LoadType) -> Step:
         """Most shear (lb or kN), 2/3 of strength times area."""
         area = self.shear_area_m2(wood)
-        return self._capacity("V_r", "shear", wood, load, area / 1.5, "A", area, 2)
+        return self._capacity("V_r", self.strength("shear", wood, load), ("A", area, 2), 1 / 1.5)
 
-    def _capacity(
-        self, symbol: str, kind: Kind, wood: Wood, load: LoadType, times: float, name: str, size: float, power: int
-    ) -> Step:
-        found = self.strength(kind, wood, load)
+    def _capacity(self, symbol: str, found: Strength, measure_of: tuple[str, float, int], times: float) -> Step:
+        """`measure_of`: its symbol, its size (m2 or m3) and the power of its length."""
+        name, size, power = measure_of
         unit = ("kN.m" if power == 3 else "kN") if self.metric else ("lb-ft" if power == 3 else "lb")
         length = ("mm" if self.metric else "in") + str(power)
         stress = si(found.step) / UNITS[self.stress_unit][1]
         measure = size / UNITS[length][1]
-        scale = found.allowed_pa * times / UNITS[unit][1] / (stress * measure)
+        scale = found.allowed_pa * times * size / UNITS[unit][1] / (stress * measure)
         return product_step(
             symbol,
             [("k", scale, ""), (found.step.symbol, stress, self.stress_unit), (name, measure, length)],

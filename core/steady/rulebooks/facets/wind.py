@@ -5,6 +5,7 @@ from typing import Self
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
     NamedZone,
+    OpenRoofAsk,
     WindFace,
     WindLeg,
     WindOnFence,
@@ -71,28 +72,10 @@ class Wind(School):
         """Design wind along one leg of a fence, zone by zone, openings of its face counted. Raises OutsideScope."""
         self.none("wind along a fence")
 
-    def wind_on_fence(
-        self,
-        *,
-        length_m: float,
-        solid_height_m: float,
-        top_height_m: float,
-        speed_m_per_s: float,
-        exposure: str,
-        edition: str,
-    ) -> WindOnFence:
+    def wind_on_fence(self, place: WindPlace, face: WindFace) -> WindOnFence:
         """Wind on a solid fence, zone by zone. Raises OutsideScope."""
         self.none("wind zones along a fence")
 
-    def open_roof_pressure(
-        self,
-        place: WindPlace,
-        *,
-        height_m: float,
-        slope_rad: float,
-        obstructed: bool,
-        uplift: bool,
-        own_half: bool = False,
-    ) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
         """Wind on an open roof, negative is up."""
         self.none("wind on open roofs")

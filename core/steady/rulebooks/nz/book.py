@@ -16,6 +16,7 @@ from steady.rulebooks.answers import (
     RafterAsk,
     Sag,
     Seat,
+    SeatAsk,
     Sideways,
     Soil,
     SpanFound,
@@ -29,7 +30,7 @@ from steady.rulebooks.answers import (
     given_step,
 )
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import even_span, rafter_span, worst_span
+from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span
 from steady.rulebooks.nz import loads, timber
 from steady.rulebooks.treatment import treatment
 
@@ -77,19 +78,9 @@ class NewZealand(Rulebook):
         """AS/NZS 1170.2; the speed is the zone's ultimate one."""
         return loads.wind_on_leg(place, leg)
 
-    def wind_on_fence(
-        self,
-        *,
-        length_m: float,
-        solid_height_m: float,
-        top_height_m: float,
-        speed_m_per_s: float,
-        exposure: str,
-        edition: str,
-    ) -> WindOnFence:
+    def wind_on_fence(self, place: WindPlace, face: WindFace) -> WindOnFence:
         """AS/NZS 1170.2; the speed is the zone's ultimate one."""
-        face = WindFace(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m)
-        return loads.wind_on_fence(WindPlace(speed_m_per_s=speed_m_per_s), face)
+        return loads.wind_on_fence(WindPlace(speed_m_per_s=place.speed_m_per_s), face)
 
     def wind_zones(self) -> tuple[NamedZone, ...]:
         """Zones of both countries by name. Source: data/nz_wind_zones.csv (NZS 3604 5.2, AS 4055, from memory)."""
@@ -181,11 +172,13 @@ class NewZealand(Rulebook):
             even_span(
                 self,
                 wood,
-                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
-                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
-                load=ask.floor.load,
-                sags=self.sags(wood, "domestic floor", ask.limit_ratio)[1:],
-                longest_m=ask.longest_m,
+                EvenLoad(
+                    dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                    live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                    load=ask.floor.load,
+                    sags=self.sags(wood, "domestic floor", ask.limit_ratio)[1:],
+                    longest_m=ask.longest_m,
+                ),
             )
             for wood in woods
         ]
@@ -193,15 +186,7 @@ class NewZealand(Rulebook):
 
     def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """Our own engine."""
-        return rafter_span(
-            self,
-            woods,
-            spacing_m=ask.spacing_m,
-            roof=ask.roof,
-            limit_ratio=ask.limit_ratio,
-            longest_m=ask.longest_m,
-            live_use="roof",
-        )
+        return rafter_span(self, woods, ask, live_use="roof")
 
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
@@ -235,11 +220,9 @@ class NewZealand(Rulebook):
             source="nzs-3603: 3.4; medium",
         )
 
-    def seat(
-        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
-    ) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         """NZS 3603 3.2.10."""
-        return timber.seat(wood, load, width_m=width_m, length_m=length_m, from_end_m=from_end_m)
+        return timber.seat(wood, load, width_m=ask.width_m, length_m=ask.length_m, from_end_m=ask.from_end_m)
 
     def treatment(self, part: str, clearance_m: float | None) -> tuple[str, str]:
         """NZS 3602."""

@@ -16,11 +16,13 @@ from steady.rulebooks.answers import (
     Kind,
     LoadType,
     Notched,
+    OpenRoofAsk,
     PeopleLoad,
     RafterAsk,
     Sag,
     ScrewAsk,
     Seat,
+    SeatAsk,
     Sideways,
     SnowAsk,
     Soil,
@@ -35,7 +37,7 @@ from steady.rulebooks.answers import (
     given_step,
 )
 from steady.rulebooks.base import Rulebook, screws_by_ec5
-from steady.rulebooks.bent import even_span, rafter_span, worst_span
+from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span
 from steady.rulebooks.uk import fasteners, ground, loads, members, timber
 
 
@@ -101,21 +103,10 @@ class UnitedKingdom(Rulebook):
             self.none(f'terrain "{place.exposure}"', f"one of {', '.join(self.exposures)}: pick it under Ground")
         return loads.wind_on_leg(place, leg, self.load_factor)
 
-    def wind_on_fence(
-        self,
-        *,
-        length_m: float,
-        solid_height_m: float,
-        top_height_m: float,
-        speed_m_per_s: float,
-        exposure: str,
-        edition: str,
-    ) -> WindOnFence:
+    def wind_on_fence(self, place: WindPlace, face: WindFace) -> WindOnFence:
         """EN 1991-1-4 7.4.1, times the load factor."""
-        if exposure not in self.exposures:
-            self.none(f'terrain "{exposure}"', f"one of {', '.join(self.exposures)}: pick it under Ground")
-        face = WindFace(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m)
-        place = WindPlace(speed_m_per_s=speed_m_per_s, exposure=exposure)
+        if place.exposure not in self.exposures:
+            self.none(f'terrain "{place.exposure}"', f"one of {', '.join(self.exposures)}: pick it under Ground")
         return loads.wind_on_fence(place, face, self.load_factor)
 
     def section_m(self, size: str) -> tuple[float, float]:
@@ -199,11 +190,13 @@ class UnitedKingdom(Rulebook):
             even_span(
                 self,
                 wood,
-                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
-                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
-                load=ask.floor.load,
-                limit_ratio=ask.limit_ratio,
-                longest_m=ask.longest_m,
+                EvenLoad(
+                    dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                    live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                    load=ask.floor.load,
+                    limit_ratio=ask.limit_ratio,
+                    longest_m=ask.longest_m,
+                ),
             )
             for wood in woods
         ]
@@ -211,15 +204,7 @@ class UnitedKingdom(Rulebook):
 
     def rafter_span(self, woods: tuple[Wood, ...], ask: RafterAsk) -> SpanFound:
         """Snow or maintenance (H) as the one live load."""
-        return rafter_span(
-            self,
-            woods,
-            spacing_m=ask.spacing_m,
-            roof=ask.roof,
-            limit_ratio=ask.limit_ratio,
-            longest_m=ask.longest_m,
-            live_use="snow" if ask.roof.load == "snow" else "H",
-        )
+        return rafter_span(self, woods, ask, live_use="snow" if ask.roof.load == "snow" else "H")
 
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """Our own engine."""
@@ -239,21 +224,11 @@ class UnitedKingdom(Rulebook):
 
     def column_use(self, wood: Wood, load: LoadType, ask: Standing) -> Step:
         """EN 1995-1-1 6.23, 6.24."""
-        return members.column_use(
-            wood,
-            load,
-            height_m=ask.height_m,
-            end_factor=ask.end_factor,
-            height_weak_m=ask.height_weak_m,
-            axial_n=ask.axial_n,
-            moment_n_m=ask.moment_n_m,
-        )
+        return members.column_use(wood, load, ask)
 
-    def seat(
-        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
-    ) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         """EN 1995-1-1 6.1.5."""
-        return members.seat(wood, load, width_m=width_m, length_m=length_m, from_end_m=from_end_m, kind=kind)
+        return members.seat(wood, load, ask)
 
     def notched(
         self, wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float | None, slope: float
@@ -312,19 +287,10 @@ class UnitedKingdom(Rulebook):
             says="characteristic, no load factor",
         )
 
-    def open_roof_pressure(
-        self,
-        place: WindPlace,
-        *,
-        height_m: float,
-        slope_rad: float,
-        obstructed: bool,
-        uplift: bool,
-        own_half: bool = False,
-    ) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
         """EN 1991-1-4 Table 7.6, overall coefficient."""
-        _, q = self.velocity_pressure(place, height_m)
-        cf = loads.canopy_coefficient(slope_rad, obstructed, uplift)
+        _, q = self.velocity_pressure(place, ask.height_m)
+        cf = loads.canopy_coefficient(ask.slope_rad, ask.obstructed, ask.uplift)
         return Step(
             symbol="w",
             value=q.value * cf,
@@ -348,15 +314,7 @@ class UnitedKingdom(Rulebook):
         """EN 1995-1-1 8.2.2; `wood` is a strength class. Thin fasteners hold alike in every direction."""
         if not 0 <= ask.angle_rad <= math.pi / 2 + 1e-9:
             raise InputError("load_angle", "must be 0 to 90 degrees")
-        return fasteners.lateral(
-            fastener=ask.fastener,
-            diameter_m=ask.diameter_m,
-            side_m=ask.side_m,
-            main_m=ask.main_m,
-            grade=ask.wood,
-            predrilled=ask.predrilled,
-            rope=ask.rope,
-        )
+        return fasteners.lateral(ask)
 
     def fastener_withdrawal(
         self, *, fastener: str, diameter_m: float, penetration_m: float | None, wood: str, axis_rad: float

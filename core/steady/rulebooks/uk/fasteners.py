@@ -5,17 +5,16 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
+from steady.rulebooks.answers import FixingAsk
 from steady.rulebooks.uk.timber import reference
-from steady.statics.dowels import johansen_n, screw_pull_n
+from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 
 TENSILE_MPA = 600.0
 """f_u of a plain nail (from memory, high); a maker's value replaces it."""
 _ROPE = {"nail": 0.15, "wood screw": 1.0, "bolt": 0.25}
 
 
-def lateral(
-    *, fastener: str, diameter_m: float, side_m: float, main_m: float, grade: str, predrilled: bool, rope: bool
-) -> tuple[Step, str]:
+def lateral(ask: FixingAsk) -> tuple[Step, str]:
     """F_v,Rk of one fastener along the grain, and its mode.
 
     Raises:
@@ -24,6 +23,7 @@ def lateral(
 
     Source: EN 1995-1-1 8.2.2, 8.3.1 (from memory, high).
     """
+    fastener, diameter_m, side_m, main_m = ask.fastener, ask.diameter_m, ask.side_m, ask.main_m
     if fastener not in ("nail", "wood screw", "lag screw", "bolt"):
         raise InputError("fastener", "must be nail, wood screw, lag screw or bolt")
     for name, value in (("diameter", diameter_m), ("side_member", side_m), ("main_member", main_m)):
@@ -34,11 +34,11 @@ def lateral(
         raise OutsideScope(f"a {fastener} of {d:.1f} mm", "a nail or screw up to 8 mm, or the maker's declared value")
     if fastener == "nail" and t2 < 8 * d - 1e-9:
         raise OutsideScope(f"the point reaches {t2:.0f} mm, less than eight diameters", "a longer nail")
-    rho = reference(grade).number("rho_k_kg_per_m3")
-    bored = predrilled or (fastener == "wood screw" and d > 6)
+    rho = reference(ask.wood).number("rho_k_kg_per_m3")
+    bored = ask.predrilled or (fastener == "wood screw" and d > 6)
     my = 0.3 * TENSILE_MPA * d**2.6
-    modes = johansen_n(d_mm=d, side_mm=t1, main_mm=t2, rho=rho, bored=bored, yield_n_mm=my)
-    if rope:
+    modes = johansen_n(Dowel(d_mm=d, bored=bored, yield_n_mm=my), side_mm=t1, main_mm=t2, rho=rho)
+    if ask.rope:
         axial = _axial(fastener, d, t2, rho)
         modes = {
             name: value + (min(axial / 4, _ROPE[fastener] * value) if name in "cdef" else 0.0)
@@ -53,7 +53,7 @@ def lateral(
         inputs=tuple((name, value, "N") for name, value in modes.items()),
         source="ec5: 8.2.2, 8.3.1; high",
         says=f"mode {mode} gives way first; characteristic, without the rope effect"
-        if not rope
+        if not ask.rope
         else f"mode {mode} gives way first",
     )
     return step, mode

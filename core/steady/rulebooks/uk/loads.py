@@ -62,27 +62,28 @@ def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
     for present in (("live",), ("snow",), ("wind",), ("live", "snow"), ("live", "wind"), ("snow", "wind"), order):
         shortest = durations[max(present, key=order.index)]
         if rule == "6.10a/b":
-            found.append(_combination(present, None, factor, 1.35, shortest, "6.10a"))
+            found.append(_combination(present, None, factor, (1.35, "6.10a"), shortest))
         for leading in present:
             dead = 1.35 * 0.925 if rule == "6.10a/b" else 1.35
             name = "6.10b" if rule == "6.10a/b" else "6.10"
-            found.append(_combination(present, leading, factor, dead, shortest, name))
+            found.append(_combination(present, leading, factor, (dead, name), shortest))
     return tuple(found)
 
 
 def _combination(
-    present: tuple[str, ...], leading: str | None, factor: dict[str, float], dead: float, shortest: str, name: str
+    present: tuple[str, ...], leading: str | None, factor: dict[str, float], dead: tuple[float, str], shortest: str
 ) -> Combination:
+    """`dead`: the factor on it, and the expression that says so."""
     each = {
         one: 1.5 * (1.0 if one == leading else factor[one]) if one in present else 0.0
         for one in ("live", "snow", "wind")
     }
     letters = {"live": "Q", "snow": "S", "wind": "W"}
-    says = " + ".join([f"{dead:.4g} G", *(f"{each[one]:.4g} {letters[one]}" for one in present)])
+    says = " + ".join([f"{dead[0]:.4g} G", *(f"{each[one]:.4g} {letters[one]}" for one in present)])
     load = {"floor": "floor", "snow": "snow", "wind": "wind"}[shortest]
     return Combination(
-        name=f"{says} ({name})",
-        dead=dead,
+        name=f"{says} ({dead[1]})",
+        dead=dead[0],
         live=each["live"],
         snow=each["snow"],
         wind=each["wind"],

@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Sideways, Wood
+from steady.rulebooks.answers import Column, LoadType, Notched, Seat, SeatAsk, Sideways, Standing, Wood
 from steady.rulebooks.uk import timber
 
 MPA = 1e6
@@ -133,23 +133,14 @@ def column(wood: Wood, load: LoadType, *, height_m: float, end_factor: float, he
     return Column(buckling=buckling, capacity=capacity)
 
 
-def column_use(
-    wood: Wood,
-    load: LoadType,
-    *,
-    height_m: float,
-    end_factor: float,
-    height_weak_m: float | None,
-    axial_n: float,
-    moment_n_m: float,
-) -> Step:
+def column_use(wood: Wood, load: LoadType, ask: Standing) -> Step:
     """The larger of 6.23 and 6.24, bending about the strong axis; stocky posts by 6.19 and 6.20. (from memory, high)"""
-    strong, weak = ways(wood, height_m=height_m, end_factor=end_factor, height_weak_m=height_weak_m)
+    strong, weak = ways(wood, height_m=ask.height_m, end_factor=ask.end_factor, height_weak_m=ask.height_weak_m)
     fcd = timber.strength("compression", wood, load).step.value
     fmd = timber.strength("bending", wood, load).step.value
     across, deep = wood.plies * wood.width_m / MM, wood.depth_m / MM
     area, modulus = across * deep, min(across, deep) * max(across, deep) ** 2 / 6
-    c, m = axial_n / area / fcd, moment_n_m * 1000 / modulus / fmd
+    c, m = ask.axial_n / area / fcd, ask.moment_n_m * 1000 / modulus / fmd
     if strong >= 1.0 and weak >= 1.0:
         value, formula, inputs = c**2 + m, "c ** 2 + m", (("c", c, ""), ("m", m, ""))
     else:
@@ -167,7 +158,7 @@ def column_use(
     )
 
 
-def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str) -> Seat:
+def seat(wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
     """F_90 on l + 30 mm a side: toward the end only what there is, on the inner side at most the bearing's own length.
 
     Raises:
@@ -175,13 +166,14 @@ def seat(wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_en
 
     Source: EN 1995-1-1 6.1.5 (from memory, high).
     """
-    if kind not in _SEATS:
+    width_m, length_m = ask.width_m, ask.length_m
+    if ask.kind not in _SEATS:
         raise InputError("bearing_kind", f"must be {', '.join(_SEATS)}")
-    if not (length_m > 0 and from_end_m >= 0 and width_m > 0):
+    if not (length_m > 0 and ask.from_end_m >= 0 and width_m > 0):
         raise InputError("bearing_length" if not length_m > 0 else "distance_from_end", "must be above 0")
     more = min(0.030, length_m)
-    effective_m = length_m + more + min(more, from_end_m)
-    kc90 = _SEATS[kind]
+    effective_m = length_m + more + min(more, ask.from_end_m)
+    kc90 = _SEATS[ask.kind]
     fd = timber.strength("bearing", wood, load).step.value
     capacity = Step(
         symbol="F_90",

@@ -18,12 +18,16 @@ from steady.rulebooks.answers import (
     Kind,
     LoadType,
     Notched,
+    OpenRoofAsk,
     Pad,
+    PadAsk,
     PeopleLoad,
+    PostAsk,
     RafterAsk,
     Sag,
     ScrewAsk,
     Seat,
+    SeatAsk,
     Sideways,
     SnowAsk,
     Soil,
@@ -43,6 +47,8 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import rafter_span
 from steady.rulebooks.treatment import treatment
 from steady.rulebooks.us import fasteners, ground, loads, members, people, sizes, spans, timber, wind
+from steady.rulebooks.us.fasteners import Dowel
+from steady.rulebooks.us.members import Pressed
 
 WIND_DURATION = 1.6
 WET_SCREW = 0.7
@@ -111,24 +117,18 @@ class UnitedStates(Rulebook):
         """IRC R507.3.1."""
         return people.pad_thickness(width_m, post_m)
 
-    def pad_table(
-        self,
-        *,
-        area_m2: float | None,
-        bearing_pa: float | None,
-        live_pa: float,
-        dead_pa: float,
-        round_pad: bool,
-        storeys: int | None,
-        column_spacing_m: float | None,
-    ) -> Pad:
+    def pad_table(self, ask: PadAsk) -> Pad:
         """IRC R507.3.1."""
-        if area_m2 is None:
+        if ask.area_m2 is None:
             raise InputError("supported_area", "is needed")
-        if bearing_pa is None:
+        if ask.bearing_pa is None:
             raise InputError("soil_bearing", "is needed")
         return people.pad_table(
-            area_m2=area_m2, bearing_pa=bearing_pa, live_pa=live_pa, dead_pa=dead_pa, round_pad=round_pad
+            area_m2=ask.area_m2,
+            bearing_pa=ask.bearing_pa,
+            live_pa=ask.live_pa,
+            dead_pa=ask.dead_pa,
+            round_pad=ask.round_pad,
         )
 
     def uplift(self) -> tuple[float, float, float, str]:
@@ -258,15 +258,7 @@ class UnitedStates(Rulebook):
             source="irc: R301.7; high",
             says="live load alone",
         )
-        return rafter_span(
-            self,
-            woods,
-            spacing_m=ask.spacing_m,
-            roof=ask.roof,
-            limit_ratio=ask.limit_ratio,
-            longest_m=ask.longest_m,
-            sags=(sag,),
-        )
+        return rafter_span(self, woods, ask, sags=(sag,))
 
     def joist_cantilever(
         self, woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float
@@ -286,23 +278,11 @@ class UnitedStates(Rulebook):
 
     def beam_span(self, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
         """IRC R507.5, or NDS."""
-        return spans.beam_span(
-            self,
-            woods,
-            table_basis=ask.table,
-            joist_span_m=ask.joist_span_m,
-            supported_m=ask.supported_m,
-            floor=ask.floor,
-            edition=ask.edition,
-        )
+        return spans.beam_span(self, woods, ask)
 
-    def post_height(
-        self, wood: Wood, *, area_m2: float, floor: FloorLoad, longest_m: float | None, table: bool, edition: str
-    ) -> SpanFound:
+    def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
         """NDS 3.7.1, or IRC R507.4."""
-        return spans.post_height(
-            self, wood, area_m2=area_m2, floor=floor, longest_m=longest_m, table_basis=table, edition=edition
-        )
+        return spans.post_height(self, wood, ask)
 
     def column(self, wood: Wood, load: LoadType, ask: Standing) -> Column:
         """NDS 3.7.1, both ways of buckling."""
@@ -349,12 +329,14 @@ class UnitedStates(Rulebook):
         fc = ask.axial_n / wood.area_m2 / PSI
         fb = ask.moment_n_m / (wood.area_m2 * strong_in * IN / 6) / PSI
         use = members.combined_use(
-            compression_psi=fc,
-            compression_strength_psi=column.capacity.value / (wood.area_m2 / IN**2),
-            buckling_strong_psi=0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2,
-            buckling_weak_psi=0.822 * e_min / (ask.end_factor * weak_m / IN / weak_in) ** 2,
-            bending_strong_psi=fb,
-            bending_strength_strong_psi=self.strength("bending", wood, load).allowed_pa / PSI,
+            Pressed(
+                compression_psi=fc,
+                compression_strength_psi=column.capacity.value / (wood.area_m2 / IN**2),
+                buckling_strong_psi=0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2,
+                buckling_weak_psi=0.822 * e_min / (ask.end_factor * weak_m / IN / weak_in) ** 2,
+                bending_strong_psi=fb,
+                bending_strength_strong_psi=self.strength("bending", wood, load).allowed_pa / PSI,
+            )
         )
         strength_psi = column.capacity.value / (wood.area_m2 / IN**2)
         euler_psi = 0.822 * e_min / (ask.end_factor * ask.height_m / IN / strong_in) ** 2
@@ -374,18 +356,17 @@ class UnitedStates(Rulebook):
             says="squeeze and bending together",
         )
 
-    def seat(
-        self, wood: Wood, load: LoadType, *, width_m: float, length_m: float, from_end_m: float, kind: str
-    ) -> Seat:
+    def seat(self, wood: Wood, load: LoadType, ask: SeatAsk) -> Seat:
         """NDS 3.10."""
-        factor = members.bearing_factor(length_m / IN, from_end_m / IN)
+        length_m = ask.length_m
+        factor = members.bearing_factor(length_m / IN, ask.from_end_m / IN)
         strength = self.strength("bearing", wood, load)
         capacity = product_step(
             "R",
             [
                 ("F_cp", strength.allowed_pa / PSI, "psi"),
                 ("C_b", factor, ""),
-                ("b", width_m / IN, "in"),
+                ("b", ask.width_m / IN, "in"),
                 ("l_b", length_m / IN, "in"),
             ],
             "lb",
@@ -455,10 +436,9 @@ class UnitedStates(Rulebook):
             one, name = each.value * ask.holds_m / IN, "nds: 12.2"
         else:
             each, _ = fasteners.lateral(
-                fastener=fastener,
-                diameter_m=ask.diameter_m * ROOT_SHARE,
-                side_m=ask.through_m,
-                main_m=ask.holds_m,
+                Dowel(
+                    fastener=fastener, diameter_m=ask.diameter_m * ROOT_SHARE, side_m=ask.through_m, main_m=ask.holds_m
+                ),
                 gravity=gravity,
                 angle_rad=math.pi / 2,
             )
@@ -531,52 +511,17 @@ class UnitedStates(Rulebook):
         """Without the least 16 psf: a gust alone."""
         return _Gusts()
 
-    def wind_on_fence(
-        self,
-        *,
-        length_m: float,
-        solid_height_m: float,
-        top_height_m: float,
-        speed_m_per_s: float,
-        exposure: str,
-        edition: str,
-    ) -> WindOnFence:
+    def wind_on_fence(self, place: WindPlace, face: WindFace) -> WindOnFence:
         """ASCE 7 section 29.3."""
-        return wind.wind_on_fence(
-            length_m=length_m,
-            solid_height_m=solid_height_m,
-            top_height_m=top_height_m,
-            speed_m_per_s=speed_m_per_s,
-            exposure=exposure,
-            edition=edition,
-        )
+        return wind.wind_on_fence(place, face)
 
-    def open_roof_pressure(
-        self,
-        place: WindPlace,
-        *,
-        height_m: float,
-        slope_rad: float,
-        obstructed: bool,
-        uplift: bool,
-        own_half: bool = False,
-    ) -> Step:
+    def open_roof_pressure(self, place: WindPlace, ask: OpenRoofAsk) -> Step:
         """ASCE 7 27.3.2."""
-        return wind.open_roof_pressure(
-            place, height_m=height_m, slope_rad=slope_rad, obstructed=obstructed, uplift=uplift, own_half=own_half
-        )
+        return wind.open_roof_pressure(place, ask)
 
     def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """ASCE 7-16 chapter 7."""
-        return loads.roof_snow(
-            ground_pa=ask.ground_pa,
-            slope_rad=ask.slope_rad,
-            exposure_factor=ask.exposure_factor,
-            thermal_factor=ask.thermal_factor,
-            importance_factor=ask.importance_factor,
-            rain_on_snow=ask.rain_on_snow,
-            edition=ask.edition,
-        )
+        return loads.roof_snow(ask)
 
     def snow_density(self, ground_pa: float) -> Step:
         """ASCE 7-16 7.7.1."""
@@ -600,10 +545,7 @@ class UnitedStates(Rulebook):
     def fastener_lateral(self, ask: FixingAsk) -> tuple[Step, str]:
         """NDS 12.3; `wood` is a species."""
         return fasteners.lateral(
-            fastener=ask.fastener,
-            diameter_m=ask.diameter_m,
-            side_m=ask.side_m,
-            main_m=ask.main_m,
+            Dowel(fastener=ask.fastener, diameter_m=ask.diameter_m, side_m=ask.side_m, main_m=ask.main_m),
             gravity=timber.species_gravity(ask.wood),
             angle_rad=ask.angle_rad,
         )

@@ -4,6 +4,7 @@ The diameter is the one at the shear plane: give the root diameter where the thr
 """
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
@@ -31,9 +32,17 @@ def dowel_bearing_psi(diameter_in: float, gravity: float, angle_rad: float) -> f
     return float(along * across / (along * math.sin(angle_rad) ** 2 + across * math.cos(angle_rad) ** 2))
 
 
-def lateral(
-    *, fastener: str, diameter_m: float, side_m: float, main_m: float, gravity: float, angle_rad: float
-) -> tuple[Step, str]:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Dowel:
+    """A fastener of one kind and thickness through a side member into a main member (m), or as deep as its point stands in it."""
+
+    fastener: str
+    diameter_m: float
+    side_m: float
+    main_m: float
+
+
+def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, str]:
     """Z (lb) of one fastener, side and main member of one wood, and the mode that gives way.
 
     Args:
@@ -46,20 +55,20 @@ def lateral(
 
     Source: NDS 2018 12.3.1, Table 12.3.1A and B (from memory, high).
     """
-    if fastener not in KINDS:
+    if dowel.fastener not in KINDS:
         raise InputError("fastener", f"must be {', '.join(KINDS)}")
-    for name, value in (("diameter", diameter_m), ("side_member", side_m), ("main_member", main_m)):
+    for name, value in (("diameter", dowel.diameter_m), ("side_member", dowel.side_m), ("main_member", dowel.main_m)):
         if not value > 0:
             raise InputError(name, "must be above 0")
     if not 0 <= angle_rad <= math.pi / 2 + 1e-9:
         raise InputError("load_angle", "must be 0 to 90 degrees")
-    d, ls, lm = diameter_m / IN, side_m / IN, main_m / IN
+    d, ls, lm = dowel.diameter_m / IN, dowel.side_m / IN, dowel.main_m / IN
     if d > 1 + 1e-9:
         raise OutsideScope("fasteners over 1 in", "a thinner one")
-    if fastener == "nail" and lm < 6 * d - 1e-9:
+    if dowel.fastener == "nail" and lm < 6 * d - 1e-9:
         raise OutsideScope("the nail reaches less than six diameters into the main member", "a longer nail")
     fe = dowel_bearing_psi(d, gravity, angle_rad)
-    fyb = _yield_psi(d, fastener)
+    fyb = _yield_psi(d, dowel.fastener)
     k = 1 + 0.25 * math.degrees(angle_rad) / 90
     if d < 0.25:
         rd = {mode: 2.2 if d <= 0.17 else 10 * d + 0.5 for mode in ("Im", "Is", "II", "IIIm", "IIIs", "IV")}

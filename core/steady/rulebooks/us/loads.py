@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, DriftAsk, given_step
+from steady.rulebooks.answers import Combination, DriftAsk, SnowAsk, given_step
 
 _SOURCE = "asce-7-16: 2.4.1; high"
 
@@ -69,16 +69,7 @@ def roof_live(area_m2: float, rise_in_12: float) -> Step:
     )
 
 
-def roof_snow(
-    *,
-    ground_pa: float,
-    slope_rad: float,
-    exposure_factor: float,
-    thermal_factor: float,
-    importance_factor: float,
-    rain_on_snow: bool,
-    edition: str,
-) -> tuple[Step, Step]:
+def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     """p_f, and the greater of p_f (with rain on snow) and the low-slope minimum. No reduction for slope: C_s = 1.
 
     Raises:
@@ -87,36 +78,36 @@ def roof_snow(
 
     Source: ASCE 7-16 7.3, 7.3.4, 7.10 (from memory, high).
     """
-    if edition not in ("", "ASCE 7-16"):
+    if ask.edition not in ("", "ASCE 7-16"):
         raise OutsideScope("snow by ASCE 7-22 is not entered", "ASCE 7-16, or ask an engineer")
     for name, value in (
-        ("exposure_factor", exposure_factor),
-        ("thermal_factor", thermal_factor),
-        ("importance_factor", importance_factor),
+        ("exposure_factor", ask.exposure_factor),
+        ("thermal_factor", ask.thermal_factor),
+        ("importance_factor", ask.importance_factor),
     ):
         if not 0 < value < 3:
             raise InputError(name, "must be above 0 and below 3")
-    if not ground_pa >= 0:
+    if not ask.ground_pa >= 0:
         raise InputError("ground_snow", "must be 0 or more")
-    if not 0 <= slope_rad < math.pi / 2:
+    if not 0 <= ask.slope_rad < math.pi / 2:
         raise InputError("slope", "must be 0 or more and below 90 degrees")
-    pg = ground_pa / PSF
+    pg = ask.ground_pa / PSF
     flat = Step(
         symbol="p_f",
-        value=0.7 * exposure_factor * thermal_factor * importance_factor * pg,
+        value=0.7 * ask.exposure_factor * ask.thermal_factor * ask.importance_factor * pg,
         unit="psf",
         formula="0.7 * C_e * C_t * I_s * p_g",
         inputs=(
-            ("C_e", exposure_factor, ""),
-            ("C_t", thermal_factor, ""),
-            ("I_s", importance_factor, ""),
+            ("C_e", ask.exposure_factor, ""),
+            ("C_t", ask.thermal_factor, ""),
+            ("I_s", ask.importance_factor, ""),
             ("p_g", pg, "psf"),
         ),
         source="asce-7-16: 7.3; high",
     )
-    rain = 5.0 if rain_on_snow and 0 < pg <= 20 else 0.0
-    low = slope_rad < math.radians(15)
-    least = importance_factor * min(pg, 20.0) if low else 0.0
+    rain = 5.0 if ask.rain_on_snow and 0 < pg <= 20 else 0.0
+    low = ask.slope_rad < math.radians(15)
+    least = ask.importance_factor * min(pg, 20.0) if low else 0.0
     design = Step(
         symbol="p",
         value=max(flat.value + rain, least),

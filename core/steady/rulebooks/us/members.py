@@ -4,6 +4,7 @@ Stresses in psi and lengths in inches throughout: the clauses are printed so. Ev
 """
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 
@@ -105,18 +106,22 @@ def notched_shear_lb(shear_psi: float, width_in: float, depth_in: float, left_in
     return 2 / 3 * shear_psi * width_in * left_in * (left_in / depth_in) ** 2
 
 
-def combined_use(  # noqa: PLR0913
-    *,
-    compression_psi: float,
-    compression_strength_psi: float,
-    buckling_strong_psi: float,
-    buckling_weak_psi: float,
-    bending_strong_psi: float,
-    bending_strength_strong_psi: float,
-    bending_weak_psi: float = 0.0,
-    bending_strength_weak_psi: float = 0.0,
-    sideways_buckling_psi: float = math.inf,
-) -> float:
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Pressed:
+    """Stresses and strengths of a stick that is squeezed and bent (psi); 1 is edgewise, strong, 2 is flatwise, weak."""
+
+    compression_psi: float
+    compression_strength_psi: float
+    buckling_strong_psi: float
+    buckling_weak_psi: float
+    bending_strong_psi: float
+    bending_strength_strong_psi: float
+    bending_weak_psi: float = 0.0
+    bending_strength_weak_psi: float = 0.0
+    sideways_buckling_psi: float = math.inf
+
+
+def combined_use(on: Pressed) -> float:
     """Squeeze and bending together: at most 1 passes.
 
     Raises:
@@ -124,15 +129,18 @@ def combined_use(  # noqa: PLR0913
 
     Source: NDS 2018 Eq. 3.9-3 (from memory, high); 1 edgewise, 2 flatwise.
     """
-    if compression_psi >= min(buckling_strong_psi, buckling_weak_psi) or bending_strong_psi >= sideways_buckling_psi:
+    if (
+        on.compression_psi >= min(on.buckling_strong_psi, on.buckling_weak_psi)
+        or on.bending_strong_psi >= on.sideways_buckling_psi
+    ):
         raise OutsideScope("a stress reaches its buckling stress", "a stockier member or a brace")
-    use = (compression_psi / compression_strength_psi) ** 2
-    use += bending_strong_psi / (bending_strength_strong_psi * (1 - compression_psi / buckling_strong_psi))
-    if bending_weak_psi > 0:
-        lean = 1 - compression_psi / buckling_weak_psi - (bending_strong_psi / sideways_buckling_psi) ** 2
-        if not (lean > 0 and bending_strength_weak_psi > 0):
+    use = (on.compression_psi / on.compression_strength_psi) ** 2
+    use += on.bending_strong_psi / (on.bending_strength_strong_psi * (1 - on.compression_psi / on.buckling_strong_psi))
+    if on.bending_weak_psi > 0:
+        lean = 1 - on.compression_psi / on.buckling_weak_psi - (on.bending_strong_psi / on.sideways_buckling_psi) ** 2
+        if not (lean > 0 and on.bending_strength_weak_psi > 0):
             raise OutsideScope("the flatwise term has no meaning here", "a stockier member or a brace")
-        use += bending_weak_psi / (bending_strength_weak_psi * lean)
+        use += on.bending_weak_psi / (on.bending_strength_weak_psi * lean)
     return use
 
 

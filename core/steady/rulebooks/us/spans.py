@@ -9,9 +9,9 @@ from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
+from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, PostAsk, Sag, SpanFound, Wood, given_step
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import even_span, least_span, worst_span
+from steady.rulebooks.bent import EvenLoad, even_span, least_span, worst_span
 from steady.rulebooks.us import timber
 
 GROUPS = {
@@ -112,12 +112,14 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
         even_span(
             book,
             wood,
-            dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
-            live_n_per_m=ask.floor.live_pa * ask.spacing_m,
-            load=ask.floor.load,
-            sags=(sag,),
-            shear_left_out=True,
-            longest_m=ask.longest_m,
+            EvenLoad(
+                dead_n_per_m=ask.floor.dead_pa * ask.spacing_m,
+                live_n_per_m=ask.floor.live_pa * ask.spacing_m,
+                load=ask.floor.load,
+                sags=(sag,),
+                shear_left_out=True,
+                longest_m=ask.longest_m,
+            ),
         )
         for wood in woods
     ]
@@ -158,16 +160,7 @@ def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: floa
     return least
 
 
-def beam_span(
-    book: Rulebook,
-    woods: tuple[Wood, ...],
-    *,
-    table_basis: bool,
-    joist_span_m: float | None,
-    supported_m: float | None,
-    floor: FloorLoad,
-    edition: str,
-) -> SpanFound:
+def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFound:
     """Simple span of a beam.
 
     Reckoned: strict allowable stress (two plies share nothing), full shear, sag under live load at L/360.
@@ -177,10 +170,11 @@ def beam_span(
 
     Source: IRC R507.5; NDS 2018.
     """
-    if table_basis:
+    joist_span_m, supported_m, floor = ask.joist_span_m, ask.supported_m, ask.floor
+    if ask.table:
         if joist_span_m is None:
             raise InputError("joist_span", "is needed")
-        return _beam_cell(woods, joist_span_m, floor, edition or "IRC 2018")
+        return _beam_cell(woods, joist_span_m, floor, ask.edition or "IRC 2018")
     if supported_m is None:
         if joist_span_m is None:
             raise InputError("joist_span", "is needed, or supported_length")
@@ -195,10 +189,12 @@ def beam_span(
             even_span(
                 book,
                 wood,
-                dead_n_per_m=floor.dead_pa * supported_m,
-                live_n_per_m=floor.live_pa * supported_m,
-                load=floor.load,
-                sags=(sag,),
+                EvenLoad(
+                    dead_n_per_m=floor.dead_pa * supported_m,
+                    live_n_per_m=floor.live_pa * supported_m,
+                    load=floor.load,
+                    sags=(sag,),
+                ),
             )
             for wood in woods
         ]
@@ -229,16 +225,7 @@ def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, e
     )
 
 
-def post_height(
-    book: Rulebook,
-    wood: Wood,
-    *,
-    area_m2: float,
-    floor: FloorLoad,
-    longest_m: float | None,
-    table_basis: bool,
-    edition: str,
-) -> SpanFound:
+def post_height(book: Rulebook, wood: Wood, ask: PostAsk) -> SpanFound:
     """Height at which a centred load uses the post up: C_P turned round.
 
     Raises:
@@ -247,10 +234,11 @@ def post_height(
 
     Source: NDS 2018 3.7.1; IRC R507.4.
     """
+    area_m2, floor = ask.area_m2, ask.floor
     if not area_m2 > 0:
         raise InputError("supported_area", "must be above 0")
-    if table_basis:
-        return _post_cell(wood, area_m2, floor, edition or "IRC 2021")
+    if ask.table:
+        return _post_cell(wood, area_m2, floor, ask.edition or "IRC 2021")
     load_lb = (floor.live_pa + floor.dead_pa) * area_m2 / LB
     fc = timber.strength("compression", wood, floor.load).allowed_pa / PSI
     e_min = timber.strength("stiffness_min", wood, floor.load).allowed_pa / PSI
@@ -270,7 +258,7 @@ def post_height(
         says="the height whose C_P is just what the load needs",
     )
     limits = [("buckling", step.value * IN), ("slenderness", 50 * d_in * IN)]
-    found = least_span(book, wood, limits, longest_m)
+    found = least_span(book, wood, limits, ask.longest_m)
     return SpanFound(span_m=found.span_m, governs=found.governs, step=step, limits=found.limits)
 
 

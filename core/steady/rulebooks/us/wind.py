@@ -12,7 +12,7 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import LegEnd, WindFace, WindLeg, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.answers import LegEnd, OpenRoofAsk, WindFace, WindLeg, WindOnFence, WindPlace, WindZone
 from steady.rulebooks.fences import Band, zones_between
 
 GUST = 0.85
@@ -121,7 +121,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     if not solid:
         share, coefficient = leg.solidity, open_coefficient(leg.solidity)
         step = _leg_pressure(
-            q.value, least_psf, place.crest, coefficient, share, f"open face, {leg.solidity:.0%} solid"
+            q.value, least_psf, (place.crest, coefficient, share), f"open face, {leg.solidity:.0%} solid"
         )
         return WindOnFence((WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q))
     porous = porosity_factor(leg.solidity)
@@ -141,7 +141,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
         )
 
     def pressure(coefficient: float, case: str) -> Step:
-        return _leg_pressure(q.value, least_psf, place.crest, coefficient * porous, 1.0, case)
+        return _leg_pressure(q.value, least_psf, (place.crest, coefficient * porous, 1.0), case)
 
     whole = run_coefficient(slender, ratio)
     run = Band(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
@@ -224,7 +224,9 @@ def return_relief(heights: float) -> float:
     return between(_RETURNS, heights) if heights >= _RETURNS[0][0] - 1e-9 else 1.0
 
 
-def _leg_pressure(q_psf: float, least_psf: float, crest: float, coefficient: float, share: float, case: str) -> Step:
+def _leg_pressure(q_psf: float, least_psf: float, factors: tuple[float, float, float], case: str) -> Step:
+    """`factors`: the hill's on the pressure, the force coefficient, the share of the face that counts."""
+    crest, coefficient, share = factors
     hill = " * K_zt" if crest != 1 else ""
     part = " * e" if share != 1 else ""
     return Step(
@@ -245,18 +247,10 @@ def _leg_pressure(q_psf: float, least_psf: float, crest: float, coefficient: flo
     )
 
 
-def wind_on_fence(
-    *,
-    length_m: float,
-    solid_height_m: float,
-    top_height_m: float,
-    speed_m_per_s: float,
-    exposure: str,
-    edition: str,
-) -> WindOnFence:
+def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:
     """The same along a solid fence with two free ends and no returns."""
-    place = WindPlace(speed_m_per_s=speed_m_per_s, exposure=exposure, edition=edition)
-    return wind_on_leg(place, WindLeg(length_m=length_m, solid_height_m=solid_height_m, top_height_m=top_height_m))
+    leg = WindLeg(length_m=face.length_m, solid_height_m=face.solid_height_m, top_height_m=face.top_height_m)
+    return wind_on_leg(place, leg)
 
 
 def porosity_factor(solidity: float) -> float:
@@ -367,9 +361,7 @@ def face_pressure(place: WindPlace, face: WindFace, zone: str, coefficient: floa
     )
 
 
-def open_roof_pressure(
-    place: WindPlace, *, height_m: float, slope_rad: float, obstructed: bool, uplift: bool, own_half: bool = False
-) -> Step:
+def open_roof_pressure(place: WindPlace, ask: OpenRoofAsk) -> Step:
     """Mean wind on a monoslope free roof, both halves together, the worst case and direction; negative is up.
 
     Raises:
@@ -378,17 +370,18 @@ def open_roof_pressure(
 
     Source: ASCE 7-16 27.3.2, Fig. 27.3-4 (from memory, medium to high); between slopes by straight lines.
     """
-    degrees = math.degrees(slope_rad)
+    uplift = ask.uplift
+    degrees = math.degrees(ask.slope_rad)
     if not degrees >= 0:
         raise InputError("slope", "must be 0 or more")
     if degrees > 15 + 1e-9:
         raise OutsideScope("free roofs steeper than 15 degrees are not entered", "a flatter roof, or an engineer")
-    flow = "obstructed" if obstructed else "clear"
+    flow = "obstructed" if ask.obstructed else "clear"
     cases: dict[tuple[float, str], list[tuple[float, float]]] = {}
     for row in table("us_open_roof"):
         if row.text["flow"] == flow:
             halves = (row.number("windward_coefficient"), row.number("leeward_coefficient"))
-            mean = (min(halves) if uplift else max(halves)) if own_half else sum(halves) / 2
+            mean = (min(halves) if uplift else max(halves)) if ask.own_half else sum(halves) / 2
             cases.setdefault((row.number("from_rad"), row.text["case"]), []).append(
                 (math.degrees(row.number("slope_rad")), mean)
             )
@@ -396,7 +389,7 @@ def open_roof_pressure(
     worst = min(means) if uplift else max(means)
     if (worst >= 0) == uplift:
         raise OutsideScope(f"the figure has no {'uplift' if uplift else 'downward wind'} here", "the other sense")
-    _, q = velocity_pressure(height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
+    _, q = velocity_pressure(ask.height_m, place.speed_m_per_s, place.exposure, place.edition or "ASCE 7-16")
     return Step(
         symbol="p",
         value=ASD * q.value * GUST * worst,
@@ -404,5 +397,5 @@ def open_roof_pressure(
         formula="0.6 * q * G * C_N",
         inputs=(("q", q.value, "psf"), ("G", GUST, ""), ("C_N", worst, "")),
         source="asce-7-16: Fig. 27.3-4, 2.4.1; medium",
-        says=f"{'the harder blown half' if own_half else 'mean of both halves'}, {flow} wind flow; up is negative",
+        says=f"{'the harder blown half' if ask.own_half else 'mean of both halves'}, {flow} wind flow; up is negative",
     )

@@ -44,7 +44,7 @@ def other_uprights(spec: Any, braces: str) -> Tried:
     if spec.upright != "knee braces":
         yield braces, (("upright", "knee braces"),)
     if spec.upright != "fixed posts":
-        yield "Posts fixed in the ground", (("upright", "fixed posts"),)
+        yield "Posts fixed at their feet", (("upright", "fixed posts"),)
 
 
 def other_feet(spec: Any) -> Tried:

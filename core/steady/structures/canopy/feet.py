@@ -61,7 +61,7 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
     """
     book = found.book
     lift_n = max(0.0, ask.up_n + ask.overturns_n - ask.held_n)
-    lasting, _, concrete, source = book.uplift()
+    lasting, _, concrete, _ = book.uplift()
     volume_m3 = lift_n / (lasting * concrete)
     widths = (
         [ask.width_m] if ask.width_m else [w for w in WIDTHS_M[book.metric] if w >= ask.post_m * math.sqrt(2) + 0.05]
@@ -69,7 +69,7 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
     deep_m = max(DEEP_M, site.frost_m)
     best: tuple[float, Depth, str] | None = None
     for width_m in widths:
-        demands = _demands(found, site, ask, width_m, volume_m3, lift_n, source)
+        demands = _demands(found, site, ask, width_m, volume_m3)
         bears = _bears(found, site, ask, width_m)
         depth = needed(demands)
         by = (
@@ -97,9 +97,9 @@ def reckon_foot(found: Findings, site: Site, ask: FootAsk) -> Foot:
 
 
 def _demands(
-    found: Findings, site: Site, ask: FootAsk, width_m: float, volume_m3: float, lift_n: float, source: str
+    found: Findings, site: Site, ask: FootAsk, width_m: float, volume_m3: float
 ) -> list[tuple[str, float, Step]]:
-    u = found.book.units
+    u, (_, _, _, source) = found.book.units, found.book.uplift()
 
     def step(says: str, value_m: float, where: str) -> Step:
         return given_step("d", value_m / u.span_m, u.span, where, says)
@@ -165,7 +165,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
             source="statics: service load over the pier",
         )
         limit = given_step("q_s", bearing / u.pressure_pa, u.pressure, source, says)
-        found.at_most("Ground bears", ask.about, pressure, limit, (load,), says, fitted=ask.width_m is None)
+        found.at_most("Ground bears", ask.about, pressure, limit, (load,), case=says, fitted=ask.width_m is None)
     except OutsideScope as refused:
         found.gap("Ground bears", ask.about, refused)
     fitted = ask.depth_m is None
@@ -184,7 +184,14 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
         title = "Post's foot stays down" if lifts else "Footing is deep enough"
         asks = Asks.CODE
         found.at_least(
-            title, ask.about, has, wanted, (step,) if step is not wanted else (), name.lower(), fitted=fitted, asks=asks
+            title,
+            ask.about,
+            has,
+            wanted,
+            (step,) if step is not wanted else (),
+            case=name.lower(),
+            fitted=fitted,
+            asks=asks,
         )
     if not ask.wind_known and ask.wind_why is not None:
         found.gap("Post's foot stays down", ask.about, ask.wind_why)

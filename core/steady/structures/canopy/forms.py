@@ -16,7 +16,7 @@ def upright_group(*more: Field) -> Group:
                 sort="choice",
                 names=(
                     ("knee braces", "knee braces both ways"),
-                    ("fixed posts", "posts fixed in the ground"),
+                    ("fixed posts", "posts fixed at their feet"),
                     ("none", "nothing"),
                 ),
             ),
@@ -32,6 +32,9 @@ def upright_group(*more: Field) -> Group:
                 path="slab/edge_m", says="Nearest edge or crack", sort="small length", empty="not measured", when=SLAB
             ),
             Field(path="slab/sound", says="in one piece, no cracks about the posts", sort="tick", when=SLAB),
+            Field(
+                path="slab/appendix", says="the local code adopts the patio-cover appendix (US)", sort="tick", when=SLAB
+            ),
             Field(path="pier_width_m", says="Footing, wide", sort="small length", empty="as calculated", when=FOOTINGS),
             Field(path="gravel_m", says="Gravel under it", sort="small length", when=FOOTINGS),
             Field(path="footing_depth_m", says="Footing, deep", empty="as calculated", when=FOOTINGS),

@@ -37,7 +37,8 @@ class Frame:
         me: The structure's id.
         beams_m: Length of the beams, out to out; `high_m`: clear under them.
         lines_m: y of each beam line; `widths_m`: how much roof each carries.
-        on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground.
+        on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground;
+            `in_deck_m`: how deep in it, where pockets hold them upright.
         slab: One that is there, on which its posts stand.
         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
@@ -64,6 +65,7 @@ class Frame:
     pier_width_m: float | None
     footing_depth_m: float | None
     on_deck: bool = False
+    in_deck_m: float = 0.0
     slab: SlabUnder | None = None
 
     @property
@@ -73,12 +75,19 @@ class Frame:
 
     @property
     def fixed(self) -> bool:
-        """Whether the ground holds the posts upright."""
+        """Whether the posts are held upright at their feet, by the ground or by a deck's frame."""
         return self.upright == "fixed posts"
 
     @property
+    def in_pocket(self) -> bool:
+        """Whether pockets in a deck's frame hold the posts upright."""
+        return self.on_deck and self.fixed
+
+    @property
     def foot_m(self) -> float:
-        """How high a post's foot stands over the ground; 0 for one that stands in it."""
+        """How high a post's foot stands over the floor; 0 for one that stands in the ground, below it in a deck's pocket."""
+        if self.in_pocket:
+            return -self.in_deck_m
         if self.on_deck or self.slab is not None:
             return STAND_OFF_M
         return 0.0 if self.fixed else self.pier_above_m + STAND_OFF_M

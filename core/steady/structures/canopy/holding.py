@@ -9,10 +9,10 @@ from dataclasses import dataclass
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
-from steady.rulebooks.answers import Action, given_step, si
+from steady.rulebooks.answers import Action, SeatAsk, given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import person_n
-from steady.structures.bending import Loaded, Run, check_run, worst_of_each
+from steady.structures.bending import Bends, Loaded, Run, check_run, worst_of_each
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.frame import Frame, PostAt, line_weight
@@ -69,10 +69,7 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
     )
     check_run(
         found,
-        "Beam",
-        about,
-        one,
-        run,
+        Bends("Beam", about, one, run),
         dead,
         [*spread(loads, width, run, wide=True), *snow_on_line(loads, run, width, line), person],
     )
@@ -89,10 +86,12 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
         seat = book.seat(
             frame.wood(stick, frame.plies),
             "roof",
-            width_m=min(plies_m, post.thickness_m) if frame.seat == "on top" else plies_m,
-            length_m=post.width_m,
-            from_end_m=frame.beam_past_m,
-            kind="discrete",
+            SeatAsk(
+                width_m=min(plies_m, post.thickness_m) if frame.seat == "on top" else plies_m,
+                length_m=post.width_m,
+                from_end_m=frame.beam_past_m,
+                kind="discrete",
+            ),
         )
     except (OutsideScope, InputError) as refused:
         found.gap("Beam bears on its post", about, _outside(refused, "a larger post"))
@@ -100,7 +99,7 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
     capacity = seat.capacity
     if capacity.unit != u.force:
         capacity = given_step("R_max", si(seat.capacity) / u.force_n, u.force, capacity.source)
-    found.at_most("Beam bears on its post", about, demand, capacity, (seat.capacity,), "square to the grain")
+    found.at_most("Beam bears on its post", about, demand, capacity, (seat.capacity,), case="square to the grain")
 
 
 def _outside(refused: Exception, mend: str) -> OutsideScope:
@@ -216,6 +215,8 @@ def brought(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held, says: 
                 live_n=max(passing, ask.overturns_n / max(f.live, 1.0)),
                 up_n=max(0.0, ask.up_n + ask.overturns_n - ask.held_n),
                 push_n=ask.push_n,
+                held_m=frame.high_m + frame.beam.width_m / 2 if frame.in_pocket else 0.0,
+                post_m=frame.post.width_m if frame.in_pocket else 0.0,
                 why="" if loads.wind_pa is not None and held.swayed else "the wind on the roof is not known",
             )
         )

@@ -8,10 +8,10 @@ from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place,
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
 from steady.structures.canopy.spec import SlabUnder
-from steady.structures.grouped import ALONG, UP, Grouper
+from steady.structures.grouped import ALONG, UP, Grouper, Sawn
 from steady.yard.choices import YardChoices
 
-BOLTS_A_BRACE, SCREWED_EVERY_M = 4, 0.4
+BOLTS_A_BRACE, BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 4, 0.4
 ANCHORS_A_BASE = 2
 SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
 """How much of a slab is drawn about a post, and how thick where nobody has measured it."""
@@ -35,8 +35,10 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     if frame.seat == "on shoulders":
         size = (frame.beam.width_m, frame.beam.thickness_m)
         cuts = (Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
-    g.add("post", frame.post, frame.post_top_m - low, place, cuts)
-    if not frame.fixed:
+    g.add("post", frame.post, frame.post_top_m - low, place, Sawn(cuts))
+    if frame.in_pocket:
+        g.fix("knee brace bolt", BOLTS_A_POCKET, place.at, "screw")
+    elif not frame.fixed:
         g.fix("post base", 1, place.at, "connector")
     if frame.slab is not None:
         g.fix("slab anchor", ANCHORS_A_BASE, place.at, "connector")
@@ -74,7 +76,7 @@ def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
             along=(ux / root, uy / root, 1 / root),
             up=(-ux / root, -uy / root, 1 / root),
         )
-        g.add("brace", frame.brace, length, place, saws, length + frame.brace.width_m)
+        g.add("brace", frame.brace, length, place, Sawn(saws, length + frame.brace.width_m))
         g.fix("knee brace bolt", BOLTS_A_BRACE, place.at, "screw")
 
 

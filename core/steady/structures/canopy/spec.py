@@ -26,11 +26,13 @@ class SlabUnder:
         thick_m: Its thickness, at an edge or in a drilled hole.
         edge_m: From the middle of the nearest post to the slab's nearest edge, joint or crack.
         sound: In one piece, without cracks, about every post.
+        appendix: The local code adopts the patio-cover appendix (us): posts of little load need no footing under such a slab.
     """
 
     thick_m: Annotated[float, Ge(0.03), Le(0.6)] | None = None
     edge_m: Annotated[float, Ge(0.03), Le(10)] | None = None
     sound: bool = False
+    appendix: bool = False
 
 
 Stands = Literal["footings", "slab"]

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
+from steady.measure.trade import Units
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import Standing, Wood, given_step, si
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
@@ -58,19 +59,10 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
 
     Source: statics (`statics/bents.py`), equal to a frame solver.
     """
-    u = found.book.units
-    push = given_step(
-        "P",
-        ask.push_n / u.force_n,
-        u.force,
-        "practice: rows of bare members",
-        f"wind {ask.way}, on one line of {ask.posts} posts",
-    )
     if stand.upright == "none":
         return None  # the plan says that it cannot be built so
     try:
-        modulus = si(found.book.stiffness(stand.post))
-        return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask, push, modulus)
+        return (_braced if stand.upright == "knee braces" else _fixed)(found, about, stand, ask)
     except OutsideScope as refused:
         found.gap("Stays upright", about, refused)
     except InputError as refused:
@@ -78,7 +70,17 @@ def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
     return None
 
 
-def _braced(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, modulus: float) -> Swayed:
+def _push(u: Units, ask: Sway) -> Step:
+    return given_step(
+        "P",
+        ask.push_n / u.force_n,
+        u.force,
+        "practice: rows of bare members",
+        f"wind {ask.way}, on one line of {ask.posts} posts",
+    )
+
+
+def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
     bent = Bent(
         push_n=ask.push_n,
         posts=ask.posts,
@@ -99,10 +101,11 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, mo
             span_m=max(ask.span_m / (ask.posts - 1), 2 * stand.brace_m),
         )
     )
+    modulus = si(found.book.stiffness(stand.post))
     post_m4, cross_m4 = stand.post.second_moment_m4, ask.cross.second_moment_m4
     drift_m = two.drift_m(post_m4, cross_m4, modulus)
-    _brace(found, about, stand, ask, push, bent.brace_n)
-    _drift(found, about, stand, ask, drift_m, two.slip_m(SLIP_N_PER_M))
+    _brace(found, about, stand, ask, bent.brace_n)
+    _drift(found, about, stand.height_m, ask.way, (drift_m, two.slip_m(SLIP_N_PER_M)))
     return Swayed(
         way=ask.way,
         axial_n=bent.axial_n,
@@ -114,10 +117,11 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, mo
     )
 
 
-def _fixed(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, modulus: float) -> Swayed:
+def _fixed(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
+    modulus = si(found.book.stiffness(stand.post))
     post_m4 = stand.post.second_moment_m4
     drift_m = fixed_drift_m(ask.push_n, ask.posts, stand.height_m, post_m4, modulus)
-    _drift(found, about, stand, ask, drift_m, 0.0)
+    _drift(found, about, stand.height_m, ask.way, (drift_m, 0.0))
     return Swayed(
         way=ask.way,
         axial_n=0.0,
@@ -129,9 +133,10 @@ def _fixed(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, mod
     )
 
 
-def _brace(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, brace_n: float) -> None:
+def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float) -> None:
     """A brace pushes as much as it pulls: squeezed over its own length; its joints must hold the same, both ways."""
     u = found.book.units
+    push = _push(u, ask)
     c, h = stand.brace_m / u.span_m, stand.height_m / u.span_m
     force = Step(
         symbol="N_b",
@@ -148,7 +153,7 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, bra
         if limit.unit != u.force:
             limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
         found.at_most(
-            "Knee brace buckles", about, force, limit, (push, column.buckling), f"wind {ask.way}", asks=Asks.SAFETY
+            "Knee brace buckles", about, force, limit, (push, column.buckling), case=f"wind {ask.way}", asks=Asks.SAFETY
         )
     except OutsideScope as refused:
         found.gap("Knee brace buckles", about, refused)
@@ -164,8 +169,9 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, push: Step, bra
     )
 
 
-def _drift(found: Findings, about: str, stand: Stand, ask: Sway, drift_m: float, slip_m: float) -> None:
-    """Sideways at the top: advice; what the play of bolted joints adds stands beside it."""
+def _drift(found: Findings, about: str, height_m: float, way: str, give_m: tuple[float, float]) -> None:
+    """Sideways at the top: advice; what the play of bolted joints (the second of `give_m`) adds stands beside it."""
+    drift_m, slip_m = give_m
     word, per = ("mm", 0.001) if found.book.metric else ("in", 0.0254)
     adds = f"; play in the braces' bolts adds {slip_m / per:.2f} {word}" if slip_m else ""
     has = given_step(
@@ -173,13 +179,13 @@ def _drift(found: Findings, about: str, stand: Stand, ask: Sway, drift_m: float,
     )
     most = Step(
         symbol="w_s_max",
-        value=stand.height_m / DRIFT_RATIO / per,
+        value=height_m / DRIFT_RATIO / per,
         unit=word,
         formula="h / 100",
-        inputs=(("h", stand.height_m / per, word),),
+        inputs=(("h", height_m / per, word),),
         source="practice: our own",
     )
-    found.at_most("Sways", about, has, most, (), f"wind {ask.way}", asks=Asks.ADVICE)
+    found.at_most("Sways", about, has, most, (), case=f"wind {way}", asks=Asks.ADVICE)
 
 
 def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, length_m: float) -> None:
@@ -196,7 +202,7 @@ def check_loaded(found: Findings, about: str, stand: Stand, down_n: float, lengt
     if limit.unit != u.force:
         limit = given_step("N_max", si(limit) / u.force_n, u.force, limit.source)
     demand = given_step("N", down_n / u.force_n, u.force, "statics", "all that comes down on it")
-    found.at_most("Post buckles", about, demand, limit, (column.buckling,), "a still day")
+    found.at_most("Post buckles", about, demand, limit, (column.buckling,), case="a still day")
 
 
 def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed: Swayed) -> None:
@@ -229,4 +235,4 @@ def check_post(found: Findings, about: str, stand: Stand, down_n: float, swayed:
     length = found.length_step(
         "L_e", swayed.length_m, "buckling length of the bent", "practice: our own, below every run of a solver"
     )
-    found.at_most("Post is squeezed and bent", about, use, one, (moment, length), f"wind {swayed.way}")
+    found.at_most("Post is squeezed and bent", about, use, one, (moment, length), case=f"wind {swayed.way}")

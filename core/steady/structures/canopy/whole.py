@@ -34,6 +34,7 @@ class Own:
 
     called: str
     reads: str
+    parts: tuple[Part, ...]
     tables: str
     counts: Mapping[str, float]
     cases: Set[str] = frozenset()
@@ -52,9 +53,9 @@ def pieces_of(made: tuple[Part, ...], role: str) -> float:
     return float(sum(part.count for part in made if part.role == role))
 
 
-def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, made: tuple[Part, ...], own: Own) -> Plan:
+def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Own) -> Plan:
     """The plan of a roof on posts, built as reckoned."""
-    me = case.spec.id
+    me, made = case.spec.id, own.parts
     marks, holes = pieces.marks(frame), pieces.footings(frame, held.feet)
     counts = {
         "posts": float(len(frame.posts)),

@@ -16,6 +16,7 @@ UPRIGHT: Mapping[str, str] = {
 
 
 ON_DECK = "on doubled blocking in the deck's frame, through its boards"
+IN_DECK = "posts held in blocked pockets of the deck's frame"
 
 
 def post_name(post: str) -> str:
@@ -29,7 +30,8 @@ def post_members(frame: Frame, held: Held, tape: Tape) -> list[Member]:
     for post in frame.posts:
         foot = held.feet.get(post.id)
         if foot is None:
-            under = "on a base bolted to the slab" if frame.slab is not None else ON_DECK
+            under = IN_DECK.removeprefix("posts ") if frame.in_pocket else ON_DECK
+            under = "on a base bolted to the slab" if frame.slab is not None else under
             stands = f"{frame.post.says}; {under}"
             rows.append(Member(id=f"{frame.me}/post/{post.id}", what="post", name=post_name(post.id), says=stands))
             continue
@@ -56,5 +58,5 @@ def upright_member(
     """
     drift = ", ".join(f"{tape.length(one.drift_m)} {one.way}" for one in held.swayed)
     sways = f"; at the worst wind it sways {drift}" if drift else ""
-    way = {**UPRIGHT, "knee braces": braces}[held.stand.upright]
+    way = IN_DECK if frame.in_pocket else {**UPRIGHT, "knee braces": braces}[held.stand.upright]
     return Member(id=f"{frame.me}/upright", what="upright", name="What keeps it upright", says=f"{way}{also}{sways}")

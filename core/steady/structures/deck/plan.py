@@ -25,7 +25,7 @@ from steady.structures.deck.parts.pockets import pockets
 from steady.structures.deck.spec.deck import DeckSpec, sistered
 from steady.structures.deck.words import advice
 from steady.structures.deck.words.path import load_path
-from steady.structures.deck.words.schedule import members
+from steady.structures.deck.words.schedule import Stands, members
 from steady.structures.decking import Flooring, check_boards
 from steady.structures.findings import PUBLIC
 from steady.structures.guard.reckon import GuardFound
@@ -203,7 +203,7 @@ def plan_deck(case: Case) -> Plan:
         tasks=tuple(advice.tasks(spec, counts)),
         cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid))),
         details=tuple(load_path(found, laid, timber, posts)),
-        members=tuple(members(found, laid, timber, posts, deck.guard, deck.stairs, tape)),
+        members=tuple(members(found, laid, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(deck.notes),
         called="deck" if spec.bridge is None else "footbridge",
@@ -245,7 +245,7 @@ def _live_is_enough(found: Found) -> None:
         )
     except (OutsideScope, InputError):
         return
-    found.at_least("Live load is the code's", spec.id, found.load.live, least, (), "as typed")
+    found.at_least("Live load is the code's", spec.id, found.load.live, least, (), case="as typed")
 
 
 def _counts(spec: DeckSpec, laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
@@ -280,7 +280,7 @@ def _plies(found: Found, timber: Timber) -> None:
         return
     has = found.length_step("p", reach_m, "into the second ply", "geometry")
     needs = found.length_step("p_min", needs_m, "", rule)
-    found.at_least("Ply fasteners reach", about, has, needs, (), "4 in (100 mm) screws")
+    found.at_least("Ply fasteners reach", about, has, needs, (), case="4 in (100 mm) screws")
 
 
 def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:

@@ -228,7 +228,7 @@ def planned(case: Case) -> Plan:
 
 def met(spec: FenceSpec, plan: Plan, find: Found) -> FenceSpec:
     """The fence led round what a hole met."""
-    return go_round(spec, plan, dict(find.stand_m), find.post, find.what, find.half_width_m)
+    return go_round(spec, plan, dict(find.stand_m), find.post, (find.what, find.half_width_m))
 
 
 def _candidates(case: Case) -> Iterator[tuple[str, Change]]:

@@ -76,7 +76,7 @@ def plan_fence(asked: Case) -> Plan:
     parts += floors.floor(case, out)
     parts += coats(spec, parts)
     if site.use != "public":
-        own_weight(case, out, parts, len(footings), loads, found, timber.rail)
+        own_weight(case, out, (parts, len(footings)), loads, found)
     marks, handles = build.marks(case, out, tops), _handles(spec, out)
     accepted = ""
     if spec.built_on is Basis.PRACTICE and spec.practice is not None:

@@ -7,7 +7,7 @@ from functools import cached_property
 
 from steady.errors import OutsideScope
 from steady.plan.model import Part
-from steady.statics.floating import Barrels, draft_m, edge_rad, heel_rad, people, stability
+from steady.statics.floating import Barrels, Carried, draft_m, edge_rad, heel_rad, people, stability
 from steady.structures.floating.layout import Laid
 from steady.structures.floating.spec import FloatSpec
 
@@ -149,7 +149,12 @@ class Afloat:
     def _carries(self) -> int:
         """People until the barrels are sunk to the share that we allow."""
         spec, water = self.spec, WATER_KG_M3[self.spec.water]
-        return people(len(self.roll.at_m), spec.barrel.volume_m3, SUNK_SHARE, self.dead_kg, spec.person_kg, water)
+        return people(
+            self.dead_kg,
+            spec.person_kg,
+            Carried(barrels=len(self.roll.at_m), volume_m3=spec.barrel.volume_m3, sunk_share=SUNK_SHARE),
+            water,
+        )
 
     def lost(self, count: int) -> tuple[float, float]:
         """Lean with a corner barrel full of water and so many people in the middle, and the lean that puts an edge under.

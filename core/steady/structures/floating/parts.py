@@ -6,7 +6,7 @@ from dataclasses import replace
 from steady.plan.model import Cut, Part, Place, Vec
 from steady.structures.floating.layout import ROLLER_M, STRAPS_A_BARREL, Laid, Sloped
 from steady.structures.floating.spec import FloatSpec
-from steady.structures.grouped import ACROSS, ALONG, UP, Grouper
+from steady.structures.grouped import ACROSS, ALONG, UP, Grouper, Sawn
 from steady.yard.choices import YardChoices
 from steady.yard.stock import goods
 
@@ -103,7 +103,7 @@ def _boards(g: Grouper, spec: FloatSpec, laid: Laid, yard: YardChoices) -> None:
             place = Place(
                 id=f"{spec.id}/board/{number}/{k}", about=f"{spec.id}/boards", at=(a, y, z), along=ALONG, up=ACROSS
             )
-            g.add("decking", board, b - a, place, rip)
+            g.add("decking", board, b - a, place, Sawn(rip))
     crossings = len(laid.boards_m) * (row.count + len(cuts_m) - 1)
     g.fix(fixing(spec, "deck screw"), SCREWS_A_CROSSING * crossings, (0.0, 0.0, h.deck_m), "screw")
 

@@ -22,6 +22,16 @@ class HighWind:
     arm_m: float
 
 
+@dataclass(frozen=True, slots=True)
+class ArchMade:
+    """What an arch is made of: its sticks, the span between the centres of its posts, the length of a header (m)."""
+
+    header: Stick
+    rung: Stick
+    span_m: float
+    length_m: float
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class ArchFound:
     """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
@@ -36,27 +46,16 @@ def solid_height_m(header: Stick, rung: Stick, arch: Arch) -> float:
     return 2 * header.width_m + (rung.width_m if arch.rungs else 0.0)
 
 
-def reckon(
-    arch: Arch,
-    header: Stick,
-    rung: Stick,
-    span_m: float,
-    length_m: float,
-    wind: WindOnFence | OutsideScope,
-    book: Timber,
-    about: str,
-) -> ArchFound:
+def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: Timber, about: str) -> ArchFound:
     """Reckon an arch.
 
     Args:
-        span_m: Between the centres of its posts.
-        length_m: Of a header.
         wind: On a closed strip as long as the arch, high above the ground; or why there is none.
         about: The gate's id.
 
     Source: statics; the person is common practice.
     """
-    u = book.units
+    u, header, rung, span_m, length_m = book.units, made.header, made.rung, made.span_m, made.length_m
     checks: list[Check] = []
     gaps: list[NotCovered] = []
 

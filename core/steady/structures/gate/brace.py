@@ -1,11 +1,13 @@
 """A leaf's brace: sized for the pinned force however stiff the corners are, the rail beyond it, and the leaf without one."""
 
 import math
+from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
 from steady.rulebooks.answers import Standing, given_step, si
 from steady.statics import leaf as statics
+from steady.statics.leaf import BracedLeaf
 from steady.structures.gate.found import LeafChecks, latch_tolerance, step
 from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.racking import unbraced
@@ -20,12 +22,8 @@ def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.
     """
     try:
         return statics.brace_to_rail(
-            weight_n=leaf.weight_n,
-            width_m=leaf.between_m,
-            height_m=high_m,
-            reach_m=reach_m,
+            BracedLeaf(weight_n=leaf.weight_n, width_m=leaf.between_m, height_m=high_m, reach_m=reach_m, rake=rake),
             load_at_latch_n=leaf.design.person_n,
-            rake=rake,
         )
     except InputError as error:
         raise InputError(
@@ -40,16 +38,15 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
     w, p = leaf.weight_n / f.u.force_n, design.person_n / f.u.force_n
     load = step(
         "P_l",
-        brace.latch_load_n / f.u.force_n,
-        f.u.force,
+        (brace.latch_load_n / f.u.force_n, f.u.force),
         "W / 2 + P",
         (("W", w, f.u.force), ("P", p, f.u.force)),
         "half the leaf and a person at the latch edge",
     )
     inside = (leaf.tall_m - leaf.stile_m, leaf.strut_reach_m)
-    force = _force(f, load, strut, leaf.rake, "squeezed in a strut", inside)
-    pulled = _force(f, load, cable, -leaf.rake, "pulled in a cable", (leaf.tall_m, leaf.reach_m))
-    angle = step("a", math.degrees(brace.angle_rad), "deg", "", (), "brace above level")
+    force = _force(f, load, strut, _Lies(leaf.rake, inside, "squeezed in a strut"))
+    pulled = _force(f, load, cable, _Lies(-leaf.rake, (leaf.tall_m, leaf.reach_m), "pulled in a cable"))
+    angle = step("a", (math.degrees(brace.angle_rad), "deg"), "", (), "brace above level")
     f.facts += [load, pulled if design.brace == "cable" else force, angle]
     case = f"leaf {leaf.index + 1}, a person on the latch edge"
     if design.brace in ("strut", "both"):
@@ -74,7 +71,17 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
         _rail_bends(f, load, case)
 
 
-def _force(f: LeafChecks, load: Step, brace: statics.Brace, rake: float, says: str, box: tuple[float, float]) -> Step:
+@dataclass(frozen=True, slots=True)
+class _Lies:
+    """How a brace lies in its leaf: the slope it follows, how high and how far along it reaches (m), and what it bears."""
+
+    rake: float
+    box_m: tuple[float, float]
+    says: str
+
+
+def _force(f: LeafChecks, load: Step, brace: statics.Brace, lies: _Lies) -> Step:
+    rake, says, box = lies.rake, lies.says, lies.box_m
     b, h, x = f.leaf.between_m / f.u.size_m, box[0] / f.u.size_m, box[1] / f.u.size_m
     inputs = (
         ("P_l", load.value, f.u.force),
@@ -85,16 +92,14 @@ def _force(f: LeafChecks, load: Step, brace: statics.Brace, rake: float, says: s
     if not rake:
         return step(
             "F",
-            brace.force_n / f.u.force_n,
-            f.u.force,
+            (brace.force_n / f.u.force_n, f.u.force),
             "P_l * B / x * sqrt(x ** 2 + h ** 2) / h",
             inputs,
             says,
         )
     return step(
         "F",
-        brace.force_n / f.u.force_n,
-        f.u.force,
+        (brace.force_n / f.u.force_n, f.u.force),
         "P_l * B / x * sqrt(x ** 2 + (h + m * x) ** 2) / h",
         (*inputs, ("m", rake, "")),
         f"{says}, in a leaf that follows the slope",
@@ -131,8 +136,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
         return
     moment = step(
         "M_r",
-        load.value * out / f.u.per_span,
-        f.u.moment,
+        (load.value * out / f.u.per_span, f.u.moment),
         f"P_l * c / {f.u.per_span}",
         (("P_l", load.value, f.u.force), ("c", out, f.u.size)),
         "the rail beyond the brace",
@@ -143,7 +147,7 @@ def _rail_bends(f: LeafChecks, load: Step, case: str) -> None:
 def _in_force(f: LeafChecks, found: Step) -> Step:
     if found.unit == f.u.force:
         return found
-    return step("P_max", si(found) / f.u.force_n, f.u.force, "", (), found.says)
+    return step("P_max", (si(found) / f.u.force_n, f.u.force), "", (), found.says)
 
 
 def racking(f: LeafChecks) -> None:
@@ -175,8 +179,7 @@ def racking(f: LeafChecks) -> None:
         return
     drop = step(
         "d_r",
-        statics.side_by_side_m(drops) / f.u.size_m,
-        f.u.size,
+        (statics.side_by_side_m(drops) / f.u.size_m, f.u.size),
         "",
         (),
         "corners and boards side by side, a person on it",

@@ -24,17 +24,17 @@ def leaf_detail(found: LeafFound, gate: str) -> Detail:
     rise = leaf.rake * leaf.between_m
     bars = [
         _stile(f"{leaf.id}/stile/hinge", left, gap, leaf),
-        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf, leaf.stile_down_m, leaf.stile_up_m),
+        _stile(f"{leaf.id}/stile/latch", right, gap + rise, leaf, (leaf.stile_down_m, leaf.stile_up_m)),
     ]
     strut, cable = design.brace in ("strut", "both"), design.brace in ("cable", "both")
     share = 0.5 if design.brace == "both" else 1.0
     top_n = found.strut.rail_force_n * share if strut else 0.0
     bottom_n = -found.cable.rail_force_n * share if cable else 0.0
-    bars.append(_rail(leaf.id, "top", (left, high), (right, high + rise), leaf.stile_m, top_n))
-    bars.append(_rail(leaf.id, "bottom", (left, low), (right, low + rise), leaf.stile_m, bottom_n))
+    bars.append(_rail(f"{leaf.id}/rail/top", (left, high), (right, high + rise), leaf.stile_m, top_n))
+    bars.append(_rail(f"{leaf.id}/rail/bottom", (left, low), (right, low + rise), leaf.stile_m, bottom_n))
     for k in range(design.cross_rails):
         z = low + (high - low) * (k + 1) / (design.cross_rails + 1)
-        bars.append(_rail(leaf.id, f"cross-{k + 1}", (left, z), (right, z + rise), leaf.stile_m, 0.0))
+        bars.append(_rail(f"{leaf.id}/rail/cross-{k + 1}", (left, z), (right, z + rise), leaf.stile_m, 0.0))
     at = left + leaf.reach_m
     lean = leaf.rake * leaf.reach_m
     if strut:
@@ -145,10 +145,8 @@ def _measures(found: LeafFound) -> list[Measure]:
     return made
 
 
-def _rail(
-    leaf: str, name: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float
-) -> Bar:
-    return Bar(id=f"{leaf}/rail/{name}", what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
+def _rail(named: str, start: tuple[float, float], end: tuple[float, float], width_m: float, force_n: float) -> Bar:
+    return Bar(id=named, what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
 
 
 def plan_detail(found: LeafFound, gate: str) -> Detail:
@@ -213,8 +211,8 @@ def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
     bars = (
         _stile(f"{leaf.id}/wrong/hinge", left, leaf.gap_m, leaf),
         _stile(f"{leaf.id}/wrong/latch", right, leaf.gap_m + rise, leaf),
-        _rail(f"{leaf.id}/wrong", "top", (left, high), (right, high + rise), leaf.stile_m, 0.0),
-        _rail(f"{leaf.id}/wrong", "bottom", (left, low), (right, low + rise), leaf.stile_m, 0.0),
+        _rail(f"{leaf.id}/wrong/rail/top", (left, high), (right, high + rise), leaf.stile_m, 0.0),
+        _rail(f"{leaf.id}/wrong/rail/bottom", (left, low), (right, low + rise), leaf.stile_m, 0.0),
         Bar(
             id=f"{leaf.id}/wrong/brace",
             what=design.brace,
@@ -230,7 +228,9 @@ def wrong_detail(found: LeafFound, gate: str) -> Detail | None:
     )
 
 
-def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, down_m: float = 0.0, up_m: float = 0.0) -> Bar:
+def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, past_m: tuple[float, float] = (0.0, 0.0)) -> Bar:
+    """`past_m`: how far it runs below and above its leaf."""
+    down_m, up_m = past_m
     start, end = (x_m, foot_m - down_m), (x_m, foot_m + leaf.height_m + up_m)
     return Bar(id=name, what="stile", start=start, end=end, width_m=leaf.stile_m)
 

@@ -1,5 +1,7 @@
 """Checks of one leaf as they are found: what is held against what, what is not covered, and facts worth telling."""
 
+from typing import TypedDict, Unpack
+
 from steady.measure.trade import Units
 from steady.measure.units import IN
 from steady.plan.model import Advice, Asks, Basis, Check, NotCovered, Step
@@ -12,13 +14,13 @@ SAG_LIMIT_M = 0.25 * IN
 
 
 def step(
-    symbol: str, value: float, unit: str, formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
+    symbol: str, value: tuple[float, str], formula: str, inputs: tuple[tuple[str, float, str], ...], says: str
 ) -> Step:
-    """A line of the leaf's statics."""
+    """A line of the leaf's statics. `value`: the number and its unit."""
     return Step(
         symbol=symbol,
-        value=value,
-        unit=unit,
+        value=value[0],
+        unit=value[1],
         formula=formula,
         inputs=inputs,
         source="statics: pinned joints" if formula else "geometry: the leaf as it is built",
@@ -29,6 +31,15 @@ def step(
 def latch_tolerance(u: Units) -> Step:
     """How far a latch edge may drop before the latch misses."""
     return given_step("d_max", SAG_LIMIT_M / u.size_m, u.size, "practice: what a latch forgives", "latch tolerance")
+
+
+class Said(TypedDict, total=False):
+    """What a check of a leaf says besides: at most, a safety limit of our own, where nothing else is said."""
+
+    at_least: bool
+    advice: Advice | None
+    asks: Asks
+    fitted: bool
 
 
 class LeafChecks:
@@ -44,19 +55,11 @@ class LeafChecks:
         self.gaps: list[NotCovered] = []
         self.facts: list[Step] = []
 
-    def check(  # noqa: PLR0913
-        self,
-        name: str,
-        demand: Step,
-        limit: Step,
-        working: tuple[Step, ...],
-        case: str,
-        at_least: bool = False,
-        advice: Advice | None = None,
-        asks: Asks = Asks.SAFETY,
-        fitted: bool = False,
+    def check(
+        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, **more: Unpack[Said]
     ) -> None:
         """A check of this leaf; no clause asks for most of them: our own safety limits, or `advice` of a kind."""
+        advice, asks = more.get("advice"), more.get("asks", Asks.SAFETY)
         if advice is not None:
             asks = Asks.CREW if advice in self.own_limits else Asks.ADVICE
         self.checks.append(
@@ -64,13 +67,13 @@ class LeafChecks:
                 name=name,
                 about=self.about,
                 basis=Basis.RECKONED,
-                sense="at least" if at_least else "at most",
+                sense="at least" if more.get("at_least") else "at most",
                 demand=demand,
                 limit=limit,
                 working=working,
                 case=case,
                 asks=asks,
-                fitted=fitted,
+                fitted=more.get("fitted", False),
             )
         )
 

@@ -45,8 +45,7 @@ def hinges(f: LeafChecks) -> float:
     pull_n -= v * f.u.force_n * at / s
     pull = step(
         "R_h",
-        pull_n / f.u.force_n,
-        f.u.force,
+        (pull_n / f.u.force_n, f.u.force),
         "(W * x + P * B - V * a) / s",
         (
             ("W", w, f.u.force),
@@ -61,8 +60,7 @@ def hinges(f: LeafChecks) -> float:
     )
     both = step(
         "R",
-        math.hypot(pull.value, w + p),
-        f.u.force,
+        (math.hypot(pull.value, w + p), f.u.force),
         "sqrt(R_h ** 2 + (W + P) ** 2)",
         (("R_h", pull.value, f.u.force), ("W", w, f.u.force), ("P", p, f.u.force)),
         "one hinge may carry all of the weight, too",
@@ -117,7 +115,7 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
         reason = refused.reason if isinstance(refused, OutsideScope) else refused.message
         f.gap(name, reason, "the maker's rating of the hinge with its screws", crew=True)
         return
-    one = each if each.unit == f.u.force else step("W_p", si(each) / f.u.force_n, f.u.force, "", (), each.says)
+    one = each if each.unit == f.u.force else step("W_p", (si(each) / f.u.force_n, f.u.force), "", (), each.says)
     held = Step(
         symbol="W_n",
         value=design.hinge_screws * one.value * WET_FIXING,
@@ -129,8 +127,7 @@ def hinge_screws(f: LeafChecks, pull_n: float, post: Stick) -> None:
     )
     pull = step(
         "R_h",
-        pull_n / f.u.force_n,
-        f.u.force,
+        (pull_n / f.u.force_n, f.u.force),
         "",
         (),
         "out at the top hinge, as calculated for the hinge itself",
@@ -149,16 +146,14 @@ def pull_on_post(leaf: Leaf, post_width_m: float, book: Rulebook) -> PullOnPost:
     x, b = leaf.centre_m / u.size_m, leaf.width_m / u.size_m
     dead = step(
         "M_W",
-        w * (x + off) / u.per_span,
-        u.moment,
+        (w * (x + off) / u.per_span, u.moment),
         f"W * (x + o) / {u.per_span}",
         (("W", w, u.force), ("x", x, u.size), ("o", off, u.size)),
         "the leaf's weight on its post, closed, open or folded back",
     )
     person = step(
         "M_P",
-        p * (b + off) / u.per_span,
-        u.moment,
+        (p * (b + off) / u.per_span, u.moment),
         f"P * (B + o) / {u.per_span}",
         (("P", p, u.force), ("B", b, u.size), ("o", off, u.size)),
         "a person hanging on the latch edge [practice]",

@@ -4,7 +4,16 @@ import math
 from dataclasses import dataclass, replace
 
 from steady.errors import InputError
-from steady.layout.swing import Lift, leaf_size, swing_on_ground, swing_on_plane, thickness_gap_m, twisted
+from steady.layout.swing import (
+    LeafGaps,
+    Lift,
+    Plane,
+    leaf_size,
+    swing_on_ground,
+    swing_on_plane,
+    thickness_gap_m,
+    twisted,
+)
 from steady.measure.units import GRAVITY
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.spec import LeafDesign
@@ -137,15 +146,18 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
     measured = design.measured_m or (hung.opening_m,)
     three = (measured[0], measured[len(measured) // 2], measured[-1])
     count = 2 if len(hung.wished_m) == 2 else 1
-    gaps = {"hinge_gap_m": hinge_gap_m(design), "latch_gap_m": latch_gap_m(design)}
+    gaps = LeafGaps(
+        hinge_gap_m=hinge_gap_m(design),
+        latch_gap_m=latch_gap_m(design),
+        centre_gap_m=design.centre_gap_m,
+        leaves=count,
+    )
     try:
         found = leaf_size(
+            gaps,
             top_m=three[0],
             middle_m=three[1],
             bottom_m=three[2],
-            **gaps,
-            leaves=count,
-            centre_gap_m=design.centre_gap_m,
         )
     except InputError as error:
         raise InputError(f"leaf/{error.field}_m", error.message) from None
@@ -156,12 +168,17 @@ def widths(design: LeafDesign, hung: Hung) -> tuple[float, ...]:
     return (whole * share, whole * (1 - share))
 
 
-def make(design: LeafDesign, hung: Hung, leaf_id: str, index: int, width_m: float, frame: Stick, board: Stick) -> Leaf:
+def make(design: LeafDesign, hung: Hung, named: tuple[str, int], width_m: float, sticks: tuple[Stick, Stick]) -> Leaf:
     """A leaf with its lift, boards and weight.
+
+    Args:
+        named: Its id, and its number in the gate from 0.
+        sticks: Of its frame, of its boards.
 
     Raises:
         InputError: A leaf too small for its own frame.
     """
+    (leaf_id, index), (frame, board) = named, sticks
     rake = hung.grade_along if design.raked else 0.0
     lift = _lift(design, hung.grade_along, rake, width_m)
     # Closed, the leaf lies over the line's own ground, which is known: the least it hangs over that, whatever lies beside.
@@ -219,9 +236,8 @@ def _lift(design: LeafDesign, along: float, rake: float, width_m: float) -> Lift
             swing_rad=design.swing_rad,
         )
     return swing_on_plane(
+        Plane(along=along, front=design.front_grade),
         leaf_m=width_m,
-        along=along,
-        front=design.front_grade,
         clear_m=design.clear_m,
         rake=rake,
         swing_rad=design.swing_rad,

@@ -9,6 +9,7 @@ from steady.measure.trade import Units
 from steady.plan.model import Step
 from steady.rulebooks.answers import given_step
 from steady.statics import leaf as statics
+from steady.statics.leaf import BareFrame
 from steady.structures.gate.leaf import Leaf
 
 
@@ -29,12 +30,14 @@ def unbraced(leaf: Leaf, load_n: float, frame_n_m2: float, units: Units) -> tupl
     k, source = corner(leaf)
     size, force = units.size_m, units.force_n
     drop_m = statics.unbraced_drop_m(
+        BareFrame(
+            width_m=leaf.between_m,
+            height_m=leaf.tall_m,
+            rail_n_m2=frame_n_m2,
+            stile_n_m2=frame_n_m2,
+            corner_n_m_per_rad=k,
+        ),
         latch_load=load_n,
-        width_m=leaf.between_m,
-        height_m=leaf.tall_m,
-        rail_n_m2=frame_n_m2,
-        stile_n_m2=frame_n_m2,
-        corner_n_m_per_rad=k,
     )
     joint = given_step(
         "k_c", k / (force * size), f"{units.force}·{units.size}/rad", source, f"one corner, {leaf.design.joint}"

@@ -5,6 +5,7 @@ from steady.measure.units import IN
 from steady.plan.model import Step
 from steady.rulebooks.answers import given_step, si
 from steady.statics import leaf as statics
+from steady.statics.leaf import BracedLeaf, Gives
 from steady.structures.gate.found import LeafChecks, latch_tolerance, step
 from steady.structures.gate.racking import relief, unbraced
 from steady.structures.gate.wobble import LIMIT_M, PUSH_N, wobble_m
@@ -34,17 +35,21 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
     for creep in (0.0, design.creep):
         found.append(
             statics.latch_sag(
-                weight_n=leaf.weight_n,
-                width_m=leaf.between_m,
-                height_m=leaf.tall_m,
-                hinge_spacing_m=leaf.hinge_spacing_m,
-                reach_m=leaf.reach_m,
-                hinge_play_m=design.hinge_play_m,
-                brace_stiffness_n=stiffness,
-                creep=creep,
-                joint_slip_m=design.joint_slip_m,
-                post_turn_rad=turn * (1 + creep),
-                rake=-leaf.rake if design.brace == "cable" else leaf.rake,
+                BracedLeaf(
+                    weight_n=leaf.weight_n,
+                    width_m=leaf.between_m,
+                    height_m=leaf.tall_m,
+                    reach_m=leaf.reach_m,
+                    rake=-leaf.rake if design.brace == "cable" else leaf.rake,
+                ),
+                Gives(
+                    hinge_spacing_m=leaf.hinge_spacing_m,
+                    hinge_play_m=design.hinge_play_m,
+                    brace_stiffness_n=stiffness,
+                    creep=creep,
+                    joint_slip_m=design.joint_slip_m,
+                    post_turn_rad=turn * (1 + creep),
+                ),
             )
         )
     now, later = found
@@ -64,8 +69,7 @@ def sag(f: LeafChecks, post_n_m2: float | None) -> tuple[statics.Sag, statics.Sa
         parts = tuple((part.symbol, part.value, part.unit) for part in working)
         demand = step(
             "d",
-            sag.total_m / f.u.size_m,
-            f.u.size,
+            (sag.total_m / f.u.size_m, f.u.size),
             "d_h + d_b + d_j + d_p",
             parts,
             "hinges, brace, its joints, and the post",
@@ -130,7 +134,7 @@ def _sag_parts(f: LeafChecks, sag: statics.Sag, turn_rad: float, creep: float) -
         ("d_p", sag.from_post_m, "t * B", (("t", turn_rad, "rad"), wide), "the post turns at its hinges"),
     )
     return tuple(
-        step(symbol, value_m / u.size_m, u.size, formula, inputs, says)
+        step(symbol, (value_m / u.size_m, u.size), formula, inputs, says)
         for symbol, value_m, formula, inputs, says in rows
     )
 

@@ -15,11 +15,10 @@ def closed(f: LeafChecks) -> None:
     climb_m = (leaf.grade_along - leaf.rake) * leaf.width_m
     if climb_m <= 1e-9:
         return
-    has = step("z_has", leaf.gap_m / f.u.size_m, f.u.size, "", (), "lower edge at the hinge above the ground there")
+    has = step("z_has", (leaf.gap_m / f.u.size_m, f.u.size), "", (), "lower edge at the hinge above the ground there")
     needs = step(
         "z_c",
-        climb_m / f.u.size_m,
-        f.u.size,
+        (climb_m / f.u.size_m, f.u.size),
         "m * B",
         (("m", leaf.grade_along - leaf.rake, ""), ("B", leaf.width_m / f.u.size_m, f.u.size)),
         "how far the ground climbs to the latch: lift the leaf, rake it, hang it on the other post, or dig the ground away",
@@ -41,12 +40,11 @@ def swing(f: LeafChecks) -> None:
         )
         return
     lift = leaf.lift
-    has = step("z_has", leaf.gap_m / f.u.size_m, f.u.size, "", (), "lower edge at the hinge above the ground there")
+    has = step("z_has", (leaf.gap_m / f.u.size_m, f.u.size), "", (), "lower edge at the hinge above the ground there")
     rise = lift.lift_m - leaf.design.clear_m
     needs = step(
         "z_0",
-        lift.lift_m / f.u.size_m,
-        f.u.size,
+        (lift.lift_m / f.u.size_m, f.u.size),
         "c + u",
         (("c", leaf.design.clear_m / f.u.size_m, f.u.size), ("u", rise / f.u.size_m, f.u.size)),
         f"kept clear, and how far the ground comes up at {math.degrees(lift.worst_at_rad):.0f} degrees of the swing",
@@ -66,8 +64,8 @@ def in_the_way(f: LeafChecks) -> None:
         one = Obstacle(along_m=item.along_m, out_m=item.out_m, radius_m=item.radius_m)
         free[item.what] = free_swing_rad(leaf.width_m, [one], design.swing_rad)
     what = min(free, key=lambda name: free[name])
-    has = step("f_has", math.degrees(free[what]), "deg", "", (), f"opens before it meets the {what}")
-    needs = step("f", math.degrees(design.swing_rad), "deg", "", (), "how far it is to open")
+    has = step("f_has", (math.degrees(free[what]), "deg"), "", (), f"opens before it meets the {what}")
+    needs = step("f", (math.degrees(design.swing_rad), "deg"), "", (), "how far it is to open")
     f.check("Opens past what stands in the way", has, needs, (), f"leaf {leaf.index + 1}, {what}", at_least=True)
 
 
@@ -81,8 +79,7 @@ def lean(f: LeafChecks) -> None:
     f.facts.append(
         step(
             "M_s",
-            w * x * math.sin(tilt),
-            f.u.moment,
+            (w * x * math.sin(tilt), f.u.moment),
             "W * x * s",
             (("W", w, f.u.force), ("x", x, f.u.span), ("s", math.sin(tilt), "")),
             "the leaf swings by itself with up to this: plumb the hinge line",
@@ -97,8 +94,10 @@ def closer(f: LeafChecks) -> None:
         return
     tilt = math.atan2(abs(design.post_lean_m), leaf.height_m)
     needs = leaf.weight_n * leaf.centre_m * math.sin(tilt) / f.u.moment_n_m
-    has = step("M_c", design.closer_n_m / f.u.moment_n_m, f.u.moment, "", (), "least moment of the spring")
-    against = step("M_t", needs, f.u.moment, "", (), "the leaf's own swing; add friction and wind from your own trial")
+    has = step("M_c", (design.closer_n_m / f.u.moment_n_m, f.u.moment), "", (), "least moment of the spring")
+    against = step(
+        "M_t", (needs, f.u.moment), "", (), "the leaf's own swing; add friction and wind from your own trial"
+    )
     if needs > 0:
         f.check("Closes by itself", has, against, (), f"leaf {leaf.index + 1}", at_least=True)
 
@@ -107,14 +106,13 @@ def latch_corner(f: LeafChecks) -> None:
     """A thick leaf's far corner needs room at the latch."""
     leaf = f.leaf
     needs_m = latch_gap_needed_m(leaf)
-    has = step("g_has", latch_gap_m(leaf.design) / f.u.size_m, f.u.size, "", (), "gap at the latch")
+    has = step("g_has", (latch_gap_m(leaf.design) / f.u.size_m, f.u.size), "", (), "gap at the latch")
     if latch_gap_m(leaf.design) <= 0:
         raise InputError("leaf/latch_gap_m", "A leaf needs a gap at the latch to swing at all")
     b, t = leaf.width_m / f.u.size_m, (leaf.frame.thickness_m + leaf.board.thickness_m) / f.u.size_m
     needs = step(
         "g",
-        needs_m / f.u.size_m,
-        f.u.size,
+        (needs_m / f.u.size_m, f.u.size),
         "sqrt(B ** 2 + T ** 2) - B",
         (("B", b, f.u.size), ("T", t, f.u.size)),
         "the thick leaf's far corner swings wider than the leaf",

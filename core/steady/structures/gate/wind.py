@@ -3,7 +3,7 @@
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.base import Rulebook
-from steady.structures.bends import check_bends, check_reach
+from steady.structures.bends import Asked, check_bends, check_reach
 from steady.structures.gate.leaf import Leaf
 from steady.structures.wood import outdoors
 
@@ -38,7 +38,7 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             )
         )
     else:
-        found.append(_boards(leaf, book, about, case, apart, pressure_pa))
+        found.append(_boards(leaf, book, Asked("Leaf's boards bend between rails", about, case), apart, pressure_pa))
     rows = (
         ("Leaf's rails bend in the wind", strip, wide, "one rail between the stiles"),
         (
@@ -58,15 +58,13 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             source="statics: simple span",
             says=says,
         )
-        found.append(
-            check_bends(book, outdoors(leaf.frame, flat=True), moment, name=name, about=about, case=case, load="wind")
-        )
+        found.append(check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(name, about, case)))
     return found
 
 
-def _boards(leaf: Leaf, book: Rulebook, about: str, case: str, apart: float, pressure_pa: float) -> Check | NotCovered:
+def _boards(leaf: Leaf, book: Rulebook, asked: Asked, apart: float, pressure_pa: float) -> Check | NotCovered:
     """Boards between rails: by their wood where it has a strength, else by a span of our own for their thickness."""
-    u, name = book.units, "Leaf's boards bend between rails"
+    u = book.units
     wide, p = leaf.board.width_m / u.span_m, pressure_pa / u.pressure_pa
     moment = Step(
         symbol="M",
@@ -77,18 +75,15 @@ def _boards(leaf: Leaf, book: Rulebook, about: str, case: str, apart: float, pre
         source="statics: simple span between rails",
         says="wind on one board",
     )
-    found = check_bends(book, outdoors(leaf.board, flat=True), moment, name=name, about=about, case=case, load="wind")
+    found = check_bends(book, outdoors(leaf.board, flat=True), (moment, "wind"), asked)
     if isinstance(found, Check):
         return found
     return check_reach(
         u,
         leaf.board.thickness_m,
-        apart,
-        name=name,
-        about=about,
-        case=case,
-        says="boards between their rails",
-        where="at a gate",
+        given_step("L", apart, u.span, "geometry", "boards between their rails"),
+        asked,
+        ("at a gate", 1.0),
     )
 
 

@@ -31,20 +31,19 @@ def wobble_m(leaf: Leaf, e_pa: float, cross_rails: int) -> float:
     inset = max(0.0, design.hinge_inset_m - half)
     latch = min(max(design.latch_height_m - leaf.gap_m - half, 0.0), leaf.tall_m)
     strut = leaf.reach_m if design.brace in ("strut", "both") else 0.0
-    return _give_m(leaf.between_m, leaf.tall_m, inset, latch, cross_rails, strut, bending, torsion)
+    return _give_m((leaf.between_m, leaf.tall_m), (inset, latch), cross_rails, strut, (bending, torsion))
 
 
 @lru_cache(maxsize=512)
 def _give_m(
-    between_m: float,
-    tall_m: float,
-    inset_m: float,
-    latch_m: float,
+    size_m: tuple[float, float],
+    held_m: tuple[float, float],
     cross_rails: int,
     strut_m: float,
-    bending: float,
-    torsion: float,
+    stiffness: tuple[float, float],
 ) -> float:
+    """`size_m`: between the stiles, tall; `held_m`: where hinges and latch hold it; stiffness in bending and in torsion."""
+    (between_m, tall_m), (inset_m, latch_m), (bending, torsion) = size_m, held_m, stiffness
     rails = [tall_m * (k + 1) / (cross_rails + 1) for k in range(cross_rails)]
     points: list[tuple[float, float]] = []
 

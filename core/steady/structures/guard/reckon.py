@@ -4,7 +4,6 @@ import itertools
 import math
 from collections.abc import Callable
 from dataclasses import dataclass, field, replace
-from typing import Literal
 
 from steady.errors import OutsideScope
 from steady.layout.infill import even_gaps
@@ -14,7 +13,7 @@ from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import Wood, given_step, si
 from steady.rulebooks.base import Rulebook
-from steady.structures.bends import check_bends
+from steady.structures.bends import Asked, check_bends
 from steady.yard.stock import Stick
 
 UPPER_FIXING_M = 2 * IN
@@ -126,13 +125,13 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
             "h", found.height_m / u.size_m, u.size, "the guard's top above the boards", "user: typed for this guard"
         )
         needs = _step("h_g", asked_m / u.size_m, u.size, "guard where the drop is deep", found.source)
-        found.checks.append(_check("Guard is high enough", about, "at least", has, needs, (), ""))
+        found.checks.append(_check(Asked("Guard is high enough", about, ""), (has, needs), at_least=True))
     gaps = [run.gap_m for run in found.runs]
     if gaps:
         opening = _step("g", max(gaps) / u.size_m, u.size, "widest opening between balusters", "geometry")
         ball = _step("ball", sphere_m / u.size_m, u.size, "a ball that must not pass", found.source)
-        found.checks.append(_check("Nothing passes through", about, "at most", opening, ball, (), ""))
-    _post(found, ask, book, about, u, gap)
+        found.checks.append(_check(Asked("Nothing passes through", about, ""), (opening, ball)))
+    _post(found, ask, book, about, gap)
     _infill(found, ask, book, about, u)
     return found
 
@@ -213,12 +212,9 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
         one = check_bends(
             book,
             wood,
-            moment,
-            name=name,
-            about=about,
-            case=says,
-            load=people.load,
-            change="what its maker says of a guard system, or a graded stick",
+            (moment, people.load),
+            Asked(name, about, says),
+            "what its maker says of a guard system, or a graded stick",
         )
         (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
 
@@ -283,7 +279,8 @@ def _runs(
     return made
 
 
-def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units, gap: Callable[..., None]) -> None:
+def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
+    u = book.units
     spacing_m = max(
         (run.posts_m[k + 1] - run.posts_m[k] for run in found.runs for k in range(len(run.posts_m) - 1)), default=0.0
     )
@@ -332,7 +329,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units
         if capacity.unit != u.moment:
             limit = _step("M_max", si(capacity) / u.moment_n_m, u.moment, capacity.says, capacity.source)
         found.checks.append(
-            _check("Guard post bends", about, "at most", moment, limit, (force,), "a person leaning, post not notched")
+            _check(Asked("Guard post bends", about, "a person leaning, post not notched"), (moment, limit), (force,))
         )
     lever = ask.lever_m / u.span_m
     pull = Step(
@@ -352,7 +349,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units
             "",
             "user: the maker's number with the crew's own safety factor",
         )
-        found.checks.append(_check("Guard post is held", about, "at most", pull, rating, (force,), "upper fixing"))
+        found.checks.append(_check(Asked("Guard post is held", about, "upper fixing"), (pull, rating), (force,)))
     else:
         gap(
             "Guard post is held",
@@ -368,22 +365,14 @@ def _step(symbol: str, value: float, unit: str, says: str, source: str) -> Step:
     return given_step(symbol, value, unit, source, says)
 
 
-def _check(
-    name: str,
-    about: str,
-    sense: Literal["at most", "at least"],
-    demand: Step,
-    limit: Step,
-    working: tuple[Step, ...],
-    case: str,
-) -> Check:
+def _check(asked: Asked, sides: tuple[Step, Step], working: tuple[Step, ...] = (), at_least: bool = False) -> Check:
     return Check(
-        name=name,
-        about=about,
+        name=asked.name,
+        about=asked.about,
         basis=Basis.RECKONED,
-        sense=sense,
-        demand=demand,
-        limit=limit,
+        sense="at least" if at_least else "at most",
+        demand=sides[0],
+        limit=sides[1],
         working=working,
-        case=case,
+        case=asked.case,
     )

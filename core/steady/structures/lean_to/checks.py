@@ -7,8 +7,8 @@ from steady.data.loader import keyed
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import given_step
-from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, bare_frame, ledger_fixing
-from steady.structures.bending import Loaded, Run, check_lifted, check_run
+from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, Rows, bare_frame, ledger_fixing
+from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
@@ -148,12 +148,15 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         at_tip = run.point(loads.person_n, run.length_m)
         person.append(Loaded(says="a person at the tip", action=at_tip, lasts="roof", sags=False))
     check_run(
-        found, "Rafters", about, wood, run, run.even(loads.dead_pa * s), [*spread(loads, s, run), *snows, *person]
+        found,
+        Bends("Rafters", about, wood, run),
+        run.even(loads.dead_pa * s),
+        [*spread(loads, s, run), *snows, *person],
     )
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, "Rafters", about, wood, run, f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            found, Bends("Rafters", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
         )
     if loads.snow_why is not None:
         found.gap("Snow on the roof", about, loads.snow_why)
@@ -191,7 +194,7 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) 
     )
     dead = run.even(loads.dead_pa * each_m)
     wood = laid.frame.wood(purlin)
-    check_run(found, "Purlins", about, wood, run, dead, [*spread(loads, each_m, run), person])
+    check_run(found, Bends("Purlins", about, wood, run), dead, [*spread(loads, each_m, run), person])
     span = given_step(
         "s", each_m / found.book.units.span_m, found.book.units.span, "geometry", "from purlin to purlin, level"
     )
@@ -216,9 +219,13 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[tuple[Sway, ...], f
         f, place, top = factors_of(case.book).wind_up, place_of(case.site), laid.chain.roof_at_wall_m
         posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
         edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
-        across = bare_frame(case.book, place, top, spec.beams_m * edge_m, 1, posts_m2).force_n
+        across = bare_frame(
+            case.book, place, top, Rows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2)
+        ).force_n
         rows = laid.rafters.count
-        along = bare_frame(case.book, place, top, laid.run.length_m * t.rafter.width_m, rows, posts_m2).force_n
+        along = bare_frame(
+            case.book, place, top, Rows(row_m2=laid.run.length_m * t.rafter.width_m, rows=rows, other_m2=posts_m2)
+        ).force_n
         return {"along": f * along, "across": f * across}
 
     pushed = sways_or_gap(found, spec.id, pushes)

@@ -4,7 +4,7 @@ import math
 
 from steady.plan.model import Curve, Cut, Part, Place, Vec
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.grouped import ALONG, UP, Grouper
+from steady.structures.grouped import ALONG, UP, Grouper, Sawn
 from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import EAVE_PAST_M, Laid, keep_clear_m, top_at_m
@@ -97,7 +97,7 @@ def _rafters(g: Grouper, spec: LeanToSpec, laid: Laid) -> None:
         count=row.count,
         step=(row.spacing_m, 0.0, 0.0),
     )
-    g.add("rafter", stick, length, place, saws, length + stick.width_m * math.tan(a))
+    g.add("rafter", stick, length, place, Sawn(saws, length + stick.width_m * math.tan(a)))
     g.fix("rafter tie", row.count, place.at, "connector")
     g.fix("joist hanger" if spec.laid == "hung" else "rafter tie", row.count, place.at, "connector")
 
@@ -153,7 +153,7 @@ def _sheets(g: Grouper, spec: LeanToSpec, laid: Laid, yard: YardChoices) -> list
             along=down,
             up=ALONG,
         )
-        g.add("sheet", stick, length, place, rip)
+        g.add("sheet", stick, length, place, Sawn(rip))
     screws = math.ceil(len(laid.purlins_m) * spec.beams_m * SHEET_SCREWS_A_M)
     g.fix("roof screw", screws, (0.0, y, z), "screw")
     longest = yard.longest_m(stick.key)

@@ -29,6 +29,7 @@ def plan_lean_to(case: Case) -> Plan:
     own = Own(
         called="lean-to",
         reads="Two tapes from the left end of the ledger: along the wall, and square out from it. Marks to centres.",
+        parts=made,
         tables="lean_to",
         counts=_counts(laid, made),
         cases={spec.roof},
@@ -41,7 +42,7 @@ def plan_lean_to(case: Case) -> Plan:
         high_m=laid.chain.roof_at_wall_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, made, own)
+    return whole_plan(case, found.findings, laid.frame, found.held, own)
 
 
 def _wall(spec: LeanToSpec) -> list[str]:

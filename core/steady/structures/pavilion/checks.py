@@ -9,9 +9,9 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks
 from steady.rulebooks.answers import Standing, given_step
-from steady.rulebooks.canopies import ClosedRoof, bare_frame
+from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
-from steady.structures.bending import Loaded, Run, check_lifted, check_run
+from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
@@ -129,11 +129,13 @@ def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads
         tip = run.point(loads.person_n, 0.0)
         person.append(Loaded(says="a person at the tip", action=tip, lasts="roof", sags=False))
     dead = run.even(loads.dead_pa * s)
-    check_run(found, "Rafters", about, wood, run, dead, [*spread(loads, s, run), *_one_half(loads, run, half), *person])
+    check_run(
+        found, Bends("Rafters", about, wood, run), dead, [*spread(loads, s, run), *_one_half(loads, run, half), *person]
+    )
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
-            found, "Rafters", about, wood, run, f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
+            found, Bends("Rafters", about, wood, run), f.lasting * loads.dead_pa * s, f.wind_up * loads.rafter_up_pa * s
         )
 
 
@@ -194,7 +196,7 @@ def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoa
     live = Loaded(says="people and things spread", action=run.under(triangle(loads.wide_pa)), lasts="roof")
     person = Loaded(says="a person at midspan", action=run.point(loads.person_n, level / 2), lasts="roof", sags=False)
     snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
-    check_run(found, "Hips", about, wood, run, run.under(triangle(loads.dead_pa)), [live, *snow, person])
+    check_run(found, Bends("Hips", about, wood, run), run.under(triangle(loads.dead_pa)), [live, *snow, person])
     moment = run.under(triangle(design_pa(found, loads))).moment_n_m
     try:
         use = book.column_use(
@@ -214,7 +216,7 @@ def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoa
             use,
             given_step("1", 1.0, "", use.source),
             (squeeze,),
-            "all down",
+            case="all down",
             asks=Asks.SAFETY,
         )
     except (OutsideScope, InputError) as refused:
@@ -261,7 +263,7 @@ def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
     )
     loaded = [*spread(loads, width, run, wide=True), *_one_half(loads, run, half), person]
     dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
-    check_run(found, "Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run, dead, loaded)
+    check_run(found, Bends("Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded)
 
 
 def beam_shape(side: RoofSide, pressure_pa: float) -> list[SpreadLoad]:
@@ -294,7 +296,7 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int) -> None:
             Loaded(says="wind down", action=run.under(beam_shape(side, loads.wind_pa)), lasts="wind", sags=False)
         )
     dead = run.under([*beam_shape(side, loads.dead_pa), *own])
-    check_run(found, "Beam", f"{frame.me}/beam/{line}", wood, run, dead, [*loaded, person])
+    check_run(found, Bends("Beam", f"{frame.me}/beam/{line}", wood, run), dead, [*loaded, person])
 
 
 def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
@@ -308,7 +310,9 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
         made = {}
         for way, side in (("along y", laid.sides[0]), ("along x", laid.sides[1])):
             face = (side.eave_m + side.top_m) / 2 * (laid.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
-            made[way] = f * bare_frame(case.book, place, laid.peak_m, face, 1, posts_m2).force_n
+            made[way] = (
+                f * bare_frame(case.book, place, laid.peak_m, Rows(row_m2=face, rows=1, other_m2=posts_m2)).force_n
+            )
         return made
 
     pushed = sways_or_gap(found, spec.id, pushes)

@@ -7,7 +7,7 @@ from steady.layout.roofs import jack
 from steady.layout.sheet_order import Strip
 from steady.plan.model import Cut, Part, Place, Vec
 from steady.structures.canopy.pieces import add_frame
-from steady.structures.grouped import ACROSS, UP, Grouper
+from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
 from steady.structures.pavilion.layout import Laid, RoofSide, purlins_m, roof_z_m, side_strips
@@ -69,7 +69,7 @@ def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
             place = Place(
                 id=f"{spec.id}/ring/{side.name}", about=f"{spec.id}/ring", at=(x, y, z), along=(ax, ay, 0.0), up=UP
             )
-            g.add("ring", stick, side.top_m, place, cuts)
+            g.add("ring", stick, side.top_m, place, Sawn(cuts))
         return
     if laid.ridge:
         side = laid.ridge_side
@@ -108,7 +108,7 @@ def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
             along=(ux * c, uy * c, s),
             up=(-ux * s, -uy * s, c),
         )
-        g.add("hip", stick, length, place, cuts, length + stick.width_m * math.tan(h))
+        g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
     g.fix("rail screw", 4 * SCREWS_A_HIP, (0.0, 0.0, laid.peak_m), "screw")
 
 
@@ -132,7 +132,7 @@ def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
         place = Place(
             id=f"{spec.id}/{role}/{side.name}/{number}", about=f"{spec.id}/rafters", at=(x, y, z), along=along, up=up
         )
-        g.add(role, stick, length, place, cuts, length + stick.width_m * math.tan(a))
+        g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
     count = len(laid.rafters)
     g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), "connector")
     g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, laid.peak_m), "screw")
@@ -216,7 +216,7 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
             if right - left < stick.width_m - 1e-6:
                 rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(right - left,))
                 cuts = (*cuts, rip)
-            g.add("sheet", stick, length, place, cuts, strip.square_m)
+            g.add("sheet", stick, length, place, Sawn(cuts, strip.square_m))
         metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
     g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, laid.peak_m), "screw")
     hips = 4 * hip_length_m(laid)[0] + (laid.ridge_m if not laid.ring else 0.0)

@@ -28,6 +28,7 @@ def plan_pavilion(case: Case) -> Plan:
     own = Own(
         called="pavilion",
         reads="Two tapes from the beams' outer corner: along the front, and square out from it. Marks to centres.",
+        parts=made,
         tables="pavilion",
         counts=_counts(laid, made),
         curves=tuple(curves(laid.frame, pieces.outline(laid), 0.0)),
@@ -46,7 +47,7 @@ def plan_pavilion(case: Case) -> Plan:
         high_m=laid.peak_m,
         targets=size_targets(spec, SIZES),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, made, own)
+    return whole_plan(case, found.findings, laid.frame, found.held, own)
 
 
 def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:

@@ -16,6 +16,10 @@ CLOSEST = 1e-4
 """A pitch for a wished shade is found to a tenth of a millimetre."""
 
 
+Rows = tuple[Members, bool]
+"""Rows of cross pieces, and whether the first of them is a ledger."""
+
+
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Bays:
     """A grid of bays, each with whole slats of its own.
@@ -24,6 +28,7 @@ class Bays:
         columns: The rafters; `rows`: the cross pieces between each two of them.
         along: Slats of a bay that run along the beams; `out`: of one where they run along the rafters.
         turns: Whether they turn from bay to bay; the first bay's run along the beams.
+        hung: On a house, whose ledger is the first row.
     """
 
     columns: Members
@@ -31,6 +36,21 @@ class Bays:
     along: Slats
     out: Slats
     turns: bool
+    hung: bool = False
+
+    def row_m(self, number: int) -> float:
+        """The middle of a row, numbered from 1, along a rafter; the ledger's is behind the rafters' ends."""
+        return self.rows.at_m(number) - (self.rows.thickness_m if self.hung else 0.0)
+
+    @property
+    def first_cross(self) -> int:
+        """The first row that is of cross pieces."""
+        return 2 if self.hung else 1
+
+    @property
+    def crosses(self) -> int:
+        """Rows of cross pieces."""
+        return self.rows.count + 1 - self.first_cross
 
     def each(self) -> Iterator[tuple[int, int, bool]]:
         """Every bay from the datum corner: along the beams, out, and whether its slats are turned."""
@@ -65,7 +85,7 @@ class Bays:
         return bays * self.columns.spacing_m * self.rows.spacing_m / metres
 
 
-def lay_bays(columns: Members, rows: Members, slat: Stick, turns: bool, by: tuple[str, float]) -> Bays:
+def lay_bays(columns: Members, across: Rows, slat: Stick, turns: bool, by: tuple[str, float]) -> Bays:
     """Slats in every bay of a grid.
 
     Args:
@@ -74,7 +94,7 @@ def lay_bays(columns: Members, rows: Members, slat: Stick, turns: bool, by: tupl
     Raises:
         InputError: Slats that do not fit.
     """
-    wide = slat.thickness_m
+    wide, (rows, hung) = slat.thickness_m, across
     what, much = by
     if what == "count":
         along = slats_in_bay(rows.gap_m, wide, count=int(much))
@@ -83,17 +103,18 @@ def lay_bays(columns: Members, rows: Members, slat: Stick, turns: bool, by: tupl
         along, out = (slats_in_bay(clear.gap_m, wide, cover=much) for clear in (rows, columns))
     else:
         along, out = (slats_in_bay(clear.gap_m, wide, gap_m=much) for clear in (rows, columns))
-    return Bays(columns=columns, rows=rows, along=along, out=out, turns=turns)
+    return Bays(columns=columns, rows=rows, along=along, out=out, turns=turns, hung=hung)
 
 
-def cross_rows(length_m: float, stick: Stick, bays: int) -> Members:
-    """Cross pieces between each two rafters, the first and the last flush with their ends.
+def cross_rows(length_m: float, stick: Stick, bays: int, hung: bool = False) -> Rows:
+    """Cross pieces between each two rafters, the first and the last flush with their ends; the ledger is a hung one's first.
 
     Raises:
         InputError: More than fit.
     """
     try:
-        return members(length_m, stick.thickness_m, count=bays + 1)
+        more_m = stick.thickness_m if hung else 0.0
+        return members(length_m + more_m, stick.thickness_m, count=bays + 1), hung
     except InputError as error:
         raise InputError("bays_y", error.message) from None
 
@@ -124,7 +145,7 @@ def slats_shade(bays: Bays, slat: Stick, turned: bool, across: float | None) -> 
     return blocked(slat.thickness_m, slat.width_m, clear / bays.alone(turned).count, across)
 
 
-def gap_for(columns: Members, rows: Members, slat: Stick, turns: bool, asked: tuple[float, Sun, float]) -> float:
+def gap_for(columns: Members, across: Rows, slat: Stick, turns: bool, asked: tuple[float, Sun, float]) -> float:
     """The gap at which whole slats stop the wished share of the sun, as wide as it may be (m).
 
     Args:
@@ -136,12 +157,12 @@ def gap_for(columns: Members, rows: Members, slat: Stick, turns: bool, asked: tu
     share, sun, run = asked
 
     def stops(gap_m: float) -> float:
-        made = lay_bays(columns, rows, slat, turns, ("gap", gap_m))
+        made = lay_bays(columns, across, slat, turns, ("gap", gap_m))
         beside, over = across_sun(*sun, run), across_sun(*sun, run + math.pi / 2)
         turned = made.turned_share
         return (1 - turned) * slats_shade(made, slat, False, beside) + turned * slats_shade(made, slat, True, over)
 
-    low, high = 1e-3, min(columns.gap_m, rows.gap_m) - 2 * slat.thickness_m
+    low, high = 1e-3, min(columns.gap_m, across[0].gap_m) - 2 * slat.thickness_m
     if high <= low or stops(low) < share:
         raise InputError("shade", "more slats than fit side by side: deeper ones, or less shade")
     while high - low > CLOSEST:
@@ -166,6 +187,6 @@ def on_rafter(bays: Bays, run: Run, pressure_pa: float) -> list[PointLoad | Spre
         last = bays.rows.count
         for k in range(1, last + 1):
             share = 0.5 if k in (1, last) else 1.0
-            at = min(run.length_m, max(0.0, bays.rows.at_m(k)))
+            at = min(run.length_m, max(0.0, bays.row_m(k)))
             found.append(PointLoad(at_m=at, load_n=half * share * bays.rows.spacing_m))
     return found

@@ -7,8 +7,8 @@ from steady.errors import OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import Action, given_step, si
-from steady.rulebooks.canopies import bare_frame, layers_pa
-from steady.structures.bending import Loaded, Run, check_lifted, check_run
+from steady.rulebooks.canopies import Rows, bare_frame, layers_pa
+from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
@@ -113,15 +113,12 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
         for one in heaps
     ]
     loaded = [*even, *snows, *person]
-    check_run(found, "Rafters", about, laid.frame.rafter(timber.rafter, found.book), run, dead, loaded)
+    check_run(found, Bends("Rafters", about, laid.frame.rafter(timber.rafter, found.book), run), dead, loaded)
     factors = factors_of(found.book)
     if loads.wind_pa:
         check_lifted(
             found,
-            "Rafters",
-            about,
-            laid.frame.wood(timber.rafter),
-            run,
+            Bends("Rafters", about, laid.frame.wood(timber.rafter), run),
             factors.lasting * loads.dead_pa * s,
             factors.wind_up * loads.rafter_up_pa * s,
         )
@@ -158,7 +155,7 @@ def _slat(found: Findings, spec: PergolaSpec, laid: Laid) -> None:
         inputs=(("L", span / per, word),),
         source="practice: our own",
     )
-    found.at_most("Slats sag", about, has, most, (e,), "their own wet weight", asks=Asks.SAFETY)
+    found.at_most("Slats sag", about, has, most, (e,), case="their own wet weight", asks=Asks.SAFETY)
 
 
 def _rows(laid: Laid) -> int:
@@ -183,7 +180,7 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
     )
     own = run.even(loads.dead_pa * width + line_weight(stick))
     carried = spread(loads, width, run) if width > 0 else []
-    check_run(found, "Cross pieces", about, laid.frame.wood(stick), run, own, [*carried, person])
+    check_run(found, Bends("Cross pieces", about, laid.frame.wood(stick), run), own, [*carried, person])
     f = factors_of(found.book)
     passing = max(loads.live_pa, loads.snow_pa or 0.0) * width * run.length_m / 2
     dead = (loads.dead_pa * width + line_weight(stick)) * run.length_m / 2
@@ -226,16 +223,22 @@ def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     posts_m2 = len(laid.frame.posts) * t.post.width_m * spec.high_m / 2
     rows = len(laid.lines_m) * spec.plies
     factor, place = factors_of(book).wind_up, place_of(case.site)
-    across = bare_frame(book, place, top, spec.beams_m * t.beam.width_m, rows, posts_m2).force_n
+    across = bare_frame(
+        book, place, top, Rows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2)
+    ).force_n
     if t.slat is not None and laid.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
-        across += bare_frame(book, place, top, faces, _rows(laid) * (1 + spec.second_slats)).force_n
-    along = bare_frame(book, place, top, spec.rafters_m * t.rafter.width_m, laid.rafters.count, posts_m2).force_n
+        across += bare_frame(book, place, top, Rows(row_m2=faces, rows=_rows(laid) * (1 + spec.second_slats))).force_n
+    along = bare_frame(
+        book, place, top, Rows(row_m2=spec.rafters_m * t.rafter.width_m, rows=laid.rafters.count, other_m2=posts_m2)
+    ).force_n
     if laid.bays is not None and t.slat is not None:
         # Cross pieces stand against the wind across as one more row each; turned slats against the wind along, as if all were.
-        across += bare_frame(book, place, top, spec.beams_m * t.rafter.width_m, laid.bays.rows.count).force_n
+        across += bare_frame(
+            book, place, top, Rows(row_m2=spec.beams_m * t.rafter.width_m, rows=laid.bays.crosses)
+        ).force_n
         rows = laid.bays.out.count * (laid.bays.columns.count - 1) if laid.bays.turns else 1
-        along += bare_frame(book, place, top, spec.rafters_m * t.slat.width_m, rows).force_n
+        along += bare_frame(book, place, top, Rows(row_m2=spec.rafters_m * t.slat.width_m, rows=rows)).force_n
     return {"across": factor * across, "along": factor * along}
 
 

@@ -117,7 +117,7 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
             yield f"Braces {case.tape.length(leg)} each way", (("brace_m", leg),)
 
 
-OWN = CANOPY_OWN | {"rafters_m", "attach", "posts", "on", "on_x_m", "on_y_m"}
+OWN = CANOPY_OWN | {"rafters_m", "attach", "posts", "on", "on_x_m", "on_y_m", "in_deck_m"}
 FORM = (
     Group(
         title="The pergola",
@@ -142,6 +142,7 @@ FORM = (
             Field(path="on", says="On the frame of", sort="structure", role="deck", empty="the ground"),
             Field(path="on_x_m", says="Its corner along the deck"),
             Field(path="on_y_m", says="Its corner out on the deck"),
+            Field(path="in_deck_m", says="Posts in pockets go down", when=("upright", ("fixed posts",))),
         ),
     ),
     Group(

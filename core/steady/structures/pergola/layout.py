@@ -170,6 +170,7 @@ def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_pas
         footing_depth_m=spec.footing_depth_m,
         slab=spec.slab if spec.stands == "slab" and not spec.on else None,
         on_deck=bool(spec.on),
+        in_deck_m=spec.in_deck_m,
     )
 
 
@@ -204,11 +205,9 @@ def _bays(case: Case, timber: Timber, rafters: Members) -> Bays | None:
         if spec.turns:
             raise InputError("turns", "Slats turn from bay to bay: say how many bays, along the beams and out")
         return None
-    if spec.attach == "house":
-        raise InputError("bays_y", "Bays stand on a free pergola: on its own posts, or 0 bays")
     if spec.second_slats:
         raise InputError("second_slats", "Bays have one layer of slats: no second layer, or 0 bays")
-    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y)
+    rows = cross_rows(spec.rafters_m, timber.rafter, spec.bays_y, spec.attach == "house")
     by: tuple[str, float] = {
         "count": ("count", spec.slat_count),
         "cover": ("cover", spec.slat_cover),

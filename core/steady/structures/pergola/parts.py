@@ -77,31 +77,31 @@ def _bays(g: Grouper, spec: PergolaSpec, laid: Laid, bays: Bays) -> None:
     """Cross pieces between the rafters, their tops alike, and the slats of every bay from middle to middle of what holds them."""
     stick, slat = laid.timber.rafter, laid.timber.slat
     assert slat is not None
-    columns, rows = bays.columns, bays.rows
+    columns, rows, first = bays.columns, bays.rows, bays.first_cross
     deck = spec.high_m + laid.timber.beam.width_m + stick.width_m
     half = stick.thickness_m / 2
     for i in range(1, columns.count):
         place = Place(
             id=f"{spec.id}/cross/{i}",
             about=f"{spec.id}/cross",
-            at=(columns.at_m(i) + half, rows.at_m(1), deck - stick.width_m / 2),
+            at=(columns.at_m(i) + half, bays.row_m(first), deck - stick.width_m / 2),
             along=ALONG,
             up=UP,
-            count=rows.count,
+            count=bays.crosses,
             step=(0.0, rows.spacing_m, 0.0),
         )
         g.add("cross piece", stick, columns.gap_m, place)
-    pieces = (columns.count - 1) * rows.count
+    pieces = (columns.count - 1) * bays.crosses
     g.fix("joist hanger", 2 * pieces, (0.0, 0.0, deck), "connector")
     z = deck + slat.width_m / 2
     for i, j, turned in bays.each():
         row = bays.alone(turned)
-        x, y = columns.at_m(i + 1), rows.at_m(j + 1)
-        first = half + row.at_m(1) + slat.thickness_m / 2
+        x, y = columns.at_m(i + 1), bays.row_m(j + 1)
+        inside = half + row.at_m(1) + slat.thickness_m / 2
         place = Place(
             id=f"{spec.id}/slats/{i + 1}-{j + 1}",
             about=f"{spec.id}/slats",
-            at=(x + first, y, z) if turned else (x, y + first, z),
+            at=(x + inside, y, z) if turned else (x, y + inside, z),
             along=ACROSS if turned else ALONG,
             up=UP,
             count=row.count,

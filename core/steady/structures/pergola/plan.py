@@ -42,6 +42,7 @@ def plan_pergola(case: Case) -> Plan:
     own = Own(
         called="pergola",
         reads="Two tapes from the left corner of the roof's first edge: along it, and square out from it. Marks to centres.",
+        parts=made,
         tables="pergola",
         counts={
             "beams": float(len(laid.lines_m)),
@@ -59,7 +60,7 @@ def plan_pergola(case: Case) -> Plan:
         high_m=high_m,
         targets=(*size_targets(spec, sizes(spec)), *_gaps(spec, laid)),
     )
-    return whole_plan(case, found.findings, laid.frame, found.held, made, own)
+    return whole_plan(case, found.findings, laid.frame, found.held, own)
 
 
 def _gaps(spec: PergolaSpec, laid: Laid) -> list[Target]:
@@ -69,8 +70,6 @@ def _gaps(spec: PergolaSpec, laid: Laid) -> list[Target]:
 def _falls(spec: PergolaSpec) -> list[str]:
     if spec.upright == "none":
         return [NOTHING_UPRIGHT]
-    if spec.on and spec.upright == "fixed posts":
-        return ["On a deck no ground holds its posts: knee braces both ways"]
     return []
 
 
@@ -140,12 +139,12 @@ def _slats_say(laid: Laid, slat: str, tape: Tape) -> str:
 def _cross_member(me: str, bays: Bays, stick: str, tape: Tape) -> Member:
     """Cross pieces with their marks: near faces from the datum, the same on every rafter."""
     half = bays.rows.thickness_m / 2
-    marks = ", ".join(tape.length(bays.rows.at_m(k) - half) for k in range(1, bays.rows.count + 1))
+    marks = ", ".join(tape.length(bays.row_m(k) - half) for k in range(bays.first_cross, bays.rows.count + 1))
     return Member(
         id=f"{me}/cross",
         what="cross pieces",
         name=f"Cross pieces, {tape.length(bays.columns.gap_m)}",
-        says=f"{(bays.columns.count - 1) * bays.rows.count} of {stick}; near faces at {marks} on every rafter. Cut each to "
+        says=f"{(bays.columns.count - 1) * bays.crosses} of {stick}; near faces at {marks} on every rafter. Cut each to "
         "its measured gap less a saw's cut, never drive one in",
     )
 

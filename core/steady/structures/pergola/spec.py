@@ -29,6 +29,7 @@ class PergolaSpec:
         high_m: Clear height under the beams.
         attach: On its own posts, or hung on the house along its first edge.
         on: A deck of the same job on whose frame its posts stand; `on_x_m`, `on_y_m`: its datum corner from the deck's.
+            `in_deck_m`: how far below the boards' top its posts go, where pockets hold them upright.
         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
             beams' centre lines; None: an eighth of theirs.
         posts: Under each beam; None: the fewest whose beam passes.
@@ -37,7 +38,7 @@ class PergolaSpec:
             their spacing. `turns`: slats turn a quarter from bay to bay.
         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
         second_slats: Another layer of the same slats, square over the first.
-        upright: Knee braces both ways, or posts fixed in the ground; nothing fails.
+        upright: Knee braces both ways, or posts fixed in the ground or, on a deck, in pockets of its frame; nothing fails.
         brace_m: From the beam's middle down the post, and as far out: braces at 45 degrees.
         pier_width_m: None: the least that is deep enough within 1.2 m or the frost, whichever is more.
         gravel_m: Under each hole's concrete.
@@ -57,6 +58,7 @@ class PergolaSpec:
     on: Annotated[str, MaxLen(60)] = ""
     on_x_m: Annotated[float, Ge(-15), Le(40)] = 0.6096
     on_y_m: Annotated[float, Ge(-15), Le(40)] = 0.6096
+    in_deck_m: Annotated[float, Ge(0.1), Le(0.4)] = 0.20955
     wall: Words = "wood frame"
     beam_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     rafter_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None

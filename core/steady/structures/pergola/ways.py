@@ -7,6 +7,7 @@ from dataclasses import replace
 from steady.errors import InputError
 from steady.plan.model import Plan
 from steady.plan.verdict import hardest, named, state
+from steady.structures.canopy.words import IN_DECK
 from steady.structures.choice import Change, Choice
 from steady.structures.kind import Case
 from steady.structures.pergola.layout import Laid, lay_out, shade_share
@@ -17,6 +18,7 @@ DENSITIES = (0.5, 0.75, 1.0, 1.25, 1.5, 2.0)
 """Shares of the slats there are now that stand beside each other [our own]."""
 LEAST_SLATS, MOST_SLATS = 2, 400
 UPRIGHT = (("knee braces", "knee braces both ways"), ("fixed posts", "posts fixed in the ground"))
+ON_A_DECK = (UPRIGHT[0], ("fixed posts", IN_DECK))
 
 
 def choices(case: Case) -> Iterator[Choice]:
@@ -30,7 +32,7 @@ def choices(case: Case) -> Iterator[Choice]:
             same = count == now
             change: Change = () if same else (("slats_by", "count"), ("slat_count", count))
             yield _planned(case, "slats", change, same)
-    for key, says in UPRIGHT:
+    for key, says in UPRIGHT if not spec.on else ON_A_DECK:
         same = spec.upright == key
         yield _planned(case, "upright", () if same else (("upright", key),), same, says)
 

@@ -7,10 +7,12 @@ from typing import Annotated, Any, Literal
 from annotated_types import Gt, Le, MaxLen, MinLen
 from ninja import Schema
 from pydantic import RootModel
+from steady.drawing.marks import Face
 from steady.jobs.document import Job
 
 from trellis_server.api.schemas.edges import Closed
 from trellis_server.api.schemas.people import RoleWord
+from trellis_server.documents.registry import Paper
 
 
 class SignIn(Closed):
@@ -187,6 +189,18 @@ class PackTold(Schema):
     done: int
     of: int
     says: str
+
+
+class DocumentAsk(Schema):
+    """How a document is wanted; each reads what concerns it."""
+
+    paper: Paper = "letter"
+    from_end: bool = False
+    to: Face = "centre"
+    mirrored: bool = False
+    offset: str = ""
+    at: str = ""
+    wide: str = ""
 
 
 class DocumentsAnswer(Schema):

@@ -32,7 +32,7 @@ from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
 from steady.rulebooks.answers import Wood
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import check_member, even_action
+from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.registry import rulebook
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.plan import reckon_deck
@@ -77,7 +77,7 @@ def long_fence(bays: int, zones: int) -> tuple[FenceSpec, Site]:
 def thousand(book: Rulebook, wood: Wood) -> list[Any]:
     """A thousand member checks, each under its own load."""
     return [
-        check_member(book, wood, dead=even_action(100 + k / 10, 3), live=even_action(800 + k, 3), span_m=3.0)
+        check_member(book, wood, Bent(dead=even_action(100 + k / 10, 3), live=even_action(800 + k, 3), span_m=3.0))
         for k in range(1000)
     ]
 

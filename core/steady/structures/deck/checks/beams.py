@@ -1,9 +1,11 @@
 """The checks of a deck's beams: span by the school's rule and by statics, overhang, and the seat on each post."""
 
+from dataclasses import dataclass
+
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, BeamAsk, FixingAsk, Wood, given_step, si
+from steady.rulebooks.answers import Action, BeamAsk, FixingAsk, SeatAsk, Wood, given_step, si
 from steady.structures.deck.checks.bearings import Brought, added, beam_of, on_run, points_on, reactions_of
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, line_of
 from steady.structures.deck.checks.joists import factored, live_patterns
@@ -31,6 +33,17 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     return jointed, envelope(Piece(*ends, at, shape))
 
 
+@dataclass(frozen=True, slots=True)
+class _On:
+    """One run of beam as it is reckoned: whether its joists run on, and what people where they do most bring more."""
+
+    about: str
+    run: BeamRun
+    wood: Wood
+    unbroken: bool
+    more: float
+
+
 def reckon_beams(found: Found, frame: Frame, timber: Timber, carried: Brought) -> dict[str, tuple[float, float]]:
     """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
     reactions: dict[str, tuple[float, float]] = {}
@@ -41,10 +54,11 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber, carried: Brought) -
         about = f"{found.spec.id}/beam/{run.id}"
         own, plies = line_of(found.spec, timber, run.id)
         wood = beam_wood(own.beam, plies, found.spec, found.book)
-        _spans(found, frame, run, wood, about, unbroken, more)
+        on = _On(about, run, wood, unbroken, more)
+        _spans(found, frame, on)
         jointed, whole = effects_of(run, unbroken)
         points = carried.beams.get(run.id.rstrip("abcdefgh"), [])
-        _statics(found, run, wood, about, (jointed, more), on_run(beam_of(run), points_on(run, points)))
+        _statics(found, on, jointed, on_run(beam_of(run), points_on(run, points)))
         floor = found.load.floor
         for index, post in enumerate(run.posts):
             # An unbroken beam puts more on its middle posts than halves would: the greater counts.
@@ -53,7 +67,7 @@ def reckon_beams(found: Found, frame: Frame, timber: Timber, carried: Brought) -
             reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
         for name, (dead, live) in reactions_of(run, points).items() if points else ():
             reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
-        _seat(found, run, own, wood, about, reactions)
+        _seat(found, on, own, reactions)
     return reactions
 
 
@@ -74,8 +88,9 @@ def _half(run: BeamRun, index: int, unbroken: bool) -> float:
     return total
 
 
-def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unbroken: bool, more: float) -> None:
+def _spans(found: Found, frame: Frame, on: _On) -> None:
     spec, book = found.spec, found.book
+    about, run, wood, unbroken, more = on.about, on.run, on.wood, on.unbroken, on.more
     floor = found.load.floor
     # People where they do most on unbroken joists bring a little more than people everywhere.
     heavier = (floor.dead_pa + more * floor.live_pa) / (floor.dead_pa + floor.live_pa)
@@ -92,7 +107,7 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
         limit = book.beam_span((wood,), BeamAsk(floor=found.load.floor, supported_m=carries * heavier))
         step = found.limit_length(limit.step, limit.span_m)
         found.at_most(
-            "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), f"set by {limit.governs}"
+            "Beam spans", about, span, step, (supported, *found.load.steps, limit.step), case=f"set by {limit.governs}"
         )
     except OutsideScope as refused:
         found.gap("Beam spans", about, refused)
@@ -117,23 +132,16 @@ def _spans(found: Found, frame: Frame, run: BeamRun, wood: Wood, about: str, unb
             span,
             found.limit_length(table.step, table.span_m),
             (table.step,),
-            "table",
+            case="table",
             basis=Basis.TABLE,
         )
     except OutsideScope as refused:
-        found.gap("Beam spans", about, refused, Basis.TABLE)
+        found.gap("Beam spans", about, refused, basis=Basis.TABLE)
 
 
-def _statics(
-    found: Found,
-    run: BeamRun,
-    wood: Wood,
-    about: str,
-    spread: tuple[Envelope, float],
-    points: tuple[Action, Action],
-) -> None:
+def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Action]) -> None:
     """`points`: what posts of a roof do to it, lasting and passing."""
-    floor, (effects, more) = found.load.floor, spread
+    floor, about, run, wood, more = found.load.floor, on.about, on.run, on.wood, on.more
     try:
         dead, live = effects.between(floor.dead_pa, more * floor.live_pa)
         dead, live = added(dead, points[0]), added(live, points[1])
@@ -149,13 +157,11 @@ def _statics(
         found.gap("Beam bends", about, refused)
 
 
-def _seat(
-    found: Found, run: BeamRun, timber: Timber, wood: Wood, about: str, reactions: dict[str, tuple[float, float]]
-) -> None:
-    spec, book = found.spec, found.book
+def _seat(found: Found, on: _On, timber: Timber, reactions: dict[str, tuple[float, float]]) -> None:
+    spec, book, about, run, wood = found.spec, found.book, on.about, on.run, on.wood
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
-    demand = factored(found, *reactions[worst_post], "R", u.force_n, u.force, "the beam on its most loaded post")
+    demand = factored(found, *reactions[worst_post], "R", "the beam on its most loaded post")
     across_m = wood.plies * timber.beam.thickness_m
     if spec.seat == "beside":
         _bolts(found, about, timber, demand)
@@ -182,15 +188,17 @@ def _seat(
     lies_m = min(timber.post.width_m, timber.post.width_m / 2 + max(0.0, min(run.past_m)))
     has = found.length_step("l_b", lies_m, "the beam on its end post")
     least = found.length_step("l_min", book.least_bearing_m[1], "least bearing of a beam", book.least_bearing_source)
-    found.at_least("Beam lies far enough on its post", about, has, least, (), "end post")
+    found.at_least("Beam lies far enough on its post", about, has, least, (), case="end post")
     try:
         seat = book.seat(
             wood,
             found.load.floor.load,
-            width_m=width_m,
-            length_m=lies_m,
-            from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2),
-            kind="discrete",
+            SeatAsk(
+                width_m=width_m,
+                length_m=lies_m,
+                from_end_m=max(0.0, min(run.past_m) - timber.post.width_m / 2),
+                kind="discrete",
+            ),
         )
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "a larger post")
@@ -202,7 +210,7 @@ def _seat(
         if capacity.unit == u.force
         else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
     )
-    found.at_most("Beam bears on its post", about, demand, limit, (capacity,), "square to the grain")
+    found.at_most("Beam bears on its post", about, demand, limit, (capacity,), case="square to the grain")
 
 
 def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
@@ -245,4 +253,4 @@ def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
         source="nds: 12.3; high; wet service 11.3.3 medium",
         says=f"{BOLTS} bolts ½ in, one ply each side, mode {mode}",
     )
-    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), "calculated only")
+    found.at_most("Beam bolted beside its post", about, demand, limit, (each,), case="calculated only")

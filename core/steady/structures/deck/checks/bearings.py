@@ -8,9 +8,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 from steady.errors import OutsideScope
+from steady.measure.units import IN
 from steady.plan.model import Step
 from steady.rulebooks.answers import Action, MemberCheck, given_step
 from steady.statics.beam import PointLoad, solve
+from steady.statics.bents import pocket
 from steady.structures.bending import Run
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
@@ -20,6 +22,9 @@ from steady.structures.rests import Bearing
 Point = tuple[float, float, float]
 """A place along a member (m), and the lasting and passing load there (N)."""
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
+HAND_M = 0.1
+UPPER_M, LOWER_M = 1.0 * IN, 1.25 * IN
+"""A pocket's bolts lie so far under the joists' top and over their bottom [our own, as guard posts have them]."""
 HOUSE_TIES = 2
 """A deck on a house is tied to its floor at two places [as its list has them]."""
 
@@ -43,10 +48,21 @@ def brought(frame: Frame, bearings: Sequence[Bearing]) -> Brought:
         if not shares:
             found.off.append(one.id)
         for joist, share in shares:
-            point = (v - joist.from_m, one.dead_n * share, one.live_n * share)
+            point = (v - joist.from_m, one.dead_n * share, one.live_n * share + _turned_n(shares, one))
             found.joists.setdefault(joist.id, []).append(point)
             _hand_on(found, joist, point)
     return found
+
+
+def _turned_n(shares: Sequence[tuple[Joist, float]], one: Bearing) -> float:
+    """What a post that its pocket holds upright brings to either joist besides: its turning over the joists' spacing.
+
+    With the post nearly at one joist the other is not named: the couple is then taken over a hand's breadth, on the safe side.
+    """
+    if not one.held_m:
+        return 0.0
+    apart_m = abs(shares[-1][0].u_m - shares[0][0].u_m) or HAND_M
+    return one.push_n * one.held_m / apart_m
 
 
 def _beside(frame: Frame, u: float, v: float) -> list[tuple[Joist, float]]:
@@ -128,7 +144,7 @@ def reckon_bearings(found: Found, frame: Frame, timber: Timber, carried: Brought
     if not spec.bearings:
         return
     _joists(found, frame, timber, carried)
-    _pockets(found)
+    _pockets(found, timber)
     _down_and_sideways(found, frame, carried)
 
 
@@ -162,7 +178,7 @@ def _joists(found: Found, frame: Frame, timber: Timber, carried: Brought) -> Non
     found.members("Joists beside a roof's posts", about, tuple(made), "people and a roof's post")
 
 
-def _pockets(found: Found) -> None:
+def _pockets(found: Found, timber: Timber) -> None:
     """What holds a post down and in place on its blocking: a maker's number for its base."""
     spec, u = found.spec, found.book.units
     about = f"{spec.id}/bearings"
@@ -184,6 +200,44 @@ def _pockets(found: Found) -> None:
             crew=True,
             needs=needs,
         )
+
+    held = [one for one in spec.bearings if one.held_m > 0 and one.push_n > 0]
+    if held:
+        _holds_upright(found, timber, max(held, key=lambda one: one.push_n * one.held_m))
+
+
+def _holds_upright(found: Found, timber: Timber, one: Bearing) -> None:
+    """The couple over the joists' depth that holds a post upright in its pocket, and what its upper bolts must hold.
+
+    Source: statics, the sum `post.pocket`.
+    """
+    u, deep_m = found.book.units, timber.joist.width_m
+    lever_m, below_m = deep_m - UPPER_M - LOWER_M, timber.board.thickness_m + UPPER_M
+    couple = pocket(one.push_n, one.held_m, lever_m, below_m)
+    needs = Step(
+        symbol="T_u",
+        value=couple.upper_n / u.force_n,
+        unit=u.force,
+        formula="P * (h + e) / a + P",
+        inputs=(
+            ("P", one.push_n / u.force_n, u.force),
+            ("h", one.held_m / u.span_m, u.span),
+            ("e", below_m / u.span_m, u.span),
+            ("a", lever_m / u.span_m, u.span),
+        ),
+        source="statics: a couple over the joists' depth",
+        says=f"sideways at the upper bolts; the lower ones {couple.lower_n / u.force_n:,.0f} {u.force} the other way",
+    )
+    found.gap(
+        "Post's pocket holds it upright",
+        f"{found.spec.id}/bearings",
+        OutsideScope(
+            f"no rating is entered; the upper bolts of each pocket, through its blocking into both joists, must hold {said(needs)}",
+            "bolts that an engineer sizes or their maker rates, or knee braces both ways",
+        ),
+        crew=True,
+        needs=needs,
+    )
 
 
 def _down_and_sideways(found: Found, frame: Frame, carried: Brought) -> None:

@@ -6,7 +6,7 @@ from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Step
 from steady.rulebooks.answers import Action, given_step
-from steady.rulebooks.bent import check_member
+from steady.rulebooks.bent import Bent, check_member
 from steady.statics.bridge import first_frequency_hz, sag_under_m
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
 from steady.structures.deck.layout.framing import Frame
@@ -49,11 +49,15 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
                 check_member(
                     book,
                     wood,
-                    dead=Action(
-                        moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+                    Bent(
+                        dead=Action(
+                            moment_n_m=dead * span_m**2 / 8,
+                            shear_n=dead * span_m / 2,
+                            sag_n_m3=5 * dead * span_m**4 / 384,
+                        ),
+                        live=Action(moment_n_m=share * span_m / 4, shear_n=share, sag_n_m3=share * span_m**3 / 48),
+                        span_m=span_m,
                     ),
-                    live=Action(moment_n_m=share * span_m / 4, shear_n=share, sag_n_m3=share * span_m**3 / 48),
-                    span_m=span_m,
                     about=about,
                 ),
                 "one person at the middle",
@@ -81,7 +85,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         source="statics",
         says="all stringers together, 1 kN at the middle",
     )
-    found.at_most("Stiff underfoot", about, sag, limit, (), "1 kN at the middle")
+    found.at_most("Stiff underfoot", about, sag, limit, (), case="1 kN at the middle")
     mass = (load.floor.dead_pa * width_m) / GRAVITY
     hz = first_frequency_hz(span_m=span_m, stiffness_n_m2=stiff, mass_kg_per_m=mass, walker_kg=WALKER_KG)
     spring = Step(
@@ -100,7 +104,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
         says="how fast it springs under a walker",
     )
     least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
-    found.at_least("Does not bounce", about, spring, least, (), "a walker at the middle")
+    found.at_least("Does not bounce", about, spring, least, (), case="a walker at the middle")
     _sills(found, frame, timber, width_m, span_m)
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
@@ -131,7 +135,7 @@ def _sills(found: Found, frame: Frame, timber: Timber, width_m: float, span_m: f
         "practice: firm ground under a sill, our own line",
         "firm ground above scour",
     )
-    found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), "people all over it")
+    found.at_most("Sill bears on the bank", f"{spec.id}/sills", pressure, limit, (), case="people all over it")
 
 
 def _water(found: Found, timber: Timber) -> None:
@@ -142,4 +146,4 @@ def _water(found: Found, timber: Timber) -> None:
     needs = found.length_step(
         "z", CLEAR_WATER_M, "kept clear; twice as much where debris comes down", "practice: our own line"
     )
-    found.at_least("Stands above the water", f"{spec.id}/joists", has, needs, (), "highest known water")
+    found.at_least("Stands above the water", f"{spec.id}/joists", has, needs, (), case="highest known water")

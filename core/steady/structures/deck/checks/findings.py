@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 from steady.ground.site import Site
 from steady.rulebooks.answers import Action, MemberCheck, Wood
-from steady.rulebooks.bent import check_member
+from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
@@ -142,10 +142,12 @@ class Found(Findings):
         return check_member(
             self.book,
             wood,
-            dead=dead,
-            live=live,
-            span_m=span_m,
+            Bent(
+                dead=dead,
+                live=live,
+                span_m=span_m,
+                load=self.load.floor.load,
+                sags=self.book.deck_sags(wood, self.spec.dwelling_units),
+            ),
             about=about,
-            load=self.load.floor.load,
-            sags=self.book.deck_sags(wood, self.spec.dwelling_units),
         )

@@ -7,8 +7,8 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
 from steady.plan.model import Check, NotCovered, Step
 from steady.rulebooks.answers import Action, given_step
-from steady.rulebooks.bent import check_member
-from steady.structures.bends import check_bends
+from steady.rulebooks.bent import Bent, check_member
+from steady.structures.bends import Asked, check_bends
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
 from steady.structures.deck.checks.guards import cap_of, rail_of
 from steady.structures.deck.checks.joists import factored
@@ -81,7 +81,6 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
 def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[Stair]) -> None:
     """What a flight brings to the rim it hangs on and to its landing, and what goes along its open sides."""
     spec, book, floor = found.spec, found.book, found.load.floor
-    u = book.units
     for stair in stairs:
         one, about = stair.found, f"{spec.id}/stair/{stair.design.id}"
         if one.run_m <= 0:
@@ -96,18 +95,20 @@ def reckon_stair_loads(found: Found, frame: Frame, timber: Timber, stairs: list[
             checks = check_member(
                 book,
                 joist_wood(timber.joist, spec, spec.spacing_m),
-                span_m=span_m,
+                Bent(
+                    span_m=span_m,
+                    load=floor.load,
+                    dead=_at_middle(dead_n * each, span_m),
+                    live=_at_middle(live_n * each, span_m),
+                ),
                 about=about,
-                load=floor.load,
-                dead=_at_middle(dead_n * each, span_m),
-                live=_at_middle(live_n * each, span_m),
             )
             found.members(
                 "Rim", about, tuple(item for item in checks if item.kind in ("bending", "shear")), "under the stair"
             )
         except OutsideScope as refused:
             found.gap("Rim carries the stair", about, refused)
-        demand = factored(found, dead_n / 2, live_n / 2, "R", u.force_n, u.force, "one stringer's end on the rim")
+        demand = factored(found, dead_n / 2, live_n / 2, "R", "one stringer's end on the rim")
         found.gap(
             "Stringers' hangers hold",
             about,
@@ -171,11 +172,8 @@ def _treads_bend(found: Found, stair: Stair, timber: Timber, about: str) -> None
     one = check_bends(
         book,
         outdoors(board, flat=True),
-        moment,
-        name="Treads bend",
-        about=about,
-        case="one person",
-        load="floor",
+        (moment, "floor"),
+        Asked("Treads bend", about, "one person"),
     )
     if isinstance(one, Check):  # where the wood has no strength, what treads of its thickness are sold for speaks
         found.checks.append(one)
@@ -204,11 +202,8 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
         check_bends(
             book,
             outdoors(rail_of(timber), flat=True),
-            moment,
-            name="Handrail bends",
-            about=about,
-            case="between brackets",
-            load=people.load,
+            (moment, people.load),
+            Asked("Handrail bends", about, "between brackets"),
         ),
     )
     force = given_step("P", push, u.force, people.source, "a person at a bracket")

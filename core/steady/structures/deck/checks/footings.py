@@ -8,7 +8,7 @@ from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.layout.outline import Point
 from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Soil, given_step, si
+from steady.rulebooks.answers import PadAsk, Soil, given_step, si
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.layout.framing import Frame, PostAt
 from steady.structures.soil import soil_of
@@ -155,8 +155,8 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
             source=soil.source,
             says=f"{soil.says}, less what the concrete weighs more than the soil it replaces",
         )
-        found.at_most("Ground bears", about, pressure, limit, (load,), soil.says, fitted=not spec.footing_width_m)
-        _pad_table(found, about, sum(reaction) / found.load.total_pa, soil, width_m, round_pad)
+        found.at_most("Ground bears", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m)
+        _pad_table(found, about, _pad_ask(found, sum(reaction) / found.load.total_pa, soil, round_pad), width_m)
     depth = _depth(found, frame, stand, width_m)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
     fitted = not spec.footing_depth_m
@@ -171,7 +171,7 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
                 has,
                 found.limit_length(step, si(step)),
                 (step,),
-                name.lower(),
+                case=name.lower(),
                 fitted=fitted,
             )
     try:
@@ -180,7 +180,7 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
             "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
         )
         found.at_least(
-            "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), "plain concrete"
+            "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), case="plain concrete"
         )
     except OutsideScope:
         pass  # a school without the rule leaves it to the depth
@@ -199,19 +199,21 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
     )
 
 
+def _pad_ask(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> PadAsk:
+    floor = found.load.floor
+    return PadAsk(
+        area_m2=area_m2,
+        bearing_pa=soil.bearing_pa,
+        live_pa=floor.live_pa,
+        dead_pa=floor.dead_pa,
+        round_pad=round_pad,
+    )
+
+
 def _table_width_m(found: Found, area_m2: float, soil: Soil, round_pad: bool) -> float:
     """What the school's table of deck footings asks, 0 where it has none or does not reach."""
-    floor = found.load.floor
     try:
-        return found.book.pad_table(
-            area_m2=area_m2,
-            bearing_pa=soil.bearing_pa,
-            live_pa=floor.live_pa,
-            dead_pa=floor.dead_pa,
-            round_pad=round_pad,
-            storeys=None,
-            column_spacing_m=None,
-        ).width_m
+        return found.book.pad_table(_pad_ask(found, area_m2, soil, round_pad)).width_m
     except (OutsideScope, InputError):
         return 0.0
 
@@ -225,18 +227,10 @@ def _size_up(width_m: float, round_pad: bool, metric: bool) -> float:
     return math.ceil(width_m / (2 * IN) - 1e-6) * 2 * IN
 
 
-def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: float, round_pad: bool) -> None:
-    book, floor = found.book, found.load.floor
+def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
+    book = found.book
     try:
-        pad = book.pad_table(
-            area_m2=area_m2,
-            bearing_pa=soil.bearing_pa,
-            live_pa=floor.live_pa,
-            dead_pa=floor.dead_pa,
-            round_pad=round_pad,
-            storeys=None,
-            column_spacing_m=None,
-        )
+        pad = book.pad_table(ask)
     except (OutsideScope, InputError) as refused:
         outside = (
             refused
@@ -245,7 +239,7 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
                 "the code's table of pads goes by storeys and columns, not by a deck's area", "calculate it"
             )
         )
-        found.gap("Footing is wide enough", about, outside, Basis.TABLE)
+        found.gap("Footing is wide enough", about, outside, basis=Basis.TABLE)
         return
     has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
     needs = (
@@ -253,7 +247,7 @@ def _pad_table(found: Found, about: str, area_m2: float, soil: Soil, width_m: fl
         if pad.working
         else found.length_step("B_t", pad.width_m, "table")
     )
-    found.at_least("Footing is wide enough", about, has, needs, pad.working, "table", basis=Basis.TABLE)
+    found.at_least("Footing is wide enough", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
 
 
 def _depth(found: Found, frame: Frame, stand: Stand, width_m: float) -> Depth:

@@ -6,9 +6,9 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.measure.units import LB
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, JoistAsk, SpanFound, Wood, given_step, si
+from steady.rulebooks.answers import Action, JoistAsk, SeatAsk, SpanFound, Wood, given_step, si
 from steady.rulebooks.base import Rulebook
-from steady.rulebooks.bent import check_member, floor_cases
+from steady.rulebooks.bent import Bent, check_member, floor_cases
 from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood, line_of
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
@@ -51,11 +51,11 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
         try:
             limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE))
         except OutsideScope as refused:
-            found.gap("Joists span", about, refused, basis)
+            found.gap("Joists span", about, refused, basis=basis)
             continue
         step = found.limit_length(limit.step, limit.span_m)
         case = f"set by {limit.governs}"
-        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case, basis=basis)
+        found.at_most("Joists span", about, span, step, (*found.load.steps, limit.step), case=case, basis=basis)
     _statics(found, frame, wood, about)
     if frame.longest_past_m > 1e-6:
         _past(found, frame, wood, about)
@@ -150,7 +150,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             past,
             found.limit_length(rule.step, rule.span_m),
             (rule.step,),
-            rule.governs,
+            case=rule.governs,
             fitted=not spec.pins,
         )
     else:
@@ -158,12 +158,12 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             "a_max", limit_m, "a quarter of the span behind", "practice: usual bound of an overhang"
         )
         found.at_most(
-            "Joists run past the beam", about, past, quarter, (), "a quarter of the span", fitted=not spec.pins
+            "Joists run past the beam", about, past, quarter, (), case="a quarter of the span", fitted=not spec.pins
         )
     try:
         table = book.joist_cantilever_table((wood,), spacing_m=spec.spacing_m, floor=found.load.floor)
     except OutsideScope as refused:
-        found.gap("Joists run past the beam", about, refused, Basis.TABLE)
+        found.gap("Joists run past the beam", about, refused, basis=Basis.TABLE)
     else:
         least = min(table.span_m, back_m / 4)
         cell = (
@@ -177,7 +177,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
             past,
             found.limit_length(cell, least),
             (table.step,),
-            "table",
+            case="table",
             basis=Basis.TABLE,
             fitted=not spec.pins,
         )
@@ -229,7 +229,7 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
         says="people elsewhere on the joist lift it there",
     )
     if worst_needs <= worst_has:
-        found.at_least("Back ends stay down", about, has_step, needs_step, (), "live load where it lifts most")
+        found.at_least("Back ends stay down", about, has_step, needs_step, (), case="live load where it lifts most")
         return
     net = Step(
         symbol="R_net",
@@ -252,8 +252,9 @@ def _back_ends(found: Found, frame: Frame, about: str) -> None:
     )
 
 
-def factored(found: Found, dead: float, live: float, symbol: str, unit_n: float, unit: str, says: str) -> Step:
-    """The largest of the school's combinations of a dead and a live part (given in N)."""
+def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> Step:
+    """The largest of the school's combinations of a dead and a live part (given in N), in the school's unit of forces."""
+    unit_n, unit = found.book.units.force_n, found.book.units.force
     cases = floor_cases(found.book, "")
     case = max(cases, key=lambda one: one.total(dead, live))
     return Step(
@@ -300,40 +301,42 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
         least = found.length_step(
             "l_min", book.least_bearing_m[0], "least bearing of a joist", book.least_bearing_source
         )
-        found.at_least("Joists lie far enough on the beam", about, has, least, (), says)
+        found.at_least("Joists lie far enough on the beam", about, has, least, (), case=says)
         try:
             seat = book.seat(
                 replace(wood, shared=False),
                 load.floor.load,
-                width_m=timber.joist.thickness_m,
-                length_m=length_m,
-                from_end_m=frame.longest_past_m if says == "on the beam" else 0.0,
-                kind="discrete",
+                SeatAsk(
+                    width_m=timber.joist.thickness_m,
+                    length_m=length_m,
+                    from_end_m=frame.longest_past_m if says == "on the beam" else 0.0,
+                    kind="discrete",
+                ),
             )
         except (OutsideScope, ValueError) as refused:
             outside = refused if isinstance(refused, OutsideScope) else OutsideScope(str(refused), "a wider beam")
             found.gap("Joists bear on the beam", about, outside)
             continue
-        demand = factored(found, *on_beam, "R", u.force_n, u.force, f"one joist {says}")
+        demand = factored(found, *on_beam, "R", f"one joist {says}")
         capacity = seat.capacity
         limit = (
             capacity
             if capacity.unit == u.force
             else given_step("R_max", si(capacity) / u.force_n, u.force, capacity.source)
         )
-        found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), f"square to the grain, {says}")
+        found.at_most("Joists bear on the beam", about, demand, limit, (capacity,), case=f"square to the grain, {says}")
 
 
 def _hung(found: Found, on_beam: tuple[float, float], about: str) -> None:
     """Joists flush with their beams hang in hangers from both sides: the maker's rating, or what it must be."""
     spec, u = found.spec, found.book.units
-    demand = factored(found, *on_beam, "R", u.force_n, u.force, "one joist in its hanger on a beam")
+    demand = factored(found, *on_beam, "R", "one joist in its hanger on a beam")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Hangers on the beams hold", about, demand, limit, (), "every nail in")
+        found.at_most("Hangers on the beams hold", about, demand, limit, (), case="every nail in")
         return
     found.gap(
         "Hangers on the beams hold",
@@ -381,11 +384,13 @@ def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
         checks = check_member(
             book,
             wood,
-            dead=Action(
-                moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+            Bent(
+                dead=Action(
+                    moment_n_m=dead * span_m**2 / 8, shear_n=dead * span_m / 2, sag_n_m3=5 * dead * span_m**4 / 384
+                ),
+                live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
+                span_m=span_m,
             ),
-            live=Action(moment_n_m=point_n * span_m / 4, shear_n=point_n, sag_n_m3=point_n * span_m**3 / 48),
-            span_m=span_m,
             about=f"{spec.id}/joists",
         )
     except OutsideScope as refused:

@@ -68,12 +68,12 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             has,
             _in_size(found, printed),
             (printed,),
-            "table",
+            case="table",
             basis=Basis.TABLE,
             fitted=not design.spacing_m,
         )
     except OutsideScope as refused:
-        found.gap("Ledger fixings stand close enough", about, refused, Basis.TABLE)
+        found.gap("Ledger fixings stand close enough", about, refused, basis=Basis.TABLE)
     spacing_m = spacing_m or USUAL_SPACING_M
     _load(found, frame, about, spacing_m)
     _hangers(found, frame, about)
@@ -82,7 +82,7 @@ def reckon_ledger(found: Found, frame: Frame, timber: Timber) -> float | None:
             "Ledger is deep enough",
             about,
             OutsideScope("the table's ledger is a 2×8 or deeper", "joists and ledger of 2×8 or more"),
-            Basis.TABLE,
+            basis=Basis.TABLE,
         )
     return spacing_m
 
@@ -113,13 +113,13 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
     spec, book = found.spec, found.book
     u = book.units
     dead, live = (part / spec.spacing_m * spacing_m for part in _reactions(found, frame))
-    demand = factored(found, dead, live, "P", u.force_n, u.force, "on one fixing of the ledger")
+    demand = factored(found, dead, live, "P", "on one fixing of the ledger")
     rating = spec.ledger.fixing_rating_n
     if rating > 0:
         limit = given_step(
             "P_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Ledger fixing holds", about, demand, limit, (), spec.ledger.fixing)
+        found.at_most("Ledger fixing holds", about, demand, limit, (), case=spec.ledger.fixing)
         return
     if any(c.about == about and c.basis is Basis.TABLE for c in found.checks):
         # The table is the school's own answer for these fixings; the load on each stands beside it.
@@ -137,13 +137,13 @@ def _load(found: Found, frame: Frame, about: str, spacing_m: float) -> None:
 
 def _hangers(found: Found, frame: Frame, about: str) -> None:
     spec, u = found.spec, found.book.units
-    demand = factored(found, *_reactions(found, frame), "R", u.force_n, u.force, "one joist in its hanger")
+    demand = factored(found, *_reactions(found, frame), "R", "one joist in its hanger")
     rating = spec.ledger.hanger_rating_n
     if rating > 0:
         limit = given_step(
             "R_max", rating / u.force_n, u.force, "user: the maker's number with the crew's own safety factor"
         )
-        found.at_most("Joist hanger holds", about, demand, limit, (), "every nail in")
+        found.at_most("Joist hanger holds", about, demand, limit, (), case="every nail in")
         return
     found.gap(
         "Joist hanger holds",

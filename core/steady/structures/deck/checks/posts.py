@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import FixingAsk, Standing, given_step, si
+from steady.rulebooks.answers import FixingAsk, PostAsk, Standing, given_step, si
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.checks.findings import Found, Timber, line_of, post_wood
 from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, footing, soil_under
@@ -112,14 +112,14 @@ def _column(found: Found, timber: Timber, stand: Stand) -> None:
                 best = use, demand, capacity, column.buckling
         assert best is not None
         height = found.length_step("h", tall_m, "post, from its base to the beam")
-        found.at_most("Post buckles", about, best[1], best[2], (height, best[3]), "standing straight")
+        found.at_most("Post buckles", about, best[1], best[2], (height, best[3]), case="standing straight")
     except OutsideScope as refused:
         found.gap("Post buckles", about, refused)
     try:
         if spec.seat == "beside":
             raise OutsideScope("the table's beams lie on their posts, not bolted beside them", "calculate it")
         area_m2 = sum(reaction) / found.load.total_pa
-        limit = book.post_height(wood, area_m2=area_m2, floor=load, longest_m=None, table=True, edition="")
+        limit = book.post_height(wood, PostAsk(area_m2=area_m2, floor=load, longest_m=None, table=True, edition=""))
         height = found.length_step("h", tall_m, "post, from its base to the beam")
         found.at_most(
             "Post is tall",
@@ -127,11 +127,11 @@ def _column(found: Found, timber: Timber, stand: Stand) -> None:
             height,
             found.limit_length(limit.step, limit.span_m),
             (limit.step,),
-            "table",
+            case="table",
             basis=Basis.TABLE,
         )
     except OutsideScope as refused:
-        found.gap("Post is tall", about, refused, Basis.TABLE)
+        found.gap("Post is tall", about, refused, basis=Basis.TABLE)
 
 
 def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
@@ -207,7 +207,7 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: Stand) -> None:
         return
     one = given_step("1", 1.0, "", use.source)
     says = "fixed posts" if spec.upright == "fixed posts" else "knee braces, along the beam and across it"
-    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), says, asks=Asks.SAFETY)
+    found.at_most("Post is squeezed and bent", about, use, one, (push, moment), case=says, asks=Asks.SAFETY)
     if spec.upright == "knee braces":
         _brace(found, timber, stand, push, Asks.SAFETY)
 
@@ -241,7 +241,7 @@ def _brace(found: Found, timber: Timber, stand: Stand, push: Step, asks: Asks) -
         book.factored(force, "F_d"),
         limit,
         (push, force, column.buckling),
-        "pushed sideways",
+        case="pushed sideways",
         asks=asks,
     )
     if asks is Asks.ADVICE:
@@ -292,4 +292,4 @@ def _brace_bolts(found: Found, timber: Timber, about: str, force: Step) -> None:
         source="nds: 12.3; high; wet service 11.3.3 medium",
         says=f"2 bolts 1/2 in, one plane, mode {mode}",
     )
-    found.at_most(name, about, force, limit, (each,), "both directions", asks=Asks.SAFETY)
+    found.at_most(name, about, force, limit, (each,), case="both directions", asks=Asks.SAFETY)

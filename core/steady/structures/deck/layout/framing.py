@@ -170,7 +170,7 @@ def frame(
     # A pinned line says how far joists run past it; a pinned post leaves all lines where they were.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
     for _ in range(8):
-        lines = _lines(spec, raw, joist_limit_m, overhang, on_house, _house_edge(plan))
+        lines = _lines(spec, raw, joist_limit_m, overhang, _house_edge(plan) if on_house else None)
         conflicts: list[str] = []
         joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
@@ -226,13 +226,11 @@ def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
     return made
 
 
-def _lines(
-    spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: float, on_house: bool, house: Span
-) -> list[float]:
-    """Beam lines: one near every outer edge, more between where joists would span too far."""
+def _lines(spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: float, house: Span | None) -> list[float]:
+    """Beam lines: one near every outer edge, more between where joists would span too far. `house`: where a ledger is."""
 
     def held(joist: Joist) -> bool:
-        return on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
+        return house is not None and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
 
     # Alike ends are counted to a tenth of a millimetre, and taken exactly.
     exact = {round(joist.to_m, 4): joist.to_m for joist in joists}

@@ -9,6 +9,7 @@ from steady.layout.decking import Courses, courses, joined
 from steady.plan.model import Cut, Place
 from steady.structures.deck.parts.build import Builder
 from steady.structures.deck.spec.deck import DeckSpec
+from steady.structures.grouped import Sawn
 
 
 def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
@@ -41,7 +42,7 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
             start = a - past + framed
             end = c + past - framed
             try:
-                lengths = _broken(spec, start, end, centres, longest_m, course)
+                lengths = _broken(spec, (start, end), centres, longest_m, course)
             except InputError as error:
                 clashes.append(error.message)
                 lengths = [end - start]
@@ -58,8 +59,9 @@ def decking(b: Builder, longest_m: float) -> tuple[Courses, list[str]]:
 
 
 def _broken(
-    spec: DeckSpec, start: float, end: float, centres: Sequence[float], longest_m: float, course: int
+    spec: DeckSpec, run: tuple[float, float], centres: Sequence[float], longest_m: float, course: int
 ) -> list[float]:
+    start, end = run
     own = tuple(c - start for c in centres if start + 0.05 < c < end - 0.05)
     if spec.breaker and end - start > longest_m and own:
         middle = min(own, key=lambda c: abs(c - (end - start) / 2))
@@ -89,8 +91,7 @@ def _board_rows(
             b.add(
                 "decking",
                 stick,
-                length,
-                (t, width),
+                (length, (t, width)),
                 Place(
                     id=f"{spec.id}/boards/{number}/{k}",
                     at=b.vec(start, v, -t / 2),
@@ -99,7 +100,7 @@ def _board_rows(
                     count=len(run),
                     step=b.vec(0.0, pitch),
                 ),
-                rip,
+                Sawn(rip),
             )
 
 
@@ -120,11 +121,9 @@ def _frame_boards(b: Builder, w: float, t: float, gap: float) -> None:
             b.add(
                 "decking",
                 b.timber.board,
-                edge.length_m,
-                (t, w),
+                (edge.length_m, (t, w)),
                 Place(
                     id=f"{spec.id}/frame/{k}/{edge.index}", at=at, along=direction, up=(edge.out[0], edge.out[1], 0.0)
                 ),
-                (mitre, replace(mitre, end="end", at_m=edge.length_m)),
-                edge.length_m + w,
+                Sawn((mitre, replace(mitre, end="end", at_m=edge.length_m)), edge.length_m + w),
             )

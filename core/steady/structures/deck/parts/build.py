@@ -7,7 +7,7 @@ from collections.abc import Callable
 from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
-from steady.footings.hole import layers
+from steady.footings.hole import RoundHole, layers
 from steady.layout.plies import beam_plies
 from steady.plan.model import Cut, Footing, Layer, Part, Place, Vec
 from steady.structures.deck.checks.findings import Timber, line_of
@@ -15,6 +15,7 @@ from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.posts import brace_leg_m
 from steady.structures.deck.layout.framing import BeamRun, Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on, sistered
+from steady.structures.grouped import AS_LONG_AS_IT_IS, Sawn
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -41,18 +42,17 @@ class Builder:
         self,
         role: str,
         stick: Stick,
-        length_m: float,
-        section_m: tuple[float, float],
+        size_m: tuple[float, tuple[float, float]],
         place: Place,
-        cuts: tuple[Cut, ...] = (),
-        stick_m: float = 0.0,
+        sawn: Sawn = AS_LONG_AS_IT_IS,
     ) -> None:
-        """One piece, or a row of alike ones."""
+        """One piece, or a row of alike ones. `size_m`: its length, and its section."""
+        (length_m, section_m), cuts = size_m, sawn.cuts
         if length_m <= 0.01:
             return
         key = (role, stick.key, round(length_m / SAME_M), section_m, cuts)
         self._rows[key].append(place)
-        self._stick_m[key] = max(self._stick_m.get(key, 0.0), stick_m or length_m)
+        self._stick_m[key] = max(self._stick_m.get(key, 0.0), sawn.stick_m or length_m)
 
     def fix(self, item: str, each: int, at: Vec, role: str = "hardware") -> None:
         """So many of one fixing."""
@@ -116,8 +116,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             b.add(
                 "joist",
                 timber.joist,
-                end - start,
-                (t, deep),
+                (end - start, (t, deep)),
                 Place(
                     id=f"{spec.id}/{joist.id}" if k == 0 else f"{spec.id}/{joist.id}/{k}",
                     at=b.vec(joist.u_m, start, z),
@@ -152,8 +151,7 @@ def joists_and_rims(b: Builder, longest_m: float) -> None:
             b.add(
                 "ledger" if house else "rim",
                 timber.joist,
-                piece,
-                (t, deep),
+                (piece, (t, deep)),
                 Place(
                     id=f"{spec.id}/{name}" if k == 0 else f"{spec.id}/{name}/{k}",
                     at=begins,
@@ -214,8 +212,7 @@ def _blocking(b: Builder, z: float) -> None:
             b.add(
                 "blocking",
                 timber.joist,
-                length,
-                (t, deep),
+                (length, (t, deep)),
                 Place(
                     id=f"{spec.id}/block/{one.id}/{v:g}", at=b.vec(one.u_m + t / 2, v, z), along=b.vec(1.0, 0.0), up=UP
                 ),
@@ -267,8 +264,7 @@ def beams(b: Builder, lengths_of: Callable[[str], list[float]]) -> list[str]:
                 b.add(
                     "beam",
                     timber.beam,
-                    c - a,
-                    (t, deep),
+                    (c - a, (t, deep)),
                     Place(
                         id=f"{spec.id}/beam/{run.id}" if (ply, k) == (0, 0) else f"{spec.id}/beam/{run.id}/{ply}/{k}",
                         at=b.vec(a, v, z),
@@ -293,8 +289,7 @@ def posts_and_footings(b: Builder, posts: list[PostFound]) -> list[Footing]:
         b.add(
             "post",
             timber.post,
-            post.length_m,
-            (timber.post.thickness_m, timber.post.width_m),
+            (post.length_m, (timber.post.thickness_m, timber.post.width_m)),
             Place(id=pid, at=(x, y, ground + post.foot_m - post.embedded_m), along=UP, up=b.vec(1.0, 0.0)),
         )
         if not post.embedded_m:
@@ -339,11 +334,9 @@ def _knee(b: Builder, post: PostFound, u: float, v: float) -> None:
     b.add(
         "brace",
         stick,
-        root * leg,
-        (stick.thickness_m, stick.width_m),
+        (root * leg, (stick.thickness_m, stick.width_m)),
         Place(id=name, at=start, along=b.vec(u / root, v / root, 1 / root), up=b.vec(-u / root, -v / root, 1 / root)),
-        (saw,),
-        root * leg + stick.width_m,
+        Sawn((saw,), root * leg + stick.width_m),
     )
     b.fix("knee brace bolt", 4, start, "screw")
 
@@ -352,10 +345,7 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(
-            embedment_m=post.embedded_m,
-            gravel_m=spec.gravel_m,
-            plug_m=0.0,
-            hole_width_m=post.width_m,
+            RoundHole(embedment_m=post.embedded_m, gravel_m=spec.gravel_m, plug_m=0.0, hole_width_m=post.width_m),
             post_width_m=timber.post.width_m,
             above_ground_m=post.top_m,
         )
@@ -397,8 +387,7 @@ def sills(b: Builder) -> None:
         b.add(
             "sill",
             timber.post,
-            right - left + 0.3,
-            (timber.post.width_m, timber.post.thickness_m),
+            (right - left + 0.3, (timber.post.width_m, timber.post.thickness_m)),
             Place(
                 id=f"{spec.id}/sill-{number}",
                 at=b.vec(left - 0.15, v, z),

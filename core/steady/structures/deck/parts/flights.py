@@ -6,6 +6,7 @@ from steady.plan.model import Cut, Place, Vec
 from steady.structures.deck.checks.flights import Stair
 from steady.structures.deck.checks.guards import rail_of
 from steady.structures.deck.parts.build import UP, Builder
+from steady.structures.grouped import Sawn
 
 HANDRAIL_M = 0.9144
 """A handrail's middle over the nosings [common practice, within every code's band]."""
@@ -35,8 +36,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
         b.add(
             "stringer",
             stick,
-            length,
-            (stick.thickness_m, stick.width_m),
+            (length, (stick.thickness_m, stick.width_m)),
             Place(
                 id=f"{b.spec.id}/stair/{design.id}",
                 at=(x, y, -thick_m - half_m / math.cos(lean)),
@@ -46,11 +46,13 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 count=found.stringers,
                 step=(across[0] * pitch, across[1] * pitch, 0.0),
             ),
-            (
-                Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
-                Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
+            Sawn(
+                (
+                    Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-lean),
+                    Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 2 - lean),
+                ),
+                long_m,
             ),
-            long_m,
         )
         for k in range(1, found.risers):
             for half in range(2):
@@ -59,8 +61,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                 b.add(
                     "tread",
                     board,
-                    design.width_m,
-                    (board.thickness_m, board.width_m),
+                    (design.width_m, (board.thickness_m, board.width_m)),
                     Place(
                         id=f"{b.spec.id}/stair/{design.id}/tread/{k}/{half}",
                         at=(tx + edge.out[0] * out, ty + edge.out[1] * out, -k * found.riser_m - board.thickness_m / 2),
@@ -75,8 +76,7 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
             b.add(
                 "handrail",
                 rail,
-                found.run_m / math.cos(lean),
-                (rail.thickness_m, rail.width_m),
+                (found.run_m / math.cos(lean), (rail.thickness_m, rail.width_m)),
                 Place(
                     id=f"{b.spec.id}/stair/{design.id}/handrail{'-2' if number else ''}",
                     at=(hx, hy, HANDRAIL_M),
@@ -116,8 +116,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                 b.add(
                     "guard post",
                     post,
-                    tall + below,
-                    (post.thickness_m, post.width_m),
+                    (tall + below, (post.thickness_m, post.width_m)),
                     Place(
                         id=f"{name}/{k}",
                         at=(x, y, nosing(at) - below),
@@ -138,8 +137,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     b.add(
                         "guard rail",
                         rail,
-                        clear / math.cos(lean),
-                        (rail.thickness_m, rail.width_m),
+                        (clear / math.cos(lean), (rail.thickness_m, rail.width_m)),
                         Place(
                             id=f"{name}/rail/{k}/{low}",
                             at=(x, y, nosing(begins) + z),
@@ -147,8 +145,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                             up=up,
                             about=f"{b.spec.id}/stair/{stair.design.id}",
                         ),
-                        cuts,
-                        clear / math.cos(lean) + rail.width_m * slope,
+                        Sawn(cuts, clear / math.cos(lean) + rail.width_m * slope),
                     )
                 each = run.balusters // max(1, len(run.posts_m) - 1)
                 pitch = run.gap_m + baluster.width_m
@@ -158,8 +155,7 @@ def build_stair_guards(b: Builder, stairs: list[Stair]) -> None:
                     b.add(
                         "baluster",
                         baluster,
-                        tall - 0.05,
-                        (baluster.thickness_m, baluster.width_m),
+                        (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
                         Place(
                             id=f"{name}/balusters/{k}",
                             at=(bx, by, nosing(at) + 0.05),

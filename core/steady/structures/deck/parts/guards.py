@@ -25,8 +25,7 @@ def _caps(b: Builder, name: str, run: GuardRun, inset_m: float) -> None:
         b.add(
             "guard cap",
             board,
-            ends - begins,
-            (board.thickness_m, board.width_m),
+            (ends - begins, (board.thickness_m, board.width_m)),
             Place(
                 id=f"{name}/cap/{k}",
                 at=(x, y, b.guard_m),
@@ -56,8 +55,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
             b.add(
                 "guard post",
                 post,
-                tall + below,
-                (post.thickness_m, post.width_m),
+                (tall + below, (post.thickness_m, post.width_m)),
                 Place(
                     id=f"{b.spec.id}/guard/{number}/{k}",
                     at=(x, y, -below),
@@ -71,8 +69,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
             b.add(
                 "blocking",
                 timber.joist,
-                b.spec.spacing_m - timber.joist.thickness_m,
-                (timber.joist.thickness_m, timber.joist.width_m),
+                (b.spec.spacing_m - timber.joist.thickness_m, (timber.joist.thickness_m, timber.joist.width_m)),
                 Place(
                     id=f"{b.spec.id}/guard/{number}/block-{k}",
                     at=(*behind, -below + timber.joist.width_m / 2),
@@ -90,8 +87,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 b.add(
                     "guard rail",
                     rail,
-                    clear,
-                    (rail.thickness_m, rail.width_m),
+                    (clear, (rail.thickness_m, rail.width_m)),
                     Place(
                         id=f"{b.spec.id}/guard/{number}/rail/{start:.3f}/{z:.2f}",
                         at=(x, y, z),
@@ -107,8 +103,7 @@ def build_guard(b: Builder, guard: GuardFound) -> None:
                 b.add(
                     "baluster",
                     baluster,
-                    tall - 0.05,
-                    (baluster.thickness_m, baluster.width_m),
+                    (tall - 0.05, (baluster.thickness_m, baluster.width_m)),
                     Place(
                         id=f"{b.spec.id}/guard/{number}/balusters/{start:.3f}",
                         at=(bx, by, 0.05),

@@ -5,13 +5,14 @@ import math
 from steady.plan.model import Place, Vec
 from steady.structures.deck.checks.bearings import brought, doubled
 from steady.structures.deck.parts.build import Builder, levels
+from steady.structures.rests import Bearing
 
 UP: Vec = (0.0, 0.0, 1.0)
 SCREWS_A_BLOCK, EVERY_M = 8, 0.4
 
 
 def pockets(b: Builder) -> None:
-    """Two blocks side by side under each post; the base's bolts go through both."""
+    """Two blocks side by side under each post, the base's bolts through both; two on either side of one held in a pocket."""
     spec, frame, stick = b.spec, b.frame, b.timber.joist
     t, deep = stick.thickness_m, stick.width_m
     z, _ = levels(spec, b.timber)
@@ -23,17 +24,30 @@ def pockets(b: Builder) -> None:
         if not left or not right:
             continue
         a, c = left[-1], right[0]
-        for side in (-0.5, 0.5):
+        for name, off_m in _blocks(one, t):
             place = Place(
-                id=f"{spec.id}/pocket/{one.id}/{'near' if side < 0 else 'far'}",
+                id=f"{spec.id}/pocket/{one.id}/{name}",
                 about=f"{spec.id}/bearings",
-                at=b.vec(a.u_m + t / 2, v + side * t, z),
+                at=b.vec(a.u_m + t / 2, v + off_m, z),
                 along=b.vec(1.0, 0.0),
                 up=UP,
             )
-            b.add("blocking", stick, c.u_m - a.u_m - t, (t, deep), place)
+            b.add("blocking", stick, (c.u_m - a.u_m - t, (t, deep)), place)
         b.fix("rim screw", 2 * SCREWS_A_BLOCK, b.vec(u, v, z), "screw")
     _second_joists(b, z)
+
+
+def _blocks(one: Bearing, thick_m: float) -> list[tuple[str, float]]:
+    """Two under a post's base, or two on either side of a post that goes down between them: how far off its middle."""
+    if not one.held_m:
+        return [("near", -thick_m / 2), ("far", thick_m / 2)]
+    first = (one.post_m + thick_m) / 2
+    return [
+        ("near", -first),
+        ("near/2", -first - thick_m),
+        ("far", first),
+        ("far/2", first + thick_m),
+    ]
 
 
 def _second_joists(b: Builder, z: float) -> None:
@@ -54,7 +68,7 @@ def _second_joists(b: Builder, z: float) -> None:
             along=b.vec(0.0, 1.0),
             up=UP,
         )
-        b.add("joist", stick, joist.to_m - joist.from_m, (t, deep), place)
+        b.add("joist", stick, (joist.to_m - joist.from_m, (t, deep)), place)
         b.fix("joist hanger", 1, b.vec(joist.u_m, joist.to_m, z), "connector")
         b.fix(
             "ply screw",

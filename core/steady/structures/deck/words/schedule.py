@@ -1,5 +1,7 @@
 """What a deck's sheet lists: joists, beams, posts with their footings, ledger, guard, stairs, each in one line of words."""
 
+from dataclasses import dataclass
+
 from steady.measure.show import Tape
 from steady.plan.model import Member
 from steady.structures.deck.checks.findings import Found, Timber, line_of
@@ -10,16 +12,24 @@ from steady.structures.deck.spec.deck import runs_on
 from steady.structures.guard.reckon import GuardFound
 
 
+@dataclass(frozen=True, slots=True)
+class Stands:
+    """What stands under, around and before the frame."""
+
+    posts: list[PostFound]
+    guard: GuardFound
+    stairs: list[Stair]
+
+
 def members(
     found: Found,
     frame: Frame,
     timber: Timber,
-    posts: list[PostFound],
-    guard: GuardFound,
-    stairs: list[Stair],
+    stands: Stands,
     tape: Tape,
 ) -> list[Member]:
     """Every member that can be selected."""
+    posts, guard, stairs = stands.posts, stands.guard, stands.stairs
     spec = found.spec
     me = spec.id
     past = f", {tape.length(frame.longest_past_m)} past the beam" if frame.longest_past_m > 0.005 else ""

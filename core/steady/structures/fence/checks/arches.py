@@ -3,10 +3,10 @@
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
-from steady.rulebooks.answers import WindOnFence
+from steady.rulebooks.answers import WindFace, WindOnFence, WindPlace
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.gate.arch import ArchFound, reckon, solid_height_m
+from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
 from steady.yard.stock import Stick, stick
 
@@ -50,12 +50,12 @@ def stand(case: FenceCase, out: SetOut) -> list[Standing]:
         wind: WindOnFence | OutsideScope
         try:
             wind = book.wind_on_fence(
-                length_m=length_m,
-                solid_height_m=solid_height_m(header, rung, arch),
-                top_height_m=arch.headroom_m + header.width_m + rung.width_m,
-                speed_m_per_s=site.wind_speed_m_per_s,
-                exposure=site.exposure,
-                edition=site.edition,
+                WindPlace(speed_m_per_s=site.wind_speed_m_per_s, exposure=site.exposure, edition=site.edition),
+                WindFace(
+                    length_m=length_m,
+                    solid_height_m=solid_height_m(header, rung, arch),
+                    top_height_m=arch.headroom_m + header.width_m + rung.width_m,
+                ),
             )
         except OutsideScope as refused:
             wind = refused
@@ -69,7 +69,7 @@ def stand(case: FenceCase, out: SetOut) -> list[Standing]:
                 rung=rung,
                 top_m=max(bay.start.ground_m, bay.end.ground_m) + arch.headroom_m + header.width_m,
                 length_m=length_m,
-                found=reckon(arch, header, rung, bay.width_m, length_m, wind, book, name),
+                found=reckon(arch, ArchMade(header, rung, bay.width_m, length_m), wind, book, name),
             )
         )
     return made

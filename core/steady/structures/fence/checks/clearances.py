@@ -6,7 +6,7 @@ import math
 from steady.ground.profile import Profile
 from steady.layout.drying import shrinkage_m
 from steady.layout.infill import between_end_gaps
-from steady.layout.slopes import stepped_bays
+from steady.layout.slopes import PanelGaps, stepped_bays
 from steady.measure.units import IN
 from steady.structures.fence.layout.infill import WIRED, screen
 from steady.structures.fence.layout.line import Stretch
@@ -105,9 +105,7 @@ def base_boards(case: FenceCase, bay: Bay, board_m: float) -> int:
         [step] = stepped_bays(
             case.ground,
             (bay.start.station_m, bay.end.station_m),
-            gap_least_m=spec.gap_m,
-            gravel_board_m=board_m,
-            gap_most_m=allowed_m,
+            PanelGaps(gap_least_m=spec.gap_m, gravel_board_m=board_m, gap_most_m=allowed_m),
         )
         return step.gravel_boards
     return max(

@@ -112,9 +112,10 @@ def refuse(spec: FenceSpec, posts: list[Stick]) -> None:
 
 
 def layers(
-    spec: FenceSpec, way: FootWay, post: Stick, *, embedment_m: float, hole_width_m: float, above_ground_m: float
+    spec: FenceSpec, way: FootWay, post: Stick, hole_m: tuple[float, float], above_ground_m: float
 ) -> tuple[Layer, ...]:
-    """What lies in and on the ground at one post, bottom first; heights from the ground there."""
+    """What lies in and on the ground at one post, bottom first; heights from the ground there. `hole_m`: deep, wide."""
+    embedment_m, hole_width_m = hole_m
     detail, gravel_m = spec.foot_detail, spec.gravel_m
     wide_m = side_width_m(spec, way, post, hole_width_m) if way.stands == "pier" else hole_width_m
     foot = foot_m(spec, way)
@@ -134,19 +135,19 @@ def layers(
         )
 
     plug_m = spec.plug_m if way.key == "closed below" else 0.0
-    hole_m = gravel_m + plug_m + embedment_m
+    dug_m = gravel_m + plug_m + embedment_m
     belled = detail.bell_width_m is not None
-    bed = [fill("gravel", -hole_m, -hole_m + gravel_m)] if gravel_m > 0 else []
+    bed = [fill("gravel", -dug_m, -dug_m + gravel_m)] if gravel_m > 0 else []
     slab = Layer(what="slab", bottom_m=-detail.slab_m, top_m=0.0, width_m=SLAB_SHOWN_M, shape="square")
     if way.key in ("open below", "closed below"):
-        return (*bed, fill("concrete", -hole_m + gravel_m, 0.0, belled), stood)
+        return (*bed, fill("concrete", -dug_m + gravel_m, 0.0, belled), stood)
     if way.key == "tamped gravel":
-        return fill("gravel", -hole_m, 0.0), stood
+        return fill("gravel", -dug_m, 0.0), stood
     if way.key == "tamped sand":
         return (*bed, fill("sand", -embedment_m, 0.0), stood)
     if way.key == "part driven":
-        dug_m = min(detail.dug_m, embedment_m)
-        return (fill("concrete", -dug_m, -detail.collar_below_m), fill("soil", -detail.collar_below_m, 0.0), stood)
+        by_hand_m = min(detail.dug_m, embedment_m)
+        return (fill("concrete", -by_hand_m, -detail.collar_below_m), fill("soil", -detail.collar_below_m, 0.0), stood)
     if way.key == "over a pipe":
         pipe_m = pipe_width_m(spec)
         pipe = Layer(what="pipe", bottom_m=-embedment_m, top_m=detail.pipe_up_m, width_m=pipe_m, shape="round")

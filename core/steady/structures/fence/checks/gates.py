@@ -78,7 +78,7 @@ def _hang_bay(case: FenceCase, bay: Bay, stiffness: float | None, loads: Loads) 
             forward = index == 0 if len(sizes) == 2 else design.hung == "start"
             hung = replace(base, grade_along=bay.grade if forward else -bay.grade)
             made.append(
-                (make(with_design, hung, f"{gate}/leaf-{index + 1}", index, width_m, frame, timber.board), forward)
+                (make(with_design, hung, (f"{gate}/leaf-{index + 1}", index), width_m, (frame, timber.board)), forward)
             )
         return made
 

@@ -2,9 +2,9 @@
 
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
-from steady.plan.model import Asks, Basis, NotCovered, Step
-from steady.rulebooks.answers import ScrewAsk
-from steady.structures.bends import check_reach
+from steady.plan.model import Basis, NotCovered, Step
+from steady.rulebooks.answers import ScrewAsk, given_step
+from steady.structures.bends import Asked, check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning
 from steady.structures.fence.checks.joints import HOLDS_M, Picked, bought_ends, joints_of_rails, pick, screw_m
 from steady.structures.fence.layout.infill import BOARDED, rows
@@ -93,13 +93,9 @@ class HoldReckoner:
                 check_reach(
                     u,
                     board.thickness_m,
-                    span,
-                    name="Boards bend between rails",
-                    about=about,
-                    case=f"wind, {where}",
-                    says="boards between their rails",
-                    where=where,
-                    share=1.0 if ends else WITHIN,
+                    given_step("L", span, u.span, "geometry", "boards between their rails"),
+                    Asked("Boards bend between rails", about, f"wind, {where}"),
+                    (where, 1.0 if ends else WITHIN),
                 )
             )
             return
@@ -137,7 +133,7 @@ class HoldReckoner:
             inputs=(("M", moment.value, u.moment), ("S", modulus.value, u.modulus)),
             source="statics",
         )
-        self._check("Boards bend between rails", about, stress, limit, (load, moment, modulus), "wind", Asks.CODE)
+        self.found.at_most("Boards bend between rails", about, stress, limit, (load, moment, modulus), case="wind")
 
     def _board_pull(self, pressure_pa: float) -> Step:
         u, board = self.u, self.timber.board
@@ -211,9 +207,4 @@ class HoldReckoner:
                 )
             )
             return
-        self._check(name, about, demand, limit, (), "wind", Asks.CODE)
-
-    def _check(
-        self, name: str, about: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks
-    ) -> None:
-        self.found.at_most(name, about, demand, limit, working, case, asks=asks)
+        self.found.at_most(name, about, demand, limit, case="wind")

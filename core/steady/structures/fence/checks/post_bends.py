@@ -49,10 +49,10 @@ class PostBends:
             self._bends[key] = (moment, stress)
         moment, stress = self._bends[key]
         working = (*before, *(() if force in before else (force,)), moment, wood.modulus)
-        self._bent("Bends at the ground", about, stress, limit, working, push)
+        self._bent("Bends at the ground", about, (stress, limit), working, push)
 
-    def _bent(self, name: str, about: str, stress: Step, limit: Step, working: tuple[Step, ...], push: Push) -> None:
-        self.found.at_most(name, about, stress, limit, working, push.case, asks=push.asks)
+    def _bent(self, name: str, about: str, sides: tuple[Step, Step], working: tuple[Step, ...], push: Push) -> None:
+        self.found.at_most(name, about, *sides, working, case=push.case, asks=push.asks)
 
     def in_ground(self, wood: PostWood, about: str, push: Push, hole: tuple[float, float]) -> None:
         """Where soil lies against the post it bends most below ground, where its shear turns. `hole`: its width and depth (m)."""
@@ -72,7 +72,7 @@ class PostBends:
                 self.found.not_covered.append(gap("Bends in the ground", about, refused))
             return
         stress = self._stress(wood, moment.value, "bending stress in the post, below the ground", "M_g")
-        self._bent("Bends in the ground", about, stress, limit, (*push.steps, *steps, moment, wood.modulus), push)
+        self._bent("Bends in the ground", about, (stress, limit), (*push.steps, *steps, moment, wood.modulus), push)
 
     def over_pipe(self, wood: PostWood, about: str, push: Push) -> None:
         """A wooden sleeve hangs over the top of its pipe: the wood bends there, not the pipe."""
@@ -95,7 +95,7 @@ class PostBends:
                 says="at the pipe's top",
             )
             stress = self._stress(wood, moment.value, "bending stress in the wood at the pipe's top")
-            self._bent("Wood bends over its pipe", about, stress, limit, (*push.steps, moment, wood.modulus), push)
+            self._bent("Wood bends over its pipe", about, (stress, limit), (*push.steps, moment, wood.modulus), push)
 
     def by_leaf(self, wood: PostWood, about: str, pulls: tuple[PullOnPost, ...], wind: Push | None) -> None:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
@@ -110,7 +110,9 @@ class PostBends:
             cases.append(("wind and an open leaf", moment, wood.strength, (*steps, wind.force), Asks.CODE))
         for case, moment, limit, before, asks in cases:
             stress = self._stress(wood, moment, "bending stress in the hinge post at the ground")
-            self.found.at_most("Bends at the ground", about, stress, limit, (*before, wood.modulus), case, asks=asks)
+            self.found.at_most(
+                "Bends at the ground", about, stress, limit, (*before, wood.modulus), case=case, asks=asks
+            )
 
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""
@@ -137,7 +139,7 @@ class PostBends:
             self._stress(wood, design.value, "bending stress in the latch post at the ground"),
             limit,
             (hit.force, moment, *(() if design is moment else (design,)), wood.modulus),
-            "a slammed leaf",
+            case="a slammed leaf",
             asks=Asks.SAFETY,
         )
 

@@ -156,7 +156,9 @@ class PostReckoner:
         advised = {push.case.capitalize() for push in pushes if push.asks is Asks.ADVICE}
         depth = needed([demand for demand in demands if demand[0] not in advised])
         built_m = self._built(about, post, depth, top_m, capped)
-        self._hold(about, demands, built_m, working, pushes, capped)
+        asks = {push.case.capitalize(): push.asks for push in pushes}
+        rows = [(*one, working.get(one[0], ()), asks.get(one[0], _asks(one[0]))) for one in demands]
+        self._hold(about, rows, built_m, capped)
         if self.spec.falls_away > 0:
             self._gap(
                 about,
@@ -481,15 +483,12 @@ class PostReckoner:
     def _hold(
         self,
         about: str,
-        demands: list[tuple[str, float, Step]],
+        demands: list[tuple[str, float, Step, tuple[Step, ...], Asks]],
         built_m: float,
-        working: dict[str, tuple[Step, ...]],
-        pushes: list[Push],
         capped: bool,
     ) -> None:
-        asks = {push.case.capitalize(): push.asks for push in pushes}
         fitted = self.spec.built_on is not Basis.PRACTICE and not capped
-        for name, _, limit in demands:
+        for name, _, limit, working, asks in demands:
             if limit.value <= 0 or name.endswith("no depth is enough"):
                 continue
             self.found.at_least(
@@ -497,9 +496,9 @@ class PostReckoner:
                 about,
                 self._has(built_m),
                 limit,
-                working.get(name, ()),
-                name.lower(),
-                asks=asks.get(name, Asks.SAFETY if name == "A leaf and a person on it" else Asks.CODE),
+                working,
+                case=name.lower(),
+                asks=asks,
                 fitted=fitted,
             )
 
@@ -538,3 +537,8 @@ class Sides:
 
 def _given(says: str, value_m: float, source: str, units: Units) -> Step:
     return given_step("d", value_m / units.span_m, units.span, source, says)
+
+
+def _asks(demand: str) -> Asks:
+    """Who asks for a depth that no push names."""
+    return Asks.SAFETY if demand == "A leaf and a person on it" else Asks.CODE

@@ -9,7 +9,7 @@ from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import given_step
-from steady.structures.bends import check_reach
+from steady.structures.bends import Asked, check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.checks.leaning import leaning, leaning_asks
 from steady.structures.fence.layout.infill import WIRED, rows
@@ -160,13 +160,9 @@ class RailReckoner:
             check_reach(
                 u,
                 slat.thickness_m,
-                clear,
-                name=f"{self.noun} reach between posts",
-                about=about,
-                case="wind",
-                says="a slat between its posts",
-                where="within the run" if within else "in the ends' zones",
-                share=WITHIN if within else 1.0,
+                given_step("L", clear, u.span, "geometry", "a slat between its posts"),
+                Asked(f"{self.noun} reach between posts", about, "wind"),
+                ("within the run", WITHIN) if within else ("in the ends' zones", 1.0),
             )
         )
 
@@ -189,21 +185,19 @@ class RailReckoner:
     def _worst_rail(self, span_length: float, pressure_pa: float) -> None:
         span = ("L", span_length, self.u.span)
         load = self.dead_design
-        formula = f"{load.symbol} * L ** 2 / 8"
-        dead = self._stress("f_d", load.value * span_length**2 / 8, self.down, formula, load, span)
+        dead = self._stress("f_d", self.down, load, span)
         if pressure_pa > 0:
             self._sideways(pressure_pa, span, dead)
         self._person(span)
         self._sag(span)
 
-    def _stress(
-        self, symbol: str, moment: float, modulus: Step, formula: str, load: Step, span: tuple[str, float, str]
-    ) -> tuple[Step, Step]:
+    def _stress(self, symbol: str, modulus: Step, load: Step, span: tuple[str, float, str]) -> tuple[Step, Step]:
+        moment = load.value * span[1] ** 2 / 8
         bent = Step(
             symbol="M",
             value=moment,
             unit=self.u.moment,
-            formula=formula,
+            formula=f"{load.symbol} * L ** 2 / 8",
             inputs=((load.symbol, load.value, load.unit), span),
             source="statics: simple span",
         )
@@ -228,7 +222,7 @@ class RailReckoner:
             source="statics: half-way to the next rail, end rails to the edge",
             says="wind on the most loaded rail",
         )
-        wind = self._stress("f_w", load.value * span[1] ** 2 / 8, self.across, "w * L ** 2 / 8", load, span)
+        wind = self._stress("f_w", self.across, load, span)
         ratio = wind[1].value / self.f_across.value + dead[1].value / self.f_down.value
         demand = Step(
             symbol="r",
@@ -246,8 +240,7 @@ class RailReckoner:
         )
         self._add(
             f"{self.noun} bend",
-            demand,
-            _one(self.added_source),
+            (demand, _one(self.added_source)),
             (load, *wind, self.dead_design, *dead, self.f_across, self.f_down),
             "wind",
         )
@@ -285,7 +278,7 @@ class RailReckoner:
             source="statics",
         )
         working = (self.person_step, load, bent, self.across)
-        self._add(f"{self.noun} bend", stress, self.f_person, working, "a person leaning", self.leans)
+        self._add(f"{self.noun} bend", (stress, self.f_person), working, "a person leaning", self.leans)
 
     def _sag(self, span: tuple[str, float, str]) -> None:
         u = self.u
@@ -315,13 +308,13 @@ class RailReckoner:
             source=self.sag_step.source,
         )
         self._add(
-            f"{self.noun} sag", sag, limit, (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
+            f"{self.noun} sag", (sag, limit), (self.dead, self.e, self.inertia, self.creep), "after years", self.sags
         )
 
     def _add(
-        self, name: str, demand: Step, limit: Step, working: tuple[Step, ...], case: str, asks: Asks = Asks.CODE
+        self, name: str, sides: tuple[Step, Step], working: tuple[Step, ...], case: str, asks: Asks = Asks.CODE
     ) -> None:
-        self._fresh.append((name, demand, limit, working, case, asks))
+        self._fresh.append((name, *sides, working, case, asks))
 
 
 LEAN_WIDE_M = 0.3

@@ -111,7 +111,7 @@ class UprightReckoner:
         )
 
     def _check(self, name: str, about: str, push: Push, demand: Step, limit: Step, *steps: Step) -> None:
-        self.found.at_most(name, about, demand, limit, (*push.steps, *steps), push.case, asks=_safely(push.asks))
+        self.found.at_most(name, about, demand, limit, (*push.steps, *steps), case=push.case, asks=_safely(push.asks))
 
     def _base(self, about: str, way: FootWay, push: Push) -> None:
         moment = self._moment(push)
@@ -278,11 +278,9 @@ class PierAsk:
 def own_weight(
     case: FenceCase,
     out: SetOut,
-    parts: list[Part],
-    blocks: int,
+    weighs: tuple[list[Part], int],
     loads: Loads,
     found: Reckoning,
-    rail: Stick,
 ) -> None:
     """Whether a frame on loose blocks stands by its weight as one body: each straight's wind tips it, or slides it.
 
@@ -291,7 +289,7 @@ def own_weight(
 
     Source: statics of a rigid body; friction is the user's.
     """
-    spec, book = case.spec, case.book
+    spec, book, (parts, blocks) = case.spec, case.book, weighs
     detail = spec.foot_detail
     if spec.foot != "loose block" or detail.upright.by != "own weight":
         return
@@ -347,8 +345,8 @@ def own_weight(
             source=f"statics: {share:g} of the weight; a is how far its middle stands from the farthest blocks' edge",
             says="what its weight holds",
         )
-        found.at_least("Stands by its weight", about, holds, tips, (force,), "wind")
-        _top_held(case, out, index, alone, about, rail, found)
+        found.at_least("Stands by its weight", about, holds, tips, (force,), case="wind")
+        _top_held(case, out, index, alone, found)
         slides = Step(
             symbol="P_has",
             value=total * detail.friction_ratio / u.force_n,
@@ -365,12 +363,13 @@ def _wind_step(force_n: float, u: Units, says: str) -> Step:
     return given_step("P", force_n / u.force_n, u.force, "statics: the wind's zones", says)
 
 
-def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, about: str, rail: Stick, found: Reckoning) -> None:
+def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, found: Reckoning) -> None:
     """Posts in loose blocks are hinges: along a straight the top rail holds them, from corner to corner.
 
     It carries half of the wind: as a span where both ends are corners, as an arm where one is.
     """
-    book = case.book
+    book, rail = case.book, case.timber.rail
+    about = f"{case.spec.id}/straight/{case.spec.straights[index].id}"
     u, leg = book.units, out.path.legs[index]
     corners = {post.station_m for post in out.posts if post.kind in ("corner", "closing")}
     held = sum(any(abs(at - end) < 0.01 for at in corners) for end in (leg.from_m, leg.to_m))
@@ -420,7 +419,7 @@ def _top_held(case: FenceCase, out: SetOut, index: int, force: Step, about: str,
     except OutsideScope as refused:
         found.not_covered.append(gap("Top held between corners", about, refused))
         return
-    found.at_most("Top held between corners", about, stress, limit, (force, moment, modulus), "wind")
+    found.at_most("Top held between corners", about, stress, limit, (force, moment, modulus), case="wind")
 
 
 def _masses(parts: list[Part]) -> list[tuple[float, float, float]]:

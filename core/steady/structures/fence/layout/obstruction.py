@@ -9,21 +9,19 @@ from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig
 MOST_LOCKS = 400
 
 
-def go_round(
-    spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: str, what: str, half_width_m: float
-) -> FenceSpec:
+def go_round(spec: FenceSpec, plan: Plan, stand_m: dict[str, float], post_id: str, met: tuple[str, float]) -> FenceSpec:
     """The spec with a no-dig band where a hole met something, and a lock on every line post that is set.
 
     Args:
         plan: The plan the crew dug by.
         stand_m: Posts that are set, by id, and where each stands as measured (or as planned).
         post_id: The post whose hole met it.
-        what: What it is, as the crew wrote it ("rock at 14 in").
-        half_width_m: Half of what must stay free of holes.
+        met: What it is, as the crew wrote it ("rock at 14 in"), and half of what must stay free of holes (m).
 
     Raises:
         InputError: There is no such post, or it is set already.
     """
+    what, half_width_m = met
     marks = {mark.id: mark for mark in plan.marks}
     if post_id not in marks:
         raise InputError("post", "There is no such post in this plan: fetch it again")

@@ -197,8 +197,9 @@ def _spaced(case: FenceCase, run_m: float, limit_m: float, zones: list[Zone], be
     return found or bays_round_zones(run_m, limit_m, least_m, zones)
 
 
-def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit_m: float, why: str, tape: Tape) -> list[str]:
-    """What panels of one width cannot go round."""
+def _panel_clashes(answer: Bays, from_m: float, zones: list[Zone], limit: tuple[float, str], tape: Tape) -> list[str]:
+    """What panels of one width cannot go round. `limit`: the widest bay, and why."""
+    limit_m, why = limit
     widest_m = max((b - a for a, b in itertools.pairwise(answer.stations_m)), default=0.0)
     found = [
         f"A post at {tape.distance(from_m + at)} stands in a no-dig band: panels leave it no room to move. Start the panels "
@@ -247,7 +248,7 @@ def _between(line: _Line, before: Post, after: Post) -> list[Post]:
     inside = [(max(low, 0.0), min(high, run_m)) for low, high in inside]
     answer = _spaced(case, run_m, limit_m, inside, before)
     if spec.bays == "panels":
-        conflicts += _panel_clashes(answer, from_m, inside, limit_m, why, tape)
+        conflicts += _panel_clashes(answer, from_m, inside, (limit_m, why), tape)
     if not answer.fits and run_m > TOLERANCE_M:
         worst = max(merge_zones(inside), key=lambda zone: zone[1] - zone[0])
         what = next(

@@ -4,8 +4,8 @@ from dataclasses import replace
 
 from steady.data.between import between
 from steady.errors import InputError, OutsideScope
-from steady.layout.slopes import stepped_bays
-from steady.layout.topline import fewest_pieces
+from steady.layout.slopes import PanelGaps, stepped_bays
+from steady.layout.topline import Band, fewest_pieces
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
@@ -17,7 +17,7 @@ def stepped(case: FenceCase, bay: Bay) -> Bay:
     follows = next(straight.follows for straight in spec.straights if straight.id == bay.start.leg.id)
     if follows != "stepped" or bay.opening is not None:
         return bay
-    [step] = stepped_bays(case.ground, (bay.start.station_m, bay.end.station_m), gap_least_m=spec.gap_m)
+    [step] = stepped_bays(case.ground, (bay.start.station_m, bay.end.station_m), PanelGaps(gap_least_m=spec.gap_m))
     return replace(bay, level_m=step.bottom_m)
 
 
@@ -43,7 +43,9 @@ def straight_tops(
         for run in _unbroken(ours):
             posts = [bays[run[0]].start.station_m, *(bays[k].end.station_m for k in run)]
             try:
-                line = fewest_pieces(case.ground, posts, least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
+                line = fewest_pieces(
+                    case.ground, posts, Band(least_m=low_m, most_m=high_m, wish_m=wish_m, step_m=step_m)
+                )
             except OutsideScope as refused:
                 notes.append(f"The top follows the ground here: {refused.reason}")
                 continue

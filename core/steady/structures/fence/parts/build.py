@@ -52,7 +52,7 @@ def posts_and_footings(
         by_length[(stick.key, round(length_m / SAME_LENGTH_M))].append(place)
         like = (way.key, stick.key, embed_m, above_m)
         if like not in alike:
-            made = layers(spec, way, stick, embedment_m=embed_m, hole_width_m=case.hole_width_m, above_ground_m=above_m)
+            made = layers(spec, way, stick, (embed_m, case.hole_width_m), above_m)
             alike[like] = (
                 made,
                 *pull_out_n(case, way, made),

@@ -48,14 +48,14 @@ def _wire(
                 low_m, high_m = bay.foot_m(spec.gap_m, at_m), end_bay.foot_m(spec.gap_m, to_m)
                 long_m = math.hypot(to_m - at_m, high_m - low_m)
                 grade = (high_m - low_m) / (to_m - at_m)
-                place = level_place(spec, run, bay, at_m, offset_m, low_m + spec.height_m / 2, "wire", grade)
+                place = level_place((spec, run, bay), (at_m, offset_m, low_m + spec.height_m / 2), "wire", grade)
                 yield long_m, place
                 # Panels that both end on a post butt there, each stapled to its half; rolls, and panels joined in a bay, lap.
                 on_post = any(abs(to_m - bay.end.station_m) < 1e-6 for bay in run.bays)
                 butts = on_post and spec.infill.style == "stock panels"
                 at_m = to_m - (lap_m if to_m < run.to_m - 0.01 and not butts else 0.0)
 
-    return grouped(spec, "wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
+    return grouped(f"{spec.id}/wire", "wire", stock, (stock.thickness_m, spec.height_m), lie())
 
 
 def _reaches(run: Stretch, at_m: float, longest_m: float, gap_m: float) -> float:
@@ -85,6 +85,6 @@ def _panels(spec: FenceSpec, runs: list[Stretch], stock: Stick) -> list[Part]:
                 to_m = bay.end.station_m - bay.end.half_m
                 z_m = bay.foot_m(spec.gap_m, from_m) + spec.height_m / 2
                 from_m, to_m = from_m + spec.clip_gap_m / 2, to_m - spec.clip_gap_m / 2
-                yield to_m - from_m, level_place(spec, run, bay, from_m, 0.0, z_m, "panel", bay.grade)
+                yield to_m - from_m, level_place((spec, run, bay), (from_m, 0.0, z_m), "panel", bay.grade)
 
-    return grouped(spec, "panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())
+    return grouped(f"{spec.id}/panels", "panel", stock, (stock.thickness_m, spec.height_m), lie())

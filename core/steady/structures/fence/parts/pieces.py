@@ -12,14 +12,13 @@ from steady.yard.stock import Stick
 
 
 def grouped(
-    spec: FenceSpec,
-    name: str,
+    named: str,
     role: str,
     item: Stick,
     section_m: tuple[float, float],
     lie: Iterator[tuple[float, Place]],
 ) -> list[Part]:
-    """Parts of one item by length, each with its places."""
+    """Parts of one item by length, each with its places. `named`: how their ids begin."""
     groups: dict[int, list[Place]] = defaultdict(list)
     longest: dict[int, float] = {}
     for length_m, place in lie:
@@ -31,7 +30,7 @@ def grouped(
     rip = abs(share - 1) > 1e-6 and role not in ("wire", "panel")
     return [
         Part(
-            id=f"{spec.id}/{name}/{units}",
+            id=f"{named}/{units}",
             role=role,
             item=item.key,
             length_m=longest[units],
@@ -61,9 +60,10 @@ def hardware(spec: FenceSpec, item: str, places: tuple[Place, ...], each: int) -
 
 
 def level_place(
-    spec: FenceSpec, run: Stretch, bay: Bay, from_m: float, offset_m: float, z_m: float, name: str, grade: float = 0.0
+    bay_of: tuple[FenceSpec, Stretch, Bay], start_m: tuple[float, float, float], name: str, grade: float = 0.0
 ) -> Place:
-    """Where a level (or raked) piece of a bay starts."""
+    """Where a level (or raked) piece of a bay starts: its station, how far beside the line, its height."""
+    (spec, run, bay), (from_m, offset_m, z_m) = bay_of, start_m
     x_m, y_m = beside(run.leg, from_m, offset_m)
     cos, sin, scale = math.cos(run.leg.heading_rad), math.sin(run.leg.heading_rad), 1 / math.hypot(1.0, grade)
     return Place(

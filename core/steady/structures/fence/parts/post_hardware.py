@@ -51,8 +51,7 @@ def feet(
     if by_kind["over a pipe"]:
         pipe = pipe_of(spec)
         made += grouped(
-            spec,
-            "pipes",
+            f"{spec.id}/pipes",
             "pipe",
             pipe,
             (pipe.thickness_m, pipe.width_m),
@@ -105,7 +104,7 @@ def _braces(
                 ),
             )
 
-    return grouped(spec, "braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
+    return grouped(f"{spec.id}/braces", "brace", rail, (rail.thickness_m, rail.width_m), lie())
 
 
 def gate_pieces(case: FenceCase) -> list[str]:

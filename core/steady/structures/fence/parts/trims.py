@@ -36,28 +36,28 @@ def trims(
                 foot_m = bay.foot_m(spec.gap_m, from_m)
                 yield (
                     (to_m - from_m) * math.hypot(1.0, bay.grade),
-                    level_place(spec, run, bay, from_m, offset_m, foot_m + z_m, name, bay.grade),
+                    level_place((spec, run, bay), (from_m, offset_m, foot_m + z_m), name, bay.grade),
                 )
 
     if spec.infill.cap:
         z_m = spec.height_m + board.thickness_m / 2
         made += grouped(
-            spec, "cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, board.width_m / 2, "cap")
+            f"{spec.id}/cap", "cap", board, (board.width_m, board.thickness_m), lie(z_m, 0.0, board.width_m / 2, "cap")
         )
     if spec.infill.trim and spec.infill.style in BOARDED:
         for name, z_m in (("trim-top", spec.height_m - board.width_m / 2), ("trim-foot", board.width_m / 2)):
             level = lie(z_m, side(spec) * over_m, board.thickness_m / 2, name)
-            made += grouped(spec, name, "trim", board, (board.thickness_m, board.width_m), level)
+            made += grouped(f"{spec.id}/{name}", "trim", board, (board.thickness_m, board.width_m), level)
     made += _stiffeners(case, runs)
     if spec.infill.style == "louvres":
         bays = [(run, bay) for run in runs for bay in run.bays]
         places = tuple(
-            level_place(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "cleats") for run, bay in bays
+            level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "cleats") for run, bay in bays
         )
         made.append(hardware(spec, "louvre cleat", places, 2))
     if spec.infill.style == "bought panels":
         places = tuple(
-            level_place(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "clips")
+            level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "clips")
             for run in runs
             for bay in run.bays
         )
@@ -95,7 +95,7 @@ def _stiffeners(
                     )
 
     section = (timber.rail.thickness_m, timber.rail.width_m)
-    return grouped(spec, "stiffeners", "stiffener", timber.rail, section, lie())
+    return grouped(f"{spec.id}/stiffeners", "stiffener", timber.rail, section, lie())
 
 
 def base(
@@ -106,7 +106,7 @@ def base(
     spec = case.spec
     if spec.infill.base == "staked wire":
         places = tuple(
-            level_place(spec, run, bay, bay.start.station_m, 0.0, bay.start.ground_m, "stakes")
+            level_place((spec, run, bay), (bay.start.station_m, 0.0, bay.start.ground_m), "stakes")
             for run in runs
             for bay in run.bays
         )
@@ -128,7 +128,7 @@ def base(
                 runs_out_m = (to_m - from_m) * abs(min(0.0, *over)) / (abs(over[1] - over[0]) or 1.0)
                 from_m, to_m = (from_m + runs_out_m, to_m) if over[0] < over[1] else (from_m, to_m - runs_out_m)
                 z_m = bay.foot_m(spec.gap_m, from_m) - (k + 0.5) * board.width_m
-                place = level_place(spec, run, bay, from_m, 0.0, z_m, f"base/{k}", bay.grade)
+                place = level_place((spec, run, bay), (from_m, 0.0, z_m), f"base/{k}", bay.grade)
                 long_m = (to_m - from_m) * math.hypot(1.0, bay.grade)
                 start, end = (min(board.width_m, max(0.0, high_m)) for high_m in over)
                 if min(start, end) > board.width_m - SOIL_M:
@@ -136,7 +136,7 @@ def base(
                 else:
                     tapered[(_units(long_m), _units(start), _units(end))].append(place)
     return [
-        *grouped(spec, "base", "board", board, (board.thickness_m, board.width_m), iter(whole)),
+        *grouped(f"{spec.id}/base", "board", board, (board.thickness_m, board.width_m), iter(whole)),
         *_tapers(spec, board, tapered),
     ]
 

@@ -46,7 +46,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         found.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
         limit,
         _weights(found, wet),
-        f"{people_says(n)}, wood soaked",
+        case=f"{people_says(n)}, wood soaked",
         asks=Asks.SAFETY,
         fitted=own,
     )
@@ -59,7 +59,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         sunk,
         most,
         _weights(found, wet),
-        case,
+        case=case,
         asks=Asks.SAFETY,
         fitted=own,
     )
@@ -72,7 +72,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
             _degrees("theta", heel, f"exact: each barrel's lift at its own centre, {people_says(half)} at {way}"),
             _degrees("theta_max", HEEL_RAD, "", UNDER),
             (),
-            f"{half} at {way}",
+            case=f"{half} at {way}",
             asks=Asks.SAFETY,
             fitted=own,
         )
@@ -82,7 +82,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         given_step("N_b", float(wet.no_balance_at), "people", HYDRO, "at one edge or end no balance is found"),
         given_step("N", float(n + 1), "people", UNDER, "one more than it must carry"),
         (),
-        people_says(n),
+        case=people_says(n),
         asks=Asks.SAFETY,
         fitted=own,
     )
@@ -138,7 +138,7 @@ def _lost(found: Findings, wet: Afloat) -> None:
         _degrees("theta_1", worst, "a corner barrel full of water, everybody in the middle"),
         _degrees("theta_e", limit, "by geometry: an edge goes under", "geometry"),
         (),
-        f"{people_says(people)} in the middle",
+        case=f"{people_says(people)} in the middle",
         asks=Asks.SAFETY,
         fitted=spec.people is None,
     )

@@ -6,7 +6,7 @@ from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
-from steady.structures.bending import Loaded, Run, check_run
+from steady.structures.bending import Bends, Loaded, Run, check_run
 from steady.structures.decking import PERSON_N
 from steady.structures.findings import Findings
 from steady.structures.floating.checks.wood import gapped, live_load
@@ -41,7 +41,7 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     water = "lowest" if steep.water_m < 0 else "highest" if steep.water_m > 0 else "today's"
     limit = given_step("i_max", SLOPE_RATIO, "", "practice: our own; a wet ramp steeper than 1 in 4 throws people")
     if slope.value > 0:
-        found.at_most("Ramp is not too steep", about, slope, limit, (), f"at the {water} water", asks=Asks.SAFETY)
+        found.at_most("Ramp is not too steep", about, slope, limit, (), case=f"at the {water} water", asks=Asks.SAFETY)
     try:
         live_pa = si(live_load(case))
     except OutsideScope as refused:
@@ -59,4 +59,4 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
         Loaded(says="a person at the middle", action=run.point(PERSON_N, run.middle_m()), lasts="floor", sags=False),
     ]
     dead = run.even(own * GRAVITY * spec.soaked_ratio)
-    check_run(found, "Stringers", about, wood, run, dead, loads, found.book.deck_sags(wood, 1))
+    check_run(found, Bends("Stringers", about, wood, run), dead, loads, found.book.deck_sags(wood, 1))

@@ -8,7 +8,7 @@ from steady.measure.units import GRAVITY
 from steady.plan.model import Step
 from steady.rulebooks.answers import Wood, given_step, si
 from steady.statics.beam import SpreadLoad
-from steady.structures.bending import NOTHING, Loaded, Run, check_run
+from steady.structures.bending import NOTHING, Bends, Loaded, Run, check_run
 from steady.structures.decking import PERSON_N, Flooring, check_boards
 from steady.structures.findings import Findings, said
 from steady.structures.floating.afloat import WATER_KG_M3
@@ -90,7 +90,7 @@ def _joists(found: Findings, spec: FloatSpec, laid: Laid, run: Run, loads_pa: tu
         Loaded(says="a person at the edge", action=run.point(PERSON_N, 0.0), lasts="floor", sags=False),
     ]
     limits = found.book.deck_sags(wood, 1)
-    check_run(found, "Joists", f"{spec.id}/joists", wood, run, run.even(dead_pa * each), loads, limits)
+    check_run(found, Bends("Joists", f"{spec.id}/joists", wood, run), run.even(dead_pa * each), loads, limits)
 
 
 def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float, float]) -> None:
@@ -101,19 +101,19 @@ def _cradles(found: Findings, spec: FloatSpec, laid: Laid, lines_n: tuple[float,
     if len(laid.along_m) > 1:
         run = Run(length_m=spec.long_m, supports_m=laid.along_m)
         loads = [Loaded(says="people all over it", action=run.even(live_n), lasts="floor")]
-        check_run(found, "Cradles", about, wood, run, run.even(dead_n), loads, limits)
+        check_run(found, Bends("Cradles", about, wood, run), run.even(dead_n), loads, limits)
         ends = Run(length_m=spec.long_m, supports_m=(laid.along_m[0], laid.along_m[-1]))
         barrels_n = spec.barrel.mass_kg * GRAVITY / 2 * len(laid.along_m) / spec.long_m
         ashore = [
             Loaded(says="on a stand or on ice, held at its ends", action=ends.even(dead_n + barrels_n), lasts="floor")
         ]
-        check_run(found, "Cradles", about, wood, ends, NOTHING, ashore, ())
+        check_run(found, Bends("Cradles", about, wood, ends), NOTHING, ashore, ())
     pressed = Run(length_m=laid.joists.spacing_m, supports_m=(0.0, laid.joists.spacing_m))
     up_n = push_up_n(spec) / 2 / laid_length_m(spec)
     load = [Loaded(says="a barrel pressed wholly under", action=pressed.even(up_n), lasts="floor", sags=False)]
     before = list(found.checks)
     found.checks = []
-    check_run(found, "Pressed-up cradles", about, wood, pressed, NOTHING, load, ())
+    check_run(found, Bends("Pressed-up cradles", about, wood, pressed), NOTHING, load, ())
     found.checks = [*before, *found.checks]
 
 
