@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Literal
 
 from steady.data.roles import role
@@ -30,7 +30,9 @@ def cross(a: Vec, b: Vec) -> Vec:
 
 
 def corners(part: Part, place: Place) -> list[Vec]:
-    """The eight corners of a piece's box, its ends sloped where its saw cuts are bevelled."""
+    """The eight corners of a piece's box, its ends sloped where its saw cuts are bevelled; of a peaked one both halves'."""
+    if peaked(part):
+        return [corner for half in halves(part, place) for corner in corners(*half)]
     wide = cross(place.along, place.up)
     half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
     bevels: dict[str, float] = {
@@ -48,6 +50,24 @@ def corners(part: Part, place: Place) -> list[Vec]:
                         place.at[2] + place.along[2] * along + place.up[2] * up + wide[2] * side,
                     )
                 )
+    return found
+
+
+def peaked(part: Part) -> bool:
+    """Whether its end falls from the middle to both edges: a saw cut that says how wide either half is."""
+    return any(cut.kind == "saw" and cut.end == "end" and cut.size_m for cut in part.cuts)
+
+
+def halves(part: Part, place: Place) -> list[tuple[Part, Place]]:
+    """A peaked piece as two beside each other, each with its own slanted end; its length is that at the middle of either."""
+    cut = next(cut for cut in part.cuts if cut.kind == "saw" and cut.end == "end" and cut.size_m)
+    half_m = part.section_m[1] / 4
+    found = []
+    for way in (-1.0, 1.0):
+        saw = replace(cut, bevel_rad=-way * cut.bevel_rad, size_m=())
+        one = replace(part, section_m=(part.section_m[0], 2 * half_m), cuts=(saw,))
+        at = tuple(a + way * half_m * u for a, u in zip(place.at, place.up, strict=True))
+        found.append((one, replace(place, at=at)))  # type: ignore[arg-type]
     return found
 
 

@@ -6,7 +6,7 @@ from typing import Literal
 
 from steady.data.looks import look
 from steady.data.roles import role
-from steady.drawing.pieces import corners
+from steady.drawing.pieces import corners, halves, peaked
 from steady.drawing.square import drawn_box, hand
 from steady.plan.model import Footing, Part, Place, Plan, Vec, Wall
 
@@ -130,13 +130,14 @@ def _part(part: Part) -> list[Solid]:
             shape="round" if row.shape == "round" else "box",
             points=_ends(part, place)
             if row.shape == "round"
-            else tuple((round(x, 4), round(y, 4), round(z, 4)) for x, y, z in corners(part, place)),
+            else tuple((round(x, 4), round(y, 4), round(z, 4)) for x, y, z in corners(one, place)),
             radius_m=part.section_m[0] / 2 if row.shape == "round" else 0.0,
             count=place.count,
             step=place.step,
             says=row.one,
         )
-        for place in part.places
+        for at in part.places
+        for one, place in (halves(part, at) if peaked(part) else ((part, at),))
     ]
 
 

@@ -7019,7 +7019,10 @@ export interface components {
          *         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
          *             On a frame measured out of square the ring is as much longer that way.
          *         beam_top_m: Top of the beams above the floor.
+         *         middle_posts: Between the corners, under the beam of every side.
          *         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
+         *         raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
+         *             that roof past its ring.
          *         seat_m: Level seat of a rafter on its beam.
          *         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
          *         net_coefficient: For schools that give none for canopies.
@@ -7095,10 +7098,20 @@ export interface components {
              */
             kind: "pavilion";
             /**
+             * Leg
+             * @default post 4x4 pine
+             */
+            leg: string;
+            /**
              * Locks
              * @default []
              */
             locks: components["schemas"]["steady__structures__canopy__spec__Lock"][];
+            /**
+             * Middle Posts
+             * @default 0
+             */
+            middle_posts: number;
             /** Net Coefficient */
             net_coefficient?: number | null;
             /**
@@ -7148,6 +7161,16 @@ export interface components {
              * @default 0.6096
              */
             rafter_spacing_m: number;
+            /**
+             * Raised M
+             * @default 0
+             */
+            raised_m: number;
+            /**
+             * Raised Past M
+             * @default 0.1524
+             */
+            raised_past_m: number;
             /**
              * Ratings
              * @default []

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import Wood
@@ -40,6 +40,8 @@ class Frame:
         on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground;
             `in_deck_m`: how deep in it, where pockets hold them upright.
         slab: One that is there, on which its posts stand.
+        shares_m: How many metres of its line's width of roof come down on each post, where even loads on beams do not tell;
+            a roof with beams on all four sides has posts on lines beyond `lines_m`, too.
         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
     """
@@ -66,6 +68,7 @@ class Frame:
     footing_depth_m: float | None
     on_deck: bool = False
     in_deck_m: float = 0.0
+    shares_m: Mapping[str, float] = field(default_factory=dict)
     slab: SlabUnder | None = None
 
     @property
@@ -100,6 +103,16 @@ class Frame:
     def line_xs(self, line: int) -> tuple[float, ...]:
         """Places of one line's posts along it."""
         return tuple(post.x_m for post in self.posts if post.line == line)
+
+    def width_of(self, post: PostAt) -> float:
+        """How much roof a post's beam carries; beams square to the lines carry as much as the first."""
+        return self.widths_m[post.line - 1 if post.line <= len(self.widths_m) else 0]
+
+    def share_m(self, post: PostAt) -> float:
+        """How many metres of that width come down on one post."""
+        if post.id in self.shares_m:
+            return self.shares_m[post.id]
+        return self.run(post.line).reactions_n(1.0)[self.line_xs(post.line).index(post.x_m)]
 
     def run(self, line: int) -> Run:
         """A beam on its posts."""

@@ -112,26 +112,22 @@ def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, f
     """What comes down on each post at the school's design level: lasting load and the worst of people, snow and wind."""
     f = factors_of(book)
     found = {}
-    for line in range(1, len(frame.lines_m) + 1):
-        width = frame.widths_m[line - 1]
+    for post in frame.posts:
+        width, line = frame.width_of(post), post.line
         passing = max(
             f.live * loads.wide_pa * width,
             f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(line)),
             f.wind_up * (loads.wind_pa or 0.0) * width,
         )
         even = f.dead * (loads.dead_pa * width + line_weight(frame.beam, frame.plies)) + passing
-        posts = [post for post in frame.posts if post.line == line]
-        for post, reaction in zip(posts, frame.run(line).reactions_n(even), strict=True):
-            found[post.id] = max(reaction, f.dead * loads.dead_pa * width + f.live * person_n(book))
+        found[post.id] = max(even * frame.share_m(post), f.dead * loads.dead_pa * width + f.live * person_n(book))
     return found
 
 
 def _lasting_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
     """Lasting load alone on a post, at the school's design level."""
-    even = factors_of(book).dead * (
-        loads.dead_pa * frame.widths_m[post.line - 1] + line_weight(frame.beam, frame.plies)
-    )
-    return frame.run(post.line).reactions_n(even)[frame.line_xs(post.line).index(post.x_m)]
+    even = factors_of(book).dead * (loads.dead_pa * frame.width_of(post) + line_weight(frame.beam, frame.plies))
+    return even * frame.share_m(post)
 
 
 def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tuple[float, float, float]:
@@ -139,8 +135,7 @@ def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tu
 
     Source: the school's uplift combination.
     """
-    f, width = factors_of(book), frame.widths_m[post.line - 1]
-    share = frame.run(post.line).reactions_n(1.0)[frame.line_xs(post.line).index(post.x_m)]
+    f, width, share = factors_of(book), frame.width_of(post), frame.share_m(post)
     up = f.wind_up * loads.post_up_n_per_m(width) * share
     held = f.lasting * (loads.dead_pa * width + line_weight(frame.beam, frame.plies)) * share
     own = f.lasting * line_weight(frame.post) * frame.high_m

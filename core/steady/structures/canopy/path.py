@@ -23,7 +23,7 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
     u, f = book.units, factors_of(book)
     down = post_down_n(book, frame, loads)
     post = max(frame.posts, key=lambda one: down[one.id])
-    width = frame.widths_m[post.line - 1]
+    width = frame.width_of(post)
     beam_w, post_w = line_weight(frame.beam, frame.plies), line_weight(frame.post) * frame.high_m
     dead = f.dead * (loads.dead_pa * width + beam_w)
     passing = {

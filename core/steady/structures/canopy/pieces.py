@@ -46,14 +46,18 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
 
 
 def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
-    """Which ways a post is braced: inward along its beam, both ways from an inner post; and across, to the other beam."""
+    """Which ways a post is braced: inward along its beam, both ways from an inner post; and across, to the other beam; where beams
+    lie on all four sides only corners have one across."""
+    if post.line > len(frame.lines_m):
+        return [((0.0, 1.0, 0.0), "along+"), ((0.0, -1.0, 0.0), "along-")]
     xs = frame.line_xs(post.line)
     found: list[tuple[Vec, str]] = []
     if post.x_m < xs[-1] - 1e-9:
         found.append(((1.0, 0.0, 0.0), "along+"))
     if post.x_m > xs[0] + 1e-9:
         found.append(((-1.0, 0.0, 0.0), "along-"))
-    if not frame.on_house:
+    corner = post.x_m in (xs[0], xs[-1])
+    if not frame.on_house and (corner or not frame.shares_m):
         found.append(((0.0, 1.0 if post.line == 1 else -1.0, 0.0), "across"))
     return found
 

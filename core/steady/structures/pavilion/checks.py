@@ -7,11 +7,12 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
-from steady.plan.model import Asks
+from steady.plan.model import Asks, Check, Step
 from steady.rulebooks.answers import Standing, given_step
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
+from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
@@ -19,7 +20,8 @@ from steady.structures.canopy.loads import CanopyLoads, closed_loads
 from steady.structures.canopy.upright import Sway
 from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
-from steady.structures.pavilion.layout import Laid, RoofSide, lay_out, purlins_m
+from steady.structures.pavilion.layout import Laid, lay_out, purlins_m
+from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.wind_place import place_of
 
@@ -66,8 +68,9 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     hip = _hips(found, case, laid, loads)
     if laid.ridge:
         _ridge(found, laid, loads)
+    _raised(found, case, laid, loads)
     for line in (1, 2, 3, 4):
-        _beam(found, laid, loads, line)
+        _beam(found, laid, loads, line, spec.middle_posts)
     check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
     held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid))
     f, run = factors_of(case.book), rafter_run(laid.sides[0])
@@ -98,7 +101,7 @@ def _loads(case: Case, laid: Laid) -> CanopyLoads:
     spec: PavilionSpec = case.spec
     front = laid.sides[0]
     roof = ClosedRoof(
-        height_m=(spec.beam_top_m + laid.peak_m) / 2,
+        height_m=(spec.beam_top_m + laid.high_m) / 2,
         slope_rad=max(front.pitch_rad, laid.sides[1].pitch_rad),
         blocked=False,
         long_m=front.eave_m,
@@ -148,8 +151,10 @@ def design_pa(found: Findings, loads: CanopyLoads) -> float:
     return f.dead * loads.dead_pa + passing
 
 
-def hip_load(laid: Laid, pressure_pa: float) -> HipLoad:
+def hip_load(laid: Laid, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
     """A hip takes half of its corner's jacks, two thirds of that at its upper end, and a quarter of what ring or ridge carries.
+
+    A raised centre, and what that weighs (N), is among it.
 
     Source: statics: V / sin h along the hip; its level part splits by the hip's way on plan into the two beams that tie it.
     """
@@ -157,7 +162,9 @@ def hip_load(laid: Laid, pressure_pa: float) -> HipLoad:
     jacks = front.run_m * front.end_m / 2 * pressure_pa
     # Commons bring half of their load to ring or ridge; four hips carry it.
     commons = 2 * (front.top_m * front.run_m / 2 + right.top_m * right.run_m / 2) * pressure_pa
-    top = commons / 4 + 2 / 3 * jacks
+    if laid.raised is not None:
+        commons += laid.raised.plan_m2 * pressure_pa
+    top = (commons + weighs_n) / 4 + 2 / 3 * jacks
     thrust = top / math.tan(laid.hip_rad)
     way = math.atan2(front.run_m, front.end_m)
     return HipLoad(
@@ -167,6 +174,62 @@ def hip_load(laid: Laid, pressure_pa: float) -> HipLoad:
         tie_x_n=thrust * math.cos(way),
         tie_y_n=thrust * math.sin(way),
     )
+
+
+def raised_weight_n(laid: Laid) -> float:
+    """Legs and second ring of a raised centre; its roof weighs as the rest does."""
+    if laid.raised is None:
+        return 0.0
+    rings = sum(side.long_m for side in laid.raised.sides) * line_weight(laid.timber.ring)
+    return 4 * laid.raised.leg_m * line_weight(laid.timber.leg) + rings
+
+
+def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None:
+    """The wind pushes the small roof over on its legs, which the ring holds upright; and lifts it, where that is known."""
+    raised, book, u = laid.raised, case.book, case.book.units
+    if raised is None:
+        return
+    about, f = f"{laid.frame.me}/raised", factors_of(case.book)
+    side = raised.sides[0]
+    face = side.long_m * (laid.timber.ring.width_m + 2 * laid.timber.leg.width_m) + side.eave_m * (
+        raised.peak_m - raised.ring_m
+    )
+    try:
+        place = place_of(case.site)
+        push_n = f.wind_up * bare_frame(book, place, raised.peak_m, Rows(row_m2=face, rows=1)).force_n
+    except (OutsideScope, InputError) as refused:
+        outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "type the wind")
+        found.gap("Raised centre's legs bend", about, outside)
+        return
+    arm_m = raised.ring_m - laid.peak_m
+    moment = Step(
+        symbol="M_l",
+        value=push_n / 4 * arm_m / u.moment_n_m,
+        unit=u.moment,
+        formula="P / 4 * h",
+        inputs=(("P", push_n / u.force_n, u.force), ("h", arm_m / u.span_m, u.span)),
+        source="statics: four legs held in the ring",
+        says="each leg, at the ring",
+    )
+    one = check_bends(
+        book, laid.frame.wood(laid.timber.leg), (moment, "wind"), Asked("Raised centre's legs bend", about, "wind")
+    )
+    (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
+    if loads.wind_pa:
+        up_pa = loads.up_pa if loads.up_pa is not None else loads.wind_pa
+        lift_n = raised.plan_m2 * (f.wind_up * up_pa - f.lasting * loads.dead_pa) / 4
+        if lift_n > 0:
+            needs = given_step("T_l", lift_n / u.force_n, u.force, "statics: a quarter of its lift", "up, at each leg")
+            found.gap(
+                "Raised centre stays down",
+                about,
+                OutsideScope(
+                    f"no rating is entered; each leg's joint to either ring must hold {said(needs)} up",
+                    "the maker's number for one joint, or bolts that an engineer sizes",
+                ),
+                crew=True,
+                needs=needs,
+            )
 
 
 def _unheld_m(laid: Laid, level_m: float) -> float:
@@ -183,7 +246,7 @@ def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoa
     front = laid.sides[0]
     about = f"{me}/hips"
     level = math.hypot(front.run_m, front.end_m)
-    one = hip_load(laid, design_pa(found, loads))
+    one = hip_load(laid, design_pa(found, loads), factors_of(book).dead * raised_weight_n(laid))
     wood = laid.frame.wood(laid.timber.hip)
     # What backing takes off the edges is taken off the whole: on the safe side.
     wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
@@ -266,24 +329,11 @@ def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
     check_run(found, Bends("Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded)
 
 
-def beam_shape(side: RoofSide, pressure_pa: float) -> list[SpreadLoad]:
-    """A side on its beam: half of each rafter's run, growing from the corners to ring or ridge, and the overhang along it all."""
-    full, past = side.run_m / 2 * pressure_pa, side.past_m * pressure_pa
-    ends = ((0.0, side.end_m, 0.0, full), (side.long_m - side.end_m, side.long_m, full, 0.0))
-    shape = [SpreadLoad(from_m=a, to_m=b, start_n_per_m=low, end_n_per_m=high) for a, b, low, high in ends]
-    if side.top_m > 1e-6:
-        shape.append(SpreadLoad(from_m=side.end_m, to_m=side.long_m - side.end_m, start_n_per_m=full, end_n_per_m=full))
-    if past > 0:
-        shape.append(SpreadLoad(from_m=0.0, to_m=side.long_m, start_n_per_m=past, end_n_per_m=past))
-    return shape
-
-
-def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int) -> None:
-    """Beam 1 front, 2 back, 3 right, 4 left, from corner post to corner post."""
+def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: int) -> None:
+    """Beam 1 front, 2 back, 3 right, 4 left, from corner post to corner post over those between."""
     frame = laid.frame
     side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
-    half = frame.post.width_m / 2
-    run = Run(length_m=side.long_m, supports_m=(half, side.long_m - half))
+    run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     wood = frame.wood(frame.beam, frame.plies)
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     person = Loaded(
@@ -306,10 +356,12 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
 
     def pushes() -> dict[str, float]:
         f, place = factors_of(case.book).wind_up, place_of(case.site)
-        posts_m2 = 4 * t.post.width_m * frame.high_m / 2
+        posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
         made = {}
         for way, side in (("along y", laid.sides[0]), ("along x", laid.sides[1])):
             face = (side.eave_m + side.top_m) / 2 * (laid.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
+            if laid.raised is not None:
+                face += laid.raised.sides[0].eave_m * (laid.raised.peak_m - laid.peak_m)
             made[way] = (
                 f * bare_frame(case.book, place, laid.peak_m, Rows(row_m2=face, rows=1, other_m2=posts_m2)).force_n
             )
@@ -321,7 +373,7 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
     beam = frame.wood(frame.beam, frame.plies)
     half = t.post.width_m
     return tuple(
-        Sway(way=way, push_n=pushed[way] / 2, posts=2, span_m=long_m - half, cross=beam)
+        Sway(way=way, push_n=pushed[way] / 2, posts=2 + spec.middle_posts, span_m=long_m - half, cross=beam)
         for way, long_m in (("along x", spec.beams_m), ("along y", spec.deep_m))
     )
 

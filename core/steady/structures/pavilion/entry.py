@@ -5,10 +5,12 @@ Words, in order:
     over9in         rafters past the beams
     pitch25  rise7in12  pitch25+40   degrees, or rise in run; long sides + ends
     ring3           centre ring, outside; without it a ridge or a point
+    raise8in        a raised centre over the ring, with so much air under it
     beam8           top of the beams above the floor
     rafters24in     rafters no farther apart than this
     sheets2x12      cover by the one length that is bought
     turn            pieces of sheet may be turned: profile and lap are the same both ways round
+    mid1            posts between the corners of every side
     brace2  feet=ground   knee braces, or posts fixed in the ground
 """
 
@@ -68,6 +70,12 @@ def _sheets(spec: PavilionSpec, word: Word) -> PavilionSpec:
     return replace(spec, sheet=sheet, sheet_stock_m=stock_m)
 
 
+def _middle(spec: PavilionSpec, word: Word) -> PavilionSpec:
+    if word.rest not in ("1", "2"):
+        raise word.refused("1 or 2 posts between the corners of every side, as mid1")
+    return replace(spec, middle_posts=int(word.rest))
+
+
 WORDS = Words(
     help="Write 16x16 over9in pitch25 ring3 rafters24in sheets2x12: over the beams, overhang, pitch, ring, spacing, sheets",
     sized=_sized,
@@ -77,11 +85,13 @@ WORDS = Words(
         "pitch": _pitch,
         "rise": _rise,
         "ring": length_of("ring_m", 0.2, 2.0, "a ring is 8 in to 6 ft 6 in (0.2 to 2 m)"),
+        "raise": length_of("raised_m", 0.05, 0.9, "a raised centre has 2 in to 3 ft (0.05 to 0.9 m) of air under it"),
         "beam": length_of(
             "beam_top_m", 2.1, 3.9, "the beams' top stands 6 ft 11 in to 12 ft 9 in (2.1 to 3.9 m) over the floor"
         ),
         "rafters": length_of("rafter_spacing_m", 0.2, 1.2, "rafters stand 8 in to 3 ft 11 in (0.2 to 1.2 m) apart"),
         "sheets": _sheets,
+        "mid": _middle,
         "brace": BRACE,
     },
 )

@@ -29,9 +29,11 @@ LINE = LineForm(
         ("over9in", "rafters past the beams"),
         ("pitch25", "degrees; rise7in12; pitch25+40 for long sides and ends"),
         ("ring2", "centre ring, outside; without it a ridge or a point"),
+        ("raise8in", "a raised centre over the ring, with so much air under it"),
         ("beam8", "top of the beams above the floor"),
         ("rafters24in", "no farther apart"),
         ("backed", "hips planed to both planes; without it they are dropped under them"),
+        ("mid1", "posts between the corners of every side"),
         ("sheets2x12", "cover by the one length that is bought; turn: pieces may be turned"),
         ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
     ),
@@ -42,7 +44,7 @@ LINE = LineForm(
     ),
 )
 LEAST_M, MOST_M = 1.8, 8.0
-OWN = CANOPY_OWN | {"deep_m", "ring_m", "beam_top_m"}
+OWN = CANOPY_OWN | {"deep_m", "ring_m", "raised_m", "raised_past_m", "beam_top_m"}
 
 
 def read(ask: Ask) -> PavilionSpec:
@@ -68,6 +70,7 @@ TIMBERS = {
     "ring": ("joist", "beam"),
     "purlin": ("rail", "purlin"),
     "sheet": ("sheet", ""),
+    "leg": ("post", ""),
 }
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
@@ -76,6 +79,7 @@ ROUND_M = (
     ("beam_top_m", 2.4),
     ("sheet_stock_m", 3.6),
     ("seat_m", 0.09),
+    ("raised_past_m", 0.15),
     ("brace_m", 0.6),
     ("pier_above_m", 0.05),
     ("gravel_m", 0.1),
@@ -103,6 +107,9 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     yield from other_sticks(spec, ("rafter", "hip", "beam"))
     if spec.plies < 4:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)
+    if spec.middle_posts < 2:
+        more = spec.middle_posts + 1
+        yield f"{more} post{'s' if more > 1 else ''} between the corners of every side", (("middle_posts", more),)
     yield from other_spacings(case, (16, 24), (0.4, 0.6))
     yield from other_uprights(spec, "Knee braces both ways")
 
@@ -117,6 +124,8 @@ FORM = (
             Field(path="end_pitch_rad", says="Pitch of the ends", sort="angle", empty="the same"),
             Field(path="past_m", says="Rafters past the beams"),
             Field(path="ring_m", says="Centre ring, outside; 0: none"),
+            Field(path="raised_m", says="Raised centre, air under it; 0: none", sort="small length"),
+            Field(path="raised_past_m", says="Its roof past its ring", sort="small length"),
             Field(path="beam_top_m", says="Beams' top over the floor"),
         ),
     ),
@@ -124,6 +133,7 @@ FORM = (
         title="Frame",
         fields=(
             Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="middle_posts", says="Between the corners of a side", sort="count"),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies", sort="count"),
             Field(path="rafter", says="Rafters", sort="stick", role="joist"),
@@ -137,6 +147,7 @@ FORM = (
                 names=(("dropped", "dropped under the planes"), ("backed", "backed: planed to both")),
             ),
             Field(path="ring", says="Ring or ridge", sort="stick", role="joist"),
+            Field(path="leg", says="Raised centre's legs", sort="stick", role="post"),
         ),
     ),
     Group(

@@ -6,9 +6,11 @@ from dataclasses import dataclass
 from steady.errors import InputError
 from steady.layout.roofs import birdsmouth, unequal_hip_rad
 from steady.layout.sheet_order import Side, Strip, strips
-from steady.plan.model import Vec
+from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, PostAt
+from steady.structures.pavilion.raised import Raised, raise_centre
+from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.yard.stock import Stick, stick
 
@@ -41,53 +43,7 @@ class Timber:
     purlin: Stick
     brace: Stick
     sheet: Stick
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class RoofSide:
-    """One side of the roof: where its eave's left end stands seen from outside, which way it runs, its sizes on plan (m).
-
-    `corner`: the beams' outer corner at its left; `along`: from there to the right; `up`: level, toward the middle.
-    `long_m`: between those corners; `run_m`: to ring or ridge; `end_m`: how far along the hip has run by then;
-    `past_m`: its overhang; `side_past_m`: its neighbours'.
-    """
-
-    name: str
-    corner: tuple[float, float]
-    along: tuple[float, float]
-    up: tuple[float, float]
-    long_m: float
-    run_m: float
-    end_m: float
-    pitch_rad: float
-    past_m: float
-    side_past_m: float
-
-    @property
-    def top_m(self) -> float:
-        """Length of its upper edge: ring or ridge."""
-        return self.long_m - 2 * self.end_m
-
-    @property
-    def slope_m(self) -> float:
-        """From the eave's edge to its upper edge, up the slope."""
-        return (self.run_m + self.past_m) / math.cos(self.pitch_rad)
-
-    @property
-    def eave_m(self) -> float:
-        """Length of its eave."""
-        return self.long_m + 2 * self.side_past_m
-
-    def at(self, x_m: float, y_m: float) -> tuple[float, float]:
-        """A point of the plan: so far along the side, so far in from the beams' outer face."""
-        (cx, cy), (ax, ay), (ux, uy) = self.corner, self.along, self.up
-        return cx + ax * x_m + ux * y_m, cy + ay * x_m + uy * y_m
-
-    def slope(self) -> tuple[Vec, Vec, Vec]:
-        """Up the slope, square up from it, and level along it."""
-        c, s = math.cos(self.pitch_rad), math.sin(self.pitch_rad)
-        (ux, uy), (ax, ay) = self.up, self.along
-        return (ux * c, uy * c, s), (-ux * s, -uy * s, c), (ax, ay, 0.0)
+    leg: Stick
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -122,6 +78,17 @@ class Laid:
     left_out: int
     spacing_m: float
     peak_m: float
+    raised: Raised | None = None
+
+    @property
+    def high_m(self) -> float:
+        """Its highest point."""
+        return self.raised.peak_m if self.raised is not None else self.peak_m
+
+    @property
+    def all_sides(self) -> tuple[RoofSide, ...]:
+        """Its own sides, then those of the raised centre."""
+        return (*self.sides, *(self.raised.sides if self.raised is not None else ()))
 
     @property
     def ridge_side(self) -> RoofSide:
@@ -150,10 +117,10 @@ class Laid:
 
     @property
     def plan_m2(self) -> float:
-        """The roof on plan, eave to eave, without the ring's hole."""
+        """The roof on plan, eave to eave, without the ring's hole, with the small roof over it."""
         first, second = self.sides[0], self.sides[1]
         hole = first.top_m * second.top_m if self.ring else 0.0
-        return first.eave_m * second.eave_m - hole
+        return first.eave_m * second.eave_m - hole + (self.raised.plan_m2 if self.raised is not None else 0.0)
 
 
 def timber_of(spec: PavilionSpec) -> Timber:
@@ -168,6 +135,7 @@ def timber_of(spec: PavilionSpec) -> Timber:
         purlin=stick(spec.purlin, "rail joist", "purlin"),
         brace=stick(spec.brace, "joist", "brace") if spec.brace else rafter,
         sheet=stick(spec.sheet, "sheet", "sheet"),
+        leg=stick(spec.leg, "post", "leg"),
     )
 
 
@@ -184,9 +152,15 @@ def lay_out(spec: PavilionSpec) -> Laid:
     backed, edge = spec.hip_set == "backed", timber.hip.thickness_m / 2 * math.tan(max(first, second))
     mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, spec.seat_m)
     rafters, left_out, spacing = _rafters(spec, sides, timber.hip.thickness_m)
+    peak = spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad)
+    raised = None
+    if spec.raised_m > 0:
+        small = birdsmouth(timber.rafter.width_m, front.pitch_rad, ring_seat_m(spec, timber))
+        above = mouth.above_plate_m, small.above_plate_m
+        raised = raise_centre(spec, sides, peak, timber.ring.width_m, above)
     return Laid(
         timber=timber,
-        frame=_frame(spec, timber, sides),
+        frame=_frame(spec, timber, sides, raised),
         sides=sides,
         above_m=mouth.above_plate_m,
         hip_rad=hip,
@@ -197,8 +171,14 @@ def lay_out(spec: PavilionSpec) -> Laid:
         rafters=rafters,
         left_out=left_out,
         spacing_m=spacing,
-        peak_m=spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad),
+        peak_m=peak,
+        raised=raised,
     )
+
+
+def ring_seat_m(spec: PavilionSpec, timber: Timber) -> float:
+    """Seat of a small roof's rafters: all of its ring's thickness at most."""
+    return min(spec.seat_m, timber.ring.thickness_m)
 
 
 def _sides(spec: PavilionSpec) -> tuple[RoofSide, ...]:
@@ -256,16 +236,60 @@ def _rafters(spec: PavilionSpec, sides: tuple[RoofSide, ...], hip_m: float) -> t
     return tuple(found), left_out, widest
 
 
-def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...]) -> Frame:
+def _posts(spec: PavilionSpec, sides: tuple[RoofSide, ...], half_m: float) -> tuple[PostAt, ...]:
+    """Two corners of front and back with what stands between them, then what stands between the corners of either end."""
+    found: list[PostAt] = []
+    for line, y in ((1, half_m), (2, spec.deep_m - half_m)):
+        inner = [
+            PostAt(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
+            for k, x in enumerate(supports_m(sides[0], half_m, spec.middle_posts)[1:-1], start=1)
+        ]
+        ends = [
+            PostAt(id=f"beam-{line}-{k}", line=line, x_m=x, y_m=y) for k, x in ((1, half_m), (2, spec.beams_m - half_m))
+        ]
+        found += [ends[0], *inner, ends[1]]
+    for line, x in ((3, spec.beams_m - half_m), (4, half_m)):
+        found += [
+            PostAt(id=f"beam-{line}-mid-{k}", line=line, x_m=x, y_m=y)
+            for k, y in enumerate(supports_m(sides[1], half_m, spec.middle_posts)[1:-1], start=1)
+        ]
+    return tuple(found)
+
+
+def _shares_m(
+    sides: tuple[RoofSide, ...], posts: tuple[PostAt, ...], of: tuple[float, float], width_m: float
+) -> dict[str, float]:
+    """What comes down on each post, as metres of a line's width: the beams' own reactions, and at a corner its hip.
+
+    Args:
+        of: Half a post's width (m), and the raised centre's roof on plan (m2).
+
+    Source: statics of beams that run on over their posts; a hip brings its jacks and a quarter of what ring or ridge carries.
+    """
+    (half_m, raised_m2), front, right = of, sides[0], sides[1]
+    hip_m2 = front.run_m * front.end_m / 2 + (front.top_m * front.run_m + right.top_m * right.run_m + raised_m2) / 4
+    between = sum(post.line == 1 for post in posts) - 2
+    held: dict[str, float] = {}
+    for line, side in ((1, front), (3, right)):
+        run = Run(length_m=side.long_m, supports_m=supports_m(side, half_m, between))
+        reactions = run.reactions_under_n(beam_shape(side, 1.0))
+        held["corner"] = held.get("corner", hip_m2) + reactions[0]
+        held |= {f"{line}-mid-{k}": area for k, area in enumerate(reactions[1:-1], start=1)}
+    areas = {
+        post.id: held[f"{(post.line - 1) // 2 * 2 + 1}{post.id[6:]}" if "-mid-" in post.id else "corner"]
+        for post in posts
+    }
+    whole = width_m * 2 * front.long_m
+    return {name: area / sum(areas.values()) * whole / width_m for name, area in areas.items()}
+
+
+def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], raised: Raised | None) -> Frame:
     inset, half = spec.plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
     lines = (inset, spec.deep_m - inset)
-    posts = tuple(
-        PostAt(id=f"beam-{line}-{k}", line=line, x_m=x, y_m=y)
-        for line, y in ((1, half), (2, spec.deep_m - half))
-        for k, x in ((1, half), (2, spec.beams_m - half))
-    )
+    posts = _posts(spec, sides, half)
     front, right = sides[0], sides[1]
     hole = front.top_m * right.top_m if front.top_m > 1e-9 and right.top_m > 1e-9 else 0.0
+    hole -= raised.plan_m2 if raised is not None else 0.0
     # Every post carries a quarter of the roof: half of it on either long beam, evenly, comes to the same.
     width = (front.eave_m * right.eave_m - hole) / 2 / spec.beams_m
     return Frame(
@@ -275,6 +299,9 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...]) -> F
         lines_m=lines,
         widths_m=(width, width),
         posts=posts,
+        shares_m=_shares_m(sides, posts, (half, raised.plan_m2 if raised is not None else 0.0), width)
+        if spec.middle_posts
+        else {},
         beam_past_m=half,
         post=timber.post,
         beam=timber.beam,
@@ -295,7 +322,7 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...]) -> F
 
 def roof_z_m(spec: PavilionSpec, laid: Laid, side: RoofSide, in_m: float) -> float:
     """Upper edge of a side's rafters so far in from the beam's outer face."""
-    return spec.beam_top_m + laid.above_m + in_m * math.tan(side.pitch_rad)
+    return spec.beam_top_m + side.lift_m + laid.above_m + in_m * math.tan(side.pitch_rad)
 
 
 def sheet_side(side: RoofSide, cover_m: float, sides: int) -> Side:

@@ -10,9 +10,11 @@ from steady.structures.canopy.pieces import add_frame
 from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
-from steady.structures.pavilion.layout import Laid, RoofSide, purlins_m, roof_z_m, side_strips
+from steady.structures.pavilion.layout import Laid, Sloping, purlins_m, ring_seat_m, roof_z_m, side_strips
+from steady.structures.pavilion.sides import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.yard.choices import YardChoices
+from steady.yard.stock import Stick
 
 SCREWS_A_CROSSING, SCREWS_A_HIP = 2, 6
 SHEET_SCREWS_A_M = 4
@@ -28,6 +30,7 @@ def build(case: Case, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]
     clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
     _end_beams(g, spec, laid)
     _top(g, spec, laid)
+    _raised(g, spec, laid)
     _hips(g, spec, laid)
     _rafters(g, spec, laid)
     _purlins(g, spec, laid)
@@ -58,18 +61,7 @@ def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     stick = laid.timber.ring
     z = laid.peak_m - stick.width_m / 2
     if laid.ring:
-        mitre = math.pi / 4
-        for side in laid.sides:
-            cuts = (
-                Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
-                Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
-            )
-            x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
-            ax, ay = side.along
-            place = Place(
-                id=f"{spec.id}/ring/{side.name}", about=f"{spec.id}/ring", at=(x, y, z), along=(ax, ay, 0.0), up=UP
-            )
-            g.add("ring", stick, side.top_m, place, Sawn(cuts))
+        _ring(g, laid, f"{spec.id}/ring", z)
         return
     if laid.ridge:
         side = laid.ridge_side
@@ -78,64 +70,107 @@ def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
         g.add("ridge", stick, side.top_m, place)
 
 
-def hip_length_m(laid: Laid) -> tuple[float, float]:
-    """A hip from its eave's corner to ring or ridge: along its top, and the level length of it."""
-    front = laid.sides[0]
-    level = math.hypot(front.end_m + front.side_past_m, front.run_m + front.past_m)
+def _ring(g: Grouper, laid: Laid, named: str, z: float) -> None:
+    """Four pieces mitred round the ring's outside, their middle at a height."""
+    stick, mitre = laid.timber.ring, math.pi / 4
+    for side in laid.sides:
+        cuts = (
+            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=mitre, bevel_rad=0.0),
+            Cut(end="end", kind="saw", at_m=side.top_m, mitre_rad=-mitre, bevel_rad=0.0),
+        )
+        x, y = side.at(side.end_m, side.run_m + stick.thickness_m / 2)
+        place = Place(id=f"{named}/{side.name}", about=named, at=(x, y, z), along=(*side.along, 0.0), up=UP)
+        g.add("ring", stick, side.top_m, place, Sawn(cuts))
+
+
+def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    """Legs in the ring's corners, notched onto both rings; the second ring; hips and one common a side of the small roof."""
+    raised, stick, leg = laid.raised, laid.timber.rafter, laid.timber.leg
+    if raised is None:
+        return
+    named, deep = f"{spec.id}/raised", laid.timber.ring.width_m
+    _ring(g, laid, named, raised.ring_m - deep / 2)
+    lap = (deep, laid.timber.ring.thickness_m)
+    cuts = (
+        Cut(end="start", kind="notch", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=lap),
+        Cut(end="end", kind="notch", at_m=raised.leg_m - deep, mitre_rad=0.0, bevel_rad=0.0, size_m=lap),
+    )
+    for side in raised.sides:
+        x, y = side.at(leg.thickness_m / 2, leg.thickness_m / 2)
+        ax, ay = side.along
+        place = Place(id=f"{named}/leg/{side.name}", about=named, at=(x, y, raised.low_m), along=UP, up=(ax, ay, 0.0))
+        g.add("ring leg", leg, raised.leg_m, place, Sawn(cuts))
+        _hip(g, spec, laid, side, stick)
+        _sloping(g, spec, laid, Sloping(side=side, x_m=side.long_m / 2, in_m=side.run_m, hand=0), "raised")
+    g.fix("rail screw", 4 * 2 * SCREWS_A_HIP + 8 * SCREWS_A_HIP, (0.0, 0.0, raised.ring_m), "screw")
+    around = sum(side.long_m for side in raised.sides)
+    g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
+
+
+def hip_length_m(laid: Laid, side: RoofSide | None = None) -> tuple[float, float]:
+    """A hip from its eave's corner to ring or ridge: along its top, and the level length of it. `side`: not of the front."""
+    one = laid.sides[0] if side is None else side
+    level = math.hypot(one.end_m + one.side_past_m, one.run_m + one.past_m)
     return level / math.cos(laid.hip_rad), level
 
 
 def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+    for side in laid.sides:
+        _hip(g, spec, laid, side, laid.timber.hip)
+    g.fix("rail screw", 4 * SCREWS_A_HIP, (0.0, 0.0, laid.peak_m), "screw")
+
+
+def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stick) -> None:
     """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail."""
-    stick, h = laid.timber.hip, laid.hip_rad
-    length, _ = hip_length_m(laid)
-    cheek = laid.hip_plan_rad
+    h, cheek = laid.hip_rad, laid.hip_plan_rad
+    length, _ = hip_length_m(laid, side if side.lift_m else None)
     cuts = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=h),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=h),
     )
-    for side in laid.sides:
-        x, y = side.at(-side.side_past_m, -side.past_m)
-        tx, ty = side.at(side.end_m, side.run_m)
-        way = math.hypot(tx - x, ty - y)
-        ux, uy = (tx - x) / way, (ty - y) / way
-        low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
-        c, s = math.cos(h), math.sin(h)
-        place = Place(
-            id=f"{spec.id}/hip/{side.name}",
-            about=f"{spec.id}/hips",
-            at=(x, y, low),
-            along=(ux * c, uy * c, s),
-            up=(-ux * s, -uy * s, c),
-        )
-        g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
-    g.fix("rail screw", 4 * SCREWS_A_HIP, (0.0, 0.0, laid.peak_m), "screw")
+    x, y = side.at(-side.side_past_m, -side.past_m)
+    tx, ty = side.at(side.end_m, side.run_m)
+    way = math.hypot(tx - x, ty - y)
+    ux, uy = (tx - x) / way, (ty - y) / way
+    low = roof_z_m(spec, laid, side, -side.past_m) - laid.dropped_m - stick.width_m / 2 / math.cos(h)
+    c, s = math.cos(h), math.sin(h)
+    place = Place(
+        id=f"{spec.id}/hip/{side.name}",
+        about=f"{spec.id}/raised" if side.lift_m else f"{spec.id}/hips",
+        at=(x, y, low),
+        along=(ux * c, uy * c, s),
+        up=(-ux * s, -uy * s, c),
+    )
+    g.add("hip", stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(h)))
 
 
 def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     """Commons plumb at both ends; jacks with a side cut to their hip, left and right apart. All seated on their beam."""
-    stick = laid.timber.rafter
-    seat = (spec.seat_m * math.sin(spec.pitch_rad), spec.seat_m)
     for number, one in enumerate(laid.rafters, start=1):
-        side, a = one.side, one.side.pitch_rad
-        length = (side.past_m + one.in_m) / math.cos(a)
-        _, bevel = jack(spec.rafter_spacing_m, a)
-        cuts = (
-            Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
-            Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=seat),
-            Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=a),
-        )
-        along, up, _ = side.slope()
-        x, y = side.at(one.x_m, -side.past_m)
-        z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
-        role = "rafter" if one.hand == 0 else "jack"
-        place = Place(
-            id=f"{spec.id}/{role}/{side.name}/{number}", about=f"{spec.id}/rafters", at=(x, y, z), along=along, up=up
-        )
-        g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
+        _sloping(g, spec, laid, one, str(number))
     count = len(laid.rafters)
     g.fix("rafter tie", count, (0.0, 0.0, spec.beam_top_m), "connector")
     g.fix("rail screw", 2 * SCREWS_A_CROSSING * count, (0.0, 0.0, laid.peak_m), "screw")
+
+
+def _sloping(g: Grouper, spec: PavilionSpec, laid: Laid, one: Sloping, name: str) -> None:
+    stick, side, a = laid.timber.rafter, one.side, one.side.pitch_rad
+    seat_m = ring_seat_m(spec, laid.timber) if side.lift_m else spec.seat_m
+    seat = (seat_m * math.sin(spec.pitch_rad), seat_m)
+    length = (side.past_m + one.in_m) / math.cos(a)
+    _, bevel = jack(spec.rafter_spacing_m, a)
+    cuts = (
+        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
+        Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=seat),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=a),
+    )
+    along, up, _ = side.slope()
+    x, y = side.at(one.x_m, -side.past_m)
+    z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
+    role = "rafter" if one.hand == 0 else "jack"
+    about = f"{spec.id}/raised" if side.lift_m else f"{spec.id}/rafters"
+    place = Place(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
+    g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
 
 
 def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
@@ -157,7 +192,7 @@ def _on(side: RoofSide, spec: PavilionSpec, laid: Laid, at: tuple[float, float, 
 
 def _purlins(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     stick, crossings = laid.timber.purlin, 0
-    for side in laid.sides:
+    for side in laid.all_sides:
         _, up, level = side.slope()
         for number, s in enumerate(purlins_m(side, spec.purlin_spacing_m), start=1):
             begin, end = over_m(side, s)
@@ -183,12 +218,26 @@ def _under_roof(strip: Strip) -> tuple[float, float]:
     return left, right
 
 
+def _slanted(strip: Strip, left: float, right: float) -> tuple[float, tuple[Cut, ...]]:
+    """Mean length of a sheet between two places across it, and the cut of its upper end: to one hip, or from a peak to both."""
+    low, high, middle = strip.height_m(left), strip.height_m(right), strip.height_m((left + right) / 2)
+    length, tops = (low + high) / 2, [x for x, height in strip.outline if height > middle - 1e-6]
+    if abs(low - high) < 1e-6 and middle > low + 1e-6 and len(tops) == 1:
+        length = (low + middle) / 2
+        bevel, half = math.atan2(middle - low, (right - left) / 2), ((right - left) / 2,)
+        return length, (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel, size_m=half),)
+    bevel = math.atan2(high - low, right - left)
+    if abs(bevel) < 1e-6:
+        return length, ()
+    return length, (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),)
+
+
 def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> list[str]:
     """Sheets up each side, bought as long as their greatest height; drawn cut to the hips, straight from edge to edge."""
     stick, over = laid.timber.sheet, laid.timber.purlin.width_m + laid.timber.sheet.thickness_m / 2
     longest = max((stock.length_m for stock in yard.lengths(stick.key)), default=4.8)
     metres, found = 0.0, list[str]()
-    for side in laid.sides:
+    for side in laid.all_sides:
         slope, _, level = side.slope()
         pieces = side_strips(side, stick.width_m)
         first = side.long_m / 2 - len(pieces) * stick.width_m / 2
@@ -199,7 +248,6 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
                     f"({longest:.2f} m): a smaller roof, or a lap that its maker allows"
                 ]
             left, right = _under_roof(strip)
-            low, high = strip.height_m(left), strip.height_m(right)
             middle = first + (number - 1) * stick.width_m + (left + right) / 2
             place = Place(
                 id=f"{spec.id}/sheet/{side.name}/{number}",
@@ -208,18 +256,14 @@ def _sheets(g: Grouper, spec: PavilionSpec, laid: Laid, yard: YardChoices) -> li
                 along=slope,
                 up=level,
             )
-            length = (low + high) / 2
-            bevel = math.atan2(high - low, right - left)
-            cuts = (
-                (Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=bevel),) if abs(bevel) > 1e-6 else ()
-            )
+            length, cuts = _slanted(strip, left, right)
             if right - left < stick.width_m - 1e-6:
                 rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(right - left,))
                 cuts = (*cuts, rip)
             g.add("sheet", stick, length, place, Sawn(cuts, strip.square_m))
         metres += sum(b - a for a, b in (over_m(side, s) for s in purlins_m(side, spec.purlin_spacing_m)))
     g.fix("roof screw", math.ceil(metres * SHEET_SCREWS_A_M), (0.0, 0.0, laid.peak_m), "screw")
-    hips = 4 * hip_length_m(laid)[0] + (laid.ridge_m if not laid.ring else 0.0)
+    hips = sum(hip_length_m(laid, side)[0] for side in laid.all_sides) + (laid.ridge_m if not laid.ring else 0.0)
     g.fix("flashing 10 ft", math.ceil(hips / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
     return found
 

@@ -44,7 +44,7 @@ def plan_pavilion(case: Case) -> Plan:
         members=tuple(words.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),
         notes=tuple(words.notes(case, found, made)),
-        high_m=laid.peak_m,
+        high_m=laid.high_m,
         targets=size_targets(spec, SIZES),
     )
     return whole_plan(case, found.findings, laid.frame, found.held, own)
@@ -54,6 +54,7 @@ def _counts(laid: Laid, made: tuple[Part, ...]) -> dict[str, float]:
     return {
         "beams": 4.0,
         "rings": float(laid.ring),
+        "raised": float(laid.raised is not None),
         "ridges": pieces_of(made, "ridge"),
         "hips": pieces_of(made, "hip"),
         "rafters": pieces_of(made, "rafter"),

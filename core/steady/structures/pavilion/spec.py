@@ -24,7 +24,10 @@ class PavilionSpec:
         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
             On a frame measured out of square the ring is as much longer that way.
         beam_top_m: Top of the beams above the floor.
+        middle_posts: Between the corners, under the beam of every side.
         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
+        raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
+            that roof past its ring.
         seat_m: Level seat of a rafter on its beam.
         sheet_stock_m: The one length of sheet that is bought; `sheet_turn`: profile and side lap are the same both ways round.
         net_coefficient: For schools that give none for canopies.
@@ -42,6 +45,7 @@ class PavilionSpec:
     ring_m: Annotated[float, Ge(0), Le(2)] = 0.0
     beam_top_m: Annotated[float, Ge(2.1), Le(3.9)] = 2.4384
     post: Words = "post 6x6 pine"
+    middle_posts: Annotated[int, Ge(0), Le(2)] = 0
     beam: Words = "joist 2x10 pine"
     plies: Annotated[int, Ge(1), Le(4)] = 2
     rafter: Words = "joist 2x6 pine"
@@ -50,6 +54,9 @@ class PavilionSpec:
     hip: Words = "joist 2x8 pine"
     hip_set: Literal["dropped", "backed"] = "dropped"
     ring: Words = "joist 2x8 pine"
+    raised_m: Annotated[float, Ge(0), Le(0.9)] = 0.0
+    raised_past_m: Annotated[float, Ge(0.05), Le(0.6)] = 0.1524
+    leg: Words = "post 4x4 pine"
     purlin: Words = "rail 2x4 pine"
     purlin_spacing_m: Annotated[float, Ge(0.2), Le(1.5)] = 0.6096
     sheet: Words = "roof sheet 2 ft"

@@ -11,8 +11,9 @@ from steady.structures.canopy.words import post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
 from steady.structures.pavilion.checks import PavilionFound
-from steady.structures.pavilion.layout import Laid, RoofSide, sheet_side
+from steady.structures.pavilion.layout import Laid, ring_seat_m, sheet_side
 from steady.structures.pavilion.parts import hip_length_m
+from steady.structures.pavilion.sides import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
 
 SHEETS_APART_M = 0.12
@@ -26,8 +27,8 @@ def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
     Raises:
         OutsideScope: A piece longer than the stock, or more to look through than is done here.
     """
-    cover, alike = laid.timber.sheet.width_m, _alike(laid)
-    groups = [(laid.sides[0], 4)] if alike else [(laid.sides[0], 2), (laid.sides[1], 2)]
+    cover = laid.timber.sheet.width_m
+    groups = _groups(laid)
 
     def whole(turn: bool) -> SheetOrder:
         made = [sheet_order(sheet_side(side, cover, n), spec.sheet_stock_m, turn=turn) for side, n in groups]
@@ -40,6 +41,12 @@ def orders(spec: PavilionSpec, laid: Laid) -> tuple[SheetOrder, SheetOrder]:
     return whole(False), whole(True)
 
 
+def _groups(laid: Laid) -> list[tuple[RoofSide, int]]:
+    """Alike sides together, the raised centre's own apart."""
+    groups = [(laid.sides[0], 4)] if _alike(laid) else [(laid.sides[0], 2), (laid.sides[1], 2)]
+    return groups if laid.raised is None else [*groups, (laid.raised.sides[0], 4)]
+
+
 def _alike(laid: Laid) -> bool:
     first, second = laid.sides[0], laid.sides[1]
     return abs(first.eave_m - second.eave_m) < 1e-6 and abs(first.pitch_rad - second.pitch_rad) < 1e-9
@@ -49,7 +56,7 @@ def sheet_detail(spec: PavilionSpec, laid: Laid) -> list[Detail]:
     """Every stock sheet flat, with what is cut out of it: pieces of one sheet are partners, alike ones have one number."""
     cover = laid.timber.sheet.width_m
     alike = _alike(laid)
-    groups = [(laid.sides[0], 4)] if alike else [(laid.sides[0], 2), (laid.sides[1], 2)]
+    groups = _groups(laid)
     areas: list[Area] = []
     frames: list[Trace] = []
     measures: list[Measure] = []
@@ -67,6 +74,7 @@ def sheet_detail(spec: PavilionSpec, laid: Laid) -> list[Detail]:
                 if piece.kind not in named:
                     named[piece.kind] = str(len(measures) + 1)
                     where = "" if alike else f", {side.name} and its opposite"
+                    where = ", raised centre" if side.lift_m else where
                     where += "" if spec.sheet_turn else ", in both hands"
                     measures.append(Measure(says=f"Piece {named[piece.kind]}{where}", value_m=piece.strip.square_m))
                 areas.append(Area(points=_piece(piece, left, cover), group=sheets, label=named[piece.kind]))
@@ -120,13 +128,18 @@ def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
     spec: PavilionSpec = case.spec
     laid, tape = found.laid, case.tape
     said = [
-        f"Its peak stands {tape.length(laid.peak_m)} over the floor; head room under the beams {tape.length(laid.frame.high_m)}"
+        f"Its peak stands {tape.length(laid.high_m)} over the floor; head room under the beams {tape.length(laid.frame.high_m)}"
     ]
     if laid.ring:
         prop = laid.peak_m - laid.timber.ring.width_m
         said.append(
             f"The ring waits on a prop of {tape.length(prop)} with a saddle: four hips in opposite pairs, one common each side, "
             "the rest, then the jacks in opposite pairs; the prop comes out last"
+        )
+    if laid.raised is not None:
+        said.append(
+            f"The raised centre: legs of {tape.length(laid.raised.leg_m)} notched onto both rings, {tape.length(spec.raised_m)} of "
+            "air; the large roof's sheets end under a flashing behind the legs. Mesh keeps birds out"
         )
     said.append(sheets_says(spec, laid, tape))
     if laid.left_out:
@@ -163,6 +176,12 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
     if laid.ring:
         top = f"{t.ring.says}, {_ring(laid, tape)} outside, top at {tape.length(laid.peak_m)}"
         rows.append(Member(id=f"{me}/ring", what="ring", name="Centre ring", says=top))
+        if laid.raised is not None:
+            says = (
+                f"4 legs of {t.leg.says}, {tape.length(laid.raised.leg_m)}; a second ring, top at "
+                f"{tape.length(laid.raised.ring_m)}; its peak at {tape.length(laid.raised.peak_m)}"
+            )
+            rows.append(Member(id=f"{me}/raised", what="raised centre", name="Raised centre", says=says))
     elif laid.ridge:
         top = f"{t.ring.says}, {tape.length(laid.ridge_m)}, top at {tape.length(laid.peak_m)}"
         rows.append(Member(id=f"{me}/ridge", what="ridge", name="Ridge", says=top))
@@ -258,7 +277,20 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
             says="Tail to the corner of the beams", value_m=math.hypot(front.past_m, front.side_past_m) / math.cos(h)
         ),
     ]
+    small: list[Detail] = []
+    if laid.raised is not None:
+        top = laid.raised.sides[0]
+        leg = [
+            Measure(says="Leg", value_m=laid.raised.leg_m),
+            Measure(says="Notch at either end, the ring's depth", value_m=t.ring.width_m),
+            Measure(says="Notch, the ring's thickness", value_m=t.ring.thickness_m),
+            Measure(says="Small roof's common, along its upper edge", value_m=(top.past_m + top.run_m) / math.cos(a)),
+            Measure(says="Small roof's hip, along its top", value_m=hip_length_m(laid, top)[0]),
+            Measure(says="Small roof's seat on its ring, level", value_m=ring_seat_m(spec, t)),
+        ]
+        small = [piece("leg of the raised centre", f"{spec.id}/raised", laid.raised.leg_m, t.leg.width_m, leg)]
     return [
+        *small,
         piece("common and jacks", f"{spec.id}/rafters", common, t.rafter.width_m, rafters),
         piece("hip", f"{spec.id}/hips", hip, t.hip.width_m, hips),
     ]
