@@ -7266,7 +7266,8 @@ export interface components {
          *         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
          *             beams' centre lines; None: an eighth of theirs.
          *         posts: Under each beam; None: the fewest whose beam passes.
-         *         seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+         *         core: Of posts built up of three plies, between two of `outer`; empty: a post is one stick.
+         *         seat: Beams on top of the posts, a ply on each side on notched shoulders, or one ply in the pocket of built-up posts.
          *         bays_x, bays_y: Bays along the beams and out, framed by rafters and cross pieces of the same stick; 0: rafters alone, by
          *             their spacing. `turns`: slats turn a quarter from bay to bay.
          *         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
@@ -7330,6 +7331,11 @@ export interface components {
             brace_m: number;
             /** @default reckoned */
             built_on: components["schemas"]["Basis"];
+            /**
+             * Core
+             * @default
+             */
+            core: string;
             /** Footing Depth M */
             footing_depth_m?: number | null;
             /**
@@ -7390,6 +7396,11 @@ export interface components {
              */
             on_y_m: number;
             /**
+             * Outer
+             * @default joist 2x8 pine
+             */
+            outer: string;
+            /**
              * Pier Above M
              * @default 0.0508
              */
@@ -7435,7 +7446,7 @@ export interface components {
              * @default on top
              * @enum {string}
              */
-            seat: "on top" | "on shoulders";
+            seat: "on top" | "on shoulders" | "in a pocket";
             /**
              * Second Slats
              * @default false

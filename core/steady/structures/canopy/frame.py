@@ -9,6 +9,7 @@ from steady.rulebooks.answers import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bending import Run
 from steady.structures.canopy.factors import factors_of
+from steady.structures.canopy.plied import BuiltUp, credited
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.canopy.upright import Stand
 from steady.yard.stock import Stick
@@ -40,9 +41,10 @@ class Frame:
         on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground;
             `in_deck_m`: how deep in it, where pockets hold them upright.
         slab: One that is there, on which its posts stand.
+        built_up: The plies of its posts, where they are no single sticks; `post` is then what these make.
         shares_m: How many metres of its line's width of roof come down on each post, where even loads on beams do not tell;
             a roof with beams on all four sides has posts on lines beyond `lines_m`, too.
-        seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+        seat: Beams on top of the posts, a ply on each side on notched shoulders, or one in the pocket of a built-up post.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
     """
 
@@ -68,6 +70,7 @@ class Frame:
     footing_depth_m: float | None
     on_deck: bool = False
     in_deck_m: float = 0.0
+    built_up: BuiltUp | None = None
     shares_m: Mapping[str, float] = field(default_factory=dict)
     slab: SlabUnder | None = None
 
@@ -136,13 +139,20 @@ class Frame:
         wood = self.wood(one)
         return replace(wood, shared=True, sheathed=False) if factors_of(book).rafters_share else wood
 
-    def stand(self) -> Stand:
-        """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side."""
+    def stand(self, way: str = "") -> Stand:
+        """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side.
+
+        Args:
+            way: In which the roof sways.
+        """
+        post = self.wood(self.post)
+        if self.built_up is not None:
+            post = credited(self.wood(self.built_up.outer), across=way.startswith("across"))
         return Stand(
             upright=self.upright,
             height_m=self.high_m + self.beam.width_m / 2,
             brace_m=self.brace_m,
-            post=self.wood(self.post),
+            post=post,
             brace=self.wood(self.brace),
         )
 

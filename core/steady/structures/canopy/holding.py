@@ -17,6 +17,7 @@ from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.frame import Frame, PostAt, line_weight
 from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.canopy.plied import check_plies, check_plies_loaded
 from steady.structures.canopy.slab import check_slab
 from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
 from steady.structures.findings import Findings, said
@@ -79,6 +80,8 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
 def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
     """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
+    if frame.seat == "in a pocket" and frame.built_up is not None:
+        post = frame.built_up.core
     down = max(post_down_n(book, frame, loads).values())
     plies_m = frame.plies * stick.thickness_m
     demand = given_step("R", down / u.force_n, u.force, "statics", "what comes down on a post")
@@ -87,7 +90,7 @@ def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str)
             frame.wood(stick, frame.plies),
             "roof",
             SeatAsk(
-                width_m=min(plies_m, post.thickness_m) if frame.seat == "on top" else plies_m,
+                width_m=plies_m if frame.seat == "on shoulders" else min(plies_m, post.thickness_m),
                 length_m=post.width_m,
                 from_end_m=frame.beam_past_m,
                 kind="discrete",
@@ -145,7 +148,8 @@ def lift_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tu
 def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways: tuple[Sway, ...]) -> Held:
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
-    swayed = tuple(one for ask in sways if (one := sway(found, about, stand, ask)) is not None)
+    swayed = tuple(one for ask in sways if (one := sway(found, about, frame.stand(ask.way), ask)) is not None)
+    squeezed, loaded = (check_post, check_loaded) if frame.built_up is None else (check_plies, check_plies_loaded)
     found.not_covered = hardest_gaps(found.not_covered)
     down = post_down_n(found.book, frame, loads)
     feet = {}
@@ -153,9 +157,9 @@ def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways
         name = f"{frame.me}/post/{post.id}"
         lasts = _lasting_n(found.book, frame, loads, post)
         for one in swayed:
-            check_post(found, name, stand, lasts + one.axial_n, one)
+            squeezed(found, name, frame.stand(one.way), lasts + one.axial_n, one)
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
-        check_loaded(found, name, stand, down[post.id], length_m)
+        loaded(found, name, stand, down[post.id], length_m)
         found.checks = worst_of_each(found.checks, name)
         ask = _foot_ask(found.book, frame, loads, post, (down[post.id], swayed))
         if frame.slab is not None:

@@ -2,11 +2,13 @@
 
 import itertools
 import math
+from dataclasses import replace
 
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
+from steady.structures.canopy.plied import OUTER, BuiltUp
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.grouped import ALONG, UP, Grouper, Sawn
 from steady.yard.choices import YardChoices
@@ -35,7 +37,10 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     if frame.seat == "on shoulders":
         size = (frame.beam.width_m, frame.beam.thickness_m)
         cuts = (Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
-    g.add("post", frame.post, frame.post_top_m - low, place, Sawn(cuts))
+    if frame.built_up is None:
+        g.add("post", frame.post, frame.post_top_m - low, place, Sawn(cuts))
+    else:
+        _plies(g, frame, frame.built_up, place)
     if frame.in_pocket:
         g.fix("knee brace bolt", BOLTS_A_POCKET, place.at, "screw")
     elif not frame.fixed:
@@ -43,6 +48,18 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     if frame.slab is not None:
         g.fix("slab anchor", ANCHORS_A_BASE, place.at, "connector")
     g.fix("post cap", 1, (post.x_m, post.y_m, frame.high_m), "connector")
+
+
+def _plies(g: Grouper, frame: Frame, built: BuiltUp, place: Place) -> None:
+    """An outer ply on either side of the core, wide sides along the beam; the core ends under a beam that lies in its pocket."""
+    (x, y, low), off = place.at, (built.core.thickness_m + built.outer.thickness_m) / 2
+    long = frame.post_top_m - low
+    for name, way in (("", -1.0), ("/far ply", 1.0)):
+        at = (x, y + way * off, low)
+        g.add("post", built.outer, long, replace(place, id=f"{place.id}{name}", about=place.id, at=at))
+    core = frame.high_m - low if frame.seat == "in a pocket" else long
+    g.add("post", built.core, core, replace(place, id=f"{place.id}/core", about=place.id))
+    g.fix("ply screw", OUTER * 2 * (math.ceil(long / SCREWED_EVERY_M) + 1), place.at, "screw")
 
 
 def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
@@ -101,7 +118,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
     half = frame.post.width_m / 2 + t / 2
     for ply, cuts in enumerate(breaks):
         middle = ply - (frame.plies - 1) / 2
-        off = middle * t if frame.seat == "on top" else (1 if ply % 2 else -1) * (half + (ply // 2) * t)
+        off = middle * t if frame.seat != "on shoulders" else (1 if ply % 2 else -1) * (half + (ply // 2) * t)
         for k, (a, b) in enumerate(itertools.pairwise(cuts)):
             place = Place(
                 id=f"{frame.me}/beam/{line}/{ply}/{k}",
@@ -111,7 +128,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
                 up=UP,
             )
             g.add("beam", stick, b - a, place)
-    if frame.plies > 1 and frame.seat == "on top":
+    if frame.plies > 1 and frame.seat != "on shoulders":
         rows = math.ceil(frame.beams_m / SCREWED_EVERY_M) + 1
         g.fix("ply screw", 2 * rows * (frame.plies - 1), (0.0, y, z), "screw")
     return clashes

@@ -71,6 +71,8 @@ TIMBERS = {
     "beam": ("joist", "beam"),
     "rafter": ("joist", "rafter"),
     "slat": ("baluster", ""),
+    "core": ("", ""),
+    "outer": ("joist", "beam"),
 }
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
@@ -149,6 +151,8 @@ FORM = (
         title="Frame",
         fields=(
             Field(path="post", says="Posts", sort="stick", role="post"),
+            Field(path="core", says="Built up on a core", sort="stick", role="joist rail", empty="one stick each"),
+            Field(path="outer", says="between two of", sort="stick", role="joist"),
             Field(path="posts", says="Under each beam", sort="count", empty="fewest"),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies", sort="count"),
@@ -156,7 +160,11 @@ FORM = (
                 path="seat",
                 says="Beams sit",
                 sort="choice",
-                names=(("on top", "on top of the posts"), ("on shoulders", "on shoulders beside them")),
+                names=(
+                    ("on top", "on top of the posts"),
+                    ("on shoulders", "on shoulders beside them"),
+                    ("in a pocket", "in the pocket of built-up posts"),
+                ),
             ),
             Field(path="rafter", says="Rafters", sort="stick", role="joist"),
             Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),

@@ -12,6 +12,7 @@ from steady.measure.dates import day_of
 from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
+from steady.structures.canopy.plied import BuiltUp
 from steady.structures.kind import Case
 from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
 from steady.structures.pergola.spec import PergolaSpec
@@ -33,6 +34,7 @@ class Timber:
     rafter: Stick
     brace: Stick
     slat: Stick | None
+    built_up: BuiltUp | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -57,8 +59,16 @@ class Laid:
 def timber_of(spec: PergolaSpec) -> Timber:
     """The sticks. Raises InputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
+    built = None
+    if spec.core:
+        built = BuiltUp(outer=stick(spec.outer, "joist", "outer"), core=stick(spec.core, "joist rail", "core"))
+        if built.core.width_m >= built.outer.width_m:
+            raise InputError(
+                "core", "The core is narrower than the sticks on either side of it: another, or wider outer ones"
+            )
     return Timber(
-        post=stick(spec.post, "post", "post"),
+        post=built.as_stick() if built is not None else stick(spec.post, "post", "post"),
+        built_up=built,
         beam=stick(spec.beam, "joist", "beam"),
         rafter=rafter,
         brace=stick(spec.brace, "joist", "brace") if spec.brace else rafter,
@@ -108,6 +118,7 @@ def lay_out(case: Case, posts: int) -> Laid:
     if beam_past is None:
         beam_past = past_m(spec.beams_m / max(1, posts - 1), BEAM_SHARE)
     lines = _lines(spec, rafter_past)
+    _pocket(spec, timber)
     if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
         raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
     rafters = _rafters(spec, timber)
@@ -124,6 +135,20 @@ def lay_out(case: Case, posts: int) -> Laid:
         solidity=solid,
         slat_cover=cover,
     )
+
+
+def _pocket(spec: PergolaSpec, timber: Timber) -> None:
+    """Raises InputError: a beam that no pocket takes."""
+    if spec.seat != "in a pocket":
+        return
+    if timber.built_up is None:
+        raise InputError(
+            "seat", "A beam lies in a pocket of built-up posts alone: say what their core is, or seat it on top"
+        )
+    if spec.plies * timber.beam.thickness_m > timber.built_up.core.thickness_m + 1e-4:
+        raise InputError(
+            "plies", "The beam is thicker than the core whose pocket it lies in: one ply, or a thicker core"
+        )
 
 
 def _lines(spec: PergolaSpec, rafter_past: float) -> tuple[float, ...]:
@@ -156,6 +181,7 @@ def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_pas
         posts=posts_on(lines, spec.beams_m, beam_past, count, held),
         beam_past_m=beam_past,
         post=timber.post,
+        built_up=timber.built_up,
         beam=timber.beam,
         brace=timber.brace,
         plies=spec.plies,

@@ -33,7 +33,8 @@ class PergolaSpec:
         beam_past_m: Beams past their outer posts' centres; None: a twelfth of the span. `rafter_past_m`: rafters past the
             beams' centre lines; None: an eighth of theirs.
         posts: Under each beam; None: the fewest whose beam passes.
-        seat: Beams on top of the posts, or a ply on each side on notched shoulders.
+        core: Of posts built up of three plies, between two of `outer`; empty: a post is one stick.
+        seat: Beams on top of the posts, a ply on each side on notched shoulders, or one ply in the pocket of built-up posts.
         bays_x, bays_y: Bays along the beams and out, framed by rafters and cross pieces of the same stick; 0: rafters alone, by
             their spacing. `turns`: slats turn a quarter from bay to bay.
         slat: A stick of the yard; empty: no slats. `slats_by`: what says how many there are.
@@ -63,10 +64,12 @@ class PergolaSpec:
     beam_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     rafter_past_m: Annotated[float, Ge(0), Le(1.5)] | None = None
     post: Words = "post 6x6 pine"
+    core: Words = ""
+    outer: Words = "joist 2x8 pine"
     posts: Annotated[int, Ge(2), Le(8)] | None = None
     beam: Words = "joist 2x10 pine"
     plies: Annotated[int, Ge(1), Le(3)] = 2
-    seat: Literal["on top", "on shoulders"] = "on top"
+    seat: Literal["on top", "on shoulders", "in a pocket"] = "on top"
     rafter: Words = "joist 2x8 pine"
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.3)] = 0.6096
     bays_x: Annotated[int, Ge(0), Le(20)] = 0
