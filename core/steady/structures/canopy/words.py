@@ -6,6 +6,7 @@ from steady.measure.show import Tape
 from steady.plan.model import Member
 from steady.structures.canopy.frame import Frame
 from steady.structures.canopy.holding import Held
+from steady.yard.stock import Stick
 
 NOTHING_UPRIGHT = "Nothing keeps it upright: knee braces both ways, or posts fixed in the ground"
 UPRIGHT: Mapping[str, str] = {
@@ -17,6 +18,11 @@ UPRIGHT: Mapping[str, str] = {
 
 ON_DECK = "on doubled blocking in the deck's frame, through its boards"
 IN_DECK = "posts held in blocked pockets of the deck's frame"
+
+
+def plies_of(count: int, stick: Stick) -> str:
+    """A beam's plies, in words."""
+    return f"{count} {'ply' if count == 1 else 'plies'} of {stick.says}"
 
 
 def post_name(post: str) -> str:

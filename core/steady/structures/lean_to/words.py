@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from steady.measure.show import Tape
 from steady.plan.model import Bar, Detail, Measure, Member, Part, Trace
-from steady.structures.canopy.words import post_members, upright_member
+from steady.structures.canopy.words import plies_of, post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lean_to.checks import LeanToFound
 from steady.structures.lean_to.layout import SAFE_FALL_RAD, UNDER_SOFFIT_M, Laid, keep_clear_m, top_at_m, wall_to_beam_m
@@ -116,7 +116,7 @@ def members(case: Case, found: LeanToFound) -> list[Member]:
             id=f"{me}/beam/1",
             what="beam",
             name="Beam",
-            says=f"{spec.plies} plies of {t.beam.says}, top at {tape.length(spec.beam_top_m)}; posts at {at}",
+            says=f"{plies_of(spec.plies, t.beam)}, top at {tape.length(spec.beam_top_m)}; posts at {at}",
         )
     )
     rows += post_members(laid.frame, found.held, tape)

@@ -7,7 +7,7 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.sheet_order import CutOut, SheetOrder, sheet_order
 from steady.measure.show import Tape
 from steady.plan.model import Area, Bar, Detail, Measure, Member, Part, Trace
-from steady.structures.canopy.words import post_members, upright_member
+from steady.structures.canopy.words import plies_of, post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
 from steady.structures.pavilion.checks import PavilionFound
@@ -199,7 +199,7 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
                 id=f"{me}/beam/{line}",
                 what="beam",
                 name=f"Beam, {name}",
-                says=f"{spec.plies} plies of {t.beam.says}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
+                says=f"{plies_of(spec.plies, t.beam)}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
                 f"{tie / u.force_n:,.4g} {u.force}",
             )
         )

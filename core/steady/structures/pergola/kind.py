@@ -151,8 +151,8 @@ FORM = (
         title="Frame",
         fields=(
             Field(path="post", says="Posts", sort="stick", role="post"),
-            Field(path="core", says="Built up on a core", sort="stick", role="joist rail", empty="one stick each"),
-            Field(path="outer", says="between two of", sort="stick", role="joist"),
+            Field(path="core", says="Built-up posts, core", sort="stick", role="joist rail", empty="none"),
+            Field(path="outer", says="Built-up posts, outer plies", sort="stick", role="joist"),
             Field(path="posts", says="Under each beam", sort="count", empty="fewest"),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies", sort="count"),

@@ -10,7 +10,7 @@ from steady.structures.canopy.acts import size_targets
 from steady.structures.canopy.path import load_path
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
-from steady.structures.canopy.words import NOTHING_UPRIGHT, post_members, upright_member
+from steady.structures.canopy.words import NOTHING_UPRIGHT, plies_of, post_members, upright_member
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
 from steady.structures.measured import gap_target
@@ -99,7 +99,7 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
                 id=f"{me}/beam/{line}",
                 what="beam",
                 name=f"Beam {line}",
-                says=f"{spec.plies} plies of {t.beam.says}, {tape.length(spec.beams_m)}, {tape.length(y)} out; posts at {at}",
+                says=f"{plies_of(spec.plies, t.beam)}, {tape.length(spec.beams_m)}, {tape.length(y)} out; posts at {at}",
             )
         )
     rows += post_members(laid.frame, found.held, tape)
