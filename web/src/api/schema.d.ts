@@ -7019,6 +7019,9 @@ export interface components {
          *         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
          *             On a frame measured out of square the ring is as much longer that way.
          *         beam_top_m: Top of the beams above the floor.
+         *         web: Of beams that are boxes: two of `beam` laid flat, plywood webs nailed to their sides; empty: beams of plies.
+         *             `web_sheet_m`: how long its sheets are; `web_e_pa`, `web_g_pa`: the panel's stiffness along the span, only plies that
+         *             run along it counted; `web_shear_pa`: what its maker says it holds in shear, at the roof's duration.
          *         middle_posts: Between the corners, under the beam of every side.
          *         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
          *         raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
@@ -7227,6 +7230,38 @@ export interface components {
              * @enum {string}
              */
             upright: "knee braces" | "fixed posts" | "none";
+            /**
+             * Web
+             * @default
+             */
+            web: string;
+            /**
+             * Web E Pa
+             * @default 5000000000
+             */
+            web_e_pa: number;
+            /**
+             * Web G Pa
+             * @default 500000000
+             */
+            web_g_pa: number;
+            /**
+             * Web Nails M
+             * @default 0.0508
+             */
+            web_nails_m: number;
+            /** Web Shear Pa */
+            web_shear_pa?: number | null;
+            /**
+             * Web Sheet M
+             * @default 3.048
+             */
+            web_sheet_m: number;
+            /**
+             * Webs
+             * @default 2
+             */
+            webs: number;
             /**
              * Wet
              * @default true

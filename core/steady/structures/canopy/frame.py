@@ -8,6 +8,7 @@ from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bending import Run
+from steady.structures.canopy.boxed import Boxed
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.plied import BuiltUp, credited
 from steady.structures.canopy.spec import SlabUnder
@@ -41,6 +42,7 @@ class Frame:
         on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground;
             `in_deck_m`: how deep in it, where pockets hold them upright.
         slab: One that is there, on which its posts stand.
+        boxed: What its beams are made of, where they are boxes; `beam` is then what that makes.
         built_up: The plies of its posts, where they are no single sticks; `post` is then what these make.
         shares_m: How many metres of its line's width of roof come down on each post, where even loads on beams do not tell;
             a roof with beams on all four sides has posts on lines beyond `lines_m`, too.
@@ -71,6 +73,7 @@ class Frame:
     on_deck: bool = False
     in_deck_m: float = 0.0
     built_up: BuiltUp | None = None
+    boxed: Boxed | None = None
     shares_m: Mapping[str, float] = field(default_factory=dict)
     slab: SlabUnder | None = None
 

@@ -80,10 +80,12 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
 def check_bearing(found: Findings, frame: Frame, loads: CanopyLoads, about: str) -> None:
     """A beam on its post, square to the grain: on all of the post, or each ply on its own shoulder."""
     book, u, stick, post = found.book, found.book.units, frame.beam, frame.post
+    if frame.boxed is not None:
+        stick = frame.boxed.flange
     if frame.seat == "in a pocket" and frame.built_up is not None:
         post = frame.built_up.core
     down = max(post_down_n(book, frame, loads).values())
-    plies_m = frame.plies * stick.thickness_m
+    plies_m = frame.plies * (stick.thickness_m if frame.boxed is None else stick.width_m)
     demand = given_step("R", down / u.force_n, u.force, "statics", "what comes down on a post")
     try:
         seat = book.seat(

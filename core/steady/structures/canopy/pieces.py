@@ -6,6 +6,7 @@ from dataclasses import replace
 
 from steady.layout.plies import beam_plies
 from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
+from steady.structures.canopy.boxed import add_box
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
 from steady.structures.canopy.plied import OUTER, BuiltUp
@@ -103,6 +104,11 @@ def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
 
 def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
     """Plies side by side on top, or one on each side of the posts; joints over posts only."""
+    if frame.boxed is not None:
+        at = (0.0, frame.lines_m[line - 1], frame.high_m + frame.beam.width_m / 2)
+        named = f"{frame.me}/beam/{line}"
+        why = add_box(g, frame.boxed, named, Place(id=named, about=named, at=at, along=ALONG, up=UP), frame.beams_m)
+        return [why] if why else []
     stick, y = frame.beam, frame.lines_m[line - 1]
     t, z = stick.thickness_m, frame.high_m + stick.width_m / 2
     lengths = [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(stick.key)] or [6.0]

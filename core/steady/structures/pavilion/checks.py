@@ -8,11 +8,12 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Check, Step
-from steady.rulebooks.answers import Standing, given_step
+from steady.rulebooks.answers import Standing, given_step, si
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
 from steady.structures.bends import Asked, check_bends
+from steady.structures.canopy.boxed import check_boxed
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
@@ -334,7 +335,6 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: i
     frame = laid.frame
     side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
     run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
-    wood = frame.wood(frame.beam, frame.plies)
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
     person = Loaded(
         says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
@@ -346,7 +346,12 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: i
             Loaded(says="wind down", action=run.under(beam_shape(side, loads.wind_pa)), lasts="wind", sags=False)
         )
     dead = run.under([*beam_shape(side, loads.dead_pa), *own])
-    check_run(found, Bends("Beam", f"{frame.me}/beam/{line}", wood, run), dead, [*loaded, person])
+    about = f"{frame.me}/beam/{line}"
+    if frame.boxed is not None:
+        one = Bends("Beam", about, frame.wood(frame.boxed.flange), run)
+        check_boxed(found, frame.boxed, one, dead, [*loaded, person])
+        return
+    check_run(found, Bends("Beam", about, frame.wood(frame.beam, frame.plies), run), dead, [*loaded, person])
 
 
 def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
@@ -371,6 +376,13 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
     if pushed is None:
         return ()
     beam = frame.wood(frame.beam, frame.plies)
+    if frame.boxed is not None:
+        flange = frame.wood(frame.boxed.flange)
+        try:
+            beam = frame.boxed.as_wood(flange, si(case.book.stiffness(flange)), min(spec.beams_m, spec.deep_m))
+        except OutsideScope as refused:
+            found.gap("Stays upright", f"{spec.id}/upright", refused)
+            return ()
     half = t.post.width_m
     return tuple(
         Sway(way=way, push_n=pushed[way] / 2, posts=2 + spec.middle_posts, span_m=long_m - half, cross=beam)

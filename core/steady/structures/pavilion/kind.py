@@ -71,6 +71,7 @@ TIMBERS = {
     "purlin": ("rail", "purlin"),
     "sheet": ("sheet", ""),
     "leg": ("post", ""),
+    "web": ("", ""),
 }
 ROUND_M = (
     ("rafter_spacing_m", 0.6),
@@ -80,6 +81,8 @@ ROUND_M = (
     ("sheet_stock_m", 3.6),
     ("seat_m", 0.09),
     ("raised_past_m", 0.15),
+    ("web_sheet_m", 3.0),
+    ("web_nails_m", 0.05),
     ("brace_m", 0.6),
     ("pier_above_m", 0.05),
     ("gravel_m", 0.1),
@@ -104,8 +107,8 @@ def candidates(case: Case) -> Iterator[tuple[str, Change]]:
     """Changes that might help: posts, beams, rafters and hips by size, plies, spacing, what keeps it upright."""
     spec: PavilionSpec = case.spec
     yield from other_feet(spec)
-    yield from other_sticks(spec, ("rafter", "hip", "beam"))
-    if spec.plies < 4:
+    yield from other_sticks(spec, ("rafter", "hip") if spec.web else ("rafter", "hip", "beam"))
+    if spec.plies < 4 and not spec.web:
         yield f"{spec.plies + 1} plies to each beam", (("plies", spec.plies + 1),)
     if spec.middle_posts < 2:
         more = spec.middle_posts + 1
@@ -134,8 +137,13 @@ FORM = (
         fields=(
             Field(path="post", says="Posts", sort="stick", role="post"),
             Field(path="middle_posts", says="Between the corners of a side", sort="count"),
-            Field(path="beam", says="Beams", sort="stick", role="joist"),
+            Field(path="beam", says="Beams, or a box's flanges", sort="stick", role="joist rail"),
             Field(path="plies", says="Plies", sort="count"),
+            Field(path="web", says="Box beams, webs of", sort="stick", role="web", empty="none: plies"),
+            Field(path="webs", says="Webs", sort="count"),
+            Field(path="web_sheet_m", says="Web sheets, long"),
+            Field(path="web_nails_m", says="Nailed every", sort="small length"),
+            Field(path="web_shear_pa", says="Panel holds in shear", sort="pressure", empty="not known"),
             Field(path="rafter", says="Rafters", sort="stick", role="joist"),
             Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),
             Field(path="seat_m", says="Level seat on the beam", sort="small length"),

@@ -8,6 +8,7 @@ from steady.layout.roofs import birdsmouth, unequal_hip_rad
 from steady.layout.sheet_order import Side, Strip, strips
 from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
+from steady.structures.canopy.boxed import Boxed, fits
 from steady.structures.canopy.frame import Frame, PostAt
 from steady.structures.pavilion.raised import Raised, raise_centre
 from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
@@ -44,6 +45,7 @@ class Timber:
     brace: Stick
     sheet: Stick
     leg: Stick
+    boxed: Boxed | None = None
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -126,9 +128,25 @@ class Laid:
 def timber_of(spec: PavilionSpec) -> Timber:
     """The sticks. Raises InputError: the yard has no such stick."""
     rafter = stick(spec.rafter, "joist", "rafter")
+    beam = stick(spec.beam, "joist rail", "beam")
+    boxed = None
+    if spec.web:
+        boxed = fits(
+            Boxed(
+                flange=beam,
+                web=stick(spec.web, "web", "web"),
+                webs=spec.webs,
+                web_e_pa=spec.web_e_pa,
+                web_g_pa=spec.web_g_pa,
+                web_shear_pa=spec.web_shear_pa,
+                nails_m=spec.web_nails_m,
+                sheet_m=spec.web_sheet_m,
+            )
+        )
     return Timber(
         post=stick(spec.post, "post", "post"),
-        beam=stick(spec.beam, "joist", "beam"),
+        beam=beam if boxed is None else boxed.as_stick(),
+        boxed=boxed,
         rafter=rafter,
         hip=stick(spec.hip, "joist", "hip"),
         ring=stick(spec.ring, "joist", "ring"),
@@ -284,7 +302,8 @@ def _shares_m(
 
 
 def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], raised: Raised | None) -> Frame:
-    inset, half = spec.plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
+    plies = spec.plies if timber.boxed is None else 1
+    inset, half = plies * timber.beam.thickness_m / 2, timber.post.width_m / 2
     lines = (inset, spec.deep_m - inset)
     posts = _posts(spec, sides, half)
     front, right = sides[0], sides[1]
@@ -306,7 +325,8 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], rais
         post=timber.post,
         beam=timber.beam,
         brace=timber.brace,
-        plies=spec.plies,
+        plies=plies,
+        boxed=timber.boxed,
         seat="on top",
         upright=spec.upright,
         brace_m=spec.brace_m,

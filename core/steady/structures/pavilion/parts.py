@@ -6,6 +6,7 @@ import math
 from steady.layout.roofs import jack
 from steady.layout.sheet_order import Strip
 from steady.plan.model import Cut, Part, Place, Vec
+from steady.structures.canopy.boxed import add_box
 from steady.structures.canopy.pieces import add_frame
 from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
 from steady.structures.kind import Case
@@ -28,23 +29,29 @@ def build(case: Case, found: PavilionFound) -> tuple[tuple[Part, ...], list[str]
     spec: PavilionSpec = case.spec
     g, laid = Grouper(spec.id), found.laid
     clashes = add_frame(g, laid.frame, found.held.feet, case.yard)
-    _end_beams(g, spec, laid)
+    clashes += _end_beams(g, spec, laid)
     _top(g, spec, laid)
     _raised(g, spec, laid)
     _hips(g, spec, laid)
     _rafters(g, spec, laid)
     _purlins(g, spec, laid)
     clashes += _sheets(g, spec, laid, case.yard)
-    return g.parts(), clashes
+    return g.parts(), list(dict.fromkeys(clashes))
 
 
-def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
+def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> list[str]:
     """Between the long beams, over the same posts; each end strapped to its neighbour."""
-    stick, wide = laid.timber.beam, spec.plies * laid.timber.beam.thickness_m
+    stick, plies, box = laid.timber.beam, laid.frame.plies, laid.frame.boxed
+    wide, clashes = plies * stick.thickness_m, list[str]()
     length, z = spec.deep_m - 2 * wide, spec.beam_top_m - stick.width_m / 2
     for line, x in ((3, spec.beams_m - wide / 2), (4, wide / 2)):
-        for ply in range(spec.plies):
-            off = (ply - (spec.plies - 1) / 2) * stick.thickness_m
+        if box is not None:
+            named = f"{spec.id}/beam/{line}"
+            place = Place(id=named, about=named, at=(x, wide, z), along=ACROSS, up=UP)
+            clashes.append(add_box(g, box, named, place, length))
+            continue
+        for ply in range(plies):
+            off = (ply - (plies - 1) / 2) * stick.thickness_m
             place = Place(
                 id=f"{spec.id}/beam/{line}/{ply}",
                 about=f"{spec.id}/beam/{line}",
@@ -54,6 +61,7 @@ def _end_beams(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
             )
             g.add("beam", stick, length, place)
     g.fix("lateral tie", 8, (0.0, 0.0, z), "connector")
+    return [why for why in clashes if why]
 
 
 def _top(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:

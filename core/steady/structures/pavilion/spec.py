@@ -24,6 +24,9 @@ class PavilionSpec:
         ring_m: Outside of the centre ring of a square roof of one pitch; 0: a ridge, or a point.
             On a frame measured out of square the ring is as much longer that way.
         beam_top_m: Top of the beams above the floor.
+        web: Of beams that are boxes: two of `beam` laid flat, plywood webs nailed to their sides; empty: beams of plies.
+            `web_sheet_m`: how long its sheets are; `web_e_pa`, `web_g_pa`: the panel's stiffness along the span, only plies that
+            run along it counted; `web_shear_pa`: what its maker says it holds in shear, at the roof's duration.
         middle_posts: Between the corners, under the beam of every side.
         hip_set: Hips let down until their edges meet the roof's planes, or standing full with their top edge planed to both.
         raised_m: Air between the ring and a second one on legs over it, with a small roof of its own; 0: none. `raised_past_m`:
@@ -48,6 +51,13 @@ class PavilionSpec:
     middle_posts: Annotated[int, Ge(0), Le(2)] = 0
     beam: Words = "joist 2x10 pine"
     plies: Annotated[int, Ge(1), Le(4)] = 2
+    web: Words = ""
+    webs: Annotated[int, Ge(1), Le(4)] = 2
+    web_sheet_m: Annotated[float, Ge(1.2), Le(6.1)] = 3.048
+    web_nails_m: Annotated[float, Ge(0.025), Le(0.3)] = 0.0508
+    web_e_pa: Annotated[float, Ge(1e9), Le(2e10)] = 5e9
+    web_g_pa: Annotated[float, Ge(1e8), Le(2e9)] = 5e8
+    web_shear_pa: Annotated[float, Gt(0), Le(1e7)] | None = None
     rafter: Words = "joist 2x6 pine"
     rafter_spacing_m: Annotated[float, Ge(0.2), Le(1.2)] = 0.6096
     seat_m: Annotated[float, Gt(0), Le(0.15)] = 0.0889

@@ -199,12 +199,16 @@ def members(case: Case, found: PavilionFound) -> list[Member]:
                 id=f"{me}/beam/{line}",
                 what="beam",
                 name=f"Beam, {name}",
-                says=f"{plies_of(spec.plies, t.beam)}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
+                says=f"{_beam_says(laid, spec)}, top at {tape.length(spec.beam_top_m)}; ties its corners with "
                 f"{tie / u.force_n:,.4g} {u.force}",
             )
         )
     rows += post_members(laid.frame, found.held, tape)
     return [*rows, upright_member(laid.frame, found.held, tape)]
+
+
+def _beam_says(laid: Laid, spec: PavilionSpec) -> str:
+    return plies_of(spec.plies, laid.timber.beam) if laid.timber.boxed is None else laid.timber.beam.says
 
 
 def _hip_set(laid: Laid, tape: Tape) -> str:
