@@ -151,8 +151,6 @@ FORM = (
         title="Frame",
         fields=(
             Field(path="post", says="Posts", sort="stick", role="post"),
-            Field(path="core", says="Built-up posts, core", sort="stick", role="joist rail", empty="none"),
-            Field(path="outer", says="Built-up posts, outer plies", sort="stick", role="joist"),
             Field(path="posts", says="Under each beam", sort="count", empty="fewest"),
             Field(path="beam", says="Beams", sort="stick", role="joist"),
             Field(path="plies", says="Plies", sort="count"),
@@ -168,6 +166,14 @@ FORM = (
             ),
             Field(path="rafter", says="Rafters", sort="stick", role="joist"),
             Field(path="rafter_spacing_m", says="No farther apart", sort="small length"),
+        ),
+    ),
+    Group(
+        title="Posts built up of three plies",
+        folded=True,
+        fields=(
+            Field(path="core", says="Core", sort="stick", role="joist rail", empty="none: one stick"),
+            Field(path="outer", says="Outer plies", sort="stick", role="joist"),
         ),
     ),
     Group(
