@@ -93,3 +93,14 @@ class OnAJob(unittest.TestCase):
         self.assertAlmostEqual(scale_under(job, ScaleAsk(points=(a, b), length_m=30.0)).m_per_px, 0.03)
         turned = scale_under(job, ScaleAsk(points=(a, b), places=((0, 0), (0, 30))))
         self.assertAlmostEqual(turned.turn_rad, math.pi / 2)
+
+
+class FirstLaidTest(unittest.TestCase):
+    """Found by feeding the API from its own schema: a sliver of a picture was laid beyond what any picture may be."""
+
+    def test_a_sliver_or_a_tower_stays_within_what_a_picture_may_be(self) -> None:
+        for size in ((1, 1), (1, 20_000), (20_000, 1), (3, 700)):
+            for bounds in ((0.0, 0.0, 280.0, 90.0), (-900.0, -900.0, 900.0, 900.0)):
+                under = first_laid("p", size, bounds)
+                self.assertLessEqual(under.m_per_px, 200)
+                self.assertLessEqual(max(abs(under.x_m), abs(under.y_m)), 4000)

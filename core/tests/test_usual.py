@@ -54,6 +54,11 @@ class EveryJob(unittest.TestCase):
         self.assertEqual((usual.yard.rack, usual.yard.prices, usual.yard.kerf_m), ((), (), 0.002))
         self.assertEqual(usual_of(begin(usual, "New")), usual)
 
+    def test_a_bag_that_no_yard_sells_gives_way(self) -> None:
+        """Found by feeding the API from its own schema: it took the page down."""
+        job = Job(name="x", yard=YardChoices(bag="no such bag"))
+        self.assertIn("kg", under_school(job, "uk").yard.bag)
+
     def test_another_school_keeps_what_it_knows(self) -> None:
         job = begin(CrewUsual(), "x")
         there_and_back = under_school(under_school(job, "uk"), "us")

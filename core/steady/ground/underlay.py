@@ -16,6 +16,9 @@ LEAST_M, MOST_M = 0.1, 2000.0
 GUESS_M = 60 * FT
 """How wide a picture is laid before anybody scaled it [our own]."""
 
+MOST_PX_M, REACH_M = 200.0, 4000.0
+"""A pixel is at most so large, and a picture lies at most so far out [our own]."""
+
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Underlay:
@@ -33,9 +36,9 @@ class Underlay:
     picture: Annotated[str, MinLen(1), MaxLen(60)]
     wide_px: Annotated[int, Ge(1), Le(20000)]
     high_px: Annotated[int, Ge(1), Le(20000)]
-    m_per_px: Annotated[float, Gt(0), Le(200)]
-    x_m: Annotated[float, Ge(-4000), Le(4000)] = 0.0
-    y_m: Annotated[float, Ge(-4000), Le(4000)] = 0.0
+    m_per_px: Annotated[float, Gt(0), Le(MOST_PX_M)]
+    x_m: Annotated[float, Ge(-REACH_M), Le(REACH_M)] = 0.0
+    y_m: Annotated[float, Ge(-REACH_M), Le(REACH_M)] = 0.0
     turn_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     scaled: bool = False
 
@@ -44,9 +47,9 @@ def first_laid(picture: str, size_px: tuple[int, int], bounds: tuple[float, floa
     """A picture as it is laid at first: its middle in the middle of what is drawn (left, low, right, high; m), its size a guess."""
     wide, high = size_px
     across = max(GUESS_M, bounds[2] - bounds[0])
-    share = across / max(1, wide)
+    share = min(MOST_PX_M, across / max(1, wide), REACH_M / max(1, wide, high))
     middle = ((bounds[0] + bounds[2]) / 2, (bounds[1] + bounds[3]) / 2)
-    left, top = middle[0] - share * wide / 2, middle[1] + share * high / 2
+    left, top = (min(REACH_M, max(-REACH_M, at)) for at in (middle[0] - share * wide / 2, middle[1] + share * high / 2))
     return Underlay(picture=picture, wide_px=wide, high_px=high, m_per_px=share, x_m=left, y_m=top)
 
 
@@ -91,7 +94,7 @@ def by_places(under: Underlay, points: tuple[Point, Point], places: tuple[Point,
     dx, dy = under.x_m - a[0], under.y_m - a[1]
     x = to_a[0] + share * (dx * math.cos(turn) - dy * math.sin(turn))
     y = to_a[1] + share * (dx * math.sin(turn) + dy * math.cos(turn))
-    if under.m_per_px * share > 200 or max(abs(x), abs(y)) > 4000:
+    if under.m_per_px * share > MOST_PX_M or max(abs(x), abs(y)) > REACH_M:
         raise InputError("places", "The picture would reach over more than 4 km: tap its points and their places again")
     whole = 2 * math.pi
     turned = math.remainder(under.turn_rad + turn, whole)

@@ -25,7 +25,8 @@ def under_school(job: Job, school: School) -> Job:
         site = replace(site, soil=home.soil, wind_speed_m_per_s=home.wind_speed_m_per_s)
     if book.exposures and site.exposure not in book.exposures:
         site = replace(site, exposure=home.exposure)  # type: ignore[arg-type]
-    if goods()[yard.bag].key.endswith("kg") != book.metric:
+    bag = goods().get(yard.bag)
+    if bag is None or bag.key.endswith("kg") != book.metric:
         yard = replace(yard, bag=home.bag)
     reading = job.reading if job.structures else (METRIC if book.metric else Reading())
     return replace(job, school=school, site=site, yard=yard, reading=reading)

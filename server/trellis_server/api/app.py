@@ -33,7 +33,23 @@ def same_site(request: HttpRequest) -> bool:
     return _same_site(request)
 
 
-api = NinjaAPI(title="Steady Trellis", version="1", docs_url=None, openapi_url=None, auth=signed_in)
+class Api(NinjaAPI):
+    """The API, whose schema says of each refusal what it is sent as: problems, by RFC 9457."""
+
+    def get_openapi_schema(self, **asked: Any) -> Any:
+        """The schema. Answers of problems are `application/problem+json`."""
+        schema = super().get_openapi_schema(**asked)
+        for operations in schema["paths"].values():
+            for operation in operations.values():
+                for answer in operation["responses"].values():
+                    content = answer.get("content", {})
+                    if PROBLEMS in str(content.get("application/json")):
+                        answer["content"] = {"application/problem+json": content["application/json"]}
+        return schema
+
+
+PROBLEMS = "#/components/schemas/Problems"
+api = Api(title="Steady Trellis", version="1", docs_url=None, openapi_url=None, auth=signed_in)
 errors.install(api)
 
 

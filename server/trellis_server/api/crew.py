@@ -10,7 +10,7 @@ from steady.structures.registry import kind_called
 from steady.yard.price_book import book_rows, every_item
 
 from trellis_server.api.app import fast
-from trellis_server.api.files import file_answer
+from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.crew import (
     BringPrices,
     CrewAnswer,
@@ -76,7 +76,7 @@ def bring_prices(request: HttpRequest, body: BringPrices) -> HttpResponse:
     return fast({"taken": len(found.prices), "problems": found.problems})
 
 
-@router.get("/prices/{file}", response=REFUSALS)
+@router.get("/prices/{file}", response=REFUSALS, openapi_extra=as_file(CSV, XLSX))
 def prices_file(
     request: HttpRequest, file: Literal["prices.csv", "prices.xlsx"], sample: bool = False, metric: bool = False
 ) -> HttpResponse:
@@ -120,7 +120,7 @@ def what_we_learned(request: HttpRequest, body: DocumentBody) -> HttpResponse:
     return fast({"learned": learned(crew_of(request.user), body.document)})
 
 
-@router.get("/calendar.ics", response=REFUSALS)
+@router.get("/calendar.ics", response=REFUSALS, openapi_extra=as_file(ICS))
 def days_of_all(request: HttpRequest) -> HttpResponse:
     """The days of all jobs that are not put away, as one calendar file."""
     from trellis_server.documents.calendar_ics import ics  # as the other documents: only when it is asked for

@@ -3,6 +3,7 @@
 import json
 import re
 import uuid
+from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Query, Router
@@ -10,12 +11,32 @@ from ninja import Query, Router
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBody, PackOrdered, PackTold
-from trellis_server.documents.registry import PDF, Options, Paper, Subject, Whole, document, job_document, listed
+from trellis_server.documents.registry import (
+    KINDS_OF_FILE,
+    PDF,
+    Options,
+    Paper,
+    Subject,
+    Whole,
+    document,
+    job_document,
+    listed,
+)
 from trellis_server.services import apart, documents, jobs
 from trellis_server.services.sight import seen_by
 
 router = Router(tags=["files"])
+JSON = "application/json; charset=utf-8"
 REFUSALS = {401: Problems, 404: Problems, 422: Problems}
+
+
+def as_file(*kinds: str) -> dict[str, Any]:
+    """What an endpoint's schema says of the file that it answers with."""
+    content: dict[str, Any] = {}
+    for kind in kinds:
+        name = kind.partition(";")[0]
+        content[name] = {"schema": {} if name.endswith("json") else {"type": "string", "format": "binary"}}
+    return {"responses": {200: {"description": "The file", "content": content}}}
 
 
 def file_answer(body: str | bytes, kind: str, name: str, inline: bool = False) -> HttpResponse:
@@ -31,15 +52,15 @@ def _seen(request: HttpRequest, job_id: uuid.UUID) -> jobs.State:
     return seen_by(request.user, jobs.state(jobs.job_of(request.user, job_id)))
 
 
-@router.get("/{uuid:job_id}/job.json", response=REFUSALS)
+@router.get("/{uuid:job_id}/job.json", response=REFUSALS, openapi_extra=as_file(JSON))
 def job_json(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """The whole job, to keep or to take elsewhere."""
     found = _seen(request, job_id)
     body = json.dumps(documents.dump(found.document), indent=1, ensure_ascii=False)
-    return file_answer(body, "application/json; charset=utf-8", f"{found.document.name}.json")
+    return file_answer(body, JSON, f"{found.document.name}.json")
 
 
-@router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS)
+@router.get("/{uuid:job_id}/whole/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def whole_document(
     request: HttpRequest, job_id: uuid.UUID, file: str, paper: Paper = "letter", at: str = ""
 ) -> HttpResponse:
@@ -64,7 +85,7 @@ def ask_after_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) ->
     return fast(apart.told(order, str(job_id)))
 
 
-@router.get("/{uuid:job_id}/pack/{uuid:order}/pack.pdf", response=REFUSALS)
+@router.get("/{uuid:job_id}/pack/{uuid:order}/pack.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
 def made_pack(request: HttpRequest, job_id: uuid.UUID, order: uuid.UUID) -> HttpResponse:
     """The pack that was made."""
     name = jobs.job_of(request.user, job_id).name
@@ -86,7 +107,7 @@ def documents_of(request: HttpRequest, job_id: uuid.UUID, structure: str) -> Htt
     return fast({"documents": listed(Subject(found, structure, Options()))})
 
 
-@router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS)
+@router.get("/{uuid:job_id}/files/{structure}/{file}", response=REFUSALS, openapi_extra=as_file(*KINDS_OF_FILE))
 def one_document(
     request: HttpRequest, job_id: uuid.UUID, structure: str, file: str, asked: Query[DocumentAsk]
 ) -> HttpResponse:

@@ -8,10 +8,10 @@ from ninja import Router
 from steady.jobs.offer import offer
 
 from trellis_server.api.app import fast
-from trellis_server.api.files import file_answer
+from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.quotes import AcceptBody, ChangeOrderAnswer, OfferAnswer, QuotesAnswer, SentQuoteRow
-from trellis_server.documents.registry import Paper
+from trellis_server.documents.registry import PDF, Paper
 from trellis_server.services import jobs, quotes
 
 router = Router(tags=["quotes"])
@@ -50,7 +50,7 @@ def changes(request: HttpRequest, job_id: uuid.UUID, number: int) -> HttpRespons
     return fast(quotes.changes(jobs.job_of(request.user, job_id), number))
 
 
-@router.get("/{uuid:job_id}/{int:number}/quote.pdf", response=REFUSALS)
+@router.get("/{uuid:job_id}/{int:number}/quote.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
 def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
     """A quote as it was sent, on paper."""
     from trellis_server.documents.quote_pdf import quote_pages  # a second to load: only when paper is asked for
@@ -58,10 +58,10 @@ def printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper =
     job = jobs.job_of(request.user, job_id)
     found = quotes.one(job, number)
     body = quote_pages(found, job.name, paper)
-    return file_answer(body, "application/pdf", f"{job.name}-quote-{number}.pdf", inline=True)
+    return file_answer(body, PDF, f"{job.name}-quote-{number}.pdf", inline=True)
 
 
-@router.get("/{uuid:job_id}/{int:number}/changes.pdf", response=REFUSALS)
+@router.get("/{uuid:job_id}/{int:number}/changes.pdf", response=REFUSALS, openapi_extra=as_file(PDF))
 def changes_printed(request: HttpRequest, job_id: uuid.UUID, number: int, paper: Paper = "letter") -> HttpResponse:
     """The change order since a quote, on paper, to be signed."""
     from trellis_server.documents.quote_pdf import change_pages  # as above

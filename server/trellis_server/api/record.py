@@ -9,11 +9,13 @@ from ninja.files import UploadedFile
 from steady.errors import InputError
 
 from trellis_server.api.app import fast
+from trellis_server.api.files import as_file
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.record import InspectionBody, InspectionRow, InspectionsAnswer, PhotoRow, PhotosAnswer
 from trellis_server.models import Inspection, Photo
 from trellis_server.services import inspections, jobs, photos
 
+JPEG = "image/jpeg"
 router = Router(tags=["record"])
 REFUSALS = {401: Problems, 403: Problems, 404: Problems, 422: Problems}
 
@@ -52,7 +54,7 @@ def keep(
     return fast(photo_row(photos.keep(job, request.user, photo.read(), about, says)))
 
 
-@router.get("/{uuid:job_id}/photos/{uuid:photo_id}", response=REFUSALS)
+@router.get("/{uuid:job_id}/photos/{uuid:photo_id}", response=REFUSALS, openapi_extra=as_file(JPEG))
 def picture(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
     """The picture itself."""
     return picture_answer(photos.one(jobs.job_of(request.user, job_id), photo_id), small)
@@ -60,7 +62,7 @@ def picture(request: HttpRequest, job_id: uuid.UUID, photo_id: uuid.UUID, small:
 
 def picture_answer(found: Photo, small: bool) -> FileResponse:
     """A photo's file, for whoever may see it."""
-    answer = FileResponse(photos.path_of(found.pk, small).open("rb"), content_type="image/jpeg")
+    answer = FileResponse(photos.path_of(found.pk, small).open("rb"), content_type=JPEG)
     answer["X-Content-Type-Options"] = "nosniff"
     answer["Cache-Control"] = "private, max-age=86400"
     return answer

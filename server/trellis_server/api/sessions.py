@@ -55,7 +55,7 @@ def who(request: HttpRequest) -> Session:
     return _session(request)
 
 
-@router.post("", response={200: Session, 401: Problems, 429: Problems}, auth=same_site)
+@router.post("", response={200: Session, 401: Problems, 403: Problems, 422: Problems, 429: Problems}, auth=same_site)
 def sign_in(request: HttpRequest, body: SignIn) -> Session:
     """Sign in."""
     here = address(request)

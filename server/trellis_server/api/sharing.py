@@ -10,7 +10,8 @@ from steady.jobs.siting import site_sheet
 
 from trellis_server.api.app import fast
 from trellis_server.api.errors import Missing
-from trellis_server.api.record import photo_row, picture_answer
+from trellis_server.api.files import as_file
+from trellis_server.api.record import JPEG, photo_row, picture_answer
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.sharing import LinkBody, LinkMade, LinksAnswer, SharedAnswer
 from trellis_server.services import documents, jobs, photos, quotes, sharing
@@ -74,7 +75,7 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
     return _never_stored(fast(body))
 
 
-@open_router.get("/{str:secret}/photos/{uuid:photo_id}", response=REFUSALS, auth=None)
+@open_router.get("/{str:secret}/photos/{uuid:photo_id}", response=REFUSALS, auth=None, openapi_extra=as_file(JPEG))
 def shared_photo(request: HttpRequest, secret: str, photo_id: uuid.UUID, small: bool = False) -> FileResponse:
     """A photo that the link shows."""
     link = sharing.opened(secret[:100])

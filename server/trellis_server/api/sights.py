@@ -52,7 +52,7 @@ def on_the_site(request: HttpRequest, body: PlanBody) -> HttpResponse:
     return fast(site_plan(body.document))
 
 
-@router.post("/calendar", response={200: CalendarAnswer, **REFUSALS})
+@router.post("/calendar", response={200: CalendarAnswer, 404: Problems, **REFUSALS})
 def on_days(request: HttpRequest, body: CalendarBody) -> HttpResponse:
     """The whole job on days."""
     held = inspections.held(jobs.job_of(request.user, body.job)) if body.job is not None else {}

@@ -493,3 +493,8 @@ def job_document(file: str) -> JobDocument:
     if found is None:
         raise InputError("document", f"No document is called {file[:40]}")
     return found
+
+
+SVG = "image/svg+xml; charset=utf-8"
+KINDS_OF_FILE = sorted({SVG, *[row.kind for row in DOCUMENTS], *[row.kind for row in JOB_DOCUMENTS]})
+"""Every kind of file that a document is given as."""

@@ -143,6 +143,17 @@ class CrewTest(TestCase):
             answer = self.caller.send("POST", "/api/crew/prices/bring", {"text": text, "brought_as": kind})
             self.assertEqual(answer.status_code, 422, kind)
 
+    def test_letters_that_no_workbook_holds_do_not_stop_the_price_file(self) -> None:
+        """Found by feeding the API from its own schema: the file did not come at all."""
+        rows = [{"item": "concrete 80 lb", "price": 6.4, "supplier": "Mi\x01ll\x1f"}]
+        self.assertEqual(self.caller.send("PUT", "/api/crew/prices", {"prices": rows}).status_code, 200)
+        answer = self.caller.send("GET", "/api/crew/prices/prices.xlsx")
+        self.assertEqual(answer.status_code, 200)
+        cells = [
+            str(cell.value) for row in load_workbook(io.BytesIO(answer.content)).worksheets[0].rows for cell in row
+        ]
+        self.assertIn("Mill", cells)
+
     def test_a_job_is_priced_from_the_book_and_keeps_it(self) -> None:
         body = {"document": small_job()}
         self.assertEqual(self.caller.send("POST", "/api/crew/priced", body).status_code, 422)

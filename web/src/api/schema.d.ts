@@ -10840,7 +10840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -10849,7 +10849,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -10858,7 +10858,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10867,7 +10867,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -10900,7 +10900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -10909,7 +10909,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -10918,7 +10918,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10927,7 +10927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -10941,13 +10941,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -10956,7 +10965,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -10965,7 +10974,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -10974,7 +10983,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11007,7 +11016,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11016,7 +11025,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11025,7 +11034,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11034,7 +11043,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11065,7 +11074,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11074,7 +11083,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11083,7 +11092,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11092,7 +11101,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11125,7 +11134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11134,7 +11143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11143,7 +11152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11152,7 +11161,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11181,7 +11190,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11190,7 +11199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11199,7 +11208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11208,7 +11217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11243,7 +11252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11252,7 +11261,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11261,7 +11270,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11270,7 +11279,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11301,7 +11310,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11310,7 +11319,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11319,7 +11328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11328,7 +11337,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11359,7 +11368,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11368,7 +11377,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11377,7 +11386,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11386,7 +11395,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11419,7 +11428,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11428,7 +11437,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11437,7 +11446,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11446,7 +11455,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11479,7 +11488,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11488,7 +11497,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11497,7 +11506,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11506,7 +11515,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11539,7 +11548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11548,7 +11557,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11557,7 +11566,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11566,7 +11575,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11585,13 +11594,23 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11600,7 +11619,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11609,7 +11628,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11618,7 +11637,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11647,7 +11666,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11656,7 +11675,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11665,7 +11684,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11674,7 +11693,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11707,7 +11726,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11716,7 +11735,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11725,7 +11744,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11734,7 +11753,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11769,7 +11788,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11778,7 +11797,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11787,7 +11806,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11796,7 +11815,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11825,7 +11844,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11858,7 +11877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11867,7 +11886,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11876,7 +11895,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11885,7 +11904,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11918,7 +11937,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11927,7 +11946,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11936,7 +11955,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -11945,7 +11964,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -11978,7 +11997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -11987,7 +12006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -11996,7 +12015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12005,7 +12024,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12034,7 +12053,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12065,7 +12084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12074,7 +12093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12083,7 +12102,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12092,7 +12111,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12127,7 +12146,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12136,7 +12155,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12145,7 +12164,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Conflict */
@@ -12163,7 +12182,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12192,7 +12211,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12201,7 +12220,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12210,7 +12229,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12219,7 +12238,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12248,7 +12267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12257,7 +12276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12266,7 +12285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12275,7 +12294,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12306,7 +12325,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12315,7 +12334,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12324,7 +12343,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12333,7 +12352,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12365,7 +12384,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12374,7 +12393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12383,7 +12402,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12409,13 +12428,29 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": unknown;
+                    "application/json": unknown;
+                    "application/pdf": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": string;
+                    "text/calendar": string;
+                    "text/csv": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12424,7 +12459,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12433,7 +12468,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12468,7 +12503,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12477,7 +12512,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12486,7 +12521,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Conflict */
@@ -12504,7 +12539,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12535,7 +12570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12544,7 +12579,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12553,7 +12588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12562,7 +12597,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12597,7 +12632,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12606,7 +12641,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12615,7 +12650,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12624,7 +12659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12654,7 +12689,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12663,7 +12698,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12672,7 +12707,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12681,7 +12716,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12697,13 +12732,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12712,7 +12756,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12721,7 +12765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12752,7 +12796,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12761,7 +12805,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12770,7 +12814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12779,7 +12823,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12814,7 +12858,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12823,7 +12867,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12832,7 +12876,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12841,7 +12885,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12871,7 +12915,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -12880,7 +12924,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12889,7 +12933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12898,7 +12942,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12933,7 +12977,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12942,7 +12986,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -12951,7 +12995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -12983,7 +13027,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -12992,7 +13036,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13001,7 +13045,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13031,7 +13075,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13040,7 +13084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13049,7 +13093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13066,13 +13110,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13081,7 +13134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13090,7 +13143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13121,7 +13174,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13130,7 +13183,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13139,7 +13192,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13148,7 +13201,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13199,7 +13252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13208,7 +13261,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13217,7 +13270,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13226,7 +13279,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13245,13 +13298,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13260,7 +13322,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13269,7 +13331,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13278,7 +13340,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13308,7 +13370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13317,7 +13379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13326,7 +13388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13335,7 +13397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13366,7 +13428,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13375,7 +13437,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13384,7 +13446,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13393,7 +13455,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13428,7 +13490,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13437,7 +13499,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13446,7 +13508,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13455,7 +13517,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13490,7 +13552,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13499,7 +13561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13508,7 +13570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Conflict */
@@ -13526,7 +13588,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13559,7 +13621,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13568,7 +13630,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13577,7 +13639,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13586,7 +13648,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13621,7 +13683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13630,7 +13692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13639,7 +13701,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Conflict */
@@ -13657,7 +13719,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13677,13 +13739,29 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/geo+json": unknown;
+                    "application/json": unknown;
+                    "application/pdf": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": string;
+                    "text/calendar": string;
+                    "text/csv": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13692,7 +13770,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13701,7 +13779,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13730,7 +13808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13763,7 +13841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13772,7 +13850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13781,7 +13859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13814,7 +13892,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13823,7 +13901,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -13832,7 +13910,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13841,7 +13919,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13874,7 +13952,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13883,7 +13961,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13892,7 +13970,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13925,7 +14003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13934,7 +14012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13943,7 +14021,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -13976,7 +14054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -13985,7 +14063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -13994,7 +14072,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14027,7 +14105,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14036,7 +14114,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14045,7 +14123,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14078,7 +14156,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14087,7 +14165,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14096,7 +14174,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14129,7 +14207,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14138,7 +14216,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14147,7 +14225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14180,7 +14258,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14189,7 +14267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14198,7 +14276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14207,7 +14285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14238,7 +14316,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14267,7 +14345,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14276,7 +14354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14285,7 +14363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14294,7 +14372,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14327,7 +14405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14336,7 +14414,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14345,7 +14423,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14354,7 +14432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14387,7 +14465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14396,7 +14474,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14405,7 +14483,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14414,7 +14492,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14447,7 +14525,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14456,7 +14534,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14465,7 +14543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14474,7 +14552,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14507,7 +14585,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14516,7 +14594,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14525,7 +14603,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14534,7 +14612,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14567,7 +14645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14576,7 +14654,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14585,7 +14663,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14594,7 +14672,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14627,7 +14705,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14636,7 +14714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14645,7 +14723,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Failed Dependency */
@@ -14654,7 +14732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14687,7 +14765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14696,7 +14774,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14705,7 +14783,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14714,7 +14792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14745,7 +14823,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14754,7 +14832,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14763,7 +14841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14772,7 +14850,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14803,7 +14881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14812,7 +14890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14821,7 +14899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14830,7 +14908,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14866,7 +14944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14875,7 +14953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14884,7 +14962,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14893,7 +14971,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14925,7 +15003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14934,7 +15012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14943,7 +15021,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -14952,7 +15030,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -14971,13 +15049,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -14986,7 +15073,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -14995,7 +15082,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15004,7 +15091,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15023,13 +15110,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15038,7 +15134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -15047,7 +15143,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15056,7 +15152,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15089,7 +15185,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15098,7 +15194,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15107,7 +15203,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15140,7 +15236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15149,7 +15245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15158,7 +15254,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15191,7 +15287,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15200,7 +15296,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15209,7 +15305,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15242,7 +15338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15251,7 +15347,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15260,7 +15356,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15292,7 +15388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15301,7 +15397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15310,7 +15406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15343,7 +15439,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15352,7 +15448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15361,7 +15457,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15393,7 +15489,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15402,7 +15498,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15411,7 +15507,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15444,7 +15540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15453,7 +15549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15462,7 +15558,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15495,7 +15591,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15504,7 +15600,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15513,7 +15609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15546,7 +15642,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15555,7 +15651,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15564,7 +15660,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15596,7 +15692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15605,7 +15701,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15614,7 +15710,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15647,7 +15743,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15656,7 +15752,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15665,7 +15761,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15696,7 +15792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15705,7 +15801,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15714,7 +15810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15747,7 +15843,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15756,7 +15852,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15765,7 +15861,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15798,7 +15894,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15807,7 +15903,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15816,7 +15912,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15849,7 +15945,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15858,7 +15954,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15867,7 +15963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15900,7 +15996,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15909,7 +16005,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15918,7 +16014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -15951,7 +16047,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -15960,7 +16056,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -15969,7 +16065,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16022,7 +16118,25 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Too Many Requests */
@@ -16031,7 +16145,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16080,7 +16194,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16111,7 +16225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16120,7 +16234,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16129,7 +16243,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16138,7 +16252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16171,7 +16285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16180,7 +16294,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16189,7 +16303,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16198,7 +16312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Too Many Requests */
@@ -16207,7 +16321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16238,7 +16352,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16247,7 +16361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16256,7 +16370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16265,7 +16379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Too Many Requests */
@@ -16274,7 +16388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16303,7 +16417,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16312,7 +16426,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16321,7 +16435,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16330,7 +16444,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16359,7 +16473,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16368,7 +16482,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16377,7 +16491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16386,7 +16500,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16417,7 +16531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16426,7 +16540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16435,7 +16549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16444,7 +16558,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16463,13 +16577,22 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
             /** @description Unauthorized */
             401: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16478,7 +16601,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Not Found */
@@ -16487,7 +16610,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16496,7 +16619,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16529,7 +16652,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16538,7 +16661,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16547,7 +16679,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16580,7 +16712,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16589,7 +16721,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16598,7 +16730,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16631,7 +16763,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16640,7 +16772,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16649,7 +16781,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16682,7 +16814,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16691,7 +16823,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16700,7 +16832,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16733,7 +16865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16742,7 +16874,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16751,7 +16883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16784,7 +16916,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16793,7 +16925,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16802,7 +16934,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16835,7 +16967,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16844,7 +16976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16853,7 +16985,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16882,7 +17014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16891,7 +17023,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16900,7 +17032,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16933,7 +17065,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -16942,7 +17074,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -16951,7 +17083,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -16980,7 +17112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -17013,7 +17145,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -17022,7 +17154,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -17031,7 +17163,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -17060,7 +17192,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -17093,7 +17225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Forbidden */
@@ -17102,7 +17234,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -17111,7 +17243,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
@@ -17140,7 +17272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Problems"];
+                    "application/problem+json": components["schemas"]["Problems"];
                 };
             };
         };
