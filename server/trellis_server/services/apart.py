@@ -139,7 +139,10 @@ Maker = Callable[[dict[str, Any], Tells], bytes]
 
 def carry_out(order: uuid.UUID, makers: Mapping[str, Maker]) -> None:
     """Make what was ordered, in this process: waits for a place, tells its parts, and stops at its ceiling."""
-    body = json.loads(file_of(order, "order").read_bytes())
+    try:
+        body = json.loads(file_of(order, "order").read_bytes())
+    except FileNotFoundError:
+        return  # given up while it waited for its turn
     resource.setrlimit(resource.RLIMIT_CPU, (MOST_S, MOST_S + 5))
     resource.setrlimit(resource.RLIMIT_AS, (MOST_BYTES, MOST_BYTES))
 

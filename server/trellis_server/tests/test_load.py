@@ -1,0 +1,140 @@
+"""Many clients at once on the real server, each thinking between its acts: no error, and memory that does not grow.
+
+Drags, saves, lists, phones' readings and job packs. How long answers took is printed, never asserted: a loaded machine is no fault.
+TRELLIS_LOAD=64x120 is the whole of it, 64 clients for two minutes; the usual run is a short one.
+"""
+
+import collections
+import os
+import random
+import statistics
+import threading
+import time
+import uuid
+from pathlib import Path
+from typing import Any
+
+from django.test import tag
+
+from trellis_server.tests.make import small_job
+from trellis_server.tests.served import PASSWORD, Phone, ServedCase
+
+CLIENTS, SECONDS = (int(part) for part in os.environ.get("TRELLIS_LOAD", "16x20").split("x"))
+THINKS_S = (1.0, 3.0)
+ACTS = ("drag", "drag", "drag", "save", "save", "list", "jobs", "reading", "pack")
+MOST_GROWN = 1.6
+"""A worker's memory after the first round, against its memory at the end."""
+
+
+class Client:
+    """One person at a page or a phone, with a job of their own."""
+
+    def __init__(self, base: str, number: int) -> None:
+        self.phone, self.rng = Phone(base), random.Random(number)
+        self.phone.patiently("GET", "/")
+        self.phone.call("POST", "/api/session", {"name": f"c{number}", "password": PASSWORD})
+        self.state = self.phone.call("POST", "/api/jobs", {"document": small_job(f"load {number}")})
+
+    @property
+    def at(self) -> str:
+        return f"/api/jobs/{self.state['id']}"
+
+    def drag(self) -> None:
+        """A post pulled a little way: the structure planned again."""
+        document = self.state["document"]
+        document["structures"][0]["spec"]["bay_max_m"] = round(self.rng.uniform(1.8, 2.4), 3)
+        self.phone.call("POST", "/api/reckon/plan", {"document": document, "structure": "windbreak", "selected": ""})
+
+    def save(self) -> None:
+        """What was pulled is kept."""
+        body = {"base": self.state["revision"], "document": self.state["document"], "says": "a bay"}
+        self.state = self.phone.call("PUT", self.at, body)
+
+    def list(self) -> None:
+        """The whole list with its prices."""
+        self.phone.call("POST", "/api/reckon/list", {"document": self.state["document"]})
+
+    def jobs(self) -> None:
+        """The crew's jobs."""
+        self.phone.call("GET", "/api/jobs")
+
+    def reading(self) -> None:
+        """A post ticked on site."""
+        row = {
+            "id": str(uuid.UUID(int=self.rng.getrandbits(128), version=4)),
+            "about": "windbreak/post/start",
+            "what": "set",
+            "value_m": None,
+            "done": True,
+            "note": "",
+            "device": "load",
+            "measured_at": "2026-06-01T08:00:00Z",
+        }
+        self.phone.call("POST", f"{self.at}/readings", {"readings": [row]})
+
+    def pack(self) -> None:
+        """The job pack, ordered and asked after once."""
+        order = self.phone.call("POST", f"{self.at}/pack", {"paper": "letter"})["order"]
+        self.phone.call("GET", f"{self.at}/pack/{order}")
+
+
+@tag("slow")
+class LoadTest(ServedCase):
+    people = CLIENTS
+
+    def memory_mb(self) -> float:
+        """Of the largest worker."""
+        sizes = [0.0]
+        for pid in self.workers():
+            for line in Path(f"/proc/{pid}/status").read_text().splitlines():
+                if line.startswith("VmRSS"):
+                    sizes.append(int(line.split()[1]) / 1024)
+        return max(sizes)
+
+    def test_everybody_at_once(self) -> None:
+        took: dict[str, list[float]] = collections.defaultdict(list)
+        faults: list[str] = []
+        ready = threading.Barrier(CLIENTS + 1)
+        stop = threading.Event()
+
+        def work(number: int) -> None:
+            try:
+                client = Client(f"http://127.0.0.1:{self.port}", number)
+            except Exception as error:
+                faults.append(f"client {number} never came in: {error!r}")
+                ready.wait(600)
+                return
+            ready.wait(600)
+            while not stop.wait(client.rng.uniform(*THINKS_S)):
+                act = client.rng.choice(ACTS)
+                begun = time.perf_counter()
+                try:
+                    getattr(client, act)()
+                except Exception as error:
+                    faults.append(f"{act}: {error!r}")
+                took[act].append(time.perf_counter() - begun)
+
+        threads = [threading.Thread(target=work, args=(number,)) for number in range(CLIENTS)]
+        for thread in threads:
+            thread.start()
+        ready.wait(600)
+        stop.wait(SECONDS / 4)
+        first = self.memory_mb()
+        stop.wait(SECONDS * 3 / 4)
+        last = self.memory_mb()
+        stop.set()
+        for thread in threads:
+            thread.join(60)
+        self.assertEqual(faults[:5], [])
+        self.assertLess(last, MOST_GROWN * first)
+        self.told(took, first, last)
+
+    def told(self, took: dict[str, list[float]], first: float, last: float) -> None:
+        """How long each act took, for whoever reads the run."""
+        rows = []
+        for act, times in sorted(took.items()):
+            twentieths: list[Any] = statistics.quantiles(times, n=20) if len(times) > 1 else [times[0]] * 19
+            rows.append(
+                f"{act} {len(times)}: half under {statistics.median(times):.2f} s, 95 % under {twentieths[18]:.2f} s"
+            )
+        print(f"\n{CLIENTS} clients for {SECONDS} s: {'; '.join(rows)}; a worker {first:.0f} MB, then {last:.0f} MB")
