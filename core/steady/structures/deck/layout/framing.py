@@ -291,7 +291,9 @@ def _set_on(
             supports = sorted([*supports, (other, "")])
             if supports[1][0] - supports[0][0] < NEAR_M:
                 continue
-        made.append(replace(joist, supports=tuple(at for at, _ in supports), on=tuple(name for _, name in supports)))
+        # A line that a joist just reaches holds it at its very end.
+        within = tuple(min(max(at, joist.from_m), joist.to_m) for at, _ in supports)
+        made.append(replace(joist, supports=within, on=tuple(name for _, name in supports)))
     return tuple(made)
 
 
@@ -300,7 +302,7 @@ def shares_m(from_m: float, to_m: float, supports: tuple[float, ...]) -> tuple[f
     """Length of an evenly loaded unbroken joist that each support carries, by analysis (m)."""
     solved = solve(
         to_m - from_m,
-        [at - from_m for at in supports],
+        [min(max(at - from_m, 0.0), to_m - from_m) for at in supports],
         [SpreadLoad(from_m=0.0, to_m=to_m - from_m, start_n_per_m=1.0, end_n_per_m=1.0)],
         stiffness_n_m2=1.0,
     )
