@@ -145,7 +145,11 @@ def run(faults: Sequence[Fault], workers: int) -> list[tuple[Fault, bool, str]]:
                 failed, what = noticed(fault, copy)
             finally:
                 copies.put(copy)
-            print("." if failed else "S", end="", flush=True)
+            print(
+                "." if failed else f"\nsurvived: {fault.file}:{fault.line}: {what}",
+                flush=True,
+                end="" if failed else "\n",
+            )
             return fault, failed, what
 
         with ThreadPoolExecutor(workers) as pool:
@@ -167,8 +171,6 @@ def main() -> int:
     kept = [row for row in made if not row[1]]
     share = 1 - len(kept) / (len(made) or 1)
     print(f"\n{len(made) - len(kept)} of {len(made)} faults noticed, {share:.1%} (seed {given.seed})")
-    for fault, _, what in sorted(kept, key=lambda row: (row[0].file, row[0].line)):
-        print(f"survived: {fault.file}:{fault.line}: {what}")
     return int(not made or share < given.least)
 
 
