@@ -1,15 +1,43 @@
 """Printed pages read back: no word lies over another, and none runs off its page."""
 
 import io
+from dataclasses import replace
+from typing import Any
 
 from django.test import SimpleTestCase, TestCase, tag
 from reportlab.pdfgen.canvas import Canvas
+from steady.ground.site import Site
+from steady.jobs.document import Job, Structure
+from steady.structures.kind import Ask
+from steady.structures.registry import kind_called
 
 from trellis_server.demo.jobs import all_jobs
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person
 from trellis_server.tests.printed import clashes, cut_off, words_of
+
+
+def unusual_roofs() -> Job:
+    """One job with a roof of every rarer make."""
+
+    def read(key: str, text: str, name: str, **changes: Any) -> Structure:
+        spec = kind_called(key).read(Ask(text=text, id=name, bare="ft", school="us"))
+        return Structure(name=name.capitalize(), spec=replace(spec, **changes))
+
+    line = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8"
+    return Job(
+        name="Rarer roofs",
+        site=Site(soil="sand", exposure="B", wind_speed_m_per_s=45.0, frost_m=0.4, ground_snow_pa=900.0),
+        structures=(
+            read("pavilion", f"{line} raise8in mid1", "raised"),
+            read("pavilion", line, "boxed", web="web plywood 14 in", beam="rail 2x4 pine"),
+            read("pergola", "14x10", "plied", core="rail 2x4 pine", seat="in a pocket", plies=1),
+            read("pergola", "24x14 high8 posts4 bays5x2 turn attached", "hung"),
+            read("deck", "16x12 up3", "deck"),
+            read("pergola", "10x9 high8 feet=ground on=deck@3+1.5", "pocketed"),
+        ),
+    )
 
 
 class ReadingBackTest(SimpleTestCase):
@@ -57,3 +85,17 @@ class PrintedTest(TestCase):
                             self.assertTrue(words, number)
                             self.assertEqual((number, clashes(words)), (number, []))
                             self.assertEqual((number, cut_off(words, size)), (number, []))
+
+    def test_roofs_as_no_demo_job_has_them(self) -> None:
+        """A raised centre, posts between the corners, box beams; built-up posts; bays on a hung one; posts in a deck's pockets."""
+        caller = Caller(person("ash"))
+        job = caller.new_job(documents.dump(unusual_roofs()))
+        for structure in unusual_roofs().structures:
+            for paper in ("sheets.pdf", "working.pdf"):
+                with self.subTest(structure=structure.name, paper=paper):
+                    answer = caller.send("GET", f"/api/jobs/{job}/files/{structure.spec.id}/{paper}")
+                    self.assertEqual(answer.status_code, 200, answer.content[:300])
+                    for number, (words, size) in enumerate(words_of(bytes(answer.content)), 1):
+                        self.assertEqual((number, clashes(words), cut_off(words, size)), (number, [], []))
+        for paper in ("whole/site.pdf", "whole/handover.pdf", "whole/list.xlsx"):
+            self.assertEqual(caller.send("GET", f"/api/jobs/{job}/{paper}").status_code, 200, paper)
