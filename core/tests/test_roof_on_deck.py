@@ -100,6 +100,17 @@ class PocketTest(unittest.TestCase):
         )
         self.assertGreater(held, hinged)
 
+    def test_a_couple_comes_to_the_beam_once(self) -> None:
+        """It presses one joist and lifts the other: both are held to it, what carries both feels it from one."""
+        frame = reckon_deck(case_of(job(roof=""), "d")).frame
+        a, b = frame.joists[5], frame.joists[6]
+        post = Bearing(id="x", x_m=(a.u_m + b.u_m) / 2, y_m=a.to_m / 2, push_n=100.0, held_m=2.0, post_m=0.14)
+        found = brought(frame, [post])
+        turned = 100.0 * 2.0 / (b.u_m - a.u_m)
+        self.assertEqual([round(found.joists[name][0][2], 6) for name in (a.id, b.id)], [round(turned, 6)] * 2)
+        self.assertGreater(sum(live for points in found.beams.values() for _, _, live in points), 0)
+        self.assertLessEqual(sum(live for points in found.beams.values() for _, _, live in points), turned + 1e-6)
+
     def test_posts_reach_into_the_frame_and_two_blocks_stand_on_either_side(self) -> None:
         whole = self.whole()
         roof, deck = plan_structure(whole, "p"), plan_structure(whole, "d")

@@ -47,10 +47,12 @@ def brought(frame: Frame, bearings: Sequence[Bearing]) -> Brought:
         shares = _beside(frame, u, v)
         if not shares:
             found.off.append(one.id)
+        turned = _turned_n(shares, one)
         for joist, share in shares:
-            point = (v - joist.from_m, one.dead_n * share, one.live_n * share + _turned_n(shares, one))
-            found.joists.setdefault(joist.id, []).append(point)
-            _hand_on(found, joist, point)
+            at, dead, live = v - joist.from_m, one.dead_n * share, one.live_n * share
+            found.joists.setdefault(joist.id, []).append((at, dead, live + turned))
+            # Turning presses one joist and lifts the other: what carries both feels it once, not twice.
+            _hand_on(found, joist, (at, dead, live + (turned if joist is shares[0][0] else 0.0)))
     return found
 
 
