@@ -7,6 +7,7 @@ What a plan holds is kept as one mark for each of its parts. A change of rules o
 
 import hashlib
 import json
+import math
 import random
 import re
 import sys
@@ -31,6 +32,7 @@ from steady.yard.stock import usual
 
 from tests import randoms
 from tests.ordinary import ordinary
+from tests.test_workings import shown, value_of
 
 KEPT = Path(__file__).parent / "kept" / "plans.json"
 DIGITS = 6
@@ -65,15 +67,34 @@ def _short(number: re.Match[str]) -> str:
     return f"{value:.{DIGITS}g}" if value else "0"
 
 
-def marks(case: Case) -> str:
+def untrue(made: Plan, seen: set[Any]) -> list[str]:
+    """Steps whose formula does not give their value, of checks not seen before."""
+    found = []
+    for check in made.checks:
+        key = (check.name, check.demand.formula, check.limit.formula, check.demand.inputs, check.limit.inputs)
+        if key in seen:
+            continue
+        seen.add(key)
+        for step in shown(check):
+            if step.formula and not math.isclose(value_of(step), step.value, rel_tol=1e-8, abs_tol=1e-12):
+                found.append(f"{check.name}: {step.symbol} = {step.formula}")
+    return found
+
+
+def marks(case: Case, wrong: list[str] | None = None, seen: set[Any] | None = None) -> str:
     """One mark for each part of the plan, in their order, or why it cannot be planned.
 
     Numbers count to so many digits, so that no machine's last bit tells.
+
+    Args:
+        wrong: Takes up steps whose formula is untrue; `seen`: what was looked at.
     """
     try:
         made = plan(case)
     except (InputError, OutsideScope) as refused:
         return f"refused: {str(refused)[:160]}"
+    if wrong is not None and seen is not None:
+        wrong += untrue(made, seen)
     told = []
     for one in fields(made):
         held = getattr(made, one.name)
@@ -151,11 +172,12 @@ def chance_cases(school: str) -> Iterator[tuple[str, Case]]:
             yield one.name, case_of(one.spec, one.site, school)
 
 
-def of_group(group: str) -> dict[str, str]:
+def of_group(group: str, wrong: list[str] | None = None) -> dict[str, str]:
     """Every mark of one group: a kind in a school, or a school's structures by chance."""
     key, _, school = group.rpartition(" in ")
     cases = chance_cases(school) if key == "by chance" else kind_cases(key, school)
-    return {name: marks(case) for name, case in cases}
+    seen: set[Any] = set()
+    return {name: marks(case, wrong, seen) for name, case in cases}
 
 
 def groups() -> list[str]:
@@ -170,7 +192,9 @@ class KeptPlansTest(unittest.TestCase):
     """One test a group, made below."""
 
     def held(self, group: str) -> None:
-        kept, now = json.loads(KEPT.read_text())[group], of_group(group)
+        wrong: list[str] = []
+        kept, now = json.loads(KEPT.read_text())[group], of_group(group, wrong)
+        self.assertEqual(wrong[:5], [], "a formula does not give its value")
         parts = [one.name for one in fields(Plan)]
         other = {}
         for name in kept:
