@@ -25,6 +25,8 @@ from steady.ground.site import Ground, Site
 from steady.measure.show import Tape
 from steady.plan.model import Plan
 from steady.rulebooks.registry import rulebook
+from steady.structures.canopy.spec import SlabUnder
+from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.kind import Ask, Case
 from steady.structures.registry import KINDS, plan
 from steady.yard.choices import YardChoices
@@ -42,6 +44,38 @@ WHOLE = ("us", "uk")
 """In these every choice is changed; the others have structures by chance alone."""
 BY_CHANCE = {"fence": 14, "deck": 8, "platform": 6}
 NUDGE = 1.07
+
+
+RARER: dict[str, tuple[tuple[str, dict[str, Any]], ...]] = {
+    "pavilion": (
+        ("16x16 over9in pitch25 ring3 sheets2x12 raise8in mid1", {}),
+        ("16x12 pitch25+40 backed mid2", {}),
+        ("12x12 pitch25", {"web": "web plywood 14 in", "beam": "rail 2x4 pine"}),
+        ("16x14 pitch20", {"web": "web plywood 14 in", "beam": "rail 2x4 pine", "web_shear_pa": 1.7e6}),
+    ),
+    "pergola": (
+        ("24x14 high8 posts4 bays5x2 turn attached", {}),
+        ("24x14 high8 posts4 bays5x2 turn", {}),
+        ("14x10 posts3", {"core": "rail 2x4 pine", "seat": "in a pocket", "plies": 1}),
+        ("14x10 feet=ground", {"second_slats": True, "grows": "climbers"}),
+        ("14x10 feet=slab", {"slab": SlabUnder(thick_m=0.1, edge_m=1.2, sound=True, appendix=True)}),
+    ),
+    "lean-to": (("14x8 fall5", {"upright": "fixed posts"}),),
+    "deck": (
+        ("18x12 up6 free", {"upright": "knee braces"}),
+        ("16x12 up3 less4x3left", {"seat": "notch"}),
+        ("14x14 up1.5", {"seat": "flush", "overhang_m": 0.0}),
+        ("16x12 up4", {"stairs": (StairDesign(id="s", edge=2, at_m=1.0, width_m=1.2, going_m=0.28),)}),
+    ),
+}
+"""Lines, and what is changed of them, that no first line has, in the us school."""
+
+
+def rarer(key: str, school: str) -> Iterator[tuple[str, Any]]:
+    """Specs of a kind's rarer makes; none where its line does not read them any more."""
+    kind = next(one for one in KINDS if one.key == key)
+    for number, (text, changes) in enumerate(RARER.get(key, ()) if school == "us" else ()):
+        yield f"rarer {number}", replace(kind.read(Ask(text=text, id="k", bare="ft", school=school)), **changes)
 
 
 def site_of(school: str) -> Site:
@@ -158,6 +192,7 @@ def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
     yield "as it starts", case_of(spec, site, school)
     if school in WHOLE:
         yield from ((name, case_of(one, site, school)) for name, one in changed(spec))
+    yield from ((name, case_of(one, site, school)) for name, one in rarer(key, school))
 
 
 def chance_cases(school: str) -> Iterator[tuple[str, Case]]:

@@ -40,6 +40,26 @@ class BoxShearTest(unittest.TestCase):
         self.assertAlmostEqual(box.web_shear_pa(5760.0), by_slices, delta=0.002 * by_slices)
 
 
+class NailedBoxTest(unittest.TestCase):
+    def test_what_nails_leave(self) -> None:
+        """Flanges 38 x 89 flat, 360 deep, two 12-mm webs, 4.8 m, 571 N/mm a nail every 50 mm: γ .624, share .707."""
+        box = BoxBeam(
+            flange_width_m=0.089,
+            flange_depth_m=0.038,
+            depth_m=0.36,
+            web_thickness_m=0.012,
+            webs=2,
+            flange_e_pa=9.5e9,
+            web_e_pa=5e9,
+        )
+        gamma = box.nailed_gamma(span_m=4.8, slip_n_per_m=571e3, spacing_m=0.05, rows=1)
+        self.assertAlmostEqual(gamma, 0.624, places=2)
+        flanges = 2 * (89 * 38**3 / 12 + gamma * 89 * 38 * 161**2)
+        whole = 2 * (89 * 38**3 / 12 + 89 * 38 * 161**2) + 5 / 9.5 * 2 * 12 * 360**3 / 12
+        self.assertAlmostEqual(box.nailed_share(gamma), (flanges + 5 / 9.5 * 2 * 12 * 360**3 / 12) / whole, places=9)
+        self.assertAlmostEqual(box.nailed_share(gamma), 0.707, places=2)
+
+
 class WordsTest(unittest.TestCase):
     def test_the_gust_in_miles_an_hour(self) -> None:
         said = rulebook("us").gust_says(WindPlace(speed_m_per_s=105 * MPH, exposure="B"))
