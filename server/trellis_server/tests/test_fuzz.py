@@ -311,13 +311,13 @@ class Fed(TestCase):
         for seed in range(BODIES):
             rng = random.Random(f"{path} {seed}")
             body = broken(good, rng)
-            if path in DEAR and seed % 40:
+            if path in DEAR and seed % 10:
                 body["structure"] = rng.choice([None, 3, "nowhere", []]) if isinstance(body, dict) else body
             sent = json.dumps(body).encode() if rng.random() > 0.02 else json.dumps(body).encode()[: rng.randint(0, 60)]
             answer = caller.send(method, address, sent)
             codes[answer.status_code] = codes.get(answer.status_code, 0) + 1
             self.assertLess(answer.status_code, 500, f"seed {seed}: {sent[:4000]!r}")
-        self.assertGreater(sum(codes.get(code, 0) for code in (400, 404, 422, 429)), 25, codes)
+        self.assertGreater(sum(codes.get(code, 0) for code in (400, 404, 422, 429)), BODIES * 0.15, codes)
 
 
 def fed_ones() -> list[tuple[str, str]]:
@@ -332,7 +332,7 @@ def fed_ones() -> list[tuple[str, str]]:
 
 @tag("slow")
 class FuzzTest(Fed):
-    def test_ten_thousand_bodies_in_all(self) -> None:
+    def test_enough_bodies_in_all(self) -> None:
         self.assertGreaterEqual(len(fed_ones()) * BODIES, 2_500)
 
     def test_every_other_endpoint_from_the_first(self) -> None:
