@@ -69,7 +69,9 @@ class ServedCase(unittest.TestCase):
     people = 1
 
     def setUp(self) -> None:
-        self.folder = self.enterContext(tempfile.TemporaryDirectory(prefix="trellis-served-"))
+        self.folder = self.enterContext(
+            tempfile.TemporaryDirectory(prefix="trellis-served-", ignore_cleanup_errors=True)
+        )
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
