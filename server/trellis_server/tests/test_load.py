@@ -34,8 +34,8 @@ class Client:
     def __init__(self, base: str, number: int) -> None:
         self.phone, self.rng = Phone(base), random.Random(number)
         self.phone.patiently("GET", "/")
-        self.phone.call("POST", "/api/session", {"name": f"c{number}", "password": PASSWORD})
-        self.state = self.phone.call("POST", "/api/jobs", {"document": small_job(f"load {number}")})
+        self.phone.patiently("POST", "/api/session", {"name": f"c{number}", "password": PASSWORD})
+        self.state = self.phone.patiently("POST", "/api/jobs", {"document": small_job(f"load {number}")})
 
     @property
     def at(self) -> str:
