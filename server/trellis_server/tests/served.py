@@ -43,7 +43,7 @@ class Phone:
             method=method,
             headers={"Content-Type": "application/json", "X-CSRFToken": token or "", "Referer": self.base},
         )
-        with self.opener.open(request, timeout=20) as answer:
+        with self.opener.open(request, timeout=60) as answer:
             text = answer.read()
         return json.loads(text) if text[:1] in (b"{", b"[") else None
 

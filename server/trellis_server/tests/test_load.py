@@ -20,7 +20,7 @@ from django.test import tag
 from trellis_server.tests.make import small_job
 from trellis_server.tests.served import PASSWORD, Phone, ServedCase
 
-CLIENTS, SECONDS = (int(part) for part in os.environ.get("TRELLIS_LOAD", "16x20").split("x"))
+CLIENTS, SECONDS = (int(part) for part in os.environ.get("TRELLIS_LOAD", "8x20").split("x"))
 THINKS_S = (1.0, 3.0)
 ACTS = ("drag", "drag", "drag", "save", "save", "list", "jobs", "reading", "pack")
 WAITING = "wait a minute"
