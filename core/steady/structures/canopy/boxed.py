@@ -149,20 +149,20 @@ def check_boxed(found: Findings, box: Boxed, one: Bends, dead: Action, loads: Se
         if jointed and box.webs < 2:
             raise OutsideScope("one web alone has a joint without a plate", "two webs, or a sheet as long as the beam")
         weak = box.statics(e_pa, box.webs - 1 if jointed else box.webs)
-        f = factors_of(found.book)
+        f, sheared = factors_of(found.book), list[tuple[float, Loaded]]()
         for load in loads:
             times = f.wind_up if load.lasts == "wind" else f.live
             moment = f.dead * dead.moment_n_m + times * load.action.moment_n_m
             shear = f.dead * dead.shear_n + times * load.action.shear_n
             _flanges(found, one, load, (weak, share), moment)
-            _webs(found, box, one, load, weak.web_shear_pa(shear))
+            sheared.append((weak.web_shear_pa(shear), load))
             if load.sags:
                 _sags(found, box, one, (e_pa, share), (dead, load))
+        _webs(found, box, one, *max(sheared, key=lambda pair: pair[0]))
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "beams of plies")
         found.gap(f"{one.what} bends", one.about, outside)
     found.checks = worst_of_each(found.checks, one.about)
-    found.not_covered = list({(gap.name, gap.about): gap for gap in found.not_covered}.values())
 
 
 def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, float], moment_n_m: float) -> None:
@@ -191,7 +191,7 @@ def _flanges(found: Findings, one: Bends, load: Loaded, weak: tuple[BoxBeam, flo
     found.at_most(f"{one.what} bends", one.about, demand, limit, (least.step,), case=load.says)
 
 
-def _webs(found: Findings, box: Boxed, one: Bends, load: Loaded, shear_pa: float) -> None:
+def _webs(found: Findings, box: Boxed, one: Bends, shear_pa: float, load: Loaded) -> None:
     stress = "MPa" if found.book.metric else "psi"
     demand = given_step("tau", shear_pa / UNITS[stress][1], stress, RULE, "webs that are whole, at the middle")
     if box.web_shear_pa is None:
