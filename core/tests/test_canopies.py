@@ -15,7 +15,7 @@ from steady.layout.sheet_order import Side, Strip, sheet_order, strips
 from steady.layout.sun import sun_position
 from steady.measure.units import FT, IN, LB, PSF
 from steady.rulebooks import canopies as r
-from steady.rulebooks.answers import WindPlace
+from steady.rulebooks.asks import WindPlace
 from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m, hip_loads_n, hip_thrust, pocket
 

@@ -12,7 +12,7 @@ from steady.jobs.options import options
 from steady.measure.units import FT, IN
 from steady.plan.model import Plan
 from steady.plan.verdict import state
-from steady.rulebooks.answers import FloorLoad, JoistAsk, Wood
+from steady.rulebooks.asks import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
 from steady.structures.deck.acts import add_rock, add_stair
 from steady.structures.deck.spec.deck import BeamLine

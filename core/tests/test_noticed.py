@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Handle
-from steady.rulebooks.answers import WindPlace
+from steady.rulebooks.asks import WindPlace
 from steady.rulebooks.registry import rulebook
 from steady.statics.sections import BoxBeam
 from steady.structures.fence.spec.fence import Straight
@@ -17,19 +17,20 @@ from steady.structures.floating.spec import FloatSpec
 
 from tests.make import fence, planned, site
 
+BOX = BoxBeam(
+    flange_width_m=0.089,
+    flange_depth_m=0.038,
+    depth_m=0.36,
+    web_thickness_m=0.012,
+    webs=2,
+    flange_e_pa=9.5e9,
+    web_e_pa=5e9,
+)
+
 
 class BoxShearTest(unittest.TestCase):
     def test_web_shear_by_slices(self) -> None:
         """V Q / (I b): the first moment of the half above the middle, by thin slices weighed by stiffness."""
-        box = BoxBeam(
-            flange_width_m=0.089,
-            flange_depth_m=0.038,
-            depth_m=0.36,
-            web_thickness_m=0.012,
-            webs=2,
-            flange_e_pa=9.5e9,
-            web_e_pa=5e9,
-        )
         slices, first, second = 40_000, 0.0, 0.0
         for k in range(slices):
             z = -0.18 + 0.36 * (k + 0.5) / slices
@@ -37,27 +38,18 @@ class BoxShearTest(unittest.TestCase):
             first += max(z, 0.0) * wide * 0.36 / slices
             second += z**2 * wide * 0.36 / slices
         by_slices = 5760.0 * first / (second * 2 * 0.012)
-        self.assertAlmostEqual(box.web_shear_pa(5760.0), by_slices, delta=0.002 * by_slices)
+        self.assertAlmostEqual(BOX.web_shear_pa(5760.0), by_slices, delta=0.002 * by_slices)
 
 
 class NailedBoxTest(unittest.TestCase):
     def test_what_nails_leave(self) -> None:
         """Flanges 38 x 89 flat, 360 deep, two 12-mm webs, 4.8 m, 571 N/mm a nail every 50 mm: γ .624, share .707."""
-        box = BoxBeam(
-            flange_width_m=0.089,
-            flange_depth_m=0.038,
-            depth_m=0.36,
-            web_thickness_m=0.012,
-            webs=2,
-            flange_e_pa=9.5e9,
-            web_e_pa=5e9,
-        )
-        gamma = box.nailed_gamma(span_m=4.8, slip_n_per_m=571e3, spacing_m=0.05, rows=1)
+        gamma = BOX.nailed_gamma(span_m=4.8, slip_n_per_m=571e3, spacing_m=0.05, rows=1)
         self.assertAlmostEqual(gamma, 0.624, places=2)
         flanges = 2 * (89 * 38**3 / 12 + gamma * 89 * 38 * 161**2)
         whole = 2 * (89 * 38**3 / 12 + 89 * 38 * 161**2) + 5 / 9.5 * 2 * 12 * 360**3 / 12
-        self.assertAlmostEqual(box.nailed_share(gamma), (flanges + 5 / 9.5 * 2 * 12 * 360**3 / 12) / whole, places=9)
-        self.assertAlmostEqual(box.nailed_share(gamma), 0.707, places=2)
+        self.assertAlmostEqual(BOX.nailed_share(gamma), (flanges + 5 / 9.5 * 2 * 12 * 360**3 / 12) / whole, places=9)
+        self.assertAlmostEqual(BOX.nailed_share(gamma), 0.707, places=2)
 
 
 class WordsTest(unittest.TestCase):

@@ -9,7 +9,6 @@ from dataclasses import replace
 from typing import Any
 
 from django.test import tag
-from Pynite import FEModel3D
 from steady.drawing.pieces import corners
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -20,7 +19,7 @@ from steady.plan.verdict import state
 from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.holding import post_down_n
 from steady.structures.kind import Ask, Case
-from steady.structures.pavilion.checks import dead_pa, hip_load, raised_weight_n, reckon_pavilion
+from steady.structures.pavilion.checks import dead_pa, hip_load, reckon_pavilion
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import Laid, lay_out, side_strips
 from steady.structures.pavilion.parts import hip_length_m
@@ -47,149 +46,6 @@ def case(text: str, school: str = "us", site: Site | None = None, **changes: obj
     spec = PAVILION.read(Ask(text=text, id="v", bare="m" if book.metric else "ft", school=school))
     tape = Tape("metric", 0.001) if book.metric else Tape()
     return of(replace(spec, **changes), site or SITES[school], book, None, tape)
-
-
-class MiddlePostsTest(unittest.TestCase):
-    """Posts between the corners: where they stand, what a general library says comes down on them, what they spare the beams."""
-
-    LINE = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8"
-
-    def test_where_they_stand(self) -> None:
-        laid = lay_out(case(self.LINE + " mid1").spec)
-        self.assertEqual(len(laid.frame.posts), 8)
-        half, far = 2.75 * IN, 16 * FT - 2.75 * IN
-        self.assertEqual(
-            {(round(p.x_m, 6), round(p.y_m, 6)) for p in laid.frame.posts},
-            {(round(x, 6), round(y, 6)) for x in (half, 8 * FT, far) for y in (half, 8 * FT, far)}
-            - {(round(8 * FT, 6), round(8 * FT, 6))},
-        )
-        made = plan(case(self.LINE + " mid1"))
-        self.assertEqual(sum(part.count for part in made.parts if part.role == "post"), 8)
-        self.assertEqual(len(made.footings), 8)
-        # Corners brace two ways, posts between them along their own beam, both ways.
-        self.assertEqual(sum(part.count for part in made.parts if part.role == "brace"), 16)
-
-    def test_what_comes_down_by_a_frame_library(self) -> None:
-        """One side's beam over three posts under the roof's own shape of load: the middle post's share."""
-        laid = lay_out(case(self.LINE + " mid1").spec)
-        side, half = laid.sides[0], 2.75 * IN
-        model = FEModel3D()
-        model.add_material("wood", 10e9, 4e9, 0.3, 500)
-        model.add_section("s", 0.01, 1e-5, 1e-5, 1e-6)
-        places = {"a": 0.0, "p": half, "m": side.long_m / 2, "q": side.long_m - half, "b": side.long_m}
-        for name, x in places.items():
-            model.add_node(name, x, 0, 0)
-            model.def_support(name, name == "p", name in "pmq", True, True, False, False)
-        model.add_member("beam", "a", "b", "wood", "s")
-        for load in beam_shape(side, 1000.0):
-            model.add_member_dist_load("beam", "Fy", -load.start_n_per_m, -load.end_n_per_m, load.from_m, load.to_m)
-        with warnings.catch_warnings():
-            warnings.simplefilter("ignore")
-            model.analyze()
-        middle, end = (model.nodes[name].RxnFY["Combo 1"] / 1000.0 for name in "mp")
-        hip = hip_load(laid, 1.0)
-        whole = 4 * (middle + 2 * end + hip.top_n + hip.jacks_n / 3)
-        posts = {post.id: laid.frame.share_m(post) * laid.frame.width_of(post) for post in laid.frame.posts}
-        self.assertAlmostEqual(sum(posts.values()), laid.plan_m2, places=6)
-        for name in ("beam-1-mid-1", "beam-3-mid-1", "beam-4-mid-1"):
-            self.assertAlmostEqual(posts[name], middle * laid.plan_m2 / whole, places=4)
-        self.assertAlmostEqual(
-            posts["beam-1-1"], (2 * end + hip.top_n + hip.jacks_n / 3) * laid.plan_m2 / whole, places=4
-        )
-
-    def test_they_spare_the_beams(self) -> None:
-        uses = [
-            max(check.use for check in plan(case(self.LINE + more)).checks if check.name == "Beam bends")
-            for more in ("", " mid1", " mid2")
-        ]
-        self.assertGreater(uses[0], 1.6 * uses[1])
-        self.assertGreater(uses[1], uses[2])
-
-    def test_they_are_offered(self) -> None:
-        said = [words for words, _ in PAVILION.candidates(case(self.LINE))]
-        self.assertIn("1 post between the corners of every side", said)
-
-    def test_without_them_nothing_is_another(self) -> None:
-        laid = lay_out(case(self.LINE).spec)
-        self.assertEqual(laid.frame.shares_m, {})
-        for post in laid.frame.posts:
-            self.assertAlmostEqual(laid.frame.share_m(post) * laid.frame.width_of(post), laid.plan_m2 / 4, places=6)
-
-
-class RaisedCentreTest(unittest.TestCase):
-    """A second ring on legs, 8 in of air over the first, and a small roof that hangs 6 in past it: by hand and by its places."""
-
-    LINE = "16x16 over9in pitch25 ring3 rafters24in sheets2x12 beam8 raise8in"
-
-    def setUp(self) -> None:
-        self.case = case(self.LINE)
-        self.laid = lay_out(self.case.spec)
-        self.plan = plan(self.case)
-
-    def part(self, role: str, about: str = "v/raised") -> list[Any]:
-        return [(part, p) for part in self.plan.parts if part.role == role for p in part.places if p.about == about]
-
-    def test_heights_and_lengths_by_hand(self) -> None:
-        """Ring 7 1/4 deep: legs 7 1/4 + 8 + 7 1/4; over 18 in at 25 degrees the small roof rises 8.39 in."""
-        raised = self.laid.raised
-        assert raised is not None
-        self.assertAlmostEqual(raised.leg_m / IN, 22.5, places=6)
-        self.assertAlmostEqual(raised.ring_m - self.laid.peak_m, 15.25 * IN, places=9)
-        above = 5.5 / math.cos(math.radians(25)) - 1.5 * math.tan(math.radians(25))
-        self.assertAlmostEqual((raised.peak_m - raised.ring_m) / IN, above + 18 * math.tan(math.radians(25)), places=6)
-        self.assertAlmostEqual(raised.plan_m2 / FT**2, 16.0, places=6)
-        self.assertGreater(self.laid.high_m, self.laid.peak_m)
-
-    def test_its_pieces(self) -> None:
-        self.assertEqual((len(self.part("ring leg")), len(self.part("hip")), len(self.part("rafter"))), (4, 4, 4))
-        self.assertEqual(len(self.part("ring")), 4)
-        for part, place in self.part("rafter"):
-            run = (18 + 6) * IN
-            self.assertAlmostEqual(part.length_m, run / math.cos(math.radians(25)), places=4)
-            top = place.at[2] + part.length_m * place.along[2] + 2.75 * IN / math.cos(math.radians(25))
-            self.assertAlmostEqual(top, self.laid.high_m, places=4)
-        for part, place in self.part("hip"):
-            top = tuple(a + part.length_m * u for a, u in zip(place.at, place.along, strict=True))
-            self.assertAlmostEqual(math.dist(top[:2], (8 * FT, 8 * FT)), 0.0, places=4)
-
-    def test_legs_stand_inside_the_ring_s_corners(self) -> None:
-        spots = {(round(place.at[0] / IN, 4), round(place.at[1] / IN, 4)) for _, place in self.part("ring leg")}
-        near, far = 96 - 18 + 1.75, 96 + 18 - 1.75
-        self.assertEqual(spots, {(near, near), (near, far), (far, near), (far, far)})
-
-    def test_hips_carry_it_to_the_corners(self) -> None:
-        """16 sq ft more, a quarter to each hip, and what legs and ring weigh."""
-        alone = lay_out(case(self.LINE.removesuffix(" raise8in")).spec)
-        more = hip_load(self.laid, 1000.0).top_n - hip_load(alone, 1000.0).top_n
-        self.assertAlmostEqual(more, 1000.0 * 16 * FT**2 / 4, places=4)
-        self.assertAlmostEqual(self.laid.plan_m2 - alone.plan_m2, 16 * FT**2, places=6)
-        heavy = [part.mass_kg * part.count for part in self.plan.parts if part.role in ("ring leg", "ring")]
-        again = [
-            part.mass_kg * part.count
-            for part in plan(case(self.LINE.removesuffix(" raise8in"))).parts
-            if part.role == "ring"
-        ]
-        self.assertAlmostEqual(raised_weight_n(self.laid), 9.80665 * (sum(heavy) - sum(again)), delta=2)
-
-    def test_its_sheets_are_in_every_order(self) -> None:
-        one, _ = orders(self.case.spec, self.laid)
-        alone, _ = orders(self.case.spec, lay_out(case(self.LINE.removesuffix(" raise8in")).spec))
-        self.assertEqual(one.pieces - alone.pieces, 4 * 2)  # an eave of 4 ft under sheets that cover 2
-
-    def test_it_needs_a_ring_and_air(self) -> None:
-        with self.assertRaises(InputError) as caught:
-            plan(case("16x16 pitch25 raise8in"))
-        self.assertEqual(caught.exception.field, "raised_m")
-        with self.assertRaises(InputError) as caught:
-            plan(case(self.LINE, raised_m=0.05, raised_past_m=0.6))
-        self.assertEqual(caught.exception.field, "raised_past_m")
-
-    def test_every_school_answers_or_says_why(self) -> None:
-        for school in SITES:
-            text = "4x4 over230mm pitch25 ring800mm raise200mm" if school != "us" else self.LINE
-            made = plan(case(text, school))
-            told = [c.name for c in made.checks] + [g.name for g in made.not_covered]
-            self.assertIn("Raised centre's legs bend", told, school)
 
 
 class SquareWithARingTest(unittest.TestCase):

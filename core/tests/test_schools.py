@@ -13,7 +13,7 @@ from steady.data.loader import sources, table
 from steady.errors import OutsideScope
 from steady.plan.model import Step
 from steady.rulebooks import registry
-from steady.rulebooks.answers import (
+from steady.rulebooks.asks import (
     KINDS,
     LOAD_TYPES,
     BeamAsk,

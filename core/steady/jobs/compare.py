@@ -9,7 +9,8 @@ from steady.errors import InputError, OutsideScope
 from steady.jobs.sheet import CheckRow, check_row
 from steady.measure.quantities import parse_quantity
 from steady.measure.show import Tape
-from steady.rulebooks.answers import LoadType, MemberCheck, Sideways, Wood
+from steady.rulebooks.answers import MemberCheck
+from steady.rulebooks.asks import LoadType, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, differences, even_action
 from steady.rulebooks.registry import School, rulebook

@@ -9,18 +9,8 @@ from typing import Literal
 from steady.errors import InputError
 from steady.measure.quantities import UNITS
 from steady.plan.model import Basis, Check, Step
-from steady.rulebooks.answers import (
-    Action,
-    Combination,
-    LoadType,
-    MemberCheck,
-    RafterAsk,
-    Sag,
-    SpanFound,
-    Split,
-    Strength,
-    Wood,
-)
+from steady.rulebooks.answers import Action, Combination, MemberCheck, Sag, SpanFound, Split, Strength
+from steady.rulebooks.asks import LoadType, RafterAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.facets.loads import Loads
 from steady.rulebooks.facets.timber import Timber

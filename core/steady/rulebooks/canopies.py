@@ -10,7 +10,8 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.measure.units import FT, GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import OpenRoofAsk, WindPlace, si
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import OpenRoofAsk, WindPlace
 from steady.rulebooks.base import Rulebook
 
 CLOSED_FROM = 0.7

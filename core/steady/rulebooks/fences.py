@@ -5,7 +5,8 @@ from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import WindFace, WindZone, si
+from steady.rulebooks.answers import WindZone, si
+from steady.rulebooks.asks import WindFace
 
 
 @dataclass(frozen=True, slots=True)

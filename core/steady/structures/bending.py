@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Asks, Check
-from steady.rulebooks.answers import Action, LoadType, Sag, Sideways, Wood
+from steady.rulebooks.answers import Action, Sag
+from steady.rulebooks.asks import LoadType, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.loads import Loads

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import LoadType, Wood, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import LoadType, Wood
 from steady.rulebooks.facets.timber import Timber
 from steady.structures.wood import board_reach_m
 

@@ -18,7 +18,7 @@ class More(TypedDict, total=False):
     asks: Asks
 
 
-class Asked(TypedDict, total=False):
+class GapMore(TypedDict, total=False):
     """What a gap says of itself besides: reckoned where nothing else is said, the force that a maker's rating must reach."""
 
     basis: Basis
@@ -135,10 +135,10 @@ class Findings:
         name: str,
         about: str,
         refused: OutsideScope,
-        **asked: Unpack[Asked],
+        **asked: Unpack[GapMore],
     ) -> None:
         """A check that a rule did not reach. `needs`: the force that a maker's rating must reach."""
-        said: Asked = {"basis": Basis.RECKONED, **asked}
+        said: GapMore = {"basis": Basis.RECKONED, **asked}
         mend = refused.would_have_to_change
         self.not_covered.append(
             NotCovered(name=name, about=about, reason=refused.reason, would_have_to_change=mend, **said)

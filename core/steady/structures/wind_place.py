@@ -1,7 +1,7 @@
 """Where the wind blows at a site, as the school's rules are asked."""
 
 from steady.ground.site import Site
-from steady.rulebooks.answers import WindPlace
+from steady.rulebooks.asks import WindPlace
 
 
 def place_of(site: Site) -> WindPlace:

@@ -4,7 +4,7 @@ import itertools
 
 from steady.errors import OutsideScope
 from steady.measure.units import IN
-from steady.rulebooks.answers import Wood
+from steady.rulebooks.asks import Wood
 from steady.yard.stock import Stick
 
 NOT_WOOD = ("steel", "wire", "made panel", "strap")

@@ -1,7 +1,8 @@
 """Sums of beams: supported length, spans, overhangs, load combinations, boxes with plywood webs."""
 
 from steady.errors import InputError
-from steady.rulebooks.answers import BeamAsk, Combination, SpanFound
+from steady.rulebooks.answers import Combination, SpanFound
+from steady.rulebooks.asks import BeamAsk
 from steady.statics.beam import PointLoad, Solved, SpreadLoad, solve
 from steady.statics.sections import BoxBeam
 from steady.statics.simple import moment_n_m, shear_n

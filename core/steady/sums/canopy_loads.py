@@ -6,7 +6,7 @@ from steady.errors import InputError
 from steady.layout.canopy import piece_kg
 from steady.measure.quantities import parse_quantity
 from steady.rulebooks import canopies as r
-from steady.rulebooks.answers import WindPlace
+from steady.rulebooks.asks import WindPlace
 from steady.rulebooks.canopies import Rows
 from steady.statics import bents as b
 from steady.sums.fields import fields_of

@@ -2,7 +2,8 @@
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB
-from steady.rulebooks.answers import GuardNeeded, JoistAsk, PostAsk, SpanFound, Wood, si
+from steady.rulebooks.answers import GuardNeeded, SpanFound, si
+from steady.rulebooks.asks import JoistAsk, PostAsk, Wood
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import (

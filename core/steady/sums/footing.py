@@ -6,7 +6,8 @@ from collections.abc import Callable
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, LB, LB_FT, PSF
 from steady.rulebooks import pole
-from steady.rulebooks.answers import Pad, PadAsk, Soil, si
+from steady.rulebooks.answers import Pad, Soil, si
+from steady.rulebooks.asks import PadAsk
 from steady.rulebooks.us import ground
 from steady.rulebooks.us.people import pad_pressure
 from steady.statics import lateral

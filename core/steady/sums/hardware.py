@@ -4,7 +4,8 @@ import math
 
 from steady.errors import InputError
 from steady.plan.model import Step
-from steady.rulebooks.answers import FixingAsk, si
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import FixingAsk
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum
 from steady.sums.wood import of_step, school_of

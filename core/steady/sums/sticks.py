@@ -5,7 +5,8 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import PCF, PSI
-from steady.rulebooks.answers import Column, Notched, Seat, SeatAsk, Standing, Wood, si
+from steady.rulebooks.answers import Column, Notched, Seat, si
+from steady.rulebooks.asks import SeatAsk, Standing, Wood
 from steady.rulebooks.us import members as us_members
 from steady.rulebooks.us.members import Pressed
 from steady.sums.given import Given

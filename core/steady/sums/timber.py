@@ -3,7 +3,8 @@
 from collections.abc import Callable
 
 from steady.errors import InputError, OutsideScope
-from steady.rulebooks.answers import KINDS, Kind, MemberCheck, Sideways, Wood, si
+from steady.rulebooks.answers import MemberCheck, si
+from steady.rulebooks.asks import KINDS, Kind, Sideways, Wood
 from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.us import sizes as us_sizes
 from steady.sums.given import Given

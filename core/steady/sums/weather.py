@@ -5,18 +5,17 @@ import math
 from steady.errors import InputError
 from steady.loads.tributary import gather
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
+from steady.rulebooks.answers import SpanFound, si
+from steady.rulebooks.asks import (
     DriftAsk,
     FloorLoad,
     LegEnd,
     OpenRoofAsk,
     RafterAsk,
     SnowAsk,
-    SpanFound,
     WindFace,
     WindLeg,
     WindPlace,
-    si,
 )
 from steady.sums.given import Given
 from steady.sums.model import Input, Output, Sum

@@ -4,7 +4,8 @@ from collections.abc import Callable
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import LOAD_TYPES, FloorLoad, LoadType, Wood, si
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import LOAD_TYPES, FloorLoad, LoadType, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.registry import RULEBOOKS, rulebook
 from steady.sums.given import Given

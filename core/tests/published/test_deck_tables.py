@@ -7,7 +7,7 @@ import unittest
 
 from steady.data.loader import table
 from steady.measure.units import FT, IN, PSF
-from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
+from steady.rulebooks.asks import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us.spans import GROUPS
 

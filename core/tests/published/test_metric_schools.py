@@ -7,7 +7,8 @@ memory); soil mechanics against the balance of forces.
 import math
 import unittest
 
-from steady.rulebooks.answers import (
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import (
     BeamAsk,
     DriftAsk,
     FixingAsk,
@@ -18,7 +19,6 @@ from steady.rulebooks.answers import (
     WindFace,
     WindPlace,
     Wood,
-    si,
 )
 from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.registry import rulebook

@@ -16,7 +16,8 @@ from typing import Any
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, MPH, PSF, PSI
-from steady.rulebooks.answers import Soil, WindFace, WindOnFence, WindPlace, Wood
+from steady.rulebooks.answers import Soil, WindOnFence
+from steady.rulebooks.asks import WindFace, WindPlace, Wood
 from steady.rulebooks.registry import rulebook
 from steady.rulebooks.us import ground, wind
 from steady.rulebooks.us.timber import reference, size_factor

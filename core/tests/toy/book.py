@@ -1,18 +1,8 @@
 """A school made up for the tests: one wood, one strength, one limit. It shows what a new school has to answer."""
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    Combination,
-    JoistAsk,
-    Kind,
-    LoadType,
-    PeopleLoad,
-    Sag,
-    SpanFound,
-    Strength,
-    Wood,
-    given_step,
-)
+from steady.rulebooks.answers import Combination, PeopleLoad, Sag, SpanFound, Strength, given_step
+from steady.rulebooks.asks import JoistAsk, Kind, LoadType, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, worst_span
 

@@ -11,7 +11,7 @@ from steady.data.loader import sources
 from steady.data.second import second_in_words, seconds
 from steady.jobs.compare import SideBySide, Stick, read_member, side_by_side
 from steady.jobs.document import Reading
-from steady.rulebooks.answers import LoadType
+from steady.rulebooks.asks import LoadType
 from steady.rulebooks.registry import RULEBOOKS
 from steady.sums.catalogue import SUMS, find
 from steady.sums.model import answer

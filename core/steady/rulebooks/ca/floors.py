@@ -7,7 +7,8 @@ from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN, MM
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import FloorLoad, JoistAsk, Sag, SpanFound, Wood, given_step
+from steady.rulebooks.answers import Sag, SpanFound, given_step
+from steady.rulebooks.asks import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, worst_span
 from steady.rulebooks.ca import timber

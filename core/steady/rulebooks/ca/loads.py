@@ -9,20 +9,17 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
-    LegEnd,
     Pad,
     PeopleLoad,
     Soil,
     StairLimits,
-    WindFace,
-    WindLeg,
     WindOnFence,
-    WindPlace,
     given_step,
     pad_thickness_default,
     pad_width_m,
     product_step,
 )
+from steady.rulebooks.asks import LegEnd, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.short_posts import named_soils
 

@@ -5,7 +5,8 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, LoadType, Notched, Seat, Sideways, Wood, given_step
+from steady.rulebooks.answers import Column, Notched, Seat, given_step
+from steady.rulebooks.asks import LoadType, Sideways, Wood
 from steady.rulebooks.ca import timber
 
 MPA = 1e6

@@ -8,7 +8,8 @@ from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.measure import sizes
 from steady.measure.units import MM
-from steady.rulebooks.answers import Kind, LoadType, Strength, Wood, product_step
+from steady.rulebooks.answers import Strength, product_step
+from steady.rulebooks.asks import Kind, LoadType, Wood
 
 MPA = 1e6
 PHI = {"bending": 0.9, "shear": 0.9, "tension": 0.9, "compression": 0.8, "bearing": 0.8}

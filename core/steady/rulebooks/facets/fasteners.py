@@ -3,10 +3,7 @@
 from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    FixingAsk,
-    ScrewAsk,
-)
+from steady.rulebooks.asks import FixingAsk, ScrewAsk
 from steady.rulebooks.facets.school import School
 from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 

@@ -2,13 +2,8 @@
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    ClimatePlace,
-    Pad,
-    PadAsk,
-    Soil,
-    pad_width_m,
-)
+from steady.rulebooks.answers import ClimatePlace, Pad, Soil, pad_width_m
+from steady.rulebooks.asks import PadAsk
 from steady.rulebooks.facets.school import School
 
 

@@ -1,11 +1,8 @@
 """What a school puts on a structure besides wind: combinations, people on decks, snow and roofs."""
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    Combination,
-    DriftAsk,
-    SnowAsk,
-)
+from steady.rulebooks.answers import Combination
+from steady.rulebooks.asks import DriftAsk, SnowAsk
 from steady.rulebooks.facets.school import School
 
 

@@ -1,12 +1,7 @@
 """What a school asks where people walk, lean and climb: guards, stairs, what a rail may sag."""
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    GuardNeeded,
-    PeopleLoad,
-    StairLimits,
-    given_step,
-)
+from steady.rulebooks.answers import GuardNeeded, PeopleLoad, StairLimits, given_step
 from steady.rulebooks.facets.school import School
 
 

@@ -5,9 +5,7 @@ from typing import NoReturn
 from steady.errors import OutsideScope
 from steady.measure.trade import IMPERIAL, METRIC, Units
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    product_step,
-)
+from steady.rulebooks.answers import product_step
 
 
 class School:

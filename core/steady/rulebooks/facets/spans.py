@@ -4,22 +4,8 @@ import math
 
 from steady.measure.units import IN
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    BeamAsk,
-    Column,
-    FloorLoad,
-    JoistAsk,
-    LoadType,
-    Notched,
-    PostAsk,
-    RafterAsk,
-    Sag,
-    Seat,
-    SeatAsk,
-    SpanFound,
-    Standing,
-    Wood,
-)
+from steady.rulebooks.answers import Column, Notched, Sag, Seat, SpanFound
+from steady.rulebooks.asks import BeamAsk, FloorLoad, JoistAsk, LoadType, PostAsk, RafterAsk, SeatAsk, Standing, Wood
 from steady.rulebooks.facets.school import School
 
 

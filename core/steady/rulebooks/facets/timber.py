@@ -3,15 +3,8 @@
 from steady.data.loader import table
 from steady.measure.quantities import UNITS
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    Kind,
-    LoadType,
-    Sideways,
-    Strength,
-    Wood,
-    product_step,
-    si,
-)
+from steady.rulebooks.answers import Strength, product_step, si
+from steady.rulebooks.asks import Kind, LoadType, Sideways, Wood
 from steady.rulebooks.facets.school import School
 
 

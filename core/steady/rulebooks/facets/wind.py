@@ -3,14 +3,8 @@
 from typing import Self
 
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    NamedZone,
-    OpenRoofAsk,
-    WindFace,
-    WindLeg,
-    WindOnFence,
-    WindPlace,
-)
+from steady.rulebooks.answers import NamedZone, WindOnFence
+from steady.rulebooks.asks import OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.facets.school import School
 
 

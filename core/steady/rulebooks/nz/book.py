@@ -4,30 +4,32 @@ from steady.errors import InputError
 from steady.plan.model import Step
 from steady.rulebooks import short_posts
 from steady.rulebooks.answers import (
-    BeamAsk,
     Column,
     Combination,
     GuardNeeded,
+    NamedZone,
+    PeopleLoad,
+    Sag,
+    Seat,
+    Soil,
+    SpanFound,
+    Strength,
+    WindOnFence,
+    given_step,
+)
+from steady.rulebooks.asks import (
+    BeamAsk,
     JoistAsk,
     Kind,
     LoadType,
-    NamedZone,
-    PeopleLoad,
     RafterAsk,
-    Sag,
-    Seat,
     SeatAsk,
     Sideways,
-    Soil,
-    SpanFound,
     Standing,
-    Strength,
     WindFace,
     WindLeg,
-    WindOnFence,
     WindPlace,
     Wood,
-    given_step,
 )
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span

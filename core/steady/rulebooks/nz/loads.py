@@ -8,17 +8,14 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import (
     Combination,
     GuardNeeded,
-    LegEnd,
     NamedZone,
     PeopleLoad,
     Soil,
-    WindFace,
-    WindLeg,
     WindOnFence,
-    WindPlace,
     given_step,
     product_step,
 )
+from steady.rulebooks.asks import LegEnd, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.short_posts import named_soils
 

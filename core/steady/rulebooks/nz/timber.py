@@ -9,7 +9,8 @@ from steady.errors import InputError, OutsideScope
 from steady.measure import sizes
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, Kind, LoadType, Seat, Strength, Wood, given_step, product_step
+from steady.rulebooks.answers import Column, Seat, Strength, given_step, product_step
+from steady.rulebooks.asks import Kind, LoadType, Wood
 
 MPA = 1e6
 PHI = 0.8

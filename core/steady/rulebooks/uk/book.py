@@ -6,35 +6,37 @@ from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.plan.model import Step
 from steady.rulebooks.answers import (
-    BeamAsk,
     Column,
     Combination,
+    GuardNeeded,
+    Notched,
+    PeopleLoad,
+    Sag,
+    Seat,
+    Soil,
+    SpanFound,
+    Strength,
+    WindOnFence,
+    given_step,
+)
+from steady.rulebooks.asks import (
+    BeamAsk,
     DriftAsk,
     FixingAsk,
-    GuardNeeded,
     JoistAsk,
     Kind,
     LoadType,
-    Notched,
     OpenRoofAsk,
-    PeopleLoad,
     RafterAsk,
-    Sag,
     ScrewAsk,
-    Seat,
     SeatAsk,
     Sideways,
     SnowAsk,
-    Soil,
-    SpanFound,
     Standing,
-    Strength,
     WindFace,
     WindLeg,
-    WindOnFence,
     WindPlace,
     Wood,
-    given_step,
 )
 from steady.rulebooks.base import Rulebook, screws_by_ec5
 from steady.rulebooks.bent import EvenLoad, even_span, rafter_span, worst_span

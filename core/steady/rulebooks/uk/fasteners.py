@@ -5,7 +5,7 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import FixingAsk
+from steady.rulebooks.asks import FixingAsk
 from steady.rulebooks.uk.timber import reference
 from steady.statics.dowels import Dowel, johansen_n, screw_pull_n
 

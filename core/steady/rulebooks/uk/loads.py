@@ -8,20 +8,8 @@ from steady.data.between import beside, between
 from steady.data.loader import keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.plan.model import Step
-from steady.rulebooks.answers import (
-    Combination,
-    DriftAsk,
-    GuardNeeded,
-    LegEnd,
-    PeopleLoad,
-    SnowAsk,
-    WindFace,
-    WindLeg,
-    WindOnFence,
-    WindPlace,
-    given_step,
-    product_step,
-)
+from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, WindOnFence, given_step, product_step
+from steady.rulebooks.asks import DriftAsk, LegEnd, SnowAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.treatment import treatment as by_table
 

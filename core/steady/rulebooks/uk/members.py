@@ -5,7 +5,8 @@ import math
 from steady.errors import InputError
 from steady.measure.units import MM
 from steady.plan.model import Step
-from steady.rulebooks.answers import Column, LoadType, Notched, Seat, SeatAsk, Sideways, Standing, Wood
+from steady.rulebooks.answers import Column, Notched, Seat
+from steady.rulebooks.asks import LoadType, SeatAsk, Sideways, Standing, Wood
 from steady.rulebooks.uk import timber
 
 MPA = 1e6

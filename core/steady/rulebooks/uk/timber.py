@@ -7,7 +7,8 @@ from steady.data.loader import Row, keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure import sizes
 from steady.measure.units import MM
-from steady.rulebooks.answers import Kind, LoadType, Strength, Wood, product_step
+from steady.rulebooks.answers import Strength, product_step
+from steady.rulebooks.asks import Kind, LoadType, Wood
 
 MPA = 1e6
 COLUMN: dict[Kind, tuple[str, str]] = {

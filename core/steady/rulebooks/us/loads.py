@@ -5,7 +5,8 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, DriftAsk, SnowAsk, given_step
+from steady.rulebooks.answers import Combination, given_step
+from steady.rulebooks.asks import DriftAsk, SnowAsk
 
 _SOURCE = "asce-7-16: 2.4.1; high"
 

@@ -9,7 +9,8 @@ from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN, LB, PSF, PSI
 from steady.plan.model import Step
-from steady.rulebooks.answers import BeamAsk, FloorLoad, JoistAsk, PostAsk, Sag, SpanFound, Wood, given_step
+from steady.rulebooks.answers import Sag, SpanFound, given_step
+from steady.rulebooks.asks import BeamAsk, FloorLoad, JoistAsk, PostAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import EvenLoad, even_span, least_span, worst_span
 from steady.rulebooks.us import timber

@@ -9,7 +9,8 @@ from functools import cache, lru_cache
 from steady.data.loader import Row, table
 from steady.errors import OutsideScope
 from steady.measure.units import IN, PSI
-from steady.rulebooks.answers import Kind, LoadType, Strength, Wood, product_step
+from steady.rulebooks.answers import Strength, product_step
+from steady.rulebooks.asks import Kind, LoadType, Wood
 from steady.rulebooks.us.sizes import nominal
 
 DURATION: dict[LoadType, float] = {

@@ -12,7 +12,8 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import LegEnd, OpenRoofAsk, WindFace, WindLeg, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.answers import WindOnFence, WindZone
+from steady.rulebooks.asks import LegEnd, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, zones_between
 
 GUST = 0.85

@@ -13,7 +13,8 @@ from steady.errors import InputError, OutsideScope
 from steady.layout.canopy import WEB_APART_M, WebJoints, web_joints
 from steady.measure.quantities import UNITS
 from steady.plan.model import Asks, Place, Step
-from steady.rulebooks.answers import Action, Wood, given_step, si
+from steady.rulebooks.answers import Action, given_step, si
+from steady.rulebooks.asks import Wood
 from steady.statics.sections import BoxBeam
 from steady.structures.bending import Bends, Loaded, worst_of_each
 from steady.structures.canopy.factors import factors_of

@@ -5,7 +5,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
 from steady.measure.units import GRAVITY
-from steady.rulebooks.answers import Wood
+from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bending import Run
 from steady.structures.canopy.boxed import Boxed

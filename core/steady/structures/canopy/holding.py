@@ -9,7 +9,8 @@ from dataclasses import dataclass
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Basis, NotCovered
-from steady.rulebooks.answers import Action, SeatAsk, given_step, si
+from steady.rulebooks.answers import Action, given_step, si
+from steady.rulebooks.asks import SeatAsk
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import person_n
 from steady.structures.bending import Bends, Loaded, Run, check_run, worst_of_each

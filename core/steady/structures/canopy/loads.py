@@ -6,7 +6,8 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.measure.units import FT, LB
 from steady.plan.model import Step
-from steady.rulebooks.answers import SnowAsk, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import SnowAsk
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import (
     ClosedRoof,

@@ -10,7 +10,8 @@ from dataclasses import dataclass, replace
 from steady.errors import OutsideScope
 from steady.layout.canopy import Laminated, laminated
 from steady.plan.model import Check
-from steady.rulebooks.answers import Wood, given_step
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.upright import Stand, Swayed, check_loaded, check_post
 from steady.structures.findings import Findings

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Step
-from steady.rulebooks.answers import DriftAsk, SnowAsk, si
+from steady.rulebooks.answers import si
+from steady.rulebooks.asks import DriftAsk, SnowAsk
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
 from steady.rulebooks.facets.loads import Loads

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 from steady.errors import InputError, OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import Standing, Wood, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import Standing, Wood
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
 from steady.structures.findings import Findings, said
 

@@ -6,7 +6,7 @@ from typing import Literal
 from steady.errors import InputError, OutsideScope
 from steady.measure.show import Tape
 from steady.plan.model import Basis, Handle, Part, Plan, Projection
-from steady.rulebooks.answers import BeamAsk
+from steady.rulebooks.asks import BeamAsk
 from steady.structures.deck.checks import flights, guards
 from steady.structures.deck.checks.beams import reckon_beams
 from steady.structures.deck.checks.bearings import brought, reckon_bearings

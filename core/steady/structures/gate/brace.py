@@ -5,7 +5,8 @@ from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import Standing, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import Standing
 from steady.statics import leaf as statics
 from steady.statics.leaf import BracedLeaf
 from steady.structures.gate.found import LeafChecks, latch_tolerance, step

@@ -11,7 +11,8 @@ from steady.layout.outline import Edge
 from steady.measure.trade import Units
 from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
-from steady.rulebooks.answers import Wood, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import Asked, check_bends
 from steady.yard.stock import Stick

@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Check, Step
-from steady.rulebooks.answers import Standing, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import Standing
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run

@@ -30,7 +30,7 @@ from steady.jobs.starts import start
 from steady.jobs.sun import SunAsk, sun
 from steady.measure.show import Tape
 from steady.measure.units import FT, IN, MPH
-from steady.rulebooks.answers import Wood
+from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, even_action
 from steady.rulebooks.registry import rulebook

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, BeamAsk, FixingAsk, SeatAsk, Wood, given_step, si
+from steady.rulebooks.answers import Action, given_step, si
+from steady.rulebooks.asks import BeamAsk, FixingAsk, SeatAsk, Wood
 from steady.structures.deck.checks.bearings import Brought, added, beam_of, on_run, points_on, reactions_of
 from steady.structures.deck.checks.findings import Found, Timber, beam_wood, line_of
 from steady.structures.deck.checks.joists import factored, live_patterns

@@ -3,7 +3,8 @@
 from dataclasses import dataclass, replace
 
 from steady.ground.site import Site
-from steady.rulebooks.answers import Action, MemberCheck, Wood
+from steady.rulebooks.answers import Action, MemberCheck
+from steady.rulebooks.asks import Wood
 from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.loads import DeckLoad

@@ -8,7 +8,8 @@ from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
 from steady.layout.outline import Point
 from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import PadAsk, Soil, given_step, si
+from steady.rulebooks.answers import Soil, given_step, si
+from steady.rulebooks.asks import PadAsk
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.layout.framing import Frame, PostAt
 from steady.structures.soil import soil_of

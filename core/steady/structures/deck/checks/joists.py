@@ -6,7 +6,8 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.measure.units import LB
 from steady.plan.model import Basis, Step
-from steady.rulebooks.answers import Action, JoistAsk, SeatAsk, SpanFound, Wood, given_step, si
+from steady.rulebooks.answers import Action, SpanFound, given_step, si
+from steady.rulebooks.asks import JoistAsk, SeatAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, floor_cases
 from steady.rulebooks.facets.spans import Spans

@@ -5,7 +5,8 @@ from dataclasses import dataclass
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.plan.model import Step
-from steady.rulebooks.answers import FloorLoad, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import FloorLoad
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck.spec.deck import DeckSpec
 

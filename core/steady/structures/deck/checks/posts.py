@@ -5,7 +5,8 @@ import math
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import FixingAsk, PostAsk, Standing, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import FixingAsk, PostAsk, Standing
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.checks.findings import Found, Timber, line_of, post_wood
 from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, footing, soil_under

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Basis
 from steady.plan.verdict import hardest, named
-from steady.rulebooks.answers import BeamAsk
+from steady.rulebooks.asks import BeamAsk
 from steady.structures.choice import Choice
 from steady.structures.deck.checks.findings import beam_wood, joist_wood, timber_of
 from steady.structures.deck.checks.joists import ask_of

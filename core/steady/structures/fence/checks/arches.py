@@ -3,7 +3,8 @@
 from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
-from steady.rulebooks.answers import WindFace, WindOnFence, WindPlace
+from steady.rulebooks.answers import WindOnFence
+from steady.rulebooks.asks import WindFace, WindPlace
 from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m

@@ -3,7 +3,8 @@
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, NotCovered, Step
-from steady.rulebooks.answers import ScrewAsk, given_step
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.asks import ScrewAsk
 from steady.structures.bends import Asked, check_reach
 from steady.structures.fence.checks.findings import Loads, Reckoning
 from steady.structures.fence.checks.joints import HOLDS_M, Picked, bought_ends, joints_of_rails, pick, screw_m

@@ -2,7 +2,8 @@
 
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Step
-from steady.rulebooks.answers import LoadType, Soil
+from steady.rulebooks.answers import Soil
+from steady.rulebooks.asks import LoadType
 from steady.structures.fence.checks.findings import Reckoning, gap
 from steady.structures.fence.checks.post_wood import PostWood
 from steady.structures.fence.checks.stability import Push

@@ -5,7 +5,8 @@ from dataclasses import dataclass, replace
 
 from steady.errors import OutsideScope
 from steady.plan.model import Step
-from steady.rulebooks.answers import Wood, given_step
+from steady.rulebooks.answers import given_step
+from steady.rulebooks.asks import Wood
 from steady.structures.fence.checks.feet import FootWay, pipe_of
 from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, steel_modulus
 from steady.structures.fence.layout.stations import Post

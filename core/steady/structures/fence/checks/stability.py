@@ -9,7 +9,8 @@ from steady.loads.tributary import gather
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Basis, NotCovered, Part, Step
-from steady.rulebooks.answers import LoadType, Soil, Standing, given_step
+from steady.rulebooks.answers import Soil, given_step
+from steady.rulebooks.asks import LoadType, Standing
 from steady.structures.fence.checks.feet import FootWay
 from steady.structures.fence.checks.findings import Loads, Reckoning, gap
 from steady.structures.fence.layout.stations import Post, SetOut

@@ -5,7 +5,8 @@ from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.path import Path
-from steady.rulebooks.answers import WindLeg, WindOnFence, WindPlace, WindZone
+from steady.rulebooks.answers import WindOnFence, WindZone
+from steady.rulebooks.asks import WindLeg, WindPlace
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.faces import Face, faces, with_gates_open
 from steady.structures.fence.layout.infill import solidity

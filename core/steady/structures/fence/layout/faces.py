@@ -9,7 +9,7 @@ import math
 from dataclasses import dataclass
 
 from steady.layout.path import Path
-from steady.rulebooks.answers import LegEnd
+from steady.rulebooks.asks import LegEnd
 from steady.structures.fence.spec.fence import FenceSpec
 
 CORNER_RAD = math.radians(45)

@@ -6,7 +6,8 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import Wood, given_step, si
+from steady.rulebooks.answers import given_step, si
+from steady.rulebooks.asks import Wood
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import NOTHING, Bends, Loaded, Run, check_run
 from steady.structures.decking import PERSON_N, Flooring, check_boards
