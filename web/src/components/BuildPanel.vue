@@ -71,7 +71,4 @@ function toggle(layers: string[]): void {
   align-items: center;
   min-height: 24px;
 }
-.build-panel .layers input {
-  accent-color: var(--chalk);
-}
 </style>

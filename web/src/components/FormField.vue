@@ -160,7 +160,4 @@ function length(value: number | null): void {
   color: var(--ink-2);
   font-size: 13px;
 }
-.tick input {
-  accent-color: var(--chalk);
-}
 </style>

@@ -80,6 +80,5 @@ async function stop(): Promise<void> {
 progress {
   width: 260px;
   height: 10px;
-  accent-color: var(--chalk);
 }
 </style>

@@ -371,7 +371,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         </li>
       </ul>
       <p v-if="options?.length" class="small quiet">
-        Each was planned and passes where calculated. Prices are the sample list's; no currency.
+        Each was planned and passes where calculated. Prices are the sample list's, by a quick cut plan; no currency.
       </p>
     </section>
   </aside>

@@ -362,9 +362,6 @@ canvas:focus-visible {
   align-items: center;
   min-height: 24px;
 }
-.tools input {
-  accent-color: var(--chalk);
-}
 .tools input[type='range'] {
   width: 96px;
 }

@@ -221,7 +221,8 @@ watch(
       </ul>
     </template>
     <p class="small quiet">
-      The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's.
+      The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's, by a quick cut
+      plan: the list's longer one can come out a little lower.
     </p>
   </section>
 </template>

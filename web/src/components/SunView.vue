@@ -311,7 +311,6 @@ label {
 }
 .hour input {
   padding: 0;
-  accent-color: var(--chalk);
 }
 .hour b {
   color: var(--ink);

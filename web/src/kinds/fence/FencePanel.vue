@@ -378,9 +378,6 @@ const fall = computed(() => {
   align-items: baseline;
   color: var(--ink-2);
 }
-.tick input {
-  accent-color: var(--chalk);
-}
 .basis {
   margin: 4px 0 0;
   font-size: 13px;

@@ -332,9 +332,6 @@ const post = computed(() => props.sheet?.posts[1] ?? props.sheet?.posts[0] ?? nu
   align-items: baseline;
   color: var(--ink-2);
 }
-.tick input {
-  accent-color: var(--chalk);
-}
 p {
   margin: 0;
 }

@@ -244,9 +244,6 @@ const plain = (values: readonly string[]) => values.map((value) => ({ value, say
   align-items: baseline;
   color: var(--ink-2);
 }
-.tick input {
-  accent-color: var(--chalk);
-}
 .field {
   display: grid;
   color: var(--ink-2);

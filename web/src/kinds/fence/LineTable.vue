@@ -472,7 +472,6 @@ function away(list: Lists, index: number): void {
 .row .tick input {
   width: auto;
   height: auto;
-  accent-color: var(--chalk);
 }
 label.small {
   display: grid;

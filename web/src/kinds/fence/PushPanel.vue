@@ -85,9 +85,6 @@ function take(value: Advice, on: boolean): void {
   align-items: baseline;
   color: var(--ink-2);
 }
-.tick input {
-  accent-color: var(--chalk);
-}
 fieldset {
   border: 0;
   padding: 0;
