@@ -79,7 +79,7 @@ def members(case: Case, found: LeanToFound) -> list[Member]:
             what="ledger",
             name="Ledger",
             says=f"{t.ledger.says}, top at {tape.length(laid.chain.ledger_top_m)}; {spec.at_point} fixings every "
-            f"{tape.length(spec.fixing_m)}, each {ledger.down_n / u.force_n:,.3g} down, "
+            f"{tape.length(spec.fixing_m)}, each {ledger.down_n / u.force_n:,.3g} {u.force} down, "
             f"{ledger.up_n / u.force_n:,.3g} {u.force} up",
         ),
         Member(

@@ -215,17 +215,17 @@ label {
   list-style: none;
   margin: 0;
   padding: 0;
+  display: grid;
+  grid-template-columns: minmax(74px, max-content) 1fr;
+  column-gap: 9px;
   font-size: 13.5px;
-  columns: 1;
 }
 .meant li {
+  display: grid;
+  grid-column: 1 / -1;
+  grid-template-columns: subgrid;
   padding: 2px 0;
   border-bottom: 1px dotted var(--line);
-}
-.meant b {
-  display: inline-block;
-  min-width: 74px;
-  margin-right: 6px;
 }
 .unknown,
 .not-yet {
