@@ -3,12 +3,13 @@
 import math
 import unittest
 import warnings
+from dataclasses import replace
 from typing import Any
 
 from Pynite import FEModel3D
-from steady.errors import InputError
+from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN
-from steady.structures.pavilion.checks import hip_load, raised_weight_n
+from steady.structures.pavilion.checks import hip_load, leg_left, raised_weight_n
 from steady.structures.pavilion.kind import PAVILION
 from steady.structures.pavilion.layout import lay_out
 from steady.structures.pavilion.sides import beam_shape
@@ -152,6 +153,20 @@ class RaisedCentreTest(unittest.TestCase):
         with self.assertRaises(InputError) as caught:
             plan(case(self.LINE, raised_m=0.05, raised_past_m=0.6))
         self.assertEqual(caught.exception.field, "raised_past_m")
+
+    def test_notches_leave_little_of_a_leg(self) -> None:
+        """4x4 less 1 1/2 on two outer faces: 2 x 2, 1.333 in³ × 1,100 psi × 1.6 = 195.6 lb-ft, where it bends most."""
+        bend = next(check for check in self.plan.checks if check.name == "Raised centre's legs bend")
+        self.assertEqual(bend.limit.unit, "lb-ft")
+        self.assertAlmostEqual(bend.limit.value, 2**3 / 6 * 1100 * 1.6 / 12, places=2)
+        part, _ = self.part("ring leg")[0]
+        sizes = [tuple(round(m / IN, 6) for m in cut.size_m) for cut in part.cuts]
+        self.assertEqual(sizes, [(7.25, 1.5)] * 4)  # two faces at either end
+
+    def test_a_ring_as_thick_as_its_legs_leaves_nothing(self) -> None:
+        thick = replace(self.laid.timber, ring=self.laid.timber.leg)
+        with self.assertRaises(OutsideScope):
+            leg_left(replace(self.laid, timber=thick), self.case.book.units)
 
     def test_every_school_answers_or_says_why(self) -> None:
         for school in SITES:

@@ -31,12 +31,25 @@ Alike = tuple[tuple[Check, ...], tuple[NotCovered, ...]]
 
 
 @dataclass(slots=True, kw_only=True)
-class Findings:
-    """Checks and gaps as they are found."""
+class Said:
+    """What is checked, and what is not."""
 
-    book: Rulebook
     checks: list[Check] = field(default_factory=list)
     not_covered: list[NotCovered] = field(default_factory=list)
+
+    def take(self, one: Check | NotCovered) -> None:
+        """A check, or why there is none, as somebody else found it."""
+        if isinstance(one, Check):
+            self.checks.append(one)
+        else:
+            self.not_covered.append(one)
+
+
+@dataclass(slots=True, kw_only=True)
+class Findings(Said):
+    """Checks and gaps as they are found, under one rulebook."""
+
+    book: Rulebook
 
     def length_step(self, symbol: str, value_m: float, says: str, source: str = "geometry") -> Step:
         """A length in the unit that spans are read in."""

@@ -9,7 +9,6 @@ from dataclasses import dataclass, replace
 
 from steady.errors import OutsideScope
 from steady.layout.canopy import Laminated, laminated
-from steady.plan.model import Check
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
@@ -71,7 +70,7 @@ def check_plies(found: Findings, about: str, stand: Stand, down_n: float, swayed
         Asked("Post bends", about, f"wind {swayed.way}"),
         "thicker outer plies",
     )
-    (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
+    found.take(one)
     name = "Post is squeezed and bent"
     if stand.post.flat:
         why = "built-up posts that bend across their plies while they are squeezed are outside the code's rules"

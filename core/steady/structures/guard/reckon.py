@@ -15,6 +15,7 @@ from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import Asked, check_bends
+from steady.structures.findings import Said
 from steady.yard.stock import Stick
 
 UPPER_FIXING_M = 2 * IN
@@ -71,13 +72,11 @@ class GuardRun:
 
 
 @dataclass(slots=True)
-class GuardFound:
+class GuardFound(Said):
     """The guard as it is built, and its checks. No runs: none is needed."""
 
     height_m: float = 0.0
     runs: list[GuardRun] = field(default_factory=list)
-    checks: list[Check] = field(default_factory=list)
-    not_covered: list[NotCovered] = field(default_factory=list)
     source: str = ""
 
 
@@ -217,7 +216,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
             Asked(name, about, says),
             "what its maker says of a guard system, or a graded stick",
         )
-        (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
+        found.take(one)
 
 
 def corners(edge: Edge, others: list[Edge]) -> tuple[float | None, float | None]:

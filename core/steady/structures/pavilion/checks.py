@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from steady.errors import InputError, OutsideScope
+from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
-from steady.plan.model import Asks, Check, Step
+from steady.plan.model import Asks, Check, NotCovered, Step
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import Standing
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
@@ -27,6 +28,7 @@ from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.wind_place import place_of
 
+LEGS_BEND = "Raised centre's legs bend"
 MOST_M2 = 50.0
 ONE_HALF = 1.5
 """Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
@@ -201,7 +203,7 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
         push_n = f.wind_up * bare_frame(book, place, raised.peak_m, Rows(row_m2=face, rows=1)).force_n
     except (OutsideScope, InputError) as refused:
         outside = refused if isinstance(refused, OutsideScope) else OutsideScope(refused.message, "type the wind")
-        found.gap("Raised centre's legs bend", about, outside)
+        found.gap(LEGS_BEND, about, outside)
         return
     arm_m = raised.ring_m - laid.peak_m
     moment = Step(
@@ -213,10 +215,11 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
         source="statics: four legs held in the ring",
         says="each leg, at the ring",
     )
-    one = check_bends(
-        book, laid.frame.wood(laid.timber.leg), (moment, "wind"), Asked("Raised centre's legs bend", about, "wind")
-    )
-    (found.checks if isinstance(one, Check) else found.not_covered).append(one)  # type: ignore[arg-type]
+    one = check_bends(book, laid.frame.wood(laid.timber.leg), (moment, "wind"), Asked(LEGS_BEND, about, "wind"))
+    try:
+        found.take(_notched(one, leg_left(laid, u)))
+    except OutsideScope as refused:
+        found.gap(LEGS_BEND, about, refused)
     if loads.wind_pa:
         up_pa = loads.up_pa if loads.up_pa is not None else loads.wind_pa
         lift_n = raised.plan_m2 * (f.wind_up * up_pa - f.lasting * loads.dead_pa) / 4
@@ -232,6 +235,44 @@ def _raised(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> None
                 crew=True,
                 needs=needs,
             )
+
+
+def leg_left(laid: Laid, u: Units) -> Step:
+    """What notches for the rings' pieces leave of a raised centre's leg: both outer faces are cut, and it bends the weak way.
+
+    Raises:
+        OutsideScope: The ring's pieces are as thick as the leg, so nothing is left.
+    """
+    leg, lost_m = laid.timber.leg, laid.timber.ring.thickness_m
+    b, d = sorted((leg.thickness_m, leg.width_m))
+    if b <= lost_m:
+        raise OutsideScope("notches for the rings' pieces leave nothing of its legs", "thinner pieces for the ring")
+    return Step(
+        symbol="k_left",
+        value=(d - lost_m) * (b - lost_m) ** 2 / (b * d**2),
+        unit="",
+        formula="(d - t) * (b - t) ** 2 / (b * d ** 2)",
+        inputs=(("d", d / u.size_m, u.size), ("b", b / u.size_m, u.size), ("t", lost_m / u.size_m, u.size)),
+        source="geometry",
+        says="of its section modulus, notched on two faces",
+    )
+
+
+def _notched(one: Check | NotCovered, left: Step) -> Check | NotCovered:
+    """A whole leg's bending, held to what its notches leave of it: it bends most where they are."""
+    if isinstance(one, NotCovered):
+        return one
+    whole = one.limit
+    limit = Step(
+        symbol="M_left",
+        value=whole.value * left.value,
+        unit=whole.unit,
+        formula="M_max * k_left",
+        inputs=(("M_max", whole.value, whole.unit), ("k_left", left.value, "")),
+        source=whole.source,
+        says="what its notches leave",
+    )
+    return replace(one, limit=limit, working=(*one.working, replace(whole, symbol="M_max"), left))
 
 
 def _unheld_m(laid: Laid, level_m: float) -> float:

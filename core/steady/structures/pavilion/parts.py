@@ -2,6 +2,7 @@
 
 import itertools
 import math
+from typing import Literal
 
 from steady.layout.roofs import jack
 from steady.layout.sheet_order import Strip
@@ -99,9 +100,11 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     named, deep = f"{spec.id}/raised", laid.timber.ring.width_m
     _ring(g, laid, named, raised.ring_m - deep / 2)
     lap = (deep, laid.timber.ring.thickness_m)
-    cuts = (
-        Cut(end="start", kind="notch", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=lap),
-        Cut(end="end", kind="notch", at_m=raised.leg_m - deep, mitre_rad=0.0, bevel_rad=0.0, size_m=lap),
+    ends: tuple[tuple[Literal["start", "end"], float], ...] = (("start", 0.0), ("end", raised.leg_m - deep))
+    cuts = tuple(
+        Cut(end=end, kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=0.0, size_m=lap)
+        for end, at_m in ends
+        for _ in range(2)  # both outer faces: the rings' pieces meet there
     )
     for side in raised.sides:
         x, y = side.at(leg.thickness_m / 2, leg.thickness_m / 2)

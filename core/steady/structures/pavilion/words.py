@@ -138,8 +138,9 @@ def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
         )
     if laid.raised is not None:
         said.append(
-            f"The raised centre: legs of {tape.length(laid.raised.leg_m)} notched onto both rings, {tape.length(spec.raised_m)} of "
-            "air; the large roof's sheets end under a flashing behind the legs. Mesh keeps birds out"
+            f"The raised centre: legs of {tape.length(laid.raised.leg_m)} notched on two faces onto both rings, "
+            f"{tape.length(spec.raised_m)} of air; the large roof's sheets end under a flashing behind the legs. "
+            "Mesh keeps birds out"
         )
     said.append(sheets_says(spec, laid, tape))
     if laid.left_out:
