@@ -149,6 +149,8 @@ class SiteReading(models.Model):
     measured_at = models.DateTimeField()
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     received_at = models.DateTimeField(auto_now_add=True)
+    counts_at = models.DateTimeField()
+    """When it was measured by the server's clock, which alone puts readings in order; `measured_at` is the phone's own."""
 
     class Meta:
         indexes = [models.Index(fields=["job", "about", "what"], name="reading_of_a_thing")]

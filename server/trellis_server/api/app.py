@@ -12,6 +12,9 @@ from trellis_server.api import errors
 from trellis_server.api.parts import admit
 from trellis_server.services.jobs import Person
 
+MEANT = "X-Trellis-Person"
+"""Whom a page took itself to be signed in as. Where another tab signed somebody else in, nothing is done under their name."""
+
 
 def _same_site(request: HttpRequest) -> bool:
     if check_csrf(request):
@@ -24,6 +27,8 @@ def signed_in(request: HttpRequest) -> Person | None:
     _same_site(request)
     if not request.user.is_authenticated:
         return None
+    if request.headers.get(MEANT, str(request.user.pk)) != str(request.user.pk):
+        raise HttpError(401, "Somebody else is signed in here now: what you typed is kept under your name")
     admit(request, request.user)
     return request.user
 

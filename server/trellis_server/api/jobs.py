@@ -20,6 +20,7 @@ from trellis_server.api.schemas.jobs import (
     NewJob,
     ReadingsAnswer,
     ReadingsBody,
+    ReadingsKept,
     SaveBody,
     StatusBody,
     StepBody,
@@ -168,10 +169,11 @@ def measured(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     return fast({"readings": readings.rows(jobs.job_of(request.user, job_id))})
 
 
-@router.post("/{uuid:job_id}/readings", response={200: ReadingsAnswer, **REFUSALS})
+@router.post("/{uuid:job_id}/readings", response={200: ReadingsKept, **REFUSALS})
 def measure(request: HttpRequest, job_id: uuid.UUID, body: ReadingsBody) -> HttpResponse:
     """Keep readings made on site; sent twice, they are kept once."""
     for index, reading in enumerate(body.readings):
         if reading.value_m is not None and not abs(reading.value_m) <= 5000:
             raise InputError(f"readings/{index}/value_m", "This is more than 5 km")
-    return fast({"readings": readings.rows(readings.keep(request.user, job_id, body.readings))})
+    kept = readings.keep(request.user, job_id, body.readings, body.sent_at)
+    return fast({"kept": [{"id": reading.pk, "counts_at": reading.counts_at} for reading in kept]})

@@ -26,6 +26,7 @@ def _session(request: HttpRequest) -> Session:
     role, acts, sees = may(request.user)
     return Session(
         signed_in=True,
+        id=request.user.pk,
         name=request.user.get_username(),
         crew=crew_of(request.user).name,
         demo=demo,

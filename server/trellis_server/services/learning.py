@@ -15,6 +15,7 @@ from steady.record.ticks import tick_groups
 
 from trellis_server.models import Crew, Job, SiteReading
 from trellis_server.services import documents
+from trellis_server.services.readings import IN_ORDER
 
 log = logging.getLogger(__name__)
 
@@ -35,7 +36,7 @@ def learned(crew: Crew, now: Document) -> list[Learned]:
         ticked["post"][row[0]].append(row[1])
     for job, document in _documents(crew):
         plans = _plans(document)
-        readings = list(job.readings.exclude(what="set").order_by("measured_at"))
+        readings = list(job.readings.exclude(what="set").order_by(*IN_ORDER))
         _pieces(job, document, plans, readings, ticked)
         logs += _latches(document, plans, readings)
         if document.site.soil == now.site.soil and document.yard.bag == now.yard.bag:

@@ -3,10 +3,12 @@
 import logging
 import uuid
 from collections.abc import Sequence
-from datetime import datetime
+from datetime import UTC, datetime, timedelta
 from typing import Protocol
 
 from django.db import transaction
+from django.db.models import Max
+from django.utils import timezone
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
 from steady.jobs.document import find as find_structure
@@ -44,23 +46,43 @@ class Measured(Protocol):
     def measured_at(self) -> datetime: ...
 
 
-def keep(person: Person, job_id: uuid.UUID, readings: Sequence[Measured]) -> Job:
+IN_ORDER = ("counts_at", "received_at")
+"""How readings follow each other: by the server's clock, then as they came in."""
+
+
+def keep(
+    person: Person, job_id: uuid.UUID, readings: Sequence[Measured], sent_at: datetime | None = None
+) -> list[SiteReading]:
     """Keep readings; one that was sent before is left as it was.
+
+    Args:
+        sent_at: What the phone's clock showed when it sent them: how long ago each was measured is told from it, so that a
+            clock that is wrong puts nothing out of order.
+
+    Returns:
+        The readings as they are kept, in the order in which they were sent.
 
     Raises:
         Missing: There is no such job here.
         InputError: An id that belongs to another job.
     """
+    now = timezone.now()
     with transaction.atomic():
         job = job_of(person, job_id)
-        known = {r.pk: r.job_id for r in SiteReading.objects.filter(pk__in=[r.id for r in readings])}
-        for reading in readings:
+        known = {r.pk: r for r in SiteReading.objects.filter(pk__in=[r.id for r in readings])}
+        last: dict[str, datetime] = {}
+        for index, reading in enumerate(readings):
             if reading.id in known:
-                if known[reading.id] != job.pk:
-                    raise InputError("readings", "This reading belongs to another job")
+                if known[reading.id].job_id != job.pk:
+                    raise InputError(f"readings/{index}/id", "This reading belongs to another job")
                 continue
-            known[reading.id] = job.pk
-            SiteReading.objects.create(
+            if reading.device not in last:
+                last[reading.device] = _last_of(job, reading.device)
+            ago = min(max((sent_at or now) - reading.measured_at, timedelta()), MOST_AGO)
+            # What a phone says later was said later, whatever its clock did in between.
+            last[reading.device] = max(now - ago, last[reading.device])
+            known[reading.id] = SiteReading.objects.create(
+                counts_at=last[reading.device],
                 id=reading.id,
                 job=job,
                 about=reading.about,
@@ -72,7 +94,17 @@ def keep(person: Person, job_id: uuid.UUID, readings: Sequence[Measured]) -> Job
                 measured_at=reading.measured_at,
                 author_id=person.pk,
             )
-        return job
+        return [known[reading.id] for reading in readings]
+
+
+MOST_AGO = timedelta(days=3650)
+"""A reading counts as no older than this, whatever the phone says [our own]."""
+
+
+def _last_of(job: Job, device: str) -> datetime:
+    """When the last reading counts that a device sent of a job; long ago where it sent none."""
+    found: datetime | None = job.readings.filter(device=device).aggregate(last=Max("counts_at"))["last"]
+    return found or datetime(1970, 1, 1, tzinfo=UTC)
 
 
 class Find(Protocol):
@@ -111,7 +143,7 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
 def up(job: Job) -> frozenset[tuple[str, str]]:
     """What is ticked as done, by what it is of and the tick's name; what was unticked again is not."""
     last: dict[tuple[str, str], bool] = {}
-    for reading in job.readings.filter(value_m=None).order_by("measured_at", "received_at"):
+    for reading in job.readings.filter(value_m=None).order_by(*IN_ORDER):
         last[reading.about, reading.what] = reading.done
     return frozenset(key for key, done in last.items() if done)
 
@@ -121,7 +153,7 @@ def _standing(job: Job, plan: Plan) -> dict[str, float]:
     marks = {mark.id: mark.station_m for mark in plan.marks}
     done: dict[str, bool] = {}
     measured: dict[str, float] = {}
-    for reading in job.readings.order_by("measured_at", "received_at"):
+    for reading in job.readings.order_by(*IN_ORDER):
         if reading.what == "set":
             done[reading.about] = reading.done
         elif reading.what == "stands at" and reading.value_m is not None:
@@ -136,7 +168,7 @@ def rows(job: Job) -> list[dict[str, object]]:
     plans = _plans(state(job).document)
     owners = {target.about: structure for structure, plan in plans.items() for target in plan.targets}
     found = []
-    for reading in job.readings.select_related("author").order_by("measured_at", "received_at"):
+    for reading in job.readings.select_related("author").order_by(*IN_ORDER):
         structure = owners.get(reading.about) or reading.about.partition("/")[0]
         target = target_of(plans[structure], reading.about, reading.what) if structure in plans else None
         compared = compare(target, reading.value_m) if target is not None and reading.value_m is not None else None
@@ -151,6 +183,7 @@ def rows(job: Job) -> list[dict[str, object]]:
                 "note": reading.note,
                 "device": reading.device,
                 "measured_at": reading.measured_at,
+                "counts_at": reading.counts_at,
                 "author": reading.author.get_username() if reading.author else "",
                 "unit": target.unit if target is not None else "m",
                 "planned_m": target.planned if target is not None else None,

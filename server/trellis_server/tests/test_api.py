@@ -4,13 +4,16 @@ import csv
 import io
 import json
 import uuid
+from datetime import UTC, datetime, timedelta
 from typing import Any
 
 import ezdxf
 from django.test import TestCase, override_settings, tag
+from django.utils import timezone
 from steady.drawing.views import views
 from steady.jobs.document import plan_structure
 
+from trellis_server.models import Crew
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.printed import text_of
@@ -366,7 +369,9 @@ class FilesTest(TestCase):
         self.assertEqual(missing, set())
 
 
-class SiteTest(TestCase):
+class SiteCase(TestCase):
+    """A job with a windbreak, and what phones send of it."""
+
     def setUp(self) -> None:
         self.who = person("ash")
         self.caller = Caller(self.who)
@@ -386,8 +391,14 @@ class SiteTest(TestCase):
     def send(self, *readings: dict[str, object]) -> list[dict[str, object]]:
         answer = self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": list(readings)})
         self.assertEqual(answer.status_code, 200, answer.content)
-        return list(answer.json()["readings"])
+        return self.rows()
 
+    def rows(self) -> list[dict[str, Any]]:
+        """What the job holds, in the order in which it counts."""
+        return list(self.caller.client.get(f"/api/jobs/{self.job}/readings").json()["readings"])
+
+
+class SiteTest(SiteCase):
     def test_two_phones_values_are_both_kept_beside_the_plan(self) -> None:
         rows = self.send(self.reading(1.90, "phone a"), self.reading(1.70, "phone b"))
         self.assertEqual({row["device"] for row in rows}, {"phone a", "phone b"})
@@ -401,6 +412,82 @@ class SiteTest(TestCase):
     def test_a_post_no_longer_planned_keeps_its_reading(self) -> None:
         rows = self.send(self.reading(1.9, "phone a", about="windbreak/post/gone"))
         self.assertIsNone(rows[0]["planned_m"])
+
+    def test_the_answer_holds_what_was_sent_alone(self) -> None:
+        self.send(self.reading(1.9, "phone a"))
+        one = self.reading(1.8, "phone a")
+        answer = self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": [one]}).json()
+        self.assertEqual([row["id"] for row in answer["kept"]], [one["id"]])
+
+
+class ClockTest(SiteCase):
+    """Readings follow each other by the server's clock, however wrong a phone's is; the phone's own is shown."""
+
+    def at(self, said: datetime, value_m: float, device: str, sent: datetime | None = None) -> None:
+        body: dict[str, Any] = {"readings": [self.reading(value_m, device, measured_at=said.isoformat())]}
+        if sent is not None:
+            body["sent_at"] = sent.isoformat()
+        self.assertEqual(self.caller.send("POST", f"/api/jobs/{self.job}/readings", body).status_code, 200)
+
+    def values(self) -> list[float]:
+        return [row["value_m"] for row in self.rows()]
+
+    def test_a_tick_of_2031_is_taken_back_by_a_later_right_one(self) -> None:
+        future, now = datetime(2031, 5, 1, 8, tzinfo=UTC), timezone.now()
+        self.at(future, 1.0, "wrong clock", sent=future)
+        self.at(now, 2.0, "right clock", sent=now)
+        self.assertEqual(self.values(), [1.0, 2.0])
+        self.assertEqual(self.rows()[0]["measured_at"][:10], "2031-05-01")
+
+    def test_the_same_phone_takes_its_own_back_once_its_clock_is_right(self) -> None:
+        future, now = datetime(2031, 5, 1, 8, tzinfo=UTC), timezone.now()
+        self.at(future, 1.0, "phone", sent=future)
+        self.at(now, 2.0, "phone", sent=now)
+        self.assertEqual(self.values(), [1.0, 2.0])
+
+    def test_what_waited_for_signal_counts_when_it_was_measured(self) -> None:
+        """Measured two hours before it was sent, by a clock three years slow: another's value of an hour ago is later."""
+        now, slow = timezone.now(), timedelta(days=3 * 365)
+        self.at(now - timedelta(hours=1), 2.0, "right clock", sent=now)
+        self.at(now - slow - timedelta(hours=2), 1.0, "slow clock", sent=now - slow)
+        self.assertEqual(self.values(), [1.0, 2.0])
+
+    def test_a_clock_set_back_between_two_readings_leaves_them_in_order(self) -> None:
+        now = timezone.now()
+        rows = [self.reading(1.0, "phone", measured_at=(now + timedelta(days=900)).isoformat()),
+                self.reading(2.0, "phone", measured_at=(now - timedelta(minutes=3)).isoformat())]  # fmt: skip
+        body = {"readings": rows, "sent_at": now.isoformat()}
+        self.assertEqual(self.caller.send("POST", f"/api/jobs/{self.job}/readings", body).status_code, 200)
+        self.assertEqual(self.values(), [1.0, 2.0])
+
+    def test_nothing_counts_later_than_it_came_in(self) -> None:
+        self.at(datetime(9999, 12, 31, 23, tzinfo=UTC), 1.0, "phone")
+        self.at(datetime(1, 1, 2, tzinfo=UTC), 2.0, "other")
+        for row in self.rows():
+            self.assertLessEqual(datetime.fromisoformat(row["counts_at"]), timezone.now())
+
+
+class MeantTest(TestCase):
+    """A page says whom it takes itself to be signed in as: nothing of it is done under another's name."""
+
+    def test_a_page_of_somebody_else_is_told_so_and_nothing_is_kept(self) -> None:
+        ash, elm = person("ash"), person("elm")
+        mine = Caller(ash)
+        job = mine.new_job()
+        Crew.objects.get(members=ash).members.add(elm)
+        # Elm signed in by another tab: the cookies are elm's, the page is ash's.
+        theirs = Caller(elm)
+        body = {"base": 1, "document": {**small_job("Ash's words")}, "says": "typed"}
+        answer = theirs.client.put(
+            f"/api/jobs/{job}", body, content_type="application/json", headers={"X-Trellis-Person": str(ash.pk)}
+        )
+        self.assertEqual(answer.status_code, 401)
+        self.assertIn("Somebody else", answer.json()["title"])
+        self.assertEqual(theirs.client.get(f"/api/jobs/{job}").json()["revision"], 1)
+        kept = theirs.client.put(
+            f"/api/jobs/{job}", body, content_type="application/json", headers={"X-Trellis-Person": str(elm.pk)}
+        )
+        self.assertEqual(kept.status_code, 200)
 
 
 class PageTest(TestCase):

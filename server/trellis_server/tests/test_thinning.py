@@ -80,6 +80,7 @@ class ThinningTest(Thinned):
             done=True,
             device="p",
             measured_at=NOW,
+            counts_at=NOW,
         )
         SiteReading.objects.filter(pk=reading.pk).update(received_at=NOW - ages[1] + timedelta(seconds=5))
         looked = Inspection.objects.create(job=self.job, task="dig", by="x", on=NOW.date(), passed=True)

@@ -88,7 +88,8 @@ class ToyThroughTheApiTest(TestCase):
             "device": "d",
             "measured_at": "2026-06-01T10:00:00Z",
         }
-        row = self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": [reading]}).json()["readings"][0]
+        self.caller.send("POST", f"/api/jobs/{self.job}/readings", {"readings": [reading]})
+        row = self.caller.client.get(f"/api/jobs/{self.job}/readings").json()["readings"][0]
         self.assertEqual(
             (row["structure"], row["planned_m"], row["verdict"], row["replans"]), ("horse", 2.0, "outside", "hold")
         )

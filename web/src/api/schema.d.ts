@@ -5180,6 +5180,22 @@ export interface components {
             password: string;
         };
         /**
+         * KeptReading
+         * @description A reading that is kept, and when it counts by the server's clock.
+         */
+        KeptReading: {
+            /**
+             * Counts At
+             * Format: date-time
+             */
+            counts_at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
          * KeptSum
          * @description A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown.
          */
@@ -8165,6 +8181,11 @@ export interface components {
             about: string;
             /** Author */
             author: string;
+            /**
+             * Counts At
+             * Format: date-time
+             */
+            counts_at: string;
             /** Device */
             device: string;
             /** Done */
@@ -8224,10 +8245,20 @@ export interface components {
             /** Readings */
             readings: components["schemas"]["ReadingRow"][];
         };
-        /** ReadingsBody */
+        /**
+         * ReadingsBody
+         * @description `sent_at`: what the phone's clock shows as it sends them; the server tells from it how long ago each was measured.
+         */
         ReadingsBody: {
             /** Readings */
             readings: components["schemas"]["ReadingBody"][];
+            /** Sent At */
+            sent_at?: string | null;
+        };
+        /** ReadingsKept */
+        ReadingsKept: {
+            /** Kept */
+            kept: components["schemas"]["KeptReading"][];
         };
         /**
          * ReferenceAnswer
@@ -8496,6 +8527,11 @@ export interface components {
              * @default false
              */
             demo_here: boolean;
+            /**
+             * Id
+             * @default 0
+             */
+            id: number;
             /**
              * May
              * @default []
@@ -13481,7 +13517,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ReadingsAnswer"];
+                    "application/json": components["schemas"]["ReadingsKept"];
                 };
             };
             /** @description Unauthorized */

@@ -24,6 +24,7 @@ class Session(Schema):
     """Who is signed in. `demo`: the demo's crew is; `demo_here`: there is a demo to go into from here."""
 
     signed_in: bool
+    id: int = 0
     name: str = ""
     crew: str = ""
     demo: bool = False
@@ -141,7 +142,21 @@ class ReadingBody(Closed):
 
 
 class ReadingsBody(Closed):
+    """`sent_at`: what the phone's clock shows as it sends them; the server tells from it how long ago each was measured."""
+
     readings: Annotated[list[ReadingBody], MaxLen(500)]
+    sent_at: datetime | None = None
+
+
+class KeptReading(Schema):
+    """A reading that is kept, and when it counts by the server's clock."""
+
+    id: uuid.UUID
+    counts_at: datetime
+
+
+class ReadingsKept(Schema):
+    kept: list[KeptReading]
 
 
 class ReadingRow(Schema):
@@ -155,6 +170,7 @@ class ReadingRow(Schema):
     note: str
     device: str
     measured_at: datetime
+    counts_at: datetime
     author: str
     structure: str = ""
     unit: Literal["m", "rad", "%"] = "m"

@@ -66,6 +66,7 @@ def measured(job: Job, person: Any) -> None:
             note=note,
             device=device,
             measured_at=datetime(2026, 11, 20, hour, 10, tzinfo=UTC),
+            counts_at=datetime(2026, 11, 20, hour, 10, tzinfo=UTC),
             author=person,
         )
 
