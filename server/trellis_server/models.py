@@ -120,11 +120,16 @@ class Revision(models.Model):
     parent = models.ForeignKey("self", on_delete=models.PROTECT, null=True, related_name="children")
     document = PackedJSON()
     says = models.CharField(max_length=200, default="")
+    key = models.UUIDField(null=True)
+    """Made by the page that saved it: sent again because its answer was lost on the way, it is kept once."""
     author = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = [models.UniqueConstraint(fields=["job", "number"], name="one_number_a_job")]
+        constraints = [
+            models.UniqueConstraint(fields=["job", "number"], name="one_number_a_job"),
+            models.UniqueConstraint(fields=["job", "key"], name="one_save_a_key"),
+        ]
 
 
 class RedoStep(models.Model):

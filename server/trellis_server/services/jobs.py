@@ -91,12 +91,22 @@ def create(person: Person, document: Document, says: str = "started") -> State:
     """A new job in the person's crew."""
     with transaction.atomic():
         job = Job.objects.create(crew=crew_of(person), name=document.name)
-        _append(job, None, document, says, person)
+        _append(job, None, Saving(0, document, says), person)
         return state(job)
 
 
-def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says: str) -> State | Conflicted:
-    """Save a change made from revision `base`.
+@dataclass(frozen=True)
+class Saving:
+    """A save as a page sends it: made from revision `base`. `key`: the page's own, so that what is sent twice is kept once."""
+
+    base: int
+    document: Document
+    says: str = ""
+    key: uuid.UUID | None = None
+
+
+def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicted:
+    """Save a change.
 
     A save that met another is merged part by part where the two do not clash; a clash is handed back with both versions.
 
@@ -104,15 +114,19 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
         Missing: There is no such job here.
         InputError: There is no such revision.
     """
+    base, document = saving.base, saving.document
     with transaction.atomic():
         job = job_of(person, job_id)
         assert job.current is not None
+        before = job.revisions.filter(key=saving.key).first() if saving.key is not None else None
+        if before is not None:
+            # The answer was lost on the way. What became of it since, undone or joined, stays.
+            return replace(state(job), sent=None if before.pk == job.current_id else before.number)
         if job.current.number == base:
-            before = job.current.document
-            after = documents.dump(document)
-            if after != before:
-                _append(job, job.current, document, says, person)
-            return replace(state(job), changed=_changed(before, after))
+            now, after = job.current.document, documents.dump(document)
+            if after != now:
+                _append(job, job.current, saving, person)
+            return replace(state(job), changed=_changed(now, after))
         origin = _origin(job, base)
         merged, clashes = merge(
             documents.whole(origin.document), documents.dump(document), documents.whole(job.current.document)
@@ -125,9 +139,10 @@ def save(person: Person, job_id: uuid.UUID, base: int, document: Document, says:
             # Sent twice, because the first answer was lost on the way: no step that undo would have to take back.
             return state(job)
         # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
-        sent = _keep(job, origin, document, says, person)
+        sent = _keep(job, origin, saving, person)
         if documents.dump(joined) != now:
-            _append(job, job.current, joined, f"{says} (joined with another's change)"[:200], person)
+            words = f"{saving.says} (joined with another's change)"[:200]
+            _append(job, job.current, Saving(job.current.number, joined, words), person)
         return replace(state(job), sent=sent.number)
 
 
@@ -151,21 +166,22 @@ def _changed(before: documents.Json, after: documents.Json) -> tuple[str, ...]:
     return tuple(item["spec"]["id"] for item in after["structures"] if old.get(item["spec"]["id"]) != item["spec"])
 
 
-def _keep(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> Revision:
+def _keep(job: Job, parent: Revision | None, saving: Saving, person: Person) -> Revision:
     last = job.revisions.aggregate(last=Max("number"))["last"] or 0
     return Revision.objects.create(
         job=job,
         number=last + 1,
         parent=parent,
-        document=documents.dump(document),
-        says=says[:200],
+        document=documents.dump(saving.document),
+        says=saving.says[:200],
+        key=saving.key,
         author_id=person.pk,
     )
 
 
-def _append(job: Job, parent: Revision | None, document: Document, says: str, person: Person) -> None:
-    job.current = _keep(job, parent, document, says, person)
-    job.name = document.name
+def _append(job: Job, parent: Revision | None, saving: Saving, person: Person) -> None:
+    job.current = _keep(job, parent, saving, person)
+    job.name = saving.document.name
     job.save()
     job.redo_steps.all().delete()
     if job.current.number % EVERY == 0:

@@ -20,7 +20,7 @@ from steady.structures.kind import Found
 from steady.structures.registry import kind_of
 
 from trellis_server.models import Job, SiteReading
-from trellis_server.services.jobs import Conflicted, Person, State, job_of, save, state
+from trellis_server.services.jobs import Conflicted, Person, Saving, State, job_of, save, state
 
 log = logging.getLogger(__name__)
 
@@ -137,7 +137,7 @@ def go_round_find(person: Person, job_id: uuid.UUID, find: Find) -> State | Conf
         plan = plan_structure(document, find.structure)
         met = Found(post=find.post, what=find.what, half_width_m=find.half_width_m, stand_m=_standing(now.job, plan))
         changed = with_spec(document, find.structure, kind.found(spec, plan, met))
-        return save(person, job_id, now.revision.number, changed, f"went round what a hole met: {find.what}")
+        return save(person, job_id, Saving(now.revision.number, changed, f"went round what a hole met: {find.what}"))
 
 
 def up(job: Job) -> frozenset[tuple[str, str]]:

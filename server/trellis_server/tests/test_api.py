@@ -13,7 +13,7 @@ from django.utils import timezone
 from steady.drawing.views import views
 from steady.jobs.document import plan_structure
 
-from trellis_server.models import Crew
+from trellis_server.models import Crew, Revision
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.printed import text_of
@@ -165,6 +165,33 @@ class HistoryTest(TestCase):
                 state = self.caller.send("GET", f"/api/jobs/{self.job}").json()
                 self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": state["revision"]})
             self.assertFalse(self.caller.send("GET", f"/api/jobs/{self.job}").json()["can_undo"])
+
+    def keyed(self, base: int, document: dict[str, Any], key: str) -> dict[str, Any]:
+        body = {"base": base, "document": document, "says": "typed", "key": key}
+        answer = self.caller.send("PUT", f"/api/jobs/{self.job}", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return dict(answer.json())
+
+    def test_what_is_sent_twice_and_was_undone_meanwhile_stays_undone(self) -> None:
+        """The answer was lost; another page undid it; the page that never heard of it sends it again."""
+        key = str(uuid.uuid4())
+        first = self.keyed(1, small_job("typed once"), key)
+        self.caller.send("POST", f"/api/jobs/{self.job}/undo", {"base": first["revision"]})
+        again = self.keyed(1, small_job("typed once"), key)
+        self.assertEqual((again["document"]["name"], again["revision"]), ("Small", 1))
+        self.assertEqual(again["sent"], first["revision"])  # what is typed on top of it goes on from there
+        on = self.keyed(again["sent"], {**small_job("typed once"), "client": "the house"}, str(uuid.uuid4()))
+        self.assertEqual((on["document"]["name"], on["document"]["client"]), ("Small", "the house"))
+
+    def test_what_was_joined_and_is_sent_twice_is_kept_once(self) -> None:
+        key, theirs = str(uuid.uuid4()), small_job()
+        theirs["place"] = "by the brook"
+        self.keyed(1, theirs, str(uuid.uuid4()))
+        mine = {**small_job(), "client": "the house"}
+        first, again = self.keyed(1, mine, key), self.keyed(1, mine, key)
+        self.assertEqual(first, again)
+        self.assertEqual((again["document"]["place"], again["document"]["client"]), ("by the brook", "the house"))
+        self.assertEqual(Revision.objects.filter(job_id=self.job).count(), 4)
 
     def test_two_editors_of_different_parts_are_joined(self) -> None:
         mine, theirs = small_job(), small_job()

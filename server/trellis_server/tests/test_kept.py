@@ -22,7 +22,7 @@ from trellis_server.demo.jobs import all_jobs
 from trellis_server.models import Job, Revision, SiteReading
 from trellis_server.plan_file import main
 from trellis_server.services import documents
-from trellis_server.services.jobs import jobs_of, save, state
+from trellis_server.services.jobs import Saving, jobs_of, save, state
 from trellis_server.services.merge import merge
 from trellis_server.tests.make import small_job
 
@@ -118,7 +118,7 @@ class DemoTest(TestCase):
         job = jobs_of(person)[0]
         document = state(job).document
         changed = documents.dump(document) | {"name": "My own name"}
-        save(person, job.pk, 1, documents.load(changed), "renamed")
+        save(person, job.pk, Saving(1, documents.load(changed), "renamed"))
         self.load()
         names = {job.name for job in all_jobs()}
         self.assertEqual({job.name for job in Job.objects.all()}, names - {"Larkspur Rise"} | {"My own name"})

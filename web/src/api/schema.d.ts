@@ -8354,11 +8354,16 @@ export interface components {
             /** Word */
             word: string;
         };
-        /** SaveBody */
+        /**
+         * SaveBody
+         * @description A change made from a revision. `key`: the page's own for this save, so that what is sent twice is kept once.
+         */
         SaveBody: {
             /** Base */
             base: number;
             document: components["schemas"]["Job"];
+            /** Key */
+            key?: string | null;
             /**
              * Says
              * @default

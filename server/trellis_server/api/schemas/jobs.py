@@ -77,9 +77,12 @@ class JobState(Schema):
 
 
 class SaveBody(Closed):
+    """A change made from a revision. `key`: the page's own for this save, so that what is sent twice is kept once."""
+
     base: int
     document: Job
     says: Annotated[str, MaxLen(200)] = ""
+    key: uuid.UUID | None = None
 
 
 class NewJob(Closed):

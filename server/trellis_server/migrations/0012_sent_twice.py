@@ -20,4 +20,9 @@ class Migration(migrations.Migration):
             preserve_default=False,
         ),
         migrations.RunPython(by_the_server, migrations.RunPython.noop),
+        migrations.AddField(model_name="revision", name="key", field=models.UUIDField(null=True)),
+        migrations.AddConstraint(
+            model_name="revision",
+            constraint=models.UniqueConstraint(fields=("job", "key"), name="one_save_a_key"),
+        ),
     ]
