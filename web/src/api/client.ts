@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch'
 import type { paths } from '@/api/schema'
 import type { Problem, Problems } from '@/api/types'
+import { who } from '@/logic/whose'
 
 function csrf(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? ''
@@ -11,6 +12,9 @@ export const api = createClient<paths>({ baseUrl: '' })
 api.use({
   onRequest({ request }) {
     if (request.method !== 'GET') request.headers.set('X-CSRFToken', csrf())
+    // Where another tab signed somebody else in, nothing of this page is done under their name.
+    const known = who()
+    if (known) request.headers.set('X-Trellis-Person', String(known.id))
     return request
   },
 })

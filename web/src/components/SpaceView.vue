@@ -9,6 +9,7 @@ import type { Scene, Solid } from '@/api/types'
 import { extent, pieceCount, triangles } from '@/logic/space'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
+import { saveAs, saveLink } from '@/logic/save'
 
 /**
  * A structure in space, made of its parts alone: turned, walked round at eye height, put together in its order of
@@ -253,22 +254,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   controls.update()
   draw()
 })
-function save(name: string, href: string): void {
-  const link = window.document.createElement('a')
-  link.href = href
-  link.download = name
-  link.click()
-}
 function png(): void {
   renderer?.render(world, camera)
-  save(`${props.structure || 'site'}.png`, canvas.value!.toDataURL('image/png'))
+  saveLink(`${props.structure || 'site'}.png`, canvas.value!.toDataURL('image/png'))
 }
 async function gltf(): Promise<void> {
   const { GLTFExporter } = await import('three/examples/jsm/exporters/GLTFExporter.js')
   const made = await new GLTFExporter().parseAsync(built, { binary: true, onlyVisible: true })
-  const url = URL.createObjectURL(new Blob([made as ArrayBuffer], { type: 'model/gltf-binary' }))
-  save(`${props.structure || 'site'}.glb`, url)
-  setTimeout(() => URL.revokeObjectURL(url), 10_000)
+  saveAs(`${props.structure || 'site'}.glb`, made as ArrayBuffer, 'model/gltf-binary')
 }
 const LOOKS: [Look, string][] = [
   ['corner', 'From a corner'],

@@ -1,18 +1,10 @@
 import { useEventListener, useOnline } from '@vueuse/core'
-import { computed, onMounted, ref, shallowRef } from 'vue'
-import { api, ask, Refused } from '@/api/client'
-import type { Job, ReadingBody, Sheet } from '@/api/types'
-import {
-  deviceName,
-  keepQueue,
-  keepSaid,
-  keepSheet,
-  keepTheirs,
-  keptSheet,
-  keptTheirs,
-  queued,
-  said,
-} from '@/logic/keep'
+import { onMounted, ref, shallowRef } from 'vue'
+import { api, ask, type Refused } from '@/api/client'
+import type { Job, Sheet } from '@/api/types'
+import { useOutbox } from '@/composables/useOutbox'
+import { keepSheet, keptSheet } from '@/logic/keep'
+import { useSession } from '@/stores/session'
 
 /** A structure on a phone: the last plan known, readings kept at once and sent when there is signal. */
 export function useSite(job: string, structure: string) {
@@ -21,18 +13,13 @@ export function useSite(job: string, structure: string) {
   const sheet = shallowRef<Sheet | null>(kept?.sheet ?? null)
   /** What still holds the first hole back; without signal as it was last known. */
   const held = ref<string[]>(kept?.held ?? [])
-  const queue = ref<ReadingBody[]>(queued(job))
-  const mine = ref<ReadingBody[]>(said(job))
-  /** What the crew's other phones said of this job, as the server last told. */
-  const theirs = ref<ReadingBody[]>(keptTheirs(job))
-  const signal = ref(true)
-  const fault = ref('')
+  const outbox = useOutbox(job)
+  const { queue, signal, fault, send, hear } = outbox
   const online = useOnline()
-  let sending: Promise<void> | null = null
 
   async function fetchPlan(): Promise<void> {
     try {
-      await ask(api.GET('/api/session'))
+      await useSession().look()
       const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
       const found = (await ask(
         api.POST('/api/reckon/plan', { body: { document: state.document, structure, selected: '' } }),
@@ -53,57 +40,10 @@ export function useSite(job: string, structure: string) {
       signal.value = true
       fault.value = ''
       const told = await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } } }))
-      theirs.value = told.readings.filter((row) => row.device !== deviceName()).slice(-2000) as ReadingBody[]
-      keepTheirs(job, theirs.value)
+      outbox.hearAll(told.readings)
     } catch (error) {
       hear(error)
     }
-  }
-  function hear(error: unknown): void {
-    const refused = error as Refused
-    if (refused.offline || refused.status === 502 || refused.status === 503) signal.value = false
-    else if (refused.status === 401) fault.value = 'Sign in again; what was measured is kept here meanwhile.'
-    else fault.value = refused.message
-  }
-  /** One batch after another; whoever asks meanwhile waits for the one on its way. */
-  function send(): Promise<void> {
-    sending ??= sendAll().finally(() => (sending = null))
-    return sending
-  }
-  async function sendAll(): Promise<void> {
-    if (!queue.value.length) return
-    const batch = queue.value.slice(0, 100)
-    try {
-      await ask(
-        api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } }, body: { readings: batch } }),
-      )
-      const sent = new Set(batch.map((item) => item.id))
-      queue.value = queued(job).filter((item) => !sent.has(item.id))
-      keepQueue(job, queue.value)
-      signal.value = true
-    } catch (error) {
-      hear(error)
-      return
-    }
-    if (queue.value.length) await sendAll()
-  }
-  /** Keeps a reading here first, then sends it. */
-  function say(about: string, what: ReadingBody['what'], value_m: number | null, done = false, note = ''): void {
-    const reading: ReadingBody = {
-      id: uuid(),
-      about,
-      what,
-      value_m,
-      done,
-      note,
-      device: deviceName(),
-      measured_at: new Date().toISOString(),
-    }
-    queue.value = [...queued(job), reading]
-    keepQueue(job, queue.value)
-    mine.value = [...mine.value, reading].slice(-2000)
-    keepSaid(job, mine.value)
-    void send()
   }
   /** Asks the plan to go round what a hole met; answers in a sentence what came of it. */
   async function goRound(post: string, what: string, half_width_m: number): Promise<string> {
@@ -127,13 +67,6 @@ export function useSite(job: string, structure: string) {
       return (error as Refused).message
     }
   }
-  /** The last word on something, whoever's phone said it. */
-  const last = (about: string, what: string) =>
-    [...theirs.value, ...mine.value]
-      .filter((item) => item.about === about && item.what === what)
-      .reduce<ReadingBody | null>((late, item) => (late && at(late) > at(item) ? late : item), null)
-  const waiting = computed(() => queue.value.length)
-
   onMounted(() => {
     void fetchPlan()
     void send()
@@ -144,29 +77,7 @@ export function useSite(job: string, structure: string) {
     void send()
   })
   const timer = setInterval(() => void (queue.value.length && send()), 8000)
-  return {
-    document,
-    sheet,
-    held,
-    signal,
-    online,
-    fault,
-    waiting,
-    say,
-    last,
-    fetchPlan,
-    goRound,
-    stop: () => clearInterval(timer),
-  }
-}
-
-const at = (reading: ReadingBody) => Date.parse(reading.measured_at)
-
-/** Made here so that it works on plain http too, where the browser's own is withheld. */
-function uuid(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16))
-  bytes[6] = (bytes[6]! & 0x0f) | 0x40
-  bytes[8] = (bytes[8]! & 0x3f) | 0x80
-  const hex = [...bytes].map((b) => b.toString(16).padStart(2, '0')).join('')
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`
+  const { aside, waiting, say, settle, last } = outbox
+  const stop = () => clearInterval(timer)
+  return { document, sheet, held, signal, online, fault, waiting, aside, say, settle, last, fetchPlan, goRound, stop }
 }

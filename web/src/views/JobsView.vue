@@ -5,6 +5,8 @@ import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
 import type { JobCard } from '@/api/types'
 import JobThumb from '@/components/JobThumb.vue'
+import LeftHere from '@/components/LeftHere.vue'
+import SignOut from '@/components/SignOut.vue'
 import { arranged, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 import { useTour } from '@/stores/tour'
@@ -88,10 +90,6 @@ async function bringBack(job: string): Promise<void> {
   if (!fault.value) gone.value = null
 }
 const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
-async function leave(): Promise<void> {
-  await session.signOut()
-  await router.push({ name: 'sign-in' })
-}
 const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
 /** Several structures open on their site, one on its sheet, none on the brief. */
 /** On a phone a job opens on today's work; on a desk on its site, or on its one structure. */
@@ -125,9 +123,10 @@ const open = (card: JobCard) =>
         <router-link to="/sums">Quick sums</router-link>
         <router-link to="/numbers">What the numbers rest on</router-link>
       </nav>
-      <span>{{ session.session?.name }} <button class="link" @click="leave">Sign out</button></span>
+      <span>{{ session.session?.name }} <SignOut /></span>
     </header>
     <p v-if="fault" class="fault" role="alert">{{ fault }} <button class="link" @click="load">Try again</button></p>
+    <LeftHere v-if="cards" @sent="load" />
     <p v-if="!cards && !fault" class="quiet" aria-busy="true">Fetching the jobs.</p>
     <form v-if="plans" class="new" @submit.prevent="start">
       <label for="new">A new job</label>

@@ -9,10 +9,11 @@ import TapeStrip from '@/components/site/TapeStrip.vue'
 import TickList from '@/components/TickList.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
+import { onlyHere } from '@/logic/box'
 import { parseLength, showDistance, showReading } from '@/logic/units'
 
 const props = defineProps<{ job: string; structure: string }>()
-const { document, sheet, held, signal, fault, waiting, say, last, fetchPlan, goRound, stop } = useSite(
+const { document, sheet, held, signal, fault, waiting, aside, say, settle, last, fetchPlan, goRound, stop } = useSite(
   props.job,
   props.structure,
 )
@@ -173,6 +174,24 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       {{ fault }}
       <router-link :to="{ name: 'sign-in', query: { to: `/site/${job}/${structure}` } }">Sign in</router-link>
     </p>
+    <p v-if="onlyHere" class="fault pad-x" role="alert">
+      This phone’s store is full: what was measured last is in this page alone. Leave it open until all is sent.
+    </p>
+    <section v-if="aside.length" class="aside pad-x" aria-label="Refused by the server">
+      <p><b>Not taken by the server; the rest went on:</b></p>
+      <ul>
+        <li v-for="item in aside" :key="item.reading.id">
+          {{ item.reading.what
+          }}{{
+            item.reading.value_m === null || item.reading.value_m === undefined
+              ? ''
+              : `, ${showReading(item.reading.value_m, 'm', tape)}`
+          }}: {{ item.why }}.
+          <button class="plain" @click="settle(item.reading.id, true)">Send it again</button>
+          <button class="plain" @click="settle(item.reading.id, false)">Throw it away</button>
+        </li>
+      </ul>
+    </section>
     <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">
       {{
         signal
@@ -361,6 +380,19 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   font-weight: 600;
   padding-top: 8px;
   padding-bottom: 10px;
+}
+.aside {
+  border-left: 10px solid var(--zone);
+  padding-top: 8px;
+  padding-bottom: 8px;
+}
+.aside ul {
+  margin: 4px 0 0;
+  padding-left: 20px;
+}
+.aside .plain {
+  min-height: 48px;
+  margin: 4px 4px 4px 0;
 }
 .held p,
 .held ul {

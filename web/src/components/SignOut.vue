@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog'
+import { ref } from 'vue'
+import { useLeft } from '@/composables/useLeft'
+import { drop } from '@/logic/box'
+import { mine } from '@/logic/whose'
+import { useSession } from '@/stores/session'
+
+/** Signing out: what was kept here is sent first; what cannot be sent is asked about. */
+const session = useSession()
+const { left, says, send } = useLeft()
+const asks = ref(false)
+const fault = ref('')
+
+async function leave(): Promise<void> {
+  await send()
+  if (left.value.length) asks.value = true
+  else await out()
+}
+async function out(): Promise<void> {
+  try {
+    await session.signOut()
+    // A whole new page: nothing of the person stays in its memory.
+    location.assign('/sign-in')
+  } catch (error) {
+    asks.value = true
+    fault.value = (error as Error).message
+  }
+}
+async function throwAway(): Promise<void> {
+  for (const item of left.value)
+    if (item.tab) drop(mine('unsaved', item.job, item.tab))
+    else for (const what of ['queue', 'aside']) drop(mine(what, item.job))
+  await out()
+}
+</script>
+
+<template>
+  <button class="link" @click="leave">Sign out</button>
+  <Dialog v-model:visible="asks" modal header="Not everything is on the server" :style="{ width: '520px' }">
+    <p v-if="fault" class="fault" role="alert">{{ fault }}: you are still signed in.</p>
+    <template v-if="left.length">
+      <p>This browser still holds, under your name:</p>
+      <ul>
+        <li v-for="text in says" :key="text">{{ text }}</li>
+      </ul>
+      <p>
+        Signed out, it stays here unseen until you sign in on this browser again. Nobody else sends it. On a phone that
+        is not yours, throw it away.
+      </p>
+    </template>
+    <template #footer>
+      <button class="plain" @click="throwAway">Throw it away and sign out</button>
+      <button class="plain" @click="out">Sign out, keep it here</button>
+      <button class="main" autofocus @click="asks = false">Stay</button>
+    </template>
+  </Dialog>
+</template>

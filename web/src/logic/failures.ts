@@ -1,0 +1,38 @@
+/** Why something was not kept by the server, told apart, and whether it is tried again by itself. */
+import { Refused } from '@/api/client'
+
+export type Failure =
+  'no signal' | 'signed out' | 'not allowed' | 'gone' | 'too much' | 'busy' | 'server fault' | 'refused'
+
+export function failure(error: unknown): Failure {
+  const status = error instanceof Refused ? error.status : 0
+  if (status === 0 || status === 502 || status === 503 || status === 504) return 'no signal'
+  if (status === 401) return 'signed out'
+  if (status === 403) return 'not allowed'
+  if (status === 404) return 'gone'
+  if (status === 413) return 'too much'
+  if (status === 429) return 'busy'
+  return status >= 500 ? 'server fault' : 'refused'
+}
+
+/** After how long each is tried again by itself (ms); the others wait for somebody. */
+export const AGAIN_MS: Partial<Record<Failure, number>> = {
+  'no signal': 4000,
+  'signed out': 15_000,
+  busy: 20_000,
+  'server fault': 15_000,
+}
+
+/** Whether the server said for certain that nothing was kept: all else may have been kept, its answer lost. */
+export const certain = (error: unknown) => error instanceof Refused && error.status >= 400 && error.status < 500
+
+export const SAYS: Record<Failure, string> = {
+  'no signal': 'No signal: kept here, trying again',
+  'signed out': 'Signed out: kept here under your name',
+  'not allowed': 'Not saved: your part in the crew does not change this. Kept here',
+  gone: 'Not saved: this job is no longer on the server. Kept here',
+  'too much': 'Not saved: this is more than one job may hold. Kept here',
+  busy: 'The server asks to wait: kept here, trying again',
+  'server fault': 'The server has a fault: kept here, trying again',
+  refused: 'Not saved: see the field in red. Kept here',
+}
