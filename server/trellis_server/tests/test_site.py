@@ -21,8 +21,8 @@ from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.signed_in import SignedIn
 
-ANOTHER_PHONE = """() => { localStorage.setItem('trellis.device', 'another')
-  for (const key of Object.keys(localStorage)) if (key.startsWith('trellis.ticks')) localStorage.removeItem(key) }"""
+ANOTHER_PHONE = """() => { localStorage.setItem('trellis/device', '"another"')
+  for (const key of Object.keys(localStorage)) if (key.includes('/said/')) localStorage.removeItem(key) }"""
 REAR = {
     "id": "rear",
     "kind": "boundary",
