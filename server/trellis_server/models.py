@@ -132,6 +132,21 @@ class Revision(models.Model):
         ]
 
 
+class Card(models.Model):
+    """What the list shows of a job, as its revision of that number was read and, unless `rules` is empty, reckoned.
+
+    It is made anew whenever the job stands elsewhere or is reckoned by other rules, and nothing rests on it.
+    """
+
+    job = models.OneToOneField(Job, on_delete=models.CASCADE, primary_key=True, related_name="card")
+    revision = models.PositiveIntegerField()
+    rules = models.CharField(max_length=64, default="", blank=True)
+    place = models.TextField(default="", blank=True)
+    client = models.TextField(default="", blank=True)
+    structures = models.JSONField(default=list)
+    view = PackedJSON(null=True)
+
+
 class RedoStep(models.Model):
     """Revisions that undo stepped back from, the newest last; a new change clears them."""
 

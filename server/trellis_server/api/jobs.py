@@ -12,6 +12,7 @@ from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import (
     BeginBody,
+    CardDrawn,
     Conflict,
     FoundBody,
     ImportBody,
@@ -67,8 +68,8 @@ def _answer(request: HttpRequest, found: jobs.State | jobs.Conflicted) -> HttpRe
 
 @router.get("", response={200: list[JobCard], 401: Problems})
 def listing(request: HttpRequest) -> HttpResponse:
-    """Every job of the crew, last changed first."""
-    return fast([cards.card(job) for job in jobs.jobs_of(request.user)])
+    """Every job of the crew, last changed first; verdicts where they were reckoned already."""
+    return fast(cards.listing(request.user))
 
 
 @router.post("", response={200: JobState, **REFUSALS})
@@ -133,6 +134,12 @@ def bring_back(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 def opened(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
     """One job."""
     return fast(_state(request, jobs.state(jobs.job_of(request.user, job_id))))
+
+
+@router.get("/{uuid:job_id}/card", response={200: CardDrawn, **REFUSALS})
+def card(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
+    """One job as the list shows it, reckoned, with its drawing."""
+    return fast(cards.card(jobs.job_of(request.user, job_id)))
 
 
 @router.put("/{uuid:job_id}", response={200: JobState, 409: Conflict, **REFUSALS})

@@ -52,11 +52,6 @@ def crew_of(person: Person) -> Crew:
     return crew
 
 
-def jobs_of(person: Person) -> list[Job]:
-    """Every job of a person's crews that is not thrown away, last changed first."""
-    return list(of_crews(person).filter(thrown_away_at=None))
-
-
 def of_crews(person: Person) -> QuerySet[Job]:
     """Every job of a person's crews, thrown away or not, last changed first."""
     return Job.objects.filter(crew__members=person.pk).select_related("current").order_by("-changed_at").distinct()

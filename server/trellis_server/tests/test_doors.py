@@ -86,7 +86,7 @@ class NamesTest(TestCase):
 
     def test_one_broken_structure_leaves_the_list_standing(self) -> None:
         caller = Caller(person("ash"))
-        caller.new_job(small_job("Broken"))
+        job = caller.new_job(small_job("Broken"))
         real = cards.plan_structure
 
         def fails(document: Any, structure: str) -> Any:
@@ -95,11 +95,12 @@ class NamesTest(TestCase):
             return real(document, structure)
 
         with patch.object(cards, "plan_structure", fails), self.assertLogs(cards.log, "ERROR"):
-            answer = caller.send("GET", "/api/jobs")
+            answer = caller.send("GET", f"/api/jobs/{job}/card")
         self.assertEqual(answer.status_code, 200)
-        rows = {row["id"]: row for row in answer.json()[0]["structures"]}
+        rows = {row["id"]: row for row in answer.json()["structures"]}
         self.assertEqual(rows["windbreak"]["problem"], cards.BROKEN)
-        self.assertIn("view", rows["kitchen-deck"])
+        self.assertTrue(rows["kitchen-deck"]["verdict"])
+        self.assertTrue(answer.json()["view"]["shapes"])
 
 
 class HostTest(TestCase):

@@ -22,7 +22,7 @@ from trellis_server.demo.jobs import all_jobs
 from trellis_server.models import Job, Revision, SiteReading
 from trellis_server.plan_file import main
 from trellis_server.services import documents
-from trellis_server.services.jobs import Saving, jobs_of, save, state
+from trellis_server.services.jobs import Saving, of_crews, save, state
 from trellis_server.services.merge import merge
 from trellis_server.tests.make import small_job
 
@@ -115,7 +115,7 @@ class DemoTest(TestCase):
         self.load()
         person = get_user_model().objects.get(username="demo")
         self.assertFalse(person.has_usable_password())
-        job = jobs_of(person)[0]
+        job = of_crews(person).filter(thrown_away_at=None)[0]
         document = state(job).document
         changed = documents.dump(document) | {"name": "My own name"}
         save(person, job.pk, Saving(1, documents.load(changed), "renamed"))

@@ -248,11 +248,9 @@ class CardsTest(TestCase):
         broken["structures"][0]["spec"]["openings"] = [
             {"id": "g", "what": "gate", "at_m": 7.0, "clear_m": 3.0, "leaves_m": [], "swing": "in"}
         ]
-        caller.new_job(broken)
-        caller.new_job(small_job("Whole"))
-        cards = {card["name"]: card for card in caller.send("GET", "/api/jobs").json()}
-        self.assertIn("runs past the end", cards["Broken"]["structures"][0]["problem"])
-        self.assertTrue(cards["Whole"]["structures"][0]["view"]["shapes"])
+        card = caller.send("GET", f"/api/jobs/{caller.new_job(broken)}/card").json()
+        self.assertIn("runs past the end", card["structures"][0]["problem"])
+        self.assertEqual(caller.send("GET", "/api/jobs").json()[0]["structures"], card["structures"])
 
     def test_a_table_cell_is_never_a_formula(self) -> None:
         caller = Caller(person("ash"))

@@ -105,7 +105,7 @@ class ToyThroughTheApiTest(TestCase):
 
     def test_one_broken_structure_hides_no_other(self) -> None:
         two = {**self.document, "structures": [*self.document["structures"], *small_job()["structures"]]}
-        self.caller.new_job(two)
+        made = self.caller.new_job(two)
         from tests.toy.saw_horse import SAW_HORSE
 
         from trellis_server.services import cards
@@ -118,8 +118,8 @@ class ToyThroughTheApiTest(TestCase):
             return real(job, structure)  # type: ignore[arg-type]
 
         with mock.patch.object(cards, "plan_structure", breaks), self.assertLogs("trellis_server.services.cards"):
-            listed = self.caller.send("GET", "/api/jobs").json()
-        rows = {row["id"]: row for job in listed for row in job["structures"]}
+            card = self.caller.send("GET", f"/api/jobs/{made}/card").json()
+        rows = {row["id"]: row for row in card["structures"]}
         self.assertIn("fault is ours", rows["horse"]["problem"])
         self.assertTrue(rows["windbreak"]["verdict"])
 

@@ -305,7 +305,7 @@ export interface paths {
         };
         /**
          * Listing
-         * @description Every job of the crew, last changed first.
+         * @description Every job of the crew, last changed first; verdicts where they were reckoned already.
          */
         get: operations["trellis_server_api_jobs_listing"];
         put?: never;
@@ -422,6 +422,26 @@ export interface paths {
          * @description Put a job that was thrown away back on the list.
          */
         post: operations["trellis_server_api_jobs_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{job_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card
+         * @description One job as the list shows it, reckoned, with its drawing.
+         */
+        get: operations["trellis_server_api_jobs_card"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2689,6 +2709,46 @@ export interface components {
              * @default
              */
             on: string;
+        };
+        /**
+         * CardDrawn
+         * @description A job in the list with the drawing of its first structure that can be drawn.
+         */
+        CardDrawn: {
+            /**
+             * Changed At
+             * Format: date-time
+             */
+            changed_at: string;
+            /**
+             * Client
+             * @default
+             */
+            client: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Revision */
+            revision: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "planning" | "quoted" | "agreed" | "building" | "done" | "archived";
+            /** Structures */
+            structures: components["schemas"]["Listed"][];
+            view: components["schemas"]["View"] | null;
         };
         /**
          * Caution
@@ -5059,7 +5119,7 @@ export interface components {
         };
         /**
          * JobCard
-         * @description A job in the list, with what its small drawing needs.
+         * @description A job in the list.
          */
         JobCard: {
             /**
@@ -5086,15 +5146,15 @@ export interface components {
             name: string;
             /** Place */
             place: string;
+            /** Revision */
+            revision: number;
             /**
              * Status
              * @enum {string}
              */
             status: "planning" | "quoted" | "agreed" | "building" | "done" | "archived";
             /** Structures */
-            structures: {
-                [key: string]: unknown;
-            }[];
+            structures: components["schemas"]["Listed"][];
         };
         /**
          * JobListAnswer
@@ -6161,6 +6221,22 @@ export interface components {
         LinksAnswer: {
             /** Links */
             links: components["schemas"]["LinkRow"][];
+        };
+        /**
+         * Listed
+         * @description A structure in the list; without `verdict` and `problem` it was not reckoned yet.
+         */
+        Listed: {
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** Problem */
+            problem: string;
+            /** Size */
+            size: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * Locate
@@ -12301,6 +12377,64 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_jobs_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardDrawn"];
+                };
             };
             /** @description Unauthorized */
             401: {

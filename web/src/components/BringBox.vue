@@ -19,10 +19,7 @@ const from = ref('')
 const structure = ref('')
 const fault = ref('')
 const told = ref('')
-const there = computed(
-  () =>
-    (jobs.value.find((card) => card.id === from.value)?.structures ?? []) as unknown as { id: string; name: string }[],
-)
+const there = computed(() => jobs.value.find((card) => card.id === from.value)?.structures ?? [])
 watch(jobs, (cards) => (from.value ||= cards[0]?.id ?? ''))
 watch(there, (found) => (structure.value = found[0]?.id ?? ''))
 async function bring(): Promise<void> {

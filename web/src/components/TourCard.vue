@@ -15,7 +15,7 @@ async function largest(): Promise<void> {
   const cards = await ask(api.GET('/api/jobs'))
   const most = [...cards].sort((a, b) => b.structures.length - a.structures.length)[0]
   job.value = most?.id ?? ''
-  structure.value = String((most?.structures[0] as { id?: string } | undefined)?.id ?? '')
+  structure.value = most?.structures[0]?.id ?? ''
 }
 async function go(): Promise<void> {
   const stop = TOUR[tour.at]

@@ -4,6 +4,7 @@ import { arranged, matches } from './shelf'
 
 const card = (name: string, more: Partial<JobCard> = {}): JobCard => ({
   id: name,
+  revision: 1,
   name,
   place: '',
   client: '',
@@ -18,7 +19,10 @@ describe('the list of jobs', () => {
   const cards = [
     card('Larch End 10', { changed_at: '2026-03-01T00:00:00Z', place: 'by the mill' }),
     card('Larch End 9', { created_at: '2026-02-01T00:00:00Z', status: 'done', client: 'Zoë' }),
-    card('Ash Row', { status: 'archived', structures: [{ name: 'Deck' }] }),
+    card('Ash Row', {
+      status: 'archived',
+      structures: [{ id: 'deck', name: 'Deck', size: '', verdict: '', problem: '' }],
+    }),
   ]
   it('finds every word typed, whatever its accents and case', () => {
     expect(matches(cards[1]!, 'zoe LARCH')).toBe(true)

@@ -14,7 +14,7 @@ const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').to
 
 /** Whether every word typed is found in what a job is called, where it is, whom it is for, or what is built there. */
 export function matches(card: JobCard, typed: string): boolean {
-  const names = (card.structures as { name?: string }[]).map((item) => item.name ?? '')
+  const names = card.structures.map((item) => item.name)
   const text = plain([card.name, card.place, card.client, ...names].join(' '))
   return plain(typed)
     .split(/\s+/)

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { useMediaQuery } from '@vueuse/core'
-import { computed, onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ask, done, Refused } from '@/api/client'
 import type { JobCard } from '@/api/types'
-import JobThumb from '@/components/JobThumb.vue'
+import JobRow from '@/components/JobRow.vue'
 import LeftHere from '@/components/LeftHere.vue'
 import SignOut from '@/components/SignOut.vue'
 import { arranged, STATUSES, type Order, type Status } from '@/logic/shelf'
@@ -90,18 +89,10 @@ async function bringBack(job: string): Promise<void> {
   if (!fault.value) gone.value = null
 }
 const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
-const first = (card: JobCard) => (card.structures[0] as { id?: string } | undefined)?.id
-/** Several structures open on their site, one on its sheet, none on the brief. */
-/** On a phone a job opens on today's work; on a desk on its site, or on its one structure. */
-const phone = useMediaQuery('(max-width: 860px)')
-const open = (card: JobCard) =>
-  phone.value && card.structures.length
-    ? { name: 'calendar', params: { job: card.id } }
-    : card.structures.length > 1
-      ? { name: 'place', params: { job: card.id } }
-      : first(card)
-        ? { name: 'set-out', params: { job: card.id, structure: first(card) } }
-        : { name: 'brief', params: { job: card.id } }
+/** Rows are drawn by pages; what is looked for is looked for in all of them. */
+const PAGE = 40
+const many = ref(PAGE)
+watch([typed, status, order], () => (many.value = PAGE))
 </script>
 
 <template>
@@ -159,40 +150,19 @@ const open = (card: JobCard) =>
       {{ gone.name }} is thrown away. <button class="link" @click="bringBack(gone.id)">Bring it back</button>
     </p>
     <ul v-if="shown.length" class="list">
-      <li v-for="card in shown" :key="card.id">
-        <router-link :to="open(card)" class="row">
-          <span class="text">
-            <b>{{ card.name }}</b><span class="quiet">{{
-              [card.place, card.client].filter(Boolean).join(', for ')
-            }}</span>
-            <span v-for="item in card.structures as any[]" :key="item.id" class="small"
-              >{{ item.name }}:
-              {{
-                item.problem ||
-                [item.length, item.posts && `${item.posts} posts`, item.verdict].filter(Boolean).join(', ')
-              }}</span
-            >
-            <span v-if="!card.structures.length" class="small quiet">nothing to build yet</span>
-          </span>
-          <JobThumb v-if="(card.structures[0] as any)?.view" :view="(card.structures[0] as any).view" class="thumb" />
-        </router-link>
-        <div class="acts small">
-          <select
-            :value="card.status"
-            :disabled="!(session.session?.may.includes('quote') ?? true)"
-            :aria-label="`How ${card.name} stands`"
-            @change="stands(card, ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-for="[key, says] in STATUSES" :key="key" :value="key">{{ says }}</option>
-          </select>
-          <span class="quiet">changed {{ day(card.changed_at) }}</span>
-          <button v-if="plans" class="link" :aria-label="`Copy ${card.name}`" @click="copy(card)">Copy</button>
-          <button v-if="plans" class="link" :aria-label="`Throw away ${card.name}`" @click="throwAway(card)">
-            Throw away
-          </button>
-        </div>
-      </li>
+      <JobRow
+        v-for="card in shown.slice(0, many)"
+        :key="card.id"
+        :card="card"
+        :plans="plans"
+        @copy="copy(card)"
+        @stands="stands(card, $event)"
+        @throw-away="throwAway(card)"
+      />
     </ul>
+    <button v-if="shown.length > many" class="plain" @click="many += PAGE">
+      Show the next {{ Math.min(PAGE, shown.length - many) }} of {{ shown.length }}
+    </button>
     <p v-if="cards?.length && !shown.length" class="quiet">
       {{ typed ? 'No job is called or placed so.' : 'No job stands so.' }}
       <button class="link" @click="((typed = ''), (status = ''))">Show them all</button>
@@ -249,8 +219,7 @@ const open = (card: JobCard) =>
   color: var(--ink-2);
 }
 .tools input,
-.tools select,
-.acts select {
+.tools select {
   background: var(--paper);
   border: 1px solid var(--line);
   border-radius: 3px;
@@ -259,18 +228,6 @@ const open = (card: JobCard) =>
 }
 .tools input {
   width: 220px;
-}
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 16px;
-  align-items: baseline;
-  padding: 6px 0 10px;
-  border-bottom: 1px solid var(--line);
-}
-.acts select {
-  padding: 1px 4px;
-  font-size: 13px;
 }
 .note {
   background: var(--ground-2);
@@ -288,32 +245,6 @@ const open = (card: JobCard) =>
   margin: 0;
   padding: 0;
   border-top: 1px solid var(--line);
-}
-.row {
-  display: flex;
-  gap: 20px;
-  align-items: stretch;
-  padding: 12px 0;
-  color: var(--ink);
-  text-decoration: none;
-}
-.row:hover b {
-  color: var(--chalk);
-  text-decoration: underline;
-}
-.text {
-  display: grid;
-  align-content: center;
-  gap: 2px;
-  flex: 1;
-}
-.text b {
-  font-size: 17px;
-}
-.thumb {
-  width: 480px;
-  flex: none;
-  background: var(--ground-2);
 }
 .new {
   display: flex;
@@ -336,13 +267,5 @@ const open = (card: JobCard) =>
 .file:focus-within {
   outline: 2px solid var(--chalk);
   outline-offset: 2px;
-}
-@media (max-width: 760px) {
-  .row {
-    flex-direction: column;
-  }
-  .thumb {
-    width: 100%;
-  }
 }
 </style>

@@ -8,6 +8,7 @@ from annotated_types import Gt, Le, MaxLen, MinLen
 from ninja import Schema
 from pydantic import RootModel
 from steady.drawing.marks import Face
+from steady.drawing.shapes import View
 from steady.jobs.document import Job
 
 from trellis_server.api.schemas.edges import Closed
@@ -37,17 +38,34 @@ class Session(Schema):
 StatusWord = Literal["planning", "quoted", "agreed", "building", "done", "archived"]
 
 
+class Listed(Schema):
+    """A structure in the list; without `verdict` and `problem` it was not reckoned yet."""
+
+    id: str
+    name: str
+    size: str
+    verdict: str
+    problem: str
+
+
 class JobCard(Schema):
-    """A job in the list, with what its small drawing needs."""
+    """A job in the list."""
 
     id: uuid.UUID
+    revision: int
     name: str
     place: str
     client: str = ""
     status: StatusWord
     created_at: datetime
     changed_at: datetime
-    structures: list[dict[str, Any]]
+    structures: list[Listed]
+
+
+class CardDrawn(JobCard):
+    """A job in the list with the drawing of its first structure that can be drawn."""
+
+    view: View | None
 
 
 class ThrownAway(Schema):
