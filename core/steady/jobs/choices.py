@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
 from steady.jobs.quote import hours
+from steady.memo import one_search
 from steady.structures.choice import Choice
 from steady.structures.kind import changed
 from steady.structures.registry import plan
@@ -36,6 +37,7 @@ class PricedChoice:
     price_change: float | None = None
 
 
+@one_search()
 def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     """Every choice of a structure; none for kinds without members to choose.
 

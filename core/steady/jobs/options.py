@@ -2,6 +2,7 @@
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
+from steady.memo import one_search
 from steady.plan.model import Basis, Option, Plan
 from steady.plan.verdict import buildable, gaps, governing, named
 from steady.structures.kind import changed
@@ -20,6 +21,7 @@ def loses(now: Plan, candidate: Plan) -> bool:
     return bool(met & missed) or bool({gap.name for gap in gaps(candidate)} - {gap.name for gap in gaps(now)})
 
 
+@one_search()
 def options(job: Job, structure_id: str) -> tuple[Option, ...]:
     """The cheapest ways to pass, each with its price beside today's. Empty when nothing tried passes.
 

@@ -8,6 +8,7 @@ from steady.footings.hole import bags, volumes
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
 from steady.jobs.quote import hours
 from steady.measure.units import MPH
+from steady.memo import one_search
 from steady.plan.model import Basis, Plan
 from steady.plan.verdict import State, headline, state
 from steady.structures.kind import Began, Case, Starts
@@ -37,6 +38,7 @@ class Start:
     why: str = ""
 
 
+@one_search()
 def start(job: Job, structure_id: str, which: str, name: str = "", habit: Any = None) -> Start:
     """One way to build a structure; a habit carries the crew's name where it is given. `habit`: the crew's own.
 

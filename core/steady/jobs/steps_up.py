@@ -6,6 +6,7 @@ from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.jobs.options import loses
 from steady.jobs.starts import starts_of
+from steady.memo import one_search
 from steady.plan.model import Plan
 from steady.plan.verdict import State, state
 from steady.structures.kind import Case, Strength, changed
@@ -31,6 +32,7 @@ class StepUp:
     per_gust: float
 
 
+@one_search()
 def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
     """Single changes that add to the gust a structure stands up to, the cheapest for what it adds first.
 

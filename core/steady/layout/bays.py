@@ -9,6 +9,7 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from steady.errors import InputError
 from steady.measure.units import IN
@@ -106,7 +107,7 @@ def bays_round_zones(run_m: float, bay_max_m: float, bay_min_m: float, zones: Se
     if two is not None:
         return Bays(two, 2, proved)
     if proved and count <= 16:
-        three, proved = _three_widths(run_m, count, bay_max_m, bay_min_m, blocked)
+        three, proved = _three_widths(run_m, count, bay_max_m, bay_min_m, tuple(blocked))
         if three is not None:
             return Bays(three, 3, proved)
     stations = _follow_reach(run_m, bay_max_m, bay_min_m, reach)
@@ -278,8 +279,9 @@ def _walk_back(run_m: float, count: int, wider_m: float, wide: int, stops: list[
     return tuple(stations)
 
 
+@lru_cache(maxsize=128)
 def _three_widths(
-    run_m: float, count: int, bay_max_m: float, bay_min_m: float, blocked: Sequence[Zone]
+    run_m: float, count: int, bay_max_m: float, bay_min_m: float, blocked: tuple[Zone, ...]
 ) -> tuple[tuple[float, ...] | None, bool]:
     """The layout of three widths with the least spread, on an inch grid stretched to the run; sets of points as bits."""
     cells = max(1, round(run_m / IN))

@@ -98,7 +98,8 @@ class Solved:
             for low, high in itertools.pairwise(turns):
                 a, b = self._slope(piece, low), self._slope(piece, high)
                 if a * b < 0:
-                    for _ in range(60):
+                    # At a turn the deflection is wrong by the square of what its place is wrong by.
+                    for _ in range(30):
                         middle = (low + high) / 2
                         if a * self._slope(piece, middle) > 0:
                             low = middle

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Asks, Check
@@ -43,15 +44,15 @@ class Run:
 
     def even(self, load_n_per_m: float) -> Action:
         """What an even load does (its size without a sign: lifted or loaded)."""
-        return self._action([self.all_along(load_n_per_m)]) if load_n_per_m > 0 else NOTHING
+        return _times(_even_unit(self), load_n_per_m) if load_n_per_m > 0 else NOTHING
 
     def under(self, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
         """What loads of any shape do together."""
-        return self._action(loads) if loads else NOTHING
+        return _action(self, loads) if loads else NOTHING
 
     def reactions_n(self, load_n_per_m: float) -> tuple[float, ...]:
         """At every support, under an even load."""
-        return self.reactions_under_n([self.all_along(load_n_per_m)])
+        return tuple(load_n_per_m * share for share in _even_reactions(self))
 
     def reactions_under_n(self, loads: Sequence[SpreadLoad]) -> tuple[float, ...]:
         """At every support, under loads of any shape."""
@@ -59,21 +60,50 @@ class Run:
 
     def point(self, load_n: float, at_m: float) -> Action:
         """What one force does."""
-        return self._action([PointLoad(at_m=at_m, load_n=load_n)])
+        return _times(_point_unit(self, at_m), abs(load_n))
 
     def middle_m(self) -> float:
         """The middle of the longest span."""
         pairs = list(zip(self.supports_m, self.supports_m[1:], strict=False))
         a, b = max(pairs, key=lambda pair: pair[1] - pair[0])
         return (a + b) / 2
+    def shares(self, at_m: float) -> tuple[float, ...]:
+        """What share of one force each support takes."""
+        return _point_reactions(self, at_m)
 
-    def _action(self, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
-        solved = solve(self.length_m, self.supports_m, loads, stiffness_n_m2=1.0)
-        low, high = solved.moment_extremes_n_m()
-        down, up = solved.deflection_extremes_m()
-        return Action(
-            moment_n_m=max(abs(low), abs(high)), shear_n=solved.shear_extreme_n(), sag_n_m3=max(abs(down), abs(up))
-        )
+
+def _action(run: Run, loads: Sequence[PointLoad | SpreadLoad]) -> Action:
+    solved = solve(run.length_m, run.supports_m, loads, stiffness_n_m2=1.0)
+    low, high = solved.moment_extremes_n_m()
+    down, up = solved.deflection_extremes_m()
+    return Action(
+        moment_n_m=max(abs(low), abs(high)), shear_n=solved.shear_extreme_n(), sag_n_m3=max(abs(down), abs(up))
+    )
+
+
+# What a load does grows with the load: one of one newton (a metre) is solved once for each run and place.
+@lru_cache(maxsize=4096)
+def _even_unit(run: Run) -> Action:
+    return _action(run, [run.all_along(1.0)])
+
+
+@lru_cache(maxsize=4096)
+def _even_reactions(run: Run) -> tuple[float, ...]:
+    return run.reactions_under_n([run.all_along(1.0)])
+
+
+@lru_cache(maxsize=8192)
+def _point_unit(run: Run, at_m: float) -> Action:
+    return _action(run, [PointLoad(at_m=at_m, load_n=1.0)])
+
+
+@lru_cache(maxsize=8192)
+def _point_reactions(run: Run, at_m: float) -> tuple[float, ...]:
+    return solve(run.length_m, run.supports_m, [PointLoad(at_m=at_m, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
+
+
+def _times(unit: Action, load: float) -> Action:
+    return Action(moment_n_m=unit.moment_n_m * load, shear_n=unit.shear_n * load, sag_n_m3=unit.sag_n_m3 * load)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

@@ -1,7 +1,7 @@
 """Checks and gaps of any structure, gathered in one way."""
 
 from dataclasses import dataclass, field, replace
-from typing import TypedDict, Unpack
+from typing import Self, TypedDict, Unpack
 
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
@@ -36,6 +36,10 @@ class Said:
 
     checks: list[Check] = field(default_factory=list)
     not_covered: list[NotCovered] = field(default_factory=list)
+
+    def copy(self) -> Self:
+        """The same findings, to which others can be added without adding them here."""
+        return replace(self, checks=[*self.checks], not_covered=[*self.not_covered])
 
     def take(self, one: Check | NotCovered) -> None:
         """A check, or why there is none, as somebody else found it."""
@@ -79,6 +83,12 @@ class Findings(Said):
     def since(self, mark: tuple[int, int]) -> Alike:
         """What was found since a mark."""
         return tuple(self.checks[mark[0] :]), tuple(self.not_covered[mark[1] :])
+
+    def cut(self, mark: tuple[int, int]) -> Alike:
+        """Takes out what was found since a mark."""
+        taken = self.since(mark)
+        del self.checks[mark[0] :], self.not_covered[mark[1] :]
+        return taken
 
     def again(self, alike: Alike, about: str) -> None:
         """What was found of one thing, said of another that is alike in all that it was reckoned from."""

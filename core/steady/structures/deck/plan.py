@@ -5,6 +5,7 @@ from typing import Literal
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.show import Tape
+from steady.memo import once
 from steady.plan.model import Basis, Handle, Part, Plan, Projection
 from steady.rulebooks.asks import BeamAsk
 from steady.structures.deck.checks import flights, guards
@@ -79,6 +80,8 @@ class Reckoned:
     ledger_spacing_m: float | None
     conflicts: list[str]
     notes: list[str]
+    floor: tuple[int, int]
+    """Where the findings of joists and boards end: the ledger's are told after them, before what stands under them."""
 
 
 MORE_POSTS = 4
@@ -110,6 +113,14 @@ def _beams_pass(deck: Reckoned) -> bool:
 
 
 def _reckoned(case: Case, frame_only: bool) -> Reckoned:
+    framed = once(_framed, case)
+    made = replace(framed, found=framed.found.copy()) if frame_only else _whole(case, framed)
+    _out_of_scope(made.found)
+    return made
+
+
+def _framed(case: Case) -> Reckoned:
+    """Joists, beams, posts and footings."""
     spec, site, book = case.spec, case.site, case.book
     if spec.built_on is not Basis.RECKONED:
         raise InputError("built_on", "A deck is built on the calculation; the table stands beside it")
@@ -124,31 +135,50 @@ def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     reckon_joists(found, laid, timber)
     if spec.bridge is None:
         check_boards(found, f"{spec.id}/boards", _boards(found, timber))
-    spacing_m = None if frame_only else reckon_ledger(found, laid, timber)
+    floor = found.mark()
     carried = brought(laid, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
     reckon_bearings(found, laid, timber, carried)
     reactions = reckon_beams(found, laid, timber, carried)
     posts = reckon_posts(found, laid, timber, reactions, conflicts)
-    stairs, guard = [], GuardFound()
-    if not frame_only:
-        stairs = flights.reckon_stairs(found, laid, timber)
-        timber, guard = guards.reckon_guards(found, laid, timber, flights.openings(stairs))
-        _plies(found, timber)
-        flights.reckon_stair_loads(found, laid, timber, stairs)
-        stairs = flights.reckon_stair_guards(found, timber, stairs, guard)
-        _live_is_enough(found)
-    _out_of_scope(found)
     return Reckoned(
         found=found,
         timber=timber,
         frame=laid,
         posts=posts,
+        stairs=[],
+        guard=GuardFound(),
+        ledger_spacing_m=None,
+        conflicts=conflicts,
+        notes=notes,
+        floor=floor,
+    )
+
+
+def _whole(case: Case, framed: Reckoned) -> Reckoned:
+    """The ledger, the stairs and the guards on a frame, which stays as it was."""
+    found, laid = framed.found.copy(), framed.frame
+    under = found.cut(framed.floor)
+    spacing_m = reckon_ledger(found, laid, framed.timber)
+    found.checks += under[0]
+    found.not_covered += under[1]
+    stairs = flights.reckon_stairs(found, laid, framed.timber)
+    timber, guard = guards.reckon_guards(found, laid, framed.timber, flights.openings(stairs))
+    _plies(found, timber)
+    flights.reckon_stair_loads(found, laid, timber, stairs)
+    stairs = flights.reckon_stair_guards(found, timber, stairs, guard)
+    _live_is_enough(found)
+    return Reckoned(
+        found=found,
+        timber=timber,
+        frame=laid,
+        posts=framed.posts,
         stairs=stairs,
         guard=guard,
         ledger_spacing_m=spacing_m,
-        conflicts=conflicts,
-        notes=notes,
+        conflicts=[*framed.conflicts],
+        notes=[*framed.notes],
+        floor=framed.floor,
     )
 
 

@@ -11,7 +11,6 @@ from steady.errors import OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Step
 from steady.rulebooks.answers import Action, MemberCheck, given_step
-from steady.statics.beam import PointLoad, solve
 from steady.statics.bents import pocket
 from steady.structures.bending import Run
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
@@ -86,7 +85,7 @@ def _beside(frame: Frame, u: float, v: float) -> list[tuple[Joist, float]]:
 def _hand_on(found: Brought, joist: Joist, point: Point) -> None:
     at, dead_n, live_n = point
     run = _run(joist)
-    unit = solve(run.length_m, run.supports_m, [PointLoad(at_m=at, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
+    unit = run.shares(at)
     for name, share in zip(joist.on, unit, strict=True):
         if name:
             found.beams.setdefault(name, []).append((joist.u_m, dead_n * share, live_n * share))
@@ -133,8 +132,7 @@ def reactions_of(run: BeamRun, points: Sequence[Point]) -> dict[str, tuple[float
     whole, found = beam_of(run), {post.id: (0.0, 0.0) for post in run.posts}
     for at, dead_n, live_n in points_on(run, points):
         at = min(max(at, 0.0), whole.length_m)
-        unit = solve(whole.length_m, whole.supports_m, [PointLoad(at_m=at, load_n=1.0)], stiffness_n_m2=1.0).reactions_n
-        for post, share in zip(run.posts, unit, strict=True):
+        for post, share in zip(run.posts, whole.shares(at), strict=True):
             dead, live = found[post.id]
             found[post.id] = (dead + dead_n * max(share, 0.0), live + live_n * max(share, 0.0))
     return found

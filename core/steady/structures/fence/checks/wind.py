@@ -2,11 +2,13 @@
 
 import itertools
 from dataclasses import replace
+from functools import lru_cache
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.path import Path
 from steady.rulebooks.answers import WindOnFence, WindZone
 from steady.rulebooks.asks import WindLeg, WindPlace
+from steady.rulebooks.base import Rulebook
 from steady.structures.fence.checks.findings import Loads
 from steady.structures.fence.layout.faces import Face, faces, with_gates_open
 from steady.structures.fence.layout.infill import solidity
@@ -50,7 +52,7 @@ def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -
             start=face.start,
             end=face.end,
         )
-        one = case.book.wind_on_leg(place, leg)
+        one = _on_leg(case.book, place, leg)
         done_m = 0.0
         for from_m, to_m in face.stretches:
             for zone in one.zones:
@@ -60,6 +62,11 @@ def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -
                     zones.append(replace(zone, from_m=low_m, to_m=high_m))
             done_m += to_m - from_m
     return sorted(zones, key=lambda zone: zone.from_m), one
+
+
+@lru_cache(maxsize=512)
+def _on_leg(book: Rulebook, place: WindPlace, leg: WindLeg) -> WindOnFence:
+    return book.wind_on_leg(place, leg)
 
 
 def _worse(first: list[WindZone], second: list[WindZone]) -> list[WindZone]:
