@@ -6,6 +6,8 @@ from contextvars import ContextVar
 from typing import Any, TypeVar
 
 T = TypeVar("T")
+MOST = 160
+"""So much is kept of one search: what is asked for again is asked for soon [our own]."""
 _KEPT: ContextVar[dict[Hashable, Any] | None] = ContextVar("kept", default=None)
 
 
@@ -32,6 +34,8 @@ def once(work: Callable[..., T], *of: Hashable) -> T:
         return work(*of)
     key = (work, *of)
     if key not in kept:
+        if len(kept) >= MOST:
+            del kept[next(iter(kept))]
         kept[key] = work(*of)
     found: T = kept[key]
     return found

@@ -1,18 +1,17 @@
 """Members to choose from: each with its own limit and slack, whether the whole passes with it, and what it would cost."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
+from steady.jobs.looking import MOST_PLANS, Looked, all_rows, ceiling
 from steady.jobs.quote import hours
 from steady.memo import one_search
+from steady.plan.model import Plan
 from steady.structures.choice import Choice
-from steady.structures.kind import changed
+from steady.structures.kind import Case, changed
 from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
-
-MOST_PRICED = 120
-"""Choices of a group priced by planning them whole, those that pass first; the rest show no price."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -37,58 +36,63 @@ class PricedChoice:
     price_change: float | None = None
 
 
-@one_search()
 def choose(job: Job, structure_id: str) -> tuple[PricedChoice, ...]:
     """Every choice of a structure; none for kinds without members to choose.
 
     Raises:
         InputError: Malformed input.
     """
+    with one_search():
+        return all_rows(look_for_choices(job, structure_id))
+
+
+def look_for_choices(job: Job, structure_id: str) -> Iterator[Looked[PricedChoice]]:
+    """The same one after another, each planned whole for its price: what fails shows what it would have cost.
+
+    Raises:
+        InputError: Malformed input.
+    """
     case = case_of(job, structure_id)
+    now: Plan | None = None
+    today, k = 0.0, 0
     with at_its_field(job, structure_id):
-        found = list(kind_in(job, structure_id).choices(case))
-        if not found:
-            return ()
-        now = plan(case)
-    today = quick_price(now, job.yard)
-    prices: dict[int, float] = {}
-    took: dict[int, float] = {}
-    clashes: dict[int, str] = {}
-    for group in dict.fromkeys(choice.group for choice in found):
-        rows = [k for k, choice in enumerate(found) if choice.group == group and (choice.change or choice.chosen)]
-        # All are priced, those that pass first: what fails shows what it would have cost.
-        rows.sort(key=lambda k: found[k].whole in ("fails", "cannot be built"))
-        for k in rows[:MOST_PRICED]:
-            made = plan(case.of(changed(case.spec, found[k].change)))
-            prices[k] = quick_price(made, job.yard)
-            took[k] = hours(made, job.quote)
-            clashes[k] = next((text for text in made.conflicts if text not in now.conflicts), "")
+        for k, choice in enumerate(kind_in(job, structure_id).choices(case)):
+            if now is None:
+                now = plan(case)
+                today = quick_price(now, job.yard)
+            made = None
+            if k < MOST_PLANS and (choice.change or choice.chosen):
+                made = plan(case.of(changed(case.spec, choice.change))) if choice.change else now
+            yield Looked(planned=k + 1, at=k, rows=(_worded(job, case, choice, made, (now, today)),))
+        if now is not None and k >= MOST_PLANS:
+            yield Looked(planned=k + 1, at=k + 1, says=ceiling())
 
-    def worded(k: int, choice: Choice) -> PricedChoice:
-        def shown(value_m: float | None) -> str:
-            return "" if value_m is None else case.tape.length(value_m)
 
-        price = prices.get(k)
-        return PricedChoice(
-            group=choice.group,
-            says=choice.says,
-            change=choice.change,
-            reaches=shown(choice.reaches_m),
-            table=shown(choice.table_m),
-            slack=_slack(choice, shown),
-            governs=choice.governs,
-            exact=choice.exact,
-            use=choice.use,
-            whole="cannot be built" if clashes.get(k) else choice.whole,
-            why=clashes.get(k) or choice.why,
-            chosen=choice.chosen,
-            lasts=choice.lasts,
-            hours=took.get(k),
-            price=price,
-            price_change=None if price is None else price - today,
-        )
+def _worded(job: Job, case: Case, choice: Choice, made: Plan | None, today: tuple[Plan, float]) -> PricedChoice:
+    def shown(value_m: float | None) -> str:
+        return "" if value_m is None else case.tape.length(value_m)
 
-    return tuple(worded(k, choice) for k, choice in enumerate(found))
+    now, price_now = today
+    price = None if made is None else quick_price(made, job.yard)
+    clash = "" if made is None else next((text for text in made.conflicts if text not in now.conflicts), "")
+    return PricedChoice(
+        group=choice.group,
+        says=choice.says,
+        change=choice.change,
+        reaches=shown(choice.reaches_m),
+        table=shown(choice.table_m),
+        slack=_slack(choice, shown),
+        governs=choice.governs,
+        exact=choice.exact,
+        use=choice.use,
+        whole="cannot be built" if clash else choice.whole,
+        why=clash or choice.why,
+        chosen=choice.chosen,
+        lasts=choice.lasts,
+        hours=None if made is None else hours(made, job.quote),
+        price=price,
+        price_change=None if price is None else price - price_now,
+    )
 
 
 def _slack(choice: Choice, shown: Callable[[float | None], str]) -> str:

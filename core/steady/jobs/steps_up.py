@@ -1,9 +1,11 @@
 """Steps between two ways to build a structure: each single change planned whole, ordered by what it costs for the gust it adds."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
+from steady.jobs.looking import Looked, all_rows
 from steady.jobs.options import loses
 from steady.jobs.starts import starts_of
 from steady.memo import one_search
@@ -32,11 +34,20 @@ class StepUp:
     per_gust: float
 
 
-@one_search()
 def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
     """Single changes that add to the gust a structure stands up to, the cheapest for what it adds first.
 
     What makes a check fail that passes today is left out.
+
+    Raises:
+        InputError: Malformed input, or a kind without such steps.
+    """
+    with one_search():
+        return all_rows(look_for_steps(job, structure_id))
+
+
+def look_for_steps(job: Job, structure_id: str) -> Iterator[Looked[StepUp]]:
+    """The same while they are looked for: all that were found by now, again with every change.
 
     Raises:
         InputError: Malformed input, or a kind without such steps.
@@ -49,9 +60,12 @@ def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
 
     now, gust = planned(case)
     if gust is None:
-        return ()
-    today, found = quick_price(now, job.yard), []
+        return
+    today, found = quick_price(now, job.yard), list[StepUp]()
+    looked = 0
     for says, change in ways.singles(case):
+        looked += 1
+        yield Looked(planned=looked, rows=_in_order(found))
         try:
             plan, stands = planned(case.of(changed(case.spec, change)))
         except InputError:
@@ -78,4 +92,8 @@ def steps_up(job: Job, structure_id: str) -> tuple[StepUp, ...]:
                 per_gust=(price - today) / gain,
             )
         )
+    yield Looked(planned=looked, rows=_in_order(found))
+
+
+def _in_order(found: list[StepUp]) -> tuple[StepUp, ...]:
     return tuple(sorted(found, key=lambda step: (step.per_gust, -step.gain_m_per_s)))

@@ -1,5 +1,6 @@
 """Verdicts in the words that every screen, list and sheet uses: of one check, and of a whole plan."""
 
+from collections.abc import Iterable
 from typing import Literal
 
 from steady.plan.model import Asks, Basis, Check, NotCovered, Plan
@@ -47,6 +48,11 @@ def state(plan: Plan) -> State:
     if gaps(plan) or not words:
         return "not covered"
     return "at the limit" if "at the limit" in words else "passes"
+
+
+def fails(checks: Iterable[Check]) -> bool:
+    """Whether any of these checks fails the plan that it stands in."""
+    return any(check.demanded and check.counts and verdict(check) == "fails" for check in checks)
 
 
 def buildable(plan: Plan) -> bool:

@@ -67,6 +67,7 @@ class Run:
         pairs = list(zip(self.supports_m, self.supports_m[1:], strict=False))
         a, b = max(pairs, key=lambda pair: pair[1] - pair[0])
         return (a + b) / 2
+
     def shares(self, at_m: float) -> tuple[float, ...]:
         """What share of one force each support takes."""
         return _point_reactions(self, at_m)

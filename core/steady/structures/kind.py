@@ -3,7 +3,7 @@
 A new kind is a folder with one of these and a line in the registry. Whoever holds a kind never asks which one it is.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterable, Iterator, Mapping
 from dataclasses import dataclass, field, fields, replace
 from typing import Any, Protocol
 
@@ -11,7 +11,7 @@ from steady.errors import InputError
 from steady.ground.site import Site
 from steady.measure.lengths import Bare
 from steady.measure.show import Tape
-from steady.plan.model import Handle, Plan
+from steady.plan.model import Check, Handle, Plan
 from steady.rulebooks.base import Rulebook
 from steady.structures.choice import Change, Choice
 from steady.structures.form import Group
@@ -211,6 +211,7 @@ class Kind:
         move: The spec with a handle of its plan moved to a place along its axis (m).
         hold: The spec with a thing kept where it stands; `let_go` frees it.
         candidates: Changes that might help; `choices`: members and ways to choose from.
+        first_checks: What is known before its pieces are counted: where one of these fails, so does the whole.
         acts: Named changes with a value, for what a form field cannot say.
         strength: The wind it stands up to. `approval`: what a client approves. `found`: goes round what a hole met.
         starts: Ways to build it beside each other.
@@ -236,6 +237,7 @@ class Kind:
     presets: tuple[tuple[str, str], ...] = ()
     own: frozenset[str] = frozenset()
     candidates: Callable[[Case], Iterator[tuple[str, Change]]] = _no_candidates
+    first_checks: Callable[[Case], Iterable[Check]] = lambda case: ()
     choices: Callable[[Case], Iterator[Choice]] = _no_choices
     acts: Mapping[str, Callable[[Any, str], Any]] = field(default_factory=dict)
     strength: Callable[[Case, Plan], Strength | None] = _no_strength

@@ -8,7 +8,7 @@ from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
 from steady.structures.deck.acts import add_rock, add_stair
 from steady.structures.deck.checks.ledger import walls
-from steady.structures.deck.plan import plan_deck
+from steady.structures.deck.plan import plan_deck, reckon_deck
 from steady.structures.deck.settings import SETTINGS
 from steady.structures.deck.spec.deck import Bridge, DeckSpec, Pin, hold
 from steady.structures.deck.spec.entry import read_deck
@@ -198,5 +198,6 @@ DECK = Kind(
     hold=take_in,
     let_go=let_go,
     candidates=_candidates,
+    first_checks=lambda case: reckon_deck(case, frame_only=True).found.checks,
     choices=_choices,
 )

@@ -8,7 +8,7 @@ from steady.errors import InputError
 from steady.plan.model import Handle, Plan
 from steady.structures.choice import Change, Choice
 from steady.structures.fence.layout.obstruction import go_round
-from steady.structures.fence.plan import plan_fence
+from steady.structures.fence.plan import first_checks, plan_fence
 from steady.structures.fence.settings import SETTINGS
 from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Style, hold_post
@@ -278,6 +278,7 @@ FENCE = Kind(
     hold=take_in,
     let_go=let_go,
     candidates=_candidates,
+    first_checks=first_checks,
     choices=_choices,
     acts={"close with": close_with, ACT: takes_out(openings="gate", zones="zone", locks="post")},
     strength=strength,

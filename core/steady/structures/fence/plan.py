@@ -2,13 +2,16 @@
 
 import itertools
 from collections.abc import Iterator
+from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.ground.permits import too_high
 from steady.measure.show import Tape
-from steady.plan.model import Basis, Bay, Handle, Mark, Plan, Target
+from steady.memo import once
+from steady.plan.model import Basis, Bay, Check, Handle, Mark, Plan, Target
 from steady.structures.fence.checks import arches, feet, gates
 from steady.structures.fence.checks import clearances as through
+from steady.structures.fence.checks.findings import Loads, Reckoning
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.reckon import reckon
 from steady.structures.fence.checks.stability import own_weight
@@ -38,6 +41,43 @@ from steady.structures.views import ALONG_A_LINE
 PLAN_FORMAT = 1
 
 
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Line:
+    """A fence set out and reckoned, before its pieces are counted."""
+
+    case: FenceCase
+    loads: Loads
+    out: SetOut
+    hangings: list[gates.Hanging]
+    overhead: list[arches.Standing]
+    found: Reckoning
+
+
+def first_checks(asked: Case) -> list[Check]:
+    """What is known of a fence before its pieces are counted: where one of these fails, so does the whole.
+
+    Raises:
+        InputError: Malformed input, with the field's path inside the spec.
+    """
+    return once(_reckoned, asked).found.checks
+
+
+def _reckoned(asked: Case) -> _Line:
+    _refuse(asked.spec)
+    case = FenceCase.of_case(asked)
+    spec, timber = case.spec, case.timber
+    infill.refuse(case)
+    floors.refuse(spec)
+    feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
+    loads = wind_on(case)
+    bears = bears_bay(case, loads) if spec.bay_by_strength else None
+    out = set_out(case, bears)
+    hangings = gates.hang(case, out, loads)
+    overhead = arches.stand(case, out)
+    found = reckon(case, out, hangings, overhead, loads)
+    return _Line(case=case, loads=loads, out=out, hangings=hangings, overhead=overhead, found=found)
+
+
 def plan_fence(asked: Case) -> Plan:
     """Plan a fence.
 
@@ -50,19 +90,10 @@ def plan_fence(asked: Case) -> Plan:
     Raises:
         InputError: Malformed input, with the field's path inside the spec.
     """
-    _refuse(asked.spec)
-    case = FenceCase.of_case(asked)
-    spec, site, book, timber = case.spec, case.site, case.book, case.timber
-    infill.refuse(case)
-    floors.refuse(spec)
-    feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
-    loads = wind_on(case)
-    bears = bears_bay(case, loads) if spec.bay_by_strength else None
-    out = set_out(case, bears)
-    hangings = gates.hang(case, out, loads)
-    overhead = arches.stand(case, out)
+    line = once(_reckoned, asked)
+    case, loads, out, hangings, overhead = line.case, line.loads, line.out, line.hangings, line.overhead
+    spec, site, book, found = case.spec, case.site, case.book, line.found.copy()
     tops = {**stepped_tops(spec, out), **arches.tops(overhead)}
-    found = reckon(case, out, hangings, overhead, loads)
     posts, footings = build.posts_and_footings(case, out, found, tops)
     runs = cornered(case, out, stretches(out))
     parts = [*posts, *build.rails(case, runs, case.yard.trim_m), *boards(case, runs)]
