@@ -1,16 +1,20 @@
 """What would help: each candidate change is planned and priced; only what passes is offered, cheapest first."""
 
-from collections.abc import Iterator
+import itertools
+from collections.abc import Callable, Iterable, Iterator
+from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.jobs.looking import MOST_PLANS, Looked, all_rows, ceiling
 from steady.memo import one_search
-from steady.plan.model import Basis, Option, Plan
+from steady.plan.model import Basis, Check, Option, Plan
 from steady.plan.verdict import buildable, fails, gaps, governing, named
-from steady.structures.kind import changed
+from steady.structures.choice import Change
+from steady.structures.kind import Case, Kind, changed
 from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
+from steady.yard.choices import YardChoices
 
 MOST_OFFERED = 6
 MOST_PER_POST = 3
@@ -19,10 +23,21 @@ TOLD_EVERY = 8
 
 def loses(now: Plan, candidate: Plan) -> bool:
     """Whether a change makes something that passes today fail or go uncovered, or misses advice that is met today."""
+    if _met(now) & _missed(candidate.checks):
+        return True
+    return bool({gap.name for gap in gaps(candidate)} - {gap.name for gap in gaps(now)})
+
+
+Named = tuple[str, str]
+
+
+def _met(now: Plan) -> set[Named]:
     met = {(check.name, check.case) for check in now.checks if check.use <= 1 + 1e-9 and check.basis is Basis.RECKONED}
-    met -= {(check.name, check.case) for check in now.checks if not check.use <= 1 + 1e-9}
-    missed = {(check.name, check.case) for check in candidate.checks if not check.use <= 1 + 1e-9}
-    return bool(met & missed) or bool({gap.name for gap in gaps(candidate)} - {gap.name for gap in gaps(now)})
+    return met - _missed(now.checks)
+
+
+def _missed(checks: Iterable[Check]) -> set[Named]:
+    return {(check.name, check.case) for check in checks if check.demanded and not check.use <= 1 + 1e-9}
 
 
 def options(job: Job, structure_id: str) -> tuple[Option, ...]:
@@ -35,59 +50,85 @@ def options(job: Job, structure_id: str) -> tuple[Option, ...]:
         return all_rows(look_for_options(job, structure_id))
 
 
-def look_for_options(job: Job, structure_id: str) -> Iterator[Looked[Option]]:
+Tried = tuple[str, Change]
+Over = Callable[[Callable[[Tried], Option | None], list[Tried]], Iterable[Option | None]]
+
+
+def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[Looked[Option]]:
     """The same while it is looked for: all that would be offered by now, again with every few plans.
+
+    Args:
+        over: How a list of changes is gone through: one after another, or by others who share it. In its order.
 
     Raises:
         InputError: Malformed input.
     """
-    case = case_of(job, structure_id)
+    kind, case = kind_in(job, structure_id), case_of(job, structure_id)
     now = plan(case)
-    today, passes_now = quick_price(now, job.yard), buildable(now)
-    found: list[Option] = []
-    kind = kind_in(job, structure_id)
+    judge = _Judge(
+        kind=kind,
+        case=case,
+        yard=job.yard,
+        now=now,
+        met=_met(now),
+        today=quick_price(now, job.yard),
+        only_for_less=buildable(now),
+    )
+    changes = [tried for tried in itertools.islice(kind.candidates(case), MOST_PLANS + 1) if tried[1]]
     told: tuple[Option, ...] = ()
-    looked = 0
-    for says, change in kind.candidates(case):
-        if not change:
-            continue
-        if looked == MOST_PLANS:
-            yield Looked(planned=looked, rows=told, says=ceiling())
-            return
-        looked += 1
-        if looked % TOLD_EVERY == 0:
-            yield Looked(planned=looked, rows=told)
-        wished = case.of(changed(case.spec, change))
-        try:
-            # Most fail before their pieces are counted.
-            if fails(kind.first_checks(wished)):
-                continue
-            candidate = plan(wished)
-        except InputError:
-            continue
-        if not buildable(candidate) or loses(now, candidate):
-            continue
-        price = quick_price(candidate, job.yard)
-        if passes_now and price > today - 0.5:
-            continue  # what passes already is only helped by passing for less
-        worst = governing(candidate)
-        found.append(
-            Option(
-                about=case.spec.id,
-                says=says,
-                change=change,
-                use=worst.use if worst else 0.0,
-                governs=named(worst) if worst else "",
-                price=price,
-                price_change=price - today,
-                not_covered=tuple(sorted({gap.name for gap in gaps(candidate)})),
-            )
-        )
+    found: list[Option] = []
+    for looked, option in enumerate(over(judge.option, changes[:MOST_PLANS]), 1):
+        if option is not None:
+            found.append(option)
         offered = _offered(found)
-        if offered != told:
+        if offered != told or looked % TOLD_EVERY == 0:
             told = offered
             yield Looked(planned=looked, rows=told)
-    yield Looked(planned=looked, rows=told)
+    yield Looked(planned=min(len(changes), MOST_PLANS), rows=told, says=ceiling() if len(changes) > MOST_PLANS else "")
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Judge:
+    """What one change is held against: the structure as it is."""
+
+    kind: Kind
+    case: Case
+    yard: YardChoices
+    now: Plan
+    met: set[Named]
+    today: float
+    only_for_less: bool
+    """It passes as it is: a change helps only by passing for less."""
+
+    def option(self, tried: Tried) -> Option | None:
+        """What a change brings, where it helps."""
+        says, change = tried
+        case = self.case
+        wished = case.of(changed(case.spec, change))
+        try:
+            # Most fail, or undo what passes, before their pieces are counted.
+            first = self.kind.first_checks(wished)
+            if fails(first) or self.met & _missed(first):
+                return None
+            candidate = plan(wished)
+        except InputError:
+            return None
+        if not buildable(candidate) or loses(self.now, candidate):
+            return None
+        price = quick_price(candidate, self.yard)
+        if self.only_for_less and price > self.today - 0.5:
+            return None
+        worst = governing(candidate)
+        return Option(
+            about=case.spec.id,
+            says=says,
+            change=change,
+            use=worst.use if worst else 0.0,
+            governs=named(worst) if worst else "",
+            price=price,
+            price_change=price - self.today,
+            not_covered=tuple(sorted({gap.name for gap in gaps(candidate)})),
+        )
 
 
 def _offered(found: list[Option]) -> tuple[Option, ...]:

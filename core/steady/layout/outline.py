@@ -3,6 +3,7 @@
 import itertools
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 from steady.errors import InputError
 
@@ -143,17 +144,28 @@ def height_at(corners: tuple[Point, ...], heights_m: tuple[float, ...], point: P
 
     Source: geometry; least squares.
     """
+    rectangle, plane = _surface(corners, heights_m)
+    if rectangle is not None:
+        left, low, right, high, z00, z10, z11, z01 = rectangle
+        u, v = (point[0] - left) / (right - left), (point[1] - low) / (high - low)
+        return z00 * (1 - u) * (1 - v) + z10 * u * (1 - v) + z11 * u * v + z01 * (1 - u) * v
+    mx, my, mz, gx, gy = plane
+    return mz + gx * (point[0] - mx) + gy * (point[1] - my)
+
+
+_Rectangle = tuple[float, float, float, float, float, float, float, float]
+_Plane = tuple[float, float, float, float, float]
+
+
+@lru_cache(maxsize=256)
+def _surface(corners: tuple[Point, ...], heights_m: tuple[float, ...]) -> tuple[_Rectangle | None, _Plane]:
+    """A rectangle's sides and the heights at its corners, or the best plane's middle and slopes."""
     if len(corners) == 4:
         left, low, right, high = Outline(corners).box
         if {(x, y) for x, y in corners} == {(left, low), (right, low), (right, high), (left, high)}:
             known = dict(zip(corners, heights_m, strict=True))
-            u, v = (point[0] - left) / (right - left), (point[1] - low) / (high - low)
-            return (
-                known[(left, low)] * (1 - u) * (1 - v)
-                + known[(right, low)] * u * (1 - v)
-                + known[(right, high)] * u * v
-                + known[(left, high)] * (1 - u) * v
-            )
+            z00, z10, z11, z01 = known[left, low], known[right, low], known[right, high], known[left, high]
+            return (left, low, right, high, z00, z10, z11, z01), (0.0, 0.0, 0.0, 0.0, 0.0)
     n = len(corners)
     mx, my, mz = (sum(values) / n for values in ((c[0] for c in corners), (c[1] for c in corners), heights_m))
     xx = sum((c[0] - mx) ** 2 for c in corners)
@@ -163,4 +175,4 @@ def height_at(corners: tuple[Point, ...], heights_m: tuple[float, ...], point: P
     yz = sum((c[1] - my) * (z - mz) for c, z in zip(corners, heights_m, strict=True))
     det = xx * yy - xy * xy
     gx, gy = (xz * yy - yz * xy) / det, (yz * xx - xz * xy) / det
-    return mz + gx * (point[0] - mx) + gy * (point[1] - my)
+    return None, (mx, my, mz, gx, gy)

@@ -194,11 +194,16 @@ def goods() -> dict[str, Good]:
 
 def sold_with(like: Stick, role: str) -> list[Stick]:
     """Sticks of a role on sale where another is, in the same measure."""
-    return [
+    return [*_sold(like.metric, like.schools, role)]
+
+
+@cache
+def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[Stick, ...]:
+    return tuple(
         item
         for item in sticks().values()
-        if item.role == role and item.metric == like.metric and set(item.schools) & set(like.schools)
-    ]
+        if item.role == role and item.metric == metric and set(item.schools) & set(schools)
+    )
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)

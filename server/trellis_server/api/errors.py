@@ -9,6 +9,7 @@ from steady.errors import InputError, OutsideScope
 from steady.structures.registry import KINDS
 
 from trellis_server.outside.services import Unreachable
+from trellis_server.searcher.stopped import Stopped
 
 TYPE = "application/problem+json"
 
@@ -119,6 +120,12 @@ def install(api: NinjaAPI) -> None:
     def _unreachable(request: HttpRequest, error: Unreachable) -> HttpResponse:
         says = "The service does not answer. Nothing was changed: try again later, or type it by hand"
         return problems(api, request, says, 424, [{"field": "", "message": says}])
+
+    @api.exception_handler(Stopped)
+    def _stopped(request: HttpRequest, error: Stopped) -> HttpResponse:
+        response = problems(api, request, str(error), 503, [{"field": "", "message": str(error)}])
+        response["Retry-After"] = "2"
+        return response
 
     @api.exception_handler(HttpError)
     def _http(request: HttpRequest, error: HttpError) -> HttpResponse:

@@ -1,27 +1,28 @@
 """Reckoning without saving: plans, marks, take-off, options, slack, readings. Nothing here touches the database but choices."""
 
-from collections.abc import Sequence
+import itertools
+from collections.abc import Generator, Sequence
 from datetime import date
-from typing import Annotated
+from typing import Annotated, Any
 
 from annotated_types import MaxLen
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+from django.http.response import HttpResponseBase
 from ninja import Router
+from pydantic_core import to_json
 from steady.data.loader import sources
 from steady.drawing.marks import mark_rows
+from steady.errors import InputError
 from steady.ground.readings import read_rows
 from steady.jobs.buying import job_list
-from steady.jobs.choices import choose
 from steady.jobs.dimensions import disagreements, held_tasks, stopped
 from steady.jobs.document import Job, find, kind_in, plan_structure
 from steady.jobs.home import under_school
 from steady.jobs.moves import moved
-from steady.jobs.options import options
 from steady.jobs.quote import quote
 from steady.jobs.sheet import sheet
 from steady.jobs.slack import slack
-from steady.jobs.starts import kept_habit, stands_words, start, starts_of
-from steady.jobs.steps_up import steps_up
+from steady.jobs.starts import kept_habit, stands_words, starts_of
 from steady.jobs.usual import CODES, MARKS, READS
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
@@ -61,11 +62,15 @@ from trellis_server.api.schemas.reckon import (
     StepsUpAnswer,
     TakeoffAnswer,
 )
+from trellis_server.searcher.ask import found, search
+from trellis_server.searcher.stopped import Stopped
 from trellis_server.services import habits
 
+LINES = "application/x-ndjson"
 Word = Annotated[str, MaxLen(40)]
 router = Router(tags=["reckoning"])
 REFUSALS = {401: Problems, 403: Problems, 422: Problems}
+SEARCHES = {**REFUSALS, 503: Problems}
 
 
 @router.post("/plan", response={200: SheetAnswer, **REFUSALS})
@@ -137,18 +142,19 @@ def _fields(item: object) -> dict[str, object]:
     return {name: getattr(item, name) for name in item.__dataclass_fields__}  # type: ignore[attr-defined]
 
 
-@router.post("/options", response={200: OptionsAnswer, **REFUSALS})
-def helps(request: HttpRequest, body: PlanBody) -> HttpResponse:
-    """The cheapest changes that pass, each planned and priced."""
-    return fast({"options": options(body.document, body.structure)})
+@router.post("/options", response={200: OptionsAnswer, **SEARCHES})
+def helps(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
+    """The cheapest changes that pass, each planned and priced; line by line as they are found where that is asked for."""
+    return _looked(request, "options", body, "options")
 
 
-@router.post("/start", response={200: StartAnswer, **REFUSALS})
+@router.post("/start", response={200: StartAnswer, **SEARCHES})
 def way_to_start(request: HttpRequest, body: StartBody) -> HttpResponse:
     """One way to build a structure: as it is, as usually built here, the cheapest that passes, each with what it stands up to."""
     ways, kind = starts_of(body.document, body.structure), kind_in(body.document, body.structure)
     habit = habits.habit_of(request.user, kind, body.document.school) if body.which == ways.crew else None
-    return fast({"start": start(body.document, body.structure, body.which, body.name, habit)})
+    more = {"which": body.which, "name": body.name, "habit": habit}
+    return fast({"start": found("start", body.document, body.structure, **more)[0]})
 
 
 @router.get("/habit", response={200: HabitAnswer, **REFUSALS})
@@ -172,16 +178,38 @@ def forget_habit(request: HttpRequest, kind: Word, school: Word) -> HttpResponse
     return fast({"habit": None})
 
 
-@router.post("/steps-up", response={200: StepsUpAnswer, **REFUSALS})
-def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponse:
+@router.post("/steps-up", response={200: StepsUpAnswer, **SEARCHES})
+def steps_between(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Single changes that let a structure stand up to more wind, the cheapest for what it adds first."""
-    return fast({"steps": steps_up(body.document, body.structure)})
+    return _looked(request, "steps-up", body, "steps")
 
 
-@router.post("/choices", response={200: ChoicesAnswer, **REFUSALS})
-def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponse:
+@router.post("/choices", response={200: ChoicesAnswer, **SEARCHES})
+def members_to_choose(request: HttpRequest, body: PlanBody) -> HttpResponseBase:
     """Every joist and beam that could be chosen, with its limit, its slack and how the whole fares with it."""
-    return fast({"choices": choose(body.document, body.structure)})
+    return _looked(request, "choices", body, "choices")
+
+
+def _looked(request: HttpRequest, what: str, body: PlanBody, name: str) -> HttpResponseBase:
+    """A search's answer: whole at its end, or a line of JSON at a time; whoever goes away ends it."""
+    if LINES not in request.headers.get("Accept", ""):
+        return fast({name: found(what, body.document, body.structure)})
+    lines = search(what, body.document, body.structure)
+    # What is refused is refused at the first line, as a problem document.
+    first = next(lines, None)
+    return StreamingHttpResponse(_as_lines(first, lines), content_type=LINES)
+
+
+def _as_lines(
+    first: dict[str, Any] | None, lines: Generator[dict[str, Any], None, None]
+) -> Generator[bytes, None, None]:
+    try:
+        for told in itertools.chain([] if first is None else [first], lines):
+            yield to_json(told) + b"\n"
+    except (InputError, Stopped) as error:
+        yield to_json({"failed": str(error)}) + b"\n"
+    finally:
+        lines.close()
 
 
 @router.post("/slack", response={200: SlackAnswer, **REFUSALS})

@@ -1495,7 +1495,7 @@ export interface paths {
         put?: never;
         /**
          * Helps
-         * @description The cheapest changes that pass, each planned and priced.
+         * @description The cheapest changes that pass, each planned and priced; line by line as they are found where that is asked for.
          */
         post: operations["trellis_server_api_reckoning_helps"];
         delete?: never;
@@ -15381,6 +15381,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problems"];
                 };
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     trellis_server_api_reckoning_days: {
@@ -15838,6 +15847,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problems"];
                 };
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     trellis_server_api_reckoning_places: {
@@ -16141,6 +16159,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problems"];
                 };
             };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
         };
     };
     trellis_server_api_reckoning_steps_between: {
@@ -16185,6 +16212,15 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -7,8 +7,10 @@ import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
+import SearchLine from '@/components/SearchLine.vue'
 import TrueShape from '@/components/TrueShape.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
+import { useSearch } from '@/composables/useSearch'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
@@ -95,31 +97,10 @@ async function howFar(): Promise<void> {
   }
 }
 
-const options = ref<Option[] | null>(null)
-const looking = ref(false)
-const optionFault = ref('')
-watch(
-  () => store.document,
-  () => (options.value = null),
-)
-async function lookForHelp(): Promise<void> {
-  if (!store.document) return
-  looking.value = true
-  optionFault.value = ''
-  try {
-    options.value = (
-      await ask(
-        api.POST('/api/reckon/options', {
-          body: { document: store.document, structure: props.structure, selected: '' },
-        }),
-      )
-    ).options as Option[]
-  } catch (error) {
-    optionFault.value = (error as Error).message
-  } finally {
-    looking.value = false
-  }
-}
+const help = useSearch('options')
+const options = help.rows
+watch(() => store.document, help.clear)
+const lookForHelp = () => store.document && help.look(store.document, props.structure)
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
@@ -340,12 +321,19 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
     <section v-if="!selected" class="help">
       <header class="head">
         <h3>What would help</h3>
-        <button class="plain small" :disabled="looking" @click="lookForHelp">
-          {{ looking ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}
+        <button class="plain small" :disabled="help.busy.value" @click="lookForHelp">
+          {{ help.busy.value ? 'Planning each' : options ? 'Look again' : 'Look for ways' }}
         </button>
       </header>
-      <p v-if="optionFault" class="fault">{{ optionFault }}</p>
-      <p v-if="options && !options.length" class="small">
+      <SearchLine
+        :busy="help.busy.value"
+        :waiting="help.waiting.value"
+        :planned="help.planned.value"
+        :ceiling="help.ceiling.value"
+        :fault="help.fault.value"
+        @stop="help.stop"
+      />
+      <p v-if="options && !options.length && !help.busy.value && !help.fault.value" class="small">
         {{
           sheet.verdict === 'fails' || sheet.verdict === 'cannot be built'
             ? NOTHING_HELPS

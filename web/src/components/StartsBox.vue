@@ -2,6 +2,8 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { api, ask, Refused } from '@/api/client'
 import type { Kind, Option, Start, StepUp } from '@/api/types'
+import SearchLine from '@/components/SearchLine.vue'
+import { useSearch } from '@/composables/useSearch'
 import { money } from '@/logic/money'
 import { showSpeed } from '@/logic/units'
 import { useJob } from '@/stores/job'
@@ -19,7 +21,9 @@ const found = ref<Partial<Record<Which, Start>>>({})
 const busy = ref(false)
 const stale = ref(false)
 const fault = ref('')
-const steps = ref<StepUp[] | null>(null)
+/** Single changes between the two, planned whole when asked for: a dozen plans and as many searches. */
+const single = useSearch('steps-up')
+const steps = single.rows
 const signing = ref<Which | ''>('')
 const name = ref('')
 
@@ -62,20 +66,7 @@ async function load(): Promise<void> {
   }
 }
 
-/** Single changes between the two, planned whole when asked for: a dozen plans and as many searches. */
-async function loadSteps(): Promise<void> {
-  if (!store.document) return
-  busy.value = true
-  fault.value = ''
-  try {
-    const body = { document: store.document, structure: props.structure, selected: '' }
-    steps.value = (await ask(api.POST('/api/reckon/steps-up', { body }))).steps as StepUp[]
-  } catch (error) {
-    fault.value = error instanceof Refused ? error.message : 'This did not work'
-  } finally {
-    busy.value = false
-  }
-}
+const loadSteps = () => store.document && single.look(store.document, props.structure)
 
 const asOption = (step: StepUp) => step as unknown as Option
 
@@ -135,14 +126,14 @@ watch(
   () => store.document,
   () => {
     stale.value = true
-    steps.value = null
+    single.clear()
   },
 )
 watch(
   () => props.structure,
   () => {
     found.value = {}
-    steps.value = null
+    single.clear()
     void load()
   },
 )
@@ -194,12 +185,12 @@ watch(
       ><template v-if="kept"> · <button class="link small" type="button" @click="forget">forget it</button></template>
       <span role="status" class="quiet">{{ told }}</span>
     </p>
-    <button v-if="steps === null && rows.length" class="plain small" :disabled="busy" @click="loadSteps">
+    <button v-if="steps === null && rows.length" class="plain small" :disabled="single.busy.value" @click="loadSteps">
       What each single change adds
     </button>
     <template v-if="steps !== null">
       <h4>Single changes, the cheapest for what it adds first</h4>
-      <p v-if="!steps.length" class="small">
+      <p v-if="!steps.length && !single.busy.value" class="small">
         No single change tried adds to the wind it stands up to without making something else fail.
       </p>
       <ul class="steps">
@@ -220,6 +211,14 @@ watch(
         </li>
       </ul>
     </template>
+    <SearchLine
+      :busy="single.busy.value"
+      :waiting="single.waiting.value"
+      :planned="single.planned.value"
+      :ceiling="single.ceiling.value"
+      :fault="single.fault.value"
+      @stop="single.stop"
+    />
     <p class="small quiet">
       The gust is a 3-second one at 10 m (33 ft), by the code's own checks. Prices are the sample list's, by a quick cut
       plan: the list's longer one can come out a little lower.

@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import { useQuery } from '@tanstack/vue-query'
 import { refDebounced, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import { api, ask } from '@/api/client'
 import type { Choice, Kind, Sheet } from '@/api/types'
 import CautionList from '@/components/CautionList.vue'
 import ChoiceTable from '@/components/ChoiceTable.vue'
@@ -11,6 +9,8 @@ import HolesTable from '@/components/HolesTable.vue'
 import MarksTable from '@/components/MarksTable.vue'
 import MembersTable from '@/components/MembersTable.vue'
 import PiecesTable from '@/components/PiecesTable.vue'
+import SearchLine from '@/components/SearchLine.vue'
+import { useSearch } from '@/composables/useSearch'
 import { useTakeoff } from '@/composables/useTakeoff'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
@@ -62,25 +62,19 @@ const document = refDebounced(
   180,
 )
 const offered = computed(() => !!now.value?.offers.length)
-const { data, error, isFetching } = useQuery({
-  queryKey: computed(() => ['choices', props.structure, document.value]),
-  queryFn: async () =>
-    (
-      await ask(
-        api.POST('/api/reckon/choices', {
-          body: { document: document.value!, structure: props.structure, selected: '' },
-        }),
-      )
-    ).choices as Choice[],
-  enabled: computed(() => offered.value && !!document.value),
-  placeholderData: (last) => last,
-})
-const of = (group: string) => (data.value ?? []).filter((choice) => choice.group === group)
+const search = useSearch('choices')
+watch(
+  [offered, () => props.structure, document],
+  ([asked, structure, job]) => void (asked && job ? search.look(job, structure) : search.stop()),
+  { immediate: true },
+)
+watch(() => props.structure, search.clear, { flush: 'sync' })
+const of = (group: string) => (search.rows.value ?? []).filter((choice) => choice.group === group)
 const { takeoff, fault: miscounted } = useTakeoff(
   computed(() => props.structure),
   computed(() => tab.value === 'pieces' || tab.value === 'cut plan'),
 )
-const fault = computed(() => (offered.value && error.value ? error.value.message : miscounted.value))
+const fault = computed(() => (offered.value ? '' : miscounted.value))
 const counts = computed<Record<string, string>>(() => ({
   members: String(props.sheet.members.length),
   marks: String(props.sheet.posts.length),
@@ -134,6 +128,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       <p v-if="fault" class="fault">{{ fault }}</p>
       <component :is="own" v-if="own" :structure="structure" :touched="touched" />
       <div v-else-if="now && offered" class="side">
+        <SearchLine
+          :busy="search.busy.value"
+          :waiting="search.waiting.value"
+          :planned="search.planned.value"
+          :ceiling="search.ceiling.value"
+          :fault="search.fault.value"
+          @stop="search.stop"
+        />
         <template v-for="group in now.offers" :key="group.group">
           <p v-if="group.beside" class="ways small">
             <button
@@ -151,7 +153,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
             <h3 v-if="group.title">{{ group.title }}</h3>
             <ChoiceTable
               :choices="of(group.group)"
-              :busy="isFetching"
+              :busy="search.busy.value"
               :what="group.what"
               :whole="sheet.called"
               @preview="emit('preview', $event)"

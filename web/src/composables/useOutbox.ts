@@ -61,7 +61,7 @@ export function useOutbox(job: string) {
         if (failure(error) !== 'refused') return hear(error)
         const bad = named(error as Refused, batch)
         // Where the server does not say which one, smaller batches find it.
-        if (!bad.length && batch.length > 1) size = Math.ceil(batch.length / 2)
+        if (!bad.length && batch.length > 1) size = (batch.length + 1) >> 1
         else away(bad.length ? bad : batch, (error as Refused).message)
       }
     }

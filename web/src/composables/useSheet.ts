@@ -10,7 +10,8 @@ export interface Moving {
 
 /**
  * The sheet of one structure, asked again whenever the document or the selection changes. One question is on its way
- * at a time and only the newest waits, so that a drag never queues up.
+ * at a time and only the newest waits, so that a drag never queues up; what is typed or let go ends the question before it,
+ * whose answer nobody wants any more.
  */
 export function useSheet(
   document: Ref<Job | null>,
@@ -25,6 +26,7 @@ export function useSheet(
   let busy = false
   let again = false
   let gone = false
+  let under: AbortController | null = null
 
   async function run(): Promise<void> {
     if (busy) {
@@ -36,14 +38,16 @@ export function useSheet(
       again = false
       const job = document.value
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
+      const mine = (under = new AbortController())
       try {
         const body = { document: job, structure: structure.value, selected: selected.value, moving: moving.value }
-        const found = await ask(api.POST('/api/reckon/plan', { body }))
+        const found = await ask(api.POST('/api/reckon/plan', { body, signal: mine.signal }))
         if (gone) return
         sheet.value = found as Sheet
         problems.value = []
         failed.value = ''
       } catch (error) {
+        if (mine.signal.aborted) continue
         const refused = error as Refused
         problems.value = (refused.problems ?? []).map((item) => ({
           ...item,
@@ -56,7 +60,17 @@ export function useSheet(
     busy = false
   }
 
-  watch([document, structure, selected, moving], () => void run(), { immediate: true })
-  onScopeDispose(() => (gone = true))
+  watch(
+    [document, structure, selected, moving],
+    () => {
+      if (!moving.value) under?.abort()
+      void run()
+    },
+    { immediate: true },
+  )
+  onScopeDispose(() => {
+    gone = true
+    under?.abort()
+  })
   return { sheet, problems, failed, asked, run }
 }

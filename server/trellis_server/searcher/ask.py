@@ -1,0 +1,124 @@
+"""A search as a worker asks for it: the process beside the worker does it, and this thread only passes on what it finds."""
+
+import os
+import pickle
+import socket
+import subprocess
+import sys
+import threading
+from collections.abc import Generator
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from pydantic_core import from_json
+from steady.errors import InputError
+from steady.jobs.document import Job
+
+from trellis_server.searcher.child import Order
+from trellis_server.searcher.stopped import Stopped
+from trellis_server.services import apart
+
+MOST_WAITING = 5
+"""Searches that one worker listens to at once: its other threads stay free for drags and saves."""
+STARTS_S = 30.0
+SILENT_S = 70.0
+"""Whatever said nothing for so long has died."""
+BUSY = "Too much is being looked for just now: ask again in a moment"
+FAILED = "This search stopped: ask again, or change less at once"
+
+
+_lock = threading.Lock()
+_listening = threading.BoundedSemaphore(MOST_WAITING)
+_beside: tuple[int, socket.socket] | None = None
+"""The worker whose process it is, and the pipe to it: after a fork another one is started."""
+
+
+def begin() -> socket.socket:
+    """The pipe to the process beside this one, which is started where there is none."""
+    global _beside
+    with _lock:
+        if _beside is not None and _beside[0] == os.getpid():
+            return _beside[1]
+        ours, theirs = socket.socketpair()
+        path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
+        command = [sys.executable, "-m", "trellis_server.searcher", str(theirs.fileno())]
+        subprocess.Popen(
+            command,
+            env={**os.environ, "PYTHONPATH": path},
+            pass_fds=[theirs.fileno()],
+            start_new_session=True,
+            stdin=subprocess.DEVNULL,
+        )
+        theirs.close()
+        ours.settimeout(STARTS_S)
+        if ours.recv(1) != b"!":
+            raise OSError("the process that looks for things did not start")
+        _beside = (os.getpid(), ours)
+        return ours
+
+
+def _pipe() -> socket.socket:
+    """A pipe to a child that will carry out one search."""
+    global _beside
+    for again in (True, False):
+        ours, theirs = socket.socketpair()
+        with theirs:
+            try:
+                socket.send_fds(begin(), [b"?"], [theirs.fileno()])
+                return ours
+            except OSError:
+                # It died: another one is started, once.
+                ours.close()
+                _beside = None
+                if not again:
+                    raise
+    raise AssertionError
+
+
+def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[str, Any], None, None]:
+    """What a search finds, as it finds it; given up, it stops.
+
+    Args:
+        what: A row of `SEARCHES`.
+        more: What else it is told.
+
+    Raises:
+        InputError: Malformed input.
+        Stopped: It was not done to its end, or too much is being looked for.
+    """
+    if not _listening.acquire(blocking=False):
+        raise Stopped(BUSY)
+    try:
+        with _pipe() as pipe, pipe.makefile("rwb") as file:
+            pipe.settimeout(SILENT_S)
+            order = Order(what=what, job=job, structure=structure, more=more, places=str(apart.folder()))
+            pickle.dump(order, file)
+            file.flush()
+            for line in file:
+                told = from_json(line)
+                if "refused" in told:
+                    raise InputError(told["refused"]["field"], told["refused"]["message"])
+                if "ended" in told:
+                    return
+                if "failed" in told:
+                    break
+                yield told
+                if told["says"]:
+                    return
+        raise Stopped(FAILED)
+    finally:
+        _listening.release()
+
+
+def found(what: str, job: Job, structure: str, **more: Any) -> list[Any]:
+    """What a search has found at its end.
+
+    Raises:
+        InputError: Malformed input.
+        Stopped: It was not done to its end, or too much is being looked for.
+    """
+    rows: list[Any] = []
+    for told in search(what, job, structure, **more):
+        rows[told["at"] :] = told["rows"]
+    return rows

@@ -1,0 +1,5 @@
+"""What is raised where a search is not done to its end."""
+
+
+class Stopped(Exception):
+    """A search that was not done to its end; in words."""

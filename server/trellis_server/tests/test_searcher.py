@@ -1,0 +1,149 @@
+"""Searches beside the worker: what they find is what the core finds, and they end when nobody listens."""
+
+import gc
+import json
+import os
+import signal
+import time
+from pathlib import Path
+from typing import Any
+from unittest.mock import patch
+
+from django.test import TestCase
+from pydantic_core import to_json
+from steady.errors import InputError
+from steady.jobs import looking, options
+from steady.jobs.choices import choose
+from steady.jobs.steps_up import steps_up
+
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.demo.quillet import quillet_plots
+from trellis_server.searcher import ask
+from trellis_server.searcher.ask import found, search
+from trellis_server.searcher.stopped import Stopped
+from trellis_server.services import documents
+from trellis_server.tests.make import Caller, person
+
+
+def plain(rows: Any) -> Any:
+    return json.loads(to_json(rows))
+
+
+def beside() -> list[int]:
+    """Processes of this test that look for things: the one that waits for orders first, then its children and theirs."""
+    parents, mine = {}, [os.getpid()]
+    for path in Path("/proc").glob("[0-9]*/stat"):
+        try:
+            if b"trellis_server.searcher" in (path.parent / "cmdline").read_bytes():
+                parents[int(path.parent.name)] = int(path.read_text().rsplit(")", 1)[1].split()[1])
+        except (OSError, IndexError):
+            continue
+    for pid in mine:
+        mine += [child for child, parent in parents.items() if parent == pid]
+    return mine[1:]
+
+
+def children() -> list[int]:
+    """Searches under way."""
+    return beside()[1:]
+
+
+class SearcherTest(TestCase):
+    def setUp(self) -> None:
+        self.job = larkspur_rise()
+
+    def gone(self) -> None:
+        for _ in range(200):
+            if not children():
+                return
+            time.sleep(0.05)
+        self.fail("a search goes on that nobody listens to")
+
+    def test_each_finds_what_the_core_finds(self) -> None:
+        job = self.job
+        self.assertEqual(found("choices", job, "path-pergola"), plain(choose(job, "path-pergola")))
+        self.assertEqual(found("options", job, "path-pergola"), plain(options.options(job, "path-pergola")))
+        self.assertEqual(found("steps-up", job, "garden-gate"), plain(steps_up(job, "garden-gate")))
+        self.gone()
+
+    def test_it_tells_what_it_found_before_it_has_looked_at_all(self) -> None:
+        told = list(search("options", quillet_plots(), "hen-run"))
+        useful = next(k for k, one in enumerate(told) if one["rows"])
+        self.assertLess(told[useful]["planned"], told[-1]["planned"] / 2)
+        self.assertEqual(told[-1]["says"], "")
+
+    def test_given_up_it_ends(self) -> None:
+        lines = search("options", quillet_plots(), "goose-pen")
+        next(lines)
+        self.assertTrue(children())
+        lines.close()
+        self.gone()
+
+    def test_more_than_may_look_at_once_wait_their_turn_and_more_than_may_wait_are_told(self) -> None:
+        many = [search("options", quillet_plots(), "goose-pen") for _ in range(ask.MOST_WAITING)]
+        first = [next(lines) for lines in many]
+        self.assertTrue(any(told.get("waiting") for told in first))
+        with self.assertRaises(Stopped):
+            next(search("options", self.job, "path-pergola"))
+        for lines in many:
+            lines.close()
+        self.gone()
+        self.assertTrue(found("choices", self.job, "path-pergola"))
+
+    def test_a_search_and_the_process_beside_us_may_die(self) -> None:
+        lines = search("options", quillet_plots(), "goose-pen")
+        next(lines)
+        for pid in children():
+            os.kill(pid, signal.SIGKILL)
+        with self.assertRaises(Stopped):
+            list(lines)
+        for pid in beside():
+            os.kill(pid, signal.SIGKILL)
+        time.sleep(0.2)
+        self.assertTrue(found("choices", self.job, "path-pergola"))
+
+    def test_what_is_malformed_is_refused_as_by_the_core(self) -> None:
+        with self.assertRaises(InputError) as refused:
+            found("options", self.job, "no such thing")
+        self.assertIn("no such thing", refused.exception.message)
+
+    def test_it_stops_at_its_ceiling_and_says_so(self) -> None:
+        with patch.object(options, "MOST_PLANS", 20):
+            told = list(options.look_for_options(quillet_plots(), "hen-run"))
+        self.assertEqual((told[-1].planned, told[-1].says), (20, looking.ceiling()))
+        self.assertIn("2,000 plans", looking.ceiling())
+
+
+class LinesTest(TestCase):
+    def lines(self, caller: Caller, what: str, body: dict[str, Any]) -> Any:
+        return caller.client.post(
+            f"/api/reckon/{what}", json.dumps(body), "application/json", headers={"Accept": "application/x-ndjson"}
+        )
+
+    def test_over_the_api_line_by_line_or_whole(self) -> None:
+        caller = Caller(person("ash"))
+        body = {"document": documents.dump(larkspur_rise()), "structure": "path-pergola", "selected": ""}
+        whole = caller.send("POST", "/api/reckon/choices", body).json()["choices"]
+        answer = self.lines(caller, "choices", body)
+        self.assertEqual(answer.headers["Content-Type"], "application/x-ndjson")
+        rows: list[Any] = []
+        for line in b"".join(answer.streaming_content).splitlines():
+            told = json.loads(line)
+            rows[told["at"] :] = told["rows"]
+        self.assertEqual(rows, whole)
+        refused = self.lines(caller, "choices", body | {"structure": "nothing"})
+        self.assertEqual(refused.status_code, 422)
+
+    def test_whoever_goes_away_ends_it(self) -> None:
+        caller = Caller(person("ash"))
+        body = {"document": documents.dump(quillet_plots()), "structure": "goose-pen", "selected": ""}
+        answer = self.lines(caller, "options", body)
+        next(iter(answer.streaming_content))
+        answer.close()
+        del answer
+        gc.collect()
+        for _ in range(200):
+            if not children():
+                return
+            time.sleep(0.05)
+        self.fail("a search goes on that nobody listens to")
