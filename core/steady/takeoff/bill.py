@@ -1,13 +1,12 @@
 """What a plan takes: pieces, sticks with their cut plans, bags, fixings, and the price in all and per length of line."""
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from steady.footings.hole import bags, volumes
 from steady.layout.outline import Outline
 from steady.measure.units import FT
-from steady.memo import once
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, Stock, cut_plan
 from steady.takeoff.rips import Strip, boards_for
@@ -172,12 +171,12 @@ def _planned(wanted: Wanted, on_sale: list[Stock], hand: list[float], saw: Sawn)
 
 
 def _bought(wanted: Wanted, on_sale: list[Stock], saw: Sawn) -> CutPlan:
-    if not saw[2]:
-        return once(_sawn, tuple(wanted), tuple(on_sale), saw)
-    return _sawn(wanted, on_sale, saw)
+    return _sawn(tuple(wanted), tuple(on_sale), saw)
 
 
-def _sawn(wanted: Sequence[tuple[float, int]], on_sale: Sequence[Stock], saw: Sawn) -> CutPlan:
+@lru_cache(maxsize=512)
+def _sawn(wanted: tuple[tuple[float, int], ...], on_sale: tuple[Stock, ...], saw: Sawn) -> CutPlan:
+    """The same pieces always give the same plan: what did not change since it was last asked for is not planned again."""
     kerf_m, unit_m, better = saw
     return cut_plan(wanted, on_sale, Saw(kerf_m=kerf_m, unit_m=unit_m), better=better)
 

@@ -1,5 +1,6 @@
 """A search as a worker asks for it: the process beside the worker does it, and this thread only passes on what it finds."""
 
+import logging
 import os
 import pickle
 import socket
@@ -28,6 +29,7 @@ BUSY = "Too much is being looked for just now: ask again in a moment"
 FAILED = "This search stopped: ask again, or change less at once"
 
 
+log = logging.getLogger(__name__)
 _lock = threading.Lock()
 _listening = threading.BoundedSemaphore(MOST_WAITING)
 _beside: tuple[int, socket.socket] | None = None
@@ -72,7 +74,8 @@ def _pipe() -> socket.socket:
                 ours.close()
                 _beside = None
                 if not again:
-                    raise
+                    log.exception("searches cannot be done")
+                    raise Stopped(FAILED) from None
     raise AssertionError
 
 

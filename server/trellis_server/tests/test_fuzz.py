@@ -287,7 +287,7 @@ class Fed(TestCase):
         with (
             tempfile.TemporaryDirectory() as folder,
             override_settings(DATA=folder),
-            mock.patch.object(apart.subprocess, "Popen"),
+            mock.patch.object(apart, "subprocess"),
         ):
             self.fed(method, path, good)
 

@@ -1,6 +1,7 @@
 """Many clients at once on the real server, each thinking between its acts: no error, and memory that does not grow.
 
-Drags, saves, lists, phones' readings and job packs. How long answers took is printed, never asserted: a loaded machine is no fault.
+Drags, saves, lists, phones' readings, searches and job packs. How long answers took is printed, never asserted: a loaded
+machine is no fault.
 TRELLIS_LOAD=64x120 is the whole of it, 64 clients for two minutes; the usual run is a short one.
 """
 
@@ -22,7 +23,8 @@ from trellis_server.tests.served import PASSWORD, Phone, ServedCase
 
 CLIENTS, SECONDS = (int(part) for part in os.environ.get("TRELLIS_LOAD", "8x20").split("x"))
 THINKS_S = (1.0, 3.0)
-ACTS = ("drag", "drag", "drag", "save", "save", "list", "jobs", "reading", "pack")
+ACTS = {"drag": 30, "save": 20, "list": 10, "jobs": 10, "reading": 10, "search": 5, "pack": 1}
+"""How often each is done against the others: a pack is printed once in a while [our own guess of a day's work]."""
 WAITING = "wait a minute"
 MOST_GROWN = 1.6
 """A worker's memory after the first round, against its memory at the end."""
@@ -74,6 +76,15 @@ class Client:
         }
         self.phone.call("POST", f"{self.at}/readings", {"readings": [row]})
 
+    def search(self) -> None:
+        """What could be chosen; where too much is looked for already, it is asked again later."""
+        body = {"document": self.state["document"], "structure": "windbreak", "selected": ""}
+        try:
+            self.phone.call("POST", "/api/reckon/choices", body)
+        except urllib.error.HTTPError as refused:
+            if refused.code != 503:
+                raise
+
     def pack(self) -> None:
         """The job pack, ordered and asked after once; where too many wait already, it is put off in words."""
         try:
@@ -113,7 +124,7 @@ class LoadTest(ServedCase):
                 return
             ready.wait(600)
             while not stop.wait(client.rng.uniform(*THINKS_S)):
-                act = client.rng.choice(ACTS)
+                (act,) = client.rng.choices(list(ACTS), list(ACTS.values()))
                 begun = time.perf_counter()
                 try:
                     getattr(client, act)()

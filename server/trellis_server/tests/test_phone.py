@@ -77,6 +77,18 @@ class PhoneTest(SignedIn):
         expect(page.locator(".reading")).to_be_visible()
         self.assertEqual(page.locator('meta[name="release"]').count(), 1)
 
+    def test_the_pad_takes_no_more_than_a_tape_reads(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="stands at").click()
+        for key in "99999":
+            page.get_by_role("button", name=key, exact=True).click()
+        page.get_by_role("button", name="′", exact=True).click()
+        expect(page.locator(".pad .off")).to_contain_text("is a figure too many?")
+        expect(page.get_by_role("button", name="Keep")).to_be_disabled()
+        page.get_by_role("button", name="Clear").click()
+        page.get_by_role("button", name="9", exact=True).click()
+        expect(page.get_by_role("button", name="Keep")).to_be_enabled()
+
     def test_read_tick_measure_reload_without_signal_and_catch_up(self) -> None:
         page = self.page
         page.wait_for_function("navigator.serviceWorker && navigator.serviceWorker.controller !== null || true")

@@ -32,8 +32,12 @@ const value = computed(() =>
         )
     : props.start,
 )
+/** No tape reads so far, and the server takes no more: an upper limit of what is typed, in metres. */
+const MOST_M = 5000
+const MOST_LETTERS = 14
+const beyond = computed(() => Math.abs(value.value ?? 0) > MOST_M)
 function press(key: string): void {
-  text.value += key === '′' ? '′ ' : key
+  if (text.value.length < MOST_LETTERS) text.value += key === '′' ? '′ ' : key
 }
 const off = computed(() =>
   value.value !== null && value.value !== undefined && props.planned !== null ? value.value - props.planned : null,
@@ -42,7 +46,7 @@ const far = computed(() => off.value !== null && props.asksOver != null && Math.
 const sure = ref(false)
 watch(text, () => (sure.value = false))
 function keep(): void {
-  if (value.value === null) return
+  if (value.value === null || beyond.value) return
   if (far.value && !sure.value) sure.value = true
   else emit('done', value.value)
 }
@@ -54,6 +58,7 @@ function keep(): void {
     <p class="value" aria-live="polite">{{ text || (start === null ? '' : shown(start)) || ' ' }}</p>
     <p class="off">
       <template v-if="value === null">{{ percent ? 'not per cent yet' : 'not a length yet' }}</template>
+      <template v-else-if="beyond">more than any tape reads: is a figure too many?</template>
       <template v-else-if="off !== null">{{
         Math.abs(off) < 1e-6 ? 'as planned' : `${shown(Math.abs(off))} ${off > 0 ? 'more' : 'less'} than planned`
       }}</template>
@@ -68,7 +73,9 @@ function keep(): void {
     <div class="ends">
       <button @click="text = ''">Clear</button>
       <button v-if="planned !== null" @click="emit('done', planned)">As planned</button>
-      <button class="main" :disabled="value === null" @click="keep">{{ sure ? 'Keep all the same' : 'Keep' }}</button>
+      <button class="main" :disabled="value === null || beyond" @click="keep">
+        {{ sure ? 'Keep all the same' : 'Keep' }}
+      </button>
     </div>
     <button v-if="start !== null" class="strike" @click="emit('strike')">Strike out {{ shown(start) }}</button>
     <button class="close" @click="emit('close')">Back</button>
