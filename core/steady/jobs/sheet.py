@@ -5,7 +5,7 @@ Screens, site view and paper read this one answer, so that a number is worded on
 
 import math
 import re
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 
 from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
@@ -132,29 +132,35 @@ class Layers:
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Sheet:
-    """One structure's sheet."""
+class Drawn:
+    """What is seen of a structure while something on its drawing is pulled."""
 
     id: str
     verdict: State
     headline: str
-    gaps: int
-    advice: tuple[str, ...]
-    built_on: Basis
-    accepted: str
     line_m: float
     length: str
     posts: tuple[PostRow, ...]
     bays: tuple[BayRow, ...]
     members: tuple[MemberRow, ...]
+    handles: tuple[Handle, ...]
+    conflicts: tuple[str, ...]
+    views: tuple[View, ...]
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Sheet(Drawn):
+    """One structure's sheet."""
+
+    gaps: int
+    advice: tuple[str, ...]
+    built_on: Basis
+    accepted: str
     checks: tuple[CheckRow, ...]
     not_covered: tuple[NotCovered, ...]
-    handles: tuple[Handle, ...]
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
-    conflicts: tuple[str, ...]
     notes: tuple[str, ...]
-    views: tuple[View, ...]
     details: tuple[DetailSheet, ...] = ()
     measures: tuple[MeasureList, ...] = ()
     targets: tuple[Target, ...] = ()
@@ -163,6 +169,36 @@ class Sheet:
     exact_holes: bool = False
     called: str = ""
     layers: tuple[Layers, ...] = ()
+
+
+def drawn(plan: Plan, tape: Tape, yard: YardChoices) -> Drawn:
+    """Word what is seen of a plan while something is pulled."""
+    by_about = _by_about(plan)
+    line_m = _line_m(plan)
+    return Drawn(
+        id=plan.id,
+        verdict=state(plan),
+        headline=headline(plan),
+        line_m=line_m,
+        length=size_words(plan, line_m, tape),
+        posts=_posts(plan, tape, yard, by_about),
+        bays=_bays(plan, tape, by_about),
+        members=_members(plan, by_about),
+        handles=plan.handles,
+        conflicts=plan.conflicts,
+        views=views(plan, tape),
+    )
+
+
+def _by_about(plan: Plan) -> dict[str, list[Check]]:
+    found: dict[str, list[Check]] = {}
+    for check in plan.checks:
+        found.setdefault(check.about, []).append(check)
+    return found
+
+
+def _line_m(plan: Plan) -> float:
+    return max((mark.station_m for mark in plan.marks), default=0.0)
 
 
 def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Sheet:
@@ -174,32 +210,18 @@ def sheet(plan: Plan, tape: Tape, yard: YardChoices, selected: str = "") -> Shee
         yard: For bags.
         selected: Id of the post or bay whose checks are wanted with their working; empty: the worst of each kind.
     """
-    by_about: dict[str, list[Check]] = {}
-    for check in plan.checks:
-        by_about.setdefault(check.about, []).append(check)
-    posts = _posts(plan, tape, yard, by_about)
-    line_m = max((mark.station_m for mark in plan.marks), default=0.0)
+    seen, by_about = drawn(plan, tape, yard), _by_about(plan)
     return Sheet(
-        id=plan.id,
-        verdict=state(plan),
-        headline=headline(plan),
+        **{field.name: getattr(seen, field.name) for field in fields(Drawn)},
         gaps=len({gap.about for gap in gaps(plan)}),
         advice=tuple(f"{check.name}, {check.case}: {_figure(check, tape)}" for check in advice_missed(plan)),
         built_on=plan.built_on,
         accepted=plan.accepted,
-        line_m=line_m,
-        length=size_words(plan, line_m, tape),
-        posts=posts,
-        bays=_bays(plan, tape, by_about),
-        members=_members(plan, by_about),
         checks=tuple(_selected(plan, tape, selected, by_about)),
         not_covered=tuple(gap for gap in plan.not_covered if not selected or gap.about in (selected, plan.id)),
-        handles=plan.handles,
         tasks=plan.tasks,
         cautions=plan.cautions,
-        conflicts=plan.conflicts,
         notes=plan.notes,
-        views=views(plan, tape),
         details=details(plan, tape, selected),
         measures=measure_lists(plan, tape),
         targets=tuple(replace(target, asks_over=asks_over(target)) for target in plan.targets),

@@ -19,8 +19,9 @@ from steady.jobs.dimensions import disagreements, held_tasks, stopped
 from steady.jobs.document import Job, find, kind_in, plan_structure
 from steady.jobs.home import under_school
 from steady.jobs.moves import moved
+from steady.jobs.pulled import changes
 from steady.jobs.quote import quote
-from steady.jobs.sheet import sheet
+from steady.jobs.sheet import drawn, sheet
 from steady.jobs.slack import slack
 from steady.jobs.starts import kept_habit, stands_words, starts_of
 from steady.jobs.usual import CODES, MARKS, READS
@@ -51,6 +52,8 @@ from trellis_server.api.schemas.reckon import (
     OptionsAnswer,
     PlacesAnswer,
     PlanBody,
+    PullAnswer,
+    PullBody,
     ReadingsRead,
     ReferenceAnswer,
     SchoolBody,
@@ -64,7 +67,7 @@ from trellis_server.api.schemas.reckon import (
 )
 from trellis_server.searcher.ask import found, search
 from trellis_server.searcher.stopped import Stopped
-from trellis_server.services import habits
+from trellis_server.services import habits, pulls
 
 LINES = "application/x-ndjson"
 Word = Annotated[str, MaxLen(40)]
@@ -80,6 +83,20 @@ def plan(request: HttpRequest, body: PlanBody) -> HttpResponse:
     if body.moving is not None:
         job = moved(job, body.structure, body.moving.handle, body.moving.to_m)
     return fast(sheet(plan_structure(job, body.structure), job.reading.tape(), job.yard, body.selected))
+
+
+@router.post("/pull", response={200: PullAnswer, **REFUSALS})
+def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
+    """What a pull about a drawing changes on it, since the answer before."""
+    person = request.user.pk or 0
+    found = pulls.held(person, body.key) if body.document is None else pulls.hold(person, body.key, body.document)
+    if found is None:
+        return fast({"held": False})
+    job = moved(found.job, body.structure, body.moving.handle, body.moving.to_m)
+    now = drawn(plan_structure(job, body.structure), job.reading.tape(), job.yard)
+    before = found.told if found.told is not None and found.told.id == now.id and body.after == found.number else None
+    found.told, found.number = now, found.number + 1
+    return fast({"held": True, "number": found.number, "changes": changes(before, now)})
 
 
 @router.post("/marks", response={200: MarksAnswer, **REFUSALS})

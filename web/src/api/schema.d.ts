@@ -1544,6 +1544,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pull
+         * @description What a pull about a drawing changes on it, since the answer before.
+         */
+        post: operations["trellis_server_api_reckoning_pull"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/reference": {
         parameters: {
             query?: never;
@@ -7996,6 +8016,51 @@ export interface components {
              * @default about:blank
              */
             type: string;
+        };
+        /**
+         * PullAnswer
+         * @description What changed since the answer before: fields whole, or as `{rows: [[place, row], …]}`.
+         *
+         *     `held`: whether the document was known; where it was not, it is to be sent again.
+         */
+        PullAnswer: {
+            /**
+             * Changes
+             * @default {}
+             */
+            changes: {
+                [key: string]: unknown;
+            };
+            /** Held */
+            held: boolean;
+            /**
+             * Number
+             * @default 0
+             */
+            number: number;
+        };
+        /**
+         * PullBody
+         * @description Something that is being pulled on a drawing.
+         *
+         *     `key`: the page's own for the document as it is; `document`: sent with the first of them, and where it is not held any more.
+         *     `after`: the number of the answer that the page shows.
+         */
+        PullBody: {
+            /**
+             * After
+             * @default 0
+             */
+            after: number;
+            document?: components["schemas"]["Job"] | null;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            moving: components["schemas"]["Moving"];
+            /** Structure */
+            structure: string;
         };
         /**
          * Pulled
@@ -15928,6 +15993,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Sheet"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_pull: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PullBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PullAnswer"];
                 };
             };
             /** @description Unauthorized */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, watch } from 'vue'
 import type { Shape, View } from '@/api/types'
 import ViewLabels from '@/components/ViewLabels.vue'
 import { labelsOf, place } from '@/logic/labels'
@@ -25,7 +25,19 @@ const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: s
 const X = (x: number) => Math.round((props.x0 + x * props.sx) * 100) / 100
 const Y = (y: number) => Math.round((props.y0 - y * props.sy) * 100) / 100
 
+/** Paths of shapes that did not change are not written again while something is pulled. */
+let written = new WeakMap<Shape, string>()
+watch(
+  () => [props.sx, props.sy, props.x0, props.y0],
+  () => (written = new WeakMap()),
+  { flush: 'sync' },
+)
 function path(shape: Shape): string {
+  let d = written.get(shape)
+  if (d === undefined) written.set(shape, (d = pathOf(shape)))
+  return d
+}
+function pathOf(shape: Shape): string {
   let d = ''
   for (let k = 0; k < shape.count; k++) {
     d += shape.points

@@ -1,6 +1,8 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, ask, Refused } from '@/api/client'
 import type { Handle, Job, Problem, Sheet } from '@/api/types'
+import { newId } from '@/logic/ids'
+import { withChanges } from '@/logic/pulled'
 
 /** A handle that is being pulled, and where it is now. */
 export interface Moving {
@@ -28,6 +30,25 @@ export function useSheet(
   let gone = false
   let under: AbortController | null = null
 
+  /** What the server holds of a pull: the document under a key, and which of its answers is shown. */
+  let held: { job: Job; key: string; structure: string; number: number; shown: Sheet } | null = null
+
+  /** The sheet while something is pulled: what changed, laid onto what is shown. */
+  async function pulled(job: Job, to: Moving, signal: AbortSignal): Promise<Sheet> {
+    const before = sheet.value
+    if (!before || before.id !== structure.value) throw new Refused(0, 'The drawing is not there yet', [])
+    const known = held?.job === job && held.structure === structure.value && held.shown === before ? held : null
+    const key = known?.key ?? newId()
+    const body = { key, structure: structure.value, moving: to, after: known?.number ?? 0 }
+    const first = { ...body, document: job, after: 0 }
+    let told = await ask(api.POST('/api/reckon/pull', { body: known ? body : first, signal }))
+    // Another worker answered, or it was long ago: the document is sent again.
+    if (!told.held) told = await ask(api.POST('/api/reckon/pull', { body: first, signal }))
+    const shown = withChanges(before, told.changes ?? {})
+    held = { job, key, structure: structure.value, number: told.number ?? 0, shown }
+    return shown
+  }
+
   async function run(): Promise<void> {
     if (busy) {
       again = true
@@ -40,10 +61,16 @@ export function useSheet(
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
       const mine = (under = new AbortController())
       try {
-        const body = { document: job, structure: structure.value, selected: selected.value, moving: moving.value }
-        const found = await ask(api.POST('/api/reckon/plan', { body, signal: mine.signal }))
+        const found = moving.value
+          ? await pulled(job, moving.value, mine.signal)
+          : ((await ask(
+              api.POST('/api/reckon/plan', {
+                body: { document: job, structure: structure.value, selected: selected.value },
+                signal: mine.signal,
+              }),
+            )) as Sheet)
         if (gone) return
-        sheet.value = found as Sheet
+        sheet.value = found
         problems.value = []
         failed.value = ''
       } catch (error) {

@@ -1,6 +1,7 @@
 """Whether a leaf stands, sags and swings: brace, hinges, sag at its latch edge, its arc, and its pull on the post."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from steady.plan.model import Advice, Check, NotCovered, Step
 from steady.rulebooks.base import Rulebook
@@ -58,6 +59,7 @@ class HungOn:
     sag_ratio: float = 1.0
 
 
+@lru_cache(maxsize=256)
 def reckon(leaf: Leaf, book: Rulebook, about: str, on: HungOn) -> LeafFound:
     """Reckon a leaf; `about` is the gate's id."""
     # A cable sees a raked leaf upside down: where the strut is long and hard pressed, the cable is short and easy.

@@ -72,6 +72,31 @@ class PlanBody(Closed):
     moving: Moving | None = None
 
 
+class PullBody(Closed):
+    """Something that is being pulled on a drawing.
+
+    `key`: the page's own for the document as it is; `document`: sent with the first of them, and where it is not held any more.
+    `after`: the number of the answer that the page shows.
+    """
+
+    key: uuid.UUID
+    structure: Annotated[str, MaxLen(60)]
+    moving: Moving
+    document: Job | None = None
+    after: int = 0
+
+
+class PullAnswer(Schema):
+    """What changed since the answer before: fields whole, or as `{rows: [[place, row], …]}`.
+
+    `held`: whether the document was known; where it was not, it is to be sent again.
+    """
+
+    held: bool
+    number: int = 0
+    changes: dict[str, Any] = {}
+
+
 class MarksBody(Closed):
     document: Job
     structure: Annotated[str, MaxLen(60)]

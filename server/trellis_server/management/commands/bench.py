@@ -2,11 +2,12 @@
 
 import gc
 import gzip
-import json
+import itertools
 import os
 import random
 import statistics
 import time
+import uuid
 import warnings
 from collections.abc import Callable
 from dataclasses import replace
@@ -53,6 +54,8 @@ from trellis_server.models import Card, Crew, Revision
 from trellis_server.models import Job as Kept
 from trellis_server.services import cards, documents
 from trellis_server.services.jobs import create
+
+JSON = "application/json"
 
 
 def best(work: Callable[[], Any], tries: int = 5) -> float:
@@ -180,10 +183,25 @@ class Command(BaseCommand):
         with override_settings(ALLOWED_HOSTS=["testserver"]):
             client = Client()
             client.force_login(person)
-            body = json.dumps({"document": job.current.document, "structure": "windbreak", "selected": ""})
-            send = lambda: client.post("/api/reckon/plan", body, content_type="application/json")  # noqa: E731
+            document = job.current.document
+            sheet = {"document": document, "structure": "windbreak"}
+            handle = [h for h in client.post("/api/reckon/plan", sheet, JSON).json()["handles"] if h["holds"]][4]
+            key, number, step = str(uuid.uuid4()), 0, itertools.count()
+
+            def pull() -> None:
+                nonlocal number
+                to_m = handle["station_m"] + 0.003 * (next(step) % 40)
+                body = {
+                    "key": key,
+                    "structure": "windbreak",
+                    "moving": {"handle": handle, "to_m": to_m},
+                    "after": number,
+                }
+                answer = client.post("/api/reckon/pull", body | ({} if number else {"document": document}), JSON)
+                number = answer.json()["number"]
+
             empty = statistics.median(best(lambda: client.get("/api/session"), 9) for _ in range(3))
-            drag = statistics.median(best(send, 9) for _ in range(3))
+            drag = statistics.median(best(pull, 9) for _ in range(3))
         against = f"×{drag / empty:.1f} an empty request of {empty * 1e3:.1f} ms (aim: ×4)"
         self.say(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")
 

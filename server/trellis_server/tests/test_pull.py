@@ -1,0 +1,93 @@
+"""A pull about a drawing: what is told is what changed, laid onto what was told before, and all of it is what the sheet says."""
+
+import json
+import uuid
+from typing import Any
+
+from django.test import TestCase
+
+from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.services import documents, pulls
+from trellis_server.tests.make import Caller, person
+
+DRAWN = ("verdict", "headline", "line_m", "length", "posts", "bays", "members", "handles", "conflicts", "views")
+
+
+def laid(sheet: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
+    """As the page lays changes onto its sheet, written again in another language."""
+
+    def on(old: Any, told: Any) -> Any:
+        if not (isinstance(told, dict) and "rows" in told):
+            return told
+        now = list(old)
+        for at, row in told["rows"]:
+            shapes = isinstance(row, dict) and isinstance(row.get("shapes"), dict)
+            now[at] = {**row, "shapes": on(old[at]["shapes"], row["shapes"])} if shapes else row
+        return now
+
+    return {**sheet, **{field: on(sheet.get(field), told) for field, told in changes.items()}}
+
+
+class PullTest(TestCase):
+    def setUp(self) -> None:
+        self.caller = Caller(person("ash"))
+        self.document = documents.dump(larkspur_rise())
+        self.key = str(uuid.uuid4())
+
+    def sheet(self, structure: str, moving: dict[str, Any] | None = None) -> dict[str, Any]:
+        body = {"document": self.document, "structure": structure, "moving": moving}
+        found: dict[str, Any] = self.caller.send("POST", "/api/reckon/plan", body).json()
+        return found
+
+    def pull(self, structure: str, to_m: float, handle: Any, **more: Any) -> dict[str, Any]:
+        body = {"key": self.key, "structure": structure, "moving": {"handle": handle, "to_m": to_m}, **more}
+        answer = self.caller.send("POST", "/api/reckon/pull", body)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        self.size = len(answer.content)
+        found: dict[str, Any] = answer.json()
+        return found
+
+    def test_laid_onto_each_other_they_are_the_sheet(self) -> None:
+        for structure in ("windbreak", "kitchen-deck", "path-pergola"):
+            shown = self.sheet(structure)
+            for handle in shown["handles"][:: max(1, len(shown["handles"]) // 3)]:
+                number = 0
+                for step in range(4):
+                    to_m = handle["station_m"] + 0.013 * step
+                    more = {"after": number} if step else {"document": self.document}
+                    told = self.pull(structure, to_m, handle, **more)
+                    self.assertTrue(told["held"])
+                    shown, number = laid(shown, told["changes"]), told["number"]
+                    whole = self.sheet(structure, {"handle": handle, "to_m": to_m})
+                    for field in DRAWN:
+                        self.assertEqual(shown[field], whole[field], (structure, handle["id"], step, field))
+
+    def test_an_answer_holds_what_changed(self) -> None:
+        shown = self.sheet("windbreak")
+        handle = next(item for item in shown["handles"] if item["holds"])
+        number = self.pull("windbreak", handle["station_m"], handle, document=self.document)["number"]
+        whole = self.size
+        self.pull("windbreak", handle["station_m"] + 0.02, handle, after=number)
+        self.assertLess(self.size, whole / 3)
+
+    def test_what_is_not_held_is_asked_for_again(self) -> None:
+        handle = self.sheet("windbreak")["handles"][0]
+        self.assertEqual(self.pull("windbreak", 1.0, handle)["held"], False)
+        first = self.pull("windbreak", 1.0, handle, document=self.document)
+        for _ in range(pulls.MOST):
+            self.pull("windbreak", 1.0, handle, document=self.document, key=str(uuid.uuid4()))
+        self.assertFalse(self.pull("windbreak", 1.0, handle, after=first["number"])["held"])
+
+    def test_an_answer_that_was_lost_is_made_up_for(self) -> None:
+        handle = self.sheet("windbreak")["handles"][3]
+        self.pull("windbreak", handle["station_m"], handle, document=self.document)
+        self.pull("windbreak", handle["station_m"] + 0.05, handle, after=1)
+        told = self.pull("windbreak", handle["station_m"] + 0.06, handle, after=1)
+        self.assertIsInstance(told["changes"]["views"], list)
+
+    def test_nobody_pulls_about_what_another_holds(self) -> None:
+        handle = self.sheet("windbreak")["handles"][0]
+        self.pull("windbreak", 1.0, handle, document=self.document)
+        other = Caller(person("birch", "B"))
+        body = {"key": self.key, "structure": "windbreak", "moving": {"handle": handle, "to_m": 1.0}}
+        self.assertEqual(json.loads(other.send("POST", "/api/reckon/pull", body).content), {"held": False})
