@@ -5,7 +5,7 @@ Imports go one way, in the order of `ORDER`; a test holds it.
 """
 
 ORDER = (
-    ("errors", "values"),
+    ("errors", "values", "memo"),
     ("measure",),
     ("plan", "data"),
     ("yard", "ground"),

@@ -223,6 +223,7 @@ class DrawnSiteTest(SignedIn):
                 done=value is None,
                 device="p",
                 measured_at=datetime(2026, 11, 20, 9, tzinfo=UTC),
+                counts_at=datetime(2026, 11, 20, 9, tzinfo=UTC),
             )
         self.open(f"/jobs/{self.job.pk}/record/windbreak")
         page.get_by_role("row").filter(has_text="stands at").get_by_role("button", name="Plan from this").click()

@@ -99,8 +99,18 @@ async function howFar(): Promise<void> {
 
 const help = useSearch('options')
 const options = help.rows
-watch(() => store.document, help.clear)
+/** Under the pointer the list stands still: a dearer way never slips under a finger while cheaper ones are found. */
+const still = ref<Option[] | null>(null)
+const offered = computed(() => still.value ?? options.value)
 const lookForHelp = () => store.document && help.look(store.document, props.structure)
+watch(
+  () => store.document,
+  () => {
+    still.value = null
+    void (help.busy.value ? lookForHelp() : help.clear())
+  },
+)
+watch(() => props.structure, help.clear)
 
 useEventListener('keydown', (event: KeyboardEvent) => {
   const at = event.target as HTMLElement
@@ -340,8 +350,15 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
             : 'It passes as it is, and nothing tried passes for less.'
         }}
       </p>
-      <ul v-if="options?.length" class="options">
-        <li v-for="(option, i) in options" :key="i">
+      <ul
+        v-if="offered?.length"
+        class="options"
+        @mouseenter="still = options"
+        @mouseleave="still = null"
+        @focusin="still = options"
+        @focusout="still = null"
+      >
+        <li v-for="(option, i) in offered" :key="i">
           <button
             @mouseenter="emit('preview', option)"
             @mouseleave="emit('preview', null)"

@@ -126,7 +126,8 @@ watch(
   () => store.document,
   () => {
     stale.value = true
-    single.clear()
+    if (single.busy.value) void loadSteps()
+    else single.clear()
   },
 )
 watch(

@@ -14,6 +14,13 @@ const PAUSE_MS = 350
 const CLOSED_MS = 1500
 
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+/** The same words for the same content, in whatever order its fields stand. */
+const plain = (value: unknown): string =>
+  JSON.stringify(value, (_, item: unknown) =>
+    item && typeof item === 'object' && !Array.isArray(item)
+      ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : item,
+  )
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 
 /**
@@ -52,7 +59,8 @@ export const useJob = defineStore('job', () => {
   function take(state: JobState): void {
     id.value = state.id
     revision.value = state.revision
-    document.value = state.document
+    // What was sent and is kept as it was sent stays the object it is: nothing is planned anew because it was saved.
+    if (!document.value || plain(document.value) !== plain(state.document)) document.value = state.document
     canUndo.value = state.can_undo
     canRedo.value = state.can_redo
     savedAt.value = new Date(state.saved_at)
