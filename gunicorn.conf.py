@@ -1,6 +1,6 @@
 """The real server: two workers of eight threads on the loopback address; a proxy in front brings TLS and names."""
 
-from threading import Thread
+from threading import Timer
 
 worker_class = "gthread"
 workers = 2
@@ -15,10 +15,16 @@ timeout = 60
 max_requests = 20_000
 max_requests_jitter = 5_000
 graceful_timeout = 10
+SETTLES_S = 5.0
 
 
 def post_worker_init(worker: object) -> None:
-    """The process that searches are done in stands ready before the first one is asked for."""
+    """The process that searches are done in stands ready before the first one is asked for.
+
+    Not at once: workers that die as soon as they begin would leave a crowd of such processes, each busy reading its tables.
+    """
     from trellis_server.searcher.ask import begin
 
-    Thread(target=begin, daemon=True).start()
+    later = Timer(SETTLES_S, begin)
+    later.daemon = True
+    later.start()

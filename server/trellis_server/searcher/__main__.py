@@ -12,11 +12,22 @@ import sys
 from trellis_server.searcher.child import carry_out, warm_up
 
 
+def _gone(worker: socket.socket) -> bool:
+    """Whether the worker died meanwhile."""
+    try:
+        return worker.recv(1, socket.MSG_PEEK | socket.MSG_DONTWAIT) == b""
+    except BlockingIOError:
+        return False
+
+
 def main(worker: socket.socket) -> None:
     """Forks a child for each search whose pipe comes in."""
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # children that end are buried at once
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    warm_up()
+    os.nice(5)
+    for _ in warm_up():
+        if _gone(worker):
+            return
     # What is loaded by now is shared with every child: the collector must not touch it.
     gc.collect()
     gc.freeze()

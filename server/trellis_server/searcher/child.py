@@ -35,7 +35,7 @@ AT_ONCE = 2
 MOST_S = 60
 """Processor seconds after which a search is stopped."""
 MOST_BYTES = 2_000_000_000
-NICE = 15
+NICE = 10
 """Whoever drags a post goes first."""
 log = logging.getLogger(__name__)
 
@@ -78,12 +78,13 @@ SEARCHES: dict[str, Callable[..., Iterator[Looked[Any]]]] = {
 """What can be looked for: a new one is a row."""
 
 
-def warm_up() -> None:
-    """Reads the tables once, so that no search has to."""
+def warm_up() -> Iterator[None]:
+    """Reads the tables once, school by school, so that no search has to."""
     fence = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),))
     for school in get_args(School):
         structure = Structure(name="f", spec=at_home(fence, school))
         start(Job(name="w", school=school, structures=(structure,)), "f", "as it is")
+        yield
 
 
 def carry_out(pipe: socket.socket) -> None:
