@@ -1,6 +1,7 @@
 """How a crew usually builds, kept with the crew: one habit a kind of structure and school."""
 
 from dataclasses import asdict
+from functools import cache
 from typing import Any
 
 from pydantic import TypeAdapter, ValidationError
@@ -11,13 +12,19 @@ from trellis_server.models import Crew
 from trellis_server.services.jobs import Person, crew_of
 
 
+@cache
+def _reader(habit: type[Any]) -> TypeAdapter[Any]:
+    """Takes longer to make than to use."""
+    return TypeAdapter(habit)
+
+
 def habit_of(person: Person, kind: Kind, school: str) -> Any:
     """The crew's habit under a school; None where it kept none, or one that an older program wrote and this one cannot read."""
     kept = crew_of(person).habits.get(kind.key, {}).get(school)
     if kept is None or kind.starts is None:
         return None
     try:
-        return TypeAdapter(kind.starts.habit).validate_python(kept)
+        return _reader(kind.starts.habit).validate_python(kept)  # type: ignore[arg-type]  # a class has a hash
     except ValidationError:
         return None
 

@@ -1,6 +1,7 @@
 """Kinds of structure at the edge: what a crew's last choices are as JSON, typed again field by field, and forms for the page."""
 
-from functools import cache
+from collections.abc import Callable
+from functools import cache, partial
 from typing import Any, Literal, get_type_hints
 
 from pydantic import ConfigDict, TypeAdapter, ValidationError
@@ -41,12 +42,12 @@ def checked_choices(kind: Kind, choices: dict[str, Any]) -> dict[str, Any]:
     Raises:
         InputError: A field that the kind has not, or a value that it does not take.
     """
-    hints = get_type_hints(kind.spec, include_extras=True)
+    readers = _readers(kind.spec)  # type: ignore[arg-type]  # a class has a hash
     for name, value in choices.items():
-        if name not in hints or name in kind.own:
+        if name not in readers or name in kind.own:
             raise InputError(name, f"Nothing of that name is kept of {kind.many}")
         try:
-            TypeAdapter(hints[name], config=_plain(hints[name])).validate_python(value)
+            readers[name]().validate_python(value)
         except ValidationError as error:
             raise InputError(name, error.errors()[0]["msg"]) from None
     return choices
@@ -54,13 +55,13 @@ def checked_choices(kind: Kind, choices: dict[str, Any]) -> dict[str, Any]:
 
 def readable_choices(kind: Kind, kept: dict[str, Any]) -> dict[str, Any]:
     """Kept choices, each of its own type; one that no longer reads is left out."""
-    hints = get_type_hints(kind.spec, include_extras=True)
+    readers = _readers(kind.spec)  # type: ignore[arg-type]  # a class has a hash
     found = {}
     for name, value in kept.items():
-        if name not in hints or name in kind.own:
+        if name not in readers or name in kind.own:
             continue
         try:
-            found[name] = TypeAdapter(hints[name], config=_plain(hints[name])).validate_python(value)
+            found[name] = readers[name]().validate_python(value)
         except ValidationError:
             continue
     return found
@@ -71,12 +72,25 @@ def _plain(hint: Any) -> ConfigDict | None:
     return None if hasattr(hint, "__pydantic_config__") else ConfigDict(allow_inf_nan=False)
 
 
+# A reader takes longer to make than to use: each is made once.
+@cache
+def _readers(spec: type[Any]) -> dict[str, Callable[[], TypeAdapter[Any]]]:
+    """What reads each field of a spec, made when it is first wanted."""
+    hints = get_type_hints(spec, include_extras=True)
+    return {name: cache(partial(TypeAdapter, hint, config=_plain(hint))) for name, hint in hints.items()}
+
+
+@cache
+def _writer(spec: type[Any]) -> TypeAdapter[Any]:
+    return TypeAdapter(spec)
+
+
 def keep_choices(person: Person, spec: Any) -> None:
     """Keep a structure's choices for the next one of its kind."""
     kind = kind_of(spec)
     names = kind.kept(spec)
     if names:
-        dumped = TypeAdapter(kind.spec).dump_python(spec, mode="json")
+        dumped = _writer(kind.spec).dump_python(spec, mode="json")  # type: ignore[arg-type]  # a class has a hash
         remember(person, kind.key, {name: dumped[name] for name in names})
 
 

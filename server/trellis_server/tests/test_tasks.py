@@ -146,7 +146,9 @@ class AtADeskTest(Tasks):
         self.press("4×4 treated pine", "option")
         expect(page.locator(".reckoning")).to_contain_text("Fails")
         self.press("Look for ways")
-        expect(page.get_by_role("button", name="Look again")).to_be_visible()  # the cheapest stands first when all are planned
+        expect(
+            page.get_by_role("button", name="Look again")
+        ).to_be_visible()  # the cheapest stands first when all are planned
         self.hit(page.locator(".options button").first)
         expect(page.locator(".reckoning")).to_contain_text("Passes")
         self.saved()
