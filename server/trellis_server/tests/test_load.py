@@ -25,7 +25,6 @@ CLIENTS, SECONDS = (int(part) for part in os.environ.get("TRELLIS_LOAD", "8x20")
 THINKS_S = (1.0, 3.0)
 ACTS = {"drag": 30, "save": 20, "list": 10, "jobs": 10, "reading": 10, "search": 5, "pack": 1}
 """How often each is done against the others: a pack is printed once in a while [our own guess of a day's work]."""
-PULLS = 4
 WAITING = "wait a minute"
 MOST_GROWN = 1.6
 """A worker's memory after the first round, against its memory at the end."""
@@ -39,30 +38,27 @@ class Client:
         self.phone.patiently("GET", "/")
         self.phone.patiently("POST", "/api/session", {"name": f"c{number}", "password": PASSWORD})
         self.state = self.phone.patiently("POST", "/api/jobs", {"document": small_job(f"load {number}")})
+        body = {"document": self.state["document"], "structure": "windbreak"}
+        sheet = self.phone.patiently("POST", "/api/reckon/plan", body)
+        self.handle = next(item for item in sheet["handles"] if item["holds"])
+        self.key, self.number = str(uuid.UUID(int=self.rng.getrandbits(128), version=4)), 0
 
     @property
     def at(self) -> str:
         return f"/api/jobs/{self.state['id']}"
 
     def drag(self) -> None:
-        """A post pulled a little way, as a page does it: the whole sheet first, then what changed, a few times over."""
-        body = {"document": self.state["document"], "structure": "windbreak"}
-        sheet = self.phone.call("POST", "/api/reckon/plan", body)
-        handle = next(item for item in sheet["handles"] if item["holds"])
-        pull = {"key": str(uuid.UUID(int=self.rng.getrandbits(128), version=4)), "structure": "windbreak", "after": 0}
-        for _ in range(PULLS):
-            to_m = handle["station_m"] + self.rng.uniform(-0.1, 0.1)
-            pull["moving"] = {"handle": handle, "to_m": to_m}
-            told = self.phone.call("POST", "/api/reckon/pull", pull)
-            if not told["held"]:
-                told = self.phone.call(
-                    "POST", "/api/reckon/pull", pull | {"document": self.state["document"], "after": 0}
-                )
-            pull["after"] = told["number"]
-        self.state["document"]["structures"][0]["spec"]["bay_max_m"] = round(self.rng.uniform(1.8, 2.4), 3)
+        """A moment of a pull, as a page asks for it: where the post is now, and what that changes."""
+        moving = {"handle": self.handle, "to_m": self.handle["station_m"] + self.rng.uniform(-0.1, 0.1)}
+        pull = {"key": self.key, "structure": "windbreak", "moving": moving, "after": self.number}
+        told = self.phone.call("POST", "/api/reckon/pull", pull)
+        if not told["held"]:
+            told = self.phone.call("POST", "/api/reckon/pull", pull | {"document": self.state["document"], "after": 0})
+        self.number = told["number"]
 
     def save(self) -> None:
         """What was pulled is kept."""
+        self.state["document"]["structures"][0]["spec"]["bay_max_m"] = round(self.rng.uniform(1.8, 2.4), 3)
         body = {"base": self.state["revision"], "document": self.state["document"], "says": "a bay"}
         self.state = self.phone.call("PUT", self.at, body)
 
