@@ -1,7 +1,8 @@
 """Jobs and their history: listing, saving with merge, undo, redo. Each save is one transaction."""
 
 import uuid
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
+from functools import cached_property
 from typing import Any
 
 from django.contrib.auth.models import AbstractBaseUser, AnonymousUser, User
@@ -99,6 +100,11 @@ class Saving:
     says: str = ""
     key: uuid.UUID | None = None
 
+    @cached_property
+    def written(self) -> documents.Json:
+        """The document as it is kept."""
+        return documents.dump(self.document)
+
 
 def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicted:
     """Save a change.
@@ -109,36 +115,54 @@ def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicte
         Missing: There is no such job here.
         InputError: There is no such revision.
     """
-    base, document = saving.base, saving.document
+    # While the database is locked nobody else writes: what can be done before and after is done before and after.
+    written = saving.written
     with transaction.atomic():
         job = job_of(person, job_id)
-        assert job.current is not None
-        before = job.revisions.filter(key=saving.key).first() if saving.key is not None else None
-        if before is not None:
-            # The answer was lost on the way. What became of it since, undone or joined, stays.
-            return replace(state(job), sent=None if before.pk == job.current_id else before.number)
-        if job.current.number == base:
-            now, after = job.current.document, documents.dump(document)
-            if after != now:
-                _append(job, job.current, saving, person)
-            return replace(state(job), changed=_changed(now, after))
-        origin = _origin(job, base)
-        merged, clashes = merge(
-            documents.whole(origin.document), documents.dump(document), documents.whole(job.current.document)
-        )
-        joined = documents.load(merged)
-        if clashes:
-            return Conflicted(state(job), joined, clashes)
-        now = job.current.document
-        if documents.dump(document) == now:
-            # Sent twice, because the first answer was lost on the way: no step that undo would have to take back.
-            return state(job)
-        # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
-        sent = _keep(job, origin, saving, person)
-        if documents.dump(joined) != now:
-            words = f"{saving.says} (joined with another's change)"[:200]
-            _append(job, job.current, Saving(job.current.number, joined, words), person)
-        return replace(state(job), sent=sent.number)
+        done = _saved(job, saving, person)
+    if done.clashes:
+        return Conflicted(state(job), documents.load(done.merged), done.clashes)
+    return replace(
+        state(job), sent=done.sent, changed=_changed(done.before, written) if done.before is not None else ()
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class _Done:
+    """What became of a save: what was there before it, where it was joined, where it clashed."""
+
+    before: documents.Json | None = None
+    sent: int | None = None
+    merged: documents.Json = field(default_factory=dict)
+    clashes: list[Clash] = field(default_factory=list)
+
+
+def _saved(job: Job, saving: Saving, person: Person) -> _Done:
+    base, written = saving.base, saving.written
+    assert job.current is not None
+    before = job.revisions.filter(key=saving.key).first() if saving.key is not None else None
+    if before is not None:
+        # The answer was lost on the way. What became of it since, undone or joined, stays.
+        return _Done(sent=None if before.pk == job.current_id else before.number)
+    now = job.current.document
+    if job.current.number == base:
+        if written != now:
+            _append(job, job.current, saving, person)
+        return _Done(before=now)
+    origin = _origin(job, base)
+    merged, clashes = merge(documents.whole(origin.document), written, documents.whole(now))
+    joined = documents.load(merged)
+    if clashes:
+        return _Done(merged=merged, clashes=clashes)
+    if written == now:
+        # Sent twice, because the first answer was lost on the way: no step that undo would have to take back.
+        return _Done()
+    # What was sent is kept as well: whoever typed on meanwhile saves from there, and undoes nothing of the other's.
+    sent = _keep(job, origin, saving, person)
+    together = Saving(job.current.number, joined, f"{saving.says} (joined with another's change)"[:200])
+    if together.written != now:
+        _append(job, job.current, together, person)
+    return _Done(sent=sent.number)
 
 
 def _origin(job: Job, base: int) -> Revision:
@@ -167,7 +191,7 @@ def _keep(job: Job, parent: Revision | None, saving: Saving, person: Person) -> 
         job=job,
         number=last + 1,
         parent=parent,
-        document=documents.dump(saving.document),
+        document=saving.written,
         says=saving.says[:200],
         key=saving.key,
         author_id=person.pk,
