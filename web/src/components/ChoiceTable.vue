@@ -97,6 +97,9 @@ const groups = computed(() =>
 </template>
 
 <style scoped>
+.verdict {
+  margin-right: 5px;
+}
 .n {
   text-align: right;
   white-space: nowrap;

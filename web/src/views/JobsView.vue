@@ -268,4 +268,16 @@ watch([typed, status, order], () => (many.value = PAGE))
   outline: 2px solid var(--chalk);
   outline-offset: 2px;
 }
+@media (max-width: 760px) {
+  .top > span {
+    margin-left: 0;
+  }
+  .tools {
+    display: grid;
+    grid-template-columns: auto 1fr;
+  }
+  .tools input {
+    width: 100%;
+  }
+}
 </style>
