@@ -74,7 +74,8 @@ def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[
         today=quick_price(now, job.yard),
         only_for_less=buildable(now),
     )
-    changes = [tried for tried in itertools.islice(kind.candidates(case), MOST_PLANS + 1) if tried[1]]
+    wished = (tried for tried in kind.candidates(case) if tried[1])
+    changes = list(itertools.islice(wished, MOST_PLANS + 1))
     told: tuple[Option, ...] = ()
     found: list[Option] = []
     for looked, option in enumerate(over(judge.option, changes[:MOST_PLANS]), 1):

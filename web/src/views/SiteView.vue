@@ -38,6 +38,11 @@ const post = computed(() => posts.value[Math.min(index.value, posts.value.length
 const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
 watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
 
+/** "Post 3, " of what was said of a post; nothing of what is named by what it is. */
+function ofPost(about: string): string {
+  const at = posts.value.find((item) => item.id === about)
+  return at ? `Post ${at.number}, ` : ''
+}
 function go(way: number): void {
   index.value = Math.min(Math.max(0, index.value + way), Math.max(0, posts.value.length - 1))
 }
@@ -181,7 +186,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       <p><b>Not taken by the server; the rest went on:</b></p>
       <ul>
         <li v-for="item in aside" :key="item.reading.id">
-          {{ item.reading.what
+          {{ ofPost(item.reading.about) }}{{ item.reading.what
           }}{{
             item.reading.value_m === null || item.reading.value_m === undefined
               ? ''

@@ -1,0 +1,192 @@
+"""What is reckoned once stands for what would be reckoned again: unit loads, kept frames, kept cut plans, ceilings of a search."""
+
+import math
+import random
+import unittest
+from dataclasses import replace
+from unittest.mock import patch
+
+from steady.jobs import looking, options
+from steady.jobs.choices import choose, look_for_choices
+from steady.jobs.document import Job, Structure, case_of
+from steady.jobs.looking import Looked, all_rows
+from steady.jobs.options import look_for_options
+from steady.layout.outline import height_at
+from steady.memo import MOST, once, one_search
+from steady.statics.beam import PointLoad, SpreadLoad, solve
+from steady.structures.bending import Run
+from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.spec.entry import read_deck
+from steady.structures.registry import plan
+
+from tests.make import fence, site
+
+
+def runs(rng: random.Random, many: int) -> list[Run]:
+    """Members on two to five supports, with and without what runs past them."""
+    found = []
+    for _ in range(many):
+        spans = [rng.uniform(0.6, 3.0) for _ in range(rng.randint(1, 4))]
+        first = rng.choice([0.0, rng.uniform(0.1, 0.6)])
+        at = [first]
+        for span in spans:
+            at.append(at[-1] + span)
+        found.append(Run(length_m=at[-1] + rng.choice([0.0, rng.uniform(0.1, 0.6)]), supports_m=tuple(at)))
+    return found
+
+
+class UnitLoadsTest(unittest.TestCase):
+    """A load's effects grow with it: what is scaled from one newton is what the whole load gives when it is solved itself."""
+
+    def test_points_and_even_loads_are_scaled(self) -> None:
+        rng = random.Random(5)
+        for run in runs(rng, 40):
+            at_m, load = rng.uniform(0, run.length_m), rng.uniform(5, 9000)
+            spread = SpreadLoad(from_m=0.0, to_m=run.length_m, start_n_per_m=load, end_n_per_m=load)
+            for action, loads in (
+                (run.point(load, at_m), [PointLoad(at_m=at_m, load_n=load)]),
+                (run.even(load), [spread]),
+            ):
+                whole = solve(run.length_m, run.supports_m, loads, stiffness_n_m2=1.0)
+                moment = max(map(abs, whole.moment_extremes_n_m()))
+                sag = max(map(abs, whole.deflection_extremes_m()))
+                for ours, theirs in (
+                    (action.moment_n_m, moment),
+                    (action.shear_n, whole.shear_extreme_n()),
+                    (action.sag_n_m3, sag),
+                ):
+                    self.assertTrue(math.isclose(ours, theirs, rel_tol=1e-9, abs_tol=1e-12), (run, ours, theirs))
+
+    def test_shares_of_a_force_and_reactions_hold_it_up(self) -> None:
+        rng = random.Random(6)
+        for run in runs(rng, 40):
+            at_m, load = rng.uniform(0, run.length_m), rng.uniform(5, 9000)
+            shares, reactions = run.shares(at_m), run.reactions_n(load)
+            # Statics: forces and their moments about the start balance.
+            self.assertAlmostEqual(sum(shares), 1.0, 9)
+            self.assertAlmostEqual(sum(s * x for s, x in zip(shares, run.supports_m, strict=True)), at_m, 9)
+            self.assertAlmostEqual(sum(reactions), load * run.length_m, 5)
+            about = sum(r * x for r, x in zip(reactions, run.supports_m, strict=True))
+            self.assertAlmostEqual(about, load * run.length_m**2 / 2, 4)
+
+    def test_a_deflection_is_greatest_where_a_fine_net_finds_it(self) -> None:
+        rng = random.Random(7)
+        for run in runs(rng, 12):
+            at_m = rng.uniform(0, run.length_m)
+            solved = solve(run.length_m, run.supports_m, [PointLoad(at_m=at_m, load_n=1.0)], stiffness_n_m2=1.0)
+            net = [solved.deflection_m(run.length_m * k / 4000) for k in range(4001)]
+            low, high = solved.deflection_extremes_m()
+            self.assertLessEqual(high - max(net), 1e-5 * max(map(abs, net)))
+            self.assertLessEqual(max(net) - high, 1e-12)
+            self.assertLessEqual(low - min(net), 1e-12)
+
+
+class KeptTest(unittest.TestCase):
+    def deck(self) -> Job:
+        return Job(name="d", site=site(), structures=(Structure(name="Deck", spec=read_deck("16x12 up2'6", "d")),))
+
+    def test_once_in_a_search_and_each_time_outside(self) -> None:
+        calls = []
+
+        def work(of: int) -> int:
+            calls.append(of)
+            return of * 2
+
+        self.assertEqual([once(work, 3), once(work, 3)], [6, 6])
+        with one_search():
+            self.assertEqual([once(work, 3), once(work, 3), once(work, 4)], [6, 6, 8])
+            with one_search():
+                once(work, 4)
+            for k in range(MOST):
+                once(work, 100 + k)
+            once(work, 3)
+        once(work, 3)
+        self.assertEqual(calls.count(3), 5)
+        self.assertEqual(calls.count(4), 1)
+
+    def test_a_kept_frame_is_not_changed_by_those_who_go_on_from_it(self) -> None:
+        case = case_of(self.deck(), "d")
+        alone = reckon_deck(case), reckon_deck(case, frame_only=True), plan(case)
+        with one_search():
+            plan(case)
+            frame = reckon_deck(case, frame_only=True)
+            whole = reckon_deck(case)
+            again = reckon_deck(case, frame_only=True)
+            made = plan(case)
+        self.assertEqual(frame.found.checks, alone[1].found.checks)
+        self.assertEqual(again.found.checks, frame.found.checks)
+        self.assertEqual(whole.found.checks, alone[0].found.checks)
+        self.assertEqual(whole.found.not_covered, alone[0].found.not_covered)
+        self.assertEqual(made, alone[2])
+
+    def test_every_choice_is_what_planning_it_alone_gives(self) -> None:
+        job = self.deck()
+        case = case_of(job, "d")
+        for row in choose(job, "d")[::9]:
+            made = plan(case.of(replace(case.spec, **dict(row.change))))
+            if row.whole == "passes":
+                self.assertFalse(
+                    [c for c in made.checks if c.counts and c.name.startswith(("Joist", "Beam")) and c.use > 1]
+                )
+
+    def test_a_surface_of_corners_is_theirs(self) -> None:
+        rng = random.Random(8)
+        ring = ((0.0, 0.0), (4.0, 0.0), (4.0, 3.0), (0.0, 3.0))
+        heights = tuple(rng.uniform(0, 1) for _ in ring)
+        for corner, height in zip(ring, heights, strict=True):
+            self.assertAlmostEqual(height_at(ring, heights, corner), height, 12)
+        self.assertAlmostEqual(height_at(ring, heights, (2.0, 1.5)), sum(heights) / 4, 12)
+        # A plane through three corners of an L is the plane itself.
+        bent = ((0.0, 0.0), (4.0, 0.0), (4.0, 2.0), (2.0, 2.0), (2.0, 3.0), (0.0, 3.0))
+        level = tuple(0.5 + 0.1 * x - 0.05 * y for x, y in bent)
+        self.assertAlmostEqual(height_at(bent, level, (1.0, 1.0)), 0.5 + 0.1 - 0.05, 12)
+
+
+class LookingTest(unittest.TestCase):
+    """What a search tells on its way ends in what it finds."""
+
+    def fence(self) -> Job:
+        return Job(name="f", site=site(), structures=(Structure(name="Fence", spec=fence()),))
+
+    def test_rows_are_laid_from_their_place_on(self) -> None:
+        told = [
+            Looked(planned=1, rows=("a", "b")),
+            Looked(planned=2, at=1, rows=("c",)),
+            Looked(planned=3, at=2, rows=("d",)),
+        ]
+        self.assertEqual(all_rows(told), ("a", "c", "d"))
+
+    def test_choices_come_one_by_one_and_options_never_get_dearer(self) -> None:
+        job = self.fence()
+        told = list(look_for_choices(job, job.structures[0].spec.id))
+        self.assertEqual([one.at for one in told], list(range(len(told))))
+        cheapest = [one.rows[0].price for one in look_for_options(job, job.structures[0].spec.id) if one.rows]
+        self.assertEqual(cheapest, sorted(cheapest, reverse=True))
+
+    def test_shared_out_or_one_after_another_it_finds_the_same(self) -> None:
+        job = self.fence()
+        name = job.structures[0].spec.id
+        alone = options.options(job, name)
+        backward = all_rows(look_for_options(job, name, lambda work, items: list(map(work, items[::-1]))[::-1]))
+        self.assertEqual(backward, alone)
+
+    def test_what_is_refused_early_would_have_been_refused_late(self) -> None:
+        job = self.fence()
+        name = job.structures[0].spec.id
+        early = options.options(job, name)
+        with (
+            patch.object(options, "fails", return_value=False),
+            patch.object(options, "_missed", wraps=options._missed),
+        ):
+            late = options.options(job, name)
+        self.assertEqual(early, late)
+
+    def test_its_ceiling_is_said(self) -> None:
+        job = self.fence()
+        with patch.object(options, "MOST_PLANS", 5):
+            told = list(look_for_options(job, job.structures[0].spec.id))
+        self.assertEqual((told[-1].planned, told[-1].says), (5, looking.ceiling()))
+
+
+if __name__ == "__main__":
+    unittest.main()
