@@ -1,14 +1,15 @@
 """A plan along a line, pulled straight: from above, its tape, from the side, and its true shape."""
 
 import math
+from functools import lru_cache
 
 from steady.data.roles import HOLES_ABOVE, LEAVES_SIDE, role
 from steady.drawing.pieces import Look, cross, in_order, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
-from steady.drawing.unroll import Unroll, hull, string_of
+from steady.drawing.unroll import Unroll, hull, string_of, unrolled
 from steady.measure.show import Tape
 from steady.measure.units import FT
-from steady.plan.model import Curve, Footing, Mark, Opening, Part, Place, Plan, Projection, Zone
+from steady.plan.model import Curve, Cut, Footing, Mark, Opening, Part, Place, Plan, Projection, Vec, Zone
 
 SOIL_BELOW_M = 0.35
 ZONE_REACH_M = 1.1
@@ -27,7 +28,7 @@ def line_of(plan: Plan) -> Curve:
 
 def straight_above(plan: Plan, ask: Projection, tape: Tape) -> View:
     """From above, pulled straight."""
-    line = Unroll(line_of(plan))
+    line = unrolled(line_of(plan))
     shapes: list[Shape] = []
     for curve in plan.curves:
         if isinstance(curve, Zone):
@@ -62,7 +63,7 @@ def straight_above(plan: Plan, ask: Projection, tape: Tape) -> View:
 
 def straight_side(plan: Plan, ask: Projection, tape: Tape) -> View:
     """From the side, pulled straight; the holes are seen through the ground."""
-    line = Unroll(line_of(plan))
+    line = unrolled(line_of(plan))
     shapes: list[Shape] = []
     lowest_m = min((f.at[2] - f.hole_m for f in plan.footings), default=-0.5) - SOIL_BELOW_M
     for curve in plan.curves:
@@ -176,27 +177,40 @@ def _part(part: Part, line: Unroll, axes: Axes) -> list[Shape]:
 
 
 def _outline(part: Part, place: Place, line: Unroll, axes: Axes) -> tuple[tuple[Point, ...], Point]:
+    return _box((part.length_m, part.section_m, part.cuts), (place.at, place.along, place.up, place.step), line, axes)
+
+
+# While a post is pulled nearly every piece stays where it is: its outline is not reckoned again.
+@lru_cache(maxsize=8192)
+def _box(
+    piece: tuple[float, tuple[float, float], tuple[Cut, ...]],
+    stands: tuple[Vec, Vec, Vec, Vec],
+    line: Unroll,
+    axes: Axes,
+) -> tuple[tuple[Point, ...], Point]:
     """A box's outline on two of the unrolled axes, with plumb ends where its end cuts are bevelled."""
-    middle = tuple(place.at[i] + place.along[i] * part.length_m / 2 for i in range(3))
+    length_m, section_m, cuts = piece
+    begins, runs, rises, steps = stands
+    middle = tuple(begins[i] + runs[i] * length_m / 2 for i in range(3))
     # A level piece runs along its straight, an upright one stands across it with its width along it.
-    leg = line.leg_of((middle[0], middle[1], middle[2]), place.along if abs(place.along[2]) < 0.9 else place.up)
-    at = line.point(place.at, leg)
-    along, up = line.vector(place.along, leg), line.vector(place.up, leg)
+    leg = line.leg_of((middle[0], middle[1], middle[2]), runs if abs(runs[2]) < 0.9 else rises)
+    at = line.point(begins, leg)
+    along, up = line.vector(runs, leg), line.vector(rises, leg)
     wide = cross(along, up)
-    half_up, half_wide = part.section_m[1] / 2, part.section_m[0] / 2
-    step = line.vector(place.step, leg)
+    half_up, half_wide = section_m[1] / 2, section_m[0] / 2
+    step = line.vector(steps, leg)
     way = (step[axes[0]], step[axes[1]])
     if along[2] == 1.0:
         # A plumb piece (posts, boards) is a rectangle in both views: no need to look for its outline.
-        high_m = part.length_m if axes == ELEVATION_AXES else 0.0
+        high_m = length_m if axes == ELEVATION_AXES else 0.0
         half_m = 0.0 if axes == ELEVATION_AXES else half_wide
         left, right = round(at[0] - half_up, 6), round(at[0] + half_up, 6)
         low, high = round(at[axes[1]] - half_m, 6), round(at[axes[1]] + high_m + half_m, 6)
         return ((left, low), (right, low), (right, high), (left, high)), way
-    bevels: dict[str, float] = {cut.end: math.tan(cut.bevel_rad) for cut in part.cuts if cut.kind == "saw"}
+    bevels: dict[str, float] = {cut.end: math.tan(cut.bevel_rad) for cut in cuts if cut.kind == "saw"}
     first = next(iter(bevels.values()), 0.0)
     corners = []
-    for end, name in ((0.0, "start"), (part.length_m, "end")):
+    for end, name in ((0.0, "start"), (length_m, "end")):
         bevel = bevels.get(name, first)
         for side_up in (-half_up, half_up):
             # A plumb end on a raked piece: the cut leans along the piece by the slope over its depth.

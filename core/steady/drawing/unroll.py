@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Sequence
+from functools import lru_cache
 
 from steady.plan.model import Curve, Plan, Vec
 
@@ -61,6 +62,12 @@ class Unroll:
         """A direction, turned the same way."""
         _, _, ux, uy, _, _ = self.legs[leg]
         return vector[0] * ux + vector[1] * uy, vector[1] * ux - vector[0] * uy, vector[2]
+
+
+@lru_cache(maxsize=64)
+def unrolled(string: Curve) -> Unroll:
+    """The same for the same string, made once."""
+    return Unroll(string)
 
 
 def string_of(plan: Plan) -> Curve | None:
