@@ -4,6 +4,7 @@ import math
 import unittest
 from dataclasses import replace
 
+from steady.errors import InputError
 from steady.measure.units import FT, IN, MPH
 from steady.plan.model import Handle
 from steady.rulebooks.asks import WindPlace
@@ -14,6 +15,7 @@ from steady.structures.fence.spec.floor import Floor
 from steady.structures.fence.spec.presets import preset
 from steady.structures.floating.kind import move
 from steady.structures.floating.spec import FloatSpec
+from steady.structures.pavilion.entry import read_pavilion
 
 from tests.make import fence, planned, site
 
@@ -90,3 +92,22 @@ class TriangleTest(unittest.TestCase):
         sides = tuple(Straight(id=f"s{k}", length_m=6.0, turn_rad=2 * math.pi / 3 if k else 0.0) for k in range(3))
         self.assertTrue(preset(fence(straights=sides), "stock pen").closed)
         self.assertFalse(preset(fence(straights=sides[:2]), "stock pen").closed)
+
+
+class SheetLengthsTest(unittest.TestCase):
+    def test_sheets_are_a_foot_to_twenty_six_feet_long(self) -> None:
+        for length, taken in (
+            ("26", True),
+            ("24", True),
+            ("8m", True),
+            ("27", False),
+            ("8.1m", False),
+            ("0.3m", False),
+        ):
+            with self.subTest(length):
+                line = f"16x16 over9in pitch25 ring3 sheets2x{length}"
+                if taken:
+                    self.assertGreater(read_pavilion(line, "p").sheet_stock_m, 7)
+                else:
+                    with self.assertRaises(InputError):
+                        read_pavilion(line, "p")
