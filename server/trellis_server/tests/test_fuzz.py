@@ -179,6 +179,13 @@ class Fed(TestCase):
             },
             "/api/sums": {"name": "setout.bays", "inputs": {"run": "100 ft", "bay_max": "8 ft"}},
             "/api/reckon/plan": plan,
+            "/api/reckon/pull": {
+                "key": str(uuid.UUID(int=9)),
+                "structure": "windbreak",
+                "document": job,
+                "moving": {"handle": HANDLE, "to_m": 4.0},
+                "after": 1,
+            },
             "/api/reckon/habit": plan,
             "/api/reckon/dig": plan,
             "/api/reckon/takeoff": plan,
@@ -328,6 +335,15 @@ def fed_ones() -> list[tuple[str, str]]:
         for method, call in methods.items()
         if "application/json" in call.get("requestBody", {}).get("content", {})
     ]
+
+
+HANDLE = {
+    "id": "windbreak/post/l",
+    "field": "locks/0/at_m",
+    "line": "windbreak/string",
+    "station_m": 6.5,
+    "locked": True,
+}
 
 
 @tag("slow")
