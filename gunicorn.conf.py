@@ -1,11 +1,11 @@
-"""The real server: two workers of six threads on the loopback address; a proxy in front brings TLS and names."""
+"""The real server: two workers of eight threads on the loopback address; a proxy in front brings TLS and names."""
 
 from threading import Timer
 
 worker_class = "gthread"
 workers = 2
-# Three of them at most listen to searches, which are done beside the worker; the others answer drags and saves.
-threads = 6
+# Five of them at most listen to searches, which are done beside the worker; the others answer drags and saves.
+threads = 8
 pythonpath = "server,core"
 wsgi_app = "trellis_server.wsgi:application"
 preload_app = True

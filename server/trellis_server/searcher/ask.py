@@ -20,7 +20,7 @@ from trellis_server.searcher.child import Order
 from trellis_server.searcher.stopped import Stopped
 from trellis_server.services import apart
 
-MOST_WAITING = 3
+MOST_WAITING = 5
 """Searches that one worker listens to at once: its other threads stay free for drags and saves."""
 STARTS_S = 30.0
 SILENT_S = 70.0

@@ -47,6 +47,21 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
   refuse(answer)
 }
 
+const AGAIN_MS = 700
+const MOST_TRIES = 60
+
+/** The same of a search: where too much is being looked for just now it is asked again until there is room. */
+export async function askInTurn<T>(call: () => Promise<Answer<T>>): Promise<T> {
+  for (let tries = 0; ; tries++) {
+    try {
+      return await ask(call())
+    } catch (error) {
+      if ((error as Refused).status !== 503 || tries === MOST_TRIES) throw error
+    }
+    await new Promise((done) => setTimeout(done, AGAIN_MS))
+  }
+}
+
 /** For what is done and has nothing to answer; a Refused that says why it was not. */
 export async function done(call: Promise<Answer<unknown>>): Promise<void> {
   let answer: Answer<unknown>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, ask, Refused } from '@/api/client'
+import { api, ask, askInTurn, Refused } from '@/api/client'
 import type { Kind, Option, Start, StepUp } from '@/api/types'
 import SearchLine from '@/components/SearchLine.vue'
 import { useSearch } from '@/composables/useSearch'
@@ -41,7 +41,7 @@ const rows = computed(() => ALL.value.flatMap((which) => (found.value[which] ? [
 async function one(which: Which, signed = ''): Promise<Start | null> {
   if (!store.document) return null
   const body = { document: store.document, structure: props.structure, which, name: signed }
-  return (await ask(api.POST('/api/reckon/start', { body }))).start as Start
+  return (await askInTurn(() => api.POST('/api/reckon/start', { body }))).start as Start
 }
 
 async function load(): Promise<void> {

@@ -7,7 +7,17 @@ const job = { name: 'a' } as unknown as Job
 const line = (more: object) => JSON.stringify({ rows: [], at: 0, planned: 0, says: '', ...more }) + '\n'
 
 const POST = vi.hoisted(() => vi.fn())
-vi.mock('@/api/client', () => ({ api: { POST }, Refused: Error }))
+vi.mock('@/api/client', () => ({
+  api: { POST },
+  Refused: class extends Error {
+    constructor(
+      readonly status: number,
+      title: string,
+    ) {
+      super(title)
+    }
+  },
+}))
 
 /** A server whose lines are said one after another by the test, and the signals by which it hears that nobody listens. */
 function server() {
@@ -93,6 +103,26 @@ describe('a search', () => {
     await again
     expect(found.fault.value).toBe('This search stopped')
     expect(found.rows.value).toEqual([{ says: 'one' }])
+  })
+
+  it('asks again while the server has no room, and says that it waits', async () => {
+    vi.useFakeTimers()
+    const there = server()
+    const answers = POST.getMockImplementation()!
+    let full = 2
+    POST.mockImplementation((...asked: unknown[]) =>
+      full-- > 0 ? Promise.resolve({ error: {}, response: { status: 503 } }) : answers(...asked),
+    )
+    const found = search()
+    const done = found.look(job, 'fence')
+    await vi.advanceTimersByTimeAsync(100)
+    expect([found.waiting.value, found.fault.value]).toEqual([true, ''])
+    await vi.advanceTimersByTimeAsync(2000)
+    there.say(line({ rows: [{ says: 'one' }] }))
+    there.end()
+    vi.useRealTimers()
+    await done
+    expect([found.rows.value, found.fault.value]).toEqual([[{ says: 'one' }], ''])
   })
 
   it('is stopped with what it found, and is over when the page is left', async () => {

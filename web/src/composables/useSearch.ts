@@ -18,6 +18,8 @@ interface Line {
   failed?: string
 }
 const LINES = 'application/x-ndjson'
+const AGAIN_MS = 700
+const MOST_TRIES = 60
 
 /**
  * A search of the server, its rows shown as they come. A new one, another document or leaving the page ends the one
@@ -45,7 +47,7 @@ export function useSearch<What extends keyof Finds>(what: What) {
     const before = rows.value ?? []
     const found: Row[] = []
     try {
-      for await (const line of lines(what, document, structure, mine.signal)) {
+      for await (const line of patiently(what, document, structure, mine.signal)) {
         if (mine !== under) return
         waiting.value = !!line.waiting
         planned.value = line.planned
@@ -83,6 +85,20 @@ export function useSearch<What extends keyof Finds>(what: What) {
 
   onScopeDispose(stop)
   return { rows, busy, waiting, planned, ceiling, fault, look, stop, clear }
+}
+
+/** Where too much is being looked for just now the server says so: it is asked again until there is room. */
+async function* patiently(what: keyof Finds, document: Job, structure: string, signal: AbortSignal) {
+  for (let tries = 0; ; tries++) {
+    try {
+      yield* lines(what, document, structure, signal)
+      return
+    } catch (error) {
+      if ((error as Refused).status !== 503 || signal.aborted || tries === MOST_TRIES) throw error
+    }
+    yield { rows: [], at: 0, planned: 0, says: '', waiting: true } as Line
+    await new Promise((done) => setTimeout(done, AGAIN_MS))
+  }
 }
 
 async function* lines(what: keyof Finds, document: Job, structure: string, signal: AbortSignal) {

@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
 import { computed, ref, shallowRef, useId, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ask, Refused } from '@/api/client'
+import { api, ask, Refused, askInTurn } from '@/api/client'
 import type { Job, Kind, Sketch, Spec, Tile } from '@/api/types'
 import PickField from '@/components/PickField.vue'
 import TilePicture from '@/components/start/TilePicture.vue'
@@ -103,7 +103,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
   if (!store.document || !props.kind.starts.some((way) => way.value === 'cheapest')) return spec
   const document = { ...store.document, structures: [{ name: 'New', spec }] }
   try {
-    const { start } = await ask(
+    const { start } = await askInTurn(() =>
       api.POST('/api/reckon/start', { body: { document, structure: spec.id, which: 'cheapest', name: '' } }),
     )
     return { ...spec, ...Object.fromEntries(start.change as unknown as [string, unknown][]) } as Spec
