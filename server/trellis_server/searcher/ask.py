@@ -110,6 +110,12 @@ def search(what: str, job: Job, structure: str, **more: Any) -> Generator[dict[s
                 if told["says"]:
                     return
         raise Stopped(FAILED)
+    except InputError:
+        raise
+    except (OSError, ValueError) as error:
+        # It said nothing for long, or died in the middle of a line.
+        log.warning("the search for %s died: %r", what, error)
+        raise Stopped(FAILED) from None
     finally:
         _listening.release()
 

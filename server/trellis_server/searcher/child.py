@@ -1,35 +1,32 @@
 """One search in a process of its own: it waits for a place, tells what it finds as it finds it, and stops when nobody listens."""
 
-import fcntl
-import json
 import logging
 import os
 import pickle
 import resource
 import signal
 import socket
-import time
 from collections.abc import Callable, Iterator, Mapping
-from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
-from typing import Any, get_args
+from typing import Any
 
 from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs.choices import look_for_choices
-from steady.jobs.document import Job, Structure
+from steady.jobs.document import Job
 from steady.jobs.looking import Looked
 from steady.jobs.options import look_for_options
+from steady.jobs.sketch import sample
 from steady.jobs.starts import start
 from steady.jobs.steps_up import look_for_steps
 from steady.memo import one_search
-from steady.rulebooks.registry import School
-from steady.structures.fence.spec.fence import FenceSpec, Straight
-from steady.structures.fence.spec.localise import at_home
+from steady.structures.registry import KINDS
 
+from trellis_server.places import a_place
 from trellis_server.searcher.shared import shared_map
 
+WAITS_S = 0.1
 AT_ONCE = 2
 """So many look at once; the rest wait their turn [our own: a box has two cores]."""
 MOST_S = 60
@@ -79,12 +76,11 @@ SEARCHES: dict[str, Callable[..., Iterator[Looked[Any]]]] = {
 
 
 def warm_up() -> Iterator[None]:
-    """Reads the tables once, school by school, so that no search has to."""
-    fence = FenceSpec(id="f", straights=(Straight(id="a", length_m=10.0),))
-    for school in get_args(School):
-        structure = Structure(name="f", spec=at_home(fence, school))
-        start(Job(name="w", school=school, structures=(structure,)), "f", "as it is")
-        yield
+    """Reads the tables once, kind by kind and in both measures, so that no search has to."""
+    for kind in KINDS:
+        for metric in (False, True):
+            sample(kind, metric)
+            yield
 
 
 def carry_out(pipe: socket.socket) -> None:
@@ -100,42 +96,23 @@ def carry_out(pipe: socket.socket) -> None:
             file.write(line + b"\n")
             file.flush()
 
+        def waits() -> None:
+            # Said at each look, so that it ends with its listener.
+            tell(b'{"planned":0,"at":0,"rows":[],"says":"","waiting":true}')
+
         planned = at = 0
         try:
-            with _place(Path(order.places), tell), one_search():
+            with a_place(Path(order.places), "search", AT_ONCE, waits, WAITS_S), one_search():
                 for found in SEARCHES[order.what](order.job, order.structure, **order.more):
                     planned, at = found.planned, found.at + len(found.rows)
                     tell(to_json(found, inf_nan_mode="null"))
             tell(b'{"ended":true}')
         except _OutOfTime:
-            tell(
-                json.dumps(
-                    {"planned": planned, "at": at, "rows": [], "says": f"stopped after {MOST_S} s of work"}
-                ).encode()
-            )
+            tell(to_json(Looked(planned=planned, at=at, says=f"stopped after {MOST_S} s of work")))
         except InputError as error:
-            tell(json.dumps({"refused": {"field": error.field, "message": error.message}}).encode())
-        except OSError:
+            tell(to_json({"refused": {"field": error.field, "message": error.message}}))
+        except ConnectionError:
             return  # nobody listens any more
         except Exception:
             log.exception("the search for %s failed", order.what)
             tell(b'{"failed":true}')
-
-
-@contextmanager
-def _place(folder: Path, tell: Callable[[bytes], None]) -> Iterator[None]:
-    """One of the few places; whoever comes later waits, and says so now and then, so that it ends with its listener."""
-    waited = 0
-    while True:
-        for number in range(AT_ONCE):
-            with (folder / f"search{number}").open("w") as place:
-                try:
-                    fcntl.flock(place, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                except OSError:
-                    continue
-                yield
-                return
-        if waited % 10 == 0:
-            tell(b'{"planned":0,"at":0,"rows":[],"says":"","waiting":true}')
-        waited += 1
-        time.sleep(0.03)

@@ -3,7 +3,6 @@
 An order is a file beside the database; what became of it another, its result a third. No name in a path was typed by anybody.
 """
 
-import fcntl
 import json
 import os
 import resource
@@ -11,8 +10,7 @@ import subprocess
 import sys
 import time
 import uuid
-from collections.abc import Callable, Iterator, Mapping
-from contextlib import contextmanager
+from collections.abc import Callable, Mapping
 from dataclasses import asdict, dataclass
 from pathlib import Path
 from typing import Any, Literal
@@ -21,10 +19,12 @@ from django.conf import settings
 from steady.errors import InputError
 
 from trellis_server.api.errors import Missing
+from trellis_server.places import a_place
 from trellis_server.services.whole_file import write_whole
 
 AT_ONCE = 2
 """So many are made at once; the rest wait their turn [our own: a box has two cores]."""
+WAITS_S = 0.2
 MOST_WAITING = 12
 MOST_S = 120
 """Processor seconds after which one is stopped."""
@@ -146,13 +146,16 @@ def carry_out(order: uuid.UUID, makers: Mapping[str, Maker]) -> None:
     resource.setrlimit(resource.RLIMIT_CPU, (MOST_S, MOST_S + 5))
     resource.setrlimit(resource.RLIMIT_AS, (MOST_BYTES, MOST_BYTES))
 
-    def part(done: int, of: int, says: str) -> None:
+    def wanted() -> None:
         if file_of(order, "stop").exists():
             raise Cancelled
+
+    def part(done: int, of: int, says: str) -> None:
+        wanted()
         tell(order, Told(stage="making", done=done, of=of, says=says))
 
     try:
-        with _place(order):
+        with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
             part(0, 0, "beginning")
             made = makers[body["what"]](body["asked"], part)
             write_whole(file_of(order, "made"), made)
@@ -184,23 +187,6 @@ def clear_out() -> None:
                 path.unlink(missing_ok=True)
         except OSError:
             continue
-
-
-@contextmanager
-def _place(order: uuid.UUID) -> Iterator[None]:
-    """One of the few places; whoever comes later waits."""
-    while True:
-        for number in range(AT_ONCE):
-            with (folder() / f"place{number}").open("w") as place:
-                try:
-                    fcntl.flock(place, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                except OSError:
-                    continue
-                yield
-                return
-        if file_of(order, "stop").exists():
-            raise Cancelled
-        time.sleep(0.2)
 
 
 def _read(path: Path) -> Told:

@@ -3,7 +3,10 @@
 import gc
 import json
 import os
+import pickle
+import resource
 import signal
+import socket
 import time
 from pathlib import Path
 from typing import Any
@@ -18,11 +21,20 @@ from steady.jobs.steps_up import steps_up
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.demo.quillet import quillet_plots
-from trellis_server.searcher import ask
+from trellis_server.searcher import ask, child
 from trellis_server.searcher.ask import found, search
+from trellis_server.searcher.shared import shared_map
 from trellis_server.searcher.stopped import Stopped
-from trellis_server.services import documents
+from trellis_server.services import apart, documents
 from trellis_server.tests.make import Caller, person
+
+
+def _over(item: int) -> float:
+    return 1 / item
+
+
+def _out_of_time(item: int) -> None:
+    raise child._OutOfTime
 
 
 def plain(rows: Any) -> Any:
@@ -101,6 +113,54 @@ class SearcherTest(TestCase):
             os.kill(pid, signal.SIGKILL)
         time.sleep(0.2)
         self.assertTrue(found("choices", self.job, "path-pergola"))
+
+    def test_one_that_says_nothing_or_half_a_line_is_told_in_words(self) -> None:
+        for says, patience_s in ((b"", 5.0), (b'{"planned": 3, "ro', 5.0), (b"no json\n", 5.0), (None, 0.05)):
+            ours, theirs = socket.socketpair()
+            self.addCleanup(theirs.close)
+            if says is not None:
+                theirs.sendall(says)
+                theirs.shutdown(socket.SHUT_WR)
+            with (
+                self.subTest(says),
+                patch.object(ask, "_pipe", return_value=ours),
+                patch.object(ask, "SILENT_S", patience_s),
+                patch.object(ask, "log"),
+                self.assertRaises(Stopped),
+            ):
+                list(search("options", self.job, "path-pergola"))
+
+    def test_a_list_is_shared_out_in_its_order_and_what_goes_wrong_is_raised_in_its_turn(self) -> None:
+        items = list(range(30))
+        self.assertEqual(list(shared_map(str, items)), [str(item) for item in items])
+        self.assertEqual(list(shared_map(str, items[:3])), ["0", "1", "2"])
+        seen = []
+        with self.assertRaises(ZeroDivisionError):
+            for answer in shared_map(_over, [*items[1:20], 0, *items[20:]]):
+                seen.append(answer)
+        self.assertEqual(len(seen), 19)
+
+    def test_a_minute_of_a_core_is_said_wherever_it_was_used_up(self) -> None:
+        def slow(*asked: object) -> Any:
+            yield looking.Looked(planned=7, rows=("one",))
+            yield from shared_map(_out_of_time, list(range(20)))
+
+        ours, theirs = socket.socketpair()
+        order = child.Order(what="slow", job=self.job, structure="windbreak", more={}, places=str(apart.folder()))
+        with ours.makefile("rwb") as file:
+            pickle.dump(order, file)
+            file.flush()
+            with (
+                patch.dict(child.SEARCHES, {"slow": slow}),
+                patch.object(resource, "setrlimit"),
+                patch.object(os, "nice"),
+                patch.object(signal, "signal"),
+            ):
+                child.carry_out(theirs)
+            theirs.close()
+            told = [json.loads(line) for line in file]
+        self.assertEqual((told[-1]["planned"], told[-1]["at"]), (7, 1))
+        self.assertIn("stopped after 60 s", told[-1]["says"])
 
     def test_what_is_malformed_is_refused_as_by_the_core(self) -> None:
         with self.assertRaises(InputError) as refused:

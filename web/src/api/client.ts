@@ -50,15 +50,19 @@ export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
 const AGAIN_MS = 700
 const MOST_TRIES = 60
 
-/** The same of a search: where too much is being looked for just now it is asked again until there is room. */
+/** Whether a search found no room on the server just now, and is to be asked again after a `turn`. */
+export const isFull = (error: unknown, tries: number) => (error as Refused).status === 503 && tries < MOST_TRIES
+export const turn = () => new Promise<void>((done) => setTimeout(done, AGAIN_MS))
+
+/** The same as `ask` of a search, which waits until there is room. */
 export async function askInTurn<T>(call: () => Promise<Answer<T>>): Promise<T> {
   for (let tries = 0; ; tries++) {
     try {
       return await ask(call())
     } catch (error) {
-      if ((error as Refused).status !== 503 || tries === MOST_TRIES) throw error
+      if (!isFull(error, tries)) throw error
     }
-    await new Promise((done) => setTimeout(done, AGAIN_MS))
+    await turn()
   }
 }
 

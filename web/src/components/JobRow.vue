@@ -5,7 +5,7 @@ import { computed, ref, useTemplateRef } from 'vue'
 import { api, ask } from '@/api/client'
 import type { CardDrawn, JobCard } from '@/api/types'
 import JobThumb from '@/components/JobThumb.vue'
-import { STATUSES } from '@/logic/shelf'
+import { day, STATUSES } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 
 /** A job in the list. What it holds is reckoned and drawn when somebody comes to look at it. */
@@ -30,7 +30,6 @@ const { data, error, refetch } = useQuery({
   enabled: looked,
 })
 const structures = computed(() => (data.value ?? props.card).structures)
-const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 /** Several structures open on their site, one on its sheet, none on the brief; on a phone a job opens on today's work. */
 const phone = useMediaQuery('(max-width: 860px)')
 const to = computed(() => {

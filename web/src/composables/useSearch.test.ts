@@ -7,17 +7,7 @@ const job = { name: 'a' } as unknown as Job
 const line = (more: object) => JSON.stringify({ rows: [], at: 0, planned: 0, says: '', ...more }) + '\n'
 
 const POST = vi.hoisted(() => vi.fn())
-vi.mock('@/api/client', () => ({
-  api: { POST },
-  Refused: class extends Error {
-    constructor(
-      readonly status: number,
-      title: string,
-    ) {
-      super(title)
-    }
-  },
-}))
+vi.mock('@/api/client', async (original) => ({ ...(await original<object>()), api: { POST } }))
 
 /** A server whose lines are said one after another by the test, and the signals by which it hears that nobody listens. */
 function server() {

@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue'
-import { api, Refused } from '@/api/client'
+import { api, isFull, Refused, turn } from '@/api/client'
 import type { Choice, Job, Option, Problems, StepUp } from '@/api/types'
 
 /** What can be looked for, and what is found. */
@@ -18,8 +18,6 @@ interface Line {
   failed?: string
 }
 const LINES = 'application/x-ndjson'
-const AGAIN_MS = 700
-const MOST_TRIES = 60
 
 /**
  * A search of the server, its rows shown as they come. A new one, another document or leaving the page ends the one
@@ -94,10 +92,10 @@ async function* patiently(what: keyof Finds, document: Job, structure: string, s
       yield* lines(what, document, structure, signal)
       return
     } catch (error) {
-      if ((error as Refused).status !== 503 || signal.aborted || tries === MOST_TRIES) throw error
+      if (signal.aborted || !isFull(error, tries)) throw error
     }
     yield { rows: [], at: 0, planned: 0, says: '', waiting: true } as Line
-    await new Promise((done) => setTimeout(done, AGAIN_MS))
+    await turn()
   }
 }
 

@@ -10,6 +10,9 @@ export const STATUSES: [Status, string][] = [
   ['done', 'done'],
   ['archived', 'put away'],
 ]
+/** A day as the list says it: Nov 28. */
+export const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
+
 const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 
 /** Whether every word typed is found in what a job is called, where it is, whom it is for, or what is built there. */

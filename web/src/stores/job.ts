@@ -21,7 +21,7 @@ const plain = (value: unknown): string =>
       ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
       : item,
   )
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
+const same = (a: unknown, b: unknown) => plain(a) === plain(b)
 
 /**
  * The open job: its document, its history, and whether it is saved. Every change goes through `change`.
@@ -60,7 +60,7 @@ export const useJob = defineStore('job', () => {
     id.value = state.id
     revision.value = state.revision
     // What was sent and is kept as it was sent stays the object it is: nothing is planned anew because it was saved.
-    if (!document.value || plain(document.value) !== plain(state.document)) document.value = state.document
+    if (!same(document.value, state.document)) document.value = state.document
     canUndo.value = state.can_undo
     canRedo.value = state.can_redo
     savedAt.value = new Date(state.saved_at)

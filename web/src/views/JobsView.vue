@@ -6,7 +6,7 @@ import type { JobCard } from '@/api/types'
 import JobRow from '@/components/JobRow.vue'
 import LeftHere from '@/components/LeftHere.vue'
 import SignOut from '@/components/SignOut.vue'
-import { arranged, STATUSES, type Order, type Status } from '@/logic/shelf'
+import { arranged, day, STATUSES, type Order, type Status } from '@/logic/shelf'
 import { useSession } from '@/stores/session'
 import { useTour } from '@/stores/tour'
 
@@ -88,7 +88,6 @@ async function bringBack(job: string): Promise<void> {
   await act(() => done(api.POST('/api/jobs/{job_id}/bring-back', path(job))))
   if (!fault.value) gone.value = null
 }
-const day = (text: string) => new Date(text).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 /** Rows are drawn by pages; what is looked for is looked for in all of them. */
 const PAGE = 40
 const many = ref(PAGE)

@@ -7,6 +7,7 @@ import MeasureLists from '@/components/site/MeasureLists.vue'
 import PostDrawing from '@/components/site/PostDrawing.vue'
 import TapeStrip from '@/components/site/TapeStrip.vue'
 import TickList from '@/components/TickList.vue'
+import SetAside from '@/components/SetAside.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
 import { useSite } from '@/composables/useSite'
 import { onlyHere } from '@/logic/box'
@@ -38,11 +39,6 @@ const post = computed(() => posts.value[Math.min(index.value, posts.value.length
 const name = computed(() => document.value?.structures.find((item) => item.spec.id === props.structure)?.name ?? '')
 watch(index, (now) => sessionStorage.setItem(`trellis.at.${props.structure}`, String(now)))
 
-/** "Post 3, " of what was said of a post; nothing of what is named by what it is. */
-function ofPost(about: string): string {
-  const at = posts.value.find((item) => item.id === about)
-  return at ? `Post ${at.number}, ` : ''
-}
 function go(way: number): void {
   index.value = Math.min(Math.max(0, index.value + way), Math.max(0, posts.value.length - 1))
 }
@@ -182,21 +178,7 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
     <p v-if="onlyHere" class="fault pad-x" role="alert">
       This phone’s store is full: what was measured last is in this page alone. Leave it open until all is sent.
     </p>
-    <section v-if="aside.length" class="aside pad-x" aria-label="Refused by the server">
-      <p><b>Not taken by the server; the rest went on:</b></p>
-      <ul>
-        <li v-for="item in aside" :key="item.reading.id">
-          {{ ofPost(item.reading.about) }}{{ item.reading.what
-          }}{{
-            item.reading.value_m === null || item.reading.value_m === undefined
-              ? ''
-              : `, ${showReading(item.reading.value_m, 'm', tape)}`
-          }}: {{ item.why }}.
-          <button class="plain" @click="settle(item.reading.id, true)">Send it again</button>
-          <button class="plain" @click="settle(item.reading.id, false)">Throw it away</button>
-        </li>
-      </ul>
-    </section>
+    <SetAside v-if="aside.length" :items="aside" :posts="posts" :tape="tape" @settle="settle" />
     <p v-if="!sheet && !fault" class="pad-x quiet" aria-busy="true">
       {{
         signal
@@ -385,19 +367,6 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
   font-weight: 600;
   padding-top: 8px;
   padding-bottom: 10px;
-}
-.aside {
-  border-left: 10px solid var(--zone);
-  padding-top: 8px;
-  padding-bottom: 8px;
-}
-.aside ul {
-  margin: 4px 0 0;
-  padding-left: 20px;
-}
-.aside .plain {
-  min-height: 48px;
-  margin: 4px 4px 4px 0;
 }
 .held p,
 .held ul {

@@ -1,0 +1,29 @@
+"""A few places that several processes share: whoever holds one works, the others wait."""
+
+import fcntl
+import time
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+
+@contextmanager
+def a_place(folder: Path, name: str, many: int, waits: Callable[[], None], again_s: float) -> Iterator[None]:
+    """One of so many places of a name, for as long as this lasts; it is free again when its process dies.
+
+    Args:
+        folder: Where the places lie, as files.
+        waits: Is told each time that none was free; what it raises ends the waiting.
+        again_s: How long until the next look.
+    """
+    while True:
+        for number in range(many):
+            with (folder / f"{name}{number}").open("w") as place:
+                try:
+                    fcntl.flock(place, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                except OSError:
+                    continue
+                yield
+                return
+        waits()
+        time.sleep(again_s)
