@@ -8,6 +8,8 @@ from collections.abc import Callable
 from django.conf import settings
 from django.core.exceptions import DisallowedHost, RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
+from django.http.response import HttpResponseBase
+from django.middleware.gzip import GZipMiddleware
 
 
 class KnownHost:
@@ -69,6 +71,26 @@ class BodyLimits:
 def _refused(title: str, status: int) -> HttpResponse:
     body = {"type": "about:blank", "title": title, "status": status, "problems": [{"field": "", "message": title}]}
     return HttpResponse(json.dumps(body), status=status, content_type="application/problem+json")
+
+
+SMALL_ALREADY = (
+    "application/pdf",
+    "application/zip",
+    "application/vnd.openxmlformats",
+    "image/jpeg",
+    "image/png",
+    "image/webp",
+)
+
+
+class Compressed(GZipMiddleware):
+    """Compresses answers, but for what is small already, and for what is told line by line: that is not held back."""
+
+    def process_response(self, request: HttpRequest, response: HttpResponseBase) -> HttpResponseBase:
+        """Compressed where that is asked for and worth it."""
+        if response.streaming or response.get("Content-Type", "").startswith(SMALL_ALREADY):
+            return response
+        return super().process_response(request, response)
 
 
 class IdleLimit:

@@ -56,6 +56,7 @@ MIDDLEWARE = [
     "trellis_server.middleware.KnownHost",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "trellis_server.middleware.Compressed",
     "trellis_server.middleware.BodyLimits",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
