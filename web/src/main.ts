@@ -7,11 +7,17 @@ import { applyTheme } from '@/composables/useTheme'
 import { router } from '@/router'
 import '@/styles/base.css'
 import '@/styles/looks.css'
+import { useSession } from '@/stores/session'
 import { Trellis } from '@/styles/theme'
 
 applyTheme()
+const pinia = createPinia()
+// Asked while the page's own pieces are still on their way.
+void useSession(pinia)
+  .look()
+  .catch(() => undefined)
 createApp(App)
-  .use(createPinia())
+  .use(pinia)
   .use(router)
   .use(PrimeVue, {
     theme: {

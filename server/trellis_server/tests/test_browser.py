@@ -96,6 +96,31 @@ class JobTest(SignedIn):
         page.keyboard.press("Escape")
         self.eventually(lambda: marks.all_text_contents() != before)
 
+    def test_while_a_post_is_pulled_its_numbers_are_all_of_one_calculation(self) -> None:
+        page = self.page
+        self.sheet()
+        column = page.locator(".reckoning")
+        post = page.locator('path.post[data-id="windbreak/post/start+3"]').last
+        box = post.bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + 20
+        page.mouse.click(x, y)
+        expect(column.locator(".sums")).to_be_visible()
+        hole = column.locator(".sums dd").first.inner_text()
+        told = column.locator(".check").all_inner_texts()
+        drawn = post.get_attribute("d")
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x - 24, y, steps=6)
+        self.eventually(lambda: post.get_attribute("d") != drawn)  # the drawing follows the hand
+        expect(column).to_have_attribute("aria-busy", "true")
+        self.assertEqual(column.locator(".sums dd").first.inner_text(), hole)
+        self.assertEqual(column.locator(".check").all_inner_texts(), told)
+        page.mouse.up()
+        self.saved()
+        expect(column).to_have_attribute("aria-busy", "false")
+        self.eventually(lambda: column.locator(".check").all_inner_texts() != told)
+
     def test_keys_walk_the_posts_and_open_the_working(self) -> None:
         page = self.page
         self.sheet()

@@ -16,7 +16,14 @@ import { useJob } from '@/stores/job'
 import { showLength } from '@/logic/units'
 import { change, money } from '@/logic/money'
 
-const props = defineProps<{ sheet: Sheet; selected: string; structure: string; kind: Kind | null; failed?: string }>()
+const props = defineProps<{
+  sheet: Sheet
+  selected: string
+  structure: string
+  kind: Kind | null
+  pulling?: boolean
+  failed?: string
+}>()
 const emit = defineEmits<{
   select: [id: string]
   lock: [handle: Handle]
@@ -148,10 +155,11 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 </script>
 
 <template>
-  <aside class="reckoning" aria-label="The calculation">
+  <aside class="reckoning" :class="{ pulling }" aria-label="The calculation" :aria-busy="!!pulling">
     <header class="head">
       <h2>{{ title }}</h2>
-      <button v-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
+      <span v-if="pulling" class="small">Let go to calculate</span>
+      <button v-else-if="selected" class="link small" @click="emit('select', '')">{{ whole.toLowerCase() }}</button>
     </header>
     <p v-if="failed" class="fault" role="alert">{{ failed }}. What is drawn is the last that could be calculated.</p>
     <template v-if="post">
@@ -395,6 +403,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
   border-left: 1px solid var(--line);
   padding: 12px 18px 24px;
   overflow-y: auto;
+}
+.pulling > :not(.head) {
+  opacity: 0.45;
 }
 .head {
   display: flex;

@@ -18,7 +18,7 @@ import { useKinds } from '@/stores/kinds'
 const store = useJob()
 const route = useRoute()
 const { called } = useKinds()
-const { sheet, selected, structure, moving, problems, failed, run } = useJobSheet()
+const { sheet, settled, selected, structure, moving, problems, failed, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
 const known = computed(() => !!spec.value)
@@ -189,7 +189,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @cancel="moving = null"
         />
         <TablesDrawer
-          :sheet="sheet"
+          :sheet="settled ?? sheet"
           :structure="structure"
           :kind="kind"
           :selected="selected"
@@ -202,8 +202,9 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </template>
     </main>
     <Reckoning
-      v-if="sheet && known"
-      :sheet="sheet"
+      v-if="settled && known"
+      :sheet="settled"
+      :pulling="sheet !== settled"
       :selected="selected"
       :structure="structure"
       :kind="kind"

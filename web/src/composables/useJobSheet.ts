@@ -4,6 +4,8 @@ import type { Problem, Sheet } from '@/api/types'
 
 export interface JobSheet {
   sheet: ShallowRef<Sheet | null>
+  /** The sheet without what is being pulled: what is read as numbers. */
+  settled: ShallowRef<Sheet | null>
   selected: Ref<string>
   structure: Ref<string>
   /** What is being pulled about a drawing. */

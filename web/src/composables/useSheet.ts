@@ -22,6 +22,8 @@ export function useSheet(
   moving: Ref<Moving | null>,
 ) {
   const sheet = shallowRef<Sheet | null>(null)
+  /** The last sheet that was answered whole: a pull brings its drawing alone, whose posts never stand beside older checks. */
+  const settled = shallowRef<Sheet | null>(null)
   const problems = ref<Problem[]>([])
   const failed = ref('')
   const asked = ref(0)
@@ -60,9 +62,10 @@ export function useSheet(
       const job = document.value
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
       const mine = (under = new AbortController())
+      const to = moving.value
       try {
-        const found = moving.value
-          ? await pulled(job, moving.value, mine.signal)
+        const found = to
+          ? await pulled(job, to, mine.signal)
           : ((await ask(
               api.POST('/api/reckon/plan', {
                 body: { document: job, structure: structure.value, selected: selected.value },
@@ -71,6 +74,7 @@ export function useSheet(
             )) as Sheet)
         if (gone) return
         sheet.value = found
+        if (!to) settled.value = found
         problems.value = []
         failed.value = ''
       } catch (error) {
@@ -99,5 +103,5 @@ export function useSheet(
     gone = true
     under?.abort()
   })
-  return { sheet, problems, failed, asked, run }
+  return { sheet, settled, problems, failed, asked, run }
 }

@@ -18,8 +18,10 @@ export const useSession = defineStore('session', () => {
     showPrices(found.sees_prices)
     return (session.value = found)
   }
-  /** Who is signed in; without signal whoever was when there last was one. */
-  async function look(): Promise<Session> {
+  let looking: Promise<Session> | null = null
+  /** Who is signed in; without signal whoever was when there last was one. Asked once for all who ask meanwhile. */
+  const look = (): Promise<Session> => (looking ??= lookAnew().finally(() => (looking = null)))
+  async function lookAnew(): Promise<Session> {
     try {
       return took(await ask(api.GET('/api/session')))
     } catch (error) {
