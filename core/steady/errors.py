@@ -1,6 +1,6 @@
 """The ways in which the reckoning says no."""
 
-from dataclasses import dataclass
+from steady.values import value
 
 
 class InputError(ValueError):
@@ -29,7 +29,7 @@ class TooDeep(OutsideScope):
         self.cap_m = cap_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class RowProblem:
     """A row that could not be read, counted as the person sees it (the first line is 1)."""
 
@@ -44,8 +44,8 @@ def above_zero(**values: float) -> None:
     Raises:
         InputError: The first that is not.
     """
-    for name, value in values.items():
-        if not value > 0:
+    for name, amount in values.items():
+        if not amount > 0:
             raise InputError(name, "must be above 0")
 
 
@@ -55,6 +55,6 @@ def not_below_zero(**values: float) -> None:
     Raises:
         InputError: The first that is.
     """
-    for name, value in values.items():
-        if not value >= 0:
+    for name, amount in values.items():
+        if not amount >= 0:
             raise InputError(name, "must be 0 or more")

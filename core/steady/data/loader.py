@@ -6,11 +6,11 @@ A column named `fb_psi` is read as `fb_pa`. The loader refuses an unknown suffix
 import csv
 import re
 import tomllib
-from dataclasses import dataclass
 from functools import cache
 from pathlib import Path
 
 from steady.measure.units import FACTORS
+from steady.values import value_in_order
 
 HERE = Path(__file__).parent
 _WIDTHS = re.compile(r"b_[\d.]+")  # a column of a figure, at the length ratio in its name
@@ -21,7 +21,7 @@ class TableError(ValueError):
     """A data table of our own that is not as it must be."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Row:
     """One row: `text` columns as written, `value` columns in SI (None where the cell is empty), and its source key."""
 

@@ -1,12 +1,12 @@
 """The theme: how each layer of a drawing looks, one row for page, paper, SVG, DXF and 3-D."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from steady.data.loader import keyed
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Look:
     """One layer: fill and ink on paper (hex; no fill ""), line width at true size, DXF colour, and the page's own style.
 

@@ -1,12 +1,12 @@
 """The table of roles: what a part is called, how it is drawn, timed, staged and checked. A role without a row cannot be made."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from steady.data.loader import TableError, keyed
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Role:
     """One role.
 

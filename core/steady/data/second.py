@@ -1,12 +1,12 @@
 """Second sources: which values from memory were compared with something outside the project, and what came of it."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from steady.data.loader import sources, table
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Second:
     """What was compared under one clause or table: how many values, how many agree, with what, and which are doubted."""
 

@@ -5,13 +5,13 @@ more of them the harder it works. Nothing rests on colour alone.
 """
 
 import math
-from dataclasses import dataclass
 
 from steady.drawing.pieces import Look, words
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.measure.units import LB
 from steady.plan.model import Area, Bar, Detail, Measure, Plan, Push, Step, Trace
+from steady.values import value
 
 _MOST_CHEVRONS = 5
 _ARROW_M = 0.22
@@ -20,7 +20,7 @@ PARTNERS = 6
 _LAYERS = {"ground": "ground-line", "edge": "leaf-edge", "nearest": "nearest", "water": "water-line", "round": "round"}
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DetailSheet:
     """A detail ready to show: its drawing and its figures."""
 
@@ -48,7 +48,7 @@ def details(plan: Plan, tape: Tape, about: str) -> tuple[DetailSheet, ...]:
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class MeasureList:
     """Measures of one thing in the order in which they are cut and marked. `rows`: what, and how much, in words."""
 

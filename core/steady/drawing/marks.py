@@ -1,15 +1,15 @@
 """Marks as a table that a wet thumb can follow: from either end, to centre or face, mirrored, from offset stakes."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.measure.show import Tape
 from steady.plan.model import Plan
+from steady.values import value
 
 Face = Literal["centre", "near face", "far face"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class MarkRow:
     """One post's mark: `station_m` where it stands, `reading_m` the exact reading, `reading` is it on the crew's tape."""
 

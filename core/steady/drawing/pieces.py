@@ -2,13 +2,14 @@
 
 import math
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape
 from steady.measure.show import Tape
 from steady.plan.model import Part, Place, Vec
+from steady.values import value
 
 
 def in_order(
@@ -71,7 +72,7 @@ def halves(part: Part, place: Place) -> list[tuple[Part, Place]]:
     return found
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Look:
     """How a text stands: its size, how far from its point, and which end of it is there."""
 

@@ -1,7 +1,7 @@
 """A plan in space, from its parts and holes alone: boxes with their cut ends, cylinders and blocks of the feet, the ground."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Literal
 
 from steady.data.looks import look
@@ -9,6 +9,7 @@ from steady.data.roles import role
 from steady.drawing.pieces import corners, halves, peaked
 from steady.drawing.square import drawn_box, hand
 from steady.plan.model import Footing, Part, Place, Plan, Vec, Wall
+from steady.values import value
 
 STAGES = ("dig", "posts", "frame", "close")
 """The order in which a slider puts a structure together."""
@@ -19,7 +20,7 @@ BED_M = 0.8
 FLUSH_M = 0.008
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Solid:
     """One thing in space, or a row of `count` alike, each `step` further on.
 
@@ -45,7 +46,7 @@ class Solid:
     says: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Scene:
     """All solids on the drawn axes, the ground that they stand on (left, low, right, high, level), and a description in words.
 

@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from steady.drawing.pieces import corners
 from steady.drawing.shapes import Point
@@ -10,6 +9,7 @@ from steady.drawing.square import hand
 from steady.drawing.unroll import hull
 from steady.errors import InputError
 from steady.plan.model import Plan, Vec
+from steady.values import value
 
 LOW_RAD = math.radians(3.0)
 """Below this altitude shadows are too long to mean anything [our own]."""
@@ -17,7 +17,7 @@ SAMPLES = 96
 """Lines across a patch that are looked at, each exactly."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Patch:
     """A rectangle on the ground, along the drawn axes (m): near is its low edge."""
 

@@ -4,14 +4,15 @@ Coordinates are metres in the drawing's own plane (x right, y up). Text sizes ar
 painters keep them readable at any scale.
 """
 
-from dataclasses import dataclass
 from typing import Literal
+
+from steady.values import value
 
 Point = tuple[float, float]
 Kind = Literal["polygon", "polyline", "circle", "text"]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Shape:
     """One thing drawn.
 
@@ -37,7 +38,7 @@ class Shape:
     about: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class View:
     """One view of a plan: its shapes, back to front, and the rectangle they fill (left, bottom, right, top).
 

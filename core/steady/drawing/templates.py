@@ -1,12 +1,12 @@
 """Templates at full size: the cut ends of every kind of piece, from the side and over the upper edge, to print and lay on."""
 
 import math
-from dataclasses import dataclass
 
 from steady.data.roles import role
 from steady.drawing.shapes import Point, Shape, View, bounds_of
 from steady.measure.show import Tape
 from steady.plan.model import Cut, Part, Plan
+from steady.values import value
 
 REACH_M = 0.12
 """A template shows so much of the piece past its last cut [our own: enough to lay on straight]."""
@@ -15,7 +15,7 @@ THIN_M = 0.005
 LEAST_RAD = 1e-4
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Template:
     """One end of one kind of piece, at true size. `says`: what it is for and how it is laid on."""
 

@@ -1,17 +1,17 @@
 """How deep a post goes: the largest of what frost, the ground's side hold and a local rule ask, and which governs."""
 
 import math
-from dataclasses import dataclass
 
 from steady.measure.units import FT, IN
 from steady.plan.model import Step
+from steady.values import value_in_order
 
 HABIT_LEAST_M = 2 * FT
 AUGERS_M = tuple(inches * IN for inches in (6, 8, 9, 10, 12, 14, 16, 18, 20, 24, 30, 36))
 """Augers a crew can hire [common practice, no source]."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Depth:
     """Embedment needed, what governs it, and every demand beside it."""
 

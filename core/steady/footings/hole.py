@@ -4,13 +4,13 @@ One vocabulary: hole = gravel + plug (only when closed below) + embedment of the
 """
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
+from steady.values import value, value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class HoleTakes:
     """What one hole takes, before any allowance (m3)."""
 
@@ -19,7 +19,7 @@ class HoleTakes:
     sand_m3: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class RoundHole:
     """A round hole (m): how deep the post stands in it, gravel at its bottom, concrete under the post, how wide."""
 
@@ -95,7 +95,7 @@ def _area_m2(layer: Layer) -> float:
     return layer.width_m**2 * (math.pi / 4 if layer.shape == "round" else 1.0)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Bags:
     """Bags for a job: rounded once for all holes, or at each hole; and what is left over (m3) of the bought."""
 

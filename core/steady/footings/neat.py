@@ -1,13 +1,13 @@
 """Neat volume of one hole by its sizes, for any shape of shaft, bell, post and collar; and what the bags it took say."""
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
+from steady.values import value, value_in_order
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Hole:
     """One hole as dug (m).
 
@@ -55,7 +55,7 @@ class Hole:
         return width_m**2 * (math.pi / 4 if self.shape == "round" else 1.0)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Neat:
     """What a hole takes, before any allowance (m3)."""
 

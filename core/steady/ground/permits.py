@@ -1,15 +1,15 @@
 """What the office said about a place: height limits, setbacks and permits, each with its source and its date."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.measure.show import Tape
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SiteNote:
     """One thing that was asked and answered. `value_m`: the limit, where the note is one; `on`: the day it was said;
     `structure`: whose it is, empty: everything's here."""

@@ -4,16 +4,16 @@ Each row is a distance along the line and a height, or a distance and a rod read
 known (height = height of instrument − rod). Errors are told row by row; good rows are kept.
 """
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
 
 from steady.errors import InputError, RowProblem
 from steady.measure.lengths import Bare, parse_length
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Shot:
     """One reading: level distance along the line and height above the job's own zero (m)."""
 
@@ -21,7 +21,7 @@ class Shot:
     height_m: Annotated[float, Ge(-500), Le(500)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Readings:
     """What was understood, and what was not."""
 

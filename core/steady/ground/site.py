@@ -1,6 +1,5 @@
 """The site: who uses what is built, the ground, the soil, frost, wind, and the locate of buried services."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
@@ -10,12 +9,13 @@ from steady.ground.profile import Profile
 from steady.ground.readings import Shot
 from steady.ground.survey import SiteThing
 from steady.ground.underlay import Underlay
+from steady.values import value
 
 Use = Literal["house", "farm", "workplace", "public"]
 Text = Annotated[str, MaxLen(400)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Ground:
     """Readings along one line: the line of the structure with that id."""
 
@@ -23,7 +23,7 @@ class Ground:
     shots: Annotated[tuple[Shot, ...], MaxLen(5000)] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Locate:
     """The locate of buried services before digging; nothing here is assumed for the user."""
 
@@ -34,7 +34,7 @@ class Locate:
     private_lines_asked: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Site:
     """What stands still whatever is built.
 

@@ -1,15 +1,15 @@
 """Where a structure stands on its site. The site's axes are level: x to the right, y up the paper, from the crew's own zero."""
 
 import math
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Le
 
 from steady.plan.model import Vec
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Standing:
     """A structure's own zero on the site and the ground under it over the site's zero (m); turned to the left from above (rad)."""
 

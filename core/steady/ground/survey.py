@@ -5,7 +5,6 @@ It belongs to the site, not to a structure, and every structure is held against 
 
 import itertools
 import math
-from dataclasses import dataclass
 from functools import cache
 from typing import Annotated, Literal, get_args
 
@@ -13,6 +12,7 @@ from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.data.loader import TableError, keyed
 from steady.errors import InputError
+from steady.values import value
 
 Far = Annotated[float, Ge(-2000), Le(2000)]
 ThingKind = Literal["house wall", "boundary", "service", "tree", "water", "clear way", "stands already", "spot height"]
@@ -20,7 +20,7 @@ DrawnAs = Literal["line", "area", "point"]
 MOST_POINTS = 400
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SitePoint:
     """A point on the site's own axes (m)."""
 
@@ -28,7 +28,7 @@ class SitePoint:
     y_m: Far
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class WallOpening:
     """A door or window in a house wall: where along it, how wide, its sill over the site's zero, and which way it turns.
 
@@ -44,7 +44,7 @@ class WallOpening:
     turns: Literal["out", "in", "slides"] = "in"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SiteThing:
     """One thing on the site.
 
@@ -74,7 +74,7 @@ class SiteThing:
         return self.name or thing_row(self.kind).says.lower()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ThingRow:
     """A row of the table of site things: how it is drawn, what its reach and height are called ("": it has none)."""
 

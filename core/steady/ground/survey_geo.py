@@ -6,19 +6,19 @@ Source of the two radii: WGS 84's defining constants (a, f); within 2 km of the 
 import json
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 from typing import Any
 
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
 from steady.ground.survey_in import FARTHEST_M, SurveyRead, fresh_id
+from steady.values import value
 
 A_M, FLAT = 6378137.0, 1 / 298.257223563
 """Source: WGS 84 (defining constants)."""
 MOST_FEATURES = 2000
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Anchor:
     """Where the site's zero lies on the earth, and how far to the left of up the paper north is (rad)."""
 

@@ -3,18 +3,19 @@
 import csv
 import itertools
 from collections.abc import Iterable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, RowProblem
 from steady.ground.survey import MOST_POINTS, SitePoint, SiteThing, enough_points, thing_row, thing_rows
 from steady.measure.lengths import Bare, parse_length
+from steady.values import value, value_in_order
 
 MOST_ROWS = 5000
 FARTHEST_M = 2000.0
 ASK = "Needs what it is, its name, x and y, and a height where it has one; or x, y and height alone for a spot height"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SurveyRead:
     """What was understood, in the order it came, and each row that was not."""
 
@@ -22,7 +23,7 @@ class SurveyRead:
     problems: tuple[RowProblem, ...]
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Row:
     kind: str
     name: str

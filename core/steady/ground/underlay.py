@@ -1,13 +1,14 @@
 """A photo or a scanned plan laid under the site's drawing: how large it is there, where it lies, how it is turned."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import InputError
 from steady.measure.units import FT
+from steady.values import value
 
 Point = tuple[float, float]
 LEAST_PX = 20.0
@@ -20,7 +21,7 @@ MOST_PX_M, REACH_M = 200.0, 4000.0
 """A pixel is at most so large, and a picture lies at most so far out [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Underlay:
     """A picture under the site.
 

@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from steady.drawing.pieces import corners
 from steady.drawing.scene import ground_under
@@ -14,6 +13,7 @@ from steady.ground.survey import SiteThing, WallOpening, swing_of, thing_row
 from steady.layout.plane import Nearest, Point, inside, nearest, sides
 from steady.measure.show import Tape
 from steady.plan.model import Plan
+from steady.values import value, value_in_order
 
 BESIDE_M = 1.0
 """What stands so near a boundary counts as beside it where no setback says how near that is [our own]."""
@@ -23,7 +23,7 @@ CLEAR_HEIGHT_M = 4.3
 """How high a way is kept clear where nobody said: over the tallest load on a road [common practice, 14 ft]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Piece:
     """A piece, or a row of alike, from above on the site's axes, between two heights over the site's zero (m).
 
@@ -36,7 +36,7 @@ class Piece:
     box: tuple[float, float, float, float]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Hole:
     """A hole on the site's axes: its middle and half its width (m)."""
 
@@ -44,7 +44,7 @@ class Hole:
     half_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stood:
     """One structure where it stands, as what it is held against sees it. `ground_m`: the ground under it over the site's zero."""
 
@@ -62,7 +62,7 @@ class Stood:
         return max((piece.high_m for piece in self.pieces), default=self.ground_m) - self.ground_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Beside:
     """A structure beside one thing of the site.
 
@@ -81,7 +81,7 @@ class Beside:
     amiss: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Outline:
     """A piece, or a row of alike, on a plan's own drawn axes: its ring from above, and its lowest and highest point (m)."""
 

@@ -4,16 +4,17 @@ Short and damaged sticks are simply not in hand: the cut plan over what is and w
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.takeoff.bill import Bill, Line
+from steady.values import value
 from steady.yard.choices import OnRack, YardChoices
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Came:
     """One line of a delivery.
 
@@ -61,7 +62,7 @@ def _less(line: Line, there: int) -> Line:
     return replace(line, count=count, total=count * line.price, note=note)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Arrived:
     """What came on one day: its lines, how many pieces, bags and packs did not come good, and what was said of them."""
 

@@ -1,12 +1,13 @@
 """A structure brought into a job, from another or beside the one it is like: under a name that is free there."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.ground.site import Ground
 from steady.jobs.document import Job, Structure, find
 from steady.jobs.naming import numbered
 from steady.structures.registry import kind_of
+from steady.values import value
 
 LONGEST_ID, LONGEST_NAME = 40, 120
 BESIDE_M = 2.0
@@ -31,7 +32,7 @@ def bring(job: Job, other: Job, structure_id: str) -> Structure:
     return Structure(name=numbered(found.name, names, LONGEST_NAME), spec=spec)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Copied:
     """Another structure like one of the job: it follows it at `place` in the list. `grounds`: what was read under it."""
 

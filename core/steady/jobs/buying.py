@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass
 
 from steady.data.roles import role
 from steady.drawing.scene import scene
@@ -15,6 +14,7 @@ from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
 from steady.takeoff.message import merchant_message
 from steady.takeoff.together import Delivery, deliveries, joined, mass_kg, narrowed
+from steady.values import value
 
 READY_MIX_M3 = 0.75
 """From about a cubic yard on, ready-mix is asked for beside bags [common practice]."""
@@ -23,7 +23,7 @@ MEASURED_WITHIN_M = 0.001
 """A piece measured off the drawing is its listed length to a millimetre."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Share:
     """One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none."""
 
@@ -35,7 +35,7 @@ class Share:
     failed: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Counted:
     """One kind of piece counted two ways: by the list, and off the picture in space."""
 
@@ -53,7 +53,7 @@ class Counted:
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class JobList:
     """The whole job's buying list.
 

@@ -5,7 +5,7 @@ Hours of a structure are those of its quote, shared over its tasks by what each 
 
 import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import date, datetime, timedelta
 from typing import Literal
 
@@ -21,12 +21,13 @@ from steady.schedule.days import Day, answer
 from steady.schedule.drying import drying_h
 from steady.schedule.locate import open_points
 from steady.schedule.terms import CalendarTerms, Pulled
+from steady.values import value
 
 WEEKDAYS = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 KINDS: dict[str, Literal["dig", "pour", "lift"]] = {"dig": "dig", "pour": "pour", "lift": "lift"}
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class TaskRow:
     """One task on its days.
 
@@ -54,7 +55,7 @@ class TaskRow:
     pulled: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CalendarDay:
     """One day of the job: why nobody works, else the crew's hours; the sun's; and the weather's word where it is typed."""
 
@@ -67,7 +68,7 @@ class CalendarDay:
     reasons: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Calendar:
     """The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned."""
 
@@ -79,7 +80,7 @@ class Calendar:
     amiss: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pushed:
     """What a move does to one task: from one day to another."""
 
@@ -89,7 +90,7 @@ class Pushed:
     now: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class MoveAnswer:
     """A move that can be: the calendar after it, what it pushes, and the terms that hold it."""
 

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass, fields, is_dataclass
+from dataclasses import fields, is_dataclass
 from datetime import date
 from typing import Any
 
@@ -13,12 +13,13 @@ from steady.measure.show import Tape, degrees
 from steady.structures.form import Field
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import PieceRow
+from steady.values import value
 
 MOST_WORDS = 60
 TINY = 1e-9
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PieceChange:
     """One kind of piece, before and after; `says` has its stick and length."""
 
@@ -27,7 +28,7 @@ class PieceChange:
     now: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ChangeOrder:
     """The difference between two states of a job. Money is what the client pays, tax and all, of the first option."""
 

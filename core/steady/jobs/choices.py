@@ -1,7 +1,6 @@
 """Members to choose from: each with its own limit and slack, whether the whole passes with it, and what it would cost."""
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
 
 from steady.jobs.document import Job, at_its_field, case_of, kind_in
 from steady.jobs.looking import MOST_PLANS, Looked, all_rows, ceiling
@@ -12,9 +11,10 @@ from steady.structures.choice import Choice
 from steady.structures.kind import Case, changed
 from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PricedChoice:
     """A choice in the crew's own words, its price beside today's, and its person-hours by the crew's own minutes."""
 

@@ -1,6 +1,5 @@
 """The same member under two schools, side by side: every check with its working, and why the two differ."""
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen
@@ -14,13 +13,14 @@ from steady.rulebooks.asks import LoadType, Sideways, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, differences, even_action
 from steady.rulebooks.registry import School, rulebook
+from steady.values import value
 
 LONGEST_M = 30.0
 HEAVIEST_N_PER_M = 1e6
 Word = Annotated[str, MaxLen(60)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stick:
     """What one school calls the member: its wood in that school's words."""
 
@@ -34,7 +34,7 @@ class Stick:
     shared: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Member:
     """A simple span under even load: level span, line loads, how long the live load stays, side hold of the squeezed edge."""
 
@@ -45,7 +45,7 @@ class Member:
     restraint_m: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Side:
     """One school's answer: its checks, or why it has none."""
 
@@ -57,7 +57,7 @@ class Side:
     instead: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Parted:
     """One kind of check in both schools: uses, their ratio, and the four parts whose product it is."""
 
@@ -71,7 +71,7 @@ class Parted:
     limit: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SideBySide:
     """Two schools on one member."""
 
@@ -95,8 +95,8 @@ def read_member(*, span: str, dead_line: str, live_line: str, load: LoadType, re
         raise InputError("span", "must be above 0 and at most 98 ft (30 m)")
     if not 0 <= held_m <= LONGEST_M:
         raise InputError("restraint", "must be 0 or more and at most 98 ft (30 m)")
-    for name, value in (("dead_line", dead), ("live_line", live)):
-        if not 0 <= value <= HEAVIEST_N_PER_M:
+    for name, amount in (("dead_line", dead), ("live_line", live)):
+        if not 0 <= amount <= HEAVIEST_N_PER_M:
             raise InputError(name, "must be 0 or more and at most 68,500 lb/ft (1,000 kN/m)")
     if dead + live == 0:
         raise InputError("live_line", "one of the loads must be above 0")

@@ -5,19 +5,20 @@ for another in every structure of the job at once.
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass, fields, is_dataclass, replace
+from dataclasses import fields, is_dataclass, replace
 from typing import TYPE_CHECKING, Annotated, Any
 
 from annotated_types import MaxLen, MinLen
 
 from steady.errors import InputError
+from steady.values import value
 from steady.yard.stock import Stick, sticks
 
 if TYPE_CHECKING:
     from steady.jobs.document import Job
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Decision:
     """One decision.
 
@@ -42,7 +43,7 @@ def is_open(decision: Decision) -> bool:
     return not decision.decided.strip()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Used:
     """A thing of the yard that a job is made of, and what may take its place."""
 

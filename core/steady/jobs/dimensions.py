@@ -1,13 +1,13 @@
 """Key dimensions read from two documents of one job: where they disagree, that stage stops until someone decides."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
 from steady.measure.show import Tape
 from steady.plan.model import Task
+from steady.values import value
 
 Stage = Literal["set-out", "dig", "frame", "buy"]
 WAITS: dict[Stage, tuple[str, ...]] = {
@@ -19,7 +19,7 @@ WAITS: dict[Stage, tuple[str, ...]] = {
 """Stages of a structure's tasks that wait with a stage."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class KeyDimension:
     """One dimension from two documents.
 
@@ -43,7 +43,7 @@ class KeyDimension:
     decided_by: Annotated[str, MaxLen(80)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Disagreement:
     """A dimension whose two documents differ, in words; the stage that waits; empty `decided` holds it back."""
 

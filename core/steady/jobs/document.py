@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
 from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from annotated_types import Ge, Le, MaxLen, MinLen
@@ -23,6 +22,7 @@ from steady.schedule.days import Day
 from steady.schedule.terms import CalendarTerms
 from steady.structures.kind import Case, Kind
 from steady.structures.registry import any_spec, kind_of, plan
+from steady.values import value
 from steady.yard.choices import YardChoices
 
 FORMAT = 7
@@ -33,7 +33,7 @@ else:
 """Any structure's spec: at run time the union of all kinds', as the registry stands when this is first imported."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Reading:
     """How the crew reads its tape: units, and the finest mark it works to (m)."""
 
@@ -45,7 +45,7 @@ class Reading:
         return Tape(self.system, self.mark_m)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Structure:
     """One structure of the job; the spec's own id names it everywhere. `stands`: where on the site; None: nobody has said."""
 
@@ -54,7 +54,7 @@ class Structure:
     stands: Standing | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Filled:
     """One input of a kept sum, as it was typed."""
 
@@ -62,7 +62,7 @@ class Filled:
     value: Annotated[str, MaxLen(2000)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class KeptSum:
     """A single sum kept with the job: its name and inputs as written; it is reckoned again whenever it is shown."""
 
@@ -72,7 +72,7 @@ class KeptSum:
     note: Annotated[str, MaxLen(400)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BagsUsed:
     """Bags of concrete that a structure's holes really took."""
 
@@ -80,7 +80,7 @@ class BagsUsed:
     count: Annotated[int, Ge(1), Le(5000)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Job:
     """A whole job, as it is saved, exported and imported."""
 

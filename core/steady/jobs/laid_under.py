@@ -1,6 +1,5 @@
 """A picture laid under a job's site: at first over what is drawn there, then by two of its points."""
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen, MinLen
@@ -9,12 +8,13 @@ from steady.errors import InputError
 from steady.ground.underlay import Point, Underlay, by_length, by_places, first_laid
 from steady.jobs.document import Job
 from steady.jobs.siting import site_plan
+from steady.values import value
 
 Far = Annotated[float, Ge(-4000), Le(4000)]
 Pair = Annotated[tuple[tuple[Far, Far], ...], MinLen(2), MaxLen(2)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PictureAsk:
     """A photo of the job that is to be laid under, and its size (pixels)."""
 
@@ -23,7 +23,7 @@ class PictureAsk:
     high_px: Annotated[int, Ge(1), Le(20000)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ScaleAsk:
     """Two points of the picture that lies there, as they lie now (m), and what is known of them.
 

@@ -1,15 +1,16 @@
 """Searches that tell what they have found so far while they go on, how many plans they made, and where they stop."""
 
 from collections.abc import Iterable
-from dataclasses import dataclass
 from typing import Generic, TypeVar
+
+from steady.values import value
 
 Row = TypeVar("Row")
 MOST_PLANS = 2000
 """A search looks at no more changes than this [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Looked(Generic[Row]):
     """How far a search is.
 

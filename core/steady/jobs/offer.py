@@ -5,7 +5,6 @@ Materials are those of the joined list, shared over the structures by their own 
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date, timedelta
 
 from steady.drawing.scene import described
@@ -16,11 +15,12 @@ from steady.jobs.quote import extras, hours, material_and_labour
 from steady.jobs.terms import OfferOption, OfferTerms, Payment
 from steady.plan.model import Plan
 from steady.takeoff.together import joined
+from steady.values import value
 
 CENT = 0.01
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OfferLine:
     """One line of the quote: what it is, a few words about it, and its price."""
 
@@ -30,7 +30,7 @@ class OfferLine:
     structure: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Priced:
     """One option, priced: its lines, what they come to, tax, the whole, and the payments."""
 
@@ -43,7 +43,7 @@ class Priced:
     payments: tuple[tuple[str, float], ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Offer:
     """The whole quote as the client reads it.
 

@@ -2,7 +2,6 @@
 
 import itertools
 from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
@@ -14,6 +13,7 @@ from steady.structures.choice import Change
 from steady.structures.kind import Case, Kind, changed
 from steady.structures.registry import plan
 from steady.takeoff.bill import quick_price
+from steady.values import value
 from steady.yard.choices import YardChoices
 
 MOST_OFFERED = 6
@@ -88,7 +88,7 @@ def look_for_options(job: Job, structure_id: str, over: Over = map) -> Iterator[
     yield Looked(planned=min(len(changes), MOST_PLANS), rows=told, says=ceiling() if len(changes) > MOST_PLANS else "")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class _Judge:
     """What one change is held against: the structure as it is."""
 

@@ -1,13 +1,14 @@
 """What changed on a drawing from one moment of a pull to the next."""
 
-from dataclasses import dataclass, fields, replace
+from dataclasses import fields, replace
 from typing import Any
 
 from steady.drawing.shapes import View
 from steady.jobs.sheet import Drawn
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Changed:
     """What a list holds otherwise than before: rows by their place, in a list that is as long as it was."""
 

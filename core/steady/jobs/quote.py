@@ -1,7 +1,7 @@
 """A price with its range: what is in, what is out, and the hours it rests on."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
@@ -12,6 +12,7 @@ from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
 from steady.takeoff.bill import Bill
+from steady.values import value
 
 YD3 = 27 * FT**3
 BULKS = 1.25
@@ -23,7 +24,7 @@ Price = Annotated[float, Ge(0), Le(1e6)]
 Minutes = Annotated[float, Ge(0), Le(2000)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Quote:
     """What a crew charges, and how long it takes. Minutes are one person's; a price of None is not in the quote.
 
@@ -48,7 +49,7 @@ class Quote:
     day_h: Annotated[float, Gt(0), Le(14)] = 8.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class QuoteLine:
     """One line, from low to high."""
 
@@ -58,7 +59,7 @@ class QuoteLine:
     note: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Quoted:
     """The whole: lines, totals, what is out, person-hours and days of the crew."""
 

@@ -3,7 +3,6 @@
 import math
 from array import array
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen
@@ -18,6 +17,7 @@ from steady.jobs.siting import whole_scene
 from steady.layout.sun import clock_ahead_h, sun_position
 from steady.measure.dates import day_of
 from steady.plan.model import Vec
+from steady.values import value
 
 CELLS = 70
 """So many cells along the site's longer side [our own]; none is smaller than `LEAST_CELL_M`."""
@@ -34,7 +34,7 @@ STEP_H = 0.5
 """The sun is looked at so often between the two hours."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ShadyAsk:
     """A day, from when to when by the local clock, how far that is ahead of UTC, and the size of what is to stand in shade.
 
@@ -50,7 +50,7 @@ class ShadyAsk:
     deep_m: Annotated[float, Ge(0.2), Le(50)] = 1.5
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ShadyPlace:
     """A rectangle of ground along the site's axes (m), and the share of the time and ground that lies in shade."""
 
@@ -61,7 +61,7 @@ class ShadyPlace:
     share: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ShadyAnswer:
     """A map of shade. `shares`: of each cell, row by row from the lowest, left to right: 0 sun all the time, 1 shade."""
 

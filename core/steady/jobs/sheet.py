@@ -5,7 +5,7 @@ Screens, site view and paper read this one answer, so that a number is worded on
 
 import math
 import re
-from dataclasses import dataclass, fields, replace
+from dataclasses import fields, replace
 
 from steady.data.roles import role
 from steady.data.second import from_memory_in, second_of
@@ -21,11 +21,12 @@ from steady.plan.verdict import State, Verdict, advice_missed, gaps, hardest, he
 from steady.plan.working import distinct
 from steady.record.asbuilt import asks_over
 from steady.record.ticks import TickGroup, tick_groups
+from steady.values import value
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, sticks
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Term:
     """One term of a sum: what it is and how much."""
 
@@ -34,7 +35,7 @@ class Term:
     text: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PostRow:
     """All that a post's hole and post need."""
 
@@ -75,7 +76,7 @@ class PostRow:
     governed_by: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BayRow:
     """The stretch between two posts."""
 
@@ -91,7 +92,7 @@ class BayRow:
     governed_by: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class MemberRow:
     """A member of a structure on a grid: what it is, and how it stands."""
 
@@ -105,7 +106,7 @@ class MemberRow:
     table: Verdict
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CheckRow:
     """A check as a sentence; `working` is filled for what is selected."""
 
@@ -123,7 +124,7 @@ class CheckRow:
     working: tuple[Step, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Layers:
     """Layers that are shown and hidden together, and what they are called."""
 
@@ -131,7 +132,7 @@ class Layers:
     layers: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Drawn:
     """What is seen of a structure while something on its drawing is pulled."""
 
@@ -148,7 +149,7 @@ class Drawn:
     views: tuple[View, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sheet(Drawn):
     """One structure's sheet."""
 

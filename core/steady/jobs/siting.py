@@ -22,6 +22,7 @@ from steady.layout.contours import height_between, triangles
 from steady.layout.plane import sides
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
+from steady.values import value
 
 APART_M = 3.0
 ROW_M = 60.0
@@ -29,7 +30,7 @@ TRUNK_M = 0.2
 """Structures that nobody has placed yet stand in rows so wide, so far apart [our own defaults]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stand:
     """One structure on the site.
 
@@ -56,7 +57,7 @@ class Stand:
     on: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SitePlan:
     """All structures of a job from above; `bounds`: left, low, right, high (m); north lies `north_rad` to the left of up.
 

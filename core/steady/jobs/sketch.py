@@ -1,7 +1,7 @@
 """A structure drawn while its line is typed: what each word means, the picture, and what does not read yet."""
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from steady.drawing.scene import scene
@@ -11,9 +11,10 @@ from steady.jobs.document import Job, Structure, plan_structure
 from steady.measure.lengths import Bare
 from steady.structures.explain import Said, explain
 from steady.structures.kind import Ask, Kind
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sketch:
     """What a line says so far.
 

@@ -1,19 +1,19 @@
 """How far one thing may move along its line before something fails, found by planning again."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
 from steady.plan.model import Plan
 from steady.plan.verdict import buildable, governing, named
 from steady.structures.registry import plan
+from steady.values import value
 
 FINEST_M = 0.0254 / 16
 FARTHEST_M = 1.2
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Slack:
     """How far back (toward the start) and on a post may move, and what fails first each way."""
 

@@ -1,6 +1,6 @@
 """Ways to start a structure, each planned whole: price, posts, bags, hours, the gust it stands up to, and what gives first."""
 
-from dataclasses import dataclass, fields
+from dataclasses import fields
 from typing import Any
 
 from steady.errors import InputError
@@ -15,10 +15,11 @@ from steady.structures.kind import Began, Case, Starts
 from steady.structures.registry import kind_of
 from steady.structures.registry import plan as plan_case
 from steady.takeoff.bill import quick_price
+from steady.values import value
 from steady.yard.stock import bag_yield_m3
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Start:
     """One way to build a structure. `change`: the fields that differ from it as it is; `why`: where there is no such way."""
 

@@ -1,7 +1,6 @@
 """Steps between two ways to build a structure: each single change planned whole, ordered by what it costs for the gust it adds."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.jobs.document import Job, case_of, kind_in
@@ -14,12 +13,13 @@ from steady.plan.verdict import State, state
 from steady.structures.kind import Case, Strength, changed
 from steady.structures.registry import plan as plan_case
 from steady.takeoff.bill import quick_price
+from steady.values import value
 
 LEAST_GAIN = 1.01
 """A change that adds less than this share of the gust is not worth a line [our own: twice the search's fineness]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StepUp:
     """One change and what it brings. `per_gust`: its cost for each m/s that it adds; 0 or less where it costs nothing."""
 

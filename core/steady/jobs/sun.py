@@ -1,6 +1,5 @@
 """A structure's shade: where its shadow falls at an hour, how much of a patch lies in it, and a table over hours and dates."""
 
-from dataclasses import dataclass
 from datetime import date
 from typing import Annotated
 
@@ -16,6 +15,7 @@ from steady.layout.sun import clock_ahead_h, sun_position
 from steady.measure.dates import day_of
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
+from steady.values import value
 
 MIDSUMMER_YEAR = 2026
 """The sun stands alike every year, to less than a degree."""
@@ -25,7 +25,7 @@ DATES = ((3, 20), (6, 21), (9, 22), (12, 21))
 """Equinoxes and solstices."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SunAsk:
     """A day, an hour of the local clock, how far the clock is ahead of UTC, and a patch; None: below the structure."""
 
@@ -38,7 +38,7 @@ class SunAsk:
     deep_m: Annotated[float, Ge(0.1), Le(100)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SunRow:
     """One hour of the clock: the share of the patch in shade on each date; None where the sun is down or too low."""
 
@@ -46,7 +46,7 @@ class SunRow:
     shares: tuple[float | None, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SunAnswer:
     """Shade at the hour asked, with its shadows on the ground, and the table; all on the drawn axes, y up the paper.
 

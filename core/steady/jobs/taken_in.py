@@ -1,7 +1,6 @@
 """What was measured, taken into the plan: what changes before anybody says so, and what becomes of pieces that are up already."""
 
 from collections.abc import Iterator, Set
-from dataclasses import dataclass
 
 from steady.data.roles import role
 from steady.jobs.change_order import PieceChange, pieces_between
@@ -14,10 +13,11 @@ from steady.plan.verdict import State, headline, state
 from steady.record.ticks import by_place, what_of
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import pieces
+from steady.values import value
 from steady.yard.choices import OnRack
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class UpAlready:
     """Pieces that are up and no longer fit: where, what they are now and what they have to become, in words."""
 
@@ -26,7 +26,7 @@ class UpAlready:
     rack: tuple[OnRack, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class TakenIn:
     """A structure with a measured value in its plan.
 

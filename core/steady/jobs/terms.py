@@ -1,15 +1,16 @@
 """How a job is offered to its client: options, markup, tax, payments, what is in and out. Kept with the job."""
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.values import value
 
 Ratio = Annotated[float, Ge(0), Le(1)]
 Line = Annotated[str, MinLen(1), MaxLen(200)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OfferOption:
     """One design of several: its name, and the ids of its structures; none: all of the job."""
 
@@ -17,7 +18,7 @@ class OfferOption:
     structures: Annotated[tuple[Annotated[str, MaxLen(60)], ...], MaxLen(50)] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Payment:
     """A share of the whole, and when it is paid."""
 
@@ -25,7 +26,7 @@ class Payment:
     share_ratio: Ratio
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OfferTerms:
     """What the client is asked.
 

@@ -2,18 +2,18 @@
 
 import calendar as months
 from collections.abc import Sequence
-from dataclasses import dataclass
 from datetime import date
 
 from steady.data.loader import keyed
 from steady.plan.model import Plan
+from steady.values import value
 
 YEARS = 5
 """Reminders are given for so many years."""
 ROOF_ROLES = frozenset({"rafter", "hip", "jack", "slat"})
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Upkeep:
     """One thing to look at, and the days on which it is due."""
 

@@ -1,6 +1,6 @@
 """How a crew usually works: its rules, its tape, its hours and wages, how it offers and cuts. A new job starts so."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Le
@@ -13,6 +13,7 @@ from steady.measure.units import IN
 from steady.rulebooks.registry import RULEBOOKS, School
 from steady.schedule.terms import CalendarTerms
 from steady.structures.form import Field, Group
+from steady.values import value
 from steady.yard.choices import YardChoices
 
 Marks = Literal["1/8 in", "1/16 in", "1/32 in", "1 mm"]
@@ -32,7 +33,7 @@ MARKS: tuple[tuple[Marks, str], ...] = (
 """What a job is asked first: the code that decides, and how finely the crew's tape reads."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CrewUsual:
     """What a crew keeps for every new job.
 

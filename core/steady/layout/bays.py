@@ -8,11 +8,11 @@ that it is not proved.
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.errors import InputError
 from steady.measure.units import IN
+from steady.values import value_in_order
 
 TOLERANCE_M = 1e-6 * IN
 MOST_TRIALS = 3000
@@ -21,7 +21,7 @@ MOST_BAYS = 20_000
 Zone = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Bays:
     """Posts of one run (m from its first post), and whether fewest posts and fewest widths are proved."""
 

@@ -2,9 +2,9 @@
 
 import itertools
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
+from steady.values import value
 
 SLIVER_SHARE = 1 / 3
 """A last board narrower than a third of a board is a sliver: two ends share what is left [common practice]."""
@@ -13,7 +13,7 @@ SLIVER_SHARE = 1 / 3
 MOST_JOISTS = 5000
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Courses:
     """Courses of boards over a depth: full ones, and the width of a ripped first and last (0: none)."""
 

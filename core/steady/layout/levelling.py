@@ -1,16 +1,16 @@
 """A round of levels: from a benchmark over spots and back to it, and whether it may be taken."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.layout.square import level_height_m
 from steady.measure.show import Tape
+from steady.values import value
 
 CLOSES_M = 0.006
 """A round that closes no better was disturbed: 6 mm, 1/4 in [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Round:
     """Heights over the benchmark, in the order of the readings; `closes_m`: how the benchmark differs at the end.
 

@@ -2,17 +2,17 @@
 
 import itertools
 import math
-from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.errors import InputError
+from steady.values import value_in_order
 
 Point = tuple[float, float]
 Span = tuple[float, float]
 NEAR_M = 1e-6
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Edge:
     """One edge: its ends and the unit vector that points out of the outline."""
 
@@ -37,7 +37,7 @@ class Edge:
         return x - self.out[0] * in_m, y - self.out[1] * in_m
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Outline:
     """A simple polygon, corners anticlockwise."""
 

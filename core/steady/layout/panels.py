@@ -1,17 +1,17 @@
 """Bought panels along a run: how many, what is cut, and the post that carries one over a gravel board."""
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.measure.units import IN
+from steady.values import value, value_in_order
 
 FITS_M = IN / 64
 """A remainder within this of a whole panel is a whole panel."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PanelBays:
     """Panels of a run: full ones, cut ones (0, 1 or 2) and their width (m; 0 when nothing is cut)."""
 
@@ -25,7 +25,7 @@ class PanelBays:
         return self.full + self.cut + 1
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PanelFit:
     """How a run is told and panels meet its posts, and the least piece worth cutting (m).
 
@@ -68,7 +68,7 @@ def panel_bays(run_m: float, fit: PanelFit, *, panel_m: float, post_m: float) ->
     return PanelBays(full=full, cut=1, cut_m=cut_m)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class PanelPost:
     """Post of a bought panel: its length, what shows above ground, and its hole (m)."""
 
@@ -77,7 +77,7 @@ class PanelPost:
     hole_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DugIn:
     """How deep a post goes, and the gravel under it (m)."""
 

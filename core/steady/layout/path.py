@@ -3,13 +3,14 @@
 import math
 from bisect import bisect_right
 from collections.abc import Sequence
-from dataclasses import dataclass
+
+from steady.values import value_in_order
 
 CORNER_RAD = math.radians(1.0)
 """A turn under one degree is a line post on a bend, not a corner."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Leg:
     """One straight: its id, the stations it runs between, where it starts and its heading (rad, 0 along x)."""
 

@@ -3,12 +3,13 @@
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+
+from steady.values import value_in_order
 
 Point = tuple[float, float]
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Nearest:
     """The least distance between two shapes, and the point of each where it is."""
 

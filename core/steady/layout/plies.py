@@ -3,15 +3,15 @@
 import itertools
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, not_below_zero
+from steady.values import value_in_order
 
 MOST_INNER = 11
 """Inner posts up to which every set of joints is tried."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Plies:
     """Joints of each ply (post stations, m), and the stock bought in all (m)."""
 

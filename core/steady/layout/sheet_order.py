@@ -5,11 +5,11 @@ Lengths in m. Every fullest way to fill a sheet is listed; a whole-number progra
 
 import math
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.layout.covering import fewest
+from steady.values import value, value_in_order
 
 GRAIN_M = 1e-4
 """Pieces alike to this are one kind."""
@@ -18,7 +18,7 @@ MOST_STATES = 60_000
 MOST_PIECES = 400
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Strip:
     """A strip's heights at its left edge, where the slope turns within it, and at its right edge: (x, height)."""
 
@@ -42,7 +42,7 @@ class Strip:
         return max(self.height_m(x) + other.height_m(width_m - x) for x in at)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Side:
     """Sides of a roof, all alike: eave and top (level), slope (up it), what a sheet covers, and what hangs past the eave."""
 
@@ -88,7 +88,7 @@ Block = tuple[float, tuple[int, ...]]
 """A piece, or a pair of which the second is turned: its length, and the kinds in it."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CutOut:
     """A piece as it is cut out of its sheet: from where, its kind (alike ones have one number), and whether it is turned."""
 
@@ -98,7 +98,7 @@ class CutOut:
     turned: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SheetOrder:
     """Pieces in all, and the fewest sheets of one stock length that give them; `sheets`: what is cut out of each."""
 

@@ -1,15 +1,15 @@
 """Roof sheets over one side of a hip roof: strips, square-cut lengths, and what paired off-cuts save."""
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError, above_zero, not_below_zero
+from steady.values import value_in_order
 
 MOST_SHEETS = 2000
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Sheets:
     """Sheets of one side: their number, length with each cut square, and with equal pieces of equal sides paired (m)."""
 

@@ -1,9 +1,9 @@
 """Square, level and chained measurements: how far out, and what height a reading gives."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
+from steady.values import value
 
 
 def out_of_square_rad(side_a_m: float, side_b_m: float, diagonal_1_m: float, diagonal_2_m: float) -> float:
@@ -68,7 +68,7 @@ def level_height_m(benchmark_m: float, backsight_m: float, rod_m: float) -> tupl
     return instrument_m, instrument_m - rod_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Framing:
     """What lies over a deck post: decking, joists, beam (m), and whether the beam is under the joists."""
 

@@ -6,15 +6,15 @@ Ground grades are ratios, up positive; the leaf's lower edge is at z0 + rake · 
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError
+from steady.values import value
 
 _ANGLE_STEPS = 180
 _RADIUS_STEPS = 40
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LeafSize:
     """A leaf for a measured opening."""
 
@@ -24,7 +24,7 @@ class LeafSize:
     worst_gap_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LeafGaps:
     """Gaps round one leaf or two: at hinges, at the latch, between two leaves (m)."""
 
@@ -75,7 +75,7 @@ def fall_m(opening_m: float, slope_rad: float) -> float:
     return opening_m * math.tan(abs(slope_rad))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Lift:
     """How high the leaf must hang at the hinge, where it is nearest to the ground, and the gap under its latch end, closed."""
 
@@ -94,7 +94,7 @@ def _check_leaf(leaf_m: float, clear_m: float, swing_rad: float) -> None:
         raise InputError("swing", "must be above 0 and at most 180 degrees")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Plane:
     """Plane ground under a leaf: its grade along the closed leaf, and in front of it; `back`: the leaf swings to the back."""
 
@@ -158,7 +158,7 @@ def swing_on_ground(
     return Lift(lift_m=lift, worst_grade=worst, worst_at_rad=at, closed_gap_m=closed)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Obstacle:
     """Something round in the way: its middle along the closed leaf and out toward the swing, and its half size."""
 

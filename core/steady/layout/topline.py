@@ -3,10 +3,10 @@
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, above_zero
 from steady.ground.profile import Profile
+from steady.values import value, value_in_order
 
 NEAR_M = 1e-9
 MOST_TRIALS = 1_500_000
@@ -17,7 +17,7 @@ Reached = tuple[int, float, tuple[int, int] | None]
 """Best way to reach a post at a height: pieces used, departure from the wish, and where the last piece began."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Band:
     """Heights above the ground that a top line may have, and the wished one (m).
 
@@ -31,7 +31,7 @@ class Band:
     level_only: bool = False
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Line:
     """Ground and posts of one line, and the multiples of the step that lie within its band at each post."""
 

@@ -3,11 +3,11 @@
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.layout.bays import TOLERANCE_M, Bays, Zone, bays_round_zones
 from steady.layout.path import Leg, Path
+from steady.values import value, value_in_order
 
 Point = tuple[float, float]
 
@@ -63,7 +63,7 @@ def _within(slope: float, at_zero: float, low: float, high: float) -> Zone:
     return min(first, last), max(first, last)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class PathPosts:
     """All posts of a line by station (m), and what could not be done: posts in a zone, stretches without a layout."""
 
@@ -89,7 +89,7 @@ def path_from(corners: Sequence[Point]) -> Path:
     return Path(legs)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Keeps:
     """What a line has in it, and what no hole may meet (m).
 

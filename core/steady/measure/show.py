@@ -1,10 +1,10 @@
 """Numbers as the crew reads them: feet, inches and tape fractions, or millimetres and metres."""
 
 import math
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.measure.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PSF, PSI
+from steady.values import value_in_order
 
 System = Literal["imperial", "metric"]
 _EIGHTHS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
@@ -12,7 +12,7 @@ _UP = str.maketrans("0123456789", "⁰¹²³⁴⁵⁶⁷⁸⁹")
 _DOWN = str.maketrans("0123456789", "₀₁₂₃₄₅₆₇₈₉")
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Tape:
     """How a crew reads its tape: the system of units and the finest mark it works to.
 

@@ -1,11 +1,10 @@
 """The units a school's working is written in: pounds and feet, or kilonewtons and metres, each set fitting together."""
 
-from dataclasses import dataclass
-
 from steady.measure.units import FT, IN, LB, LB_FT, MM, PLF, PSF, PSI
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Units:
     """Names of units as printed, and each one's size in SI.
 

@@ -1,12 +1,12 @@
 """As built against as planned: one measured value beside its target, inside tolerance or not."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.plan.model import Plan, Target
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Compared:
     """A measured value beside its plan. `off_m` is measured less planned."""
 

@@ -6,11 +6,11 @@ A figure is shown with its spread and how many cases it rests on; it is used onl
 import itertools
 import statistics
 from collections.abc import Callable, Iterable, Sequence
-from dataclasses import dataclass
 from datetime import datetime
 
 from steady.footings.hole import volumes
 from steady.plan.model import Plan
+from steady.values import value
 from steady.yard.stock import bag_yield_m3
 
 LEAST_MIN, MOST_MIN = 3.0, 180.0
@@ -21,7 +21,7 @@ LEAST_CASES = 3
 """Fewer cases than this say nothing yet [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Learned:
     """One figure: its middle and the quarter below and above, in how many cases, and the value that ships.
 
@@ -90,7 +90,7 @@ def minutes_each(by: str, rows: Iterable[Row], crew_count: int, shipped_min: flo
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LatchLog:
     """What one leaf's log says: how far its latch edge came down, over so many days, and what was reckoned of it after years."""
 

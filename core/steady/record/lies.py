@@ -1,11 +1,11 @@
 """Where pieces are marked before they go up: rails on their posts, boards along their bay, joists along the tape."""
 
 import math
-from dataclasses import dataclass
 
 from steady.data.roles import Role
 from steady.measure.show import Tape
 from steady.plan.model import Part, Place, Plan, Vec
+from steady.values import value_in_order
 
 UPRIGHT = 0.7
 """Of a piece's direction: more of it upward than this, and it stands."""
@@ -14,7 +14,7 @@ MOST_MARKS = 60
 MOST_STANDS = 16
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Laid:
     """The pieces of one role by the bay that they stand in, each bay's posts, and where those stand: gathered once."""
 

@@ -1,15 +1,16 @@
 """What is ticked off as it goes up: the pieces of each role, bay by bay along a line, else length by length."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.data.roles import Role, role
 from steady.measure.show import Tape
 from steady.plan.model import Id, Part, Plan
 from steady.record.lies import in_bay, laid, on_grid
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Tick:
     """One thing to tick: the pieces of one role in one place.
 
@@ -30,7 +31,7 @@ class Tick:
     lie: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class TickGroup:
     """All ticks of one role. `by`: the crew's minutes that it takes, rail or board."""
 

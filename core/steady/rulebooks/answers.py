@@ -1,15 +1,15 @@
 """What schools of rules answer with: strengths, checks of members, spans, seats, pads, guards, stairs, wind, ground."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import OutsideScope
 from steady.measure.quantities import UNITS
 from steady.plan.model import Asks, Check, Step
 from steady.rulebooks.asks import LoadType
+from steady.values import value, value_in_order
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Strength:
     """A strength with what it is made of: book value × factors × limit (φ or 1/γ; 1 in allowable stress)."""
 
@@ -25,7 +25,7 @@ class Strength:
         return self.book_pa * self.factors * self.limit
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Combination:
     """Loads taken together: what each is multiplied by, and the load that sets the duration."""
 
@@ -42,7 +42,7 @@ class Combination:
         return self.dead * dead + self.live * live + self.snow * snow + self.wind * wind
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Action:
     """What one load, unfactored, does to a member: moment (N m), shear (N), sag times stiffness (N m³)."""
 
@@ -51,7 +51,7 @@ class Action:
     sag_n_m3: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Split:
     """Why a check comes out as it does: use = load / (strength × factors × limit), SI."""
 
@@ -66,7 +66,7 @@ class Split:
         return self.load / (self.strength * self.factors * self.limit)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class MemberCheck:
     """One check of a member with its split. `kind` is the same word in every school, so that two can be compared."""
 
@@ -75,7 +75,7 @@ class MemberCheck:
     split: Split
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sag:
     """A deflection that a school limits: factors on dead and live load, and span over this number as the limit."""
 
@@ -89,7 +89,7 @@ class Sag:
     """Who asks: a clause, or advice where a school keeps to less than is usual."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SpanFound:
     """A greatest span with what sets it and, in table lookups, the printed cell."""
 
@@ -99,7 +99,7 @@ class SpanFound:
     limits: tuple[tuple[str, float], ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Column:
     """A post standing up: what is left after buckling, and what it carries (N)."""
 
@@ -107,7 +107,7 @@ class Column:
     capacity: Step
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Seat:
     """A bearing: the factor on the strength, the length that counts and what it carries."""
 
@@ -116,7 +116,7 @@ class Seat:
     capacity: Step
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Notched:
     """A notched end: the factor on the shear strength and the shear it still carries."""
 
@@ -124,7 +124,7 @@ class Notched:
     capacity: Step
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pad:
     """A footing pad: side or diameter, area and thickness (m)."""
 
@@ -134,7 +134,7 @@ class Pad:
     working: tuple[Step, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class GuardNeeded:
     """A guard's least height (0: none asked for) and the ball that must not pass its openings (m)."""
 
@@ -143,7 +143,7 @@ class GuardNeeded:
     source: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PeopleLoad:
     """People against a guard: line (N/m) and point (N) loads at the top, and the factor for design.
 
@@ -159,7 +159,7 @@ class PeopleLoad:
     down_n_per_m: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StairLimits:
     """What a school asks of a straight stair (m); None where it names no limit.
 
@@ -178,7 +178,7 @@ class StairLimits:
     handrails_from_m: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class NamedZone:
     """A wind zone by its name: its speed (m/s) and where that stands."""
 
@@ -188,7 +188,7 @@ class NamedZone:
     source: str
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class WindZone:
     """Wind on the gross face between two distances from the start of the line (design level, Pa)."""
 
@@ -200,7 +200,7 @@ class WindZone:
     """How the coefficient in `step` came about."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class WindOnFence:
     """Wind along a fence for the worst of its cases at each place, and the height its resultant acts at."""
 
@@ -210,7 +210,7 @@ class WindOnFence:
     working: tuple[Step, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ClimatePlace:
     """A place of a school's own table of climate: loads (Pa) and where it lies (rad)."""
 
@@ -224,7 +224,7 @@ class ClimatePlace:
     source: str
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Soil:
     """What the school lets untested ground carry. Lateral and friction 0: the school gives none."""
 

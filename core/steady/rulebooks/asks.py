@@ -1,9 +1,9 @@
 """What schools of rules are asked with: wood, loads, and what is to be sized."""
 
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError
+from steady.values import value
 
 LoadType = Literal["permanent", "storage", "floor", "snow", "roof", "wind", "impact"]
 LOAD_TYPES: tuple[LoadType, ...] = ("permanent", "storage", "floor", "snow", "roof", "wind", "impact")
@@ -11,7 +11,7 @@ Kind = Literal["bending", "tension", "shear", "bearing", "compression", "stiffne
 KINDS: tuple[Kind, ...] = ("bending", "tension", "shear", "bearing", "compression", "stiffness", "stiffness_min")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Wood:
     """Timber as a rulebook needs it. `width_m` is the thickness of one ply, `depth_m` the wider side; `flat` lays it down.
 
@@ -60,7 +60,7 @@ class Wood:
         return self.across_m * self.bending_depth_m**3 / 12
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FloorLoad:
     """What lies on joists, rafters or a beam: area loads (Pa) and how long the live one stays."""
 
@@ -69,7 +69,7 @@ class FloorLoad:
     load: LoadType = "floor"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sideways:
     """How a beam is held sideways, and strengths typed in place of its wood's. One of the two lengths is needed."""
 
@@ -83,7 +83,7 @@ class Sideways:
     load: LoadType = "floor"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Standing:
     """How a post stands and what it carries (N, N m about the strong axis). `height_weak_m`: the weak way, braced differently."""
 
@@ -94,7 +94,7 @@ class Standing:
     moment_n_m: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class JoistAsk:
     """Joists at a spacing under a floor: from the table or reckoned; None takes the school's own limit."""
 
@@ -107,7 +107,7 @@ class JoistAsk:
     subfloor_m: float = 0.0155
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class RafterAsk:
     """Rafters at a spacing under a roof."""
 
@@ -117,7 +117,7 @@ class RafterAsk:
     longest_m: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BeamAsk:
     """A beam under joists: by their span or by the length of joist that it carries."""
 
@@ -128,7 +128,7 @@ class BeamAsk:
     edition: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PostAsk:
     """A deck post under an area of deck, centred: reckoned up to a length, or from the table of an edition."""
 
@@ -139,7 +139,7 @@ class PostAsk:
     edition: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SeatAsk:
     """A bearing square to the grain: its width and length, how far it is from the stick's end, and the school's kind."""
 
@@ -149,7 +149,7 @@ class SeatAsk:
     kind: str = "plain"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PadAsk:
     """A prescriptive pad: by the area that it carries and the soil, or by storeys and the columns' spacing."""
 
@@ -162,7 +162,7 @@ class PadAsk:
     column_spacing_m: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OpenRoofAsk:
     """An open roof of one slope in the wind: `own_half` asks for the harder blown half, not for the mean of both."""
 
@@ -173,7 +173,7 @@ class OpenRoofAsk:
     own_half: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SnowAsk:
     """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them."""
 
@@ -190,7 +190,7 @@ class SnowAsk:
     edition: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DriftAsk:
     """Snow against a higher roof: on the ground (and on the lower roof, where a school starts from it), lengths, the step."""
 
@@ -203,7 +203,7 @@ class DriftAsk:
     edition: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FixingAsk:
     """One fixing loaded sideways. `wood` is a species or a strength class, as the school names its wood."""
 
@@ -217,7 +217,7 @@ class FixingAsk:
     rope: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ScrewAsk:
     """Screws of a fence outdoors under wind: how many, their diameter, how far they reach in, and what is gone through (m).
 
@@ -234,7 +234,7 @@ class ScrewAsk:
     slanted: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class WindPlace:
     """Where the wind blows, in the school's own words: a speed or a pressure, terrain, edition, zone."""
 
@@ -249,7 +249,7 @@ class WindPlace:
     """`crest`: factor on the pressure for a hill or escarpment; `importance`: for schools that have one."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LegEnd:
     """How a leg of a fence ends to the wind: free, or against a wall; and how long the fence that turns away there is (m)."""
 
@@ -257,7 +257,7 @@ class LegEnd:
     return_m: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class WindLeg:
     """One face of a fence to the wind, from corner to corner: its length, solid part and top (m), how solid, how it ends."""
 
@@ -279,7 +279,7 @@ class WindLeg:
         )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class WindFace:
     """A free-standing face: its line's length, the solid part, the top, how solid, and a return at its end (m)."""
 

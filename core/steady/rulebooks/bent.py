@@ -3,7 +3,6 @@
 The school gives strengths, combinations and limits; the mechanics are the same in every school and stand here once.
 """
 
-from dataclasses import dataclass
 from typing import Literal
 
 from steady.errors import InputError
@@ -15,9 +14,10 @@ from steady.rulebooks.base import Rulebook
 from steady.rulebooks.facets.loads import Loads
 from steady.rulebooks.facets.timber import Timber
 from steady.statics.simple import moment_n_m, sag_n_m3, shear_n, span_for_moment_m, span_for_sag_m, span_for_shear_m
+from steady.values import value, value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Printed:
     """Units that a check of one kind is printed in: effect, section measure, and the name of the stress."""
 
@@ -52,7 +52,7 @@ def floor_cases(book: Loads, live_use: str) -> list[Combination]:
     return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bent:
     """What bends a member: effects of the unfactored loads, and what the limits on sag are a share of (m).
 
@@ -89,7 +89,7 @@ def check_member(book: Rulebook, wood: Wood, bent: Bent, about: str = "member") 
     return (*found, *_sagging(book, wood, bent, about))
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Resists:
     """How a stick resists one effect: the strength with every factor, over what measure, and how that is printed."""
 
@@ -211,7 +211,7 @@ def _sagging(book: Rulebook, wood: Wood, bent: Bent, about: str) -> list[MemberC
     return found
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class EvenLoad:
     """An even load (N/m) on a simple span, and what limits the span besides strength.
 
@@ -308,7 +308,7 @@ def rafter_span(
     return worst_span([even_span(book, wood, on) for wood in woods])
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Difference:
     """Why one check comes out differently in two schools: the second's use over the first's, and its four parts."""
 

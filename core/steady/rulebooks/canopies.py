@@ -4,7 +4,7 @@ Pressures in Pa, forces in N, lengths in m. What a school's own rules do not rea
 """
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
@@ -13,6 +13,7 @@ from steady.plan.model import Step
 from steady.rulebooks.answers import si
 from steady.rulebooks.asks import OpenRoofAsk, WindPlace
 from steady.rulebooks.base import Rulebook
+from steady.values import value
 
 CLOSED_FROM = 0.7
 """From this solidity on slats count as closed [our own, low]."""
@@ -56,7 +57,7 @@ def open_slats_pa(
     return q_pa * row.number("slat_gust_factor") * coefficient * share
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ClosedRoof:
     """A closed roof on posts as the wind finds it: height, slope, blocked below, the crew's coefficient; sizes on plan (m).
 
@@ -72,7 +73,7 @@ class ClosedRoof:
     hipped: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ClosedWind:
     """Wind on a closed roof (Pa, up and down both without a sign): down; up on posts; up on a rafter and its ties.
 
@@ -151,7 +152,7 @@ def closed_live_pa(book: Rulebook, area_m2: float, slope_rad: float) -> float:
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BareFrame:
     """Wind on what stands in rows behind each other: the area that counts, and the force."""
 
@@ -159,7 +160,7 @@ class BareFrame:
     force_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Rows:
     """What stands in rows behind each other: the area of one row to the wind, how many, and what else stands there (m2)."""
 
@@ -179,7 +180,7 @@ def bare_frame(book: Rulebook, place: WindPlace, height_m: float | None, behind:
     return BareFrame(area_m2=area_m2, force_n=row.number("frame_level_factor") * pressure_pa * area_m2)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class UpliftAsk:
     """Wind up (us: already at its allowable level) and lasting load over the area of each tie; weights of beam and post."""
 
@@ -192,7 +193,7 @@ class UpliftAsk:
     post_n: float = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class UpliftPath:
     """What each tie down the path must hold (0 where the weight does), and the concrete that holds the last."""
 
@@ -252,7 +253,7 @@ def snow_on_slats_pa(book: Rulebook, roof_pa: float, solidity: float, gap_m: flo
     return roof_pa * row.number("share_factor") * max(share, row.number("least_share_ratio"))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sliding:
     """Snow off a higher roof on a canopy below its eave: a metre of eave's, and spread over where it lies."""
 
@@ -270,7 +271,7 @@ def sliding_snow(book: Rulebook, flat_pa: float, upper_run_m: float, depth_m: fl
     return Sliding(line_n_per_m=whole * min(1.0, depth_m / SLIDES_OVER_M), pressure_pa=whole / SLIDES_OVER_M)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LedgerFixing:
     """What each fixing of a ledger carries down, and is lifted by, at design level; `line`: down for each metre."""
 
@@ -279,7 +280,7 @@ class LedgerFixing:
     up_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LedgerAsk:
     """A lean-to's span and loads, and how its ledger is fixed: so many at each point, so far apart."""
 

@@ -2,14 +2,15 @@
 
 import itertools
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.plan.model import Step
 from steady.rulebooks.answers import WindZone, si
 from steady.rulebooks.asks import WindFace
+from steady.values import value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Band:
     """A zone at one end of a leg: how far it reaches from there (m), its coefficient, and in words where it lies."""
 

@@ -4,18 +4,18 @@ The order is list scheduling by latest start: a good order, not proved the best.
 """
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from datetime import date, datetime, time, timedelta
 
 from steady.errors import InputError
 from steady.schedule.sequence import Step, chain_hours
+from steady.values import value
 
 HORIZON_DAYS = 730
 """A job that takes longer than two years is not laid on days."""
 TINY_H = 1e-6
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Work:
     """One task to lay.
 
@@ -34,7 +34,7 @@ class Work:
     fixed: tuple[date, date] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Span:
     """So many hours of a task on one day; `at_h`: when it begins, of the clock."""
 
@@ -43,7 +43,7 @@ class Span:
     hours: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Laid:
     """Where a task came to lie. `held_by`: what it waited for in the end; `moved`: why it stands later than that let it."""
 
@@ -55,7 +55,7 @@ class Laid:
     moved: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Days:
     """When the crew works: from the first day, so many hours of each working day from `start_h`; `stops`: why no such work then."""
 

@@ -1,12 +1,12 @@
 """Whether a day is good for digging, pouring or lifting, by its typed weather; and how long a pour then waits."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.errors import OutsideScope
 from steady.schedule.curing import by_arrhenius_s, by_maturity_s
+from steady.values import value
 
 STOP_C = 5.0
 """Below 5 °C (40 °F) concrete is not poured without heat. Source: workshop rules 8.3, from memory (high)."""
@@ -21,7 +21,7 @@ HOUR_S = 3600.0
 OLD_DATUM_C = -10.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Day:
     """One day of work and its weather as typed. `strength_h`: the bag's own hours at 20 °C before it is loaded."""
 
@@ -34,7 +34,7 @@ class Day:
     strength_h: Annotated[float, Gt(0), Le(2000)] = 24.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DayAnswer:
     """What a day is good for: go, take care, or not today; why; and the hours a pour waits, least and most by two ways."""
 

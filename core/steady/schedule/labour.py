@@ -1,13 +1,13 @@
 """Hours of a plain fence from its counts and a crew's own minutes for each piece."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import above_zero, not_below_zero
 from steady.layout.bays import equal_bays
+from steady.values import value, value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class FenceHours:
     """Counts of a plain fence, and the crew's hours for posts and for rails with boards."""
 
@@ -18,7 +18,7 @@ class FenceHours:
     frame_hours: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FenceCounted:
     """What a fence has to build: its length, a bay (m), rails in a bay, and a board every `pitch_m`."""
 

@@ -4,12 +4,12 @@ Times are hours on the clock. A wait (curing) runs on the clock after its task a
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError
+from steady.values import value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Step:
     """One task: its name, how long it takes (h), and what it waits for: (task, hours after its end)."""
 

@@ -1,9 +1,10 @@
 """When a crew works on a job, and what comes from outside: kept with the job."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.values import value
 
 USUAL_C = 12.0
 """Temperature that cure is reckoned at where no day's weather is typed [our own]."""
@@ -11,7 +12,7 @@ ISO = Annotated[str, MaxLen(10)]
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pulled:
     """A task that somebody pulled to a day: it begins no earlier."""
 
@@ -19,7 +20,7 @@ class Pulled:
     on: ISO
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DayOff:
     """A day on which nobody works, and why."""
 
@@ -27,7 +28,7 @@ class DayOff:
     why: Annotated[str, MaxLen(80)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Outside:
     """What comes from outside on a day of its own: a delivery, a part made elsewhere, another trade, an inspection.
 
@@ -44,7 +45,7 @@ class Outside:
     after: Annotated[tuple[Annotated[str, MaxLen(120)], ...], MaxLen(40)] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Phase:
     """A structure that is built in a later phase: its work begins when all of the phases before it is done."""
 
@@ -52,7 +53,7 @@ class Phase:
     number: Annotated[int, Ge(1), Le(9)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CalendarTerms:
     """When the crew works on this job. Weekdays off count from Monday 0; `starts_on` empty: nobody said yet."""
 

@@ -8,16 +8,16 @@ are found at their roots and not by sampling. Down is positive for loads and def
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import NamedTuple
 
 from steady.errors import InputError
+from steady.values import value, value_in_order
 
 # Three Gauss points integrate a polynomial of fifth degree exactly; moment times a straight line is of fourth.
 _GAUSS = ((-math.sqrt(0.6), 5 / 9), (0.0, 8 / 9), (math.sqrt(0.6), 5 / 9))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PointLoad:
     """A force (N, down positive) at a place along the member."""
 
@@ -25,7 +25,7 @@ class PointLoad:
     load_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SpreadLoad:
     """A line load between two places, straight from `start_n_per_m` to `end_n_per_m` (down positive)."""
 
@@ -56,7 +56,7 @@ class Piece(NamedTuple):
         return self.m0 + x_m * (self.v0 + x_m * (self.v1 / 2 + x_m * self.v2 / 3))
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Solved:
     """A solved member."""
 

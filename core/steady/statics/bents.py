@@ -1,12 +1,12 @@
 """What keeps a roof on posts upright: knee-braced bents, fixed posts, pockets in a deck, the push of hips. SI units."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero, not_below_zero
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bent:
     """A line of posts on hinges under a beam, each braced to it.
 
@@ -122,7 +122,7 @@ def fixed_drift_m(push_n: float, posts: int, height_m: float, post_m4: float, mo
     return push_n * height_m**3 / (3 * modulus_pa * posts * post_m4)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pocket:
     """The couple that holds a post in a blocked pocket of a deck, and the moment on it."""
 
@@ -142,7 +142,7 @@ def pocket(push_n: float, height_m: float, lever_m: float, below_m: float = 0.0)
     return Pocket(upper_n=moment / lever_m + push_n, lower_n=moment / lever_m, moment_n_m=moment)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class HipThrust:
     """A hip under a load at the ring: along it, level at its foot, and in each of the two beams that tie the corner."""
 

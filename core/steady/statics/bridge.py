@@ -1,9 +1,9 @@
 """A footbridge on two supports: how far it gives under one load, and how fast it springs. Closed forms, SI."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import above_zero, not_below_zero
+from steady.values import value
 
 WATER_KG_M3 = 1000.0
 GRAVITY = 9.80665
@@ -26,7 +26,7 @@ def first_frequency_hz(*, span_m: float, stiffness_n_m2: float, mass_kg_per_m: f
     return math.sqrt(spring / (mass_kg_per_m * span_m / 2 + walker_kg)) / (2 * math.pi)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Flood:
     """Water against a bridge: how deep it is blocked over its span (m), how fast it runs, its drag."""
 

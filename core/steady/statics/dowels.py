@@ -1,10 +1,11 @@
 """Dowel fasteners between two pieces of wood by Eurocode 5: how they hold sideways and in pull-out (N, mm, kg/m³)."""
 
 import math
-from dataclasses import dataclass
+
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Dowel:
     """A fastener: its diameter (mm), the moment at which it yields (N mm), and whether its hole is bored."""
 

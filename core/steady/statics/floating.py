@@ -3,9 +3,9 @@
 import math
 from collections import Counter
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
+from steady.values import value, value_in_order
 
 Mass = tuple[float, float, float]
 """Mass (kg), offset from the middle line (m), height above the barrels' underside (m)."""
@@ -13,7 +13,7 @@ MOST_HEEL_RAD = math.radians(60)
 STEP_RAD = math.radians(1.0)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Barrels:
     """Barrels alike, each at its offset from the middle line (m); volume of one (m3) and its diameter (m)."""
 
@@ -79,7 +79,7 @@ def draft_m(barrels: Barrels, mass_kg: float) -> float:
     return (low + high) / 2
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Carried:
     """What carries a float: barrels of a volume, and the share of it that may be under water."""
 
@@ -97,7 +97,7 @@ def people(dead_kg: float, person_kg: float, by: Carried, water_kg_m3: float = 1
     return max(0, math.floor((by.barrels * by.volume_m3 * by.sunk_share * water_kg_m3 - dead_kg) / person_kg + 1e-9))
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Stability:
     """Metacentric heights over the barrels' underside (m), draft (m) and the small-angle heel (rad)."""
 

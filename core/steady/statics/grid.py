@@ -6,12 +6,12 @@ twisted by the slope across it.
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError
+from steady.values import value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class GridBar:
     """A bar between two nodes: E I out of the plane (N m²) and G J (N m²)."""
 

@@ -6,11 +6,11 @@ These give ultimate resistance; a safety factor is the caller's, and stands besi
 import math
 from bisect import bisect_right
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope, TooDeep
+from steady.values import value
 
 DEEPEST_M = 6.0
 """No formula here is asked for more."""
@@ -25,8 +25,8 @@ _GAUSS = (
 
 
 def _positive(**values: float) -> None:
-    for name, value in values.items():
-        if not value > 0:
+    for name, amount in values.items():
+        if not amount > 0:
             raise InputError(name, "must be above 0")
 
 
@@ -112,7 +112,7 @@ def hansen_factors(friction_rad: float) -> Callable[[float], tuple[float, float]
     return both
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Ground:
     """Soil by its friction, weight and cohesion."""
 

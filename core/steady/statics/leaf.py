@@ -5,12 +5,12 @@ brace its greatest force: a brace is sized for it however stiff the corners are.
 """
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, above_zero
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Brace:
     """A brace and what it brings to the frame."""
 
@@ -28,7 +28,7 @@ def latch_load_n(weight_n: float, weight_from_hinge_m: float, width_m: float, lo
     return weight_n * weight_from_hinge_m / width_m + load_at_latch_n
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BracedLeaf:
     """A leaf with a brace from a hinge corner to the opposite rail.
 
@@ -88,7 +88,7 @@ def brace_to_rail(leaf: BracedLeaf, *, load_at_latch_n: float = 0.0, stiffness_n
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StileBrace:
     """A brace that stops part way up the latch stile."""
 
@@ -141,7 +141,7 @@ def hinge_pull_n(
     return (weight_n * weight_from_hinge_m + load_at_latch_n * width_m) / spacing_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BareFrame:
     """A leaf without a brace: its size (m), the stiffness of rails and stiles (N m2), of a corner (N m/rad; None: stiff)."""
 
@@ -189,7 +189,7 @@ def side_by_side_m(drops_m: list[float]) -> float:
     return 1 / math.fsum(1 / drop for drop in drops_m)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sag:
     """Drop of the latch edge, part by part (m)."""
 
@@ -206,7 +206,7 @@ class Sag:
         return self.from_hinges_m + self.from_brace_m + self.from_joints_m + self.from_post_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Gives:
     """What gives in a hung leaf: play and drop of its hinges, its brace, slip of its joints, its post; creep over the years."""
 
@@ -225,13 +225,13 @@ def latch_sag(leaf: BracedLeaf, gives: Gives) -> Sag:
     Source: statics: hinge play B / h_h + hinge drop; brace strain (1 + creep); 2 slip (L_b / h)(B / x_b); post turn B.
     """
     above_zero(weight=leaf.weight_n, width=leaf.width_m, height=leaf.height_m, hinge_spacing=gives.hinge_spacing_m)
-    for name, value in (
+    for name, amount in (
         ("hinge_play", gives.hinge_play_m),
         ("hinge_drop", gives.hinge_drop_m),
         ("creep", gives.creep),
         ("joint_slip", gives.joint_slip_m),
     ):
-        if value < 0:
+        if amount < 0:
             raise InputError(name, "must be 0 or more")
     brace = brace_to_rail(leaf, stiffness_n=gives.brace_stiffness_n)
     lever = leaf.width_m / leaf.reach_m if leaf.reach_m else 1.0
@@ -263,7 +263,7 @@ def post_turn_rad(
     return turn + moment_n_m / soil_n_m_per_rad
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Wheel:
     """A wheel under the leaf, and what it leaves to the hinges (N)."""
 

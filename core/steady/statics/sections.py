@@ -1,12 +1,12 @@
 """Built sections: ripped, doubled and laminated sticks, and boxes with plywood webs; strength and stiffness both (SI)."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BoxBeam:
     """Two flanges and plywood webs. `web_e_pa` counts only plies along the span."""
 
@@ -83,13 +83,13 @@ class BoxBeam:
 
         Source: EN 1995-1-1 Annex B (from memory, high).
         """
-        for name, value in (
+        for name, amount in (
             ("span", span_m),
             ("nail_slip", slip_n_per_m),
             ("nail_spacing", spacing_m),
             ("nail_rows", rows),
         ):
-            if not value > 0:
+            if not amount > 0:
                 raise InputError(name, "must be above 0")
         area = self.flange_width_m * self.flange_depth_m
         s = spacing_m / (rows * self.webs)

@@ -1,7 +1,7 @@
 """Members that run over supports and past them: what a spread load and a person do, and the school's checks of it."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 
 from steady.errors import InputError, OutsideScope
@@ -13,6 +13,7 @@ from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.findings import Findings
+from steady.values import value, value_in_order
 
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
 ROOF_SAG = {"us": (240.0, "irc: R301.7; high"), "ca": (180.0, "nbc: 9.4.3.1; high")}
@@ -21,7 +22,7 @@ TIP_RATIO = 90.0
 """A tip sags no more than so much of what runs past, under a person [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Run:
     """A member: its length and where it is held; the longest span and what runs past at either end."""
 
@@ -107,7 +108,7 @@ def _times(unit: Action, load: float) -> Action:
     return Action(moment_n_m=unit.moment_n_m * load, shear_n=unit.shear_n * load, sag_n_m3=unit.sag_n_m3 * load)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Loaded:
     """One load on a member beside its own weight: what it is called, what it does, how long it lasts, whether sag counts."""
 
@@ -117,7 +118,7 @@ class Loaded:
     sags: bool = True
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Bends:
     """A member that bends: what it is called ("Rafters"), what its checks are about, its wood, and how it lies."""
 

@@ -1,7 +1,5 @@
 """One piece that bends, held against its wood: the check, or why it cannot be made and what the piece must carry."""
 
-from dataclasses import dataclass
-
 from steady.errors import OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Basis, Check, NotCovered, Step
@@ -9,11 +7,12 @@ from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import LoadType, Wood
 from steady.rulebooks.facets.timber import Timber
 from steady.structures.wood import board_reach_m
+from steady.values import value_in_order
 
 GRADED = "a graded stick of the code's tables"
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Asked:
     """What a check is called, what it is about, and in which case."""
 

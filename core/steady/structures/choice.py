@@ -1,11 +1,11 @@
 """One thing to choose from, whatever kind of structure offers it."""
 
-from dataclasses import dataclass
+from steady.values import value
 
 Change = tuple[tuple[str, object], ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Choice:
     """One member or way of building, and how the whole fares with it.
 

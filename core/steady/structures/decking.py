@@ -1,6 +1,6 @@
 """Deck boards between joists: by the school's table, by their wood under one person, or by what they are sold for."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.data.loader import table
 from steady.errors import OutsideScope
@@ -9,6 +9,7 @@ from steady.rulebooks.answers import Action
 from steady.rulebooks.bent import Bent, check_member
 from steady.structures.findings import Findings
 from steady.structures.wood import outdoors
+from steady.values import value
 from steady.yard.stock import Stick
 
 PERSON_N = 1000.0
@@ -17,7 +18,7 @@ REACHES_M = ((0.019, 0.3), (0.025, 0.4064), (0.032, 0.45), (0.038, 0.6096))
 """Board thickness and the joist spacing it is sold for, where neither table nor strength speaks [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Flooring:
     """Boards over joists: their stick, the joists' spacing and thickness (m), the floor's own weight (Pa)."""
 

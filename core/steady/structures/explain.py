@@ -1,13 +1,13 @@
 """What each word of a line means, as its kind's own help says it: shown where the word lands while it is typed."""
 
 import re
-from dataclasses import dataclass
 from functools import partial
 
 from steady.errors import InputError
 from steady.measure.lengths import Bare, parse_length
 from steady.measure.show import Tape
 from steady.structures.kind import LineForm
+from steady.values import value
 
 SIGNS = "@+~=:/"
 """Signs inside a word that say more: a gate's place, its second leaf, how far a band reaches."""
@@ -16,7 +16,7 @@ MOST = 60
 """So many words of a line are explained."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Said:
     """One word of a line and what it means; empty: the line's own sizes or readings say nothing more, or it is not known."""
 

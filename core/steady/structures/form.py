@@ -2,11 +2,13 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, fields, is_dataclass
+from dataclasses import fields, is_dataclass
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_type_hints
 
 from annotated_types import Ge, Gt, Le, Lt, MaxLen
+
+from steady.values import value
 
 Sort = Literal[
     "length",
@@ -30,7 +32,7 @@ EACH = "*"
 """In a path: each item of a list."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Field:
     """One field of a form.
 
@@ -55,7 +57,7 @@ class Field:
     when: tuple[str, tuple[str, ...]] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Group:
     """A titled group of fields. `folded`: closed until it is asked for."""
 
@@ -64,7 +66,7 @@ class Group:
     folded: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Asked:
     """A field with what its type allows: limits in SI, the values of a choice, whether it may be empty."""
 
@@ -82,7 +84,7 @@ class Asked:
     when: tuple[str, tuple[str, ...]] | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class AskedGroup:
     """A group as a page shows it."""
 

@@ -1,9 +1,10 @@
 """Like pieces turned into one part: by role, stick, section, cuts and length to a tenth of a millimetre."""
 
 from collections import defaultdict
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.plan.model import Cut, Part, Place, Vec
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 SAME_M = 1e-4
@@ -13,7 +14,7 @@ ACROSS: Vec = (0.0, 1.0, 0.0)
 Key = tuple[str, str, int, tuple[float, float], tuple[Cut, ...]]
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Sawn:
     """How a piece comes out of its stick: its cuts, and the length of stick that it takes (m; 0: its own length)."""
 

@@ -4,7 +4,7 @@ A new kind is a folder with one of these and a line in the registry. Whoever hol
 """
 
 from collections.abc import Callable, Iterable, Iterator, Mapping
-from dataclasses import dataclass, field, fields, replace
+from dataclasses import field, fields, replace
 from typing import Any, Protocol
 
 from steady.errors import InputError
@@ -17,6 +17,7 @@ from steady.structures.choice import Change, Choice
 from steady.structures.form import Group
 from steady.structures.rated import Rated
 from steady.structures.rests import Bearing, Rest
+from steady.values import value
 from steady.yard.choices import YardChoices
 
 
@@ -31,7 +32,7 @@ class Spec(Protocol):
     def ratings(self) -> tuple[Rated, ...]: ...
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Case:
     """What a structure is planned from, travelling as one: spec, site, school, yard, and how the crew reads its tape."""
 
@@ -46,7 +47,7 @@ class Case:
         return replace(self, spec=spec)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Ask:
     """A new structure in one line of words. `choices`: what the crew chose for its last one; `preset`: a key of the kind's."""
 
@@ -58,7 +59,7 @@ class Ask:
     choices: Mapping[str, Any] = field(default_factory=dict)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LineStart:
     """Something to start with at a press: what it says, and the line in feet and in metres."""
 
@@ -68,7 +69,7 @@ class LineStart:
     preset: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LineForm:
     """How a structure of the kind is written on one line.
 
@@ -92,7 +93,7 @@ class LineForm:
     starts: tuple[LineStart, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Offered:
     """A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table."""
 
@@ -102,7 +103,7 @@ class Offered:
     beside: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Table:
     """One table of the drawer: members, marks, holes, pieces, cut plan, cautions, or choices (`offers`); others are the kind's own.
 
@@ -124,7 +125,7 @@ COMMON = (
 """Tables that any structure has."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Strength:
     """The wind that a structure as built stands up to: a 3-second gust at 10 m (m/s), in the school's words, and what gives."""
 
@@ -133,7 +134,7 @@ class Strength:
     gives: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Began:
     """One way to start: the spec and its plan (None where there is no such way, and `why`), and how many were planned."""
 
@@ -143,7 +144,7 @@ class Began:
     why: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Starts:
     """Ways to build one structure beside each other.
 
@@ -164,7 +165,7 @@ class Starts:
     singles: Callable[[Case], Iterator[tuple[str, Change]]]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Approval:
     """What a client approves before anything is bought: the look's fingerprint, and the sentence that holds the list ("" free)."""
 
@@ -172,7 +173,7 @@ class Approval:
     held: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Found:
     """What a hole met: at which post, what it is, half of what must stay free, and where the posts stand that are set."""
 
@@ -194,7 +195,7 @@ def _no_strength(case: Case, plan: Plan) -> Strength | None:
     return None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Kind:
     """One kind of structure.
 

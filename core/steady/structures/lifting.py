@@ -2,13 +2,13 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.data.roles import role
 from steady.measure.show import Tape
 from steady.measure.units import LB_MASS, MPH
 from steady.plan.model import Part, Plan
 from steady.structures.kind import Case
+from steady.values import value
 
 HAND_KG, HEAVY_KG = 20.0, 60.0
 """One person lifts so much overhead; over the second a machine or two props [our own]."""
@@ -22,7 +22,7 @@ WIND_M_PER_S = 8.0
 """No lift in more wind than this [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Lift:
     """Pieces alike that are lifted overhead.
 

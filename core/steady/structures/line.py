@@ -2,16 +2,17 @@
 
 import re
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from steady.errors import InputError
 from steady.measure.lengths import Bare, parse_length
+from steady.values import value
 
 FIELD = "readings"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Word:
     """One word of the line: all of it, what follows its name, and how bare numbers are read."""
 
@@ -54,7 +55,7 @@ Reader = Callable[[Any, Word], Any]
 """The spec with what a word says."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Words:
     """How a kind's line reads.
 

@@ -1,16 +1,17 @@
 """What a maker says that a thing holds, entered where a plan could not say: the gap becomes a check."""
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import Gt, Le, MaxLen, MinLen
 
 from steady.plan.model import Asks, Check, Plan
 from steady.rulebooks.answers import given_step, si
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Rated:
     """A maker's number with the crew's own safety factor in it. `what`: the name of the gap that it closes."""
 

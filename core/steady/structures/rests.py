@@ -3,13 +3,14 @@
 Structures do not know each other: the job asks the one for what it brings and plans the other with it.
 """
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Le, MaxLen, MinLen
 
+from steady.values import value
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+
+@value
 class Rest:
     """That a structure rests on another: the other's id, and where its own datum corner stands on the other's axes (m)."""
 
@@ -18,7 +19,7 @@ class Rest:
     y_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bearing:
     """What one post brings to what it rests on.
 

@@ -1,15 +1,16 @@
 """Usual timbers of roofs on posts by school, as its yard's keys begin, and their round sizes in metric yards."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from steady.structures.choice import Change
 from steady.structures.kind import Ask, changed
+from steady.values import value
 from steady.yard.stock import sticks
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Usual:
     """How the keys of the usual post, beam, rafter and purlin begin."""
 

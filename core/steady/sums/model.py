@@ -2,17 +2,17 @@
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.quantities import in_unit
 from steady.rulebooks.registry import RULEBOOKS
 from steady.sums.given import Given, Raw
+from steady.values import value
 
 Answer = float | int | str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Output:
     """One answer: its natural unit ("text" for words) and how it is reckoned (SI).
 
@@ -25,7 +25,7 @@ class Output:
     reckon: Callable[[Given], Answer]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Input:
     """One input as the catalogue and forms show it. `default` empty: needed."""
 
@@ -35,7 +35,7 @@ class Input:
     default: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sum:
     """One question with its inputs, outputs and source.
 
@@ -62,7 +62,7 @@ class Sum:
         raise InputError("output", f"{self.name} answers {', '.join(o.name for o in self.outputs)}, not {name[:40]}")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Answered:
     """What came out: a value in its unit, or why there is none."""
 

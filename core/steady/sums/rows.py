@@ -3,15 +3,15 @@
 import csv
 import json
 from collections.abc import Iterator
-from dataclasses import dataclass
 from typing import Literal, TextIO
 
 from steady.errors import InputError
 from steady.sums.catalogue import find
 from steady.sums.model import Answered, answer
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Row:
     """One row of a checks file, as written."""
 
@@ -28,7 +28,7 @@ class Row:
     note: str
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Compared:
     """A row with what was reckoned. `off` is reckoned less expected, in the row's unit."""
 

@@ -1,7 +1,7 @@
 """What a plan takes: pieces, sticks with their cut plans, bags, fixings, and the price in all and per length of line."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 
 from steady.footings.hole import bags, volumes
@@ -10,6 +10,7 @@ from steady.measure.units import FT
 from steady.plan.model import Part, Plan
 from steady.takeoff.cutting import METRIC_UNIT_M, UNIT_M, CutPlan, Pattern, Saw, Stock, cut_plan
 from steady.takeoff.rips import Strip, boards_for
+from steady.values import value
 from steady.yard.choices import YardChoices
 from steady.yard.stock import bag_yield_m3, goods, listed, sticks
 
@@ -17,7 +18,7 @@ BED = "bed"
 """The role of what is spread under a floor: bought by the bag with what is loose in holes."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PieceRow:
     """Identical pieces: what they are, how long (finished and out of the stick), how many, where."""
 
@@ -36,7 +37,7 @@ class PieceRow:
     abouts: tuple[str, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ItemCuts:
     """One timber's cut plan, or why it has none."""
 
@@ -46,7 +47,7 @@ class ItemCuts:
     problem: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Line:
     """One line to buy. `in_hand`: it lies on the rack, and is not bought."""
 
@@ -61,7 +62,7 @@ class Line:
     in_hand: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bill:
     """Everything to buy. `complete` is false where something on the list has no price or cannot be cut.
 

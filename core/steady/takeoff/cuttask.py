@@ -2,12 +2,13 @@
 
 import math
 from collections import Counter
-from dataclasses import dataclass
+
+from steady.values import value_in_order
 
 PRICE_STEP = 0.01
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class CutTask:
     """Distinct pieces (length + kerf, longest first) with counts, and sticks (usable units, price, in hand, metres)."""
 

@@ -8,19 +8,19 @@ stopped early, and lifted to a whole number of the prices' common step.
 import math
 from collections import Counter
 from collections.abc import Sequence
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.measure.units import IN
 from steady.takeoff.columns import improve
 from steady.takeoff.cuttask import CutTask, Sticks, cost_of, material_bound
 from steady.takeoff.firstfit import first_fit
+from steady.values import value
 
 UNIT_M = IN / 64
 METRIC_UNIT_M = 0.0005
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stock:
     """A length on sale (or a single off-cut in the rack) with its price; `hand` None: as many as wanted."""
 
@@ -29,7 +29,7 @@ class Stock:
     hand: int | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pattern:
     """So many sticks of one length, each cut into the same pieces (m, longest first)."""
 
@@ -39,7 +39,7 @@ class Pattern:
     pieces_m: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CutPlan:
     """A cut plan; `bound` is a proved least cost, `above_bound` how far above it the plan may be (0: proved least)."""
 
@@ -54,7 +54,7 @@ class CutPlan:
         return 0.0 if self.cost <= self.bound + 1e-9 else (self.cost - self.bound) / max(self.bound, 1e-9)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Saw:
     """What sawing takes: the blade, what is trimmed off a stick, and the unit that lengths are counted in (m)."""
 

@@ -3,8 +3,10 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from steady.values import value
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+
+@value
 class Strip:
     """So many strips of one width and length to be ripped from wider boards."""
 

@@ -2,11 +2,12 @@
 
 import math
 from collections.abc import Collection, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.data.roles import role
 from steady.footings.hole import volumes
 from steady.plan.model import Footing, Plan
+from steady.values import value
 
 HOLES = "dig"
 """The stage at which holes are filled, and what fills them is delivered."""
@@ -15,7 +16,7 @@ CONCRETE_KG_PER_M3, LOOSE_KG_PER_M3 = 2300.0, 1600.0
 """Set concrete; gravel and sand, loose [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Delivery:
     """What one stage of the work brings to the site: its mass, its longest stick, how many pieces."""
 

@@ -1,17 +1,17 @@
 """What the crew buys and how it cuts: bag size, allowances, saw, and its own prices in place of the sample list."""
 
-from dataclasses import dataclass
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le, MaxLen
 
+from steady.values import value
 from steady.yard.stock import StockLength, goods, listed, stock_lengths
 
 LONGEST_M = 100.0
 """Wire comes in rolls longer than any stick."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OwnPrice:
     """The crew's own price for one item: for a timber, of one length on sale (a length the list lacks is added)."""
 
@@ -20,7 +20,7 @@ class OwnPrice:
     length_m: Annotated[float, Gt(0), Le(LONGEST_M)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OnlyLength:
     """A length that one timber is to be bought in, and no other: "I have 8-ft rails"."""
 
@@ -28,7 +28,7 @@ class OnlyLength:
     length_m: Annotated[float, Gt(0), Le(20)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class OnRack:
     """Sticks that the crew has: used first, and not bought."""
 
@@ -41,7 +41,7 @@ UNLISTED_M = 4.8
 """Length of a stick that the yard lists no lengths of [our own: the longest that most yards keep]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class YardChoices:
     """A job's choices in the yard. `concrete_allowance_ratio` goes on the volume, before bags are rounded;
     `spare_ratio`: boards over, for those that split; `only`: lengths to keep to; `rack`: what is in hand; `sag_ratio`: how far

@@ -2,7 +2,7 @@
 
 import re
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from datetime import date
 from typing import Annotated
 
@@ -11,6 +11,7 @@ from annotated_types import Gt, Le, MaxLen, MinLen
 from steady.errors import InputError, RowProblem
 from steady.measure.dates import day_of
 from steady.measure.lengths import Bare, parse_length
+from steady.values import value
 from steady.yard.choices import LONGEST_M, OwnPrice, YardChoices
 from steady.yard.stock import goods, sticks, stock_lengths
 
@@ -19,7 +20,7 @@ MOST_ROWS = 2000
 _PRICE = re.compile(r"^\d[\d.,]*$")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BookPrice:
     """One price: of a timber in one length, or of a good by its pack. `on`: the day that it was told."""
 
@@ -30,7 +31,7 @@ class BookPrice:
     on: Annotated[str, MaxLen(10)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BookRead:
     """What was understood, and each row that was not."""
 

@@ -1,16 +1,17 @@
 """What can be bought: sticks by item with their real sizes, stock lengths and prices; bags and fixings with packs."""
 
 import re
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import cache
 from typing import Any
 
 from steady.data.loader import keyed, table
 from steady.errors import InputError
 from steady.measure.units import IN
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stick:
     """A kind of timber on sale: real (dressed) size, species or grade, its book's table, and the schools that know its wood."""
 
@@ -30,7 +31,7 @@ class Stick:
     metric: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StockLength:
     """One length on sale and its price (no currency)."""
 
@@ -38,7 +39,7 @@ class StockLength:
     price: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Good:
     """Something bought by the pack."""
 
@@ -206,7 +207,7 @@ def _sold(metric: bool, schools: tuple[str, ...], role: str) -> tuple[Stick, ...
     )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Usual:
     """Where a new job under one school starts: timbers, bags, soil and wind of the school's own words."""
 

@@ -4,11 +4,11 @@ The diameter is the one at the shear plane: give the root diameter where the thr
 """
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Step
+from steady.values import value
 
 KINDS = ("nail", "wood screw", "lag screw", "bolt")
 
@@ -32,7 +32,7 @@ def dowel_bearing_psi(diameter_in: float, gravity: float, angle_rad: float) -> f
     return float(along * across / (along * math.sin(angle_rad) ** 2 + across * math.cos(angle_rad) ** 2))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Dowel:
     """A fastener of one kind and thickness through a side member into a main member (m), or as deep as its point stands in it."""
 
@@ -57,8 +57,8 @@ def lateral(dowel: Dowel, *, gravity: float, angle_rad: float) -> tuple[Step, st
     """
     if dowel.fastener not in KINDS:
         raise InputError("fastener", f"must be {', '.join(KINDS)}")
-    for name, value in (("diameter", dowel.diameter_m), ("side_member", dowel.side_m), ("main_member", dowel.main_m)):
-        if not value > 0:
+    for name, amount in (("diameter", dowel.diameter_m), ("side_member", dowel.side_m), ("main_member", dowel.main_m)):
+        if not amount > 0:
             raise InputError(name, "must be above 0")
     if not 0 <= angle_rad <= math.pi / 2 + 1e-9:
         raise InputError("load_angle", "must be 0 to 90 degrees")

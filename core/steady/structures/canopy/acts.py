@@ -1,7 +1,7 @@
 """Holding posts of a roof where they stand, and taking measured sizes of its frame in: the same acts for every kind of roof."""
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Any
 
 from steady.errors import InputError
@@ -10,9 +10,10 @@ from steady.plan.model import Target
 from steady.structures.canopy.spec import Lock
 from steady.structures.form import limits_of
 from steady.structures.measured import PLACE_M
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sized:
     """A size of the frame as it is measured on site, and the field of the spec that it is.
 

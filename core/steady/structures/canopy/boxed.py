@@ -7,7 +7,7 @@ is that of the glued box over the share; where a web has a joint it is missing t
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.canopy import WEB_APART_M, WebJoints, web_joints
@@ -20,6 +20,7 @@ from steady.structures.bending import Bends, Loaded, worst_of_each
 from steady.structures.canopy.factors import factors_of
 from steady.structures.findings import Findings
 from steady.structures.grouped import UP, Grouper
+from steady.values import value
 from steady.yard.stock import Stick
 
 SLENDER = 70.0
@@ -31,7 +32,7 @@ SAG_RATIO = 240.0
 RULE = "ec5: 9.1.1 and Annex B; high"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Boxed:
     """A box: its flange's stick, its web's, how many webs, the plywood's stiffness along the span (Pa), nails apart and the longest
     sheet on sale (m).

@@ -1,12 +1,11 @@
 """What a school multiplies loads of roofs on posts by: its design level, and what counts against lift."""
 
-from dataclasses import dataclass
-
 from steady.data.loader import keyed
 from steady.rulebooks.facets.loads import Loads
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Factors:
     """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift.
 

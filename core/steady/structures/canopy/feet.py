@@ -1,7 +1,6 @@
 """The foot of a post under a roof: bearing, frost, and lift with overturning; a post fixed in the ground holds it upright, too."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth, needed, rounded_up_m
@@ -11,6 +10,7 @@ from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
 from steady.structures.findings import Findings
 from steady.structures.soil import soil_of
+from steady.values import value
 
 WIDTHS_M = {
     False: tuple(inches * IN for inches in (12, 14, 16, 18, 20, 24, 30, 36)),
@@ -24,7 +24,7 @@ DUG = "practice: rounded up to what is dug"
 TYPED = "user: typed"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FootAsk:
     """What one foot must hold (N): down at service level; up, overturning, and what holds against them at design level."""
 
@@ -43,7 +43,7 @@ class FootAsk:
     wind_why: OutsideScope | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Foot:
     """A hole: its width and depth, what sets each, and what it holds up against (N)."""
 

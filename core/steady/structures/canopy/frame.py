@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 
 from steady.measure.units import GRAVITY
 from steady.rulebooks.asks import Wood
@@ -13,6 +13,7 @@ from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.plied import BuiltUp, credited
 from steady.structures.canopy.spec import SlabUnder
 from steady.structures.canopy.upright import Stand
+from steady.values import value
 from steady.yard.stock import Stick
 
 STAND_OFF_M = 0.025
@@ -21,7 +22,7 @@ INSIDE_M = 0.05
 """A held post stays so far inside its beam's ends."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PostAt:
     """A post: its id, beam line, and place (x along its beam, y across)."""
 
@@ -31,7 +32,7 @@ class PostAt:
     y_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Frame:
     """Beam lines on posts. Lengths in metres; x along the beams, y across them, z up from the floor.
 

@@ -4,7 +4,6 @@ Every function asks the frame and its loads; which roof lies on it is the kind's
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -23,9 +22,10 @@ from steady.structures.canopy.slab import check_slab
 from steady.structures.canopy.upright import FIXED_LENGTH, Stand, Sway, Swayed, check_loaded, check_post, sway
 from steady.structures.findings import Findings, said
 from steady.structures.rests import Bearing
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Held:
     """What stands: one foot for each post by its id, how it sways each way, and how its posts stand."""
 

@@ -1,6 +1,6 @@
 """What lies on, blows at and stands on a roof on posts, each with its own step of working."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -19,12 +19,13 @@ from steady.rulebooks.canopies import (
     snow_on_slats_pa,
 )
 from steady.structures.wind_place import place_of
+from steady.values import value
 
 SPREAD_PA, SPREAD_LEAST_PA = 10 * LB / FT**2, 5 * LB / FT**2
 """People and things on slats: 10 psf of what is solid, at least 5 [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Roof:
     """The roof as the wind and the snow see it: share that is solid from above, clear gap, height, area of one post's share."""
 
@@ -35,7 +36,7 @@ class Roof:
     net_coefficient: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CanopyLoads:
     """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why.
 

@@ -5,7 +5,7 @@ each outer ply stands alone with its half: the rules for built-up columns want e
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import OutsideScope
 from steady.layout.canopy import Laminated, laminated
@@ -14,13 +14,14 @@ from steady.rulebooks.asks import Wood
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.upright import Stand, Swayed, check_loaded, check_post
 from steady.structures.findings import Findings
+from steady.values import value
 from steady.yard.stock import Stick
 
 MEND = "a solid post of the yard: plies that screws join are outside the code's rules for built-up columns"
 OUTER = 2
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BuiltUp:
     """An outer stick on either side of a core, their middles in line."""
 

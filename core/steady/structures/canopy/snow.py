@@ -1,6 +1,6 @@
 """Snow on a roof below a higher one: it drifts against the wall, or slides off the eave; never both at once."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
@@ -15,9 +15,10 @@ from steady.structures.bending import Run
 from steady.structures.canopy.loads import CanopyLoads
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.findings import Findings
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Heaped:
     """Snow beside the even snow, from the wall out: at the wall and where it ends (Pa), how far out (m), and what it stands on.
 
@@ -41,7 +42,7 @@ class Heaped:
         return found
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Catches:
     """A roof as snow finds it: its depth from the wall, its slope, and how closed it is (1 and no gap for sheets)."""
 

@@ -1,15 +1,16 @@
 """What the installer says about any roof on posts. Lengths in metres."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
+
+from steady.values import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Lock:
     """A post that stays where it is along its beam."""
 
@@ -18,7 +19,7 @@ class Lock:
     why: Words = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SlabUnder:
     """A concrete slab that is there already, as it was looked at. None: nobody has.
 
@@ -39,7 +40,7 @@ Stands = Literal["footings", "slab"]
 """What the posts stand on: footings of their own, or a slab that is there."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class RoofAbove:
     """The house's roof above one that hangs on it: what snow drifts and slides from. None: nobody has said.
 

@@ -1,7 +1,6 @@
 """What keeps a roof on posts upright, both ways always: knee-braced bents, or posts fixed in the ground."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.trade import Units
@@ -10,6 +9,7 @@ from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import Standing, Wood
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
 from steady.structures.findings import Findings, said
+from steady.values import value
 
 FIXED_LENGTH = 2.1
 """Buckling length of a post fixed at its foot and free at its top, over its height. Source: NDS appendix G (from memory, high)."""
@@ -19,7 +19,7 @@ SLIP_N_PER_M = 4.5e6
 """How a brace's two bolts at either end give [our own, low]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sway:
     """One way in which a roof may sway: which, the push on one bent of some posts, and its cross member."""
 
@@ -31,7 +31,7 @@ class Sway:
     working: tuple[Step, ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Swayed:
     """What sway asks of one post and its joints (N, N m at the us allowable or the others' ultimate level)."""
 
@@ -44,7 +44,7 @@ class Swayed:
     drift_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stand:
     """How posts stand: what keeps them upright, from hinge to the cross member's middle, and their brace's leg."""
 

@@ -1,7 +1,6 @@
 """A roof on posts as a Plan: what every kind of one has alike, put together with what is its own."""
 
 from collections.abc import Mapping, Set
-from dataclasses import dataclass
 
 from steady.ground.permits import too_high
 from steady.plan.model import Basis, Curve, Detail, Diagonal, Handle, Member, Part, Plan, Projection, Target
@@ -12,6 +11,7 @@ from steady.structures.findings import Findings
 from steady.structures.kind import Case
 from steady.structures.measured import PLACE_M, post_targets
 from steady.structures.steps import cautions_from, tasks_from
+from steady.values import value
 
 PLAN_FORMAT = 1
 VIEWS = (
@@ -21,7 +21,7 @@ VIEWS = (
 )
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Own:
     """What a kind of roof says of itself.
 

@@ -2,7 +2,6 @@
 
 import itertools
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.ground.permits import too_high
@@ -37,11 +36,12 @@ from steady.structures.fence.words.appearance import look_detail
 from steady.structures.kind import Case
 from steady.structures.measured import LATCH_M, coat_target, gap_target, moisture_target, post_targets
 from steady.structures.views import ALONG_A_LINE
+from steady.values import value
 
 PLAN_FORMAT = 1
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class _Line:
     """A fence set out and reckoned, before its pieces are counted."""
 

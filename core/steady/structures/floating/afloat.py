@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
 from functools import cached_property
 
 from steady.errors import OutsideScope
@@ -10,6 +9,7 @@ from steady.plan.model import Part
 from steady.statics.floating import Barrels, Carried, draft_m, edge_rad, heel_rad, people, stability
 from steady.structures.floating.layout import Laid
 from steady.structures.floating.spec import FloatSpec
+from steady.values import value
 
 WATER_KG_M3 = {"fresh": 1000.0, "salt": 1025.0}
 FREEBOARD_M, HEEL_RAD, SUNK_SHARE = 0.25, math.radians(10), 0.5
@@ -21,7 +21,7 @@ SLICES = 8
 MOST_PEOPLE = 60
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Mass:
     """Something heavy: kg, where from the platform's middle, how high over the barrels' underside (m)."""
 

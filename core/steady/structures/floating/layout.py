@@ -1,11 +1,11 @@
 """Where a platform's barrels, cradle rails, joists and boards lie: heights over the barrels' underside, places from one corner."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.layout.canopy import Members, members
 from steady.structures.floating.spec import FloatSpec
+from steady.values import value
 from steady.yard.stock import Stick, sold_with, stick
 
 CRADLE_RATIO = 0.8
@@ -18,7 +18,7 @@ ROLLER_M = 0.05
 """A ramp's roller holds its stringers so far over the deck [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Timber:
     """The sticks; `stringer` is None without a ramp."""
 
@@ -29,7 +29,7 @@ class Timber:
     strap: Stick
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Heights:
     """Levels over the barrels' underside."""
 
@@ -40,7 +40,7 @@ class Heights:
     deck_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Laid:
     """Rows' and cradle rails' lines across, barrels' centres along, joists' centres along; levels."""
 
@@ -154,7 +154,7 @@ def clashes(spec: FloatSpec, laid: Laid) -> list[str]:
     return found
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sloped:
     """A ramp at one level of the water: how far its sill stands over the deck, its slope, and its reach on plan."""
 

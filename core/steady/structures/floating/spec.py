@@ -1,18 +1,18 @@
 """What the installer says about a platform on barrels. Lengths in metres; x along it, y across, z up from the still water."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
 
 from steady.plan.model import Basis
 from steady.structures.rated import Rated
+from steady.values import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Barrel:
     """One barrel, as measured or as its maker says.
 
@@ -30,7 +30,7 @@ class Barrel:
     mass_kg: Annotated[float, Ge(1), Le(60)] = 10.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Ramp:
     """The ramp from the bank; `length_m` 0: there is none.
 
@@ -50,7 +50,7 @@ class Ramp:
     count: Annotated[int, Ge(2), Le(5)] = 4
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FloatSpec:
     """A rectangular platform on barrels that lie in rows along it.
 

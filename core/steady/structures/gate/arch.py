@@ -1,7 +1,5 @@
 """An arch over a gate: its headers under plants and a person, and the wind it hands to its two posts."""
 
-from dataclasses import dataclass
-
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Step
@@ -9,12 +7,13 @@ from steady.rulebooks.answers import WindOnFence
 from steady.rulebooks.facets.timber import Timber
 from steady.structures.gate.spec import PERSON_N, Arch
 from steady.structures.wood import outdoors
+from steady.values import value, value_in_order
 from steady.yard.stock import Stick
 
 STATICS = "statics"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class HighWind:
     """Wind that one post takes above the fence: the force and the height it acts at over the ground."""
 
@@ -22,7 +21,7 @@ class HighWind:
     arm_m: float
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class ArchMade:
     """What an arch is made of: its sticks, the span between the centres of its posts, the length of a header (m)."""
 
@@ -32,7 +31,7 @@ class ArchMade:
     length_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class ArchFound:
     """What was reckoned of an arch. `high` None: the school has no wind for it, which stands in `not_covered`."""
 

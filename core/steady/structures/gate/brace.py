@@ -1,7 +1,6 @@
 """A leaf's brace: sized for the pinned force however stiff the corners are, the rail beyond it, and the leaf without one."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
@@ -13,6 +12,7 @@ from steady.structures.gate.found import LeafChecks, latch_tolerance, step
 from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.racking import unbraced
 from steady.structures.wood import outdoors
+from steady.values import value_in_order
 
 
 def brace_of(leaf: Leaf, rake: float, high_m: float, reach_m: float) -> statics.Brace:
@@ -72,7 +72,7 @@ def brace(f: LeafChecks, strut: statics.Brace, cable: statics.Brace) -> None:
         _rail_bends(f, load, case)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Lies:
     """How a brace lies in its leaf: the slope it follows, how high and how far along it reaches (m), and what it bears."""
 

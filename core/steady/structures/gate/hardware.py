@@ -1,14 +1,14 @@
 """Hinges and latches as the yard knows them: the gap each asks for where none is typed."""
 
-from dataclasses import dataclass
 from functools import cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError
 from steady.structures.gate.spec import LeafDesign
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class GateHardware:
     """A hinge or latch: the gap it needs beside the leaf."""
 

@@ -1,7 +1,6 @@
 """A leaf on its hinges: the pull on the top one, its screws, and what the leaf brings to the post it hangs on."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
@@ -11,13 +10,14 @@ from steady.statics import leaf as statics
 from steady.structures.gate.found import LeafChecks, step
 from steady.structures.gate.hardware import hinge_gap_m
 from steady.structures.gate.leaf import Leaf
+from steady.values import value
 from steady.yard.stock import Stick
 
 WET_FIXING = 0.7
 """Wet-service factor of lags and screws, sideways and in pull-out. Source: NDS 11.3.3 (medium)."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PullOnPost:
     """What a leaf brings to its hinge post: moments about the ground (N m), by its weight alone and with a person on it."""
 

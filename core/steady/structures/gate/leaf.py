@@ -1,7 +1,7 @@
 """One leaf of a gate: its size from the opening, its pieces, its weight, and how high it hangs."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.layout.swing import (
@@ -17,6 +17,7 @@ from steady.layout.swing import (
 from steady.measure.units import GRAVITY
 from steady.structures.gate.hardware import hinge_gap_m, latch_gap_m
 from steady.structures.gate.spec import LeafDesign
+from steady.values import value
 from steady.yard.stock import Stick
 
 TALL_M = 1.6
@@ -33,7 +34,7 @@ WIDE_M = 1.5
 """A single leaf wider than this is better made as two [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Hung:
     """Where a leaf hangs: the ground along it from hinge to latch, the fence's height over its own gap, the side it swings to."""
 
@@ -44,7 +45,7 @@ class Hung:
     grade_along: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Leaf:
     """A leaf as it is built. Heights above the ground at its hinge; `width_m`, `height_m` over all."""
 

@@ -1,6 +1,5 @@
 """Whether a leaf stands, sags and swings: brace, hinges, sag at its latch edge, its arc, and its pull on the post."""
 
-from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.plan.model import Advice, Check, NotCovered, Step
@@ -13,10 +12,11 @@ from steady.structures.gate.leaf import Leaf
 from steady.structures.gate.sag import sag, wobble
 from steady.structures.gate.swing import closed, closer, in_the_way, latch_corner, lean, swing
 from steady.structures.gate.wind import in_wind
+from steady.values import value
 from steady.yard.stock import Stick
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LeafFound:
     """Everything reckoned of one leaf."""
 
@@ -38,7 +38,7 @@ class LeafFound:
         return self.cable if self.leaf.design.brace == "cable" else self.strut
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class HungOn:
     """What a leaf hangs on, and what it has to stand up to.
 

@@ -1,14 +1,13 @@
 """A leaf slammed against its latch post: its energy spent over the way that latch, stop and post give."""
 
-from dataclasses import dataclass
-
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Step
 from steady.structures.gate.leaf import Leaf
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Slam:
     """The push on the latch post and how high it comes (m above the ground)."""
 

@@ -16,6 +16,7 @@ from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import Asked, check_bends
 from steady.structures.findings import Said
+from steady.values import value
 from steady.yard.stock import Stick
 
 UPPER_FIXING_M = 2 * IN
@@ -24,7 +25,7 @@ TOLERANCE_M = 0.25 * IN
 """Openings are set out this much under the ball: wood moves [common practice]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class GuardAsk:
     """What a guard is asked for.
 
@@ -54,7 +55,7 @@ class GuardAsk:
     slope_rad: float | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class GuardRun:
     """A stretch of guard along one edge: its posts from the edge's start, balusters and their gap between two posts.
 
@@ -190,10 +191,10 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
                 "w * L ** 2 / 8",
             ),
         )
-    for name, stick, flat, value, says, inputs, formula in cases:
+    for name, stick, flat, most, says, inputs, formula in cases:
         moment = Step(
             symbol="M",
-            value=value,
+            value=most,
             unit=u.moment,
             formula=formula,
             inputs=inputs,

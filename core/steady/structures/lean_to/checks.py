@@ -1,7 +1,7 @@
 """Whether a lean-to stands: its members, its ledger down and up, ways of swaying, lift down every joint, posts and feet."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.data.loader import keyed
 from steady.errors import OutsideScope
@@ -21,13 +21,14 @@ from steady.structures.kind import Case
 from steady.structures.lean_to.layout import Laid, lay_out
 from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.wind_place import place_of
+from steady.values import value
 
 MOST_M2 = 50.0
 FLAT_RAD = math.radians(10)
 """On a steeper roof a purlin on edge bends sideways, too: not reckoned [our own limit]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LedgerLoad:
     """What each fixing of the ledger carries down and is lifted by (N), at the school's design level, and a metre of it (N/m)."""
 
@@ -36,7 +37,7 @@ class LedgerLoad:
     up_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LeanToFound:
     """Everything reckoned. `strap_n`: pull in a roof-plane strap, 0 where the wind is not known."""
 

@@ -1,7 +1,6 @@
 """Where a lean-to's posts, beam, rafters, purlins and sheets stand, and every level between floor and flashing."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.layout.canopy import LeanTo, LevelChain, Members, Slats, level_chain, members, slats_in_bay
@@ -9,6 +8,7 @@ from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
 from steady.structures.canopy.frame import Frame, posts_on
 from steady.structures.lean_to.spec import LeanToSpec
+from steady.values import value
 from steady.yard.stock import Stick, stick
 
 LEAST_FALL_RAD, SAFE_FALL_RAD = math.radians(1.5), math.radians(3.0)
@@ -28,7 +28,7 @@ UNDER_SOFFIT_M = 0.01
 ROOM_M = 0.3
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Timber:
     """The sticks that a lean-to is made of; what it has not got is None."""
 
@@ -43,7 +43,7 @@ class Timber:
     fascia: Stick | None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Laid:
     """Everything laid out: `purlins_m` and slats along the slope from the roof's edge at the wall."""
 

@@ -1,7 +1,6 @@
 """What the installer says about a lean-to. Lengths in metres; x along the wall, y out from it, z up from the floor below."""
 
 import math
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
@@ -9,9 +8,10 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.rated import Rated
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Finish:
     """What lines the roof's underside and edge, and what stands near it; 0 or None: there is none.
 
@@ -29,7 +29,7 @@ class Finish:
     door_m: Annotated[float, Gt(0), Le(4)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LeanToSpec:
     """A roof from a ledger on the house down to a beam on posts.
 

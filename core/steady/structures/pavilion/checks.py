@@ -3,7 +3,7 @@
 import itertools
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.trade import Units
@@ -27,6 +27,7 @@ from steady.structures.pavilion.layout import Laid, lay_out, purlins_m
 from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.wind_place import place_of
+from steady.values import value
 
 LEGS_BEND = "Raised centre's legs bend"
 MOST_M2 = 50.0
@@ -34,7 +35,7 @@ ONE_HALF = 1.5
 """Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class HipLoad:
     """What one hip carries at the school's design level (N): at ring or ridge, from its jacks; along it; ties along x and y."""
 
@@ -45,7 +46,7 @@ class HipLoad:
     tie_y_n: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PavilionFound:
     """Everything reckoned."""
 

@@ -1,7 +1,6 @@
 """Where a pavilion's frame, hips, commons, jacks, purlins and sheets stand: four sides that meet on their hips."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.layout.roofs import birdsmouth, unequal_hip_rad
@@ -13,6 +12,7 @@ from steady.structures.canopy.frame import Frame, PostAt
 from steady.structures.pavilion.raised import Raised, raise_centre
 from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
+from steady.values import value
 from steady.yard.stock import Stick, stick
 
 SIZES = (
@@ -32,7 +32,7 @@ END_M = 0.05
 SIDES = ("front", "right", "back", "left")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Timber:
     """The sticks that a pavilion is made of."""
 
@@ -48,7 +48,7 @@ class Timber:
     boxed: Boxed | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Sloping:
     """A common or a jack: which side, how far along it, how far in its upper end stands on plan, and which hand (0: common)."""
 
@@ -58,7 +58,7 @@ class Sloping:
     hand: int
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Laid:
     """Everything laid out. Heights in metres above the floor; angles in radians.
 

@@ -1,14 +1,14 @@
 """A raised centre: legs notched onto the ring, a second ring on them, a small roof of its own over the gap that lets air out."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.structures.pavilion.sides import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Raised:
     """The small roof, laid out. Heights in metres above the floor.
 

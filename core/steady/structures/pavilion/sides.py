@@ -1,13 +1,13 @@
 """One side of a pavilion's roof: where it stands, how it slopes, what it brings to its beam."""
 
 import math
-from dataclasses import dataclass
 
 from steady.plan.model import Vec
 from steady.statics.beam import SpreadLoad
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class RoofSide:
     """One side of the roof: where its eave's left end stands seen from outside, which way it runs, its sizes on plan (m).
 

@@ -1,7 +1,6 @@
 """What the installer says about a pavilion, in metres: x and y along the beams' outer faces, z up from the floor."""
 
 import math
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
@@ -9,11 +8,12 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import Id, Lock, SlabUnder, Stands, Words
 from steady.structures.rated import Rated
+from steady.values import value
 
 Pitch = Annotated[float, Ge(math.radians(5)), Le(math.radians(45))]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PavilionSpec:
     """A hip roof on a beam on either side of four posts; the ridge runs whichever way the longer sides do.
 

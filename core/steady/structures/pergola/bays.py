@@ -2,13 +2,13 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.layout.canopy import Members, Slats, members, slats_in_bay
 from steady.layout.shade import across_sun, blocked, two_layers
 from steady.statics.beam import PointLoad, SpreadLoad
 from steady.structures.bending import Run
+from steady.values import value
 from steady.yard.stock import Stick
 
 Sun = tuple[float, float]
@@ -20,7 +20,7 @@ Rows = tuple[Members, bool]
 """Rows of cross pieces, and whether the first of them is a ledger."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bays:
     """A grid of bays, each with whole slats of its own.
 

@@ -1,6 +1,6 @@
 """Whether a pergola stands: members, ways of swaying, lift down every joint, posts and feet."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import partial
 
 from steady.errors import OutsideScope
@@ -23,6 +23,7 @@ from steady.structures.pergola.bays import Bays, on_rafter
 from steady.structures.pergola.layout import Laid, lay_out, rafter_run
 from steady.structures.pergola.spec import PergolaSpec
 from steady.structures.wind_place import place_of
+from steady.values import value
 
 SLAT_RATIO = 150.0
 """Span over which a slat may sag under its own wet weight [our own]."""
@@ -31,7 +32,7 @@ CLIMBERS_PA = 250.0
 NAMES = {"along": "along the beams", "across": "across the beams"}
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PergolaFound:
     """Everything reckoned: what is laid out, loads, one foot for each post, sway each way, and what its joints must hold (N)."""
 

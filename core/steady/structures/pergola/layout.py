@@ -1,7 +1,6 @@
 """Where a pergola's posts, beams, rafters and slats stand, from its spec and its sticks."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -16,6 +15,7 @@ from steady.structures.canopy.plied import BuiltUp
 from steady.structures.kind import Case
 from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
 from steady.structures.pergola.spec import PergolaSpec
+from steady.values import value
 from steady.yard.stock import Stick, stick
 
 RAFTER_SHARE, BEAM_SHARE = 1 / 8, 1 / 12
@@ -25,7 +25,7 @@ INSIDE_M = 0.3
 """A held post stays so far inside its beam's ends."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Timber:
     """The sticks that a pergola is made of; `slat` None: bare rafters."""
 
@@ -37,7 +37,7 @@ class Timber:
     built_up: BuiltUp | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Laid:
     """Everything laid out; `slats`: those of one bay along the beams where there are bays."""
 

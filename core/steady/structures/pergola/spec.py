@@ -1,6 +1,5 @@
 """What the installer says about a pergola. Lengths in metres; x along the beams (the house), y across them, z up from the floor."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
@@ -8,9 +7,10 @@ from annotated_types import Ge, Gt, Le, MaxLen
 from steady.plan.model import Basis
 from steady.structures.canopy.spec import Id, Lock, RoofAbove, SlabUnder, Stands, Words
 from steady.structures.rated import Rated
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class SunAsked:
     """The day and hour that shade is asked for; the clock with daylight saving as the crew types it."""
 
@@ -19,7 +19,7 @@ class SunAsked:
     utc_h: Annotated[float, Ge(-12), Le(14)] = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PergolaSpec:
     """A pergola: one beam line against the house or two free-standing ones, rafters over them, slats over the rafters.
 

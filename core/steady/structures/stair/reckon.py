@@ -10,6 +10,7 @@ from steady.measure.units import FT, IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import StairLimits, given_step
 from steady.rulebooks.base import Rulebook
+from steady.values import value
 from steady.yard.stock import Stick
 
 RISER_USUAL_M = 0.18
@@ -21,7 +22,7 @@ ALIKE_M = 0.375 * IN
 """The most that two risers may differ. Source: IRC R311.7.5.1 (from memory, high)."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StairAsk:
     """A stair as it is wished for. `drop_at`: the deck's height above the ground so far out from its edge."""
 

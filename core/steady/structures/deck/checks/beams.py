@@ -1,7 +1,5 @@
 """The checks of a deck's beams: span by the school's rule and by statics, overhang, and the seat on each post."""
 
-from dataclasses import dataclass
-
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Basis, Step
@@ -13,6 +11,7 @@ from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
 from steady.structures.deck.layout.framing import BeamRun, Frame
 from steady.structures.deck.spec.deck import runs_on
+from steady.values import value_in_order
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
@@ -34,7 +33,7 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
     return jointed, envelope(Piece(*ends, at, shape))
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _On:
     """One run of beam as it is reckoned: whether its joists run on, and what people where they do most bring more."""
 

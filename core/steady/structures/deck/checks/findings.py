@@ -10,13 +10,14 @@ from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.loads import DeckLoad
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.findings import Findings
+from steady.values import value
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
 SHARES_MOST_M = 0.6096
 """Joists up to 24 in (610 mm) apart share their load in every school entered. Source: NDS 4.3.9, O86 6.4.4."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Timber:
     """The timbers of a deck."""
 

@@ -1,7 +1,7 @@
 """A deck's flights: stairs asked for from its edges, what they bring to the rim, their guards, and their parts."""
 
 import math
-from dataclasses import dataclass, field, replace
+from dataclasses import field, replace
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.outline import Edge
@@ -18,9 +18,10 @@ from steady.structures.findings import said
 from steady.structures.guard.reckon import GuardAsk, GuardFound, reckon_guard
 from steady.structures.stair.reckon import StairAsk, StairFound, reckon_stair
 from steady.structures.wood import outdoors
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stair:
     """A stair with the edge it leaves."""
 

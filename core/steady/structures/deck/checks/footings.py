@@ -1,7 +1,6 @@
 """The concrete under a deck's posts: how wide for the ground, how deep for frost and push, how thick."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.footings.depth import AUGERS_M, Depth, needed, rounded_up_m
@@ -13,6 +12,7 @@ from steady.rulebooks.asks import PadAsk
 from steady.structures.deck.checks.findings import Found, Timber
 from steady.structures.deck.layout.framing import Frame, PostAt
 from steady.structures.soil import soil_of
+from steady.values import value
 
 NET_N_PER_M3 = 6284.0
 """Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""
@@ -35,7 +35,7 @@ DUG = "tool: the greatest demand, rounded up to what is dug"
 TYPED = "user: typed for this deck"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PostFound:
     """A post as it is built: heights above the ground at it, and its footing's size and depth (m)."""
 
@@ -57,7 +57,7 @@ class PostFound:
         return self.top_m - self.foot_m + self.embedded_m
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Stand:
     """A post before its concrete is known: where it stands, its heights above the ground there (m), what rests on it (D, L; N)."""
 

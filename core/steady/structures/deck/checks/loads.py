@@ -1,7 +1,5 @@
 """What a deck carries: people or snow, whichever is more, and its own weight; or why no load is known."""
 
-from dataclasses import dataclass
-
 from steady.errors import InputError
 from steady.ground.site import Site
 from steady.plan.model import Step
@@ -9,13 +7,14 @@ from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import FloorLoad
 from steady.rulebooks.base import Rulebook
 from steady.structures.deck.spec.deck import DeckSpec
+from steady.values import value
 
 PRIVATE_CROWD_PA = 2500.0
 WALKER_N = 2000.0
 """A private footbridge: 2.5 kN/m² of people or 2.0 kN at one place [our own choice]; public bridges are out of scope."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DeckLoad:
     """Loads for design, and where they come from. `point_n`: one person at the worst place of a bridge."""
 

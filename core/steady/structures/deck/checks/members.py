@@ -2,17 +2,17 @@
 
 import itertools
 from collections.abc import Sequence
-from dataclasses import dataclass
 from functools import lru_cache
 
 from steady.rulebooks.answers import Action
 from steady.statics.beam import Solved, SpreadLoad, solve
+from steady.values import value, value_in_order
 
 MOST_PATTERNS = 9
 """Up to so many stretches every pattern of live load is tried; beyond, neighbours and every second one."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Piece:
     """A member without joints: its ends and supports, and unit loads by stretch (1 everywhere where none are given)."""
 
@@ -22,7 +22,7 @@ class Piece:
     loads: tuple[tuple[float, float, float], ...] = ()
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Envelope:
     """Effects of a unit of dead load everywhere, and of a unit of live load at its worst (stiffness 1).
 

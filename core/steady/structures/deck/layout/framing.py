@@ -8,7 +8,7 @@ import math
 import re
 from collections import Counter
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 
 from steady.errors import InputError
@@ -16,6 +16,7 @@ from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
 from steady.statics.beam import SpreadLoad, solve
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
+from steady.values import value
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6
@@ -29,7 +30,7 @@ SHORT_M = 0.4
 """Posts of one beam stand at least this far apart [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Joist:
     """One joist: its place across, its ends, and the lines it lies on (v), with the beam each is ("" the ledger or a sill)."""
 
@@ -51,7 +52,7 @@ class Joist:
         return self.supports[0] - self.from_m, self.to_m - self.supports[-1]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PostAt:
     """A post under a beam."""
 
@@ -60,7 +61,7 @@ class PostAt:
     v_m: float
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BeamRun:
     """One beam in one piece of outline: its line, its ends, its posts, and what it carries from place to place.
 
@@ -91,7 +92,7 @@ class BeamRun:
         return max(LEAST_CARRIED_M, *(row[3] if unbroken else row[2] for row in self.supported))
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Frame:
     """The whole frame. `flip`: u is y and v is x."""
 

@@ -1,6 +1,6 @@
 """What the installer says about a deck. Lengths in metres; x along the house from its left end, y out from it."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
@@ -9,12 +9,13 @@ from steady.errors import InputError
 from steady.plan.model import Basis
 from steady.structures.rated import Rated
 from steady.structures.rests import Bearing
+from steady.values import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Corner:
     """A corner of the outline, and how high the finished deck stands above the ground there."""
 
@@ -23,7 +24,7 @@ class Corner:
     height_m: Annotated[float, Ge(0.05), Le(6)] = 0.9
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Pin:
     """A beam or post that stays where it is: a beam's distance from the house, a post's place along its beam."""
 
@@ -32,7 +33,7 @@ class Pin:
     why: Words = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Spot:
     """A place without holes: rock, root, a service. `radius_m` holds its own size and the locate's tolerance."""
 
@@ -43,7 +44,7 @@ class Spot:
     radius_m: Annotated[float, Gt(0), Le(10)] = 0.3
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Ledger:
     """How the deck hangs on the house.
 
@@ -62,7 +63,7 @@ class Ledger:
     hanger_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Existing:
     """A deck that this one joins: surveyed, never made to carry more.
 
@@ -80,7 +81,7 @@ class Existing:
     board_m: Annotated[float, Ge(0.01), Le(0.1)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class GuardDesign:
     """The guard round the deck, where one is needed or wished for.
 
@@ -100,7 +101,7 @@ class GuardDesign:
     anchor_rating_n: Annotated[float, Ge(0), Le(1e6)] = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class StairDesign:
     """A straight stair down from one edge.
 
@@ -121,7 +122,7 @@ class StairDesign:
     spacing_m: Annotated[float, Ge(0.2), Le(1)] = 0.4064
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class BeamLine:
     """One beam line of its own size: "beam-2"; what is left empty is as for all."""
 
@@ -130,7 +131,7 @@ class BeamLine:
     plies: Annotated[int, Ge(1), Le(5)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Bridge:
     """The same frame as a footbridge or low platform on two sills: no house, no posts.
 
@@ -145,7 +146,7 @@ class Bridge:
     water_m: Annotated[float, Ge(-1), Le(10)] | None = None
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class DeckSpec:
     """A deck on joists and beams.
 

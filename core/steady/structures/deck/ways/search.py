@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Basis
@@ -15,6 +15,7 @@ from steady.structures.deck.plan import Reckoned, reckon_deck
 from steady.structures.deck.spec.deck import Pin, runs_on
 from steady.structures.deck.ways.candidates import PLIES, SPACINGS_M, Change, changes, of_kind
 from steady.structures.kind import Case
+from steady.values import value
 
 STIFFENINGS = ("strapping", "bridging", "bridging and strapping")
 CLEAR_M = 0.0508
@@ -169,7 +170,7 @@ def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Cho
             yield _judged(case, "beams", words, change, reach)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class _Reach:
     """How far a member reaches by rule and by table, how far it has to, and what stops it."""
 

@@ -1,7 +1,5 @@
 """What a deck's sheet lists: joists, beams, posts with their footings, ledger, guard, stairs, each in one line of words."""
 
-from dataclasses import dataclass
-
 from steady.measure.show import Tape
 from steady.plan.model import Member
 from steady.structures.deck.checks.findings import Found, Timber, line_of
@@ -10,9 +8,10 @@ from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.deck.spec.deck import runs_on
 from steady.structures.guard.reckon import GuardFound
+from steady.values import value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Stands:
     """What stands under, around and before the frame."""
 

@@ -1,7 +1,5 @@
 """Arches over a fence's gates: where their headers and rungs stand, how tall their posts grow, and what they hand to them."""
 
-from dataclasses import dataclass
-
 from steady.errors import InputError, OutsideScope
 from steady.rulebooks.answers import WindOnFence
 from steady.rulebooks.asks import WindFace, WindPlace
@@ -9,10 +7,11 @@ from steady.structures.fence.layout.stations import Bay, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.gate.arch import ArchFound, ArchMade, reckon, solid_height_m
 from steady.structures.gate.spec import Arch
+from steady.values import value
 from steady.yard.stock import Stick, stick
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Standing:
     """An arch where it stands. `top_m` is the headers' upper edge on the site's own level."""
 

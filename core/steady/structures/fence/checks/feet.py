@@ -1,7 +1,6 @@
 """How a fence's posts stand: each kind of foot's layers, the width that pushes on the ground, and what it holds up to."""
 
 import math
-from dataclasses import dataclass
 from functools import cache
 
 from steady.data.loader import keyed
@@ -12,13 +11,14 @@ from steady.plan.model import Layer
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import FenceSpec, NoDig
+from steady.values import value_in_order
 from steady.yard.stock import Stick, sold_with, stick, sticks
 
 SLAB_SHOWN_M = 0.6
 """How much of a slab is drawn about a post."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class FootWay:
     """A kind of foot in words: what it stands on, what of it pushes on the ground, whether it holds a moment alone."""
 

@@ -10,9 +10,10 @@ from steady.structures.findings import Findings
 from steady.structures.gate.arch import HighWind
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.gate.slam import Slam
+from steady.values import value_in_order
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Loads:
     """Wind along the line, or why there is none."""
 

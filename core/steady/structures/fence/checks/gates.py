@@ -1,6 +1,6 @@
 """Gates of a fence: each opening's leaves made and reckoned where the fence puts them, their pieces, and what they ask of posts."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.loads.tributary import gather
@@ -17,10 +17,11 @@ from steady.structures.gate.reckon import HungOn, LeafFound, reckon
 from steady.structures.gate.slam import Slam, slam
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.wood import outdoors
+from steady.values import value_in_order
 from steady.yard.stock import stick
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Hanging:
     """A leaf where it hangs: the bay it fills, the post that carries it, and which way it runs from there along the line."""
 

@@ -1,13 +1,12 @@
 """Screwed joints: what is gone through, what holds, and which screw is long enough without poking through."""
 
-from dataclasses import dataclass
-
 from steady.data.loader import keyed
 from steady.measure.units import MM
 from steady.plan.model import Place
 from steady.structures.fence.layout.infill import Rows, rows
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 
 SAME_M = 0.0005
 SLANT_REACH = 0.75
@@ -24,7 +23,7 @@ HOLDS_DIAMETERS = 6.0
 """Least penetration of a screw that carries load, in its diameters. Source: NDS 12.1.4 (from memory, medium)."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Joint:
     """Two pieces screwed together: what is gone through, what holds, and how many screws at each place.
 
@@ -42,7 +41,7 @@ class Joint:
     each: int
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Picked:
     """The screw for a joint and how deep it holds; None where no screw on sale suits."""
 

@@ -1,7 +1,7 @@
 """What bends of a post: its wood or steel, its strength in wind and under a leaf, its modulus; reckoned once for all alike."""
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import OutsideScope
 from steady.plan.model import Step
@@ -12,10 +12,11 @@ from steady.structures.fence.checks.steel import maker_strength, pipe_modulus, s
 from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.wood import outdoors
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class PostWood:
     """Bending of one kind of post: its strength in wind and under a leaf, or why there is none, and its modulus."""
 

@@ -2,7 +2,6 @@
 
 import math
 from collections.abc import Hashable
-from dataclasses import dataclass
 
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
@@ -22,6 +21,7 @@ from steady.structures.findings import Alike
 from steady.structures.gate.arch import together
 from steady.structures.gate.hinges import PullOnPost
 from steady.structures.soil import soil_of
+from steady.values import value_in_order
 
 PIER_LEAST_M = 0.3048
 """A pier goes at least so far below ground. Source: IRC R403.1.4 (from memory, high); elsewhere common practice."""
@@ -515,7 +515,7 @@ class PostReckoner:
         return self._built_steps[built_m]
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class _Kept:
     """What one post came to, for those alike."""
 
@@ -526,7 +526,7 @@ class _Kept:
     depth: Depth
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Sides:
     """The stretch of line that a post carries on either side (stations), and the turn between them (rad; 0: straight on)."""
 

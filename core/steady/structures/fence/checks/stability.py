@@ -1,7 +1,6 @@
 """What keeps a fence upright whose posts do not stand in the ground: braces, rated bases, or its own weight as one body."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import OutsideScope
 from steady.footings.depth import needed, rounded_up_m
@@ -17,12 +16,13 @@ from steady.structures.fence.layout.stations import Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.feet import Upright
 from steady.structures.wood import outdoors
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground"
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Push:
     """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from.
 
@@ -266,7 +266,7 @@ def _safely(asks: Asks) -> Asks:
     return Asks.SAFETY if asks is Asks.ADVICE else asks
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class PierAsk:
     """What a pier's depth depends on besides its pushes: width, soil, and the depths asked for anyway."""
 

@@ -3,7 +3,7 @@
 import math
 from collections import defaultdict
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.layout.infill import between_end_gaps, last_board, overlapped
@@ -12,6 +12,7 @@ from steady.structures.fence.layout.line import SAME_LENGTH_M, UP, Faces, Stretc
 from steady.structures.fence.layout.stations import bay_id
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 
 RIP_LEAST_M = 0.0508
 OUTER = "/outer"
@@ -20,7 +21,7 @@ SLIVER_M = 0.012
 """Less of a board than this is not put up: it splits [our own]."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Row:
     """Boards alike along a stretch: middle of the first from its start, pitch, number, width, and the layer they stand in.
 

@@ -6,18 +6,18 @@ away there. An end at a wall or building at least as high has no edge; a gate th
 
 import itertools
 import math
-from dataclasses import dataclass
 
 from steady.layout.path import Path
 from steady.rulebooks.asks import LegEnd
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 
 CORNER_RAD = math.radians(45)
 """From this turn on a corner is an edge to the wind [own]."""
 CLOSED = LegEnd(free=False)
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Face:
     """One face: stretches of the line in order (stations; two where a loop's datum lies within it), and how it ends."""
 

@@ -1,7 +1,6 @@
 """What closes a fence's bays: how rails, slats or louvres are stacked, how much of the face is solid, and what cannot be."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError, OutsideScope
 from steady.layout.infill import SlatScreen, between_end_gaps, overlapped, slat_screen
@@ -12,6 +11,7 @@ from steady.structures.fence.layout.boards import RIP_LEAST_M, SLIM_M, rows_over
 from steady.structures.fence.layout.line import Stretch
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 BOARDED = ("butted", "even gaps", "board on board", "both faces")
@@ -24,7 +24,7 @@ GROWN = {"nothing": 0.0, "light climbers": 0.5, "heavy climbers": 1.0}
 """Least share of the face that stands to the wind when climbers have grown [our own, on the safe side]."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Rows:
     """Rails, slats or louvres of a bay: how many, the first one's middle above the infill's bottom, and the step up (m).
 

@@ -1,13 +1,13 @@
 """A fence's line where pieces stand beside it: stretches without a break, sides, and points off the line."""
 
 import math
-from dataclasses import dataclass
 
 from steady.layout.path import Leg
 from steady.plan.model import Vec
 from steady.structures.fence.layout.stations import Bay, Post, SetOut
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 from steady.yard.stock import Stick
 
 UP: Vec = (0.0, 0.0, 1.0)
@@ -15,7 +15,7 @@ SAME_LENGTH_M = 0.0254 / 128
 """Pieces closer in length than this are cut alike: under any tape mark [our own]."""
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Faces:
     """What lies beside the line: its nearer and its farther face from the posts' middle, toward the boards' side."""
 
@@ -23,7 +23,7 @@ class Faces:
     far_m: float
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Stretch:
     """Bays without an opening or corner between them: boards run through from start to end (stations).
 

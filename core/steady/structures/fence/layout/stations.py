@@ -1,7 +1,6 @@
 """Posts and bays of a fence's line, each where it stands."""
 
 import math
-from dataclasses import dataclass
 
 from steady.layout.path import Leg, Path
 from steady.structures.fence.spec.fence import FenceSpec, Opening
@@ -82,7 +81,7 @@ def bay_id(spec: FenceSpec, bay: Bay) -> str:
     return f"{spec.id}/gate/{bay.opening.id}" if bay.opening is not None else f"{spec.id}/bay/{bay.id}"
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class SetOut:
     """The line set out."""
 

@@ -1,7 +1,6 @@
 """What a fence is planned from, with what follows from its spec alone: its timbers, its ground, its holes."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.footings.depth import hole_width_m as auger_m
@@ -10,9 +9,10 @@ from steady.plan.model import Basis
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.fence.spec.timber import Timber, timbers
 from steady.structures.kind import Case
+from steady.values import value
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FenceCase(Case):
     """A fence's case: `timber` its sticks, `ground` under its line, `hole_width_m` what one auger digs for all its posts."""
 

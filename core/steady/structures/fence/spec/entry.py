@@ -13,17 +13,17 @@ Readings run along one tape from the start. Words, in order:
 import itertools
 import math
 import re
-from dataclasses import dataclass
 
 from steady.errors import InputError
 from steady.measure.lengths import Bare, parse_length
 from steady.structures.fence.spec.fence import Lock, NoDig, Opening, Straight
+from steady.values import value
 
 FIELD = "readings"
 MOST_WORDS = 200
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Line:
     """What the line of readings says."""
 

@@ -1,9 +1,10 @@
 """What the installer says about how a fence's posts stand: in the ground, on a base, on blocks; and what holds them up."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen
+
+from steady.values import value
 
 FootKind = Literal[
     "open below",
@@ -19,7 +20,7 @@ FootKind = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Steel:
     """Steel as its maker rates it; the crew types it. None: not known, so not covered.
 
@@ -37,7 +38,7 @@ class Steel:
     said_by: Annotated[str, MaxLen(120)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Upright:
     """What keeps a post upright that does not stand in the ground.
 
@@ -65,7 +66,7 @@ class Upright:
     safety: Annotated[float, Ge(1), Le(10)] = 1.5
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FootDetail:
     """The sizes of a foot; which of them count depends on its kind.
 

@@ -1,6 +1,6 @@
 """What the installer says about a fence. Lengths in metres, stations level from the line's start."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le, MaxLen, MinLen
@@ -11,6 +11,7 @@ from steady.structures.fence.spec.feet import FootDetail, FootKind
 from steady.structures.fence.spec.floor import Floor
 from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.rated import Rated
+from steady.values import value
 
 Id = Annotated[str, MinLen(1), MaxLen(40)]
 Words = Annotated[str, MaxLen(200)]
@@ -19,7 +20,7 @@ CLOSES_M = 0.05
 """A loop closes when its end comes back so near to its start; what is left lies in the last bay [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Straight:
     """One straight of the line; `turn_rad` is the turn at its start from the straight before (left positive).
 
@@ -33,7 +34,7 @@ class Straight:
     follows: Literal["raked", "stepped", "straight top"] = "raked"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Opening:
     """A gate's opening: the centre of its first post, its CLEAR width between posts, and the leaves wished for.
 
@@ -51,7 +52,7 @@ class Opening:
     hung: bool = True
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class NoDig:
     """A stretch that changes where posts stand, or how: a service, rock or root, a way to keep clear, a slab.
 
@@ -80,7 +81,7 @@ class NoDig:
     depth: Words = "depth unknown"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LineEnd:
     """How an end of the line begins: with a post of its own, a post against a wall, or at a post that stands already.
 
@@ -92,7 +93,7 @@ class LineEnd:
     packing_m: Annotated[float, Ge(0), Le(0.3)] = 0.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LiftOut:
     """A bay that lifts out for a vehicle: posts at both sides, long rails on brackets, and a loose post in a ground sleeve.
 
@@ -106,7 +107,7 @@ class LiftOut:
     clear_m: Annotated[float, Gt(0.6), Le(6)]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Lock:
     """A post that stays where it is.
 
@@ -129,7 +130,7 @@ def in_count(post: str, further: int) -> str:
     return f"{begins}+{int(place) + further}" if plus and place.isdecimal() else f"{post}+{further}"
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class PracticeDetail:
     """A detail the crew builds by its own experience, and who put their name to it."""
 
@@ -153,7 +154,7 @@ Style = Literal[
 ]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Infill:
     """What closes the bays.
 
@@ -195,7 +196,7 @@ class Infill:
     sight_rail: bool = False
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Finish:
     """How the wood is finished. `coverage_m2_per_l` for one coat, as its maker says."""
 
@@ -205,7 +206,7 @@ class Finish:
     coverage_m2_per_l: Annotated[float, Gt(0.5), Le(30)] = 8.0
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class LookApproved:
     """Who approved the look, and of what: the buying list is held until it is, and again when the look changes."""
 
@@ -214,7 +215,7 @@ class LookApproved:
     of: Annotated[str, MaxLen(64)] = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FenceSpec:
     """A fence of posts with rails and boards, slats, louvres, panels or wire.
 

@@ -1,12 +1,13 @@
 """What lies on the ground inside a closed loop, as a crew asks for it."""
 
-from dataclasses import dataclass
 from typing import Annotated, Literal
 
 from annotated_types import Ge, Gt, Le
 
+from steady.values import value
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+
+@value
 class Floor:
     """Slabs on a bed, or gravel.
 

@@ -1,13 +1,14 @@
 """The timbers that a fence is made of."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.structures.fence.spec.fence import FenceSpec
+from steady.values import value_in_order
 from steady.yard.stock import Stick, sold_with, stick
 
 
-@dataclass(frozen=True, slots=True)
+@value_in_order
 class Timber:
     """The timbers a fence is made of. `ply`: what built-up posts are laminated of; `stock`: the panel or wire it is closed with."""
 

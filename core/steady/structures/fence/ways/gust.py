@@ -6,7 +6,7 @@ Found by planning the same fence again under other winds, its posts, rails and h
 import itertools
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.ground.site import Site
@@ -16,6 +16,7 @@ from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec
 from steady.structures.kind import Case
 from steady.structures.wind_place import place_of
+from steady.values import value
 
 FINEST = 1.001
 CLOSE = 1.0004
@@ -25,7 +26,7 @@ LEAST, MOST = 0.05, 6.0
 IN_GROUND = ("Holds in the ground", "Pier holds in the ground")
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Gust:
     """A wind: as a 3-second gust at 10 m (m/s), in the school's own terms, and what gives first above it."""
 

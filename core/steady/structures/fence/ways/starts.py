@@ -17,6 +17,7 @@ from steady.structures.fence.plan import plan_fence
 from steady.structures.fence.spec.fence import FenceSpec, PracticeDetail
 from steady.structures.fence.ways.singles import GAPS_M, with_return
 from steady.structures.kind import Case
+from steady.values import value
 from steady.yard.stock import Stick, same_wood, stick, sticks
 
 Change = dict[str, object]
@@ -37,7 +38,7 @@ class Search:
     why: str = ""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class CrewHabit:
     """How one crew usually builds a fence: what it kept of one that it built so."""
 

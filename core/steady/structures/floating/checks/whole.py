@@ -1,7 +1,6 @@
 """A platform reckoned as a whole, and what this program does not answer for."""
 
 import math
-from dataclasses import dataclass
 
 from steady.errors import OutsideScope
 from steady.plan.model import Part
@@ -13,12 +12,13 @@ from steady.structures.floating.checks.wood import reckon_joints, reckon_wood
 from steady.structures.floating.layout import Laid, Sloped
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.kind import Case
+from steady.values import value
 
 MOST_M2, MOST_PEOPLE = 25.0, 16
 """A larger platform, or one for more people, is not a small private one [our own]."""
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class Built:
     """What floats: the platform's own pieces, z from the barrels' underside, its ramp's, and what cannot be cut."""
 
@@ -28,7 +28,7 @@ class Built:
     clashes: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@value
 class FloatFound:
     """Everything reckoned. `wet` and `dry`: afloat with soaked and with dry wood; None: it sinks under its own weight."""
 
