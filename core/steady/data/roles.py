@@ -55,6 +55,7 @@ def roles() -> dict[str, Role]:
     }
 
 
+@cache
 def role(key: str) -> Role:
     """One role.
 

@@ -1,6 +1,7 @@
 """Numbers as the crew reads them: feet, inches and tape fractions, or millimetres and metres."""
 
 import math
+from functools import lru_cache
 from typing import Literal
 
 from steady.measure.units import FT, FT3, IN, LB, LB_FT, LB_MASS, MPH, PSF, PSI
@@ -41,6 +42,7 @@ class Tape:
         return self.length(value_m)
 
 
+@lru_cache(maxsize=20_000)  # a drag words the same lengths again and again
 def feet_inches(value_m: float, parts_per_inch: int = 16) -> str:
     """Feet, inches and a real fraction, rounded to the nearest 1/parts_per_inch in."""
     total = round(abs(value_m) / IN * parts_per_inch)

@@ -2,12 +2,9 @@
 
 import gc
 import gzip
-import itertools
 import os
 import random
-import statistics
 import time
-import uuid
 import warnings
 from collections.abc import Callable
 from dataclasses import replace
@@ -53,7 +50,7 @@ from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Card, Crew, Revision
 from trellis_server.models import Job as Kept
 from trellis_server.services import cards, documents
-from trellis_server.services.jobs import create
+from trellis_server.tests.over_http import told
 
 JSON = "application/json"
 
@@ -121,10 +118,10 @@ class Command(BaseCommand):
         gc.set_threshold(50_000, 20, 100)
         self.plans()
         self.starts()
+        self.round_trip()
         name = connection.settings_dict["NAME"]
         connection.creation.create_test_db(verbosity=0, autoclobber=True)
         try:
-            self.round_trip()
             self.shelf()
         finally:
             connection.creation.destroy_test_db(name, verbosity=0)
@@ -175,35 +172,9 @@ class Command(BaseCommand):
         )
 
     def round_trip(self) -> None:
-        """A drag's answer against an empty request on the same server code."""
-        person = get_user_model().objects.create_user("drags")
-        Crew.objects.create(name="a crew that drags").members.add(person)
-        job = create(person, larkspur_rise()).job
-        assert job.current is not None
-        with override_settings(ALLOWED_HOSTS=["testserver"]):
-            client = Client()
-            client.force_login(person)
-            document = job.current.document
-            sheet = {"document": document, "structure": "windbreak"}
-            handle = [h for h in client.post("/api/reckon/plan", sheet, JSON).json()["handles"] if h["holds"]][4]
-            key, number, step = str(uuid.uuid4()), 0, itertools.count()
-
-            def pull() -> None:
-                nonlocal number
-                to_m = handle["station_m"] + 0.003 * (next(step) % 40)
-                body = {
-                    "key": key,
-                    "structure": "windbreak",
-                    "moving": {"handle": handle, "to_m": to_m},
-                    "after": number,
-                }
-                answer = client.post("/api/reckon/pull", body | ({} if number else {"document": document}), JSON)
-                number = answer.json()["number"]
-
-            empty = statistics.median(best(lambda: client.get("/api/session"), 9) for _ in range(3))
-            drag = statistics.median(best(pull, 9) for _ in range(3))
-        against = f"×{drag / empty:.1f} an empty request of {empty * 1e3:.1f} ms (aim: ×4)"
-        self.say(f"A drag's round trip, 19 posts: {drag * 1e3:.1f} ms, {against}")
+        """A moment of a pull over real HTTP, and beside other people's searches."""
+        for line in told():
+            self.say(line)
 
     def shelf(self) -> None:
         """The list of a crew with 500 jobs, their cards kept, and what travels with the drawings in view."""
