@@ -91,6 +91,7 @@ def _column(column: str, name: str) -> tuple[bool, str, float]:
     return True, column, 1.0
 
 
+@cache
 def keyed(name: str) -> dict[str, Row]:
     """A table by its `key` column."""
     return {row.text["key"]: row for row in table(name)}

@@ -3,6 +3,7 @@
 The school gives strengths, combinations and limits; the mechanics are the same in every school and stand here once.
 """
 
+from functools import lru_cache
 from typing import Literal
 
 from steady.errors import InputError
@@ -230,6 +231,7 @@ class EvenLoad:
     longest_m: float | None = None
 
 
+@lru_cache(maxsize=1024)
 def even_span(book: Rulebook, wood: Wood, on: EvenLoad) -> SpanFound:
     """Greatest simple span under even load, edge held: strength under each combination, then the sags.
 

@@ -93,21 +93,7 @@ class Findings(Said):
     def again(self, alike: Alike, about: str) -> None:
         """What was found of one thing, said of another that is alike in all that it was reckoned from."""
         checks, gaps = alike
-        self.checks += [
-            Check(
-                name=one.name,
-                about=about,
-                basis=one.basis,
-                sense=one.sense,
-                demand=one.demand,
-                limit=one.limit,
-                working=one.working,
-                case=one.case,
-                asks=one.asks,
-                fitted=one.fitted,
-            )
-            for one in checks
-        ]
+        self.checks += [_called(one, one.name, about, one.case) for one in checks]
         self.not_covered += [replace(one, about=about) for one in gaps]
 
     def at_most(
@@ -147,7 +133,7 @@ class Findings(Said):
             if item.check.demand.value <= 0:
                 continue
             name = _named(what, item.check.name)
-            check = replace(item.check, name=name, about=about, case=f"{where}, {item.check.case}")
+            check = _called(item.check, name, about, f"{where}, {item.check.case}")
             key = (name, check.asks)
             if key not in worst or check.use > worst[key].use:
                 worst[key] = check
@@ -173,6 +159,22 @@ class Findings(Said):
         self.not_covered.clear()
         for basis in (Basis.RECKONED, Basis.TABLE):
             self.gap("All checks", me, OutsideScope(why, mend), basis=basis)
+
+
+def _called(one: Check, name: str, about: str, case: str) -> Check:
+    """The same check under another name, of another thing."""
+    return Check(
+        name=name,
+        about=about,
+        basis=one.basis,
+        sense=one.sense,
+        demand=one.demand,
+        limit=one.limit,
+        working=one.working,
+        case=case,
+        asks=one.asks,
+        fitted=one.fitted,
+    )
 
 
 PUBLIC = "public use is outside what a house tool may answer"

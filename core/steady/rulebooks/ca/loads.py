@@ -1,6 +1,7 @@
 """Loads of the Canadian school: combinations, snow, decks, guards, wind, footings and frost."""
 
 import math
+from functools import cache
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
@@ -312,6 +313,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     return WindOnFence(zones, arm.value, arm, (ce,))
 
 
+@cache
 def soils() -> tuple[Soil, ...]:
     """Soils by their hand test, then those of NBC Table 9.4.4.1 (from memory, high) without a side strength."""
     return (

@@ -1,6 +1,7 @@
 """Loads of New Zealand and Australia: combinations, decks, barriers, wind on faces (AS/NZS 1170)."""
 
 import math
+from functools import cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
@@ -213,6 +214,7 @@ def porosity_factor(solidity: float) -> float:
     return 1 - (1 - solidity) ** 2
 
 
+@cache
 def soils() -> tuple[Soil, ...]:
     """Good ground of NZS 3604, and soils by their hand test."""
     return named_soils("nz")

@@ -1,6 +1,7 @@
 """Posts planted in the ground, the United Kingdom school: PD 6547 (from memory, high)."""
 
 import math
+from functools import cache
 
 from steady.data.loader import table
 from steady.errors import OutsideScope
@@ -14,6 +15,7 @@ LEAST_M = 0.05
 _SOURCE = "pd-6547: planted posts; its factor 1.25 beside a 1-in-50-year wind is doubted, low"
 
 
+@cache
 def soils() -> tuple[Soil, ...]:
     """Good, average and poor ground; `lateral_pa_per_m` is the table's ground coefficient."""
     return tuple(

@@ -1,5 +1,7 @@
 """Soil values and embedded posts by the International Building Code, sections 1806 and 1807.3."""
 
+from functools import cache
+
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, LB
@@ -17,6 +19,7 @@ __all__ = [
 ]
 
 
+@cache
 def soils() -> tuple[Soil, ...]:
     """The five classes of IBC Table 1806.2 (from memory, high)."""
     return tuple(_soil(key) for key in keyed("us_soil"))

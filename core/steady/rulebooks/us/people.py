@@ -1,6 +1,7 @@
 """Guards, stairs, footings and ledgers of decks: limits and tables of the United States residential code."""
 
 import math
+from functools import lru_cache
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
@@ -59,6 +60,7 @@ def pad_pressure(bearing_pa: float, thickness_m: float) -> Step:
     )
 
 
+@lru_cache(maxsize=1024)
 def pad_table(*, area_m2: float, bearing_pa: float, live_pa: float, dead_pa: float, round_pad: bool) -> Pad:
     """A printed pad, area rounded up, bearing rounded down.
 

@@ -4,6 +4,7 @@ Table and reckoning never mix: a table answers its printed cell within its own c
 """
 
 import math
+from functools import lru_cache
 
 from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
@@ -127,6 +128,7 @@ def joist_span(book: Rulebook, woods: tuple[Wood, ...], ask: JoistAsk) -> SpanFo
     return worst_span(found)
 
 
+@lru_cache(maxsize=1024)
 def joist_cantilever(woods: tuple[Wood, ...], *, back_span_m: float, tip_n: float, tip_limit_ratio: float) -> SpanFound:
     """Overhang at which the tip, under one load, drops the overhang over a number; at most a quarter of the back span.
 

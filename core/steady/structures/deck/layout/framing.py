@@ -94,7 +94,7 @@ class BeamRun:
 
 @value
 class Frame:
-    """The whole frame. `flip`: u is y and v is x."""
+    """The whole frame, with the longest span and overhang of any joist. `flip`: u is y and v is x."""
 
     outline: Outline
     plan: Outline
@@ -102,22 +102,14 @@ class Frame:
     joists: tuple[Joist, ...]
     beams: tuple[BeamRun, ...]
     on_house: bool
+    longest_span_m: float
+    longest_past_m: float
     conflicts: tuple[str, ...] = ()
     notes: tuple[str, ...] = ()
 
     def site(self, u_m: float, v_m: float) -> Point:
         """A point of the framing axes on the site."""
         return (v_m, u_m) if self.flip else (u_m, v_m)
-
-    @property
-    def longest_span_m(self) -> float:
-        """The longest span of any joist."""
-        return max((span for joist in self.joists for span in joist.spans_m), default=0.0)
-
-    @property
-    def longest_past_m(self) -> float:
-        """The longest overhang of any joist."""
-        return max((past for joist in self.joists for past in joist.past_m), default=0.0)
 
 
 LINE_NAME = re.compile(r"beam-\d+")
@@ -159,7 +151,17 @@ def frame(
     if spec.bridge is not None:
         half = spec.bridge.bearing_m / 2
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
-        return Frame(outline=framing, plan=plan, flip=flip, joists=sills, beams=(), on_house=False)
+        span_m, past_m = _longest(sills)
+        return Frame(
+            outline=framing,
+            plan=plan,
+            flip=flip,
+            joists=sills,
+            beams=(),
+            on_house=False,
+            longest_span_m=span_m,
+            longest_past_m=past_m,
+        )
     overhang = min(spec.overhang_m, overhang_limit(joist_limit_m))
     if spec.seat == "flush":
         # Hung between beams, joists end at them: the outer beam stands just inside the edge.
@@ -189,6 +191,7 @@ def frame(
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
+    span_m, past_m = _longest(joists)
     return Frame(
         outline=framing,
         plan=plan,
@@ -196,9 +199,16 @@ def frame(
         joists=joists,
         beams=tuple(beams),
         on_house=on_house,
+        longest_span_m=span_m,
+        longest_past_m=past_m,
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(notes),
     )
+
+
+def _longest(joists: tuple[Joist, ...]) -> tuple[float, float]:
+    span_m = max((span for joist in joists for span in joist.spans_m), default=0.0)
+    return span_m, max((past for joist in joists for past in joist.past_m), default=0.0)
 
 
 def _house_edge(plan: Outline) -> Span:
@@ -294,7 +304,8 @@ def _set_on(
                 continue
         # A line that a joist just reaches holds it at its very end.
         within = tuple(min(max(at, joist.from_m), joist.to_m) for at, _ in supports)
-        made.append(replace(joist, supports=within, on=tuple(name for _, name in supports)))
+        on = tuple(name for _, name in supports)
+        made.append(Joist(id=joist.id, u_m=joist.u_m, from_m=joist.from_m, to_m=joist.to_m, supports=within, on=on))
     return tuple(made)
 
 
