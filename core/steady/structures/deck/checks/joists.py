@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import replace
+from functools import lru_cache
 
 from steady.errors import OutsideScope
 from steady.measure.units import LB
@@ -65,8 +66,13 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
         point_loads(found, frame, timber)
 
 
+@lru_cache(maxsize=1024)
+def _kind(from_m: float, to_m: float, supports: tuple[float, ...]) -> tuple[float, ...]:
+    return (round(to_m - from_m, 6), *(round(at - from_m, 6) for at in supports))
+
+
 def _kind_of(joist: Joist) -> tuple[float, ...]:
-    return (round(joist.to_m - joist.from_m, 6), *(round(s - joist.from_m, 6) for s in joist.supports))
+    return _kind(joist.from_m, joist.to_m, joist.supports)
 
 
 def kinds(spec: DeckSpec, joists: tuple[Joist, ...]) -> list[tuple[Joist, Envelope]]:

@@ -1,6 +1,7 @@
 """The checks of a deck's posts and footings: buckling, what keeps it upright, how big and how deep the concrete is."""
 
 import math
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
@@ -12,7 +13,7 @@ from steady.structures.deck.checks.findings import Found, Timber, line_of, post_
 from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, footing, soil_under
 from steady.structures.deck.layout.framing import Frame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
-from steady.structures.findings import said
+from steady.structures.findings import Alike, said
 
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""
@@ -35,6 +36,7 @@ def reckon_posts(
     foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
     soil = soil_under(found)
     made: list[PostFound] = []
+    alike: dict[tuple[float, ...], tuple[PostFound, Alike]] = {}
     pins = {pin.id: pin.at_m for pin in spec.pins}
     for run in frame.beams:
         beam_m = line_of(spec, timber, run.id)[0].beam.width_m
@@ -63,8 +65,17 @@ def reckon_posts(
                 foot_m=foot_m,
                 reaction_n=reactions[post.id],
             )
-            _column(found, timber, stand)
-            made.append(footing(found, frame, timber, stand, soil))
+            # Posts that are alike in height and in what rests on them are reckoned once, to a millionth of a newton and a metre.
+            key = (*(round(n, 6) for n in stand.reaction_n), round(top_m, 6))
+            if key in alike:
+                first, findings = alike[key]
+                found.again(findings, about)
+                made.append(replace(first, at=post, site=where, deck_m=deck_m, top_m=top_m))
+            else:
+                mark = found.mark()
+                _column(found, timber, stand)
+                made.append(footing(found, frame, timber, stand, soil))
+                alike[key] = made[-1], found.since(mark)
             _upright(found, frame, timber, stand)
             for spot in spec.spots:
                 reach = spot.radius_m + made[-1].width_m / 2
