@@ -18,6 +18,7 @@ from dataclasses import fields, is_dataclass, replace
 from pathlib import Path
 from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_type_hints
 
+from django.test import tag
 from pydantic_core import to_json
 from steady.errors import InputError, OutsideScope
 from steady.ground.readings import Shot
@@ -183,7 +184,7 @@ def case_of(spec: Any, site: Site, school: str) -> Case:
 
 
 def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
-    """A kind's own first line, and everything about it changed once."""
+    """A kind's own first line, and everything about it and its place changed once."""
     kind = next(one for one in KINDS if one.key == key)
     metric = rulebook(school).metric
     text = kind.line.metric if metric else kind.line.imperial
@@ -192,6 +193,7 @@ def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
     yield "as it starts", case_of(spec, site, school)
     if school in WHOLE:
         yield from ((name, case_of(one, site, school)) for name, one in changed(spec))
+    yield from ((f"site/{name}", case_of(spec, there, school)) for name, there in changed(site))
     yield from ((name, case_of(one, site, school)) for name, one in rarer(key, school))
 
 
@@ -223,6 +225,7 @@ def groups() -> list[str]:
     ]
 
 
+@tag("kept")
 class KeptPlansTest(unittest.TestCase):
     """One test a group, made below."""
 

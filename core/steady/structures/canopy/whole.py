@@ -82,7 +82,7 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
         practice=(),
         handles=own.handles,
         tasks=tuple(tasks_from(f"{own.tables}_tasks", me, counts)),
-        cautions=tuple(cautions_from(f"{own.tables}_cautions", me, _here(frame, own))),
+        cautions=tuple(cautions_from(f"{own.tables}_cautions", me, _here(frame, own, counts["holes"]))),
         details=own.details,
         members=own.members,
         conflicts=(*own.conflicts, *_stands_on(frame), *too_high(case.site.notes, me, [(0.0, own.high_m)], case.tape)),
@@ -101,9 +101,9 @@ def whole_plan(case: Case, findings: Findings, frame: Frame, held: Held, own: Ow
     )
 
 
-def _here(frame: Frame, own: Own) -> set[str]:
+def _here(frame: Frame, own: Own, holes: float) -> set[str]:
     """Which cautions are here."""
-    return {"always", *own.cases, *(("slab",) if frame.slab is not None else ())}
+    return {"always", *own.cases, *(("slab",) if frame.slab is not None else ()), *(("dug",) if holes else ())}
 
 
 def _stands_on(frame: Frame) -> list[str]:

@@ -170,17 +170,22 @@ def frame(
         # A small platform's two beam lines stay far enough apart to be two.
         depth = max(joist.to_m - joist.from_m for joist in raw)
         overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
-    # A pinned line says how far joists run past it; a pinned post leaves all lines where they were.
+    # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
+    free = replace(spec, pins=()) if pinned_line else spec
+    held = _house_edge(plan) if on_house else None
     for _ in range(8):
-        lines = _lines(spec, raw, joist_limit_m, overhang, _house_edge(plan) if on_house else None)
+        lines = _lines(free, raw, joist_limit_m, overhang, held)
         conflicts: list[str] = []
         joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
         allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
-        if overhang <= allowed + 1e-6 or pinned_line:
+        if overhang <= allowed + 1e-6:
             break
         overhang = allowed
+    if pinned_line:
+        lines, conflicts = _lines(spec, raw, joist_limit_m, overhang, held), []
+        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
     beams = _beams(spec, framing, joists, lines, beam_limit)
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:

@@ -173,8 +173,13 @@ def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
     if leaf.board_rip_m > 0:
         edges = [leaf.width_m - leaf.board_rip_m / 2, leaf.board_rip_m / 2][: leaf.rips_count]
         places = tuple(
-            Place(id=f"{leaf.id}/rip", at=_point(case, hanging, (x, leaf.gap_m)), along=(0.0, 0.0, 1.0), up=along)
-            for x in edges
+            Place(
+                id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
+                at=_point(case, hanging, (x, leaf.gap_m)),
+                along=(0.0, 0.0, 1.0),
+                up=along,
+            )
+            for number, x in enumerate(edges, start=1)
         )
         rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(leaf.board_rip_m,))
         made.append(
