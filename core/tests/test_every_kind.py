@@ -270,7 +270,7 @@ class MovesTest(unittest.TestCase):
                     if any(low < to_m < high for low, high in handle.blocked_m):
                         continue
                     made = self.moved(one, handle, to_m)
-                    found = made and next((item for item in made.handles if item.id == handle.id), None)
+                    found = next((item for item in made.handles if item.id == handle.id), None) if made else None
                     if made is None or found is None:
                         continue
                     tried += 1
