@@ -1,5 +1,6 @@
 """The real server: two workers of eight threads on the loopback address; a proxy in front brings TLS and names."""
 
+import sys
 from threading import Timer
 
 worker_class = "gthread"
@@ -24,6 +25,9 @@ def post_worker_init(worker: object) -> None:
     Not at once: workers that die as soon as they begin would leave a crowd of such processes, each busy reading its tables.
     """
     from trellis_server.searcher.ask import begin
+
+    # Threads hand on the interpreter ten times as often: whoever holds the database waits for it after every question.
+    sys.setswitchinterval(0.0005)
 
     later = Timer(SETTLES_S, begin)
     later.daemon = True

@@ -5,7 +5,9 @@ import signal
 import sys
 import uuid
 
-os.nice(15)  # whoever drags a post goes first, before half the program is read, too
+from trellis_server.places import give_way
+
+give_way(15)  # whoever drags a post goes first, before half the program is read, too
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
 
 import django

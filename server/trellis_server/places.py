@@ -1,6 +1,7 @@
-"""A few places that several processes share: whoever holds one works, the others wait."""
+"""A few places that several processes share: whoever holds one works, the others wait; and how long work gives way to short."""
 
 import fcntl
+import os
 import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
@@ -27,3 +28,14 @@ def a_place(folder: Path, name: str, many: int, waits: Callable[[], None], again
                 return
         waits()
         time.sleep(again_s)
+
+
+def give_way(by: int) -> None:
+    """From now on this process works while nobody else wants the processor.
+
+    A higher number alone is not enough: whoever is woken to answer a drag would wait until this process's turn is over, at every
+    handing on of a lock. Where the system knows no idle work, the number is all there is.
+    """
+    os.nice(by)
+    if hasattr(os, "SCHED_IDLE"):
+        os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))

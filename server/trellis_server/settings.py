@@ -91,7 +91,10 @@ if HOSTS:
 
 DATABASES = {
     "default": {
-        "ENGINE": "django.db.backends.sqlite3",
+        # SQLite, whose writers take turns.
+        "ENGINE": "trellis_server.database",
+        # A thread keeps its connection: opening one takes longer than most questions.
+        "CONN_MAX_AGE": None,
         "NAME": _database(),
         "OPTIONS": {
             # IMMEDIATE: a read-then-write transaction takes its lock at once and never fails half-way.

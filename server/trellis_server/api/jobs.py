@@ -145,11 +145,13 @@ def card(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 @router.put("/{uuid:job_id}", response={200: JobState, 409: Conflict, **REFUSALS})
 def save(request: HttpRequest, job_id: uuid.UUID, body: SaveBody) -> HttpResponse:
     """Save a change made from a revision; answers 409 with both versions when it clashes with another's."""
-    found = jobs.save(request.user, job_id, jobs.Saving(body.base, body.document, body.says, body.key))
-    if isinstance(found, jobs.State) and found.changed:
-        spec = next(item.spec for item in found.document.structures if item.spec.id == found.changed[-1])
+
+    def keeps(changed: tuple[str, ...]) -> None:
+        spec = next(item.spec for item in body.document.structures if item.spec.id == changed[-1])
         kinds.keep_choices(request.user, spec)
-    return _answer(request, found)
+
+    saving = jobs.Saving(body.base, body.document, body.says, body.key, keeps)
+    return _answer(request, jobs.save(request.user, job_id, saving))
 
 
 @router.post("/{uuid:job_id}/undo", response={200: JobState, 409: Conflict, **REFUSALS})

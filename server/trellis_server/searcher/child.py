@@ -1,7 +1,6 @@
 """One search in a process of its own: it waits for a place, tells what it finds as it finds it, and stops when nobody listens."""
 
 import logging
-import os
 import pickle
 import resource
 import signal
@@ -23,7 +22,7 @@ from steady.jobs.steps_up import look_for_steps
 from steady.memo import one_search
 from steady.structures.registry import KINDS
 
-from trellis_server.places import a_place
+from trellis_server.places import a_place, give_way
 from trellis_server.searcher.shared import shared_map
 
 WAITS_S = 0.1
@@ -88,7 +87,7 @@ def carry_out(pipe: socket.socket) -> None:
     with pipe.makefile("rwb") as file:
         signal.signal(signal.SIGXCPU, _out_of_time)
         order: Order = pickle.load(file)
-        os.nice(NICE)
+        give_way(NICE)
         resource.setrlimit(resource.RLIMIT_CPU, (MOST_S, MOST_S + 5))
         resource.setrlimit(resource.RLIMIT_AS, (MOST_BYTES, MOST_BYTES))
 

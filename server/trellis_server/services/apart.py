@@ -31,8 +31,8 @@ MOST_S = 120
 MOST_BYTES = 4_000_000_000
 KEPT_S = 24 * 3600.0
 """A result is kept for a day."""
-SILENT_S = 60.0
-"""Whatever said nothing for so long has died."""
+SILENT_S = 180.0
+"""Whatever said nothing for so long has died: on a busy box it gives way for long, and says nothing meanwhile."""
 
 Stage = Literal["waiting", "making", "made", "cancelled", "failed"]
 

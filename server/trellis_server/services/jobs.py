@@ -1,6 +1,7 @@
 """Jobs and their history: listing, saving with merge, undo, redo. Each save is one transaction."""
 
 import uuid
+from collections.abc import Callable
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Any
@@ -29,8 +30,6 @@ class State:
     document: Document
     can_undo: bool
     can_redo: bool
-    changed: tuple[str, ...] = ()
-    """Ids of the structures that a save has changed."""
     sent: int | None = None
     """Where a save was joined with another's change: the number under which what was sent is kept by itself, to go on from."""
 
@@ -71,13 +70,13 @@ def job_of(person: Person, job_id: uuid.UUID, lock: bool = False) -> Job:
     return job
 
 
-def state(job: Job) -> State:
-    """Where a job stands."""
+def state(job: Job, document: Document | None = None) -> State:
+    """Where a job stands. `document`: what its revision holds, where whoever asks has it in hand."""
     assert job.current is not None
     return State(
         job=job,
         revision=job.current,
-        document=documents.load(job.current.document),
+        document=documents.load(job.current.document) if document is None else document,
         can_undo=job.current.parent_id is not None,
         can_redo=job.redo_steps.exists(),
     )
@@ -93,12 +92,16 @@ def create(person: Person, document: Document, says: str = "started") -> State:
 
 @dataclass(frozen=True)
 class Saving:
-    """A save as a page sends it: made from revision `base`. `key`: the page's own, so that what is sent twice is kept once."""
+    """A save as a page sends it: made from revision `base`. `key`: the page's own, so that what is sent twice is kept once.
+
+    `then`: is told the structures that it changed, in the same turn at the database.
+    """
 
     base: int
     document: Document
     says: str = ""
     key: uuid.UUID | None = None
+    then: Callable[[tuple[str, ...]], None] | None = None
 
     @cached_property
     def written(self) -> documents.Json:
@@ -120,11 +123,14 @@ def save(person: Person, job_id: uuid.UUID, saving: Saving) -> State | Conflicte
     with transaction.atomic():
         job = job_of(person, job_id)
         done = _saved(job, saving, person)
+        changed = _changed(done.before, written) if done.before is not None else ()
+        if changed and saving.then is not None:
+            saving.then(changed)
     if done.clashes:
         return Conflicted(state(job), documents.load(done.merged), done.clashes)
-    return replace(
-        state(job), sent=done.sent, changed=_changed(done.before, written) if done.before is not None else ()
-    )
+    assert job.current is not None
+    known = saving.document if job.current.document is written else None
+    return replace(state(job, known), sent=done.sent)
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -241,5 +247,6 @@ def remember(person: Person, kind: str, choices: dict[str, Any]) -> None:
     """Keep the crew's last choices for a kind of structure."""
     crew = Crew.objects.filter(members=person.pk).order_by("pk").first()
     if crew is not None and crew.defaults.get(kind) != choices:
-        # By its key: a crew that is taken away meanwhile is no error of whoever saves.
-        Crew.objects.filter(pk=crew.pk).update(defaults={**crew.defaults, kind: choices})
+        with transaction.atomic(savepoint=False):  # in its turn
+            # By its key: a crew that is taken away meanwhile is no error of whoever saves.
+            Crew.objects.filter(pk=crew.pk).update(defaults={**crew.defaults, kind: choices})

@@ -1,0 +1,1 @@
+"""The database as this server opens it: SQLite, with writers that take turns."""
