@@ -1,4 +1,4 @@
-"""Whose turn it is to write: one after another, in the order in which they came, over all threads and processes.
+"""Whose turn it is to write: one after another, over all threads and processes.
 
 SQLite lets one write at a time, and whoever finds it busy sleeps and looks again, ever more seldom: under load some look a dozen
 times while others come and go. A lock of the operating system wakes the next one at once. It goes with the process that holds it.
@@ -7,13 +7,14 @@ times while others come and go. A lock of the operating system wakes the next on
 import fcntl
 import os
 import threading
-import time
 from pathlib import Path
 
 PATIENCE_S = 20.0
-"""So long a writer waits for its turn before it tries without: the database's own patience is the last word."""
-LOOKS_S = 0.004
+"""So long a writer waits for its turn in its own process before it tries without: the database's own patience is the last word."""
+
+
 _own = threading.Lock()
+# Whoever is awake goes first: handing the turn on by name would wake a thread at every step while the database stands idle.
 
 
 class Turn:
@@ -26,26 +27,18 @@ class Turn:
 
     def take(self) -> None:
         """Waits for the turn. Without one (no room for the file, or nobody gave it back) whoever asks goes on without."""
-        if self.path is None or self.held is not None:
+        if self.path is None or self.held is not None or not _own.acquire(timeout=PATIENCE_S):
             return
-        until = time.monotonic() + PATIENCE_S
-        if not _own.acquire(timeout=PATIENCE_S):
-            return
+        file = -1
         try:
             file = os.open(self.path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
+            fcntl.flock(file, fcntl.LOCK_EX)
         except OSError:
-            _own.release()  # a folder that is read only, or full: the database says so in its own words
+            # A folder that is read only, or full: the database says so in its own words.
+            if file >= 0:
+                os.close(file)
+            _own.release()
             return
-        while True:
-            try:
-                fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                break
-            except OSError:
-                if time.monotonic() > until:
-                    os.close(file)
-                    _own.release()
-                    return
-                time.sleep(LOOKS_S)
         self.held = file
 
     def give(self) -> None:
