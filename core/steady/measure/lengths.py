@@ -49,6 +49,8 @@ _NUMBER = r"(?:\d+\s+\d+/\d+|\d+/\d+|\d*\.\d+|\d+\.?)"
 _TERM = re.compile(rf"\s*({_NUMBER})\s*(''|'|\"|feet|foot|ft|inches|inch|in|metres|meters|metre|meter|mm|cm|m)?\.?\s*")
 # 2-1/2 in is two and a half inches, as it is written on drawings; with no unit after it, 7-1/2 stays feet and inches.
 _HYPHENED = re.compile(r"(?<![\d/.])(\d+)-(\d+/\d+)(?=\s*[a-z'\"])")
+# 2 290 mm, as it is shown and as many write it: thousands with a space between.
+_GROUPED = re.compile(r"(?<![\d/.])\d{1,3}(?:\s\d{3})+(?=(?:\.\d*)?\s*(mm|cm|m|$))")
 _FEET_INCHES = re.compile(rf"^\s*(\d+)\s*(?:-|\s)\s*({_NUMBER})\s*$")
 
 
@@ -77,6 +79,7 @@ def parse_length(text: str, bare: Bare = "ft", field: str = "length") -> float:
         clean = re.sub(r"([⁰¹²³⁴⁵⁶⁷⁸⁹]+)⁄", r" \1⁄", clean).translate(_SUPERSCRIPT).replace("⁄", "/")
     clean = re.sub(r"(?<=['t])\s*-\s*(?=\d)", " ", clean).strip()  # 7'-6" is 7' 6"
     clean = _HYPHENED.sub(r"\1 \2", clean)
+    clean = _GROUPED.sub(lambda found: "".join(found[0].split()) if found[1] or bare == "mm" else found[0], clean)
     sign_ratio = 1.0
     if clean.startswith("-"):
         sign_ratio, clean = -1.0, clean[1:].strip()

@@ -51,6 +51,8 @@ const TERM = new RegExp(
   String.raw`\s*(${NUMBER})\s*(''|'|"|feet|foot|ft|inches|inch|in|metres|meters|metre|meter|mm|cm|m)?\.?\s*`,
   'y',
 )
+/** 2 290 mm, as it is shown and as many write it: thousands with a space between. */
+const GROUPED = /(?<![\d/.])\d{1,3}(?:\s\d{3})+(?=(?:\.\d*)?\s*(mm|cm|m|$))/g
 const FEET_INCHES = new RegExp(String.raw`^\s*(\d+)\s*(?:-|\s)\s*(${NUMBER})\s*$`)
 
 /** A length in metres, or null where the text is not one. `bare` is the unit of a single number without one. */
@@ -70,6 +72,7 @@ export function parseLength(text: string, bare: Bare = 'ft'): number | null {
   }
   clean = clean.replace(/(?<=['t])\s*-\s*(?=\d)/g, ' ').trim() // 7'-6" is 7' 6"
   clean = clean.replace(/(?<![\d/.])(\d+)-(\d+\/\d+)(?=\s*[a-z'"])/g, '$1 $2') // 2-1/2 in is two and a half inches
+  clean = clean.replace(GROUPED, (all: string, unit: string) => (unit || bare === 'mm' ? all.replace(/\s/g, '') : all))
   let sign = 1
   if (clean.startsWith('-')) {
     sign = -1
