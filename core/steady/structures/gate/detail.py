@@ -2,6 +2,7 @@
 
 import math
 from dataclasses import replace
+from functools import lru_cache
 
 from steady.plan.model import Bar, Detail, Measure, Push, Trace
 from steady.structures.gate.leaf import Leaf
@@ -12,6 +13,7 @@ OUT_M = 0.22
 """Length of an arrow that leads out of the leaf."""
 
 
+@lru_cache(maxsize=256)
 def leaf_detail(found: LeafFound, gate: str) -> Detail:
     """The leaf from the front, hinge at the left; under it what the lower edge's latch end meets through the arc.
 
@@ -149,6 +151,7 @@ def _rail(named: str, start: tuple[float, float], end: tuple[float, float], widt
     return Bar(id=named, what="rail", start=start, end=end, width_m=width_m, force_n=force_n)
 
 
+@lru_cache(maxsize=256)
 def plan_detail(found: LeafFound, gate: str) -> Detail:
     """From above: the leaf closed and open, the arc between, and what stands in the way; hinge at the left, swing upward."""
     leaf, design = found.leaf, found.leaf.design
@@ -235,6 +238,7 @@ def _stile(name: str, x_m: float, foot_m: float, leaf: Leaf, past_m: tuple[float
     return Bar(id=name, what="stile", start=start, end=end, width_m=leaf.stile_m)
 
 
+@lru_cache(maxsize=256)
 def arc_detail(found: LeafFound, gate: str) -> Detail | None:
     """The arc of the latch end unrolled: the ground it passes over, and the leaf's lower edge above it."""
     leaf, design = found.leaf, found.leaf.design

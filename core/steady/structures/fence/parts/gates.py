@@ -58,7 +58,11 @@ def parts(
 
 def _of(bay: str, part: Part) -> Part:
     """The part as its gate's: whoever picks a board of a leaf means the gate."""
-    return replace(part, places=tuple(replace(place, about=bay) for place in part.places))
+    places = tuple(
+        Place(id=one.id, at=one.at, along=one.along, up=one.up, count=one.count, step=one.step, about=bay)
+        for one in part.places
+    )
+    return replace(part, places=places)
 
 
 def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
