@@ -78,10 +78,9 @@ def reckon_pavilion(case: Case) -> PavilionFound:
         _beam(found, laid, loads, line, spec.middle_posts)
     check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
     held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid))
-    f, run = factors_of(case.book), rafter_run(laid.sides[0])
-    lifted = (
-        max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * laid.spacing_m * run.reactions_n(1.0)[0]
-    )
+    # Of unlike pitches one side's rafters reach farther than the other's: the same tie stands on both.
+    f, reach_m = factors_of(case.book), max(rafter_run(side).reactions_n(1.0)[0] for side in laid.sides)
+    lifted = max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * laid.spacing_m * reach_m
     ties(found, laid.frame, loads, held, lifted)
     return PavilionFound(findings=found, laid=laid, loads=loads, held=held, hip=hip)
 
