@@ -60,6 +60,12 @@ class ChoicesTest(unittest.TestCase):
                     seen += len(chosen)
         self.assertGreater(seen, 5)
 
+    def test_joists_along_the_house_are_told_as_they_run(self) -> None:
+        for run in ("out", "along"):
+            spec = replace(DECK.read(Ask(text="16x12 up3", id="k", bare="ft", school="us")), joists_run=run)
+            rows = [row for row in DECK.choices(case(spec, site())) if row.group == "ways"]
+            self.assertEqual([row.says.split()[0] for row in rows if row.chosen], [run])
+
     def test_what_is_taken_is_then_how_it_is_built(self) -> None:
         for name, where, groups in self.groups():
             for group, rows in groups.items():
@@ -140,10 +146,12 @@ class FormulasTest(unittest.TestCase):
 class LoopTest(unittest.TestCase):
     def test_every_corner_of_a_square_pen_is_as_hard_as_every_other(self) -> None:
         """Four equal straights on level ground: what holds of one corner post holds of all, the first not left out."""
-        for turn in (math.pi / 2, -math.pi / 2):
+        for turn, first in ((math.pi / 2, 0.0), (-math.pi / 2, 0.0), (math.pi / 2, 0.4), (-math.pi / 2, 1.1)):
             spec = FenceSpec(
                 id="f",
-                straights=tuple(Straight(id=f"s{k}", length_m=24 * FT, turn_rad=turn if k else 0.0) for k in range(4)),
+                straights=tuple(
+                    Straight(id=f"s{k}", length_m=24 * FT, turn_rad=turn if k else first) for k in range(4)
+                ),
                 closed=True,
             )
             level = site(grounds=(Ground(line="f", shots=(Shot(at_m=0.0, height_m=0.0),)),))
