@@ -1,0 +1,159 @@
+"""Stairs of random decks, laid out a second time: risers, goings, runs, stringers and treads by plain arithmetic."""
+
+import itertools
+import math
+import random
+import unittest
+from dataclasses import replace
+from typing import Any
+
+from steady.ground.site import Site
+from steady.measure.units import FT, IN
+from steady.plan.model import Part, Plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.deck.spec.deck import StairDesign
+from steady.structures.deck.ways.candidates import at_home
+from steady.structures.stair.reckon import HANDRAIL_RISERS, StairAsk, StairFound, reckon_stair
+from steady.yard.stock import sticks
+
+from tests.test_deck import deck, planned
+
+SOIL = {"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}
+MOST_RISER_M = {"us": 7.75 * IN, "ca": 0.2, "uk": 0.22, "nz": 0.2}
+"""The steepest riser of a private stair. From memory, as the schools' notes give them; ca and nz at most so much."""
+
+
+def ask(rise_m: float, **changes: Any) -> StairAsk:
+    asked: dict[str, Any] = {
+        "drop_at": lambda out_m: rise_m,
+        "width_m": 0.95,
+        "going_m": 0.28,
+        "riser_m": None,
+        "cut": True,
+        "spacing_m": 0.4064,
+        "stringer": sticks()["joist 2x12 pine"],
+        "tread_m": 0.0254,
+    }
+    return StairAsk(**{**asked, **changes})
+
+
+def found(rise_m: float, school: str = "us", **changes: Any) -> StairFound:
+    return reckon_stair(ask(rise_m, **changes), rulebook(school), "s")
+
+
+class RisersTest(unittest.TestCase):
+    def test_risers_are_the_fewest_that_are_low_enough_and_all_alike(self) -> None:
+        rng = random.Random(3)
+        for _ in range(200):
+            rise = rng.uniform(0.1, 3.2)
+            one = found(rise)
+            self.assertAlmostEqual(one.risers * one.riser_m, rise, places=9)
+            self.assertLessEqual(one.riser_m, MOST_RISER_M["us"] + 1e-9)
+            if one.risers > 1:
+                self.assertGreater(rise / (one.risers - 1), MOST_RISER_M["us"])
+            self.assertAlmostEqual(one.run_m, (one.risers - 1) * 0.28, places=9)
+
+    def test_a_wished_riser_is_never_passed(self) -> None:
+        rng = random.Random(4)
+        for _ in range(60):
+            rise, wished = rng.uniform(0.3, 2.5), rng.uniform(0.14, 0.19)
+            one = found(rise, riser_m=wished)
+            self.assertLessEqual(one.riser_m, wished + 1e-9)
+            self.assertEqual(one.risers, math.ceil(rise / wished - 1e-9))
+
+    def test_on_falling_ground_it_lands_where_the_ground_is(self) -> None:
+        """A bank that falls one in ten: as many risers as the drop at the landing asks for, no more."""
+        for top in (0.5, 0.9, 1.4, 2.2):
+            one = found(top, drop_at=lambda out_m, top=top: top + out_m / 10)
+            self.assertAlmostEqual(one.rise_m, top + one.run_m / 10, delta=0.1 * 0.28 + 1e-6)
+            self.assertAlmostEqual(one.risers * one.riser_m, one.rise_m, places=9)
+            self.assertLessEqual(one.riser_m, MOST_RISER_M["us"] + 1e-9)
+
+    def test_stringers_stand_no_farther_apart_than_they_may(self) -> None:
+        for width in (0.7, 0.9, 0.95, 1.2, 1.8, 2.4):
+            one = found(1.0, width_m=width)
+            self.assertGreaterEqual(one.stringers, 2)
+            self.assertLessEqual(width / (one.stringers - 1), 0.4064 + 1e-9)
+            if one.stringers > 2:
+                self.assertGreater(width / (one.stringers - 2), 0.4064)
+
+    def test_a_handrail_from_four_risers_on(self) -> None:
+        for rise in (0.3, 0.55, 0.8, 1.4):
+            one = found(rise)
+            self.assertEqual(bool(one.handrails), one.risers >= HANDRAIL_RISERS)
+
+    def test_its_slope_is_a_riser_over_a_going(self) -> None:
+        for rise in (0.6, 1.1, 1.9):
+            one = found(rise)
+            self.assertAlmostEqual(math.tan(one.slope_rad), one.riser_m / 0.28, places=9)
+
+    def test_every_school_holds_its_own_riser(self) -> None:
+        rng = random.Random(5)
+        for school, most in MOST_RISER_M.items():
+            for _ in range(30):
+                one = found(rng.uniform(0.4, 2.4), school)
+                self.assertLessEqual(one.riser_m, most + 0.021, school)
+                limits = [check for check in one.checks if check.name == "Stair's risers"]
+                for check in limits:
+                    self.assertLessEqual(check.use, 1 + 1e-9)
+
+
+class FlightTest(unittest.TestCase):
+    """The flight as it is cut, on decks by chance."""
+
+    def decks(self, count: int) -> list[tuple[str, Any, Plan, StairDesign]]:
+        rng, made = random.Random(17), []
+        while len(made) < count:
+            school = rng.choice(tuple(SOIL))
+            spec = at_home(
+                deck(f"{rng.uniform(12, 18):.1f}x{rng.uniform(9, 13):.1f} up{rng.uniform(2, 6):.2f}"), school
+            )
+            design = StairDesign(
+                id="s", edge=2, at_m=1.0, width_m=rng.uniform(0.95, 1.5), going_m=rng.uniform(0.26, 0.3)
+            )
+            spec = replace(spec, stairs=(design,))
+            plan = planned(spec, Site(soil=SOIL[school], frost_m=0.5), school)
+            made.append((school, spec, plan, design))
+        return made
+
+    def of(self, plan: Plan, role: str) -> list[Part]:
+        return [part for part in plan.parts if part.role == role]
+
+    def test_a_tread_less_than_risers_and_as_wide_as_the_stair(self) -> None:
+        for school, spec, plan, design in self.decks(24):
+            up = max(corner.height_m for corner in spec.outline)
+            treads = self.of(plan, "tread")
+            self.assertTrue(treads, school)
+            heights = sorted({round(place.at[2], 3) for part in treads for place in part.places})
+            risers = len(heights) + 1
+            with self.subTest(school, up=up):
+                self.assertLessEqual(up / risers, MOST_RISER_M[school] + 0.021)
+                steps = [b - a for a, b in itertools.pairwise(heights)]
+                for step in steps:
+                    self.assertAlmostEqual(step, up / risers, delta=0.004)
+                for part in treads:
+                    self.assertAlmostEqual(part.length_m, design.width_m, delta=0.08)
+
+    def test_stringers_reach_from_the_deck_to_the_ground(self) -> None:
+        for school, spec, plan, design in self.decks(24):
+            up = max(corner.height_m for corner in spec.outline)
+            stringers = self.of(plan, "stringer")
+            treads = {round(place.at[2], 3) for part in self.of(plan, "tread") for place in part.places}
+            run = len(treads) * design.going_m
+            straight = math.hypot(run, up * len(treads) / (len(treads) + 1))
+            with self.subTest(school, up=up):
+                for part in stringers:
+                    self.assertGreater(part.length_m, 0.85 * straight)
+                    self.assertLess(part.length_m, straight + 2.5 * FT)
+
+    def test_treads_lie_a_going_apart(self) -> None:
+        for school, _, plan, design in self.decks(16):
+            out = sorted({round(place.at[1], 3) for part in self.of(plan, "tread") for place in part.places})
+            by_height: dict[float, list[float]] = {}
+            for part in self.of(plan, "tread"):
+                for place in part.places:
+                    by_height.setdefault(round(place.at[2], 3), []).append(place.at[1])
+            fronts = [max(rows) for _, rows in sorted(by_height.items(), reverse=True)]
+            for a, b in itertools.pairwise(fronts):
+                self.assertAlmostEqual(b - a, design.going_m, delta=0.004, msg=school)
+            self.assertTrue(out)
