@@ -102,7 +102,8 @@ class FlightTest(unittest.TestCase):
     """The flight as it is cut, on decks by chance."""
 
     def decks(self, count: int) -> list[tuple[str, Any, Plan, StairDesign]]:
-        rng, made = random.Random(17), []
+        rng = random.Random(17)
+        made: list[tuple[str, Any, Plan, StairDesign]] = []
         while len(made) < count:
             school = rng.choice(tuple(SOIL))
             spec = at_home(

@@ -16,6 +16,8 @@ FINE_CELL, COARSE_CELL = 4, 16  # a sixteenth and a quarter of an inch, in units
 MANY_LENGTHS = 100
 INTEGER_NODES = 1
 """Whole sticks are looked for so far into the search tree: counted work, never a clock: the same pieces give the same list."""
+MOST_WAYS, SMALL_NODES = 1200, 200
+"""Where a stick can be cut in no more ways than this, all of them are looked at, and farther [our own]."""
 Column = tuple[int, tuple[int, ...]]
 
 
@@ -41,7 +43,13 @@ def improve(task: CutTask, first: Sticks, bound: float) -> tuple[Sticks, float]:
     plan = _served(task, search, found, cell) if found else first
     if cost_of(task, plan) > cost_of(task, first):
         plan = first
-    return plan, max(bound, lifted(proved, task))
+    bound = max(bound, lifted(proved, task))
+    if cost_of(task, plan) > bound + 1e-9 and (every := every_way(task)):
+        # A day's few pieces: the best of all ways to cut them, by their true lengths.
+        small = _whole(task, every, SMALL_NODES)
+        if small and cost_of(task, small) < cost_of(task, plan) - 1e-9:
+            plan = small
+    return plan, bound
 
 
 def _up(task: CutTask, length: int, cell: int) -> int:
@@ -144,11 +152,30 @@ def _price(task: CutTask, duals: np.ndarray, cell: int) -> tuple[list[Column], f
     return found, ratio
 
 
-def _whole(task: CutTask, columns: list[Column]) -> Sticks:
+def every_way(task: CutTask) -> list[Column]:
+    """Every way to cut each stick that no piece could be added to; none where they are too many to look at."""
+    found: list[Column] = []
+    for stock, (usable, *_) in enumerate(task.stocks):
+        open_ways: list[tuple[int, ...]] = [()]
+        for piece, length in enumerate(task.lengths):
+            last = piece == len(task.lengths) - 1
+            grown = []
+            for way in open_ways:
+                left = usable - sum(task.lengths[k] * many for k, many in enumerate(way))
+                most = min(task.counts[piece], left // length)
+                grown += [(*way, many) for many in (range(most, -1, -1) if not last else (most,))]
+            open_ways = grown
+            if len(open_ways) + len(found) > MOST_WAYS:
+                return []
+        found += [(stock, way) for way in open_ways if any(way)]
+    return found
+
+
+def _whole(task: CutTask, columns: list[Column], nodes: int = INTEGER_NODES) -> Sticks:
     """Whole sticks over the columns found; the surplus pieces are dropped from their sticks. Empty: nothing found."""
     unique = list(dict.fromkeys(columns))
     model = _model(task, unique, whole=True)
-    model.setOptionValue("mip_max_nodes", INTEGER_NODES)
+    model.setOptionValue("mip_max_nodes", nodes)
     model.run()
     solution = model.getSolution().col_value
     if not solution or len(solution) != len(unique):
