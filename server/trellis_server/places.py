@@ -4,7 +4,7 @@ import fcntl
 import os
 import time
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 
 
@@ -38,4 +38,5 @@ def give_way(by: int) -> None:
     """
     os.nice(by)
     if hasattr(os, "SCHED_IDLE"):
-        os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
+        with suppress(OSError):  # a box may forbid it
+            os.sched_setscheduler(0, os.SCHED_IDLE, os.sched_param(0))
