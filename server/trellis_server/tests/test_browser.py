@@ -100,12 +100,14 @@ class JobTest(SignedIn):
         page = self.page
         self.sheet()
         column = page.locator(".reckoning")
-        post = page.locator('path.post[data-id="windbreak/post/start+3"]').last
+        # On the drawing: the column beside it shows the post, too.
+        post = page.locator('.canvas path.post[data-id="windbreak/post/start+3"]').last
         box = post.bounding_box()
         assert box
         x, y = box["x"] + box["width"] / 2, box["y"] + 20
         page.mouse.click(x, y)
         expect(column.locator(".sums")).to_be_visible()
+        expect(column.locator(".check").first).to_contain_text("Holds in the ground")  # its own checks have come
         hole = column.locator(".sums dd").first.inner_text()
         told = column.locator(".check").all_inner_texts()
         drawn = post.get_attribute("d")
@@ -119,7 +121,7 @@ class JobTest(SignedIn):
         page.mouse.up()
         self.saved()
         expect(column).to_have_attribute("aria-busy", "false")
-        self.eventually(lambda: bool(self.spec()["locks"]))
+        self.eventually(lambda: column.locator(".check").all_inner_texts() != told)
 
     def test_keys_walk_the_posts_and_open_the_working(self) -> None:
         page = self.page
