@@ -9,6 +9,7 @@ from dataclasses import replace
 from typing import Any
 
 from pydantic_core import to_json
+from steady.drawing.views import views
 from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.plan.model import Part, Plan
@@ -95,8 +96,6 @@ class EveryKindTest(unittest.TestCase):
                     self.assertTrue(
                         check.about in things | opened or check.about.startswith(f"{made.id}/"), check.about
                     )
-                posts = {part.id for part in made.parts if part.role == "post"}
-                posts |= {p.id for part in made.parts if part.role == "post" for p in part.places}
                 for footing in made.footings:
                     self.assertTrue(footing.under in things, footing.under)
                 marks = {mark.id for mark in made.marks}
@@ -118,8 +117,6 @@ class EveryKindTest(unittest.TestCase):
                 self.assertEqual(done, set(after))
 
     def test_every_piece_of_wood_is_drawn(self) -> None:
-        from steady.drawing.views import views
-
         for one in self.each():
             shown = {
                 name

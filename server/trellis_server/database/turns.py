@@ -1,20 +1,21 @@
 """Whose turn it is to write: one after another, over all threads and processes.
 
 SQLite lets one write at a time, and whoever finds it busy sleeps and looks again, ever more seldom: under load some look a dozen
-times while others come and go. A lock of the operating system wakes the next one at once. It goes with the process that holds it.
+times while others come and go. Here the next thread of a process is woken at once, and one of each process looks again at short
+intervals. A turn goes with the process that holds it.
 """
 
 import fcntl
 import os
 import threading
+import time
 from pathlib import Path
 
 PATIENCE_S = 20.0
-"""So long a writer waits for its turn in its own process before it tries without: the database's own patience is the last word."""
-
-
-_own = threading.Lock()
+"""So long a writer waits for its turn before it tries without: the database's own patience is the last word."""
+LOOKS_S = 0.004
 # Whoever is awake goes first: handing the turn on by name would wake a thread at every step while the database stands idle.
+_own = threading.Lock()
 
 
 class Turn:
@@ -29,17 +30,9 @@ class Turn:
         """Waits for the turn. Without one (no room for the file, or nobody gave it back) whoever asks goes on without."""
         if self.path is None or self.held is not None or not _own.acquire(timeout=PATIENCE_S):
             return
-        file = -1
-        try:
-            file = os.open(self.path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
-            fcntl.flock(file, fcntl.LOCK_EX)
-        except OSError:
-            # A folder that is read only, or full: the database says so in its own words.
-            if file >= 0:
-                os.close(file)
+        self.held = _locked(self.path)
+        if self.held is None:
             _own.release()
-            return
-        self.held = file
 
     def give(self) -> None:
         """Gives the turn back, if it was taken."""
@@ -47,3 +40,20 @@ class Turn:
         if file is not None:
             os.close(file)
             _own.release()
+
+
+def _locked(path: Path) -> int | None:
+    """The file, locked against every other process; None: it cannot be made, or nobody gave it back in time."""
+    try:
+        file = os.open(path, os.O_RDWR | os.O_CREAT | os.O_CLOEXEC, 0o600)
+    except OSError:
+        return None  # a folder that is read only, or full: the database says so in its own words
+    until = time.monotonic() + PATIENCE_S
+    while time.monotonic() < until:
+        try:
+            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+            return file
+        except OSError:
+            time.sleep(LOOKS_S)
+    os.close(file)
+    return None

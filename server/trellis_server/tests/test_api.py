@@ -481,8 +481,10 @@ class ClockTest(SiteCase):
 
     def test_a_clock_set_back_between_two_readings_leaves_them_in_order(self) -> None:
         now = timezone.now()
-        rows = [self.reading(1.0, "phone", measured_at=(now + timedelta(days=900)).isoformat()),
-                self.reading(2.0, "phone", measured_at=(now - timedelta(minutes=3)).isoformat())]  # fmt: skip
+        rows = [
+            self.reading(1.0, "phone", measured_at=(now + timedelta(days=900)).isoformat()),
+            self.reading(2.0, "phone", measured_at=(now - timedelta(minutes=3)).isoformat()),
+        ]
         body = {"readings": rows, "sent_at": now.isoformat()}
         self.assertEqual(self.caller.send("POST", f"/api/jobs/{self.job}/readings", body).status_code, 200)
         self.assertEqual(self.values(), [1.0, 2.0])

@@ -13,10 +13,9 @@ from pathlib import Path
 from django.conf import settings
 
 from trellis_server.places import a_place
+from trellis_server.tests.holding import holder
 
 HOLDER = """
-import sys, time
-sys.path[:0] = [{server!r}]
 from pathlib import Path
 from trellis_server.places import a_place
 with a_place(Path({folder!r}), "place", {many}, lambda: None, 0.01):
@@ -43,14 +42,7 @@ class PlacesTest(unittest.TestCase):
 
     def holder(self, many: int) -> subprocess.Popen[str]:
         """Another process that has a place."""
-        code = HOLDER.format(server=SERVER, folder=str(self.folder), many=many)
-        found = subprocess.Popen([sys.executable, "-c", code], stdout=subprocess.PIPE, text=True)
-        self.addCleanup(found.wait)
-        self.addCleanup(found.kill)
-        assert found.stdout is not None
-        self.addCleanup(found.stdout.close)
-        self.assertEqual(found.stdout.readline().strip(), "held")
-        return found
+        return holder(self, HOLDER.format(folder=str(self.folder), many=many))
 
     def test_no_more_at_once_than_there_are_places(self) -> None:
         now, most, guard = 0, 0, threading.Lock()

@@ -5,24 +5,23 @@ import os
 import signal
 import sqlite3
 import subprocess
-import sys
 import tempfile
 import threading
 import time
 import unittest
 from contextlib import closing
 from pathlib import Path
+from unittest import mock
 
-from django.conf import settings
 from django.db import connection, transaction
 from django.test import TransactionTestCase
 
+from trellis_server.database import turns
 from trellis_server.database.turns import Turn
 from trellis_server.models import Crew
+from trellis_server.tests.holding import holder
 
 HOLDER = """
-import sys, time
-sys.path[:0] = {paths!r}
 from trellis_server.database.turns import Turn
 Turn({database!r}).take()
 print("held", flush=True)
@@ -37,15 +36,7 @@ class TurnTest(unittest.TestCase):
 
     def other(self) -> subprocess.Popen[str]:
         """Another process that has the turn."""
-        base = Path(settings.BASE)
-        code = HOLDER.format(paths=[str(base / "server"), str(base / "core")], database=self.database)
-        found = subprocess.Popen([sys.executable, "-c", code], stdout=subprocess.PIPE, text=True)
-        self.addCleanup(found.wait)
-        self.addCleanup(found.kill)
-        assert found.stdout is not None
-        self.addCleanup(found.stdout.close)
-        self.assertEqual(found.stdout.readline().strip(), "held")
-        return found
+        return holder(self, HOLDER.format(database=self.database))
 
     def test_a_thread_waits_until_the_other_gives(self) -> None:
         first, told = Turn(self.database), list[str]()
@@ -91,6 +82,24 @@ class TurnTest(unittest.TestCase):
         os.kill(holder.pid, signal.SIGKILL)
         self.assertTrue(got.wait(10))
         waiting.join(10)
+
+    def test_where_a_process_that_has_it_hangs_nobody_waits_for_ever(self) -> None:
+        """Then the database has the word: it refuses, in plain words, what the other has locked."""
+        hung = self.other()
+        os.kill(hung.pid, signal.SIGSTOP)
+        with mock.patch.object(turns, "PATIENCE_S", 0.2):
+            for _ in range(2):
+                turn, began = Turn(self.database), time.monotonic()
+                turn.take()
+                self.assertIsNone(turn.held)
+                self.assertLess(time.monotonic() - began, 5)
+                turn.give()
+        os.kill(hung.pid, signal.SIGKILL)
+        hung.wait()
+        turn = Turn(self.database)
+        turn.take()
+        self.assertIsNotNone(turn.held)
+        turn.give()
 
     def test_its_file_is_its_owners_alone(self) -> None:
         turn = Turn(self.database)

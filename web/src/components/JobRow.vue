@@ -30,7 +30,9 @@ const { data, error, refetch } = useQuery({
   enabled: looked,
 })
 const structures = computed(() => (data.value ?? props.card).structures)
-/** Several structures open on their site, one on its sheet, none on the brief; on a phone a job opens on today's work. */
+/**
+ * Several structures open on their site, one on its sheet, none on the brief; on a phone a job opens on today's work.
+ */
 const phone = useMediaQuery('(max-width: 860px)')
 const to = computed(() => {
   const { id: job, structures: held } = props.card

@@ -13,7 +13,9 @@ export interface Left {
   count: number
 }
 
-/** What this browser holds under the person's name that the server has not: sent again, or shown with a way to mend it. */
+/**
+ * What this browser holds under the person's name that the server has not: sent again, or shown with a way to mend it.
+ */
 export function useLeft() {
   const left = ref<Left[]>([])
   const says = computed(() =>

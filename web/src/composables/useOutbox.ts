@@ -122,7 +122,9 @@ export function useOutbox(job: string) {
     keepTheirs(job, theirs.value)
   }
 
-  /** The last word on something, whoever's phone said it: by the server's clock; what it has not yet heard comes last. */
+  /**
+   * The last word on something, whoever's phone said it: by the server's clock; what it has not yet heard comes last.
+   */
   const last = (about: string, what: string): Said | null =>
     [...theirs.value, ...mine.value]
       .filter((item) => item.about === about && item.what === what)

@@ -9,7 +9,9 @@ const line = (more: object) => JSON.stringify({ rows: [], at: 0, planned: 0, say
 const POST = vi.hoisted(() => vi.fn())
 vi.mock('@/api/client', async (original) => ({ ...(await original<object>()), api: { POST } }))
 
-/** A server whose lines are said one after another by the test, and the signals by which it hears that nobody listens. */
+/**
+ * A server whose lines are said one after another by the test, and the signals by which it hears that nobody listens.
+ */
 function server() {
   const said: ReadableStreamDefaultController<Uint8Array>[] = []
   const signals: AbortSignal[] = []

@@ -12,8 +12,8 @@ export interface Moving {
 
 /**
  * The sheet of one structure, asked again whenever the document or the selection changes. One question is on its way
- * at a time and only the newest waits, so that a drag never queues up; what is typed or let go ends the question before it,
- * whose answer nobody wants any more.
+ * at a time and only the newest waits, so that a drag never queues up; what is typed or let go ends the question
+ * before it, whose answer nobody wants any more.
  */
 export function useSheet(
   document: Ref<Job | null>,
@@ -22,7 +22,10 @@ export function useSheet(
   moving: Ref<Moving | null>,
 ) {
   const sheet = shallowRef<Sheet | null>(null)
-  /** The last sheet that was answered whole: a pull brings its drawing alone, whose posts never stand beside older checks. */
+  /**
+   * The last sheet that was answered whole: a pull brings its drawing alone, whose posts never stand beside older
+   * checks.
+   */
   const settled = shallowRef<Sheet | null>(null)
   const problems = ref<Problem[]>([])
   const failed = ref('')

@@ -1,4 +1,7 @@
-/** What a browser keeps under a person's name: jobs and sheets as last seen, what is typed and not saved, readings not sent. */
+/**
+ * What a browser keeps under a person's name: jobs and sheets as last seen, what is typed and not saved, readings not
+ * sent.
+ */
 import type { Job, JobState, ReadingBody, Sheet } from '@/api/types'
 import { drop, get, keys, put } from '@/logic/box'
 import { mine } from '@/logic/whose'

@@ -26,9 +26,9 @@ const same = (a: unknown, b: unknown) => plain(a) === plain(b)
 /**
  * The open job: its document, its history, and whether it is saved. Every change goes through `change`.
  *
- * What is typed is kept in the browser's store before it is sent, under the person's name, and dropped from there once the
- * server has it: a reload, a crash, a sign-out or days without signal lose nothing. A save whose answer did not come is sent
- * again with its key before anything newer, so that nothing is doubled.
+ * What is typed is kept in the browser's store before it is sent, under the person's name, and dropped from there
+ * once the server has it: a reload, a crash, a sign-out or days without signal lose nothing. A save whose answer did
+ * not come is sent again with its key before anything newer, so that nothing is doubled.
  */
 export const useJob = defineStore('job', () => {
   const id = ref('')
@@ -140,7 +140,9 @@ export const useJob = defineStore('job', () => {
     if (id.value === job && saved.value === 'saved') takeOver(await leftBehind(job))
   }
 
-  /** Asks for the job until the server answers, unless something is typed meanwhile: that is joined when it is saved. */
+  /**
+   * Asks for the job until the server answers, unless something is typed meanwhile: that is joined when it is saved.
+   */
   function lookAgain(job: string): void {
     setTimeout(async () => {
       if (id.value !== job || !behind.value) return
@@ -182,7 +184,8 @@ export const useJob = defineStore('job', () => {
   /** Changes the document and saves it soon after. */
   function change(edit: (job: Job) => void, says: string): void {
     if (stepping) {
-      // An undo is on its way: the change is made on what it brings, not lost to it, nor to a page that closes meanwhile.
+      // An undo is on its way: the change is made on what it brings, not lost to it, nor to a page that closes
+      // meanwhile.
       ahead.push({ edit, says })
       keep()
       return

@@ -155,7 +155,10 @@ export class StandIn {
   }
 }
 
-/** How bad the road is: shares of questions lost on the way there, of answers lost on the way back, of the server's own faults. */
+/**
+ * How bad the road is: shares of questions lost on the way there, of answers lost on the way back, of the server's own
+ * faults.
+ */
 export interface Road {
   away: boolean
   lost: number
@@ -164,7 +167,9 @@ export interface Road {
   slow_ms: number
 }
 
-/** The client that a page asks by, over a road of its own; once the page is closed nothing of it arrives or is answered. */
+/**
+ * The client that a page asks by, over a road of its own; once the page is closed nothing of it arrives or is answered.
+ */
 export function client(server: StandIn, who: string, road: Road, random: () => number, open: () => boolean) {
   async function ask(work: () => Answer): Promise<Answer> {
     await wait()

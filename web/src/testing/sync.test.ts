@@ -1,6 +1,7 @@
 /**
- * Two browsers and a phone on one job, over roads that lose, hold up and overtake: whatever anybody typed or measured arrives
- * once, and goes only by an undo. Runs are drawn by seed; SYNC_RUNS says how many (2,000 now and then, fewer each time).
+ * Two browsers and a phone on one job, over roads that lose, hold up and overtake: whatever anybody typed or measured
+ * arrives once, and goes only by an undo. Runs are drawn by seed; SYNC_RUNS says how many (2,000 now and then, fewer
+ * each time).
  */
 import { createPinia } from 'pinia'
 import { afterEach, beforeEach, expect, it, vi } from 'vitest'
