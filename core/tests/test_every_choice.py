@@ -11,6 +11,7 @@ from steady.ground.site import Ground
 from steady.jobs.document import case_of
 from steady.measure.units import FT, IN
 from steady.plan.verdict import state
+from steady.rulebooks.answers import si
 from steady.structures.choice import Choice
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import Existing
@@ -19,6 +20,7 @@ from steady.structures.fence.spec.floor import Floor
 from steady.structures.floating.kind import FLOAT
 from steady.structures.kind import Ask, Case, Kind, changed
 from steady.structures.lean_to.kind import LEAN_TO
+from steady.structures.rated import Rated
 from steady.structures.registry import plan
 from steady.yard.stock import bag_yield_m3
 
@@ -65,6 +67,24 @@ class ChoicesTest(unittest.TestCase):
             spec = replace(DECK.read(Ask(text="16x12 up3", id="k", bare="ft", school="us")), joists_run=run)
             rows = [row for row in DECK.choices(case(spec, site())) if row.group == "ways"]
             self.assertEqual([row.says.split()[0] for row in rows if row.chosen], [run])
+
+    def test_how_it_is_built_fares_in_its_row_as_on_its_sheet(self) -> None:
+        """With every maker's number that is asked for typed, too: one page never says two verdicts of one thing."""
+        seen = 0
+        for one in every():
+            if one.case.book.key != "us" or one.kind.key not in ("pergola", "fence"):
+                continue
+            needs = {gap.name: gap.needs for gap in one.plan.not_covered if gap.needs is not None}
+            for share in (0.0, 1.5, 0.5):
+                held = tuple(Rated(what=name, holds_n=share * si(step)) for name, step in needs.items() if share)
+                where = one.case.of(replace(one.case.spec, ratings=held))
+                sheet = state(plan(where))
+                for row in one.kind.choices(where):
+                    if row.chosen:
+                        with self.subTest(one.name, says=row.says, rated=share):
+                            self.assertEqual(row.whole, sheet)
+                            seen += 1
+        self.assertGreater(seen, 10)
 
     def test_what_is_taken_is_then_how_it_is_built(self) -> None:
         for name, where, groups in self.groups():

@@ -13,6 +13,7 @@ from steady.structures.kind import Case
 from steady.structures.pergola.layout import Laid, lay_out, shade_share
 from steady.structures.pergola.plan import plan_pergola
 from steady.structures.pergola.spec import PergolaSpec
+from steady.structures.rated import with_ratings
 
 DENSITIES = (0.5, 0.75, 1.0, 1.25, 1.5, 2.0)
 """Shares of the slats there are now that stand beside each other [our own]."""
@@ -40,7 +41,7 @@ def choices(case: Case) -> Iterator[Choice]:
 def _planned(case: Case, group: str, change: Change, chosen: bool, says: str = "") -> Choice:
     then = case.of(replace(case.spec, **dict(change)))
     try:
-        made = plan_pergola(then)
+        made = with_ratings(plan_pergola(then), then.spec.ratings)
         words = says or slats_say(then, lay_out(then, then.spec.posts or 2))
     except InputError as error:
         return Choice(
