@@ -5,7 +5,8 @@ Imports go one way, in the order of `ORDER`; a test holds it.
 """
 
 ORDER = (
-    ("errors", "values", "memo"),
+    ("values",),
+    ("errors", "memo"),
     ("measure",),
     ("plan", "data"),
     ("yard", "ground"),

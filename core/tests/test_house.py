@@ -84,7 +84,6 @@ SHARED = ("answers", "asks", "base", "bent", "canopies", "fences", "pole", "shor
 
 
 class HouseTest(unittest.TestCase):
-    @tag("slow")
     def test_imports_go_one_way(self) -> None:
         found = []
         for path in CORE.rglob("*.py"):

@@ -44,7 +44,7 @@ def improve(task: CutTask, first: Sticks, bound: float) -> tuple[Sticks, float]:
     if cost_of(task, plan) > cost_of(task, first):
         plan = first
     bound = max(bound, lifted(proved, task))
-    if cost_of(task, plan) > bound + 1e-9 and (every := every_way(task)):
+    if cost_of(task, plan) > bound + 1e-9 and (every := _every_way(task)):
         # A day's few pieces: the best of all ways to cut them, by their true lengths.
         small = _whole(task, every, SMALL_NODES)
         if small and cost_of(task, small) < cost_of(task, plan) - 1e-9:
@@ -152,7 +152,7 @@ def _price(task: CutTask, duals: np.ndarray, cell: int) -> tuple[list[Column], f
     return found, ratio
 
 
-def every_way(task: CutTask) -> list[Column]:
+def _every_way(task: CutTask) -> list[Column]:
     """Every way to cut each stick that no piece could be added to; none where they are too many to look at."""
     found: list[Column] = []
     for stock, (usable, *_) in enumerate(task.stocks):
