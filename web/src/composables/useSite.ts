@@ -17,7 +17,8 @@ export function useSite(job: string, structure: string) {
   const { queue, signal, fault, send, hear } = outbox
   const online = useOnline()
 
-  async function fetchPlan(): Promise<void> {
+  /** Whether it came. */
+  async function fetchPlan(): Promise<boolean> {
     try {
       await useSession().look()
       const state = await ask(api.GET('/api/jobs/{job_id}', { params: { path: { job_id: job } } }))
@@ -41,8 +42,10 @@ export function useSite(job: string, structure: string) {
       fault.value = ''
       const told = await ask(api.GET('/api/jobs/{job_id}/readings', { params: { path: { job_id: job } } }))
       outbox.hearAll(told.readings)
+      return true
     } catch (error) {
       hear(error)
+      return false
     }
   }
   /** Asks the plan to go round what a hole met; answers in a sentence what came of it. */
@@ -57,7 +60,7 @@ export function useSite(job: string, structure: string) {
           body: { structure, post, what: what.slice(0, 60), half_width_m },
         }),
       )
-      await fetchPlan()
+      if (!(await fetchPlan())) return `Kept, but there is no new plan: ${fault.value || 'no signal'}`
       const clash = sheet.value?.conflicts[0]
       return clash
         ? `Kept, but it does not go: ${clash}`
