@@ -32,8 +32,9 @@ export function useOutbox(job: string) {
 
   function hear(error: unknown): void {
     const kind = failure(error)
-    if (kind === 'no signal') signal.value = false
-    else fault.value = kind === 'signed out' ? 'Sign in again; what was measured is kept here meanwhile.' : told(error)
+    signal.value = kind !== 'no signal'
+    if (signal.value)
+      fault.value = kind === 'signed out' ? 'Sign in again; what was measured is kept here meanwhile.' : told(error)
   }
   const told = (error: unknown) => (error instanceof Refused ? error.message : SAYS[failure(error)])
 

@@ -60,7 +60,7 @@ export function useSite(job: string, structure: string) {
           body: { structure, post, what: what.slice(0, 60), half_width_m },
         }),
       )
-      if (!(await fetchPlan())) return `Kept, but there is no new plan: ${fault.value || 'no signal'}`
+      if (!(await fetchPlan())) return `Kept, but there is no new plan: ${signal.value ? fault.value : 'no signal'}`
       const clash = sheet.value?.conflicts[0]
       return clash
         ? `Kept, but it does not go: ${clash}`
