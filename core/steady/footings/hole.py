@@ -4,6 +4,7 @@ One vocabulary: hole = gravel + plug (only when closed below) + embedment of the
 """
 
 import math
+from dataclasses import replace
 
 from steady.errors import InputError, above_zero, not_below_zero
 from steady.plan.model import Footing, Layer
@@ -81,6 +82,22 @@ def volumes_of(layers: tuple[Layer, ...]) -> HoleTakes:
                 raise InputError("hole_width_m", "the post's diagonal does not fit into the hole: dig it wider")
             takes[layer.what] -= _area_m2(post) * inside_m
     return HoleTakes(takes["concrete"], takes["gravel"], takes["sand"])
+
+
+def dug_m3(footing: Footing) -> float:
+    """What is dug out of one hole: what fills it below the ground, and what it goes through where nothing is filled in: a slab.
+
+    Source: geometry; a bell is a frustum.
+    """
+    if footing.hole_m <= 0:
+        return 0.0
+    filled = [
+        replace(layer, top_m=min(0.0, layer.top_m))
+        for layer in footing.layers
+        if layer.what in (*FILLS, "soil") and layer.bottom_m < 0
+    ]
+    through_m = footing.hole_m - math.fsum(layer.top_m - layer.bottom_m for layer in filled)
+    return math.fsum(map(_shaft_m3, filled)) + math.pi / 4 * footing.hole_width_m**2 * max(0.0, through_m)
 
 
 def _shaft_m3(layer: Layer) -> float:

@@ -8,6 +8,7 @@ from annotated_types import Ge, Gt, Le
 
 from steady.data.roles import role
 from steady.errors import InputError
+from steady.footings.hole import dug_m3
 from steady.measure.show import Tape
 from steady.measure.units import FT
 from steady.plan.model import Plan
@@ -101,7 +102,7 @@ def hours(plan: Plan, terms: Quote) -> float:
 
 def spoil_m3(plan: Plan) -> float:
     """Loose soil out of all holes. Source: geometry, and the usual bulking."""
-    return BULKS * math.fsum(math.pi / 4 * f.hole_width_m**2 * max(0.0, f.hole_m) for f in plan.footings)
+    return BULKS * math.fsum(map(dug_m3, plan.footings))
 
 
 def extras(plan: Plan, terms: Quote, tape: Tape) -> tuple[list[QuoteLine], list[str]]:
