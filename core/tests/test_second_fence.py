@@ -101,7 +101,6 @@ class SecondFenceTest(unittest.TestCase):
                     self.assertIn(footing.under, refused)
                     self.assertGreater(depth, 3.0)
 
-    @tag("slow")
     def test_a_few_of_every_school(self) -> None:
         for school in POSTS:
             with self.subTest(school):

@@ -105,7 +105,6 @@ class SecondGateTest(unittest.TestCase):
         built = min(place.at[2] for part in parts if part.role == "leaf stile" for place in part.places)
         self.assertTrue(math.isfinite(built))
 
-    @tag("slow")
     def test_a_few_of_every_school(self) -> None:
         for school in SCHOOLS:
             self.agrees(school, 8, 17)
