@@ -16,6 +16,7 @@ from steady.errors import OutsideScope, TooDeep
 from steady.plan.model import Step
 from steady.rulebooks import short_posts
 from steady.rulebooks.answers import Soil, si
+from steady.statics.lateral import DEEPEST_M
 
 from tests.test_workings import value_of
 
@@ -105,7 +106,7 @@ class SecondShortPostsTest(unittest.TestCase):
         for force_n, height_m, width_m, soil in some(120, 3):
             where = {"load_n": force_n, "height_m": height_m, "width_m": width_m, "soil": soil}
             want = depth_m(force_n, height_m, width_m, soil)
-            if want > short_posts.DEEPEST_M:
+            if want > DEEPEST_M:
                 with self.assertRaises(TooDeep):
                     short_posts.embedment(**where)  # type: ignore[arg-type]
                 continue
@@ -125,7 +126,7 @@ class SecondShortPostsTest(unittest.TestCase):
             moment = force_n * height_m
             far_m = 5000.0
             want = depth_m(moment / far_m, far_m, width_m, soil)
-            if want > short_posts.DEEPEST_M:
+            if want > DEEPEST_M:
                 with self.assertRaises(TooDeep):
                     short_posts.embedment_for_moment(moment_n_m=moment, width_m=width_m, soil=soil)
                 continue
