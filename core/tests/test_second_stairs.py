@@ -8,8 +8,9 @@ from dataclasses import replace
 from typing import Any
 
 from steady.ground.site import Site
-from steady.measure.units import FT, IN
+from steady.measure.units import FT, IN, LB, PSF
 from steady.plan.model import Part, Plan
+from steady.rulebooks.answers import si
 from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.deck.ways.candidates import at_home
@@ -158,3 +159,95 @@ class FlightTest(unittest.TestCase):
             for a, b in itertools.pairwise(fronts):
                 self.assertAlmostEqual(b - a, design.going_m, delta=0.004, msg=school)
             self.assertTrue(out)
+
+
+class BesideAFlightTest(unittest.TestCase):
+    """What stands beside a flight and what it brings, wherever it goes down."""
+
+    def flights(self) -> list[tuple[str, Plan, StairDesign, list[tuple[float, float]]]]:
+        """Flights off three edges of a deck in every school, with the deck's corners."""
+        made = []
+        for school in SOIL:
+            spec = at_home(deck("16x12 up4"), school)
+            corners = [(corner.x_m, corner.y_m) for corner in spec.outline]
+            for edge in (1, 2, 3):
+                design = StairDesign(id="s", edge=edge, at_m=0.9, width_m=1.1, going_m=0.28, cut=edge != 2)
+                plan = planned(replace(spec, stairs=(design,)), Site(soil=SOIL[school], frost_m=0.5), school)
+                made.append((f"{school} edge {edge}", plan, design, corners))
+        return made
+
+    @staticmethod
+    def seen(place: Any, design: StairDesign, corners: list[tuple[float, float]]) -> tuple[float, float]:
+        """A place as somebody sees it who stands at the flight's head: along the edge from its side, and out from the deck."""
+        (ax, ay), (bx, by) = corners[design.edge], corners[(design.edge + 1) % len(corners)]
+        long = math.hypot(bx - ax, by - ay)
+        x, y = (bx - ax) / long, (by - ay) / long
+        px, py = place.at[0] - ax, place.at[1] - ay
+        return px * x + py * y - design.at_m, px * y - py * x
+
+    def test_guard_posts_stand_beside_it_on_both_sides_and_never_in_the_way(self) -> None:
+        for name, plan, design, corners in self.flights():
+            sides: dict[bool, list[tuple[float, float]]] = {False: [], True: []}
+            treads = [place for part in plan.parts if part.role == "tread" for place in part.places]
+            run_m = max(self.seen(place, design, corners)[1] for place in treads) + design.going_m
+            wide_m = max(part.section_m[0] for part in plan.parts if part.role == "guard post")
+            for part in plan.parts:
+                for place in part.places:
+                    if part.role == "guard post" and place.about == "d/stair/s":
+                        along, out = self.seen(place, design, corners)
+                        sides[along > design.width_m / 2].append((along, out))
+            with self.subTest(name):
+                self.assertEqual(len(sides[False]), len(sides[True]))
+                self.assertGreaterEqual(len(sides[False]), 2)
+                for along, out in sides[False]:
+                    self.assertAlmostEqual(along, -wide_m / 2, delta=0.002)
+                    self.assertTrue(-0.2 < out < run_m + 0.1, out)
+                for along, out in sides[True]:
+                    self.assertAlmostEqual(along - design.width_m, wide_m / 2, delta=0.002)
+                    self.assertTrue(-0.2 < out < run_m + 0.1, out)
+                self.assertEqual(
+                    [round(out, 3) for _, out in sorted(sides[False])],
+                    [round(out, 3) for _, out in sorted(sides[True])],
+                )
+
+    def test_stringers_stand_inside_its_width_evenly(self) -> None:
+        for name, plan, design, corners in self.flights():
+            [stringer] = [part for part in plan.parts if part.role == "stringer"]
+            along = sorted(
+                self.seen(replace(place, at=moved(place, k)), design, corners)[0]
+                for place in stringer.places
+                for k in range(place.count)
+            )
+            thick = stringer.section_m[0]
+            with self.subTest(name):
+                self.assertAlmostEqual(along[0], thick / 2, delta=0.003)
+                self.assertAlmostEqual(along[-1], design.width_m - thick / 2, delta=0.003)
+                gaps = [b - a for a, b in itertools.pairwise(along)]
+                self.assertLess(max(gaps) - min(gaps), 0.002)
+
+    def test_a_stringer_bends_as_a_beam_of_its_share_on_what_its_notches_leave(self) -> None:
+        for name, plan, design, _ in self.flights():
+            if not name.startswith("us"):
+                continue
+            [stringer] = [part for part in plan.parts if part.role == "stringer"]
+            found = [check for check in plan.checks if check.name == "Stringers bend" and check.about == "d/stair/s"]
+            riser_m = next(check for check in plan.checks if check.name == "Stair's risers").demand.value * IN
+            run_m = (round(4 * FT / riser_m) - 1) * design.going_m
+            thick, deep = sorted(stringer.section_m)
+            notch_m = riser_m * design.going_m / math.hypot(riser_m, design.going_m)
+            modulus = thick * (deep - (notch_m if design.cut else 0.0)) ** 2 / 6
+            # 50 psf of people and floor on its share of the flight.
+            even = 50 * PSF * design.width_m / (stringer.count - 1) * run_m**2 / 8
+            with self.subTest(name):
+                self.assertTrue(found)
+                for check in found:
+                    given = {symbol: value for symbol, value, _ in check.demand.inputs}
+                    share = (given["D"] + given["L"]) * LB * IN
+                    self.assertAlmostEqual(share / even, 1.0, delta=0.02)
+                    self.assertAlmostEqual(si(check.demand) / (share / modulus), 1.0, delta=0.01)
+
+
+def moved(place: Any, times: int) -> tuple[float, float, float]:
+    """The centre of one of a row."""
+    x, y, z = (at + times * step for at, step in zip(place.at, place.step, strict=True))
+    return x, y, z
