@@ -27,7 +27,7 @@ from steady.measure.units import FT, GRAVITY, IN
 from steady.plan.model import Plan
 from steady.plan.verdict import state, verdict
 from steady.rulebooks.registry import rulebook
-from steady.statics.floating import Barrels, draft_m, heel_rad
+from steady.statics.floating import Barrels, _first_rise, draft_m, heel_rad
 from steady.structures.floating.afloat import Afloat, Mass
 from steady.structures.floating.checks.whole import FloatFound
 from steady.structures.floating.kind import FLOAT
@@ -257,6 +257,16 @@ class StaticsTest(unittest.TestCase):
         kept = [lean for lean in heavier if lean is not None]
         self.assertEqual(kept, sorted(kept))
         self.assertIsNone(heavier[-1])
+
+    def test_a_balance_between_two_steps_is_found(self) -> None:
+        """The moment that rights it may rise above nothing and fall again within less than a step of the search."""
+        for at_deg in (3.4, 7.5, 20.05, 41.93):
+            found = _first_rise(lambda lean, at_deg=at_deg: 1e-5 - (lean - math.radians(at_deg)) ** 2)  # type: ignore[misc]
+            assert found is not None, at_deg
+            low, high = found
+            self.assertLess(low, math.radians(at_deg))
+            self.assertGreaterEqual(1e-5 - (high - math.radians(at_deg)) ** 2, 0)
+            self.assertIsNone(_first_rise(lambda lean, at_deg=at_deg: -1e-6 - (lean - math.radians(at_deg)) ** 2))  # type: ignore[misc]
 
     def test_sunk_is_refused(self) -> None:
         with self.assertRaises(OutsideScope):
