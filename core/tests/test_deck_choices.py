@@ -7,6 +7,7 @@ from typing import Any
 
 from django.test import tag
 from steady.errors import InputError
+from steady.ground.site import Site
 from steady.jobs.choices import choose
 from steady.jobs.options import options
 from steady.measure.units import FT, IN
@@ -14,11 +15,16 @@ from steady.plan.model import Plan
 from steady.plan.verdict import state
 from steady.rulebooks.asks import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
+from steady.structures.choice import Choice
 from steady.structures.deck.acts import add_rock, add_stair
-from steady.structures.deck.spec.deck import BeamLine
+from steady.structures.deck.spec.deck import BeamLine, DeckSpec
+from steady.structures.deck.ways.candidates import at_home
+from steady.structures.deck.ways.search import choices
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
+from steady.yard.stock import sticks
 
+from tests.make import case
 from tests.test_deck import checks, deck, job, planned
 
 
@@ -146,6 +152,38 @@ class PricedTest(unittest.TestCase):
             plan = planned(replace(spec, **dict[str, Any](choice.change)))
             priced = bill(plan, YardChoices(), cuts(plan, YardChoices(), better=False)).total
             self.assertAlmostEqual(priced, choice.price or 0.0, 6)
+
+
+class EveryJoistTest(unittest.TestCase):
+    """Joists to choose from are all that are sold: each size, spacing and stiffening that the school can answer for, once."""
+
+    def offered(self, school: str) -> tuple[DeckSpec, list[Choice]]:
+        spec = at_home(deck("16x12 up3"), school)
+        where = Site(soil={"us": "sand", "ca": "stiff clay", "nz": "good ground", "uk": "average"}[school], frost_m=0.5)
+        return spec, [one for one in choices(case(spec, where, rulebook(school))) if one.group == "joists"]
+
+    def test_in_every_school_each_is_offered_once_and_is_what_it_says(self) -> None:
+        for school in ("us", "ca", "nz", "uk"):
+            with self.subTest(school):
+                spec, found = self.offered(school)
+                self.assertGreater(len(found), 8)
+                self.assertEqual(len({one.says for one in found}), len(found))
+                for one in found:
+                    change: dict[str, Any] = {"joist": spec.joist, "stiffening": spec.stiffening, **dict(one.change)}
+                    self.assertTrue(one.says.startswith(sticks()[change["joist"]].says), one.says)
+                    if rulebook(school).stiffens:
+                        self.assertTrue(one.says.endswith(change["stiffening"]), one.says)
+
+    def test_canadian_joists_come_with_every_stiffening_and_more_of_it_never_reaches_less(self) -> None:
+        _, found = self.offered("ca")
+        reach: dict[str, dict[str, float]] = {}
+        for one in found:
+            size, stiffening = one.says.rsplit(", ", 1)
+            reach.setdefault(size, {})[stiffening] = one.reaches_m or 0.0
+        self.assertGreater(len(reach), 8)
+        for size, by in reach.items():
+            self.assertEqual(set(by), {"strapping", "bridging", "bridging and strapping"}, size)
+            self.assertGreaterEqual(by["bridging and strapping"] + 1e-9, max(by["strapping"], by["bridging"]), size)
 
 
 class UntreatedTest(unittest.TestCase):

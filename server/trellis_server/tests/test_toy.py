@@ -76,7 +76,7 @@ class ToyThroughTheApiTest(TestCase):
         for document in (longer, higher):
             answer = self.caller.send("PUT", f"/api/jobs/{self.job}", {"base": 1, "document": document, "says": "x"})
             self.assertEqual(answer.status_code, 200, answer.content[:300])
-        spec = answer.json()["document"]["structures"][0]["spec"]
+        spec = self.caller.send("GET", f"/api/jobs/{self.job}").json()["document"]["structures"][0]["spec"]
         self.assertEqual((spec["long_m"], spec["high_m"]), (2.0, 0.9))
         reading = {
             "id": "6f2c1c64-6f0e-4a5c-9f0e-0d2f2f1c9a11",

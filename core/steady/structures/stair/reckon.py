@@ -79,7 +79,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         run_m = (risers - 1) * ask.going_m
     found.run_m = run_m
     found.stringers = max(2, math.ceil(ask.width_m / ask.spacing_m - 1e-9) + 1)
-    if risers >= HANDRAIL_RISERS:
+    if found.risers >= HANDRAIL_RISERS:
         both = (
             limits is not None and limits.handrails_from_m is not None and ask.width_m >= limits.handrails_from_m - 1e-9
         )

@@ -174,15 +174,16 @@ def frame(
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
     free = replace(spec, pins=()) if pinned_line else spec
     held = _house_edge(plan) if on_house else None
+    lines, conflicts = _lines(free, raw, joist_limit_m, overhang, held), list[str]()
+    joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
     for _ in range(8):
-        lines = _lines(free, raw, joist_limit_m, overhang, held)
-        conflicts: list[str] = []
-        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
         allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
         if overhang <= allowed + 1e-6:
             break
         overhang = allowed
+        lines, conflicts = _lines(free, raw, joist_limit_m, overhang, held), []
+        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
     if pinned_line:
         lines, conflicts = _lines(spec, raw, joist_limit_m, overhang, held), []
         joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)

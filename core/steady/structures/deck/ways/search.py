@@ -140,7 +140,7 @@ def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Ch
                     **fixed,
                 }
                 reach = _Reach(reaches_m=limit.span_m, table_m=table_m, needs_m=needs_m, governs=limit.governs)
-            yield _judged(case, "joists", words, change, reach)
+                yield _judged(case, "joists", words, change, reach)
 
 
 def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Choice]:

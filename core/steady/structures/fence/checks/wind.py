@@ -43,6 +43,7 @@ def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -
     """Zones of several faces in stations of the line, and the wind on the last of them for its arm and working."""
     spec = case.spec
     zones: list[WindZone] = []
+    legs: list[WindOnFence] = []
     for face in found:
         leg = WindLeg(
             length_m=face.length_m,
@@ -52,16 +53,16 @@ def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -
             start=face.start,
             end=face.end,
         )
-        one = _on_leg(case.book, place, leg)
+        legs.append(_on_leg(case.book, place, leg))
         done_m = 0.0
         for from_m, to_m in face.stretches:
-            for zone in one.zones:
+            for zone in legs[-1].zones:
                 low_m = max(from_m, from_m + zone.from_m - done_m)
                 high_m = min(to_m, from_m + zone.to_m - done_m)
                 if high_m - low_m > 1e-9:
                     zones.append(replace(zone, from_m=low_m, to_m=high_m))
             done_m += to_m - from_m
-    return sorted(zones, key=lambda zone: zone.from_m), one
+    return sorted(zones, key=lambda zone: zone.from_m), legs[-1]
 
 
 @lru_cache(maxsize=512)
