@@ -48,9 +48,10 @@ def even_action(load_n_per_m: float, span_m: float, shear_left_out_m: float = 0.
     )
 
 
-def floor_cases(book: Loads, live_use: str) -> list[Combination]:
+@lru_cache(maxsize=64)
+def floor_cases(book: Loads, live_use: str) -> tuple[Combination, ...]:
     """The combinations of dead and live load alone."""
-    return [case for case in book.combinations(live_use) if not case.wind and not case.snow]
+    return tuple(case for case in book.combinations(live_use) if not case.wind and not case.snow)
 
 
 @value

@@ -1,7 +1,7 @@
 """Loads of the Canadian school: combinations, snow, decks, guards, wind, footings and frost."""
 
 import math
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
@@ -54,6 +54,7 @@ MIDDLE = 1.2
 CONCRETE_N_PER_M3 = 24000.0
 
 
+@lru_cache(maxsize=64)
 def combinations(edition: str = "") -> tuple[Combination, ...]:
     """Principal and companion loads, one combination for each companion.
 

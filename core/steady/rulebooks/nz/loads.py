@@ -1,7 +1,7 @@
 """Loads of New Zealand and Australia: combinations, decks, barriers, wind on faces (AS/NZS 1170)."""
 
 import math
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
@@ -43,6 +43,7 @@ def use_of(live_use: str) -> str:
     return found
 
 
+@lru_cache(maxsize=64)
 def combinations(live_use: str) -> tuple[Combination, ...]:
     """1.35G, 1.2G + 1.5Q, with wind and snow at their ultimate values. Source: AS/NZS 1170.0 4.2 (from memory, high)."""
     psi = LONG_TERM[use_of(live_use)]

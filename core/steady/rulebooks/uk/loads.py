@@ -2,7 +2,7 @@
 
 import math
 from dataclasses import replace
-from functools import cache
+from functools import cache, lru_cache
 
 from steady.data.between import beside, between
 from steady.data.loader import keyed, table
@@ -32,6 +32,7 @@ def psi(action: str, index: int) -> float:
     return keyed("uk_psi")[action].number(f"psi{index}_factor")
 
 
+@lru_cache(maxsize=64)
 def combinations(live_use: str, rule: str) -> tuple[Combination, ...]:
     """6.10, or 6.10a and 6.10b with ξ 0.925, each variable load leading in turn.
 

@@ -1,6 +1,7 @@
 """Loads of the United States school: combinations, decks, roofs, snow."""
 
 import math
+from functools import lru_cache
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, PSF
@@ -11,6 +12,7 @@ from steady.rulebooks.asks import DriftAsk, SnowAsk
 _SOURCE = "asce-7-16: 2.4.1; high"
 
 
+@lru_cache(maxsize=64)
 def combinations(edition: str = "") -> tuple[Combination, ...]:
     """Allowable-stress combinations. By 7-22 snow is at strength level and enters at 0.7.
 
