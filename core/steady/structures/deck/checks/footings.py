@@ -75,6 +75,23 @@ class Stand:
         return self.top_m - self.foot_m
 
 
+@value
+class Under:
+    """The ground under a deck: what its footings press on, or why its bearing is not known; the depth that the code asks in it.
+
+    `on_house`: the house holds the deck against what pushes it sideways.
+    """
+
+    soil: Soil | OutsideScope
+    by_soil: Step | None
+    on_house: bool
+
+    @classmethod
+    def of(cls, found: Found, frame: Frame) -> "Under":
+        """The ground under one deck, the same for all of its posts."""
+        return cls(soil=soil_under(found), by_soil=_by_soil(found, frame), on_house=frame.on_house)
+
+
 def soil_under(found: Found) -> Soil | OutsideScope:
     """What a deck's footings press on, or why its bearing is not known."""
     site = found.site
@@ -91,9 +108,9 @@ def soil_under(found: Found) -> Soil | OutsideScope:
     return soil
 
 
-def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil | OutsideScope) -> PostFound:
+def footing(found: Found, timber: Timber, stand: Stand, under: Under) -> PostFound:
     """The footing of one post, sized where the crew has not typed it, with its checks."""
-    spec, book, site = found.spec, found.book, found.site
+    spec, book, site, soil, by_soil = found.spec, found.book, found.site, under.soil, under.by_soil
     u, about, reaction = book.units, stand.about, stand.reaction_n
     stick = timber.post
     own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, stand.height_m) * GRAVITY
@@ -101,7 +118,6 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
     round_pad = spec.footing_shape == "round"
     least_m = max(3 * stick.width_m if spec.upright == "fixed posts" else 0.0, stick.width_m + 0.1)
     wanted_m, governs = least_m, "room for the post's base"
-    by_soil = _by_soil(found, frame)
     deep_m = spec.footing_depth_m or max(
         DEPTH_LEAST_M, site.frost_m, site.embedment_least_m, si(by_soil) if by_soil else 0.0
     )
@@ -158,7 +174,7 @@ def footing(found: Found, frame: Frame, timber: Timber, stand: Stand, soil: Soil
         )
         found.at_most("Ground bears", about, pressure, limit, (load,), case=soil.says, fitted=not spec.footing_width_m)
         _pad_table(found, about, _pad_ask(found, sum(reaction) / found.load.total_pa, soil, round_pad), width_m)
-    depth = _depth(found, frame, stand, width_m)
+    depth = _depth(found, stand, width_m, under)
     built_m = spec.footing_depth_m or rounded_up_m(depth.needed_m, DEPTH_STEP_M[book.metric])
     fitted = not spec.footing_depth_m
     for name, step in depth.demands:
@@ -251,8 +267,8 @@ def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
     found.at_least("Footing is wide enough", about, has, needs, pad.working, case="table", basis=Basis.TABLE)
 
 
-def _depth(found: Found, frame: Frame, stand: Stand, width_m: float) -> Depth:
-    spec, book, site = found.spec, found.book, found.site
+def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
+    spec, book, site, by_soil = found.spec, found.book, found.site, under.by_soil
     u = book.units
 
     def given(says: str, value_m: float, source: str) -> Step:
@@ -266,13 +282,12 @@ def _depth(found: Found, frame: Frame, stand: Stand, width_m: float) -> Depth:
         )
     ]
     demands.append(("Frost", site.frost_m, given("frost depth", site.frost_m, "user: frost depth")))
-    by_soil = _by_soil(found, frame)
     if by_soil is not None:
         demands.append(("Foundation in this soil", si(by_soil), by_soil))
     if site.embedment_least_m > 0:
         least = site.embedment_least_m
         demands.append(("Local least", least, given("local least", least, "user: local rule")))
-    if spec.upright == "fixed posts" and not frame.on_house:
+    if spec.upright == "fixed posts" and not under.on_house:
         try:
             push_n = LATERAL_SHARE * sum(stand.reaction_n) * book.load_factor
             depth, _ = book.embedment(

@@ -2,15 +2,17 @@
 
 import math
 from dataclasses import replace
+from functools import lru_cache
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
 from steady.plan.model import Asks, Basis, Step
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import FixingAsk, PostAsk, Standing
+from steady.rulebooks.answers import Column, given_step, si
+from steady.rulebooks.asks import FixingAsk, LoadType, PostAsk, Standing, Wood
+from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import floor_cases
 from steady.structures.deck.checks.findings import Found, Timber, line_of, post_wood
-from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, footing, soil_under
+from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, Under, footing
 from steady.structures.deck.layout.framing import Frame, height_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.findings import Alike, said
@@ -34,7 +36,7 @@ def reckon_posts(
     spec = found.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
     foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
-    soil = soil_under(found)
+    under = Under.of(found, frame)
     made: list[PostFound] = []
     alike: dict[tuple[float, ...], tuple[PostFound, Alike]] = {}
     pins = {pin.id: pin.at_m for pin in spec.pins}
@@ -74,7 +76,7 @@ def reckon_posts(
             else:
                 mark = found.mark()
                 _column(found, timber, stand)
-                made.append(footing(found, frame, timber, stand, soil))
+                made.append(footing(found, timber, stand, under))
                 alike[key] = made[-1], found.since(mark)
             _upright(found, frame, timber, stand)
             for spot in spec.spots:
@@ -88,6 +90,12 @@ def reckon_posts(
     return made
 
 
+@lru_cache(maxsize=1024)
+def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: Standing) -> Column:
+    """What a post carries, whatever rests on it: most posts of a deck, and of the next deck of a search, are as tall."""
+    return book.column(wood, load, standing)
+
+
 def _column(found: Found, timber: Timber, stand: Stand) -> None:
     spec, book = found.spec, found.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
@@ -99,8 +107,8 @@ def _column(found: Found, timber: Timber, stand: Stand) -> None:
     try:
         best: tuple[float, Step, Step, Step] | None = None
         for case in floor_cases(book, ""):
-            column = book.column(
-                wood, load.load if case.live else "permanent", Standing(height_m=tall_m, end_factor=end)
+            column = _stood(
+                book, wood, load.load if case.live else "permanent", Standing(height_m=tall_m, end_factor=end)
             )
             demand = Step(
                 symbol="N",

@@ -353,10 +353,11 @@ def _beams(
     beam_limit: Callable[[float], float],
 ) -> list[BeamRun]:
     found: list[BeamRun] = []
-    shares = {
-        joist.id: (halves_m(joist), shares_m(round(joist.from_m, 6), round(joist.to_m, 6), joist.supports))
-        for joist in joists
-    }
+    alike: dict[tuple[float, float, tuple[float, ...]], tuple[tuple[float, ...], tuple[float, ...]]] = {}
+    for joist in joists:
+        key = (joist.from_m, joist.to_m, joist.supports)
+        if key not in alike:
+            alike[key] = halves_m(joist), shares_m(round(joist.from_m, 6), round(joist.to_m, 6), joist.supports)
     for number, line in enumerate(lines, start=1):
         name = f"beam-{number}"
         for piece, (low, high) in enumerate(framing.across(1, line)):
@@ -367,8 +368,8 @@ def _beams(
                 k = joist.on.index(name)
                 a = low if index == 0 else (on_it[index - 1].u_m + joist.u_m) / 2
                 b = high if index + 1 == len(on_it) else (joist.u_m + on_it[index + 1].u_m) / 2
-                halves, analysed = (max(LEAST_CARRIED_M, share[k]) for share in shares[joist.id])
-                rows.append((a, b, halves, analysed))
+                halves, analysed = alike[joist.from_m, joist.to_m, joist.supports]
+                rows.append((a, b, max(LEAST_CARRIED_M, halves[k]), max(LEAST_CARRIED_M, analysed[k])))
             both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
             run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
             if on_it:
