@@ -14,6 +14,7 @@ from steady.ground.site import Site
 from steady.plan.model import Plan
 from steady.structures.deck.spec.deck import Corner
 
+from tests.lane import many
 from tests.randoms import SCHOOLS, deck, fence, planned, platform
 
 GATES = 0.5
@@ -68,10 +69,10 @@ class ContractsTest(unittest.TestCase):
     @tag("slow")
     def test_four_hundred_of_every_school(self) -> None:
         for school in SCHOOLS:
-            self.each(school, fence, 150, 3)
-            self.each(school, lambda rng, name: fence(rng, name, gate=True), 100, 4)
-            self.each(school, deck, 150, 5)
-            self.each(school, platform, 100, 7)
+            self.each(school, fence, many(150), 3)
+            self.each(school, lambda rng, name: fence(rng, name, gate=True), many(100), 4)
+            self.each(school, deck, many(150), 5)
+            self.each(school, platform, many(100), 7)
 
 
 class MoreLoadTest(unittest.TestCase):

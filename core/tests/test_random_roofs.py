@@ -21,7 +21,9 @@ from steady.structures.registry import kind_of, plan
 from steady.yard.choices import YardChoices
 from steady.yard.stock import stick, usual
 
-A_SCHOOL = 200
+from tests.lane import many
+
+A_SCHOOL = many(200)
 SCHOOLS = ("us", "ca", "uk", "nz")
 NEAR_M = 2e-3
 

@@ -18,6 +18,7 @@ from steady.structures.gate.spec import LeafDesign
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 
+from tests.lane import many
 from tests.make import plan
 from tests.second import gate as second
 
@@ -112,4 +113,4 @@ class SecondGateTest(unittest.TestCase):
     @tag("slow")
     def test_two_hundred_of_every_school(self) -> None:
         for school in SCHOOLS:
-            self.agrees(school, 200, 18)
+            self.agrees(school, many(200), 18)

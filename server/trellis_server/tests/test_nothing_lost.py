@@ -1,9 +1,8 @@
 """Nothing that is typed is lost, in real browsers: bad roads, reloads, crashed tabs, another person's sign-in, days away.
 
-TRELLIS_SYNC=100 draws a hundred runs of two browsers and a phone; the usual run is a few.
+The long lane draws a hundred runs of two browsers and a phone; the usual run is a few.
 """
 
-import os
 import random
 import re
 import time
@@ -11,6 +10,7 @@ from collections.abc import Callable
 
 from django.test import tag
 from playwright.sync_api import BrowserContext, Page, Route, expect
+from tests.lane import LONG
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Crew, SiteReading
@@ -19,7 +19,7 @@ from trellis_server.tests.browser import PATIENCE_MS
 from trellis_server.tests.make import person
 from trellis_server.tests.signed_in import SignedIn
 
-RUNS = int(os.environ.get("TRELLIS_SYNC", "3"))
+RUNS = 100 if LONG else 3
 API = re.compile(r"/api/jobs/[0-9a-f-]{36}(/undo|/redo|/readings)?$")
 SIGN = ".sign"
 KEPT = "() => Object.keys(localStorage).filter((key) => /unsaved|queue/.test(key)).length"

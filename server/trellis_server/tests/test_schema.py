@@ -1,7 +1,6 @@
 """The API fed from its own schema by a well-known fuzzer: no 5xx, and no answer that the schema does not foresee."""
 
 import json
-import os
 import tempfile
 from collections.abc import Callable, Iterable
 from typing import Any
@@ -19,13 +18,14 @@ from schemathesis.specs.openapi.checks import (
     response_schema_conformance,
     status_code_conformance,
 )
+from tests.lane import many
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person
 
-CASES = int(os.environ.get("TRELLIS_CASES", "90"))
-"""Of each operation: 9,000 in all, beside the bodies of `test_fuzz`."""
+CASES = many(100)
+"""Of each operation: over 10,000 in all in the long lane, beside the bodies of `test_fuzz`."""
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
 ENDS_THE_SESSION = {("POST", "/api/session/out"), ("DELETE", "/api/session")}
 

@@ -8,7 +8,7 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import type { Job } from '@/api/types'
 import { client, MemoryBox, StandIn, type Road } from './standIn'
 
-const RUNS = Number(process.env.SYNC_RUNS ?? 120)
+const RUNS = Number(process.env.SYNC_RUNS ?? (process.env.TRELLIS_LONG ? 2000 : 120))
 const OWN = { ash: 'name', elm: 'place' } as const
 const SHARED = 'client'
 type Who = keyof typeof OWN
