@@ -4,26 +4,32 @@ import math
 import unittest
 from dataclasses import replace
 from types import SimpleNamespace
-from typing import Any
+from typing import Any, Literal
 
 from steady.errors import InputError
+from steady.measure.show import Tape
 from steady.measure.units import FT, IN
+from steady.plan.model import Basis
 from steady.rulebooks.registry import rulebook
 from steady.structures.canopy.factors import factors_of
 from steady.structures.deck.checks.bridge import _feel
 from steady.structures.deck.kind import DECK
 from steady.structures.deck.spec.deck import DeckSpec, StairDesign
+from steady.structures.deck.spec.entry import read_deck
 from steady.structures.fence.checks.posts import PostReckoner
 from steady.structures.fence.layout.obstruction import go_round
 from steady.structures.fence.spec.entry import read_line
-from steady.structures.fence.spec.fence import Infill
+from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.floating.kind import FLOAT
 from steady.structures.gate.spec import InTheWay, LeafDesign
 from steady.structures.kind import Ask
 from steady.structures.pavilion.checks import rafter_run, reckon_pavilion
 from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pavilion.kind import PAVILION
+from steady.structures.registry import plan
+from steady.yard.choices import YardChoices
 
+from tests.every import every
 from tests.make import case, fence, fence_with, planned, site
 
 
@@ -189,3 +195,64 @@ class FloatTest(unittest.TestCase):
         boards = float(sum(part.count for part in made.parts if part.role == "decking"))
         told = [count for task in made.tasks for name, count, _ in task.work if "board" in name]
         self.assertIn(boards, told)
+
+
+class OneDrivenAmongOthersTest(unittest.TestCase):
+    """A band where posts are driven, in a line whose other posts stand in concrete."""
+
+    def setUp(self) -> None:
+        band = NoDig(id="z", at_m=15 * FT, half_width_m=1.0, foot="part driven")
+        self.spec = fence(30, post="post steel channel", zones=(band,))
+        self.made = planned(self.spec)
+        self.driven = [hole for hole in self.made.footings if "driven" in hole.kind]
+
+    def test_it_alone_has_a_cover_and_the_depth_that_is_said_is_its_own(self) -> None:
+        [one] = self.driven
+        covers = [part for part in self.made.parts if part.item == "post cap cover"]
+        self.assertEqual([place.id for part in covers for place in part.places], [one.under])
+        [said] = [note for note in self.made.notes if note.startswith("Driven on below the dug part")]
+        self.assertLess(one.embedment_m, max(hole.embedment_m for hole in self.made.footings) + 1e-9)
+        down = Tape().length(one.embedment_m - self.spec.foot_detail.dug_m)
+        self.assertIn(f"up to {down}.", said)
+
+    def test_where_none_is_driven_nothing_is_said_of_it(self) -> None:
+        plain = planned(replace(self.spec, zones=()))
+        self.assertFalse([note for note in plain.notes if note.startswith("Driven")])
+        self.assertFalse([part for part in plain.parts if part.item == "post cap cover"])
+
+
+class LongerThanAnyStickTest(unittest.TestCase):
+    def test_what_no_stick_gives_is_a_clash_with_its_length_and_a_way_out(self) -> None:
+        """Joists of 22 ft where the yard keeps lengths to 20 ft at most; and none where 20 ft are enough."""
+        spec = replace(read_deck("16x22 up3", "d"), beams=1)
+        longest = max(stock.length_m for stock in YardChoices().lengths(spec.joist))
+        made = planned(spec)
+        joists = max(part.length_m for part in made.parts if part.role == "joist")
+        clash = [text for text in made.conflicts if "longer than any stick" in text]
+        self.assertEqual(bool(clash), joists > longest)
+        self.assertGreater(joists, longest)
+        self.assertTrue(any(text.startswith(f"A joist of {Tape().length(joists)}") for text in clash), clash)
+        short = planned(read_deck("16x12 up3", "d"))
+        self.assertFalse([text for text in short.conflicts if "longer than any stick" in text])
+
+
+class SnowIsNeverForgottenTest(unittest.TestCase):
+    def test_a_roof_in_deep_snow_is_harder_used_or_says_that_its_snow_is_not_known(self) -> None:
+        """Three kilopascals of it: no roof of any kind and school, and no edition of a code, takes them for nothing."""
+        seen = set()
+        for one in every():
+            if one.kind.key not in ("pergola", "lean-to", "pavilion"):
+                continue
+            editions: tuple[Literal["ASCE 7-16", "ASCE 7-22"], ...] = ("ASCE 7-16", "ASCE 7-22")
+            for edition in editions:
+                bare, deep = (
+                    plan(replace(one.case, site=replace(one.case.site, ground_snow_pa=snow_pa, edition=edition)))
+                    for snow_pa in (0.0, 3000.0)
+                )
+                before = {(c.name, c.about): c.use for c in bare.checks if c.basis is Basis.RECKONED}
+                gaps = [gap.reason for gap in deep.not_covered if "snow" in gap.reason]
+                harder = [c for c in deep.checks if c.use > before.get((c.name, c.about), c.use) + 1e-6]
+                with self.subTest(one.name, edition=edition):
+                    self.assertTrue(harder or gaps)
+                seen.add((one.kind.key, one.case.book.key))
+        self.assertEqual(len(seen), 12)

@@ -51,8 +51,10 @@ def foot_notes(
         said.append(
             "Posts are cut before: hit the level of every hole's bottom as the table gives it, to a mark on the staff"
         )
-    if spec.foot == "part driven" and footings:
-        down = max(f.embedment_m for f in footings) - spec.foot_detail.dug_m
+    at_m = {f"{spec.id}/post/{post.id}": post.station_m for post in out.posts}
+    driven = [f.embedment_m for f in footings if way_at(spec, at_m[f.under]).key == "part driven"]
+    if driven:
+        down = max(driven) - spec.foot_detail.dug_m
         if down > 0:
             said.append(
                 f"Driven on below the dug part: up to {case.tape.length(down)}. Where it will not go, stop and say so: no cutting"
