@@ -7,7 +7,7 @@ import re
 from typing import Any
 
 from django.test import Client
-from playwright.sync_api import Locator, expect
+from playwright.sync_api import Locator, Route, expect
 
 from trellis_server.models import Job, SiteReading
 from trellis_server.tests.printed import text_of
@@ -167,6 +167,17 @@ class AtADeskTest(Tasks):
         wide.blur()
         self.eventually(lambda: abs(self.spec()["zones"][0]["half_width_m"] - 4 * FT) < 1e-6)
         self.took(3)
+
+    def test_a_band_is_found_even_where_its_kind_s_tables_come_late(self) -> None:
+        """On a slow road the drawing is there before what its kind offers: what was picked meanwhile is not forgotten."""
+        page, waiting = self.page, list[Route]()
+        page.route("**/api/kinds", lambda route: waiting.append(route))
+        self.sheet()
+        page.locator("path.zone").first.click(position={"x": 4, "y": 6})
+        expect(page.get_by_role("tab", name="Line")).to_have_count(0)
+        self.assertEqual(len(waiting), 1)
+        waiting[0].continue_()
+        expect(page.locator(".row.zone.on")).to_be_visible()
 
     def test_another_code_leaves_the_tape_alone(self) -> None:
         page = self.page

@@ -46,9 +46,10 @@ watch(
 )
 const open = ref(true)
 watch(
-  () => props.touched,
-  (thing) => {
-    const key = uiOf(props.kind?.key ?? '').found
+  // What its kind offers may come after what was picked.
+  () => [props.touched, props.kind?.key ?? ''] as const,
+  ([thing, kind]) => {
+    const key = uiOf(kind).found
     if (!thing || !key) return
     picked.value = key
     open.value = true
