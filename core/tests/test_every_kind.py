@@ -13,11 +13,14 @@ from steady.drawing.views import views
 from steady.errors import InputError
 from steady.measure.show import Tape
 from steady.plan.model import Part, Plan
-from steady.structures.registry import plan
+from steady.rulebooks.registry import rulebook
+from steady.structures.kind import Ask
+from steady.structures.registry import KINDS, plan
 from steady.takeoff.bill import cuts, pieces
 from steady.yard.stock import goods, sticks
 
 from tests.every import One, every
+from tests.test_kept_plans import SCHOOLS
 
 NEAR_M = 1e-6
 NUMBERS = ("parts", "footings", "curves", "bays")
@@ -306,3 +309,17 @@ class BoughtTest(unittest.TestCase):
                         bought = sorted((stick.thickness_m, stick.width_m))
                         self.assertAlmostEqual(drawn[0], bought[0], delta=0.002)
                         self.assertAlmostEqual(drawn[1], bought[1], delta=0.002)
+
+
+class AsLastTimeTest(unittest.TestCase):
+    def test_a_second_one_starts_as_the_first_was_built(self) -> None:
+        """In every school: what a crew kept of its last one and says nothing else of is as it was, down to the guard."""
+        for kind in KINDS:
+            for school in SCHOOLS:
+                metric = rulebook(school).metric
+                text = kind.line.metric if metric else kind.line.imperial
+                asked = Ask(text=text, id="k", bare="m" if metric else "ft", school=school)
+                first = kind.read(asked)
+                kept = {name: getattr(first, name) for name in type(first).__dataclass_fields__ if name not in kind.own}
+                with self.subTest(kind.key, school=school):
+                    self.assertEqual(kind.read(replace(asked, choices=kept)), first)

@@ -1,6 +1,6 @@
 """Usual timbers of roofs on posts by school, as its yard's keys begin, and their round sizes in metric yards."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 
@@ -54,11 +54,17 @@ OWN = frozenset({"id", "kind", "format", "beams_m", "locks", "ratings", "built_o
 """Fields that are one roof's own: a crew's next roof does not start with them. Each kind adds its sizes."""
 
 
-def as_last_chosen(spec: Any, ask: Ask, own: frozenset[str]) -> Any:
-    """A spec that a line says, with the crew's last choices where the line says nothing."""
+def as_last_chosen(spec: Any, ask: Ask, own: frozenset[str], home: Callable[[Any, str], Any]) -> Any:
+    """A spec that a line says, with the crew's last choices where the line says nothing, of what is on sale under the school.
+
+    Args:
+        home: Brings it to a school. It comes home before the crew's choices, too: what they say nothing of is the school's, whoever
+            sells their timbers.
+    """
     usual = type(spec)(id=ask.id)
     said = {name for name in type(spec).__dataclass_fields__ if getattr(spec, name) != getattr(usual, name)}
-    return replace(spec, **{name: value for name, value in ask.choices.items() if name not in said | own})
+    kept = {name: value for name, value in ask.choices.items() if name not in said | own}
+    return home(replace(home(spec, ask.school), **kept), ask.school)
 
 
 def at_home(

@@ -49,7 +49,8 @@ def read(ask: Ask) -> DeckSpec:
     """
     line = read_deck(ask.text, ask.id, ask.bare)
     kept = {name: value for name, value in ask.choices.items() if name in HABITS}
-    spec = at_home(replace(line, **kept), ask.school)
+    # Home before the crew's choices, too: what they say nothing of is the school's.
+    spec = at_home(replace(at_home(line, ask.school), **kept), ask.school)
     if ask.preset == "footbridge":
         return replace(spec, attach="free", bridge=Bridge(people="walker", bearing_m=0.15, water_m=None))
     return spec

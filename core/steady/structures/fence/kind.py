@@ -131,7 +131,8 @@ def read(ask: Ask) -> FenceSpec:
     kept = {name: value for name, value in ask.choices.items() if name in known}
     kept.setdefault("bay_by_strength", True)
     laid = {name: getattr(line, name) for name in ("straights", "openings", "zones", "locks")}
-    spec = at_home(FenceSpec(id=ask.id, **laid, **kept), ask.school)
+    # Home before the crew's choices, too: what they say nothing of is the school's.
+    spec = at_home(replace(at_home(FenceSpec(id=ask.id, **laid), ask.school), **kept), ask.school)
     return preset(spec, ask.preset) if ask.preset else spec  # type: ignore[arg-type]
 
 

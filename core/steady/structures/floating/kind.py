@@ -77,7 +77,7 @@ def read(ask: Ask) -> FloatSpec:
     Raises:
         InputError: The line does not read.
     """
-    return home(as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
+    return as_last_chosen(read_float(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
 
 
 def home(spec: FloatSpec, school: str) -> FloatSpec:

@@ -52,7 +52,7 @@ def read(ask: Ask) -> LeanToSpec:
     Raises:
         InputError: The line does not read.
     """
-    return home(as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
+    return as_last_chosen(read_lean_to(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
 
 
 def home(spec: LeanToSpec, school: str) -> LeanToSpec:

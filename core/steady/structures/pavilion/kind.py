@@ -53,7 +53,7 @@ def read(ask: Ask) -> PavilionSpec:
     Raises:
         InputError: The line does not read.
     """
-    return home(as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
+    return as_last_chosen(read_pavilion(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
 
 
 def home(spec: PavilionSpec, school: str) -> PavilionSpec:

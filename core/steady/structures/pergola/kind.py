@@ -57,7 +57,7 @@ def read(ask: Ask) -> PergolaSpec:
     Raises:
         InputError: The line does not read.
     """
-    return home(as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN), ask.school)
+    return as_last_chosen(read_pergola(ask.text, ask.id, ask.bare), ask, OWN, home)  # type: ignore[no-any-return]
 
 
 def home(spec: PergolaSpec, school: str) -> PergolaSpec:
