@@ -43,6 +43,8 @@ NUMBER = re.compile(r"-?\d+\.\d+(?:[eE][-+]?\d+)?")
 SCHOOLS = ("us", "ca", "uk", "nz")
 WHOLE = ("us", "uk")
 """In these every choice is changed; the others have structures by chance alone."""
+WATER_IN = "uk"
+"""What floats stands in no ground and no wind: its place is changed in one school."""
 BY_CHANCE = {"fence": 14, "deck": 8, "platform": 6}
 NUDGE = 1.07
 
@@ -193,7 +195,8 @@ def kind_cases(key: str, school: str) -> Iterator[tuple[str, Case]]:
     yield "as it starts", case_of(spec, site, school)
     if school in WHOLE:
         yield from ((name, case_of(one, site, school)) for name, one in changed(spec))
-    yield from ((f"site/{name}", case_of(spec, there, school)) for name, there in changed(site))
+    if key != "float" or school == WATER_IN:
+        yield from ((f"site/{name}", case_of(spec, there, school)) for name, there in changed(site))
     yield from ((name, case_of(one, site, school)) for name, one in rarer(key, school))
 
 

@@ -4,6 +4,7 @@ import json
 import unittest
 from pathlib import Path
 
+from django.test import tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
@@ -32,6 +33,7 @@ class LengthsTest(unittest.TestCase):
         value_m = sixteenths * IN / 16
         self.assertAlmostEqual(parse_length(feet_inches(value_m), "in"), value_m, 9)
 
+    @tag("slow")
     @given(st.text(max_size=30))
     @settings(max_examples=300)
     def test_any_text_is_a_length_or_a_plain_refusal(self, text: str) -> None:

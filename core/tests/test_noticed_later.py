@@ -243,8 +243,9 @@ class SnowIsNeverForgottenTest(unittest.TestCase):
         for one in every():
             if one.kind.key not in ("pergola", "lean-to", "pavilion"):
                 continue
+            # Other schools have one.
             editions: tuple[Literal["ASCE 7-16", "ASCE 7-22"], ...] = ("ASCE 7-16", "ASCE 7-22")
-            for edition in editions:
+            for edition in editions[: 2 if one.case.book.key == "us" else 1]:
                 bare, deep = (
                     plan(replace(one.case, site=replace(one.case.site, ground_snow_pa=snow_pa, edition=edition)))
                     for snow_pa in (0.0, 3000.0)

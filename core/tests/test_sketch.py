@@ -7,6 +7,7 @@ import unittest
 from collections.abc import Sequence
 from dataclasses import replace
 
+from django.test import tag
 from steady.drawing.scene import scene
 from steady.drawing.tile import LIGHT, TOWARD, Tile, seen, tile
 from steady.jobs.document import Job, Structure, plan_structure
@@ -79,6 +80,7 @@ class Words(unittest.TestCase):
 class Pictures(unittest.TestCase):
     """What is drawn last at a point is what a ray from there meets first."""
 
+    @tag("slow")
     def test_order_against_rays(self) -> None:
         for kind, line, least in (
             ("deck", "14x10 up3", 0.98),
@@ -190,6 +192,7 @@ class Sketches(unittest.TestCase):
         self.assertIn("banana", fault)
         self.assertEqual(words, 3)
 
+    @tag("slow")
     def test_half_a_line(self) -> None:
         for kind in KINDS:
             line = kind.line.imperial

@@ -354,6 +354,7 @@ class FilesTest(TestCase):
         xs = [p[0] for p in string.get_points()]  # type: ignore[attr-defined]
         self.assertAlmostEqual(max(xs) - min(xs), self.plan.marks[-1].station_m * 1000, 3)
 
+    @tag("slow")
     def test_site_sheets_on_both_papers(self) -> None:
         for paper, width in (("letter", 612), ("a4", 595)):
             body = self.file(f"sheets.pdf?paper={paper}&from_end=true&to=near%20face&mirrored=true&offset=18")

@@ -9,7 +9,7 @@ from pathlib import Path
 from django.contrib.auth import authenticate, get_user_model
 from django.core.management import call_command
 from django.core.management.base import CommandError
-from django.test import SimpleTestCase, TestCase
+from django.test import SimpleTestCase, TestCase, tag
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from steady.errors import InputError
@@ -94,6 +94,7 @@ class MergeTest(SimpleTestCase):
         max_leaves=8,
     )
 
+    @tag("slow")
     @given(VALUES, VALUES)
     @settings(max_examples=200)
     def test_a_side_that_changed_nothing_never_clashes(self, base: object, other: object) -> None:

@@ -4,7 +4,7 @@ import json
 import uuid
 from typing import Any
 
-from django.test import TestCase
+from django.test import TestCase, tag
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.services import documents, pulls
@@ -47,6 +47,7 @@ class PullTest(TestCase):
         found: dict[str, Any] = answer.json()
         return found
 
+    @tag("slow")
     def test_laid_onto_each_other_they_are_the_sheet(self) -> None:
         for structure in ("windbreak", "kitchen-deck", "path-pergola"):
             shown = self.sheet(structure)

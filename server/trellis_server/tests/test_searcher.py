@@ -12,7 +12,7 @@ from pathlib import Path
 from typing import Any
 from unittest.mock import patch
 
-from django.test import TestCase
+from django.test import TestCase, tag
 from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs import looking, options
@@ -71,6 +71,7 @@ class SearcherTest(TestCase):
             time.sleep(0.05)
         self.fail("a search goes on that nobody listens to")
 
+    @tag("slow")
     def test_each_finds_what_the_core_finds(self) -> None:
         job = self.job
         self.assertEqual(found("choices", job, "path-pergola"), plain(choose(job, "path-pergola")))
