@@ -4,17 +4,19 @@ import itertools
 import math
 import random
 import unittest
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from steady.measure.show import Tape
+from steady.measure.units import FT, LB
 from steady.plan.model import Check, Part, Plan
 from steady.rulebooks.answers import si
 from steady.rulebooks.registry import rulebook
+from steady.structures.fence.spec.feet import Upright
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 
-from tests.make import plan
+from tests.make import fence, plan, planned
 from tests.second import fence as second
 from tests.test_second_fence import POSTS, a_fence, seconds_of
 
@@ -172,6 +174,45 @@ class SecondRailsTest(unittest.TestCase):
             for a, b in itertools.pairwise(by_bay):
                 if a.made is b.made and math.isclose(a.push_pa(), b.push_pa(), rel_tol=1e-9):
                     self.assertLessEqual(a.check("Rails bend", "wind").use, b.check("Rails bend", "wind").use + 1e-9)
+
+
+class BracedPostTest(unittest.TestCase):
+    """A post on a pier with a raking brace behind it: its forces from the balance of the free body, by a general solver."""
+
+    def test_brace_and_feet_hold_what_balances_the_push(self) -> None:
+        for reach_m, up_m in ((0.9, 0.9), (1.4, 0.8), (0.7, 1.2)):
+            upright = Upright(by="brace", brace_reach_m=reach_m, brace_up_m=up_m, hold_n=8000.0, shear_n=6000.0)
+            spec = fence(30, foot="base on pier")
+            made = planned(replace(spec, foot_detail=replace(spec.foot_detail, upright=upright)))
+            seen = 0
+            for about in {check.about for check in made.checks if check.name == "Brace squeezes"}:
+                by = {(c.name, c.case): c for c in made.checks if c.about == about}
+                for case in {case for name, case in by if name == "Brace squeezes"}:
+                    given = {symbol: value for symbol, value, _ in by["Post's foot holds sideways", case].demand.inputs}
+                    push, moment = given["P"] * LB, given["M"] * LB * FT
+                    long_m = math.hypot(reach_m, up_m)
+                    # Level, upright, and about the post's foot; the brace's push along itself, the foot's two forces.
+                    brace, side, down = np.linalg.solve(
+                        [
+                            [-reach_m / long_m, 1.0, 0.0],
+                            [up_m / long_m, 0.0, 1.0],
+                            [reach_m * up_m / long_m, 0.0, 0.0],
+                        ],
+                        [-push, 0.0, moment],
+                    )
+                    want = {
+                        "Brace squeezes": brace,
+                        "Brace's foot holds": brace * up_m / long_m,
+                        "Post's foot stays down": -down,
+                        "Post's foot holds sideways": abs(side),
+                        "Brace's foot holds sideways": brace * reach_m / long_m,
+                    }
+                    for name, force in want.items():
+                        self.assertAlmostEqual(si(by[name, case].demand) / force, 1.0, places=6, msg=f"{name}, {case}")
+                    self.assertAlmostEqual(si(by["Brace's foot holds", case].limit), 8000 / 1.5, places=3)
+                    self.assertAlmostEqual(si(by["Post's foot holds sideways", case].limit), 6000 / 1.5, places=3)
+                    seen += 1
+            self.assertGreater(seen, 4)
 
 
 if __name__ == "__main__":
