@@ -65,3 +65,13 @@ class TermsTest(unittest.TestCase):
             )
             told[bool(plan.bays)] = any("ld fence" in line.says for line in lines.lines)
         self.assertEqual(told, {True: True, False: False})
+
+    def test_what_is_left_out_of_a_roof_s_price_names_no_fence(self) -> None:
+        """Whoever has a pergola built is not told that an old fence stays."""
+        whole = job()
+        for item in whole.structures:
+            plan = plan_structure(whole, item.spec.id)
+            out = quote(plan, bill(plan, whole.yard, cuts(plan, whole.yard)), Quote(), whole.reading.tape()).out
+            fences = [text for text in out if "fence" in text or "stumps" in text]
+            self.assertEqual(len(fences), 2 if plan.bays else 0, out)
+            self.assertIn("permit fees", out)

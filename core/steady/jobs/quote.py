@@ -1,7 +1,6 @@
 """A price with its range: what is in, what is out, and the hours it rests on."""
 
 import math
-from dataclasses import replace
 from typing import Annotated
 
 from annotated_types import Ge, Gt, Le
@@ -105,8 +104,12 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(map(dug_m3, plan.footings))
 
 
-def extras(plan: Plan, terms: Quote, tape: Tape) -> tuple[list[QuoteLine], list[str]]:
-    """What is charged beside materials and labour, and what is left out because nobody priced it."""
+def extras(plan: Plan, terms: Quote, tape: Tape, *, lines_out: bool) -> tuple[list[QuoteLine], list[str]]:
+    """What is charged beside materials and labour, and what is left out because nobody priced it.
+
+    Args:
+        lines_out: A line is built: an old fence may have stood there. Under a deck or roof none is taken away.
+    """
     lines: list[QuoteLine] = []
     out: list[str] = []
     feet = tape.system == "imperial"
@@ -120,17 +123,18 @@ def extras(plan: Plan, terms: Quote, tape: Tape) -> tuple[list[QuoteLine], list[
                 QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}" if unit else "")
             )
 
-    if terms.old_fence_m > 0:
-        long, unit = (terms.old_fence_m / FT, "ft") if feet else (terms.old_fence_m, "m")
-        each = terms.old_fence_price_per_m
-        per = each * FT if feet and each is not None else each
-        extra("Old fence away", long, unit, per, "taking the old fence away")
-    else:
-        out.append("taking an old fence away")
-    if terms.stumps_count:
-        extra("Old stumps out", float(terms.stumps_count), "stumps", terms.stump_price, "digging old stumps out")
-    else:
-        out.append("digging old stumps out")
+    if lines_out:
+        if terms.old_fence_m > 0:
+            long, unit = (terms.old_fence_m / FT, "ft") if feet else (terms.old_fence_m, "m")
+            each = terms.old_fence_price_per_m
+            per = each * FT if feet and each is not None else each
+            extra("Old fence away", long, unit, per, "taking the old fence away")
+        else:
+            out.append("taking an old fence away")
+        if terms.stumps_count:
+            extra("Old stumps out", float(terms.stumps_count), "stumps", terms.stump_price, "digging old stumps out")
+        else:
+            out.append("digging old stumps out")
     each = terms.spoil_price_per_m3
     per = each * YD3 if feet and each is not None else each
     extra("Spoil away", soil, f"{loose} loose", per, f"taking {soil:.1f} {loose} of spoil away")
@@ -166,9 +170,7 @@ def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[Qu
 def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
     person_h = hours(plan, terms)
-    # An old fence is where a line is built; under a deck or roof none is taken away.
-    here = terms if plan.bays else replace(terms, old_fence_m=0.0, stumps_count=0)
-    more, out = extras(plan, here, tape)
+    more, out = extras(plan, terms, tape, lines_out=bool(plan.bays))
     lines = [*material_and_labour(bill.total, person_h, terms), *more]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:

@@ -146,29 +146,37 @@ h2 {
   margin: 14px 0 2px;
 }
 .day {
-  display: grid;
-  grid-template-columns: 40px 128px repeat(4, minmax(0, 74px)) auto;
+  display: flex;
+  flex-wrap: wrap;
   gap: 8px;
   align-items: end;
   padding: 6px 0;
   border-bottom: 1px solid var(--line);
 }
+.day b {
+  width: 34px;
+  padding-bottom: 6px;
+}
 .day .link {
   min-height: 24px;
 }
-.day b {
-  padding-bottom: 6px;
-}
 .answer {
-  grid-column: 1 / -1;
+  flex-basis: 100%;
   margin: 0;
   font-size: 13.5px;
 }
+.answer .verdict {
+  margin-right: 0.5em;
+}
 label.small {
   display: grid;
+  flex: 0 1 64px;
   color: var(--ink-2);
-  min-width: 0;
+  min-width: max-content;
   white-space: nowrap;
+}
+label.small:first-of-type {
+  flex-basis: 128px;
 }
 input {
   border: 1px solid var(--line);
@@ -176,17 +184,11 @@ input {
   background: var(--paper);
   color: var(--ink);
   padding: 4px 7px;
-  min-width: 0;
-  width: 100%;
+  width: 0; /* the label says how wide */
+  min-width: 100%;
   height: 30px;
 }
 .link.small {
   padding-bottom: 2px;
-  justify-self: start;
-}
-@media (max-width: 560px) {
-  .day {
-    grid-template-columns: 1fr 1fr;
-  }
 }
 </style>

@@ -11,8 +11,9 @@ const props = withDefaults(
     path?: string
     empty?: string
     longest?: number
+    wide?: boolean /** the box under its label, as wide as there is room */
   }>(),
-  { path: '', empty: '', longest: 200 },
+  { path: '', empty: '', longest: 200, wide: false },
 )
 const id = useId()
 const text = ref('')
@@ -34,7 +35,7 @@ function back(): void {
 </script>
 
 <template>
-  <div class="field">
+  <div class="field" :class="{ wide }">
     <label :for="id">{{ label }}</label>
     <input
       :id="id"
@@ -58,6 +59,9 @@ function back(): void {
   grid-template-columns: minmax(0, 1fr) 92px;
   align-items: baseline;
   column-gap: 8px;
+}
+.field.wide {
+  grid-template-columns: minmax(0, 1fr);
 }
 label {
   font-size: 12.5px;
