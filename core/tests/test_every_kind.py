@@ -323,3 +323,30 @@ class AsLastTimeTest(unittest.TestCase):
                 kept = {name: getattr(first, name) for name in type(first).__dataclass_fields__ if name not in kind.own}
                 with self.subTest(kind.key, school=school):
                     self.assertEqual(kind.read(replace(asked, choices=kept)), first)
+
+
+class HintsTest(unittest.TestCase):
+    def test_every_word_that_is_hinted_at_reads_as_it_stands(self) -> None:
+        """In feet and in metres: the hint is typed after the sample's size, or where a fence's would stand."""
+        for kind in KINDS:
+            form = kind.line
+            self.assertEqual(len(form.help), len(form.metric_help), kind.key)
+            for metric, sample, hints in ((False, form.imperial, form.help), (True, form.metric, form.metric_help)):
+                ask = Ask(text="", id="k", bare="m" if metric else "ft", school="uk" if metric else "us")
+                size = sample.split()[0]
+                for word, says in hints:
+                    with self.subTest(kind.key, word=word):
+                        self.assertTrue(says)
+                        if kind.key == "fence":
+                            text = f"0 {word} {'36.1' if metric else '118'}" if word != "last" else sample
+                        else:
+                            text = word if "x" in word and word[0].isdigit() else f"{size} {word}"
+                        made = kind.read(replace(ask, text=text))
+                        self.assertIsInstance(made, kind.spec)
+
+    def test_hints_in_metres_have_no_feet_and_the_other_way_round(self) -> None:
+        for kind in KINDS:
+            for word, says in kind.line.metric_help:
+                self.assertNotRegex(f"{word} {says}".replace("7in12", ""), r"\d(in|ft|')\b", kind.key)
+            for word, says in kind.line.help:
+                self.assertNotRegex(f"{word} {says}", r"\d(mm|cm)\b", kind.key)

@@ -78,7 +78,7 @@ class LineForm:
         asks: What the line holds.
         name: A sample name.
         imperial: A sample line in feet; `metric` in metres.
-        help: Words of the line and what each means.
+        help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
         go: The button's words.
         starts: Lines at a press.
     """
@@ -89,6 +89,7 @@ class LineForm:
     imperial: str
     metric: str
     help: tuple[tuple[str, str], ...]
+    metric_help: tuple[tuple[str, str], ...]
     go: str = "Lay it out"
     starts: tuple[LineStart, ...] = ()
 

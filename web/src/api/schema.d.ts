@@ -6137,7 +6137,7 @@ export interface components {
          *         asks: What the line holds.
          *         name: A sample name.
          *         imperial: A sample line in feet; `metric` in metres.
-         *         help: Words of the line and what each means.
+         *         help: Words of the line and what each means, in feet; `metric_help` the same where a bare number is metres.
          *         go: The button's words.
          *         starts: Lines at a press.
          */
@@ -6158,6 +6158,11 @@ export interface components {
             imperial: string;
             /** Metric */
             metric: string;
+            /** Metric Help */
+            metric_help: [
+                string,
+                string
+            ][];
             /** Name */
             name: string;
             /**

@@ -33,6 +33,12 @@ LINE = LineForm(
         ("corner2left", "a corner cut off"),
         ("free", "on its own posts"),
     ),
+    metric_help=(
+        ("up0.9", "height above the ground (up0.9+1.2: more at the outer edge)"),
+        ("less1.2x0.9right", "a piece off the outer right corner leaves an L"),
+        ("corner0.6left", "a corner cut off"),
+        ("free", "on its own posts"),
+    ),
     go="Frame it",
     starts=(
         LineStart(says="Start with a small one", imperial="16x12 up3", metric="4.8x3.6 up0.9"),

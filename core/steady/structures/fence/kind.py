@@ -113,6 +113,16 @@ LINE = LineForm(
         ("p60", "a post that stays, at 60"),
         ("last", "the end"),
     ),
+    metric_help=(
+        ("c11.6", "corner at 11.6, a quarter turn right"),
+        ("c11.6r18", "corner at 11.6, 18° right; l18 to the left"),
+        ("g1.2", "gate 1.2 clear from the last post"),
+        ("g1.2@13.9", "gate 1.2 clear from 13.9 on"),
+        ("g1.2+2.1", "gate of two leaves, 1.2 and 2.1"),
+        ("x18.7~0.6=water-main", "no digging at 18.7, 0.6 each side"),
+        ("p18", "a post that stays, at 18"),
+        ("last", "the end"),
+    ),
     starts=(
         LineStart(says="Start with a straight run", imperial="40", metric="12"),
         LineStart(says="A gate on its own posts", imperial="0 g4@0 4'5.5", metric="0 g1.2@0 1.34"),

@@ -32,6 +32,18 @@ LINE = LineForm(
         ("salt", "salt water: stainless fixings"),
         ("ice=out", "taken out before it freezes"),
     ),
+    metric_help=(
+        ("4.2x3", "along the barrels, by across them"),
+        ("barrels8", "in all, in two rows; rows3 for three"),
+        ("ramp2.7", "a ramp so long onto its end; on=side: onto its long side; noramp"),
+        ("people4", "that it must carry; unsaid: as many as it bears"),
+        ("drum120x480", "each barrel's litres, and millimetres across"),
+        ("inset100mm", "from the edge to the outer barrels"),
+        ("bank0.6", "the ramp's sill over today's water"),
+        ("low450mm", "how far the water falls in a year; high450mm: rises"),
+        ("salt", "salt water: stainless fixings"),
+        ("ice=out", "taken out before it freezes"),
+    ),
     go="Float it",
     starts=(
         LineStart(says="A small one", imperial="10x8 barrels9 rows3 noramp", metric="3x2.4 barrels9 rows3 noramp"),

@@ -36,6 +36,17 @@ LINE = LineForm(
         ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
         ("hung", "rafters hung from the ledger, not laid on it"),
     ),
+    metric_help=(
+        ("3.6x2.4", "along the wall, by how far the beam's face stands out from the ledger"),
+        ("fall5", "degrees; or 1:20, or drop150mm over its depth"),
+        ("beam2.4", "top of the beam above the floor"),
+        ("over150mm", "rafters past the beam"),
+        ("rafters0.4", "no farther apart"),
+        ("sheets1", "sheets of that cover; slats100mm: open slats with that gap"),
+        ("posts3", "under the beam"),
+        ("brace0.6", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+        ("hung", "rafters hung from the ledger, not laid on it"),
+    ),
     go="Put it up",
     starts=(
         LineStart(says="Over a back door", imperial="8x4 fall5 beam8", metric="2.4x1.2 fall5 beam2.4"),

@@ -42,6 +42,18 @@ LINE = LineForm(
         ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
         ("attached", "hung on the house"),
     ),
+    metric_help=(
+        ("5.4x3.3", "length of the beams by length of the rafters"),
+        ("high2.4", "clear height under the beams"),
+        ("over0.3", "overhangs (over0.3+0.45: beams, then rafters)"),
+        ("rafters0.6", "no farther apart"),
+        ("slats120mm", "slats at that pitch; gap75mm with that gap"),
+        ("shade60@15:00", "as many as shade 60 % then"),
+        ("bays5x2", "bays by cross pieces; turn lays slats the other way in every second"),
+        ("posts3", "under each beam"),
+        ("brace0.6", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+        ("attached", "hung on the house"),
+    ),
     go="Put it up",
     starts=(
         LineStart(says="Start with a small one", imperial="14x10", metric="4.2x3"),

@@ -33,6 +33,9 @@ const startsAs = computed(() => (picked.value || ways.value[0]!.value) as Starts
 const fault = ref('')
 const busy = ref(false)
 const metric = computed(() => store.tape.system === 'metric')
+const hints = computed(
+  () => (metric.value ? props.kind.line.metric_help : props.kind.line.help) as unknown as [string, string][],
+)
 const example = computed(() => (metric.value ? props.kind.line.metric : props.kind.line.imperial))
 const as = computed(() => preset.value || props.kind.presets[0]?.value || '')
 const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1)
@@ -138,7 +141,7 @@ async function cheapest(spec: Spec): Promise<Spec> {
         </li>
       </ul>
       <p :id="id + 'h'" class="small quiet" :class="{ folded: sketch }">
-        <template v-for="([word, says], i) in kind.line.help as unknown as [string, string][]" :key="word"
+        <template v-for="([word, says], i) in hints" :key="word"
           >{{ i ? ' · ' : '' }}<b>{{ word }}</b> {{ says }}</template
         >.
       </p>
