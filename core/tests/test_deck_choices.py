@@ -17,7 +17,7 @@ from steady.rulebooks.asks import FloorLoad, JoistAsk, Wood
 from steady.rulebooks.registry import rulebook
 from steady.structures.choice import Choice
 from steady.structures.deck.acts import add_rock, add_stair
-from steady.structures.deck.spec.deck import BeamLine, DeckSpec
+from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Spot
 from steady.structures.deck.ways.candidates import at_home
 from steady.structures.deck.ways.search import choices
 from steady.takeoff.bill import bill, cuts
@@ -233,3 +233,11 @@ class AddedTest(unittest.TestCase):
             math.dist((hole.at[0], hole.at[1]), (rock.x_m, rock.y_m)) - hole.hole_width_m / 2 for hole in made.footings
         ]
         self.assertEqual(any(free < rock.radius_m for free in near), any("rock" in text for text in made.conflicts))
+
+    def test_how_much_too_near_a_hole_is_to_a_rock_is_said_in_both_measures(self) -> None:
+        bare = planned(deck())
+        hole = bare.footings[0]
+        spot = Spot(id="r", x_m=hole.at[0] + 0.25, y_m=hole.at[1], radius_m=0.2, what="a rock")
+        [said] = [text for text in planned(replace(deck(), spots=(spot,))).conflicts if "a rock" in text]
+        near_m = 0.2 + hole.hole_width_m / 2 - 0.25
+        self.assertIn(f"{near_m:.2f} m ({near_m / IN:.1f} in) too near", said)

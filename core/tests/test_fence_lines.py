@@ -92,6 +92,13 @@ class LiftOutTest(unittest.TestCase):
                 inside = start >= low - 1e-6 and end <= high + 1e-6
                 self.assertTrue(inside or end <= low + 0.14 + 1e-6 or start >= high - 0.14 - 1e-6, (start, end))
 
+    def test_its_brackets_hang_at_its_own_first_post_two_for_every_rail(self) -> None:
+        spec = fence(40, lift_outs=(LiftOut(id="v", at_m=4.0, clear_m=3.0),), bay_max_m=6 * FT, height_m=4 * FT)
+        [hooks] = [part for part in planned(spec, site(length_ft=40)).parts if part.item == "lift-out bracket"]
+        [place] = hooks.places
+        self.assertAlmostEqual(place.at[0], 4.0, delta=1e-6)
+        self.assertEqual(hooks.count, 2 * spec.rails_count)
+
 
 class StraightTopTest(unittest.TestCase):
     def made(self, seed: int = 3, **changes: Any) -> tuple[Plan, Profile]:
