@@ -22,12 +22,16 @@ const { data, error, refetch } = useQuery({
 })
 const name = ref('')
 const head = ref({ name: '', address: '', reach: '', small_print: '' })
+/** What was typed and is not kept yet stays, whatever is asked for anew meanwhile. */
+let heard = ''
+const typed = () => JSON.stringify([name.value, head.value])
 watch(
   data,
   (crew) => {
-    if (!crew) return
+    if (!crew || (heard && typed() !== heard)) return
     name.value = crew.name
     head.value = { ...crew.letterhead }
+    heard = typed()
   },
   { immediate: true },
 )
@@ -44,7 +48,10 @@ async function act(work: () => Promise<unknown>, done: string): Promise<void> {
   await refetch()
 }
 const keep = () =>
-  act(async () => ask(api.PUT('/api/crew', { body: { name: name.value, letterhead: head.value } })), 'Kept.')
+  act(async () => {
+    await ask(api.PUT('/api/crew', { body: { name: name.value, letterhead: head.value } }))
+    heard = typed()
+  }, 'Kept.')
 
 const prices = computed<BookPrice[]>(() => data.value?.prices ?? [])
 const sought = ref('')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from '@tanstack/vue-query'
 import { computed, ref, watch } from 'vue'
-import { api, ask, Refused } from '@/api/client'
+import { api, ask } from '@/api/client'
 import type { CrewUsual, Usual, UsualOfKind } from '@/api/types'
 import FormField from '@/components/FormField.vue'
 import { read, write } from '@/logic/paths'
@@ -22,39 +22,38 @@ const tape = computed<Tape>(() =>
 )
 const fault = ref('')
 const said = ref('')
-async function keep(work: () => Promise<Usual>, done: string): Promise<void> {
-  fault.value = said.value = ''
-  try {
-    client.setQueryData(['usual'], await work())
-    // The page that starts a structure says which kinds have a usual.
-    void client.invalidateQueries({ queryKey: ['kinds'] })
-    said.value = done
-  } catch (error) {
-    fault.value = error instanceof Refused ? error.message : (error as Error).message
-  }
+/** One after another, each on top of what the one before left: fields are typed faster than they are kept. */
+let turn: Promise<void> = Promise.resolve()
+function keep(work: (now: Usual) => Promise<Usual>, done: string): void {
+  turn = turn.then(async () => {
+    fault.value = said.value = ''
+    try {
+      client.setQueryData(['usual'], await work(client.getQueryData(['usual']) as Usual))
+      // The page that starts a structure says which kinds have a usual.
+      void client.invalidateQueries({ queryKey: ['kinds'] })
+      said.value = done
+    } catch (error) {
+      fault.value = (error as Error).message
+    }
+  })
 }
 const copy = <T,>(value: T): T => JSON.parse(JSON.stringify(value)) as T
-function put(path: string, value: unknown): void {
-  const usual = copy(data.value!.usual) as CrewUsual
-  write(usual, path, value)
-  void keep(async () => (await ask(api.PUT('/api/crew/usual', { body: { usual } }))) as Usual, 'Kept.')
-}
-const ofKind = (kind: UsualOfKind, choices: Record<string, unknown> | null, done: string) =>
-  keep(
-    async () =>
-      (await ask(
-        api.PUT('/api/crew/usual/{kind}', {
-          params: { path: { kind: kind.key } },
-          body: { choices: choices as never },
-        }),
-      )) as Usual,
-    done,
-  )
-function putOf(kind: UsualOfKind, path: string, value: unknown): void {
-  const choices = copy(kind.usual ?? {}) as Record<string, unknown>
-  write(choices, path, value)
-  void ofKind(kind, choices, 'Kept.')
-}
+const put = (path: string, value: unknown) =>
+  keep(async (now) => {
+    const usual = copy(now.usual) as CrewUsual
+    write(usual, path, value)
+    return (await ask(api.PUT('/api/crew/usual', { body: { usual } }))) as Usual
+  }, 'Kept.')
+type Choices = Record<string, unknown>
+const ofKind = (kind: UsualOfKind, choices: (now: Choices) => Choices | null, done: string) =>
+  keep(async (now) => {
+    const kept = now.kinds.find((item) => item.key === kind.key)?.usual ?? {}
+    const params = { path: { kind: kind.key } }
+    const body = { choices: choices(copy(kept) as Choices) as never }
+    return (await ask(api.PUT('/api/crew/usual/{kind}', { params, body }))) as Usual
+  }, done)
+const putOf = (kind: UsualOfKind, path: string, value: unknown) =>
+  ofKind(kind, (now) => (write(now, path, value), now), 'Kept.')
 function shown(kind: UsualOfKind, when: unknown): boolean {
   if (!when) return true
   const [at, values] = when as [string, string[]]
@@ -126,13 +125,13 @@ function inBrief(kind: UsualOfKind): string {
                 </template>
               </fieldset>
             </div>
-            <button class="link small" @click="ofKind(kind, null, `No usual is kept of ${kind.many} any more.`)">
+            <button class="link small" @click="ofKind(kind, () => null, `No usual is kept of ${kind.many} any more.`)">
               Keep none: start as the last one was built
             </button>
           </template>
           <template v-else-if="kind.last">
             <p class="small">A new one starts as the last one was built: {{ inBrief(kind) }}.</p>
-            <button class="plain small" @click="ofKind(kind, kind.last, `Kept as our usual of ${kind.many}.`)">
+            <button class="plain small" @click="ofKind(kind, () => kind.last, `Kept as our usual of ${kind.many}.`)">
               Keep that as our usual
             </button>
           </template>

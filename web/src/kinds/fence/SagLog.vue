@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Sheet } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
+import { newId } from '@/logic/ids'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
@@ -27,12 +28,13 @@ const leaves = computed(() =>
 )
 const dropped = ref<number | null>(null)
 const which = ref('')
+const fault = ref('')
 watch(leaves, (at) => at.includes(which.value) || (which.value = at[0] ?? ''), { immediate: true })
 async function note(): Promise<void> {
   const about = which.value
   if (dropped.value === null || !about) return
   const reading = {
-    id: crypto.randomUUID(),
+    id: newId(),
     about,
     what: 'latch edge' as const,
     value_m: dropped.value,
@@ -41,11 +43,20 @@ async function note(): Promise<void> {
     device: 'desk',
     measured_at: new Date().toISOString(),
   }
-  await ask(
-    api.POST('/api/jobs/{job_id}/readings', { params: { path: { job_id: store.id } }, body: { readings: [reading] } }),
-  )
-  dropped.value = null
-  await refresh()
+  fault.value = ''
+  try {
+    await ask(
+      api.POST('/api/jobs/{job_id}/readings', {
+        params: { path: { job_id: store.id } },
+        body: { readings: [reading] },
+      }),
+    )
+    dropped.value = null
+    await refresh()
+  } catch (error) {
+    // What was measured stays in its field.
+    fault.value = `Not kept. ${(error as Error).message}`
+  }
 }
 </script>
 
@@ -69,6 +80,7 @@ async function note(): Promise<void> {
       />
       <button class="plain" :disabled="dropped === null">Keep</button>
     </form>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <ul v-if="log.length">
       <li v-for="row in log" :key="row.id">
         {{ new Date(row.measured_at).toLocaleDateString() }}: leaf {{ row.about.slice(-1) }} down
