@@ -17,24 +17,9 @@ class CrewPageTest(SignedIn):
         client.force_login(self.who)
         return dict(client.get(path).json())
 
-    def test_an_address_that_is_typed_stays_while_prices_are_kept_and_is_kept_itself(self) -> None:
-        prices = [{"item": "concrete 80 lb", "price": price, "supplier": "", "on": ""} for price in (6.2,)]
-        self.assertEqual(Caller(self.who).send("PUT", "/api/crew/prices", {"prices": prices}).status_code, 200)
-        page = self.page
-        self.open("/crew")
-        address = page.get_by_label("Address")
-        expect(page.get_by_role("button", name="remove").first).to_be_visible()
-        address.fill("The old mill\nBy the ford")
-        page.get_by_role("button", name="remove").first.click()
-        self.eventually(lambda: self.asked("/api/crew")["prices"] == [])
-        expect(page.get_by_role("button", name="remove concrete 80 lb")).to_have_count(0)
-        expect(address).to_have_value("The old mill\nBy the ford")
-        page.get_by_role("button", name="Keep it").click()
-        self.eventually(lambda: self.asked("/api/crew")["letterhead"]["address"] == "The old mill\nBy the ford")
-        expect(address).to_have_value("The old mill\nBy the ford")
-
-    def test_two_things_typed_faster_than_they_are_kept_are_both_kept(self) -> None:
-        page, held = self.page, list[Route]()
+    def first_held(self, path: str) -> list[Route]:
+        """The first time that something is kept there it is held up, until the test lets it go."""
+        held = list[Route]()
 
         def hold(route: Route) -> None:
             if route.request.method == "PUT" and not held:
@@ -42,7 +27,30 @@ class CrewPageTest(SignedIn):
             else:
                 route.continue_()
 
-        page.route("**/api/crew/usual", hold)
+        self.page.route(path, hold)
+        return held
+
+    def priced(self) -> None:
+        rows = [{"item": f"concrete {lb} lb", "price": 6.2, "supplier": "", "on": ""} for lb in (60, 80)]
+        self.assertEqual(Caller(self.who).send("PUT", "/api/crew/prices", {"prices": rows}).status_code, 200)
+
+    def test_an_address_that_is_typed_stays_while_prices_are_kept_and_is_kept_itself(self) -> None:
+        self.priced()
+        page = self.page
+        self.open("/crew")
+        address = page.get_by_label("Address")
+        expect(page.get_by_role("button", name="remove").first).to_be_visible()
+        address.fill("The old mill\nBy the ford")
+        page.get_by_role("button", name="remove").first.click()
+        self.eventually(lambda: len(self.asked("/api/crew")["prices"]) == 1)
+        expect(page.locator("tbody input")).to_have_count(1)
+        expect(address).to_have_value("The old mill\nBy the ford")
+        page.get_by_role("button", name="Keep it").click()
+        self.eventually(lambda: self.asked("/api/crew")["letterhead"]["address"] == "The old mill\nBy the ford")
+        expect(address).to_have_value("The old mill\nBy the ford")
+
+    def test_two_things_typed_faster_than_they_are_kept_are_both_kept(self) -> None:
+        page, held = self.page, self.first_held("**/api/crew/usual")
         self.open("/crew/usual")
         for label, value in (("People on a job", "4"), ("Hours a day", "9")):
             box = page.get_by_label(label, exact=True)
@@ -54,3 +62,16 @@ class CrewPageTest(SignedIn):
         self.assertEqual(self.asked("/api/crew/usual")["usual"]["quote"]["crew_count"], 4)
         for label, value in (("People on a job", "4"), ("Hours a day", "9")):
             expect(page.get_by_label(label, exact=True)).to_have_value(value)
+
+    def test_two_prices_typed_one_after_the_other_are_both_kept(self) -> None:
+        self.priced()
+        held = self.first_held("**/api/crew/prices")
+        self.open("/crew")
+        boxes = self.page.locator("tbody input")
+        expect(boxes).to_have_count(2)
+        for k, price in ((0, "7.10"), (1, "8.20")):
+            boxes.nth(k).fill(price)
+            boxes.nth(k).press("Tab")
+        self.eventually(lambda: bool(held))
+        held[0].continue_()
+        self.eventually(lambda: [row["price"] for row in self.asked("/api/crew")["prices"]] == [7.1, 8.2])

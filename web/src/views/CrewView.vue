@@ -78,6 +78,20 @@ async function base64(picked: File): Promise<string> {
   for (const byte of bytes) text += String.fromCharCode(byte)
   return btoa(text)
 }
+const same = (a: BookPrice, b: BookPrice) => a.item === b.item && a.length_m === b.length_m
+/**
+ * One change after another, each made in the book as the server has it by then: prices are typed faster than they are
+ * kept, and not by one person alone.
+ */
+let turn: Promise<void> = Promise.resolve()
+function reprice(edit: (rows: BookPrice[]) => BookPrice[], done: string): void {
+  turn = turn.then(() =>
+    act(async () => {
+      const { prices } = (await ask(api.GET('/api/crew'))) as Crew
+      await ask(api.PUT('/api/crew/prices', { body: { prices: edit(prices) } }))
+    }, done),
+  )
+}
 function type(row: BookPrice, field: HTMLInputElement): void {
   const value = parsePrice(field.value)
   field.setCustomValidity(value === null ? 'Write a price, like 41.50' : '')
@@ -85,21 +99,15 @@ function type(row: BookPrice, field: HTMLInputElement): void {
     field.reportValidity()
     return
   }
-  const now = prices.value.map((one) =>
-    one === row ? { ...one, price: value, on: new Date().toISOString().slice(0, 10) } : one,
-  )
-  void act(async () => ask(api.PUT('/api/crew/prices', { body: { prices: now } })), 'Kept.')
+  const on = new Date().toISOString().slice(0, 10)
+  reprice((rows) => rows.map((one) => (same(one, row) ? { ...one, price: value, on } : one)), 'Kept.')
 }
 const merchant = () =>
   act(
     async () => ask(api.POST('/api/outside/merchant', { body: { metric: false, keep: true } })),
     "The merchant's prices are in the book.",
   )
-const drop = (row: BookPrice) =>
-  act(
-    async () => ask(api.PUT('/api/crew/prices', { body: { prices: prices.value.filter((one) => one !== row) } })),
-    'Taken away.',
-  )
+const drop = (row: BookPrice) => reprice((rows) => rows.filter((one) => !same(one, row)), 'Taken away.')
 </script>
 
 <template>
