@@ -4,6 +4,7 @@ import PrimeVue from 'primevue/config'
 import { createApp } from 'vue'
 import App from '@/App.vue'
 import { applyTheme } from '@/composables/useTheme'
+import { tellEast } from '@/logic/days'
 import { router } from '@/router'
 import '@/styles/base.css'
 import '@/styles/looks.css'
@@ -11,6 +12,7 @@ import { useSession } from '@/stores/session'
 import { Trellis } from '@/styles/theme'
 
 applyTheme()
+tellEast()
 const pinia = createPinia()
 // Asked while the page's own pieces are still on their way.
 void useSession(pinia)

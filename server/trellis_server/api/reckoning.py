@@ -2,12 +2,12 @@
 
 import itertools
 from collections.abc import Generator, Sequence
-from datetime import date
 from typing import Annotated, Any
 
 from annotated_types import MaxLen
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.http.response import HttpResponseBase
+from django.utils import timezone
 from ninja import Router
 from pydantic_core import to_json
 from steady.data.loader import sources
@@ -250,7 +250,7 @@ def ground(request: HttpRequest, body: GroundBody) -> HttpResponse:
 @router.post("/dig", response={200: DigAnswer, **REFUSALS})
 def dig(request: HttpRequest, body: PlanBody) -> HttpResponse:
     """What of the locate still holds back the first hole, today."""
-    today = date.today()
+    today = timezone.localdate()
     locate = body.document.site.locate
     tape = body.document.reading.tape()
     points = open_points(locate, today)

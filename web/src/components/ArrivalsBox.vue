@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Job, JobList } from '@/api/types'
+import { today } from '@/logic/days'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
@@ -27,7 +28,7 @@ function take(): void {
     wrong.value = `${bad.line.says}: write how many came good, as a whole number`
     return
   }
-  const on = new Date().toISOString().slice(0, 10)
+  const on = today()
   const stamp = Date.now().toString(36)
   store.change((job) => {
     rows.forEach(({ line, count }, k) => {

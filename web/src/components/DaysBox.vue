@@ -6,6 +6,7 @@ import type { DayAnswer, Job } from '@/api/types'
 import { weather } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
+import { today } from '@/logic/days'
 
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
@@ -33,7 +34,7 @@ function add(work: Day['work']): void {
     ;(job.days ??= []).push({
       id: `day-${Date.now().toString(36)}`,
       work,
-      on: new Date().toISOString().slice(0, 10),
+      on: today(),
       temperature_c: 15,
       rain_mm: 0,
       wind_m_per_s: 3,

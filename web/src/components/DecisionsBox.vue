@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DecisionsAnswer, Job } from '@/api/types'
+import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 /** What somebody else decides: open, or decided by whom and when; one may go for every structure at once. */
@@ -24,7 +25,7 @@ function drop(id: string): void {
 const at = ref<Decision | null>(null)
 const used = ref<DecisionsAnswer['used']>([])
 async function begin(one: Decision): Promise<void> {
-  at.value = { ...one, on: new Date().toISOString().slice(0, 10) }
+  at.value = { ...one, on: today() }
   fault.value = ''
   try {
     const body = { document: store.document!, carry_out: '' }

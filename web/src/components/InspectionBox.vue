@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Inspections } from '@/api/types'
+import { today } from '@/logic/days'
 
 /** Who looked at what, when, and what they said; what was not passed holds back whatever follows. */
 const props = defineProps<{ job: string; tasks: { value: string; says: string }[] }>()
@@ -14,7 +15,7 @@ const { data, refetch } = useQuery({
 })
 const task = ref('')
 const by = ref('')
-const on = ref(new Date().toISOString().slice(0, 10))
+const on = ref(today())
 const passed = ref(true)
 const note = ref('')
 const fault = ref('')
@@ -22,7 +23,6 @@ async function act(work: () => Promise<unknown>): Promise<void> {
   fault.value = ''
   try {
     await work()
-    note.value = ''
   } catch (error) {
     fault.value = (error as Error).message
   }
@@ -32,6 +32,7 @@ const keep = () =>
   act(async () => {
     const body = { task: task.value, by: by.value, on: on.value, passed: passed.value, note: note.value, photo: null }
     await ask(api.POST('/api/jobs/{job_id}/inspections', { ...path.value, body }))
+    note.value = ''
   })
 const drop = (number: number) =>
   act(async () => {

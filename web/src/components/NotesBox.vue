@@ -2,6 +2,7 @@
 import type { Job } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
+import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 type Note = NonNullable<Job['site']['notes']>[number]
@@ -17,7 +18,7 @@ function add(): void {
       text: '',
       value_m: null,
       source: '',
-      on: new Date().toISOString().slice(0, 10),
+      on: today(),
     })
   }, 'a note of the office')
 }

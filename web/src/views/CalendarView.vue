@@ -10,6 +10,7 @@ import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
+import { today as thisDay } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
@@ -23,7 +24,7 @@ const quote = computed(() => store.document?.quote ?? null)
 const selected = ref('')
 const chosen = computed(() => data.value?.tasks.find((task) => task.id === selected.value) ?? null)
 const day = ref('')
-const today = new Date().toISOString().slice(0, 10)
+const today = thisDay()
 watch(
   data,
   (found) => {

@@ -6,6 +6,7 @@ import type { BookPrice, Crew, PricesRead } from '@/api/types'
 import FilePick from '@/components/FilePick.vue'
 import PeopleBox from '@/components/PeopleBox.vue'
 import YouBox from '@/components/YouBox.vue'
+import { today } from '@/logic/days'
 import { useSession } from '@/stores/session'
 import { exact, parsePrice } from '@/logic/money'
 import { FT, showLength } from '@/logic/units'
@@ -99,7 +100,7 @@ function type(row: BookPrice, field: HTMLInputElement): void {
     field.reportValidity()
     return
   }
-  const on = new Date().toISOString().slice(0, 10)
+  const on = today()
   reprice((rows) => rows.map((one) => (same(one, row) ? { ...one, price: value, on } : one)), 'Kept.')
 }
 const merchant = () =>

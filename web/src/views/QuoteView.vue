@@ -9,6 +9,7 @@ import PieceChanges from '@/components/PieceChanges.vue'
 import NumberField from '@/components/NumberField.vue'
 import WordsField from '@/components/WordsField.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
+import { today } from '@/logic/days'
 import { exact } from '@/logic/money'
 import { useJob } from '@/stores/job'
 
@@ -60,7 +61,7 @@ const saved = computed(() => store.saved === 'saved')
 const keep = () => act(async () => ask(api.POST('/api/quotes/{job_id}', path.value)))
 const accepting = ref(0)
 const by = ref('')
-const on = ref(new Date().toISOString().slice(0, 10))
+const on = ref(today())
 const option = ref(0)
 async function accept(): Promise<void> {
   const number = accepting.value

@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client'
 import type { FenceSpec, Sheet } from '@/api/types'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import { fenceOf } from '@/kinds/fence/useFence'
+import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ structure: string; look: string; held: string[] }>()
@@ -33,7 +34,7 @@ const approved = computed(() => spec.value?.look?.of === props.look)
 function approve(): void {
   const by = who.value.trim()
   if (!by) return
-  const on = new Date().toISOString().slice(0, 10)
+  const on = today()
   store.change((job) => {
     const at = job.structures.find((item) => item.spec.id === props.structure)!.spec as FenceSpec
     at.look = { by, on, of: props.look }

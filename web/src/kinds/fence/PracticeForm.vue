@@ -4,6 +4,7 @@ import InputText from 'primevue/inputtext'
 import { reactive, toRef, watch } from 'vue'
 import LengthField from '@/components/LengthField.vue'
 import { useFence } from '@/kinds/fence/useFence'
+import { today } from '@/logic/days'
 import { FT } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
@@ -28,7 +29,7 @@ function practice(): void {
   store.change((job) => {
     const at = specOf(job)
     at.built_on = 'practice'
-    at.practice = { ...form, accepted_by: name, accepted_on: new Date().toISOString().slice(0, 10) }
+    at.practice = { ...form, accepted_by: name, accepted_on: today() }
   }, 'built on practice')
   open.value = false
 }

@@ -1,0 +1,15 @@
+/** Days as a crew counts them: what is today is what it is here, not in Greenwich. */
+
+const two = (number: number) => String(number).padStart(2, '0')
+
+/** The day of a moment here, as YYYY-MM-DD. */
+export const dayOf = (at: Date) => `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`
+export const today = () => dayOf(new Date())
+
+/** So many minutes this clock stands east of Greenwich. */
+export const east = (at = new Date()) => 0 - at.getTimezoneOffset()
+
+/** Tells the server, whose clock is Greenwich's, what is today here: on every question and every paper. */
+export function tellEast(to: { cookie: string } = document): void {
+  to.cookie = `trellis-east=${east()}; path=/; SameSite=Lax; max-age=31536000`
+}
