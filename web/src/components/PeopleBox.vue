@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/vue-query'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { CrewPerson, People, RoleWord } from '@/api/types'
+import { inTurn } from '@/logic/turns'
 import { useSession } from '@/stores/session'
 
 /** The people of the crew and their parts; owners give parts, invite by link and take out. */
@@ -26,12 +27,18 @@ async function act(work: () => Promise<unknown>): Promise<void> {
   await refetch()
 }
 const at = (name: string) => ({ params: { path: { name } } })
+const turn = inTurn()
+/** What is given goes on top of what this person has by then: a part that was just taken is not given back. */
 const give = (person: CrewPerson, part: Partial<Pick<CrewPerson, 'role' | 'sees_prices'>>) =>
-  act(async () => {
-    const body = { role: person.role, sees_prices: person.sees_prices, ...part }
-    await ask(api.PUT('/api/crew/people/{name}', { ...at(person.name), body }))
-    if (person.me) await session.look()
-  })
+  turn(() =>
+    act(async () => {
+      const { people } = (await ask(api.GET('/api/crew/people'))) as People
+      const now = people.find((one) => one.name === person.name) ?? person
+      const body = { role: now.role, sees_prices: now.sees_prices, ...part }
+      await ask(api.PUT('/api/crew/people/{name}', { ...at(person.name), body }))
+      if (person.me) await session.look()
+    }),
+  )
 const leaving = ref('')
 const remove = (name: string) =>
   act(async () => {

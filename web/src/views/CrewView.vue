@@ -9,6 +9,7 @@ import YouBox from '@/components/YouBox.vue'
 import { today } from '@/logic/days'
 import { useSession } from '@/stores/session'
 import { exact, parsePrice } from '@/logic/money'
+import { inTurn } from '@/logic/turns'
 import { FT, showLength } from '@/logic/units'
 
 const session = useSession()
@@ -84,9 +85,9 @@ const same = (a: BookPrice, b: BookPrice) => a.item === b.item && a.length_m ===
  * One change after another, each made in the book as the server has it by then: prices are typed faster than they are
  * kept, and not by one person alone.
  */
-let turn: Promise<void> = Promise.resolve()
+const turn = inTurn()
 function reprice(edit: (rows: BookPrice[]) => BookPrice[], done: string): void {
-  turn = turn.then(() =>
+  void turn(() =>
     act(async () => {
       const { prices } = (await ask(api.GET('/api/crew'))) as Crew
       await ask(api.PUT('/api/crew/prices', { body: { prices: edit(prices) } }))

@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client'
 import type { CrewUsual, Usual, UsualOfKind } from '@/api/types'
 import FormField from '@/components/FormField.vue'
 import { read, write } from '@/logic/paths'
+import { inTurn } from '@/logic/turns'
 import { showLength, type Tape } from '@/logic/units'
 import { useReference } from '@/stores/reference'
 
@@ -23,9 +24,9 @@ const tape = computed<Tape>(() =>
 const fault = ref('')
 const said = ref('')
 /** One after another, each on top of what the one before left: fields are typed faster than they are kept. */
-let turn: Promise<void> = Promise.resolve()
+const turn = inTurn()
 function keep(work: (now: Usual) => Promise<Usual>, done: string): void {
-  turn = turn.then(async () => {
+  void turn(async () => {
     fault.value = said.value = ''
     try {
       client.setQueryData(['usual'], await work(client.getQueryData(['usual']) as Usual))
