@@ -129,6 +129,26 @@ class AtADeskTest(Tasks):
         expect(page.get_by_role("status").filter(has_text="Digging")).to_contain_text("may begin")
         self.took(4)
 
+    def test_an_answer_that_comes_late_says_nothing_of_what_is_so_by_now(self) -> None:
+        """The question after the first tick is held up on its road; the last one's answer holds, both ways."""
+        page, held = self.page, list[Route]()
+        self.at("build/windbreak")
+        self.type("Its last day", "2099-01-01")
+        self.hit(page.get_by_label("The marks can still be seen"))
+        status = page.get_by_role("status").filter(has_text="Digging")
+        expect(page.get_by_text("Look: are the locate's marks")).to_have_count(0)
+        page.route("**/api/reckon/dig", lambda route: held.append(route) if not held else route.continue_())
+        lines = page.get_by_label("Private lines were asked")
+        self.hit(lines)
+        self.eventually(lambda: bool(held))
+        with page.expect_response("**/api/reckon/dig"):
+            self.hit(lines)
+        expect(status).to_contain_text("held back")
+        with page.expect_response("**/api/reckon/dig"):
+            held[0].continue_()
+        page.wait_for_timeout(300)
+        expect(status).to_contain_text("held back")
+
     def test_concrete_at_what_we_pay(self) -> None:
         page = self.page
         self.at("buy/windbreak")

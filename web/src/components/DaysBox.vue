@@ -7,22 +7,22 @@ import { weather } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
 import { today } from '@/logic/days'
+import { latest } from '@/logic/turns'
 
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
 const answers = ref<DayAnswer[]>([])
+const last = latest()
 watchDebounced(
   () => store.document?.days,
-  async () => {
-    if (!store.document?.days?.length) {
-      answers.value = []
-      return
-    }
-    try {
-      answers.value = (await ask(api.POST('/api/reckon/days', { body: { document: store.document } }))).days
-    } catch {
-      answers.value = []
-    }
+  () => {
+    const document = store.document
+    void last(
+      async () =>
+        document?.days?.length ? (await ask(api.POST('/api/reckon/days', { body: { document } }))).days : [],
+      (found) => (answers.value = found),
+      () => (answers.value = []),
+    )
   },
   { debounce: 150, immediate: true, deep: true },
 )

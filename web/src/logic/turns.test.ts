@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { inTurn } from './turns'
+import { inTurn, latest } from './turns'
 
 /** Work that is done when the test says so. */
 function work(told: string[], name: string) {
@@ -50,5 +50,51 @@ describe('work in turn', () => {
     void inTurn()(b.begin)
     await settled()
     expect(told).toEqual(['a begins', 'b begins'])
+  })
+})
+
+describe('what is asked again and again', () => {
+  const asks = () => {
+    const told: string[] = []
+    const last = latest()
+    const ask = (one: ReturnType<typeof work>) =>
+      last(
+        one.begin,
+        (answer) => void told.push(answer),
+        (error) => void told.push(`failed: ${error.message}`),
+      )
+    return { told, ask }
+  }
+
+  it('holds the last answer, though an earlier one comes after it', async () => {
+    const { told, ask } = asks()
+    const [a, b] = [work([], 'held back'), work([], 'may begin')]
+    const all = [ask(a), ask(b)]
+    b.end('done')
+    await settled()
+    a.end('done')
+    await Promise.all(all)
+    expect(told).toEqual(['may begin'])
+  })
+
+  it('passes over a failure of what is no longer asked, and tells that of the last', async () => {
+    const { told, ask } = asks()
+    const [a, b] = [work([], 'a'), work([], 'b')]
+    const all = [ask(a), ask(b)]
+    a.end('failed')
+    b.end('failed')
+    await Promise.all(all)
+    expect(told).toEqual(['failed: b'])
+  })
+
+  it('shows each answer where the next is asked after it', async () => {
+    const { told, ask } = asks()
+    for (const name of ['a', 'b']) {
+      const one = work([], name)
+      const done = ask(one)
+      one.end('done')
+      await done
+    }
+    expect(told).toEqual(['a', 'b'])
   })
 })

@@ -7,6 +7,7 @@ import { api, ask } from '@/api/client'
 import type { Dig } from '@/api/types'
 import DaysBox from '@/components/DaysBox.vue'
 import { useJobSheet } from '@/composables/useJobSheet'
+import { latest } from '@/logic/turns'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
@@ -14,18 +15,17 @@ const store = useJob()
 const { sheet, structure } = useJobSheet()
 const dig = ref<Dig | null>(null)
 const fault = ref('')
+const last = latest()
 watchDebounced(
   [() => store.document, structure],
-  async () => {
-    if (!store.document || !structure.value) return
-    try {
-      dig.value = await ask(
-        api.POST('/api/reckon/dig', { body: { document: store.document, structure: structure.value, selected: '' } }),
-      )
-      fault.value = ''
-    } catch (error) {
-      fault.value = (error as Error).message
-    }
+  () => {
+    const [document, id] = [store.document, structure.value]
+    if (!document || !id) return
+    void last(
+      () => ask(api.POST('/api/reckon/dig', { body: { document, structure: id, selected: '' } })),
+      (found) => ((dig.value = found), (fault.value = '')),
+      (error) => (fault.value = error.message),
+    )
   },
   { debounce: 150, immediate: true },
 )

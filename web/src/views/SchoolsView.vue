@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, Refused } from '@/api/client'
 import type { components } from '@/api/schema'
 import CheckLine from '@/components/CheckLine.vue'
+import { latest } from '@/logic/turns'
 import { useSchools } from '@/stores/schools'
 
 type Answer = components['schemas']['SideBySide']
@@ -47,20 +48,25 @@ function change(index: number, key: string): void {
     size: school.sizes[2] ?? '',
   })
 }
+const last = latest()
 watchDebounced(
   [member, sticks, load, () => schools.schools.length],
-  async () => {
+  () => {
     if (!schools.schools.length) return
-    try {
-      const body = { ...member, load: load.value, sticks } as never
-      answer.value = (await ask(api.POST('/api/sums/compare', { body }))) as Answer
-      fault.value = ''
-      problems.value = {}
-    } catch (error) {
-      fault.value = (error as Error).message
-      problems.value =
-        error instanceof Refused ? Object.fromEntries(error.problems.map((item) => [item.field, item.message])) : {}
-    }
+    const body = { ...member, load: load.value, sticks } as never
+    void last(
+      async () => (await ask(api.POST('/api/sums/compare', { body }))) as Answer,
+      (found) => {
+        answer.value = found
+        fault.value = ''
+        problems.value = {}
+      },
+      (error) => {
+        fault.value = error.message
+        problems.value =
+          error instanceof Refused ? Object.fromEntries(error.problems.map((item) => [item.field, item.message])) : {}
+      },
+    )
   },
   { debounce: 120, deep: true, immediate: true },
 )

@@ -7,6 +7,7 @@ import type { components } from '@/api/schema'
 import type { JobCard } from '@/api/types'
 import SumPicture from '@/components/SumPicture.vue'
 import { figure } from '@/logic/formula'
+import { latest } from '@/logic/turns'
 import { useSchools } from '@/stores/schools'
 
 type Row = components['schemas']['SumRow']
@@ -64,20 +65,23 @@ const inputs = computed(() => {
   }
   return found
 })
+const last = latest()
 watchDebounced(
   [chosen, inputs],
-  async () => {
+  () => {
     copied.value = false
     kept.value = ''
     if (!chosen.value || !Object.keys(inputs.value).length) return
-    try {
-      const found = await ask(api.POST('/api/sums', { body: { name: chosen.value.name, inputs: inputs.value } }))
-      answers.value = found.answers as Answer[]
-      verdict.value = { status: found.status, reason: found.reason }
-      fault.value = ''
-    } catch (error) {
-      fault.value = (error as Error).message
-    }
+    const body = { name: chosen.value.name, inputs: inputs.value }
+    void last(
+      () => ask(api.POST('/api/sums', { body })),
+      (found) => {
+        answers.value = found.answers as Answer[]
+        verdict.value = { status: found.status, reason: found.reason }
+        fault.value = ''
+      },
+      (error) => (fault.value = error.message),
+    )
   },
   { debounce: 120, deep: true },
 )

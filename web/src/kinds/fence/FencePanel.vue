@@ -11,6 +11,7 @@ import PushPanel from '@/kinds/fence/PushPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
 import PracticeForm from '@/kinds/fence/PracticeForm.vue'
 import { useFence } from '@/kinds/fence/useFence'
+import { latest } from '@/logic/turns'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -91,15 +92,15 @@ function follow(way: string | number | null): void {
 }
 
 const dig = ref<Dig | null>(null)
-async function lookAtLocate(): Promise<void> {
-  if (!store.document) return
-  try {
-    dig.value = await ask(
-      api.POST('/api/reckon/dig', { body: { document: store.document, structure: props.structure, selected: '' } }),
-    )
-  } catch {
-    dig.value = null
-  }
+const last = latest()
+function lookAtLocate(): void {
+  const document = store.document
+  if (!document) return
+  void last(
+    () => ask(api.POST('/api/reckon/dig', { body: { document, structure: props.structure, selected: '' } })),
+    (found) => (dig.value = found),
+    () => (dig.value = null),
+  )
 }
 watchDebounced(() => store.document, lookAtLocate, { debounce: 500, immediate: true })
 const ground = computed(() => store.shown?.site.grounds.find((item) => item.line === props.structure)?.shots ?? [])

@@ -6,24 +6,24 @@ import type { FenceSpec, Sheet } from '@/api/types'
 import DetailCanvas from '@/components/DetailCanvas.vue'
 import { fenceOf } from '@/kinds/fence/useFence'
 import { today } from '@/logic/days'
+import { latest } from '@/logic/turns'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ structure: string; look: string; held: string[] }>()
 const store = useJob()
 const sheet = ref<Sheet | null>(null)
+const last = latest()
 watchDebounced(
   [() => store.document, () => props.structure],
-  async () => {
-    if (!store.document) return
-    try {
-      sheet.value = (await ask(
-        api.POST('/api/reckon/plan', {
-          body: { document: store.document, structure: props.structure, selected: props.structure },
-        }),
-      )) as Sheet
-    } catch {
-      sheet.value = null
-    }
+  () => {
+    const document = store.document
+    if (!document) return
+    const body = { document, structure: props.structure, selected: props.structure }
+    void last(
+      async () => (await ask(api.POST('/api/reckon/plan', { body }))) as Sheet,
+      (found) => (sheet.value = found),
+      () => (sheet.value = null),
+    )
   },
   { debounce: 200, immediate: true },
 )
