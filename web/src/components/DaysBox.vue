@@ -1,30 +1,19 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { api, ask } from '@/api/client'
 import type { DayAnswer, Job } from '@/api/types'
+import { useJobAnswer } from '@/composables/useJobAnswer'
 import { weather } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import KeptInput from '@/components/KeptInput.vue'
 import { today } from '@/logic/days'
-import { latest } from '@/logic/turns'
 
 type Day = NonNullable<Job['days']>[number]
 const store = useJob()
-const answers = ref<DayAnswer[]>([])
-const last = latest()
-watchDebounced(
-  () => store.document?.days,
-  () => {
-    const document = store.document
-    void last(
-      async () =>
-        document?.days?.length ? (await ask(api.POST('/api/reckon/days', { body: { document } }))).days : [],
-      (found) => (answers.value = found),
-      () => (answers.value = []),
-    )
-  },
-  { debounce: 150, immediate: true, deep: true },
+const { data: answers } = useJobAnswer<DayAnswer[]>(
+  'days',
+  async (document) => (await ask(api.POST('/api/reckon/days', { body: { document } }))).days,
+  (job) => !!job.days?.length,
 )
 /** Weather as the crew reads it; kept in SI. */
 const UNITS = computed(() => weather(store.tape.system))
@@ -61,7 +50,7 @@ function number(
   field.setCustomValidity('')
   edit(i, (day) => put(day, value))
 }
-const of = (id: string) => answers.value.find((item) => item.id === id)
+const of = (id: string) => answers.value?.find((item) => item.id === id)
 </script>
 
 <template>

@@ -11,7 +11,7 @@ import { useJobSheet } from '@/composables/useJobSheet'
 import { useOffers } from '@/composables/useOffers'
 import { useStructure } from '@/composables/useStructure'
 import { uiOf } from '@/kinds'
-import { today as thisDay } from '@/logic/days'
+import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 import { useKinds } from '@/stores/kinds'
 
@@ -39,8 +39,7 @@ const SIGHTS = [
 ] as const
 const sight = ref<(typeof SIGHTS)[number][0]>('drawings')
 const toward = ref<[number, number, number] | null>(null)
-const today = thisDay()
-const sun = ref({ on: today, hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
+const sun = ref({ on: today(), hour: 15, utc_h: -new Date().getTimezoneOffset() / 60 })
 watch(
   structure,
   () => {

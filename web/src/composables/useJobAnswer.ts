@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/vue-query'
 import { refDebounced } from '@vueuse/core'
-import { computed } from 'vue'
+import { computed, toValue, type MaybeRefOrGetter } from 'vue'
 import type { Job } from '@/api/types'
 import { useJob } from '@/stores/job'
 
 /** What the server makes of the job as it is typed: asked again when it rests, the last answer shown meanwhile. */
 export function useJobAnswer<T>(
-  key: string,
+  key: MaybeRefOrGetter<string>,
   make: (document: Job) => Promise<T>,
   when: (job: Job) => boolean = () => true,
 ) {
@@ -16,7 +16,7 @@ export function useJobAnswer<T>(
     90,
   )
   return useQuery({
-    queryKey: computed(() => [key, rested.value]),
+    queryKey: computed(() => [toValue(key), rested.value]),
     queryFn: () => make(rested.value!),
     enabled: computed(() => !!rested.value && when(rested.value)),
     placeholderData: (last: T | undefined) => last as never,

@@ -136,7 +136,7 @@ describe('what a hole met', () => {
     page.stop()
   })
 
-  it('waits behind readings that are not sent yet: the plan goes round what is true, in the order it was found', async () => {
+  it('waits behind readings that are not sent yet: the plan goes round what is true', async () => {
     serves({ '/api/jobs/{job_id}/readings': nobody })
     const page = site()
     page.say('f/post/1', 'set', null, true)

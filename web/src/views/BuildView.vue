@@ -1,34 +1,17 @@
 <script setup lang="ts">
 import { useQuery } from '@tanstack/vue-query'
-import { watchDebounced } from '@vueuse/core'
 import InputText from 'primevue/inputtext'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
-import type { Dig } from '@/api/types'
 import DaysBox from '@/components/DaysBox.vue'
+import { useDig } from '@/composables/useDig'
 import { useJobSheet } from '@/composables/useJobSheet'
-import { latest } from '@/logic/turns'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 
 const store = useJob()
 const { sheet, structure } = useJobSheet()
-const dig = ref<Dig | null>(null)
-const fault = ref('')
-const last = latest()
-watchDebounced(
-  [() => store.document, structure],
-  () => {
-    const [document, id] = [store.document, structure.value]
-    if (!document || !id) return
-    void last(
-      () => ask(api.POST('/api/reckon/dig', { body: { document, structure: id, selected: '' } })),
-      (found) => ((dig.value = found), (fault.value = '')),
-      (error) => (fault.value = error.message),
-    )
-  },
-  { debounce: 150, immediate: true },
-)
+const { data: dig, error } = useDig(structure)
 type Locate = NonNullable<typeof store.document>['site']['locate']
 const locate = computed<Locate>(() => store.document!.site.locate)
 const ticks: [keyof Locate, string][] = [
@@ -93,7 +76,7 @@ const near = computed(
     <div class="two">
       <section>
         <h2>Before the first hole</h2>
-        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <p v-if="error" class="fault" role="alert">{{ error.message }}</p>
         <p v-else-if="dig" class="state" :class="{ ready: dig.ready }" role="status">
           {{ dig.ready ? `Digging may begin. ${dig.days_left} days left on the ticket.` : 'Digging is held back.' }}
         </p>

@@ -10,7 +10,7 @@ import NumberField from '@/components/NumberField.vue'
 import DayString from '@/components/calendar/DayString.vue'
 import OutsideForm from '@/components/calendar/OutsideForm.vue'
 import { useJobAnswer } from '@/composables/useJobAnswer'
-import { today as thisDay } from '@/logic/days'
+import { today } from '@/logic/days'
 import { useJob } from '@/stores/job'
 
 /** The job on days: every structure's tasks in one order, what comes from outside, holds, weather; pulled by hand. */
@@ -24,12 +24,11 @@ const quote = computed(() => store.document?.quote ?? null)
 const selected = ref('')
 const chosen = computed(() => data.value?.tasks.find((task) => task.id === selected.value) ?? null)
 const day = ref('')
-const today = thisDay()
 watch(
   data,
   (found) => {
     if (!found || found.days.some((item) => item.on === day.value)) return
-    day.value = found.days.find((item) => item.on >= today && !item.off)?.on ?? found.days[0]?.on ?? ''
+    day.value = found.days.find((item) => item.on >= today() && !item.off)?.on ?? found.days[0]?.on ?? ''
   },
   { immediate: true },
 )
@@ -91,7 +90,7 @@ function addOff(): void {
 }
 function addOutside(): void {
   const id = `outside-${Date.now().toString(36)}`
-  const on = dayRow.value?.on ?? today
+  const on = dayRow.value?.on ?? today()
   edit((at) => {
     at.outside = [...(at.outside ?? []), { id, kind: 'delivery', what: '', on, days_count: 1, waits: [], after: [] }]
   }, 'Something from outside')

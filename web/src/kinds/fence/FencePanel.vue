@@ -1,21 +1,19 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import type { Dig, FenceSpec, Kind, Sheet } from '@/api/types'
-import { api, ask } from '@/api/client'
+import type { FenceSpec, Kind, Sheet } from '@/api/types'
 import LengthField from '@/components/LengthField.vue'
 import PickField from '@/components/PickField.vue'
 import StickField from '@/components/StickField.vue'
 import BuildPanel from '@/components/BuildPanel.vue'
+import { useDig } from '@/composables/useDig'
 import FootPanel from '@/kinds/fence/FootPanel.vue'
 import PushPanel from '@/kinds/fence/PushPanel.vue'
 import InfillPanel from '@/kinds/fence/InfillPanel.vue'
 import PracticeForm from '@/kinds/fence/PracticeForm.vue'
 import { useFence } from '@/kinds/fence/useFence'
-import { latest } from '@/logic/turns'
 import { showLength } from '@/logic/units'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
-import { watchDebounced } from '@vueuse/core'
 import { toRef } from 'vue'
 
 const props = defineProps<{ structure: string; sheet: Sheet | null; kind: Kind | null }>()
@@ -91,18 +89,7 @@ function follow(way: string | number | null): void {
     )
 }
 
-const dig = ref<Dig | null>(null)
-const last = latest()
-function lookAtLocate(): void {
-  const document = store.document
-  if (!document) return
-  void last(
-    () => ask(api.POST('/api/reckon/dig', { body: { document, structure: props.structure, selected: '' } })),
-    (found) => (dig.value = found),
-    () => (dig.value = null),
-  )
-}
-watchDebounced(() => store.document, lookAtLocate, { debounce: 500, immediate: true })
+const { data: dig } = useDig(() => props.structure)
 const ground = computed(() => store.shown?.site.grounds.find((item) => item.line === props.structure)?.shots ?? [])
 const fall = computed(() => {
   const shots = ground.value

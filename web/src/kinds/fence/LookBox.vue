@@ -1,31 +1,21 @@
 <script setup lang="ts">
-import { watchDebounced } from '@vueuse/core'
 import { computed, ref } from 'vue'
 import { api, ask } from '@/api/client'
 import type { FenceSpec, Sheet } from '@/api/types'
 import DetailCanvas from '@/components/DetailCanvas.vue'
+import { useJobAnswer } from '@/composables/useJobAnswer'
 import { fenceOf } from '@/kinds/fence/useFence'
 import { today } from '@/logic/days'
-import { latest } from '@/logic/turns'
 import { useJob } from '@/stores/job'
 
 const props = defineProps<{ structure: string; look: string; held: string[] }>()
 const store = useJob()
-const sheet = ref<Sheet | null>(null)
-const last = latest()
-watchDebounced(
-  [() => store.document, () => props.structure],
-  () => {
-    const document = store.document
-    if (!document) return
-    const body = { document, structure: props.structure, selected: props.structure }
-    void last(
-      async () => (await ask(api.POST('/api/reckon/plan', { body }))) as Sheet,
-      (found) => (sheet.value = found),
-      () => (sheet.value = null),
-    )
-  },
-  { debounce: 200, immediate: true },
+const { data: sheet } = useJobAnswer<Sheet>(
+  () => `look ${props.structure}`,
+  async (document) =>
+    (await ask(
+      api.POST('/api/reckon/plan', { body: { document, structure: props.structure, selected: props.structure } }),
+    )) as Sheet,
 )
 const detail = computed(() => sheet.value?.details?.find((item) => item.id.endsWith('/look')) ?? null)
 const spec = computed(() => fenceOf(store.shown?.structures.find((item) => item.spec.id === props.structure)?.spec))
