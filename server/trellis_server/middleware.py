@@ -4,14 +4,12 @@ import json
 import re
 import time
 from collections.abc import Callable
-from datetime import timedelta, timezone, tzinfo
 
 from django.conf import settings
 from django.core.exceptions import DisallowedHost, RequestDataTooBig
 from django.http import HttpRequest, HttpResponse
 from django.http.response import HttpResponseBase
 from django.middleware.gzip import GZipMiddleware
-from django.utils.timezone import override
 
 
 class KnownHost:
@@ -26,31 +24,6 @@ class KnownHost:
         except DisallowedHost:
             return HttpResponse("This server does not go by that name\n", status=400, content_type="text/plain")
         return self.get_response(request)
-
-
-EAST = re.compile(r"-?\d{1,3}", re.ASCII)
-FARTHEST_EAST = timedelta(hours=14)
-
-
-def east_of(minutes: str) -> tzinfo | None:
-    """The clock so many minutes east of Greenwich; none where nobody on earth has it."""
-    if not EAST.fullmatch(minutes) or abs(east := timedelta(minutes=int(minutes))) > FARTHEST_EAST:
-        return None
-    return timezone(east)
-
-
-class CrewsDay:
-    """What is today is what it is where the page is looked at, as its cookie says; in Greenwich where it says nothing."""
-
-    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
-        self.get_response = get_response
-
-    def __call__(self, request: HttpRequest) -> HttpResponse:
-        here = east_of(request.COOKIES.get("trellis-east", ""))
-        if here is None:
-            return self.get_response(request)
-        with override(here):
-            return self.get_response(request)
 
 
 PATHS: tuple[tuple[str, int], ...] = (

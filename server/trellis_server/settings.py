@@ -58,7 +58,7 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "trellis_server.middleware.Compressed",
     "trellis_server.middleware.BodyLimits",
-    "trellis_server.middleware.CrewsDay",
+    "trellis_server.crews_day.CrewsDay",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",

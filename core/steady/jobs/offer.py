@@ -131,7 +131,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
         person_h += own_h
     # What somebody typed of an old fence is priced whatever else is built.
     fence = any(plan.bays for plan in plans) or job.quote.old_fence_m > 0 or job.quote.stumps_count > 0
-    more, out = extras(joined(plans), job.quote, job.reading.tape(), lines_out=fence)
+    more, out = extras(joined(plans), job.quote, job.reading.tape(), old_fence=fence)
     lines += [_line(line.says, line.note, line.high, terms) for line in more]
     net = math.fsum(line.price for line in lines)
     least = _round(job.quote.least_charge * (1 + terms.markup_ratio), terms)

@@ -104,11 +104,11 @@ def spoil_m3(plan: Plan) -> float:
     return BULKS * math.fsum(map(dug_m3, plan.footings))
 
 
-def extras(plan: Plan, terms: Quote, tape: Tape, *, lines_out: bool) -> tuple[list[QuoteLine], list[str]]:
+def extras(plan: Plan, terms: Quote, tape: Tape, *, old_fence: bool) -> tuple[list[QuoteLine], list[str]]:
     """What is charged beside materials and labour, and what is left out because nobody priced it.
 
     Args:
-        lines_out: A line is built: an old fence may have stood there. Under a deck or roof none is taken away.
+        old_fence: One may have stood here: a line is built. Under a deck or roof none is taken away.
     """
     lines: list[QuoteLine] = []
     out: list[str] = []
@@ -123,7 +123,7 @@ def extras(plan: Plan, terms: Quote, tape: Tape, *, lines_out: bool) -> tuple[li
                 QuoteLine(says=says, low=amount * each, high=amount * each, note=f"{amount:.3g} {unit}" if unit else "")
             )
 
-    if lines_out:
+    if old_fence:
         if terms.old_fence_m > 0:
             long, unit = (terms.old_fence_m / FT, "ft") if feet else (terms.old_fence_m, "m")
             each = terms.old_fence_price_per_m
@@ -170,7 +170,7 @@ def material_and_labour(total: float, person_h: float, terms: Quote) -> tuple[Qu
 def quote(plan: Plan, bill: Bill, terms: Quote, tape: Tape) -> Quoted:
     """A price from low to high; what has no price is named as left out. `tape`: how the crew reads what the notes count."""
     person_h = hours(plan, terms)
-    more, out = extras(plan, terms, tape, lines_out=bool(plan.bays))
+    more, out = extras(plan, terms, tape, old_fence=bool(plan.bays))
     lines = [*material_and_labour(bill.total, person_h, terms), *more]
     low, high = math.fsum(line.low for line in lines), math.fsum(line.high for line in lines)
     if high < terms.least_charge:

@@ -94,6 +94,17 @@ class LineForm:
     starts: tuple[LineStart, ...] = ()
 
 
+def in_metres(hints: tuple[tuple[str, str], ...], words: Mapping[str, str]) -> tuple[tuple[str, str], ...]:
+    """The hints of a line where a bare number is metres: its words in feet with what stands in their place, in that order."""
+
+    def said(text: str) -> str:
+        for feet, metres in words.items():
+            text = text.replace(feet, metres)
+        return text
+
+    return tuple((said(word), said(means)) for word, means in hints)
+
+
 @value
 class Offered:
     """A group of choices in a table: its key, its heading, what one of them is called; `beside`: as buttons over the table."""

@@ -6,7 +6,7 @@ from unittest import mock
 from django.test import TestCase
 from django.utils import timezone
 
-from trellis_server.middleware import east_of
+from trellis_server.crews_day import east_of
 from trellis_server.tests.make import Caller, person
 
 EVENING = datetime(2026, 11, 28, 20, 30, tzinfo=UTC)

@@ -15,29 +15,33 @@ from steady.structures.deck.spec.entry import read_deck
 from steady.structures.deck.ways.candidates import at_home
 from steady.structures.deck.ways.search import candidates, choices
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
 from steady.structures.rests import Bearing
 from steady.structures.taken_out import ACT, takes_out
 
 LEAST_SIDE_M = 0.6
 SAME_M = 1e-6
+HELP = (
+    ("up3", "height above the ground (up3+4: more at the outer edge)"),
+    ("less4x3right", "a piece off the outer right corner leaves an L"),
+    ("corner2left", "a corner cut off"),
+    ("free", "on its own posts"),
+)
 LINE = LineForm(
     title="A deck from its size",
     asks="Along the house × out from it",
     name="Deck outside the kitchen",
     imperial="18x11 up3",
     metric="5x3.6 up0.9",
-    help=(
-        ("up3", "height above the ground (up3+4: more at the outer edge)"),
-        ("less4x3right", "a piece off the outer right corner leaves an L"),
-        ("corner2left", "a corner cut off"),
-        ("free", "on its own posts"),
-    ),
-    metric_help=(
-        ("up0.9", "height above the ground (up0.9+1.2: more at the outer edge)"),
-        ("less1.2x0.9right", "a piece off the outer right corner leaves an L"),
-        ("corner0.6left", "a corner cut off"),
-        ("free", "on its own posts"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "up3+4": "up0.9+1.2",
+            "up3": "up0.9",
+            "less4x3": "less1.2x0.9",
+            "corner2": "corner0.6",
+        },
     ),
     go="Frame it",
     starts=(

@@ -36,6 +36,7 @@ from steady.structures.kind import (
     Strength,
     Table,
     changed,
+    in_metres,
 )
 from steady.structures.taken_out import ACT, takes_out
 
@@ -97,31 +98,38 @@ WAYS = (
     ("usual here", "As usually built here"),
     ("cheapest", "Cheapest that passes"),
 )
+HELP = (
+    ("c38", "corner at 38, a quarter turn right"),
+    ("c38r18", "corner at 38, 18° right; l18 to the left"),
+    ("g4", "gate 4 clear from the last post"),
+    ("g4@45'6", "gate 4 clear from 45'6 on"),
+    ("g4+7", "gate of two leaves, 4 and 7"),
+    ("x61'3~2=water-main", "no digging at 61'3, 2 each side"),
+    ("p60", "a post that stays, at 60"),
+    ("last", "the end"),
+)
 LINE = LineForm(
     title="A fence from running readings",
     asks="Readings along one tape",
     name="Fence along the lane",
     imperial="0 c38 g4 c81 g11 118'6",
     metric="0 c11.6 g1.2 c24.7 g3.4 36.1",
-    help=(
-        ("c38", "corner at 38, a quarter turn right"),
-        ("c38r18", "corner at 38, 18° right; l18 to the left"),
-        ("g4", "gate 4 clear from the last post"),
-        ("g4@45'6", "gate 4 clear from 45'6 on"),
-        ("g4+7", "gate of two leaves, 4 and 7"),
-        ("x61'3~2=water-main", "no digging at 61'3, 2 each side"),
-        ("p60", "a post that stays, at 60"),
-        ("last", "the end"),
-    ),
-    metric_help=(
-        ("c11.6", "corner at 11.6, a quarter turn right"),
-        ("c11.6r18", "corner at 11.6, 18° right; l18 to the left"),
-        ("g1.2", "gate 1.2 clear from the last post"),
-        ("g1.2@13.9", "gate 1.2 clear from 13.9 on"),
-        ("g1.2+2.1", "gate of two leaves, 1.2 and 2.1"),
-        ("x18.7~0.6=water-main", "no digging at 18.7, 0.6 each side"),
-        ("p18", "a post that stays, at 18"),
-        ("last", "the end"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "c38": "c11.6",
+            "at 38,": "at 11.6,",
+            "g4+7": "g1.2+2.1",
+            "4 and 7": "1.2 and 2.1",
+            "g4": "g1.2",
+            "gate 4": "gate 1.2",
+            "45'6": "13.9",
+            "x61'3~2": "x18.7~0.6",
+            "61'3, 2 each": "18.7, 0.6 each",
+            "p60": "p18",
+            "at 60": "at 18",
+        },
     ),
     starts=(
         LineStart(says="Start with a straight run", imperial="40", metric="12"),

@@ -10,39 +10,39 @@ from steady.structures.floating.plan import plan_float
 from steady.structures.floating.spec import FloatSpec
 from steady.structures.floating.ways import candidates
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Kind, LineForm, LineStart, Table, nothing_holds
+from steady.structures.kind import COMMON, Ask, Kind, LineForm, LineStart, Table, in_metres, nothing_holds
 from steady.structures.usual import as_last_chosen, at_home
 from steady.yard.stock import sold_with, sticks
 
+HELP = (
+    ("14x10", "along the barrels, by across them"),
+    ("barrels8", "in all, in two rows; rows3 for three"),
+    ("ramp9", "a ramp so long onto its end; on=side: onto its long side; noramp"),
+    ("people4", "that it must carry; unsaid: as many as it bears"),
+    ("drum120x480", "each barrel's litres, and millimetres across"),
+    ("inset4in", "from the edge to the outer barrels"),
+    ("bank2", "the ramp's sill over today's water"),
+    ("low18in", "how far the water falls in a year; high18in: rises"),
+    ("salt", "salt water: stainless fixings"),
+    ("ice=out", "taken out before it freezes"),
+)
 LINE = LineForm(
     title="A platform on barrels",
     asks="Along it × across it",
     name="Swimming platform",
     imperial="14x10 barrels8 ramp9",
     metric="4.2x3 barrels8 ramp2.7",
-    help=(
-        ("14x10", "along the barrels, by across them"),
-        ("barrels8", "in all, in two rows; rows3 for three"),
-        ("ramp9", "a ramp so long onto its end; on=side: onto its long side; noramp"),
-        ("people4", "that it must carry; unsaid: as many as it bears"),
-        ("drum120x480", "each barrel's litres, and millimetres across"),
-        ("inset4in", "from the edge to the outer barrels"),
-        ("bank2", "the ramp's sill over today's water"),
-        ("low18in", "how far the water falls in a year; high18in: rises"),
-        ("salt", "salt water: stainless fixings"),
-        ("ice=out", "taken out before it freezes"),
-    ),
-    metric_help=(
-        ("4.2x3", "along the barrels, by across them"),
-        ("barrels8", "in all, in two rows; rows3 for three"),
-        ("ramp2.7", "a ramp so long onto its end; on=side: onto its long side; noramp"),
-        ("people4", "that it must carry; unsaid: as many as it bears"),
-        ("drum120x480", "each barrel's litres, and millimetres across"),
-        ("inset100mm", "from the edge to the outer barrels"),
-        ("bank0.6", "the ramp's sill over today's water"),
-        ("low450mm", "how far the water falls in a year; high450mm: rises"),
-        ("salt", "salt water: stainless fixings"),
-        ("ice=out", "taken out before it freezes"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "14x10": "4.2x3",
+            "ramp9": "ramp2.7",
+            "inset4in": "inset100mm",
+            "bank2": "bank0.6",
+            "low18in": "low450mm",
+            "high18in": "high450mm",
+        },
     ),
     go="Float it",
     starts=(

@@ -11,7 +11,7 @@ from steady.structures.canopy.changes import more_posts, other_feet, other_spaci
 from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
 from steady.structures.lean_to.entry import read_lean_to
 from steady.structures.lean_to.layout import SIZES, timber_of, wall_to_beam_m
 from steady.structures.lean_to.plan import plan_lean_to
@@ -19,33 +19,36 @@ from steady.structures.lean_to.spec import LeanToSpec
 from steady.structures.usual import OWN as CANOPY_OWN
 from steady.structures.usual import as_last_chosen, at_home
 
+HELP = (
+    ("12x8", "along the wall, by how far the beam's face stands out from the ledger"),
+    ("fall5", "degrees; or 1:20, or drop6in over its depth"),
+    ("beam8", "top of the beam above the floor"),
+    ("over6in", "rafters past the beam"),
+    ("rafters16in", "no farther apart"),
+    ("sheets2", "sheets of that cover; slats4in: open slats with that gap"),
+    ("posts3", "under the beam"),
+    ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+    ("hung", "rafters hung from the ledger, not laid on it"),
+)
 LINE = LineForm(
     title="A lean-to from its size",
     asks="Along the wall × out from it",
     name="Lean-to by the back door",
     imperial="12x8 fall5 beam8 over6in sheets2",
     metric="3.6x2.4 fall5 beam2.4 over150mm sheets762mm",
-    help=(
-        ("12x8", "along the wall, by how far the beam's face stands out from the ledger"),
-        ("fall5", "degrees; or 1:20, or drop6in over its depth"),
-        ("beam8", "top of the beam above the floor"),
-        ("over6in", "rafters past the beam"),
-        ("rafters16in", "no farther apart"),
-        ("sheets2", "sheets of that cover; slats4in: open slats with that gap"),
-        ("posts3", "under the beam"),
-        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-        ("hung", "rafters hung from the ledger, not laid on it"),
-    ),
-    metric_help=(
-        ("3.6x2.4", "along the wall, by how far the beam's face stands out from the ledger"),
-        ("fall5", "degrees; or 1:20, or drop150mm over its depth"),
-        ("beam2.4", "top of the beam above the floor"),
-        ("over150mm", "rafters past the beam"),
-        ("rafters0.4", "no farther apart"),
-        ("sheets1", "sheets of that cover; slats100mm: open slats with that gap"),
-        ("posts3", "under the beam"),
-        ("brace0.6", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-        ("hung", "rafters hung from the ledger, not laid on it"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "12x8": "3.6x2.4",
+            "drop6in": "drop150mm",
+            "beam8": "beam2.4",
+            "over6in": "over150mm",
+            "rafters16in": "rafters0.4",
+            "sheets2": "sheets1",
+            "slats4in": "slats100mm",
+            "brace2": "brace0.6",
+        },
     ),
     go="Put it up",
     starts=(

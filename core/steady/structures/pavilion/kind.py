@@ -10,7 +10,7 @@ from steady.structures.canopy.changes import other_feet, other_spacings, other_s
 from steady.structures.canopy.forms import upright_group
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Table, in_metres
 from steady.structures.pavilion.entry import read_pavilion
 from steady.structures.pavilion.layout import SIZES
 from steady.structures.pavilion.plan import plan_pavilion
@@ -18,37 +18,38 @@ from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.usual import OWN as CANOPY_OWN
 from steady.structures.usual import as_last_chosen, at_home
 
+HELP = (
+    ("12x12", "over the beams' outer faces; the ridge runs along the longer side"),
+    ("over9in", "rafters past the beams"),
+    ("pitch25", "degrees; rise7in12; pitch25+40 for long sides and ends"),
+    ("ring2", "centre ring, outside; without it a ridge or a point"),
+    ("raise8in", "a raised centre over the ring, with so much air under it"),
+    ("beam8", "top of the beams above the floor"),
+    ("rafters24in", "no farther apart"),
+    ("backed", "hips planed to both planes; without it they are dropped under them"),
+    ("mid1", "posts between the corners of every side"),
+    ("sheets2x12", "cover by the one length that is bought; turn: pieces may be turned"),
+    ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+)
 LINE = LineForm(
     title="A pavilion from its size",
     asks="Over the beams, one way × the other",
     name="Pavilion on the lawn",
     imperial="12x12 over9in pitch25 ring2 sheets2x12",
     metric="3.6x3.6 over230mm pitch25 ring600mm sheets762mmx3.6",
-    help=(
-        ("12x12", "over the beams' outer faces; the ridge runs along the longer side"),
-        ("over9in", "rafters past the beams"),
-        ("pitch25", "degrees; rise7in12; pitch25+40 for long sides and ends"),
-        ("ring2", "centre ring, outside; without it a ridge or a point"),
-        ("raise8in", "a raised centre over the ring, with so much air under it"),
-        ("beam8", "top of the beams above the floor"),
-        ("rafters24in", "no farther apart"),
-        ("backed", "hips planed to both planes; without it they are dropped under them"),
-        ("mid1", "posts between the corners of every side"),
-        ("sheets2x12", "cover by the one length that is bought; turn: pieces may be turned"),
-        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-    ),
-    metric_help=(
-        ("3.6x3.6", "over the beams' outer faces; the ridge runs along the longer side"),
-        ("over225mm", "rafters past the beams"),
-        ("pitch25", "degrees; rise7in12; pitch25+40 for long sides and ends"),
-        ("ring0.6", "centre ring, outside; without it a ridge or a point"),
-        ("raise200mm", "a raised centre over the ring, with so much air under it"),
-        ("beam2.4", "top of the beams above the floor"),
-        ("rafters0.6", "no farther apart"),
-        ("backed", "hips planed to both planes; without it they are dropped under them"),
-        ("mid1", "posts between the corners of every side"),
-        ("sheets1x3.6", "cover by the one length that is bought; turn: pieces may be turned"),
-        ("brace0.6", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "12x12": "3.6x3.6",
+            "over9in": "over225mm",
+            "ring2": "ring0.6",
+            "raise8in": "raise200mm",
+            "beam8": "beam2.4",
+            "rafters24in": "rafters0.6",
+            "sheets2x12": "sheets1x3.6",
+            "brace2": "brace0.6",
+        },
     ),
     go="Put it up",
     starts=(

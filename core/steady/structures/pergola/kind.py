@@ -12,7 +12,7 @@ from steady.structures.canopy.forms import above_group, upright_group
 from steady.structures.canopy.holding import brought
 from steady.structures.choice import Change
 from steady.structures.form import Field, Group
-from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table
+from steady.structures.kind import COMMON, Ask, Case, Kind, LineForm, LineStart, Offered, Table, in_metres
 from steady.structures.pergola.checks import reckon_pergola
 from steady.structures.pergola.entry import read_pergola
 from steady.structures.pergola.layout import lay_out, sizes
@@ -24,35 +24,37 @@ from steady.structures.usual import OWN as CANOPY_OWN
 from steady.structures.usual import as_last_chosen, at_home
 from steady.yard.stock import stick
 
+HELP = (
+    ("18x11", "length of the beams by length of the rafters"),
+    ("high8", "clear height under the beams"),
+    ("over1", "overhangs (over1+1'6: beams, then rafters)"),
+    ("rafters24in", "no farther apart"),
+    ("slats5in", "slats at that pitch; gap3in with that gap"),
+    ("shade60@15:00", "as many as shade 60 % then"),
+    ("bays5x2", "bays by cross pieces; turn lays slats the other way in every second"),
+    ("posts3", "under each beam"),
+    ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
+    ("attached", "hung on the house"),
+)
 LINE = LineForm(
     title="A pergola from its size",
     asks="Beams × rafters, out to out",
     name="Pergola over the path",
     imperial="18x11 high8 over1 rafters24in slats5in brace2",
     metric="4.2x3 high2.4 slats150mm",
-    help=(
-        ("18x11", "length of the beams by length of the rafters"),
-        ("high8", "clear height under the beams"),
-        ("over1", "overhangs (over1+1'6: beams, then rafters)"),
-        ("rafters24in", "no farther apart"),
-        ("slats5in", "slats at that pitch; gap3in with that gap"),
-        ("shade60@15:00", "as many as shade 60 % then"),
-        ("bays5x2", "bays by cross pieces; turn lays slats the other way in every second"),
-        ("posts3", "under each beam"),
-        ("brace2", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-        ("attached", "hung on the house"),
-    ),
-    metric_help=(
-        ("5.4x3.3", "length of the beams by length of the rafters"),
-        ("high2.4", "clear height under the beams"),
-        ("over0.3", "overhangs (over0.3+0.45: beams, then rafters)"),
-        ("rafters0.6", "no farther apart"),
-        ("slats120mm", "slats at that pitch; gap75mm with that gap"),
-        ("shade60@15:00", "as many as shade 60 % then"),
-        ("bays5x2", "bays by cross pieces; turn lays slats the other way in every second"),
-        ("posts3", "under each beam"),
-        ("brace0.6", "knee braces; feet=ground fixes the posts there, feet=slab stands them on one"),
-        ("attached", "hung on the house"),
+    help=HELP,
+    metric_help=in_metres(
+        HELP,
+        {
+            "18x11": "5.4x3.3",
+            "high8": "high2.4",
+            "over1+1'6": "over0.3+0.45",
+            "over1": "over0.3",
+            "rafters24in": "rafters0.6",
+            "slats5in": "slats120mm",
+            "gap3in": "gap75mm",
+            "brace2": "brace0.6",
+        },
     ),
     go="Put it up",
     starts=(

@@ -1,0 +1,32 @@
+"""Which day it is: where the page is looked at, not in Greenwich."""
+
+import re
+from collections.abc import Callable
+from datetime import timedelta, timezone, tzinfo
+
+from django.http import HttpRequest, HttpResponse
+from django.utils.timezone import override
+
+EAST = re.compile(r"-?\d{1,3}", re.ASCII)
+FARTHEST_EAST = timedelta(hours=14)
+
+
+def east_of(minutes: str) -> tzinfo | None:
+    """The clock so many minutes east of Greenwich; none where nobody on earth has it."""
+    if not EAST.fullmatch(minutes) or abs(east := timedelta(minutes=int(minutes))) > FARTHEST_EAST:
+        return None
+    return timezone(east)
+
+
+class CrewsDay:
+    """What is today is what it is where the page is looked at, as its cookie says; in Greenwich where it says nothing."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        here = east_of(request.COOKIES.get("trellis-east", ""))
+        if here is None:
+            return self.get_response(request)
+        with override(here):
+            return self.get_response(request)
