@@ -5,7 +5,7 @@ from collections.abc import Callable
 from datetime import timedelta, timezone, tzinfo
 
 from django.http import HttpRequest, HttpResponse
-from django.utils.timezone import override
+from django.utils.timezone import localtime, override
 
 EAST = re.compile(r"-?\d{1,3}", re.ASCII)
 FARTHEST_EAST = timedelta(hours=14)
@@ -16,6 +16,13 @@ def east_of(minutes: str) -> tzinfo | None:
     if not EAST.fullmatch(minutes) or abs(east := timedelta(minutes=int(minutes))) > FARTHEST_EAST:
         return None
     return timezone(east)
+
+
+def minutes_east() -> str:
+    """How far east the clock in hand stands: for what is made of it later, elsewhere."""
+    offset = localtime().utcoffset()
+    assert offset is not None
+    return str(round(offset.total_seconds() / 60))
 
 
 class CrewsDay:

@@ -16,9 +16,11 @@ from pathlib import Path
 from typing import Any, Literal
 
 from django.conf import settings
+from django.utils.timezone import override
 from steady.errors import InputError
 
 from trellis_server.api.errors import Missing
+from trellis_server.crews_day import east_of, minutes_east
 from trellis_server.places import a_place
 from trellis_server.services.whole_file import write_whole
 
@@ -78,7 +80,8 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
     if len(under_way) >= MOST_WAITING:
         raise InputError("pack", "Too much is being made just now: wait a minute and ask again")
     order = uuid.uuid4()
-    write_whole(file_of(order, "order"), json.dumps({"what": what, "job": job, "asked": asked}).encode())
+    body = {"what": what, "job": job, "asked": asked, "east": minutes_east()}
+    write_whole(file_of(order, "order"), json.dumps(body).encode())
     tell(order, Told(stage="waiting", says="waiting for its turn"))
     command = [sys.executable, "-m", "trellis_server.apart", str(order)]
     path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
@@ -157,7 +160,8 @@ def carry_out(order: uuid.UUID, makers: Mapping[str, Maker]) -> None:
     try:
         with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
             part(0, 0, "beginning")
-            made = makers[body["what"]](body["asked"], part)
+            with override(east_of(body.get("east", ""))):
+                made = makers[body["what"]](body["asked"], part)
             write_whole(file_of(order, "made"), made)
         tell(order, Told(stage="made", says="made"))
     except Cancelled:

@@ -5,16 +5,19 @@ import io
 import tempfile
 import time
 import uuid
+from datetime import UTC, datetime
 from pathlib import Path
 from typing import Any
 from unittest import mock
 
 from django.test import TestCase, override_settings, tag
+from django.utils import timezone
 from playwright.sync_api import expect
 from pypdf import PdfReader
 from steady.errors import InputError
 
 from trellis_server.api.errors import Missing
+from trellis_server.crews_day import east_of
 from trellis_server.services import apart
 from trellis_server.services.whole_file import write_whole
 from trellis_server.tests.make import Caller, person
@@ -58,6 +61,23 @@ class ApartTest(InAFolder):
         with self.assertRaises(Missing):
             apart.result(order, "another job")
         self.assertEqual(apart.file_of(order, "order").stat().st_mode & 0o077, 0)
+
+    def test_its_day_is_that_of_whoever_ordered_it(self) -> None:
+        """In the evening of Greenwich it is the next day in Auckland, in the process that makes it, too."""
+        days = []
+
+        def make(asked: dict[str, Any], told: Any) -> bytes:
+            days.append(timezone.localdate().isoformat())
+            return b"%PDF"
+
+        evening = datetime(2026, 11, 28, 20, 30, tzinfo=UTC)
+        with mock.patch.object(timezone, "now", return_value=evening), mock.patch.object(apart.resource, "setrlimit"):
+            for minutes in ("780", "-420"):
+                with timezone.override(east_of(minutes)):
+                    order = self.order()
+                apart.carry_out(order, {"pack": make})
+            apart.carry_out(self.order(), {"pack": make})
+        self.assertEqual(days, ["2026-11-29", "2026-11-28", "2026-11-28"])
 
     def test_what_goes_wrong_is_said(self) -> None:
         def refused(asked: object, told: object) -> bytes:
