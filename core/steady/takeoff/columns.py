@@ -4,6 +4,8 @@ The linear and integer programmes are solved by HiGHS, each in a fresh model wit
 and bound are checked here afterwards. Only unlimited stock comes here; a rack of off-cuts is served by the first plan.
 """
 
+from collections.abc import Iterator
+
 import highspy
 import numpy as np
 
@@ -154,21 +156,30 @@ def _price(task: CutTask, duals: np.ndarray, cell: int) -> tuple[list[Column], f
 
 def _every_way(task: CutTask) -> list[Column]:
     """Every way to cut each stick that no piece could be added to; none where they are too many to look at."""
+    # Each piece that fits comes first in a way of its own at least: many lengths need not be looked at to be too many.
+    if sum(length <= usable for usable, *_ in task.stocks for length in task.lengths) > MOST_WAYS:
+        return []
     found: list[Column] = []
     for stock, (usable, *_) in enumerate(task.stocks):
-        open_ways: list[tuple[int, ...]] = [()]
-        for piece, length in enumerate(task.lengths):
-            last = piece == len(task.lengths) - 1
-            grown = []
-            for way in open_ways:
-                left = usable - sum(task.lengths[k] * many for k, many in enumerate(way))
-                most = min(task.counts[piece], left // length)
-                grown += [(*way, many) for many in (range(most, -1, -1) if not last else (most,))]
-            open_ways = grown
-            if len(open_ways) + len(found) > MOST_WAYS:
+        for way in _ways(task, usable):
+            if len(found) == MOST_WAYS:
                 return []
-        found += [(stock, way) for way in open_ways if any(way)]
+            found.append((stock, way))
     return found
+
+
+def _ways(task: CutTask, usable: int) -> Iterator[tuple[int, ...]]:
+    """The ways to fill one stick, the longest pieces as often as they fit first; the shortest takes what is left."""
+    last = len(task.lengths) - 1
+    open_ways: list[tuple[int, tuple[int, ...]]] = [(usable, ())]
+    while open_ways:
+        left, way = open_ways.pop()
+        piece = len(way)
+        most = min(task.counts[piece], left // task.lengths[piece])
+        if piece < last:
+            open_ways += [(left - many * task.lengths[piece], (*way, many)) for many in range(most + 1)]
+        elif most or any(way):
+            yield (*way, most)
 
 
 def _whole(task: CutTask, columns: list[Column], nodes: int = INTEGER_NODES) -> Sticks:
