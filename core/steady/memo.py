@@ -7,8 +7,24 @@ from typing import Any, TypeVar
 
 T = TypeVar("T")
 MOST = 160
-"""So much is kept of one search: what is asked for again is asked for soon [our own]."""
-_KEPT: ContextVar[dict[Hashable, Any] | None] = ContextVar("kept", default=None)
+"""So much is kept of each work in one search: what is asked for again is asked for soon [our own]."""
+_KEPT: ContextVar[dict[Callable[..., Any], dict[Hashable, Any]] | None] = ContextVar("kept", default=None)
+
+
+class Is:
+    """A thing that is asked for by being the same one, whatever it holds: nothing of it is looked at."""
+
+    __slots__ = ("it",)
+    it: Any
+
+    def __init__(self, it: Any) -> None:
+        self.it = it
+
+    def __hash__(self) -> int:
+        return id(self.it)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Is) and other.it is self.it
 
 
 @contextmanager
@@ -29,13 +45,13 @@ def one_search() -> Iterator[None]:
 
 def once(work: Callable[..., T], *of: Hashable) -> T:
     """`work(*of)`, reckoned once in a search; outside of one it is reckoned each time. Nobody may change what it returns."""
-    kept = _KEPT.get()
-    if kept is None:
+    every = _KEPT.get()
+    if every is None:
         return work(*of)
-    key = (work, *of)
-    if key not in kept:
+    kept = every.setdefault(work, {})
+    if of not in kept:
         if len(kept) >= MOST:
             del kept[next(iter(kept))]
-        kept[key] = work(*of)
-    found: T = kept[key]
+        kept[of] = work(*of)
+    found: T = kept[of]
     return found

@@ -66,7 +66,9 @@ class SameListTest(unittest.TestCase):
         # Processor time beside that of the plain list, which is made at once: a busy or a slow machine changes neither.
         rng = random.Random(3000)
         pieces_m = [(rng.uniform(1.1, 2.4), 1) for _ in range(3000)]
-        stocks = [Stock(length_m=length, price=price) for length, price in ((2.4, 5.9), (3.0, 7.8), (3.6, 9.7), (4.8, 13.2))]
+        stocks = [
+            Stock(length_m=length, price=price) for length, price in ((2.4, 5.9), (3.0, 7.8), (3.6, 9.7), (4.8, 13.2))
+        ]
         began = time.process_time()
         cut_plan(pieces_m, stocks, better=False)
         plain = time.process_time() - began

@@ -17,7 +17,7 @@ from steady.structures.deck.checks.footings import PostFound, waiver
 from steady.structures.deck.checks.joists import ask_of, overhang_limit_m, point_span_m, reckon_joists
 from steady.structures.deck.checks.ledger import reckon_ledger
 from steady.structures.deck.checks.loads import deck_load
-from steady.structures.deck.checks.posts import reckon_posts
+from steady.structures.deck.checks.posts import OfPost, reckon_posts, say_posts
 from steady.structures.deck.layout.framing import Frame, frame, outline_of
 from steady.structures.deck.parts import boards, build, lines
 from steady.structures.deck.parts.flights import build_stair_guards, build_stairs
@@ -69,12 +69,13 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
 
 @dataclass(slots=True, kw_only=True)
 class Reckoned:
-    """A deck laid out and reckoned, before its pieces are counted."""
+    """A deck laid out and reckoned, before its pieces are counted. `said`: what was found of its posts, one by one."""
 
     found: Found
     timber: Timber
     frame: Frame
     posts: list[PostFound]
+    said: list[OfPost]
     stairs: list[flights.Stair]
     guard: GuardFound
     ledger_spacing_m: float | None
@@ -114,7 +115,9 @@ def _beams_pass(deck: Reckoned) -> bool:
 
 def _reckoned(case: Case, frame_only: bool) -> Reckoned:
     framed = once(_framed, case)
-    made = replace(framed, found=framed.found.copy()) if frame_only else _whole(case, framed)
+    found = framed.found.copy()
+    say_posts(found, framed.said, every=not frame_only)
+    made = replace(framed, found=found) if frame_only else _whole(framed, found)
     _out_of_scope(made.found)
     return made
 
@@ -139,13 +142,14 @@ def _framed(case: Case) -> Reckoned:
     carried = brought(laid, spec.bearings)
     conflicts += [f"{name} stands off the deck's joists: move the roof, or widen the deck" for name in carried.off]
     reckon_bearings(found, laid, timber, carried)
-    reactions = reckon_beams(found, laid, timber, carried)
-    posts = reckon_posts(found, laid, timber, reactions, conflicts)
+    reactions = reckon_beams(found, laid, timber)
+    posts, said = reckon_posts(found, laid, timber, reactions, conflicts)
     return Reckoned(
         found=found,
         timber=timber,
         frame=laid,
         posts=posts,
+        said=said,
         stairs=[],
         guard=GuardFound(),
         ledger_spacing_m=None,
@@ -155,9 +159,9 @@ def _framed(case: Case) -> Reckoned:
     )
 
 
-def _whole(case: Case, framed: Reckoned) -> Reckoned:
+def _whole(framed: Reckoned, found: Found) -> Reckoned:
     """The ledger, the stairs and the guards on a frame, which stays as it was."""
-    found, laid = framed.found.copy(), framed.frame
+    laid = framed.frame
     under = found.cut(framed.floor)
     spacing_m = reckon_ledger(found, laid, framed.timber)
     found.checks += under[0]
@@ -173,6 +177,7 @@ def _whole(case: Case, framed: Reckoned) -> Reckoned:
         timber=timber,
         frame=laid,
         posts=framed.posts,
+        said=framed.said,
         stairs=stairs,
         guard=guard,
         ledger_spacing_m=spacing_m,
@@ -231,7 +236,7 @@ def plan_deck(case: Case) -> Plan:
         practice=(),
         handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),
-        cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid))),
+        cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid.plan.area_m2, laid.on_house))),
         details=tuple(load_path(found, laid, timber, posts)),
         members=tuple(members(found, laid, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),

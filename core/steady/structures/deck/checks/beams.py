@@ -1,17 +1,21 @@
 """The checks of a deck's beams: span by the school's rule and by statics, overhang, and the seat on each post."""
 
+from typing import Any
+
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
+from steady.memo import Is, once
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, given_step, si
 from steady.rulebooks.asks import BeamAsk, FixingAsk, SeatAsk, Wood
-from steady.structures.deck.checks.bearings import Brought, added, beam_of, on_run, points_on, reactions_of
-from steady.structures.deck.checks.findings import Found, Timber, beam_wood, line_of
+from steady.structures.deck.checks.bearings import added, beam_of, brought, on_run, points_on, reactions_of
+from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, beam_wood
 from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
 from steady.structures.deck.layout.framing import BeamRun, Frame
 from steady.structures.deck.spec.deck import runs_on
 from steady.values import value_in_order
+from steady.yard.stock import Stick
 
 NOTCH_LEAST_M = 5.4 * IN
 """A pocket for a beam needs a 6×6 or more. Source: IRC R507.7.1, practice in other schools."""
@@ -34,6 +38,14 @@ def effects_of(run: BeamRun, unbroken: bool) -> tuple[Envelope, Envelope]:
 
 
 @value_in_order
+class _Joint:
+    """The sticks that meet where a beam lies on a post."""
+
+    beam: Stick
+    post: Stick
+
+
+@value_in_order
 class _On:
     """One run of beam as it is reckoned: whether its joists run on, and what people where they do most bring more."""
 
@@ -44,31 +56,53 @@ class _On:
     more: float
 
 
-def reckon_beams(found: Found, frame: Frame, timber: Timber, carried: Brought) -> dict[str, tuple[float, float]]:
-    """Every check of every beam. Returns each post's dead and live reaction (N), unfactored."""
-    reactions: dict[str, tuple[float, float]] = {}
+UNREAD: dict[str, Any] = {
+    "joist": "",
+    "spacing_m": 1.0,
+    "stiffening": "bridging",
+    "beams": None,
+    "posts": None,
+    "pins": (),
+}
+"""What a search changes and no check of a beam reads but through the frame."""
+Reactions = dict[str, tuple[float, float]]
+"""Each post's dead and live reaction (N), unfactored."""
+
+
+def reckon_beams(found: Found, frame: Frame, timber: Timber) -> Reactions:
+    """Every check of every beam. Returns what comes on each post."""
+    made, reactions = once(_reckoned, Asked.of(found, **UNREAD), Is(frame), timber.beam, timber.post)
+    found.checks += made.checks
+    found.not_covered += made.not_covered
+    return reactions
+
+
+def _reckoned(asked: Asked, framed: Is, beam: Stick, post: Stick) -> tuple[Found, Reactions]:
+    found, frame = asked.found(), framed.it
+    reactions: Reactions = {}
     unbroken = runs_on(found.spec)
     patterns = live_patterns(found.spec, frame.joists)
+    carried = brought(frame, found.spec.bearings)
     for run in frame.beams:
         more = max((ratio for name, ratio in patterns.items() if run.id.rstrip("abcdefgh") == name), default=1.0)
         about = f"{found.spec.id}/beam/{run.id}"
-        own, plies = line_of(found.spec, timber, run.id)
-        wood = beam_wood(own.beam, plies, found.spec, found.book)
+        own, plies = beam_line(found.spec, beam, run.id)
+        wood = beam_wood(own, plies, found.spec, found.book)
         on = _On(about, run, wood, unbroken, more)
         _spans(found, frame, on)
         jointed, whole = effects_of(run, unbroken)
         points = carried.beams.get(run.id.rstrip("abcdefgh"), [])
         _statics(found, on, jointed, on_run(beam_of(run), points_on(run, points)))
         floor = found.load.floor
-        for index, post in enumerate(run.posts):
+        for index, under in enumerate(run.posts):
             # An unbroken beam puts more on its middle posts than halves would: the greater counts.
-            dead = max(whole.reactions[index], _half(run, index, unbroken))
-            live = max(whole.most[index], _half(run, index, unbroken))
-            reactions[post.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
+            half = _half(run, index, unbroken)
+            dead, live = max(whole.reactions[index], half), max(whole.most[index], half)
+            reactions[under.id] = (dead * floor.dead_pa, live * more * floor.live_pa)
         for name, (dead, live) in reactions_of(run, points).items() if points else ():
             reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
-        _seat(found, on, own, reactions)
-    return reactions
+        _seat(found, on, _Joint(own, post), reactions)
+    return found, reactions
 
 
 def _half(run: BeamRun, index: int, unbroken: bool) -> float:
@@ -157,7 +191,7 @@ def _statics(found: Found, on: _On, effects: Envelope, points: tuple[Action, Act
         found.gap("Beam bends", about, refused)
 
 
-def _seat(found: Found, on: _On, timber: Timber, reactions: dict[str, tuple[float, float]]) -> None:
+def _seat(found: Found, on: _On, timber: _Joint, reactions: Reactions) -> None:
     spec, book, about, run, wood = found.spec, found.book, on.about, on.run, on.wood
     u = book.units
     worst_post = max((post.id for post in run.posts), key=lambda name: sum(reactions[name]))
@@ -213,7 +247,7 @@ def _seat(found: Found, on: _On, timber: Timber, reactions: dict[str, tuple[floa
     found.at_most("Beam bears on its post", about, demand, limit, (capacity,), case="square to the grain")
 
 
-def _bolts(found: Found, about: str, timber: Timber, demand: Step) -> None:
+def _bolts(found: Found, about: str, timber: _Joint, demand: Step) -> None:
     """Bolts through plies and post, loaded square to the plies' grain: reckoned where the school has the rule."""
     book, u = found.book, found.book.units
     try:

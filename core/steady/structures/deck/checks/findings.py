@@ -1,10 +1,12 @@
 """What the checks of a deck share: its timbers, its load, and the list that findings go on."""
 
 from dataclasses import dataclass, replace
+from typing import Any
 
 from steady.ground.site import Site
 from steady.rulebooks.answers import Action, MemberCheck
 from steady.rulebooks.asks import Wood
+from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member
 from steady.rulebooks.facets.spans import Spans
 from steady.structures.deck.checks.loads import DeckLoad
@@ -83,8 +85,8 @@ def joist_wood(stick_: Stick, spec: DeckSpec, spacing_m: float) -> Wood:
     )
 
 
-def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
-    """The timbers with this beam line's own stick, and its plies: as for all where it has none of its own.
+def beam_line(spec: DeckSpec, beam: Stick, run_id: str) -> tuple[Stick, int]:
+    """This beam line's own stick and plies: as for all (`beam`) where it has none of its own.
 
     Raises:
         InputError: A beam that the yard does not have, with the field.
@@ -92,9 +94,15 @@ def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
     name = run_id.rstrip("abcdefgh")
     for number, line in enumerate(spec.beam_lines):
         if line.id == name:
-            own = stick(line.beam, "joist", f"beam_lines/{number}/beam") if line.beam else timber.beam
-            return replace(timber, beam=own), line.plies or spec.plies
-    return timber, spec.plies
+            own = stick(line.beam, "joist", f"beam_lines/{number}/beam") if line.beam else beam
+            return own, line.plies or spec.plies
+    return beam, spec.plies
+
+
+def line_of(spec: DeckSpec, timber: Timber, run_id: str) -> tuple[Timber, int]:
+    """The timbers with this beam line's own stick, and its plies. Raises InputError as `beam_line` does."""
+    own, plies = beam_line(spec, timber.beam, run_id)
+    return (timber if own == timber.beam else replace(timber, beam=own)), plies
 
 
 def beam_wood(stick_: Stick, plies: int, spec: DeckSpec, book: Spans) -> Wood:
@@ -153,3 +161,22 @@ class Found(Findings):
             ),
             about=about,
         )
+
+
+@value
+class Asked:
+    """What checks are made from: the deck with what they do not read left out, so that decks alike in the rest share them."""
+
+    spec: DeckSpec
+    site: Site
+    book: Rulebook
+    load: DeckLoad
+
+    @classmethod
+    def of(cls, found: Found, **unread: Any) -> "Asked":
+        """Of a deck's findings; `unread`: fields of the spec with what stands there instead."""
+        return cls(spec=replace(found.spec, **unread), site=found.site, book=found.book, load=found.load)
+
+    def found(self) -> Found:
+        """Findings of it, none yet."""
+        return Found(spec=self.spec, site=self.site, book=self.book, load=self.load)

@@ -9,10 +9,11 @@ from steady.measure.units import GRAVITY, IN, MM
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Soil, given_step, si
 from steady.rulebooks.asks import PadAsk
-from steady.structures.deck.checks.findings import Found, Timber
-from steady.structures.deck.layout.framing import Frame, PostAt
+from steady.structures.deck.checks.findings import Found
+from steady.structures.deck.layout.framing import PostAt
 from steady.structures.soil import soil_of
 from steady.values import value
+from steady.yard.stock import Stick
 
 NET_N_PER_M3 = 6284.0
 """Concrete weighs so much more than the soil that it replaces: 40 lb/ft³ [common practice]."""
@@ -35,20 +36,31 @@ DUG = "tool: the greatest demand, rounded up to what is dug"
 TYPED = "user: typed for this deck"
 
 
+ANY = ""
+"""What is found of one post is said of each that is alike: whose it is, is said last."""
+
+
+@value
+class FootingFound:
+    """A footing as it is built: its size and depth (m), what stands on it in all (N)."""
+
+    load_n: float
+    width_m: float
+    depth_m: float
+    depth: Depth
+    width_governed_by: str
+
+
 @value
 class PostFound:
-    """A post as it is built: heights above the ground at it, and its footing's size and depth (m)."""
+    """A post as it is built: heights above the ground at it, and its footing."""
 
     at: PostAt
     site: Point
     deck_m: float
     top_m: float
     foot_m: float
-    load_n: float
-    width_m: float
-    depth_m: float
-    depth: Depth
-    width_governed_by: str
+    footing: FootingFound
     embedded_m: float = 0.0
 
     @property
@@ -59,12 +71,8 @@ class PostFound:
 
 @value
 class Stand:
-    """A post before its concrete is known: where it stands, its heights above the ground there (m), what rests on it (D, L; N)."""
+    """A post before its concrete is known: its heights above the ground at it (m), and what rests on it (D, L; N)."""
 
-    at: PostAt
-    about: str
-    site: Point
-    deck_m: float
     top_m: float
     foot_m: float
     reaction_n: tuple[float, float]
@@ -87,9 +95,9 @@ class Under:
     on_house: bool
 
     @classmethod
-    def of(cls, found: Found, frame: Frame) -> "Under":
+    def of(cls, found: Found, area_m2: float, on_house: bool) -> "Under":
         """The ground under one deck, the same for all of its posts."""
-        return cls(soil=soil_under(found), by_soil=_by_soil(found, frame), on_house=frame.on_house)
+        return cls(soil=soil_under(found), by_soil=_by_soil(found, area_m2, on_house), on_house=on_house)
 
 
 def soil_under(found: Found) -> Soil | OutsideScope:
@@ -108,11 +116,10 @@ def soil_under(found: Found) -> Soil | OutsideScope:
     return soil
 
 
-def footing(found: Found, timber: Timber, stand: Stand, under: Under) -> PostFound:
-    """The footing of one post, sized where the crew has not typed it, with its checks."""
+def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFound:
+    """The footing of one post, sized where the crew has not typed it, with its checks: about whatever post it is."""
     spec, book, site, soil, by_soil = found.spec, found.book, found.site, under.soil, under.by_soil
-    u, about, reaction = book.units, stand.about, stand.reaction_n
-    stick = timber.post
+    u, about, reaction = book.units, ANY, stand.reaction_n
     own_n = stick.density_kg_per_m3 * stick.thickness_m * stick.width_m * max(0.0, stand.height_m) * GRAVITY
     load_n = sum(reaction) + own_n
     round_pad = spec.footing_shape == "round"
@@ -201,18 +208,12 @@ def footing(found: Found, timber: Timber, stand: Stand, under: Under) -> PostFou
         )
     except OutsideScope:
         pass  # a school without the rule leaves it to the depth
-    return PostFound(
-        at=stand.at,
-        site=stand.site,
-        deck_m=stand.deck_m,
-        top_m=stand.top_m,
-        foot_m=stand.foot_m,
+    return FootingFound(
         load_n=load_n,
         width_m=width_m,
         depth_m=built_m,
         depth=depth,
         width_governed_by="typed by the crew" if spec.footing_width_m else governs,
-        embedded_m=built_m if spec.upright == "fixed posts" else 0.0,
     )
 
 
@@ -299,13 +300,13 @@ def _depth(found: Found, stand: Stand, width_m: float, under: Under) -> Depth:
             )
             demands.append(("Pushed sideways", si(depth), depth))
         except OutsideScope as refused:
-            found.gap("Post holds in the ground", stand.about, refused)
+            found.gap("Post holds in the ground", ANY, refused)
     return needed(demands)
 
 
-def _by_soil(found: Found, frame: Frame) -> Step | None:
+def _by_soil(found: Found, area_m2: float, on_house: bool) -> Step | None:
     """What the school asks of a foundation in this soil; nothing where a low deck is let off, or its soil is not known."""
-    if waiver(found, frame):
+    if waiver(found, area_m2, on_house):
         return None
     try:
         return found.book.foundation_depth(soil_of(found.site, found.book), found.site.frost_m)
@@ -313,16 +314,16 @@ def _by_soil(found: Found, frame: Frame) -> Step | None:
         return None
 
 
-def waiver(found: Found, frame: Frame) -> str:
+def waiver(found: Found, area_m2: float, on_house: bool) -> str:
     """What the school says of frost under this deck, in words; empty where it says nothing or does not waive it."""
     spec = found.spec
     lowest = max(corner.height_m for corner in spec.outline)
     try:
         waived, why = found.book.frost_waived(
             deck_height_m=lowest,
-            deck_area_m2=frame.plan.area_m2,
+            deck_area_m2=area_m2,
             roofed=bool(spec.bearings),
-            attached=frame.on_house,
+            attached=on_house,
             masonry=False,
         )
     except OutsideScope:

@@ -12,7 +12,7 @@ from steady.rulebooks.asks import JoistAsk, SeatAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, floor_cases
 from steady.rulebooks.facets.spans import Spans
-from steady.structures.deck.checks.findings import Found, Timber, joist_wood, line_of
+from steady.structures.deck.checks.findings import Found, Timber, beam_line, joist_wood
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.layout.framing import Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
@@ -299,8 +299,8 @@ def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str)
         _hung(found, max(ends, butts, key=sum), about)
         return
     # On the thinnest beam line they have the least to lie on.
-    own = [line_of(spec, timber, run.id) for run in frame.beams]
-    whole_m = min((plies * line.beam.thickness_m for line, plies in own), default=spec.plies * timber.beam.thickness_m)
+    own = [beam_line(spec, timber.beam, run.id) for run in frame.beams]
+    whole_m = min((plies * beam.thickness_m for beam, plies in own), default=spec.plies * timber.beam.thickness_m)
     for on_beam, length_m, says in ((ends, whole_m, "on the beam"), (butts, whole_m / 2, "butted over the beam")):
         if sum(on_beam) <= 0:
             continue

@@ -1,21 +1,26 @@
 """The checks of a deck's posts and footings: buckling, what keeps it upright, how big and how deep the concrete is."""
 
 import math
-from dataclasses import replace
+from collections.abc import Sequence
+from dataclasses import dataclass
 from functools import lru_cache
+from typing import Any
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import IN
+from steady.memo import once, one_search
 from steady.plan.model import Asks, Basis, Step
 from steady.rulebooks.answers import Column, given_step, si
 from steady.rulebooks.asks import FixingAsk, LoadType, PostAsk, Standing, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import floor_cases
-from steady.structures.deck.checks.findings import Found, Timber, line_of, post_wood
-from steady.structures.deck.checks.footings import LATERAL_SHARE, PostFound, Stand, Under, footing
-from steady.structures.deck.layout.framing import Frame, height_of
+from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, post_wood
+from steady.structures.deck.checks.footings import ANY, LATERAL_SHARE, FootingFound, PostFound, Stand, Under, footing
+from steady.structures.deck.layout.framing import Frame, height_of, outline_of
 from steady.structures.deck.spec.deck import DeckSpec
 from steady.structures.findings import Alike, said
+from steady.values import value_in_order
+from steady.yard.stock import Stick
 
 SQUAT_M = 0.3
 """Posts no taller than this do not rack [our own]."""
@@ -25,23 +30,87 @@ FREE_POST = 2.1
 """End factor of a post that stands fixed in the ground and free at its top. Source: NDS Table G1, practice elsewhere."""
 
 
+@dataclass(slots=True, eq=False)
+class _Rest:
+    """What the posts of a deck rest on and are made of, the same for all: known by being the same one."""
+
+    asked: Asked
+    post: Stick
+    under: Under
+    foot_m: float
+
+
+UNREAD: dict[str, Any] = {
+    "joist": "",
+    "spacing_m": 1.0,
+    "stiffening": "bridging",
+    "beam": "",
+    "plies": 1,
+    "beams": None,
+    "posts": None,
+    "pins": (),
+    "joists_run": "out",
+}
+"""What a search changes and no post or footing reads but through what rests on it."""
+
+
+def _rest(asked: Asked, post: Stick, on_house: bool) -> _Rest:
+    spec = asked.spec
+    return _Rest(
+        asked=asked,
+        post=post,
+        under=Under.of(asked.found(), outline_of(spec).area_m2, on_house),
+        foot_m=0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m,
+    )
+
+
+def _stood_on(rest: _Rest, top_m: float, dead_n: float, live_n: float) -> tuple[FootingFound, Alike]:
+    """The column and footing of any post so tall with so much on it."""
+    found = rest.asked.found()
+    stand = Stand(top_m=top_m, foot_m=rest.foot_m, reaction_n=(dead_n, live_n))
+    _column(found, rest.post, stand)
+    made = footing(found, rest.post, stand, rest.under)
+    return made, found.since((0, 0))
+
+
+@value_in_order
+class OfPost:
+    """What was found of a post: said of it under its own name; `first`: no post before it on this deck is quite like it."""
+
+    about: str
+    found: Alike
+    upright: Alike
+    first: bool
+
+
+def say_posts(found: Found, said: Sequence[OfPost], every: bool) -> None:
+    """What was found of the posts, as findings: of every one, or of one of each kind where only the hardest is looked for."""
+    for one in said:
+        if every or one.first:
+            found.again(one.found, one.about)
+        found.checks += one.upright[0]
+        found.not_covered += one.upright[1]
+
+
+@one_search()
 def reckon_posts(
     found: Found,
     frame: Frame,
     timber: Timber,
     reactions: dict[str, tuple[float, float]],
     conflicts: list[str],
-) -> list[PostFound]:
-    """Every post with its footing."""
+) -> tuple[list[PostFound], list[OfPost]]:
+    """Every post with its footing, and what was found of each."""
     spec = found.spec
     joist_m, board_m = timber.joist.width_m, timber.board.thickness_m
-    foot_m = 0.0 if spec.upright == "fixed posts" else spec.pier_above_m + spec.stand_off_m
-    under = Under.of(found, frame)
+    rest = once(_rest, Asked.of(found, **UNREAD), timber.post, frame.on_house)
+    foot_m, fixed = rest.foot_m, spec.upright == "fixed posts"
     made: list[PostFound] = []
-    alike: dict[tuple[float, ...], tuple[PostFound, Alike]] = {}
+    said: list[OfPost] = []
+    known: set[int] = set()
     pins = {pin.id: pin.at_m for pin in spec.pins}
     for run in frame.beams:
-        beam_m = line_of(spec, timber, run.id)[0].beam.width_m
+        beam_m = beam_line(spec, timber.beam, run.id)[0].width_m
         below_m = board_m + (max(beam_m, joist_m) if spec.seat == "flush" else joist_m + beam_m)
         for post in run.posts:
             if not run.from_m - 0.01 <= pins.get(post.id, run.from_m) <= run.to_m + 0.01:
@@ -58,36 +127,32 @@ def reckon_posts(
                     "hang the joists flush with the beam, or lower the concrete's top"
                 )
                 top_m = foot_m
-            stand = Stand(
+            # Posts that are alike to a millionth of a newton and a metre are reckoned once, from those roundings.
+            dead_n, live_n = reactions[post.id]
+            footed, findings = once(_stood_on, rest, round(top_m, 6), round(dead_n, 6), round(live_n, 6))
+            one = PostFound(
                 at=post,
-                about=about,
                 site=where,
                 deck_m=deck_m,
                 top_m=top_m,
                 foot_m=foot_m,
-                reaction_n=reactions[post.id],
+                footing=footed,
+                embedded_m=footed.depth_m if fixed else 0.0,
             )
-            # Posts that are alike in height and in what rests on them are reckoned once, to a millionth of a newton and a metre.
-            key = (*(round(n, 6) for n in stand.reaction_n), round(top_m, 6))
-            if key in alike:
-                first, findings = alike[key]
-                found.again(findings, about)
-                made.append(replace(first, at=post, site=where, deck_m=deck_m, top_m=top_m))
-            else:
-                mark = found.mark()
-                _column(found, timber, stand)
-                made.append(footing(found, timber, stand, under))
-                alike[key] = made[-1], found.since(mark)
-            _upright(found, frame, timber, stand)
+            made.append(one)
+            mark = found.mark()
+            _upright(found, frame, timber, _Upright(about, top_m - foot_m, reactions[post.id]))
+            said.append(OfPost(about, findings, found.cut(mark), id(findings) not in known))
+            known.add(id(findings))
             for spot in spec.spots:
-                reach = spot.radius_m + made[-1].width_m / 2
+                reach = spot.radius_m + footed.width_m / 2
                 off = math.dist(where, (spot.x_m, spot.y_m))
                 if off < reach - 1e-6:
                     conflicts.append(
                         f"{post.id} stands where {spot.what} is: its hole is "
                         f"{reach - off:.2f} m ({(reach - off) / IN:.1f} in) too near"
                     )
-    return made
+    return made, said
 
 
 @lru_cache(maxsize=1024)
@@ -96,11 +161,11 @@ def _stood(book: Rulebook, wood: Wood, load: LoadType, standing: Standing) -> Co
     return book.column(wood, load, standing)
 
 
-def _column(found: Found, timber: Timber, stand: Stand) -> None:
+def _column(found: Found, post: Stick, stand: Stand) -> None:
     spec, book = found.spec, found.book
-    about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
+    about, height_m, reaction = ANY, stand.height_m, stand.reaction_n
     u = book.units
-    wood = post_wood(timber.post, spec)
+    wood = post_wood(post, spec)
     load = found.load.floor
     tall_m = max(height_m, 0.05)
     end = FREE_POST if spec.upright == "fixed posts" else 1.0
@@ -154,12 +219,21 @@ def _column(found: Found, timber: Timber, stand: Stand) -> None:
         found.gap("Post is tall", about, refused, basis=Basis.TABLE)
 
 
+@value_in_order
+class _Upright:
+    """A post as what keeps it upright sees it: its height to the beam (m), and what rests on it (D, L; N)."""
+
+    about: str
+    height_m: float
+    reaction_n: tuple[float, float]
+
+
 def brace_leg_m(spec: DeckSpec, height_m: float) -> float:
     """How far a knee brace reaches down its post: as wished, less on a short post; 0 where a post is too short to rack."""
     return 0.0 if height_m <= SQUAT_M else min(spec.brace_m, BRACE_SHARE * height_m)
 
 
-def _upright(found: Found, frame: Frame, timber: Timber, stand: Stand) -> None:
+def _upright(found: Found, frame: Frame, timber: Timber, stand: _Upright) -> None:
     """What keeps a deck that no house holds from racking: knee braces both ways, or posts fixed in the ground."""
     spec, book = found.spec, found.book
     about, height_m, reaction = stand.about, stand.height_m, stand.reaction_n
@@ -232,7 +306,7 @@ def _upright(found: Found, frame: Frame, timber: Timber, stand: Stand) -> None:
         _brace(found, timber, stand, push, Asks.SAFETY)
 
 
-def _brace(found: Found, timber: Timber, stand: Stand, push: Step, asks: Asks) -> None:
+def _brace(found: Found, timber: Timber, stand: _Upright, push: Step, asks: Asks) -> None:
     """A knee brace at 45 degrees: H h / c, along the brace times √2, squeezed as a strut."""
     spec, book = found.spec, found.book
     u, about, height_m = book.units, stand.about, stand.height_m

@@ -14,9 +14,10 @@ from functools import lru_cache
 from steady.errors import InputError
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline, Point, Span, checked, height_at
+from steady.memo import Is, once
 from steady.statics.beam import SpreadLoad, solve
-from steady.structures.deck.spec.deck import DeckSpec, runs_on
-from steady.values import value
+from steady.structures.deck.spec.deck import DeckSpec, Pin, runs_on
+from steady.values import value, value_in_order
 
 NEAR_M = 1e-4
 CLOSE_M = 0.6
@@ -147,7 +148,9 @@ def frame(
     plan = outline_of(spec)
     framing = Outline(tuple((y, x) for x, y in reversed(plan.corners))) if flip else plan
     on_house = spec.attach == "ledger" and not flip and spec.bridge is None
-    raw = _joists(spec, framing, joist_m)
+    if framing.box[2] - framing.box[0] < 2 * joist_m:
+        raise InputError("outline", "The deck is too narrow for joists at this spacing")
+    raw = once(_joists, framing, spec.spacing_m, joist_m)
     if spec.bridge is not None:
         half = spec.bridge.bearing_m / 2
         sills = tuple(replace(j, supports=(j.from_m + half, j.to_m - half), on=("sill-1", "sill-2")) for j in raw)
@@ -172,22 +175,25 @@ def frame(
         overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
     # A pinned line says how far joists run past it; every other line stays where it was without the pin.
     pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
-    free = replace(spec, pins=()) if pinned_line else spec
+    pins = () if pinned_line else spec.pins
     held = _house_edge(plan) if on_house else None
-    lines, conflicts = _lines(free, raw, joist_limit_m, overhang, held), list[str]()
-    joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
+    # Where it is said how many lines there are, how far a joist may span moves none of them.
+    limit_m = joist_limit_m if spec.beams is None else None
+    lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, overhang), held)
+    laid = once(_laid, Is(raw), framing, lines, held)
     for _ in range(8):
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
-        allowed = min((overhang_limit(j.spans_m[-1]) for j in joists if j.past_m[1] > NEAR_M), default=overhang)
+        behind = {joist.spans_m[-1] for joist in laid.joists if joist.past_m[1] > NEAR_M}
+        allowed = min((overhang_limit(span_m) for span_m in behind), default=overhang)
         if overhang <= allowed + 1e-6:
             break
         overhang = allowed
-        lines, conflicts = _lines(free, raw, joist_limit_m, overhang, held), []
-        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
+        lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, overhang), held)
+        laid = once(_laid, Is(raw), framing, lines, held)
     if pinned_line:
-        lines, conflicts = _lines(spec, raw, joist_limit_m, overhang, held), []
-        joists = _set_on(raw, lines, on_house, _house_edge(plan), conflicts)
-    beams = _beams(spec, framing, joists, lines, beam_limit)
+        lines = once(_lines, Is(raw), _Wanted(spec.beams, spec.pins, limit_m, overhang), held)
+        laid = once(_laid, Is(raw), framing, lines, held)
+    beams = tuple(_with_posts(spec, run, beam_limit) for run in laid.runs)
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:
         notes.append(
@@ -197,19 +203,59 @@ def frame(
         notes.append("The joists run less far past the beam than wished: the rules allow no more")
     known = {run.id for run in beams} | {post.id for run in beams for post in run.posts}
     notes += [f"{pin.id} is pinned but the frame has no such part now" for pin in spec.pins if pin.id not in known]
-    span_m, past_m = _longest(joists)
+    return once(_put, Is(laid), tuple(Is(run) for run in beams), _Seen(plan, flip, on_house), tuple(notes))
+
+
+def _put(laid: Is, runs: tuple[Is, ...], seen: "_Seen", notes: tuple[str, ...]) -> Frame:
+    """The frame of joists and beams that are laid; in one search the same ones make the same frame."""
+    whole: _Laid = laid.it
+    span_m, past_m = _longest(whole.joists)
     return Frame(
-        outline=framing,
-        plan=plan,
-        flip=flip,
-        joists=joists,
-        beams=tuple(beams),
-        on_house=on_house,
+        outline=whole.framing,
+        plan=seen.plan,
+        flip=seen.flip,
+        joists=whole.joists,
+        beams=tuple(run.it for run in runs),
+        on_house=seen.on_house,
         longest_span_m=span_m,
         longest_past_m=past_m,
-        conflicts=tuple(dict.fromkeys(conflicts)),
-        notes=tuple(notes),
+        conflicts=tuple(dict.fromkeys(whole.conflicts)),
+        notes=notes,
     )
+
+
+@value_in_order
+class _Seen:
+    """The outline from above, whether the joists run along the house, and whether it holds them."""
+
+    plan: Outline
+    flip: bool
+    on_house: bool
+
+
+@value_in_order
+class _Laid:
+    """Joists on their lines, what is wrong with them, and the beams under them before their posts."""
+
+    framing: Outline
+    joists: tuple[Joist, ...]
+    conflicts: tuple[str, ...]
+    runs: tuple[BeamRun, ...]
+
+
+@value_in_order
+class _Wanted:
+    """What beam lines are asked for: how many (None: as many as joists that reach `limit_m` need), held ones, the overhang."""
+
+    beams: int | None
+    pins: tuple[Pin, ...]
+    limit_m: float | None
+    overhang_m: float
+
+
+def _laid(raw: Is, framing: Outline, lines: tuple[float, ...], house: Span | None) -> _Laid:
+    joists, conflicts = _set_on(raw.it, lines, house)
+    return _Laid(framing, joists, tuple(conflicts), tuple(_beams(framing, joists, lines)))
 
 
 def _longest(joists: tuple[Joist, ...]) -> tuple[float, float]:
@@ -222,11 +268,9 @@ def _house_edge(plan: Outline) -> Span:
     return min(first.start[0], first.end[0]), max(first.start[0], first.end[0])
 
 
-def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
+def _joists(framing: Outline, spacing_m: float, joist_m: float) -> tuple[Joist, ...]:
     left, _, right, _ = framing.box
-    if right - left < 2 * joist_m:
-        raise InputError("outline", "The deck is too narrow for joists at this spacing")
-    at = list(joist_centres(left, right, spec.spacing_m, joist_m))
+    at = list(joist_centres(left, right, spacing_m, joist_m))
     for edge in framing.edges:
         # A step of the outline gets a joist of its own, just inside it.
         u = edge.start[0]
@@ -240,11 +284,13 @@ def _joists(spec: DeckSpec, framing: Outline, joist_m: float) -> list[Joist]:
             made.append(Joist(id=f"joist-{len(made) + 1}", u_m=u, from_m=low, to_m=high, supports=(), on=()))
     if not made:
         raise InputError("outline", "The deck is too narrow for joists at this spacing")
-    return made
+    return tuple(made)
 
 
-def _lines(spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: float, house: Span | None) -> list[float]:
+def _lines(raw: Is, wanted: _Wanted, house: Span | None) -> tuple[float, ...]:
     """Beam lines: one near every outer edge, more between where joists would span too far. `house`: where a ledger is."""
+    joists: tuple[Joist, ...] = raw.it
+    overhang_m = wanted.overhang_m
 
     def held(joist: Joist) -> bool:
         return house is not None and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M
@@ -253,11 +299,11 @@ def _lines(spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: floa
     exact = {round(joist.to_m, 4): joist.to_m for joist in joists}
     ends = Counter(exact[round(joist.to_m, 4)] for joist in joists)
     last = max(ends)
-    wanted = {end for end, count in ends.items() if count >= 3 or end == last}
-    slanted = [end for end in ends if end not in wanted]
+    edges = {end for end, count in ends.items() if count >= 3 or end == last}
+    slanted = [end for end in ends if end not in edges]
     if slanted:
-        wanted.add(min(slanted))
-    needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in wanted]
+        edges.add(min(slanted))
+    needed = [end - min(overhang_m, 0.45 * (end - min(j.from_m for j in joists))) for end in edges]
     starts = {round(joist.from_m, 4): joist.from_m for joist in joists if not held(joist)}.values()
     needed += [start + min(overhang_m, 0.45 * (last - start)) for start in starts]
     lines: list[float] = []
@@ -268,28 +314,31 @@ def _lines(spec: DeckSpec, joists: list[Joist], limit_m: float, overhang_m: floa
     origin = [0.0] if any(held(joist) for joist in joists) else []
     fixed = [*origin, *lines]
     gaps = [(a, b) for a, b in itertools.pairwise(fixed)]
-    pieces = [max(1, math.ceil((b - a) / max(limit_m, 0.3) - 1e-9)) for a, b in gaps]
-    if spec.beams is not None:
+    if wanted.limit_m is not None:
+        pieces = [max(1, math.ceil((b - a) / max(wanted.limit_m, 0.3) - 1e-9)) for a, b in gaps]
+    else:
         # As many beam lines as were asked for, the extra ones where joists span farthest.
         pieces = [1] * len(gaps)
-        for _ in range(max(0, spec.beams - len(lines))):
+        for _ in range(max(0, (wanted.beams or 0) - len(lines))):
             if gaps:
                 widest = max(range(len(gaps)), key=lambda i: (gaps[i][1] - gaps[i][0]) / pieces[i])
                 pieces[widest] += 1
     found = list(fixed[:1]) if not origin else []
     for (a, b), count in zip(gaps, pieces, strict=True):
         found += [a + (b - a) * k / count for k in range(1, count + 1)]
-    pins = {pin.id: pin.at_m for pin in spec.pins}
-    return [pins.get(f"beam-{k}", line) for k, line in enumerate(found, start=1)]
+    pins = {pin.id: pin.at_m for pin in wanted.pins}
+    return tuple(pins.get(f"beam-{k}", line) for k, line in enumerate(found, start=1))
 
 
 def _set_on(
-    joists: list[Joist], lines: list[float], on_house: bool, house: Span, conflicts: list[str]
-) -> tuple[Joist, ...]:
+    joists: tuple[Joist, ...], lines: tuple[float, ...], house: Span | None
+) -> tuple[tuple[Joist, ...], list[str]]:
+    """The joists on what carries them, and what is wrong with that."""
     made: list[Joist] = []
+    conflicts: list[str] = []
     for joist in joists:
         supports: list[tuple[float, str]] = []
-        if on_house and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M:
+        if house is not None and abs(joist.from_m) < NEAR_M and house[0] - NEAR_M <= joist.u_m <= house[1] + NEAR_M:
             supports.append((0.0, ""))
         supports += [
             (line, f"beam-{k}")
@@ -312,7 +361,7 @@ def _set_on(
         within = tuple(min(max(at, joist.from_m), joist.to_m) for at, _ in supports)
         on = tuple(name for _, name in supports)
         made.append(Joist(id=joist.id, u_m=joist.u_m, from_m=joist.from_m, to_m=joist.to_m, supports=within, on=on))
-    return tuple(made)
+    return tuple(made), conflicts
 
 
 @lru_cache(maxsize=4096)
@@ -345,13 +394,8 @@ def halves_m(joist: Joist) -> tuple[float, ...]:
     return tuple(found)
 
 
-def _beams(
-    spec: DeckSpec,
-    framing: Outline,
-    joists: tuple[Joist, ...],
-    lines: list[float],
-    beam_limit: Callable[[float], float],
-) -> list[BeamRun]:
+def _beams(framing: Outline, joists: tuple[Joist, ...], lines: tuple[float, ...]) -> list[BeamRun]:
+    """Every beam in one piece of outline with what it carries; posts come under it later."""
     found: list[BeamRun] = []
     alike: dict[tuple[float, float, tuple[float, ...]], tuple[tuple[float, ...], tuple[float, ...]]] = {}
     for joist in joists:
@@ -373,7 +417,7 @@ def _beams(
             both = any(0 < j.on.index(name) < len(j.on) - 1 for j in on_it)
             run = BeamRun(id=run_id, v_m=line, from_m=low, to_m=high, supported=tuple(_joined(rows)), both_sides=both)
             if on_it:
-                found.append(_with_posts(spec, run, beam_limit))
+                found.append(run)
     return found
 
 
@@ -399,7 +443,14 @@ def _with_posts(spec: DeckSpec, run: BeamRun, beam_limit: Callable[[float], floa
         past = between / (count - 1) / 4
         between = length - 2 * past
         count = max(2, math.ceil(between / limit - 1e-9) + 1)
-    pins = {pin.id: pin.at_m for pin in spec.pins}
+    return once(_posts, Is(run), count, (past, between), spec.pins)
+
+
+def _posts(bare: Is, count: int, reach_m: tuple[float, float], held: tuple[Pin, ...]) -> BeamRun:
+    """So many posts under a beam, the first so far in from its end, the last so far from the first (m)."""
+    run: BeamRun = bare.it
+    past, between = reach_m
+    pins = {pin.id: pin.at_m for pin in held}
     posts = []
     for k in range(count):
         name = f"{run.id}-{k + 1}"

@@ -345,20 +345,30 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
     shape = spec.footing_shape
     if post.embedded_m:
         made = layers(
-            RoundHole(embedment_m=post.embedded_m, gravel_m=spec.gravel_m, plug_m=0.0, hole_width_m=post.width_m),
+            RoundHole(
+                embedment_m=post.embedded_m, gravel_m=spec.gravel_m, plug_m=0.0, hole_width_m=post.footing.width_m
+            ),
             post_width_m=timber.post.width_m,
             above_ground_m=post.top_m,
         )
     else:
-        bottom = -post.depth_m
+        bottom = -post.footing.depth_m
         gravel = (
-            (Layer(what="gravel", bottom_m=bottom - spec.gravel_m, top_m=bottom, width_m=post.width_m, shape=shape),)
+            (
+                Layer(
+                    what="gravel",
+                    bottom_m=bottom - spec.gravel_m,
+                    top_m=bottom,
+                    width_m=post.footing.width_m,
+                    shape=shape,
+                ),
+            )
             if spec.gravel_m > 0
             else ()
         )
         made = (
             *gravel,
-            Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.width_m, shape=shape),
+            Layer(what="concrete", bottom_m=bottom, top_m=spec.pier_above_m, width_m=post.footing.width_m, shape=shape),
             Layer(what="post", bottom_m=post.foot_m, top_m=post.top_m, width_m=timber.post.width_m, shape="square"),
         )
     return Footing(
@@ -368,10 +378,10 @@ def _footing(spec: DeckSpec, timber: Timber, post: PostFound, pid: str, ground: 
         kind="post in concrete" if post.embedded_m else "pier with a post base",
         layers=made,
         embedment_m=post.embedded_m,
-        hole_m=post.depth_m + spec.gravel_m,
-        hole_width_m=post.width_m,
-        depth_governed_by=post.depth.governs,
-        width_governed_by=post.width_governed_by,
+        hole_m=post.footing.depth_m + spec.gravel_m,
+        hole_width_m=post.footing.width_m,
+        depth_governed_by=post.footing.depth.governs,
+        width_governed_by=post.footing.width_governed_by,
         foot_m=post.foot_m,
     )
 

@@ -38,7 +38,7 @@ def _past_rocks(case: Case) -> Iterator[tuple[str, Change]]:
     laid = reckon_deck(case, frame_only=True)
     for post in laid.posts:
         for spot in spec.spots:
-            reach = spot.radius_m + post.width_m / 2 + CLEAR_M
+            reach = spot.radius_m + post.footing.width_m / 2 + CLEAR_M
             u, v = (spot.y_m, spot.x_m) if laid.frame.flip else (spot.x_m, spot.y_m)
             off = math.dist((post.at.u_m, post.at.v_m), (u, v))
             if off >= reach:

@@ -73,14 +73,16 @@ def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]
     steps.append(
         given_step(
             "N",
-            post.load_n / u.force_n,
+            post.footing.load_n / u.force_n,
             u.force,
             "statics",
             "on its footing: the worst of halves and unbroken, live load where it does most, and the post itself",
         )
     )
-    area = post.width_m**2 * (math.pi / 4 if spec.footing_shape == "round" else 1.0)
-    steps.append(given_step("q_s", post.load_n / area / u.pressure_pa, u.pressure, "statics", "on the soil under it"))
+    area = post.footing.width_m**2 * (math.pi / 4 if spec.footing_shape == "round" else 1.0)
+    steps.append(
+        given_step("q_s", post.footing.load_n / area / u.pressure_pa, u.pressure, "statics", "on the soil under it")
+    )
     return [
         Detail(
             id=f"{spec.id}/path",

@@ -85,8 +85,8 @@ def members(
                 what="post",
                 name=post.at.id.replace("beam-", "Post "),
                 says=f"{timber.post.says}, {tape.length(post.length_m)}; "
-                f"{spec.footing_shape} footing {tape.length(post.width_m)} wide, "
-                f"{tape.length(post.depth_m)} deep, {post.depth.governs.lower()} governs",
+                f"{spec.footing_shape} footing {tape.length(post.footing.width_m)} wide, "
+                f"{tape.length(post.footing.depth_m)} deep, {post.footing.depth.governs.lower()} governs",
             )
         )
     if spec.upright == "none" and spec.attach != "ledger" and spec.bridge is None:
