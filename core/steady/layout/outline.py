@@ -106,6 +106,7 @@ class Outline:
         return made + open_strips
 
 
+@lru_cache(maxsize=256)
 def checked(corners: tuple[Point, ...]) -> Outline:
     """An outline that can be built.
 

@@ -90,6 +90,11 @@ class Findings(Said):
         del self.checks[mark[0] :], self.not_covered[mark[1] :]
         return taken
 
+    def say(self, found: Alike) -> None:
+        """What was found of the same thing elsewhere."""
+        self.checks += found[0]
+        self.not_covered += found[1]
+
     def again(self, alike: Alike, about: str) -> None:
         """What was found of one thing, said of another that is alike in all that it was reckoned from."""
         checks, gaps = alike

@@ -4,7 +4,8 @@ Table and reckoning never mix: a table answers its printed cell within its own c
 """
 
 import math
-from functools import lru_cache
+from collections.abc import Sequence
+from functools import cache, lru_cache
 
 from steady.data.loader import Row, table
 from steady.errors import InputError, OutsideScope
@@ -56,7 +57,7 @@ def table_conditions(woods: tuple[Wood, ...], floor: FloorLoad) -> str:
     return max(groups, key=_ORDER.index)
 
 
-def _next(rows: list[Row], column: str, at: float, what: str, most: str) -> Row:
+def _next(rows: Sequence[Row], column: str, at: float, what: str, most: str) -> Row:
     """The row whose column is the least that is not below a value: tables round up, never interpolate."""
     fitting = sorted((row for row in rows if row.number(column) >= at - 1e-9), key=lambda row: row.number(column))
     if not fitting:
@@ -204,18 +205,21 @@ def beam_span(book: Rulebook, woods: tuple[Wood, ...], ask: BeamAsk) -> SpanFoun
     )
 
 
+@cache
+def _beam_rows(group: str, size: str, plies: int) -> tuple[Row, ...]:
+    return tuple(
+        row
+        for row in table("us_beam_table")
+        if row.text["group"] == group and row.text["size"] == size and row.number("plies_count") == plies
+    )
+
+
 def _beam_cell(woods: tuple[Wood, ...], joist_span_m: float, floor: FloorLoad, edition: str) -> SpanFound:
     group = table_conditions(woods, floor)
     if edition not in ("IRC 2018", "IRC 2021"):
         raise OutsideScope(f"no beam table for {edition[:20]}", "IRC 2018 or IRC 2021")
     name = "Southern Pine" if group == "Southern Pine" else group if edition == "IRC 2021" else "other"
-    rows = [
-        row
-        for row in table("us_beam_table")
-        if row.text["group"] == name
-        and row.text["size"] == woods[0].size
-        and row.number("plies_count") == woods[0].plies
-    ]
+    rows = _beam_rows(name, woods[0].size, woods[0].plies)
     if not rows:
         raise OutsideScope(
             f"no cell for {woods[0].plies}-{woods[0].size} of {name if name != 'other' else woods[0].species}, {edition}",

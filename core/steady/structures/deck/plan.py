@@ -164,8 +164,7 @@ def _whole(framed: Reckoned, found: Found) -> Reckoned:
     laid = framed.frame
     under = found.cut(framed.floor)
     spacing_m = reckon_ledger(found, laid, framed.timber)
-    found.checks += under[0]
-    found.not_covered += under[1]
+    found.say(under)
     stairs = flights.reckon_stairs(found, laid, framed.timber)
     timber, guard = guards.reckon_guards(found, laid, framed.timber, flights.openings(stairs))
     _plies(found, timber)

@@ -14,6 +14,7 @@ from steady.structures.deck.checks.joists import factored, live_patterns
 from steady.structures.deck.checks.members import Envelope, Piece, envelope, pieces, worst
 from steady.structures.deck.layout.framing import BeamRun, Frame
 from steady.structures.deck.spec.deck import runs_on
+from steady.structures.findings import Alike
 from steady.values import value_in_order
 from steady.yard.stock import Stick
 
@@ -72,12 +73,11 @@ Reactions = dict[str, tuple[float, float]]
 def reckon_beams(found: Found, frame: Frame, timber: Timber) -> Reactions:
     """Every check of every beam. Returns what comes on each post."""
     made, reactions = once(_reckoned, Asked.of(found, **UNREAD), Is(frame), timber.beam, timber.post)
-    found.checks += made.checks
-    found.not_covered += made.not_covered
+    found.say(made)
     return reactions
 
 
-def _reckoned(asked: Asked, framed: Is, beam: Stick, post: Stick) -> tuple[Found, Reactions]:
+def _reckoned(asked: Asked, framed: Is, beam: Stick, post: Stick) -> tuple[Alike, Reactions]:
     found, frame = asked.found(), framed.it
     reactions: Reactions = {}
     unbroken = runs_on(found.spec)
@@ -102,7 +102,7 @@ def _reckoned(asked: Asked, framed: Is, beam: Stick, post: Stick) -> tuple[Found
         for name, (dead, live) in reactions_of(run, points).items() if points else ():
             reactions[name] = (reactions[name][0] + dead, reactions[name][1] + live)
         _seat(found, on, _Joint(own, post), reactions)
-    return found, reactions
+    return found.since((0, 0)), reactions
 
 
 def _half(run: BeamRun, index: int, unbroken: bool) -> float:

@@ -1,6 +1,7 @@
 """What the checks of a deck share: its timbers, its load, and the list that findings go on."""
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Any
 
 from steady.ground.site import Site
@@ -60,6 +61,7 @@ def timber_of(spec: DeckSpec) -> Timber:
     )
 
 
+@lru_cache(maxsize=256)
 def _deepest(like: Stick) -> str:
     """The deepest joist of the same wood: stringers are cut from it."""
     same = [

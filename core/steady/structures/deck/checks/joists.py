@@ -3,20 +3,23 @@
 import math
 from dataclasses import replace
 from functools import lru_cache
+from typing import Any
 
 from steady.errors import OutsideScope
 from steady.measure.units import LB
+from steady.memo import Is, once
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import Action, SpanFound, given_step, si
 from steady.rulebooks.asks import JoistAsk, SeatAsk, Wood
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.bent import Bent, check_member, floor_cases
 from steady.rulebooks.facets.spans import Spans
-from steady.structures.deck.checks.findings import Found, Timber, beam_line, joist_wood
+from steady.structures.deck.checks.findings import Asked, Found, Timber, beam_line, joist_wood
 from steady.structures.deck.checks.members import Envelope, at_supports, envelope, pieces, worst
 from steady.structures.deck.layout.framing import Frame, Joist
 from steady.structures.deck.spec.deck import DeckSpec, runs_on
-from steady.structures.findings import said
+from steady.structures.findings import Alike, said
+from steady.yard.stock import Stick
 
 TIP_N = 220 * LB
 TIP_RATIO = 180.0
@@ -43,11 +46,24 @@ def overhang_limit_m(spec: DeckSpec, book: Spans, wood: Wood, back_m: float) -> 
     return rule.span_m, rule
 
 
+UNREAD: dict[str, Any] = {"beam": "", "plies": 1, "beams": None, "posts": None}
+"""What a search changes and no check of a joist reads but through the frame, save how it lies on its beam."""
+
+
 def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
     """Every check of the joists; alike joists are reckoned once."""
+    before, after = once(_alone, Asked.of(found, **UNREAD), Is(frame), timber.joist)
+    found.say(before)
+    _bearing(found, frame, timber)
+    found.say(after)
+
+
+def _alone(asked: Asked, framed: Is, joist: Stick) -> tuple[Alike, Alike]:
+    """What is found of joists whatever beam they lie on: before that and after it."""
+    found, frame = asked.found(), framed.it
     spec, book = found.spec, found.book
     about = f"{spec.id}/joists"
-    wood = joist_wood(timber.joist, spec, spec.spacing_m)
+    wood = joist_wood(joist, spec, spec.spacing_m)
     span = found.length_step("L", frame.longest_span_m, "longest joist span, centre to centre of its supports")
     for basis in (Basis.RECKONED, Basis.TABLE):
         try:
@@ -61,9 +77,11 @@ def reckon_joists(found: Found, frame: Frame, timber: Timber) -> None:
     _statics(found, frame, wood, about)
     if frame.longest_past_m > 1e-6:
         _past(found, frame, wood, about)
-    _bearing(found, frame, timber, wood, about)
+    mark = found.mark()
     if spec.bridge is None:
-        point_loads(found, frame, timber)
+        point_loads(found, frame, joist)
+    after = found.cut(mark)
+    return found.since((0, 0)), after
 
 
 @lru_cache(maxsize=1024)
@@ -275,9 +293,10 @@ def factored(found: Found, dead: float, live: float, symbol: str, says: str) -> 
     )
 
 
-def _bearing(found: Found, frame: Frame, timber: Timber, wood: Wood, about: str) -> None:
+def _bearing(found: Found, frame: Frame, timber: Timber) -> None:
     """Joists on their beams: crushed square to the grain, and lying on at least what the school asks; a butt halves the seat."""
     spec, book, load = found.spec, found.book, found.load
+    about, wood = f"{spec.id}/joists", joist_wood(timber.joist, spec, spec.spacing_m)
     if not frame.beams:
         return
     u = book.units
@@ -375,7 +394,7 @@ def point_span_m(spec: DeckSpec, book: Rulebook, found: Found, wood: Wood) -> fl
     return min(reaches, default=math.inf)
 
 
-def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
+def point_loads(found: Found, frame: Frame, joist: Stick) -> None:
     """One person's point load on the first or last joist, which shares with none and carries half a bay of deck.
 
     Source: the school's own point load beside its spread one; the share between joists is our own, confirmed on a grid.
@@ -384,7 +403,7 @@ def point_loads(found: Found, frame: Frame, timber: Timber) -> None:
     point_n, source = book.deck_point_n
     if not point_n > 0:
         return
-    wood = replace(joist_wood(timber.joist, spec, spec.spacing_m), shared=False)
+    wood = replace(joist_wood(joist, spec, spec.spacing_m), shared=False)
     span_m = frame.longest_span_m
     dead = floor.dead_pa * spec.spacing_m / 2
     try:

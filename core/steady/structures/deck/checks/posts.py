@@ -88,8 +88,7 @@ def say_posts(found: Found, said: Sequence[OfPost], every: bool) -> None:
     for one in said:
         if every or one.first:
             found.again(one.found, one.about)
-        found.checks += one.upright[0]
-        found.not_covered += one.upright[1]
+        found.say(one.upright)
 
 
 @one_search()
