@@ -12,13 +12,15 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "trellis_server.settings")
 
 import django
 
-django.setup()
-
-from trellis_server.documents.pack_pdf import made_apart
 from trellis_server.services import apart
 
-MAKERS = {"pack": made_apart}
-"""What can be made apart: a new one is a row."""
+
+def makers() -> dict[str, apart.Maker]:
+    """What can be made apart: a new one is a row."""
+    django.setup()
+    from trellis_server.documents.pack_pdf import made_apart
+
+    return {"pack": made_apart}
 
 
 def main(order: uuid.UUID) -> None:
@@ -29,7 +31,7 @@ def main(order: uuid.UUID) -> None:
         os._exit(1)
 
     signal.signal(signal.SIGXCPU, stopped)
-    apart.carry_out(order, MAKERS)
+    apart.carry_out(order, makers)
 
 
 if __name__ == "__main__":

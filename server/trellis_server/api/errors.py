@@ -8,14 +8,11 @@ from ninja.errors import HttpError, ValidationError
 from steady.errors import InputError, OutsideScope
 from steady.structures.registry import KINDS
 
+from trellis_server.missing import Missing
 from trellis_server.outside.services import Unreachable
 from trellis_server.searcher.stopped import Stopped
 
 TYPE = "application/problem+json"
-
-
-class Missing(Exception):
-    """There is no such thing, or it is not this crew's: the two are not told apart."""
 
 
 _WORDS = {

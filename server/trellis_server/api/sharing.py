@@ -9,11 +9,11 @@ from steady.jobs.site_drawing import picture
 from steady.jobs.siting import site_sheet
 
 from trellis_server.api.app import fast
-from trellis_server.api.errors import Missing
 from trellis_server.api.files import as_file
 from trellis_server.api.record import JPEG, photo_row, picture_answer
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.sharing import LinkBody, LinkMade, LinksAnswer, SharedAnswer
+from trellis_server.missing import Missing
 from trellis_server.services import documents, jobs, photos, quotes, sharing
 
 router = Router(tags=["sharing"])

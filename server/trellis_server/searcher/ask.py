@@ -4,7 +4,6 @@ import logging
 import os
 import pickle
 import socket
-import subprocess
 import sys
 import threading
 from collections.abc import Generator
@@ -16,6 +15,7 @@ from pydantic_core import from_json
 from steady.errors import InputError
 from steady.jobs.document import Job
 
+from trellis_server.places import beside
 from trellis_server.searcher.child import Order
 from trellis_server.searcher.stopped import Stopped
 from trellis_server.services import apart
@@ -45,13 +45,7 @@ def begin() -> socket.socket:
         ours, theirs = socket.socketpair()
         path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
         command = [sys.executable, "-m", "trellis_server.searcher", str(theirs.fileno())]
-        subprocess.Popen(
-            command,
-            env={**os.environ, "PYTHONPATH": path},
-            pass_fds=[theirs.fileno()],
-            start_new_session=True,
-            stdin=subprocess.DEVNULL,
-        )
+        beside(command, env={**os.environ, "PYTHONPATH": path}, pass_fds=[theirs.fileno()])
         theirs.close()
         ours.settimeout(STARTS_S)
         if ours.recv(1) != b"!":

@@ -6,7 +6,6 @@ An order is a file beside the database; what became of it another, its result a 
 import json
 import os
 import resource
-import subprocess
 import sys
 import time
 import uuid
@@ -19,9 +18,9 @@ from django.conf import settings
 from django.utils.timezone import override
 from steady.errors import InputError
 
-from trellis_server.api.errors import Missing
 from trellis_server.crews_day import east_of, minutes_east
-from trellis_server.places import a_place
+from trellis_server.missing import Missing
+from trellis_server.places import a_place, beside
 from trellis_server.services.whole_file import write_whole
 
 AT_ONCE = 2
@@ -86,7 +85,7 @@ def begin(what: str, job: str, asked: dict[str, Any]) -> uuid.UUID:
     command = [sys.executable, "-m", "trellis_server.apart", str(order)]
     path = os.pathsep.join(str(Path(settings.BASE) / part) for part in ("core", "server"))
     environment = {**os.environ, "PYTHONPATH": path, "TRELLIS_DATA": str(settings.DATA)}
-    subprocess.Popen(command, env=environment, start_new_session=True, stdin=subprocess.DEVNULL)
+    beside(command, env=environment)
     return order
 
 
@@ -140,8 +139,12 @@ Tells = Callable[[int, int, str], None]
 Maker = Callable[[dict[str, Any], Tells], bytes]
 
 
-def carry_out(order: uuid.UUID, makers: Mapping[str, Maker]) -> None:
-    """Make what was ordered, in this process: waits for a place, tells its parts, and stops at its ceiling."""
+def carry_out(order: uuid.UUID, makers: Callable[[], Mapping[str, Maker]]) -> None:
+    """Make what was ordered, in this process: waits for a place, tells its parts, and stops at its ceiling.
+
+    Args:
+        makers: Gives the table of what can be made, once there is a place: to read all that it takes is work, too.
+    """
     try:
         body = json.loads(file_of(order, "order").read_bytes())
     except FileNotFoundError:
@@ -161,7 +164,7 @@ def carry_out(order: uuid.UUID, makers: Mapping[str, Maker]) -> None:
         with a_place(folder(), "place", AT_ONCE, wanted, WAITS_S):
             part(0, 0, "beginning")
             with override(east_of(body.get("east", ""))):
-                made = makers[body["what"]](body["asked"], part)
+                made = makers()[body["what"]](body["asked"], part)
             write_whole(file_of(order, "made"), made)
         tell(order, Told(stage="made", says="made"))
     except Cancelled:

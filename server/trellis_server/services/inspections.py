@@ -4,7 +4,7 @@ from typing import Any
 
 from steady.errors import InputError
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Inspection, Job, Photo
 from trellis_server.services.days import past_day
 from trellis_server.services.jobs import Person

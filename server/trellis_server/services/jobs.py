@@ -12,7 +12,7 @@ from django.db.models import Max, QuerySet
 from steady.errors import InputError
 from steady.jobs.document import Job as Document
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Crew, Job, RedoStep, Revision
 from trellis_server.services import documents
 from trellis_server.services.merge import Clash, merge

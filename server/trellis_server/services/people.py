@@ -20,7 +20,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from steady.errors import InputError
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Crew, Invitation, Role, Seat, SignIn
 from trellis_server.services.jobs import Person
 

@@ -9,7 +9,7 @@ from django.db import transaction
 from django.db.models import Sum
 from steady.errors import InputError
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Job, Photo
 from trellis_server.services.jobs import Person
 from trellis_server.services.whole_file import write_whole

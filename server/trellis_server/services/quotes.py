@@ -13,7 +13,7 @@ from steady.errors import InputError
 from steady.jobs.change_order import ChangeOrder, change_order
 from steady.jobs.offer import offer
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Job, SentQuote, Status
 from trellis_server.services import documents, jobs
 from trellis_server.services.days import past_day

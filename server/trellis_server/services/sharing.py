@@ -6,7 +6,7 @@ from typing import Any
 
 from django.utils import timezone
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Job, ShareLink
 from trellis_server.services.jobs import Person
 

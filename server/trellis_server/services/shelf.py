@@ -9,7 +9,7 @@ from django.utils import timezone
 from steady.jobs.document import Job as Document
 from steady.jobs.naming import numbered
 
-from trellis_server.api.errors import Missing
+from trellis_server.missing import Missing
 from trellis_server.models import Job, Status
 from trellis_server.services import photos
 from trellis_server.services.jobs import Person, State, create, job_of, of_crews, state

@@ -16,8 +16,8 @@ from playwright.sync_api import expect
 from pypdf import PdfReader
 from steady.errors import InputError
 
-from trellis_server.api.errors import Missing
 from trellis_server.crews_day import east_of
+from trellis_server.missing import Missing
 from trellis_server.services import apart
 from trellis_server.services.whole_file import write_whole
 from trellis_server.tests.make import Caller, person
@@ -32,7 +32,7 @@ class InAFolder(TestCase):
 
     def order(self, what: str = "pack", job: str = "j", **asked: Any) -> uuid.UUID:
         """An order without a process: this test carries it out itself."""
-        with mock.patch.object(apart.subprocess, "Popen"):
+        with mock.patch.object(apart, "beside"):
             return apart.begin(what, job, asked)
 
 
@@ -41,7 +41,7 @@ class ApartTest(InAFolder):
         order = self.order()
         # This process goes on, whatever becomes of the order.
         with mock.patch.object(apart.resource, "setrlimit"), contextlib.suppress(ZeroDivisionError):
-            apart.carry_out(order, {"pack": make})
+            apart.carry_out(order, lambda: {"pack": make})
         return apart.told(order, "j")
 
     def test_its_parts_are_told_and_its_result_is_kept(self) -> None:
@@ -55,7 +55,7 @@ class ApartTest(InAFolder):
 
         order = self.order()
         with mock.patch.object(apart.resource, "setrlimit"):
-            apart.carry_out(order, {"pack": make})
+            apart.carry_out(order, lambda: {"pack": make})
         self.assertEqual([(one.stage, one.done, one.of, one.says) for one in seen][1], ("making", 1, 2, "days"))
         self.assertEqual(apart.result(order, "j").read_bytes(), b"%PDF")
         with self.assertRaises(Missing):
@@ -75,8 +75,8 @@ class ApartTest(InAFolder):
             for minutes in ("780", "-420"):
                 with timezone.override(east_of(minutes)):
                     order = self.order()
-                apart.carry_out(order, {"pack": make})
-            apart.carry_out(self.order(), {"pack": make})
+                apart.carry_out(order, lambda: {"pack": make})
+            apart.carry_out(self.order(), lambda: {"pack": make})
         self.assertEqual(days, ["2026-11-29", "2026-11-28", "2026-11-28"])
 
     def test_what_goes_wrong_is_said(self) -> None:
@@ -109,7 +109,7 @@ class ApartTest(InAFolder):
 
         order = self.order()
         with mock.patch.object(apart.resource, "setrlimit"):
-            apart.carry_out(order, {"pack": make})
+            apart.carry_out(order, lambda: {"pack": make})
         self.assertEqual((parts, apart.told(order, "j").stage), ([0, 1], "cancelled"))
 
     def test_so_many_wait_and_no_more_and_the_dead_are_said_to_be(self) -> None:

@@ -12,7 +12,7 @@ from pathlib import Path
 
 from django.conf import settings
 
-from trellis_server.places import a_place
+from trellis_server.places import a_place, beside
 from trellis_server.tests.holding import holder
 
 HOLDER = """
@@ -28,6 +28,27 @@ sys.path[:0] = [{server!r}]
 from trellis_server.places import give_way
 give_way(7)
 print(os.nice(0), os.sched_getscheduler(0) == getattr(os, "SCHED_IDLE", -1), flush=True)
+"""
+LONG = """
+import os, signal, sys, time
+sys.path[:0] = [{server!r}]
+from trellis_server.places import give_way
+give_way(15)
+def told(*_):
+    print(time.process_time() - begun, flush=True)
+    os._exit(0)
+signal.signal(signal.SIGTERM, told)
+begun = time.process_time()
+print("begun", flush=True)
+while True:
+    sum(range(1000))
+"""
+SHORT = """
+import time
+until = time.monotonic() + 3
+while time.monotonic() < until:
+    sum(range(1000))
+print(time.process_time())
 """
 SERVER = str(Path(settings.BASE) / "server")
 
@@ -97,6 +118,26 @@ class PlacesTest(unittest.TestCase):
     def test_places_of_another_name_are_others(self) -> None:
         with a_place(self.folder, "search", 1, self.fail, 0.01), a_place(self.folder, "place", 1, self.fail, 0.01):
             self.assertEqual(sorted(path.name for path in self.folder.iterdir()), ["place0", "search0"])
+
+    @unittest.skipUnless(hasattr(os, "SCHED_IDLE"), "the system knows no idle work")
+    def test_long_work_takes_no_turn_from_short(self) -> None:
+        """Eight that work long beside as many that answer as there are processors: those get nearly all of them."""
+        long = [beside([sys.executable, "-c", LONG.format(server=SERVER)], stdout=subprocess.PIPE) for _ in range(8)]
+        for one in long:
+            self.addCleanup(one.kill)
+            assert one.stdout
+            self.assertEqual(one.stdout.readline(), b"begun\n")
+            self.addCleanup(one.stdout.close)
+        cores = len(os.sched_getaffinity(0))
+        short = [subprocess.Popen([sys.executable, "-c", SHORT], stdout=subprocess.PIPE) for _ in range(cores)]
+        took = [float(one.communicate(timeout=120)[0]) for one in short]
+        worked = 0.0
+        for one in long:
+            one.send_signal(signal.SIGTERM)
+            assert one.stdout
+            worked += float(one.stdout.readline())
+            one.wait(30)
+        self.assertLess(worked, sum(took) / 2)
 
     def test_long_work_gives_way(self) -> None:
         told = subprocess.run(

@@ -154,7 +154,7 @@ class SearcherTest(TestCase):
             with (
                 patch.dict(child.SEARCHES, {"slow": slow}),
                 patch.object(resource, "setrlimit"),
-                patch.object(os, "nice"),
+                patch.object(child, "give_way"),  # this process goes on, at its own pace
                 patch.object(signal, "signal"),
             ):
                 child.carry_out(theirs)
