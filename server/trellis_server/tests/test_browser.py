@@ -79,7 +79,7 @@ class JobTest(SignedIn):
         marks = page.locator(".marks text")
         expect(marks.first).to_be_visible()
         before = marks.all_text_contents()
-        post = page.locator('path.post[data-id="windbreak/post/start+3"]').last
+        post = page.locator('.canvas path.post[data-id="windbreak/post/start+3"]').last
         box = post.bounding_box()
         assert box
         x, y = box["x"] + box["width"] / 2, box["y"] + 20

@@ -3,9 +3,9 @@ import { computed } from 'vue'
 import type { Sheet } from '@/api/types'
 import { place } from '@/logic/labels'
 import { namedEvery, TAPE } from '@/logic/panes'
-import { FT, showDistance, type Tape } from '@/logic/units'
+import { FT, type Tape } from '@/logic/units'
 
-/** The tape between a line's two views: its divisions, a mark and a reading for each post, and where the pointer is. */
+/** The tape between a line's two views: its divisions, a mark and a reading for each post. */
 const props = defineProps<{
   sheet: Sheet
   tape: Tape
@@ -14,7 +14,6 @@ const props = defineProps<{
   wide: number
   x0: number /** pixel of the line's start */
   sx: number /** pixels a metre */
-  at: number | null /** station under the pointer */
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const X = (station: number) => props.x0 + station * props.sx
@@ -36,6 +35,8 @@ const ticks = computed(() => {
   }
   return found
 })
+const tickPath = computed(() => ticks.value.map((tick) => `M${tick.x} ${props.top}v${tick.long ? 13 : 6}`).join(''))
+const named = computed(() => ticks.value.filter((tick) => tick.long))
 const WEIGHT: Record<string, number> = { end: 4, corner: 3, gate: 2, locked: 2 }
 const readings = computed(() =>
   place(
@@ -51,7 +52,6 @@ const readings = computed(() =>
     { steps: 0 },
   ),
 )
-const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
 </script>
 
 <template>
@@ -59,10 +59,8 @@ const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
     <rect x="0" :y="top" :width="wide" :height="TAPE" class="tape" />
     <path :d="`M0 ${top}H${wide}M0 ${top + TAPE}H${wide}`" class="edge" />
     <g class="ticks">
-      <path v-for="(tick, i) in ticks" :key="i" :d="`M${tick.x} ${top}v${tick.long ? 13 : 6}`" />
-      <template v-for="(tick, i) in ticks" :key="'l' + i"
-        ><text v-if="tick.long" :x="tick.x + 3" :y="top + 22" class="soft">{{ tick.label }}</text></template
-      >
+      <path :d="tickPath" />
+      <text v-for="tick in named" :key="tick.label" :x="tick.x + 3" :y="top + 22" class="soft">{{ tick.label }}</text>
     </g>
     <g class="marks">
       <path
@@ -81,12 +79,6 @@ const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
         :class="{ on: label.id === selected }"
         >{{ label.text }}</text
       >
-    </g>
-    <g v-if="at !== null" class="pointer">
-      <path :d="`M${X(at)} ${top}v${TAPE}`" />
-      <text :x="X(at) + (right ? -4 : 4)" :text-anchor="right ? 'end' : 'start'" :y="top + 11">{{
-        showDistance(at, tape)
-      }}</text>
     </g>
   </g>
 </template>
@@ -121,15 +113,5 @@ const right = computed(() => props.at !== null && X(props.at) > props.wide - 70)
 }
 .marks text.on {
   visibility: hidden;
-}
-.pointer path {
-  stroke: var(--chalk);
-}
-.pointer text {
-  font-size: 12px;
-  font-weight: 600;
-  fill: var(--chalk);
-  stroke: var(--tape);
-  stroke-width: 4px;
 }
 </style>

@@ -135,7 +135,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 
 <template>
   <div class="stage">
-    <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="sheet" :kind="kind" />
+    <component :is="panel" v-model:hidden="hidden" :structure="structure" :sheet="settled ?? sheet" :kind="kind" />
     <main class="middle">
       <h1 class="visually-hidden">{{ name }}</h1>
       <p v-if="!known" class="empty">

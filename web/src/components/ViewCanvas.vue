@@ -5,6 +5,7 @@ import type { Handle, Sheet, View } from '@/api/types'
 import CanvasScale from '@/components/canvas/CanvasScale.vue'
 import GridRulers from '@/components/canvas/GridRulers.vue'
 import PickedOnLine from '@/components/canvas/PickedOnLine.vue'
+import TapePointer from '@/components/canvas/TapePointer.vue'
 import LengthField from '@/components/LengthField.vue'
 import LineTape from '@/components/LineTape.vue'
 import PaperOverview from '@/components/PaperOverview.vue'
@@ -55,13 +56,25 @@ watch(
   () => (at.value = WHOLE),
 )
 
-const views = computed(
-  () =>
-    props.sheet.views.map((view) => ({
-      ...view,
-      shapes: view.shapes.filter((shape) => !props.hidden.includes(shape.layer)),
-    })) as View[],
+/** Views without what is hidden; one that did not change stays the same, and is not drawn again. */
+let whole = new WeakMap<View, View>()
+watch(
+  () => props.hidden,
+  () => (whole = new WeakMap()),
+  { flush: 'sync', deep: true },
 )
+function without(view: View, hidden: string[]): View {
+  let found = whole.get(view)
+  if (!found) {
+    found = { ...view, shapes: view.shapes.filter((shape) => !hidden.includes(shape.layer)) } as View
+    whole.set(view, found)
+  }
+  return found
+}
+const views = computed(() => {
+  const hidden = [...props.hidden]
+  return props.sheet.views.map((view) => without(view as View, hidden))
+})
 const above = computed(() => views.value.find((view) => view.how === 'above straight') ?? null)
 const side = computed(() => views.value.find((view) => view.how === 'side straight') ?? null)
 const grid = computed(() => (above.value && side.value ? [] : views.value.filter((view) => view.layout === 'grid')))
@@ -309,8 +322,15 @@ function reread(value: number | null): void {
           :wide="wide"
           :x0="line.pad"
           :sx="line.above.sx"
-          :at="held ? held.at : hover"
           @select="emit('select', $event)"
+        />
+        <TapePointer
+          :at="held ? held.at : hover"
+          :tape="tape"
+          :top="line.tapeTop"
+          :wide="wide"
+          :x0="line.pad"
+          :sx="line.above.sx"
         />
         <text
           v-for="label in numbers"

@@ -22,84 +22,97 @@ const props = withDefaults(
 )
 const emit = defineEmits<{ grab: [id: string, event: PointerEvent]; pick: [id: string] }>()
 
-const X = (x: number) => Math.round((props.x0 + x * props.sx) * 100) / 100
-const Y = (y: number) => Math.round((props.y0 - y * props.sy) * 100) / 100
+const hundredth = (pixels: number) => Math.round(pixels * 100) / 100
+const X = (x: number) => hundredth(props.x0 + x * props.sx)
+const Y = (y: number) => hundredth(props.y0 - y * props.sy)
 
-/** Paths of shapes that did not change are not written again while something is pulled. */
-let written = new WeakMap<Shape, string>()
+/** A shape as it is written on this paper, and how far it reaches along it. */
+interface Drawn {
+  id: string
+  about: string
+  layer: string
+  d: string
+  left: number
+  right: number
+}
+/** Shapes that did not change are not written again while something is pulled. */
+let written = new WeakMap<Shape, Drawn>()
 watch(
   () => [props.sx, props.sy, props.x0, props.y0],
   () => (written = new WeakMap()),
   { flush: 'sync' },
 )
-function path(shape: Shape): string {
-  let d = written.get(shape)
-  if (d === undefined) written.set(shape, (d = pathOf(shape)))
-  return d
+function drawnOf(shape: Shape): Drawn {
+  let found = written.get(shape)
+  if (!found) {
+    const xs = shape.points.map((p) => p[0])
+    const more = (shape.count - 1) * shape.step[0]
+    found = {
+      id: shape.id,
+      about: shape.about || shape.id,
+      layer: shape.layer,
+      d: shape.kind === 'circle' ? roundOf(shape) : shape.kind === 'text' ? '' : pathOf(shape),
+      left: Math.min(...xs) + Math.min(0, more),
+      right: Math.max(...xs) + Math.max(0, more),
+    }
+    written.set(shape, found)
+  }
+  return found
 }
 function pathOf(shape: Shape): string {
+  const { sx, sy, x0, y0 } = props // read once: every look at a property costs
   let d = ''
   for (let k = 0; k < shape.count; k++) {
-    d += shape.points
-      .map(([x, y], i) => `${i ? 'L' : 'M'}${X(x + k * shape.step[0])} ${Y(y + k * shape.step[1])}`)
-      .join('')
+    const [dx, dy] = [k * shape.step[0], k * shape.step[1]]
+    let pen = 'M'
+    for (const [x, y] of shape.points) {
+      d += `${pen}${hundredth(x0 + (x + dx) * sx)} ${hundredth(y0 - (y + dy) * sy)}`
+      pen = 'L'
+    }
     if (shape.kind === 'polygon') d += 'Z'
   }
   return d
 }
-const reaches = (shape: Shape) => {
-  const xs = shape.points.map((p) => p[0])
-  const more = (shape.count - 1) * shape.step[0]
-  return Math.max(...xs) + Math.max(0, more) >= props.from && Math.min(...xs) + Math.min(0, more) <= props.to
+/** A circle, or an ellipse where the scales differ: two halves, from its left end and back. */
+function roundOf(shape: Shape): string {
+  const [x, y] = shape.points[0]!
+  const [rx, ry] = [hundredth(shape.size * props.sx), hundredth(shape.size * props.sy)]
+  return `M${X(x - shape.size)} ${Y(y)}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`
 }
-const drawn = computed(() =>
-  props.view.shapes
-    .filter((shape) => shape.kind !== 'text' && reaches(shape))
-    .map((shape) => ({
-      id: shape.id,
-      about: shape.about || shape.id,
-      layer: shape.layer,
-      d: shape.kind === 'circle' ? '' : path(shape),
-      cx: X(shape.points[0]![0]),
-      cy: Y(shape.points[0]![1]),
-      rx: shape.size * props.sx,
-      ry: shape.size * props.sy,
-      grab: props.grabs.has(shape.about || shape.id),
-    })),
-)
-const labels = computed(() =>
-  props.texts ? place(labelsOf({ ...props.view, shapes: props.view.shapes.filter(reaches) }, X, Y)) : [],
-)
+const shown = computed(() => {
+  // At another scale everything is written again: whoever draws must know of it.
+  void [props.sx, props.sy, props.x0, props.y0]
+  const { from, to } = props
+  return props.view.shapes.filter((shape) => {
+    const { left, right } = drawnOf(shape)
+    return right >= from && left <= to
+  })
+})
+const drawn = computed(() => shown.value.filter((shape) => shape.kind !== 'text').map(drawnOf))
+const labels = computed(() => (props.texts ? place(labelsOf({ ...props.view, shapes: shown.value }, X, Y)) : []))
 </script>
 
 <template>
   <g class="shapes">
-    <template v-for="(shape, index) in drawn" :key="shape.id + shape.layer + index">
-      <ellipse
-        v-if="!shape.d"
-        :cx="shape.cx"
-        :cy="shape.cy"
-        :rx="shape.rx"
-        :ry="shape.ry"
-        :class="['s', shape.layer]"
-        :data-id="shape.id"
-        :data-about="shape.about"
-        @click="emit('pick', shape.about)"
-      />
-      <path
-        v-else
-        :d="shape.d"
-        :class="[
-          's',
-          shape.layer,
-          { on: shape.about === selected || shape.id === selected, hover: shape.id === hover, grab: shape.grab },
-        ]"
-        :data-id="shape.id"
-        :data-about="shape.about"
-        @pointerdown="shape.grab && emit('grab', shape.about, $event)"
-        @click="emit('pick', shape.about)"
-      />
-    </template>
+    <path
+      v-for="(shape, index) in drawn"
+      :key="shape.id + shape.layer + index"
+      v-memo="[shape, shape.about === selected || shape.id === selected, shape.id === hover, grabs.has(shape.about)]"
+      :d="shape.d"
+      :class="[
+        's',
+        shape.layer,
+        {
+          on: shape.about === selected || shape.id === selected,
+          hover: shape.id === hover,
+          grab: grabs.has(shape.about),
+        },
+      ]"
+      :data-id="shape.id"
+      :data-about="shape.about"
+      @pointerdown="grabs.has(shape.about) && emit('grab', shape.about, $event)"
+      @click="emit('pick', shape.about)"
+    />
     <ViewLabels :labels="labels" />
   </g>
 </template>
