@@ -111,6 +111,11 @@ class JobTest(SignedIn):
         hole = column.locator(".sums dd").first.inner_text()
         told = column.locator(".check").all_inner_texts()
         drawn = post.get_attribute("d")
+        # Nothing of the panel is drawn again meanwhile: a hand that pulls waits for none of it.
+        page.evaluate(
+            """() => { window.redrawn = 0; new MutationObserver(found => { window.redrawn += found.length })
+                .observe(document.querySelector(".build-panel"), { subtree: true, childList: true, attributes: true }) }"""
+        )
         page.mouse.move(x, y)
         page.mouse.down()
         page.mouse.move(x - 24, y, steps=6)
@@ -118,6 +123,7 @@ class JobTest(SignedIn):
         expect(column).to_have_attribute("aria-busy", "true")
         self.assertEqual(column.locator(".sums dd").first.inner_text(), hole)
         self.assertEqual(column.locator(".check").all_inner_texts(), told)
+        self.assertEqual(page.evaluate("window.redrawn"), 0)
         page.mouse.up()
         self.saved()
         expect(column).to_have_attribute("aria-busy", "false")

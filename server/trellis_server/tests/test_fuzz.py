@@ -294,7 +294,7 @@ class Fed(TestCase):
         with (
             tempfile.TemporaryDirectory() as folder,
             override_settings(DATA=folder),
-            mock.patch.object(apart, "subprocess"),
+            mock.patch.object(apart, "beside"),
         ):
             self.fed(method, path, good)
 
