@@ -3,7 +3,8 @@
 A well-known tool makes the faults; which tests reach a faulty line is read from coverage by test, and only those run, in a copy
 of the core, stopping at the first that fails. A fault that every one of them lets pass has survived: it is told with its line.
 
-Lines that run while a module loads (constants, fields) are reached by no single test and are left out.
+Lines that run while a module loads (constants, fields) are reached by no single test and are left out; so are assertions, which
+only tell the types what the lines before made sure of.
 """
 
 import argparse
@@ -72,11 +73,15 @@ class _Places(Visitor):
 
 def places(file: Path) -> Iterator[tuple[str, int, int]]:
     """Every fault that could be made in a file: operator, occurrence, line."""
-    tree = get_ast(file.read_text())
+    text = file.read_text()
+    tree, told = (
+        get_ast(text),
+        {k for k, row in enumerate(text.splitlines(), start=1) if row.lstrip().startswith("assert ")},
+    )
     for operator in OPERATORS:
         found = _Places(operator)
         found.walk(tree)
-        yield from ((operator, number, line) for number, line in enumerate(found.lines))
+        yield from ((operator, number, line) for number, line in enumerate(found.lines) if line not in told)
 
 
 def drawn(data: CoverageData, count: int, seed: int) -> list[Fault]:

@@ -13,6 +13,7 @@ from steady.plan.model import Check, Part, Plan
 from steady.rulebooks.answers import si
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.feet import Upright
+from steady.structures.fence.spec.fence import Straight
 from steady.yard.choices import YardChoices
 from steady.yard.stock import usual
 
@@ -213,6 +214,32 @@ class BracedPostTest(unittest.TestCase):
                     self.assertAlmostEqual(si(by["Post's foot holds sideways", case].limit), 6000 / 1.5, places=3)
                     seen += 1
             self.assertGreater(seen, 4)
+
+    def test_every_brace_leans_on_its_own_post_round_bends_too(self) -> None:
+        reach_m, up_m = 1.1, 0.8
+        upright = Upright(by="brace", brace_reach_m=reach_m, brace_up_m=up_m, hold_n=8000.0, shear_n=6000.0)
+        straights = tuple(
+            Straight(id=name, length_m=9.0, turn_rad=math.radians(turn))
+            for name, turn in (("a", 0), ("b", 35), ("c", -60))
+        )
+        spec = replace(fence(30, foot="base on pier"), straights=straights)
+        made = planned(replace(spec, foot_detail=replace(spec.foot_detail, upright=upright)))
+        feet = {one.under: one.at for one in made.footings}
+        leant = set()
+        for part in made.parts:
+            if part.role != "brace":
+                continue
+            for place in part.places:
+                under = place.id.removesuffix("/brace")
+                top = [a + b * part.length_m for a, b in zip(place.at, place.along, strict=True)]
+                x, y, z = feet[under]
+                for got, want in zip(top, (x, y, z + up_m), strict=True):
+                    self.assertAlmostEqual(got, want, places=6, msg=under)
+                self.assertAlmostEqual(math.dist(place.at, feet[under]), reach_m, places=6)
+                self.assertAlmostEqual(math.hypot(*place.up), 1.0, places=9)
+                self.assertAlmostEqual(sum(a * b for a, b in zip(place.along, place.up, strict=True)), 0.0, places=9)
+                leant.add(under)
+        self.assertEqual(leant, set(feet))
 
 
 if __name__ == "__main__":
