@@ -24,7 +24,8 @@ from trellis_server.api.schemas.crew import (
 )
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.jobs import JobAnswer
-from trellis_server.documents.registry import CSV, ICS, XLSX
+from trellis_server.documents.registry import XLSX
+from trellis_server.documents.subject import CSV, ICS
 from trellis_server.documents.tables import table_csv, table_xlsx
 from trellis_server.services import crew as crews
 from trellis_server.services import usual

@@ -11,17 +11,8 @@ from ninja import Query, Router
 from trellis_server.api.app import fast
 from trellis_server.api.schemas.edges import Problems
 from trellis_server.api.schemas.jobs import DocumentAsk, DocumentsAnswer, PackBody, PackOrdered, PackTold
-from trellis_server.documents.registry import (
-    KINDS_OF_FILE,
-    PDF,
-    Options,
-    Paper,
-    Subject,
-    Whole,
-    document,
-    job_document,
-    listed,
-)
+from trellis_server.documents.registry import KINDS_OF_FILE, document, job_document, listed
+from trellis_server.documents.subject import PDF, Options, Paper, Subject, Whole
 from trellis_server.services import apart, documents, jobs
 from trellis_server.services.sight import seen_by
 

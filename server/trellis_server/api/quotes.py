@@ -11,7 +11,7 @@ from trellis_server.api.app import fast
 from trellis_server.api.files import as_file, file_answer
 from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.quotes import AcceptBody, ChangeOrderAnswer, OfferAnswer, QuotesAnswer, SentQuoteRow
-from trellis_server.documents.registry import PDF, Paper
+from trellis_server.documents.subject import PDF, Paper
 from trellis_server.services import jobs, quotes
 
 router = Router(tags=["quotes"])

@@ -11,7 +11,7 @@ from steady.jobs.calendar import TaskRow, calendar, spoken
 
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages
-from trellis_server.documents.registry import Whole
+from trellis_server.documents.subject import Whole
 
 
 def day_sheet(about: Whole, today: date) -> bytes:

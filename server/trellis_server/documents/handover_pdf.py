@@ -18,7 +18,7 @@ from steady.plan.model import Plan
 
 from trellis_server.documents.pdf import fonts
 from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, Picture, build_pages, letterhead_of
-from trellis_server.documents.registry import Whole
+from trellis_server.documents.subject import Whole
 from trellis_server.models import Inspection, Photo
 from trellis_server.services.photos import path_of
 

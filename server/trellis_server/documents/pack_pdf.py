@@ -19,9 +19,10 @@ from steady.jobs.calendar import calendar, spoken
 
 from trellis_server.documents.pdf import PAPERS, REGULAR, fonts
 from trellis_server.documents.quote_pdf import HEAD, build_pages
-from trellis_server.documents.registry import Subject, Whole, sheets_of, working_of
 from trellis_server.documents.site_pdf import site_pages
 from trellis_server.documents.story import ruled_table
+from trellis_server.documents.structure_pdf import sheets_of, working_of
+from trellis_server.documents.subject import Subject, Whole
 
 Part = tuple[str, Callable[[], bytes]]
 

@@ -4,121 +4,27 @@ A row says what it is called, when it applies, and how it is made; the one endpo
 """
 
 import json
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass
-from datetime import UTC, datetime
-from functools import cached_property
-from typing import Any, Literal, Protocol
 
 from django.utils import timezone
 from pydantic_core import to_json
-from steady.drawing.marks import Face, mark_rows
+from steady.drawing.marks import mark_rows
 from steady.drawing.sample import sample
 from steady.drawing.shapes import View
 from steady.drawing.templates import templates
 from steady.errors import InputError
 from steady.jobs.buying import job_list
-from steady.jobs.document import Job, Structure, find, plan_structure
-from steady.jobs.sheet import Sheet, sheet
 from steady.jobs.siting import site_geojson, site_sheet
-from steady.jobs.starts import stands_words
 from steady.jobs.sun import usual_ask
-from steady.measure.lengths import parse_length
-from steady.plan.model import Plan
-from steady.rulebooks.registry import rulebook
 from steady.structures.lifting import lift_plan
 from steady.takeoff.bill import pieces
 
+from trellis_server.documents.subject import CSV, ICS, PDF, Subject, Whole
 from trellis_server.documents.svg import svg
 from trellis_server.documents.tables import list_csv, list_xlsx, marks_csv, pieces_csv
-from trellis_server.models import Job as KeptJob
-from trellis_server.services.documents import dump, load
-from trellis_server.services.inspections import held
-from trellis_server.services.jobs import State
 
-CSV, PDF, ICS = "text/csv; charset=utf-8", "application/pdf", "text/calendar; charset=utf-8"
-Paper = Literal["letter", "a4"]
-FARTHEST_STAKE_M = 30.0
 USUAL_SAMPLE_M = 0.36
-
-
-@dataclass(frozen=True, kw_only=True)
-class Options:
-    """How a document is asked for; each reads what concerns it."""
-
-    paper: Paper = "letter"
-    from_end: bool = False
-    to: Face = "centre"
-    mirrored: bool = False
-    offset: str = ""
-    at: str = ""
-    wide: str = ""
-
-
-class PrintedRevision(Protocol):
-    """What paper says of a revision."""
-
-    @property
-    def number(self) -> int: ...
-    @property
-    def parent(self) -> "PrintedRevision | None": ...
-    @property
-    def made_at(self) -> datetime: ...
-
-
-class PrintedState(Protocol):
-    """What paper reads of a job's state."""
-
-    @property
-    def document(self) -> Job: ...
-    @property
-    def revision(self) -> PrintedRevision: ...
-
-
-@dataclass(frozen=True, kw_only=True)
-class Printed:
-    """A revision as a process without a database knows it."""
-
-    number: int
-    parent: "Printed | None" = None
-    made_at: datetime = datetime.min
-
-
-@dataclass(frozen=True, kw_only=True)
-class OnPaper:
-    """A state as a process without a database knows it."""
-
-    document: Job
-    revision: Printed
-
-
-@dataclass(frozen=True)
-class Subject:
-    """One structure of a saved job, with what documents read of it, each reckoned once."""
-
-    state: PrintedState
-    structure: str
-    options: Options
-
-    @cached_property
-    def row(self) -> Structure:
-        """The structure with its name."""
-        return find(self.state.document, self.structure)[1]
-
-    @cached_property
-    def plan(self) -> Plan:
-        """Its plan."""
-        return plan_structure(self.state.document, self.structure)
-
-    @cached_property
-    def sheet(self) -> Sheet:
-        """Its sheet, worded."""
-        job = self.state.document
-        return sheet(self.plan, job.reading.tape(), job.yard)
-
-    def length_m(self, text: str, field: str) -> float:
-        """A length typed by whoever asks, small units where bare."""
-        return parse_length(text, "in" if self.state.document.reading.system == "imperial" else "mm", field)
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -141,58 +47,16 @@ class Document:
     inline: bool = False
 
 
-def sheets_of(about: Subject) -> bytes:
-    """A structure's site sheets."""
-    from trellis_server.documents.pdf import SheetFacts  # a second to load: only when paper is asked for
-    from trellis_server.documents.sheets_pdf import Printed, site_sheets
+def _sheets(about: Subject) -> bytes:
+    from trellis_server.documents.structure_pdf import sheets_of  # a second to load: only when paper is asked for
 
-    state, options = about.state, about.options
-    job, tape = state.document, state.document.reading.tape()
-    offset_m = about.length_m(options.offset, "offset") if options.offset else 0.0
-    if not 0 <= offset_m <= FARTHEST_STAKE_M:
-        raise InputError("offset", "Stakes stand at most 30 m (98 ft) off the string")
-    replaced = state.revision.parent
-    facts = SheetFacts(
-        job=job,
-        name=about.row.name,
-        revision=state.revision.number,
-        replaces=f", replaces revision {replaced.number}" if replaced else ", the first",
-        printed=f"saved {state.revision.made_at:%Y-%m-%d %H:%M} UTC, printed {datetime.now(UTC):%Y-%m-%d}",
-        mark_to=options.to,
-        from_end=options.from_end,
-        mirrored=options.mirrored,
-        offset=tape.length(offset_m) if offset_m else "",
-        stands=stands_words(job, about.structure, about.plan),
-    )
-    asked, other = (
-        mark_rows(about.plan, tape, from_end=end, to=options.to, mirrored=options.mirrored)
-        for end in (options.from_end, not options.from_end)
-    )
-    stands = about.row.stands
-    north = job.site.north_rad - (stands.turn_rad if stands else 0.0) if job.site.north_rad else None
-    printed = Printed(
-        facts=facts,
-        sheet=about.sheet,
-        plan=about.plan,
-        tape=tape,
-        marks=asked,
-        other=other,
-        pieces=pieces(about.plan),
-        paper=options.paper,
-        north_rad=north,
-    )
-    return site_sheets(printed)
+    return sheets_of(about)
 
 
-def working_of(about: Subject) -> bytes:
-    """Every check of a structure, step by step."""
-    from trellis_server.documents.working import working_pages  # as above
+def _working(about: Subject) -> bytes:
+    from trellis_server.documents.structure_pdf import working_of  # as above
 
-    job, revision = about.state.document, about.state.revision
-    printed = (
-        f"Revision {revision.number}, saved {revision.made_at:%Y-%m-%d %H:%M} UTC. {rulebook(job.school).edition}."
-    )
-    return working_pages(f"{job.name}: {about.row.name}, the calculation", printed, about.sheet, about.options.paper)
+    return working_of(about)
 
 
 def _sample(about: Subject) -> bytes:
@@ -279,8 +143,8 @@ def _plan(about: Subject) -> bytes:
 
 
 DOCUMENTS = [
-    Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=sheets_of, inline=True),
-    Document(file="working.pdf", says="The calculation", kind=PDF, make=working_of, inline=True),
+    Document(file="sheets.pdf", says="Site sheets", kind=PDF, make=_sheets, inline=True),
+    Document(file="working.pdf", says="The calculation", kind=PDF, make=_working, inline=True),
     Document(
         file="lifts.pdf",
         says="The lift plan",
@@ -342,69 +206,6 @@ def listed(about: Subject) -> list[dict[str, str]]:
     """What applies to a structure. What cannot be made is left out: one broken document hides no other."""
     rows = [{"file": row.file, "says": row.says} for row in DOCUMENTS if row.applies(about)]
     return rows + [{"file": f"{view.name}.svg", "says": f"{view.title}, SVG"} for view in about.sheet.views]
-
-
-@dataclass(frozen=True)
-class Whole:
-    """A whole saved job, with what its documents read of it."""
-
-    state: PrintedState
-    options: Options
-    kept: KeptJob | None = None
-    known_id: str = ""
-    known_held: Mapping[str, str] | None = None
-
-    @classmethod
-    def saved(cls, state: State, options: Options) -> "Whole":
-        """Of a job as it is kept."""
-        return cls(state, options, kept=state.job)
-
-    @property
-    def job(self) -> Job:
-        """Its document."""
-        return self.state.document
-
-    def ordered(self) -> dict[str, Any]:
-        """What a process of its own needs to make a document: all of it as JSON, so that it asks no database."""
-        revision = self.state.revision
-        return {
-            "document": dump(self.job),
-            "job": self.job_id,
-            "held": dict(self.held),
-            "paper": self.options.paper,
-            "number": revision.number,
-            "replaces": revision.parent.number if revision.parent else None,
-            "made_at": revision.made_at.isoformat(),
-        }
-
-    @classmethod
-    def out_of(cls, ordered: Mapping[str, Any]) -> "Whole":
-        """What was ordered, as documents read it."""
-        before = ordered["replaces"]
-        revision = Printed(
-            number=ordered["number"],
-            parent=None if before is None else Printed(number=before),
-            made_at=datetime.fromisoformat(ordered["made_at"]),
-        )
-        state = OnPaper(document=load(ordered["document"]), revision=revision)
-        return cls(state, Options(paper=ordered["paper"]), known_id=ordered["job"], known_held=ordered["held"])
-
-    @property
-    def job_id(self) -> str:
-        """Its id."""
-        return self.known_id or str(self.saved_job.pk)
-
-    @cached_property
-    def held(self) -> Mapping[str, str]:
-        """Tasks that its inspections hold back, and why."""
-        return held(self.saved_job) if self.known_held is None else self.known_held
-
-    @property
-    def saved_job(self) -> KeptJob:
-        """The job as the database keeps it."""
-        if self.kept is None:
-            raise LookupError("this document asks the database for what is kept with the job")
-        return self.kept
 
 
 @dataclass(frozen=True, kw_only=True)
