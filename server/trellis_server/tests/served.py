@@ -77,6 +77,7 @@ class ServedCase(unittest.TestCase):
             self.port = free.getsockname()[1]
         self.env = {**os.environ, "TRELLIS_DATA": self.folder, "TRELLIS_HOSTS": ""}
         self.env.pop("DJANGO_SETTINGS_MODULE", None)
+        self.env.pop("TRELLIS_GIVE_WAY", None)  # as it is served
         self.manage("migrate", "-v0")
         self.manage("shell", "-v0", "-c", ADD.format(count=self.people, password=PASSWORD))
         self.server = subprocess.Popen(

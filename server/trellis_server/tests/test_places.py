@@ -9,6 +9,7 @@ import threading
 import time
 import unittest
 from pathlib import Path
+from unittest import mock
 
 from django.conf import settings
 
@@ -60,6 +61,8 @@ class Impatient(Exception):
 class PlacesTest(unittest.TestCase):
     def setUp(self) -> None:
         self.folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+        self.enterContext(mock.patch.dict(os.environ))
+        os.environ.pop("TRELLIS_GIVE_WAY", None)  # as it is served
 
     def holder(self, many: int) -> subprocess.Popen[str]:
         """Another process that has a place."""
