@@ -1,11 +1,14 @@
 """What is reckoned once stands for what would be reckoned again: unit loads, kept frames, kept cut plans, ceilings of a search."""
 
+import itertools
 import math
 import random
 import unittest
 from dataclasses import replace
+from typing import Any
 from unittest.mock import patch
 
+from steady.errors import InputError
 from steady.jobs import looking, options
 from steady.jobs.choices import choose, look_for_choices
 from steady.jobs.document import Job, Structure, case_of
@@ -16,10 +19,15 @@ from steady.memo import MOST, once, one_search
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.bending import Run
 from steady.structures.deck.plan import reckon_deck
+from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Pin
 from steady.structures.deck.spec.entry import read_deck
+from steady.structures.deck.ways.candidates import changes
+from steady.structures.kind import Case
 from steady.structures.registry import plan
 
+from tests.lane import many
 from tests.make import fence, site
+from tests.test_kept_plans import SCHOOLS, kind_cases
 
 
 def runs(rng: random.Random, many: int) -> list[Run]:
@@ -33,6 +41,17 @@ def runs(rng: random.Random, many: int) -> list[Run]:
             at.append(at[-1] + span)
         found.append(Run(length_m=at[-1] + rng.choice([0.0, rng.uniform(0.1, 0.6)]), supports_m=tuple(at)))
     return found
+
+
+def told(case: Case) -> tuple[Any, ...] | str:
+    """All that is reckoned of a deck, looked for and whole; or why it is refused."""
+    try:
+        found = [reckon_deck(case, frame_only=brief) for brief in (True, False)]
+    except InputError as refused:
+        return refused.message
+    return tuple(
+        (one.found.checks, one.found.not_covered, one.posts, one.frame, one.conflicts, one.notes) for one in found
+    )
 
 
 class UnitLoadsTest(unittest.TestCase):
@@ -118,6 +137,39 @@ class KeptTest(unittest.TestCase):
         self.assertEqual(whole.found.checks, alone[0].found.checks)
         self.assertEqual(whole.found.not_covered, alone[0].found.not_covered)
         self.assertEqual(made, alone[2])
+
+    def test_in_one_search_every_deck_is_what_it_is_alone(self) -> None:
+        """Frames, beams, joists and posts are shared between decks alike in what each of them reads: whatever is changed."""
+        rng = random.Random(12)
+        for school in SCHOOLS:
+            decks = [case for _, case in kind_cases("deck", school)]
+            rng.shuffle(decks)
+            rows: list[Case] = []
+            for first in decks[: many(20)]:
+                changed = [dict(change) for _, change in itertools.islice(changes(first), 60)]
+                for change in rng.sample(changed, min(len(changed), 4)):
+                    rows.append(first.of(replace(first.spec, **change)))
+                spec = first.spec
+                assert isinstance(spec, DeckSpec)
+                own = BeamLine(id="beam-1", plies=min(5, spec.plies + 1))
+                for odd in (
+                    {"pins": (Pin(id="beam-1-1", at_m=0.7),)},
+                    {"beam_lines": (own,)},
+                    {"seat": "flush"},
+                    {"upright": "knee braces"},
+                    {"upright": "fixed posts", "attach": "free"},
+                    {"footing_shape": "square", "wet": not spec.wet},
+                    {"live_pa": 4000.0},
+                    {"joists_over": "spliced" if spec.joists_over == "unbroken" else "unbroken"},
+                ):
+                    rows.append(first.of(replace(spec, **odd)))
+                rows.append(replace(first, site=replace(first.site, frost_m=1.3, soil="clay")))
+                rows.append(first)
+            rng.shuffle(rows)
+            with one_search():
+                shared = [told(case) for case in rows]
+            self.assertEqual(shared, [told(case) for case in rows], school)
+            self.assertGreater(sum(isinstance(one, tuple) for one in shared), len(rows) // 2)
 
     def test_every_choice_is_what_planning_it_alone_gives(self) -> None:
         job = self.deck()
