@@ -54,7 +54,7 @@ def lay_out(spec: DeckSpec, found: Found, timber: Timber) -> Frame:
     beam = beam_wood(timber.beam, spec.plies, spec, book)
 
     def past_limit(back_m: float) -> float:
-        return overhang_limit_m(spec, book, wood, back_m)[0]
+        return overhang_limit_m(book, wood, back_m)[0]
 
     def beam_limit(carries_m: float) -> float:
         try:
@@ -218,7 +218,7 @@ def plan_deck(case: Case) -> Plan:
         _ledger_fixings(b, laid, deck.ledger_spacing_m)
     parts = b.parts(sticks())
     conflicts += _too_long(parts, yard, tape)
-    counts = _counts(spec, laid, parts, len(footings), len(deck.stairs))
+    counts = _counts(laid, parts, len(footings), len(deck.stairs))
     marks, handles = lines.marks(spec, posts), _handles(spec, laid)
     return Plan(
         format=PLAN_FORMAT,
@@ -236,7 +236,7 @@ def plan_deck(case: Case) -> Plan:
         handles=tuple(handles),
         tasks=tuple(advice.tasks(spec, counts)),
         cautions=tuple(advice.cautions(case, laid, timber, parts, waiver(found, laid.plan.area_m2, laid.on_house))),
-        details=tuple(load_path(found, laid, timber, posts)),
+        details=tuple(load_path(found, laid, posts)),
         members=tuple(members(found, laid, timber, Stands(posts, deck.guard, deck.stairs), tape)),
         conflicts=tuple(dict.fromkeys(conflicts)),
         notes=tuple(deck.notes),
@@ -282,7 +282,7 @@ def _live_is_enough(found: Found) -> None:
     found.at_least("Live load is the code's", spec.id, found.load.live, least, (), case="as typed")
 
 
-def _counts(spec: DeckSpec, laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
+def _counts(laid: Frame, parts: list[Part], holes: int, stairs: int) -> dict[str, float]:
     def of(role: str) -> float:
         return float(sum(part.count for part in parts if part.role == role))
 

@@ -149,7 +149,7 @@ def plan_fence(asked: Case) -> Plan:
             *materials.where_notes(case, footings, parts),
             *post_hardware.gate_pieces(case),
             *steps.foot_notes(case, out, footings),
-            *fixings.notes(case, out, parts, crossings),
+            *fixings.notes(case, out, crossings),
             *floors.notes(case, parts),
         ),
         views=ALONG_A_LINE,

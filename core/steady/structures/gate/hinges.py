@@ -78,14 +78,14 @@ def hinges(f: LeafChecks) -> float:
     else:
         f.gap(
             "Hinge holds",
-            f"no rating of the hinge is entered; it must hold {_words(f, both)}",
+            f"no rating of the hinge is entered; it must hold {_words(both)}",
             "the maker's number for one hinge and its screws, with a safety factor in it",
             crew=True,
         )
     return pull_n
 
 
-def _words(f: LeafChecks, force: Step) -> str:
+def _words(force: Step) -> str:
     return f"{force.value:,.0f} lb" if force.unit == "lb" else f"{force.value:.2f} {force.unit}"
 
 

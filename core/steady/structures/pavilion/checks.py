@@ -70,7 +70,7 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     if loads.snow_why is not None:
         found.gap("Snow on the roof", f"{spec.id}/rafters", loads.snow_why)
     _rafters(found, spec, laid, loads)
-    hip = _hips(found, case, laid, loads)
+    hip = _hips(found, laid, loads)
     if laid.ridge:
         _ridge(found, laid, loads)
     _raised(found, case, laid, loads)
@@ -283,7 +283,7 @@ def _unheld_m(laid: Laid, level_m: float) -> float:
     return max(b - a for a, b in itertools.pairwise(stops)) / math.cos(laid.hip_rad)
 
 
-def _hips(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> HipLoad:
+def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     """A hip bends under the triangle of its jacks while it is squeezed; it pushes its corner out, which both beams tie."""
     book, u, me = found.book, found.book.units, laid.frame.me
     front = laid.sides[0]

@@ -105,7 +105,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     )
     least = given_step("f_min", LEAST_HZ, "Hz", "ec0: A2; medium", "calm enough to walk on")
     found.at_least("Does not bounce", about, spring, least, (), case="a walker at the middle")
-    _sills(found, frame, timber, width_m, span_m)
+    _sills(found, timber, width_m, span_m)
     notes = [_feel(span_m / sag_m, hz)]
     if spec.bridge.water_m is not None:
         _water(found, timber)
@@ -119,7 +119,7 @@ def _feel(span_over: float, hz: float) -> str:
     )
 
 
-def _sills(found: Found, frame: Frame, timber: Timber, width_m: float, span_m: float) -> None:
+def _sills(found: Found, timber: Timber, width_m: float, span_m: float) -> None:
     spec, load = found.spec, found.load
     assert spec.bridge is not None
     u = found.book.units

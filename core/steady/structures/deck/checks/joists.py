@@ -37,7 +37,7 @@ def ask_of(spec: DeckSpec, book: Spans, found: Found, table: bool = False) -> Jo
     )
 
 
-def overhang_limit_m(spec: DeckSpec, book: Spans, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
+def overhang_limit_m(book: Spans, wood: Wood, back_m: float) -> tuple[float, SpanFound | None]:
     """How far joists may run past their beam: the school's rule, else a quarter of the span behind [common practice]."""
     try:
         rule = book.joist_cantilever((wood,), back_span_m=back_m, tip_n=TIP_N, tip_limit_ratio=TIP_RATIO)
@@ -167,7 +167,7 @@ def _past(found: Found, frame: Frame, wood: Wood, about: str) -> None:
         default=frame.longest_span_m,
     )
     past = found.length_step("a", frame.longest_past_m, "joists past the beam's middle")
-    limit_m, rule = overhang_limit_m(spec, book, wood, back_m)
+    limit_m, rule = overhang_limit_m(book, wood, back_m)
     if rule is not None:
         found.at_most(
             "Joists run past the beam",

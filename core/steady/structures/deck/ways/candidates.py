@@ -14,7 +14,7 @@ SPACINGS_M = {False: tuple(inches * IN for inches in (12, 16, 24)), True: (0.3, 
 PLIES = (1, 2, 3, 4)
 
 
-def of_kind(spec: DeckSpec, role: str, like: Stick) -> list[Stick]:
+def of_kind(role: str, like: Stick) -> list[Stick]:
     """Sticks of a role on sale in the same schools, smallest first."""
     return sorted(sold_with(like, role), key=lambda item: (item.species, item.grade, item.width_m))
 
@@ -24,8 +24,8 @@ def changes(case: Case) -> Iterator[tuple[str, Change]]:
     spec = case.spec
     yield from _low(spec)
     joist = stick(spec.joist, "joist", "joist")
-    same = [j for j in of_kind(spec, "joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
-    posts = [p for p in of_kind(spec, "post", stick(spec.post, "post", "post"))]
+    same = [j for j in of_kind("joist", joist) if (j.species, j.grade) == (joist.species, joist.grade)]
+    posts = [p for p in of_kind("post", stick(spec.post, "post", "post"))]
     post = stick(spec.post, "post", "post")
     posts = [p for p in posts if p.species == post.species and p.width_m >= post.width_m]
     for one in same:
@@ -62,7 +62,7 @@ def _low(spec: DeckSpec) -> Iterator[tuple[str, Change]]:
     yield "Beams as deep as the joists, joists hung between them, concrete flush with the ground", _changed(spec, low)
     shallow = [
         one
-        for one in of_kind(spec, "joist", stick(spec.joist, "joist", "joist"))
+        for one in of_kind("joist", stick(spec.joist, "joist", "joist"))
         if one.width_m <= stick(spec.joist, "joist", "joist").width_m
     ]
     for one in sorted(shallow, key=lambda item: item.width_m):

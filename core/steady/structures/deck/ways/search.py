@@ -119,7 +119,7 @@ def _joists(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Ch
     needs_m = laid.frame.longest_span_m
     timber = timber_of(spec)
     stiffenings = STIFFENINGS if book.stiffens else (spec.stiffening,)
-    for one in of_kind(spec, "joist", timber.joist):
+    for one in of_kind("joist", timber.joist):
         for spacing_m in SPACINGS_M[one.metric]:
             for stiffening in stiffenings:
                 wished = replace(spec, joist=one.key, spacing_m=spacing_m, stiffening=stiffening)
@@ -150,7 +150,7 @@ def _beams(case: Case, laid: Reckoned, fixed: dict[str, object]) -> Iterator[Cho
     joist_m = laid.frame.longest_span_m
     both = any(run.both_sides for run in laid.frame.beams)
     floor = laid.found.load.floor
-    for one in of_kind(spec, "joist", timber_of(spec).beam):
+    for one in of_kind("joist", timber_of(spec).beam):
         for plies in PLIES:
             wood = beam_wood(one, plies, spec, book)
             try:

@@ -5,14 +5,14 @@ import math
 from steady.plan.model import Detail, Step
 from steady.rulebooks.answers import given_step
 from steady.structures.deck.checks.beams import effects_of
-from steady.structures.deck.checks.findings import Found, Timber
+from steady.structures.deck.checks.findings import Found
 from steady.structures.deck.checks.footings import PostFound
 from steady.structures.deck.checks.joists import kinds
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.deck.spec.deck import runs_on
 
 
-def load_path(found: Found, frame: Frame, timber: Timber, posts: list[PostFound]) -> list[Detail]:
+def load_path(found: Found, frame: Frame, posts: list[PostFound]) -> list[Detail]:
     """One detail with the steps; empty where there is no beam."""
     if not frame.beams or not posts:
         return []

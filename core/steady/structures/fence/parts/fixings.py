@@ -146,7 +146,6 @@ def _once(place: Place) -> Place:
 def notes(
     case: FenceCase,
     out: SetOut,
-    parts: list[Part],
     crossings: Sequence[Joint],
 ) -> list[str]:
     """Each kind of crossing in a sentence: the screw, how deep it holds, how far short of poking out; then what clashes."""

@@ -75,9 +75,9 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
         half_m = leaf.stile_m / 2 * math.hypot(1.0, leaf.rake)
         past_m = 0.0 if bar.what != "rail" else half_m if leaf.design.joint in LAPPED else -half_m
         length_m = math.dist(bar.start, bar.end) + 2 * past_m
-        made.append(_stick_part(case, hanging, bar, length_m, past_m))
+        made.append(_stick_part(hanging, bar, length_m, past_m))
     wired = case.spec.infill.style in WIRED and case.timber.stock is not None
-    made += _leaf_wire(case, hanging) if wired else _leaf_boards(case, hanging)
+    made += _leaf_wire(case, hanging) if wired else _leaf_boards(hanging)
     crossings = (
         (leaf.boards_full + (leaf.rips_count if leaf.board_rip_m else 0))
         * (2 + leaf.design.cross_rails)
@@ -85,7 +85,7 @@ def _leaf_parts(case: FenceCase, hanging: Hanging) -> list[Part]:
     )
     post = Place(
         id=f"{leaf.id}/hinges",
-        at=_point(case, hanging, (0.0, leaf.gap_m)),
+        at=_point(hanging, (0.0, leaf.gap_m)),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -127,7 +127,7 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     assert stock is not None
     place = Place(
         id=f"{leaf.id}/wire",
-        at=_point(case, hanging, (0.0, leaf.gap_m + leaf.height_m / 2)),
+        at=_point(hanging, (0.0, leaf.gap_m + leaf.height_m / 2)),
         along=_heading(hanging),
         up=(0.0, 0.0, 1.0),
     )
@@ -145,13 +145,13 @@ def _leaf_wire(case: FenceCase, hanging: Hanging) -> list[Part]:
     ]
 
 
-def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
+def _leaf_boards(hanging: Hanging) -> list[Part]:
     """A leaf's boards, its rips at its edges."""
     leaf, made = hanging.found.leaf, list[Part]()
     board = leaf.board
     mass = board.density_kg_per_m3 * board.thickness_m * board.width_m * leaf.height_m
     first_m = leaf.board_rip_m if leaf.rips_count == 2 else 0.0
-    at = _point(case, hanging, (first_m + board.width_m / 2, leaf.gap_m))
+    at = _point(hanging, (first_m + board.width_m / 2, leaf.gap_m))
     along, step = _heading(hanging), board.width_m
     if leaf.boards_full:
         row = Place(
@@ -179,7 +179,7 @@ def _leaf_boards(case: FenceCase, hanging: Hanging) -> list[Part]:
         places = tuple(
             Place(
                 id=f"{leaf.id}/rip{f'-{number}' if number > 1 else ''}",
-                at=_point(case, hanging, (x, leaf.gap_m)),
+                at=_point(hanging, (x, leaf.gap_m)),
                 along=(0.0, 0.0, 1.0),
                 up=along,
             )
@@ -222,7 +222,7 @@ def _joint_fixings(leaf: Leaf) -> list[tuple[str, int]]:
     return [("frame bolt", joints), *strut]
 
 
-def _stick_part(case: FenceCase, hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> Part:
+def _stick_part(hanging: Hanging, bar: Bar, length_m: float, past_m: float) -> Part:
     leaf = hanging.found.leaf
     frame = leaf.frame
     rise, run = bar.end[1] - bar.start[1], bar.end[0] - bar.start[0]
@@ -239,7 +239,7 @@ def _stick_part(case: FenceCase, hanging: Hanging, bar: Bar, length_m: float, pa
         item=frame.key,
         length_m=length_m,
         section_m=(frame.thickness_m, frame.width_m),
-        places=(Place(id=bar.id, at=_point(case, hanging, start), along=direction, up=up),),
+        places=(Place(id=bar.id, at=_point(hanging, start), along=direction, up=up),),
         cuts=(saw, replace(saw, end="end", at_m=length_m)) if bevel else (),
         mass_kg=frame.density_kg_per_m3 * frame.thickness_m * frame.width_m * length_m,
         # A strut fits into corners: its points lie on its own middle. Where it meets a rail short of the corner one edge is longer.
@@ -260,7 +260,7 @@ def _heading(hanging: Hanging) -> Vec:
     return (sign * math.cos(heading), sign * math.sin(heading), 0.0)
 
 
-def _point(case: FenceCase, hanging: Hanging, at: tuple[float, float]) -> Vec:
+def _point(hanging: Hanging, at: tuple[float, float]) -> Vec:
     """A point of the leaf's own plane (from its hinge edge, above the ground there) on the site, leaf closed."""
     bay, leaf = hanging.bay, hanging.found.leaf
     post = bay.start if hanging.forward else bay.end

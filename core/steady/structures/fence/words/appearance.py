@@ -114,7 +114,7 @@ def look_detail(
         title += f", seen through from {low:.0f}° to {high:.0f}° off square"
     traces = []
     if seen is not None:
-        middle = _passes(spec, bars, pitch_m)
+        middle = _passes(bars)
         for angle in seen:
             dx, dy = math.sin(angle) * REACH_M, math.cos(angle) * REACH_M
             at = (middle[0], middle[1])
@@ -179,7 +179,7 @@ def _cut(
     return bars, max(pitches, default=board.width_m)
 
 
-def _passes(spec: FenceSpec, bars: list[Bar], pitch_m: float) -> tuple[float, float]:
+def _passes(bars: list[Bar]) -> tuple[float, float]:
     """The middle of a gap near the middle of what is drawn."""
     middle = [((b.start[0] + b.end[0]) / 2, (b.start[1] + b.end[1]) / 2) for b in bars]
     k = len(bars) // 2 - 1

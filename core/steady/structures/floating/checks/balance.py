@@ -45,7 +45,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         about,
         found.length_step("F", has, f"deck over the water with {people_says(n)}", HYDRO),
         limit,
-        _weights(found, wet),
+        _weights(wet),
         case=f"{people_says(n)}, wood soaked",
         asks=Asks.SAFETY,
         fitted=own,
@@ -58,7 +58,7 @@ def _floats(found: Findings, wet: Afloat) -> None:
         about,
         sunk,
         most,
-        _weights(found, wet),
+        _weights(wet),
         case=case,
         asks=Asks.SAFETY,
         fitted=own,
@@ -97,7 +97,7 @@ def _lean(lean: Callable[[], float | None]) -> float:
     return max(found, 1e-6) if found is not None else math.pi / 2
 
 
-def _weights(found: Findings, wet: Afloat) -> tuple[Step, ...]:
+def _weights(wet: Afloat) -> tuple[Step, ...]:
     """What floats, in working."""
     spec, barrel = wet.spec, wet.spec.barrel
     total = wet.dead_kg + wet.count * spec.person_kg
