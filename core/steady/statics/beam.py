@@ -190,7 +190,7 @@ def solve(
     supports = list(supports_m)
     if not stiffness_n_m2 > 0:
         raise InputError("stiffness_n_m2", "must be above 0")
-    if len(supports) < 2 or any(not b - a > 1e-9 for a, b in itertools.pairwise(supports)):
+    if len(supports) < 2 or [a for a, b in itertools.pairwise(supports) if not b - a > 1e-9]:
         raise InputError("supports_m", "needs two or more places, in order along the member")
     if not (supports[0] >= -1e-12 and supports[-1] <= length_m + 1e-12):
         raise InputError("supports_m", "a support lies beyond the member's end")
@@ -198,7 +198,13 @@ def solve(
     if len(sinks) != len(supports):
         raise InputError("settlements_m", "needs one for each support")
     points, spreads = _sorted_loads(loads, length_m)
-    breaks = sorted({0.0, length_m, *supports, *(at for at, _ in points), *(e for s in spreads for e in s[:2])})
+    ends = {0.0, length_m, *supports}
+    for at, _ in points:
+        ends.add(at)
+    for low, high, _, _ in spreads:
+        ends.add(low)
+        ends.add(high)
+    breaks = sorted(ends)
     moments = _support_moments(supports, sinks, (points, spreads), stiffness_n_m2, length_m)
     reactions = _reactions(supports, moments, points, spreads, length_m)
     pieces = _pieces(breaks, supports, reactions, points, spreads)
@@ -227,15 +233,30 @@ def _sorted_loads(
 
 def _spread_about(spread: _Spread, from_m: float, to_m: float, about_m: float) -> tuple[float, float]:
     """Force and moment about a place (arm · force, arm positive to the right) of the part of a spread within a stretch."""
-    low_m, high_m = max(spread[0], from_m), min(spread[1], to_m)
+    start_m, end_m, start, end = spread
+    low_m = start_m if start_m > from_m else from_m
+    high_m = end_m if end_m < to_m else to_m
     if high_m <= low_m:
         return 0.0, 0.0
-    slope = (spread[3] - spread[2]) / (spread[1] - spread[0])
-    w_low, w_high = spread[2] + slope * (low_m - spread[0]), spread[2] + slope * (high_m - spread[0])
     span_m = high_m - low_m
+    if start == end:
+        force = start * span_m
+        return force, force * (low_m - about_m) + (start + 2 * start) / 6 * span_m * span_m
+    slope = (end - start) / (end_m - start_m)
+    w_low, w_high = start + slope * (low_m - start_m), start + slope * (high_m - start_m)
     force = (w_low + w_high) / 2 * span_m
     first = (w_low + 2 * w_high) / 6 * span_m * span_m
     return force, force * (low_m - about_m) + first
+
+
+def _about(spreads: list[_Spread], from_m: float, to_m: float, about_m: float) -> tuple[float, float]:
+    """Force and moment of all of them, as `_spread_about`."""
+    force = moment = 0.0
+    for spread in spreads:
+        part, turning = _spread_about(spread, from_m, to_m, about_m)
+        force += part
+        moment += turning
+    return force, moment
 
 
 def _support_moments(
@@ -250,22 +271,24 @@ def _support_moments(
     moments = [0.0] * count
     first, last = supports[0], supports[-1]
     if first > 0:
-        moments[0] = -sum(load * (first - at) for at, load in points if at < first)
-        moments[0] += sum(_spread_about(s, 0.0, first, first)[1] for s in spreads)
+        for at, load in points:
+            if at < first:
+                moments[0] -= load * (first - at)
+        moments[0] += _about(spreads, 0.0, first, first)[1]
     if last < length_m:
-        moments[-1] = -sum(load * (at - last) for at, load in points if at > last)
-        moments[-1] -= sum(_spread_about(s, last, length_m, last)[1] for s in spreads)
+        for at, load in points:
+            if at > last:
+                moments[-1] -= load * (at - last)
+        moments[-1] -= _about(spreads, last, length_m, last)[1]
     if count == 2:
         return moments
     spans = [b - a for a, b in itertools.pairwise(supports)]
-    left_turn, right_turn = zip(
-        *(_end_turns(supports[j], supports[j + 1], points, spreads) for j in range(count - 1)), strict=True
-    )
+    turns = [_end_turns(a, b, points, spreads) for a, b in itertools.pairwise(supports)]
     # Tridiagonal: L1 M1 + 2 (L1 + L2) M2 + L2 M3 = -6 (turns) - 6 EI (settlement kink); solved by one sweep.
     lower, diagonal, upper, right = [], [], [], []
     for j in range(1, count - 1):
         kink = (sinks[j - 1] - sinks[j]) / spans[j - 1] + (sinks[j + 1] - sinks[j]) / spans[j]
-        value = -6 * (right_turn[j - 1] + left_turn[j]) - 6 * stiffness_n_m2 * kink
+        value = -6 * (turns[j - 1][1] + turns[j][0]) - 6 * stiffness_n_m2 * kink
         value -= spans[j - 1] * moments[0] if j == 1 else 0.0
         value -= spans[j] * moments[-1] if j == count - 2 else 0.0
         lower.append(spans[j - 1])
@@ -287,7 +310,6 @@ def _end_turns(
 ) -> tuple[float, float]:
     """E·I times the end slopes of one span taken alone: ∫ M (L − x)/L dx and ∫ M x/L dx."""
     span_m = to_m - from_m
-    inside = [(at - from_m, load) for at, load in points if from_m < at < to_m]
     parts = []
     left = right = 0.0
     for s in spreads:
@@ -299,7 +321,10 @@ def _end_turns(
             right += span_m**3 * (7 * start + 8 * end) / 360
         elif s[0] < to_m and s[1] > from_m:
             parts.append(s)
-    for x, load in inside:
+    for at, load in points:
+        if not from_m < at < to_m:
+            continue
+        x = at - from_m
         y = span_m - x
         left += load * x * y * (span_m + y) / (6 * span_m)
         right += load * x * y * (span_m + x) / (6 * span_m)
@@ -355,9 +380,9 @@ def _reactions(
         elif at in supports:
             reactions[supports.index(at)] += load
     if supports[0] > 0:
-        reactions[0] += sum(_spread_about(s, 0.0, supports[0], 0.0)[0] for s in spreads)
+        reactions[0] += _about(spreads, 0.0, supports[0], 0.0)[0]
     if supports[-1] < length_m:
-        reactions[last] += sum(_spread_about(s, supports[-1], length_m, 0.0)[0] for s in spreads)
+        reactions[last] += _about(spreads, supports[-1], length_m, 0.0)[0]
     return reactions
 
 
@@ -384,6 +409,9 @@ def _pieces(
         w0 = w1 = 0.0
         for low, high, start, end in spreads:
             if low <= a and high >= b:
+                if start == end:
+                    w0 += start
+                    continue
                 slope = (end - start) / (high - low)
                 w0 += start + slope * (a - low)
                 w1 += slope
@@ -410,4 +438,9 @@ def _with_slopes(
     first, last = supports[0], supports[-1]
     turn = ((sinks[-1] - sinks[0]) - (at_support[last] - at_support[first])) / (last - first)
     lift = sinks[0] - at_support[first] - turn * first
-    return tuple(Piece(*part, s + turn, y0 + lift + turn * part[0]) for part, (s, y0) in zip(parts, raw, strict=True))
+    return tuple(
+        [
+            Piece(a, b, m0, v0, v1, v2, s + turn, y0 + lift + turn * a)
+            for (a, b, m0, v0, v1, v2), (s, y0) in zip(parts, raw, strict=True)
+        ]
+    )
