@@ -29,6 +29,8 @@ from steady.yard.choices import OwnPrice, YardChoices
 from steady.yard.stock import bag_yield_m3
 
 from tests.make import fence, planned, site
+from tests.test_deck import deck
+from tests.test_deck import planned as deck_planned
 
 BENT: dict[str, Any] = {
     "straights": (Straight(id="a", length_m=12.0), Straight(id="b", length_m=9.0, turn_rad=-0.6)),
@@ -205,6 +207,16 @@ class SheetTest(unittest.TestCase):
             self.assertAlmostEqual(sum(t.value_m for t in post.hole_terms), post.hole_m, 9)
             self.assertAlmostEqual(sum(t.value_m for t in post.post_terms), post.post_length_m, 9)
             self.assertEqual([t.says for t in post.hole_terms], ["gravel", "concrete below the post", "embedment"])
+
+    def test_a_post_on_a_foot_is_its_top_less_what_is_under_it_and_names_nothing_of_nought(self) -> None:
+        made = deck_planned(deck("18x11 up3"))
+        for post in sheet(made, Tape(), YardChoices()).posts:
+            self.assertEqual([term.says for term in post.post_terms][:2], ["top above ground", "under its foot"])
+            self.assertAlmostEqual(sum(term.value_m for term in post.post_terms), post.post_length_m, delta=0.0006)
+            self.assertLess(post.post_terms[1].value_m, 0)
+            for term in post.post_terms:
+                self.assertNotIn("-", term.text)
+                self.assertNotEqual(term.text, Tape().length(0.0), term.says)
 
     def test_a_selected_post_shows_its_own_working(self) -> None:
         plan = planned(fence(60))

@@ -367,10 +367,14 @@ def _reading(mark: Mark, tape: Tape) -> str:
     return f"{tape.distance(mark.station_m)} along, {tape.distance(mark.across_m)} out"
 
 
+NOUGHT_M = 0.0005
+"""Less than this is nothing on a tape [our own]."""
+
+
 def _post_terms(footing: Footing, cut_height_m: float, over_m: float) -> tuple[tuple[str, float], ...]:
     if footing.foot_m > 0:
-        less = ("less what its foot stands on", -footing.foot_m)
-        over = (("cut allowance", over_m),) if over_m > 1e-6 else ()
+        less = ("under its foot", -footing.foot_m)
+        over = (("cut allowance", over_m),) if over_m > NOUGHT_M else ()
         return (("top above ground", cut_height_m), less, *over)
     return (("embedment", footing.embedment_m), ("above ground", cut_height_m), ("cut allowance", over_m))
 
@@ -388,7 +392,8 @@ def _hole_terms(footing: Footing, gravel_m: float, tape: Tape) -> tuple[Term, ..
 
 
 def _terms(terms: tuple[tuple[str, float], ...], tape: Tape) -> tuple[Term, ...]:
-    return tuple(Term(says=says, value_m=value, text=tape.length(value)) for says, value in terms)
+    """`text`: without its sign: what is taken off is said to be."""
+    return tuple(Term(says=says, value_m=value, text=tape.length(abs(value))) for says, value in terms)
 
 
 def _bays(plan: Plan, tape: Tape, by_about: dict[str, list[Check]]) -> tuple[BayRow, ...]:

@@ -218,7 +218,9 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
       <dt>Post</dt>
       <dd>
         <b>{{ post.post_length }}</b> =
-        <span v-for="(term, i) in post.post_terms" :key="i">{{ i ? ' + ' : '' }}{{ term.text }} {{ term.says }}</span>
+        <span v-for="(term, i) in post.post_terms" :key="i"
+          >{{ i ? (term.value_m < 0 ? ' − ' : ' + ') : '' }}{{ term.text }} {{ term.says }}</span
+        >
       </dd>
       <dt>Width</dt>
       <dd>{{ post.hole_width }}, {{ post.bags.toFixed(1) }} bags</dd>
