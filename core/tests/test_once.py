@@ -145,7 +145,7 @@ class KeptTest(unittest.TestCase):
             decks = [case for _, case in kind_cases("deck", school)]
             rng.shuffle(decks)
             rows: list[Case] = []
-            for first in decks[: many(20)]:
+            for first in decks[: many(10)]:
                 changed = [dict(change) for _, change in itertools.islice(changes(first), 60)]
                 for change in rng.sample(changed, min(len(changed), 4)):
                     rows.append(first.of(replace(first.spec, **change)))
