@@ -57,6 +57,13 @@ class BeamLineTest(unittest.TestCase):
         ratio = (2 * 9.25**2 * 800) / (3 * 11.25**2 * 750 * 1.15)
         self.assertAlmostEqual(use(changed, "beam-2") / use(plain, "beam-2"), ratio, delta=1e-6)
 
+    def test_a_line_of_its_own_changes_no_other_nearer_or_farther(self) -> None:
+        deep = deck("16x20 up5", beams=3, posts=3)
+        for own in ("beam-1", "beam-2", "beam-3"):
+            made = planned(replace(deep, beam_lines=(BeamLine(id=own, beam="joist 2x12 pine", plies=3),)))
+            for line in ("beam-1", "beam-2", "beam-3"):
+                self.assertEqual(set(beams(made, line)), {f"joist 2x{12 if line == own else 10} pine"}, (own, line))
+
     def test_its_posts_end_under_its_own_depth(self) -> None:
         own = replace(self.SPEC, beam_lines=(BeamLine(id="beam-2", beam="joist 2x12 pine"),))
 
