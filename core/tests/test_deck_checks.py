@@ -3,12 +3,14 @@
 import itertools
 import math
 import unittest
+from dataclasses import replace
 from typing import Any, Literal
 
 from steady.ground.site import Site
 from steady.measure.units import FT, IN
 from steady.plan.model import Part, Plan
 from steady.plan.verdict import gaps, state
+from steady.rulebooks.registry import rulebook
 from steady.structures.deck.spec.deck import StairDesign
 from steady.structures.deck.ways.candidates import at_home
 
@@ -155,6 +157,17 @@ class PointLoadTest(unittest.TestCase):
                 section = part.section_m[0] * part.section_m[1] ** 2 / 6
                 least = 1.5 * force_n * 0.2 * span_m / section / 1e6 / 4
                 self.assertGreater(max(c.demand.value for c in joists if "one person" in c.case), least)
+
+    def test_one_person_bends_a_canadian_board_as_by_hand(self) -> None:
+        for spacing_m in (0.3, 0.4, 0.6):
+            spec = replace(at_home(deck("16x12 up3"), "ca"), board="decking 38x140 SPF", spacing_m=spacing_m)
+            made = planned(spec, Site(soil=HOMES["ca"], frost_m=0.6), "ca")
+            [check] = checks(made, "Boards bend")
+            # 1 kN in the middle of the clear span and the deck's own weight, 38 × 140 flat: M / (b h² / 6).
+            clear_m = spacing_m - 0.038
+            dead_n_per_m = rulebook("ca").default_dead_pa * 0.140
+            moment = 1.25 * dead_n_per_m * clear_m**2 / 8 + 1.5 * 1000.0 * clear_m / 4
+            self.assertAlmostEqual(check.demand.value, moment / (0.140 * 0.038**2 / 6) / 1e6, places=6)
 
     def test_canadian_boards_with_gaps_do_not_make_a_system_of_joists(self) -> None:
         # CSA O86 6.4.3.1: case 1, K_H 1.10, not the 1.40 of sheathed floors (from memory).

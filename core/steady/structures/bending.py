@@ -214,8 +214,6 @@ def check_lifted(found: Findings, one: Bends, dead_n_per_m: float, up_n_per_m: f
 
 
 def _unfactored(book: Loads, action: Action) -> Action:
-    """An action that stands at design level already, so that the school's own load factor does not raise it twice."""
+    """An action that stands at design level already, so that the school's own load factor does not raise it twice; no sag."""
     factor = max(case.live for case in book.combinations("") if case.live and not case.snow and not case.wind)
-    return Action(
-        moment_n_m=action.moment_n_m / factor, shear_n=action.shear_n / factor, sag_n_m3=action.sag_n_m3 / factor
-    )
+    return Action(moment_n_m=action.moment_n_m / factor, shear_n=action.shear_n / factor, sag_n_m3=0.0)
