@@ -99,6 +99,16 @@ class RisersTest(unittest.TestCase):
                     self.assertLessEqual(check.use, 1 + 1e-9)
 
 
+class StringersTest(unittest.TestCase):
+    def test_those_of_2x12_span_as_far_as_the_deck_guide_says(self) -> None:
+        # DCA 6 (from memory, medium): southern pine 2×12, cut 6 ft, solid 13 ft 3 in.
+        book = rulebook("us")
+        for stringer, feet in (("cut", 6.0), ("solid", 13.25)):
+            span_m = book.stair(stringer).stringer_span_m
+            assert span_m is not None
+            self.assertAlmostEqual(span_m, feet * 0.3048, places=9)
+
+
 class FlightTest(unittest.TestCase):
     """The flight as it is cut, on decks by chance."""
 
