@@ -220,6 +220,30 @@ class BesideAFlightTest(unittest.TestCase):
                     [round(out, 3) for _, out in sorted(sides[True])],
                 )
 
+    def test_rails_run_straight_down_it_with_its_stringers(self) -> None:
+        for name, plan, design, corners in self.flights():
+            (ax, ay), (bx, by) = corners[design.edge], corners[(design.edge + 1) % len(corners)]
+            long = math.hypot(bx - ax, by - ay)
+            out = ((by - ay) / long, -(bx - ax) / long)
+            treads = [place for part in plan.parts if part.role == "tread" for place in part.places]
+            heights = sorted({round(place.at[2], 4) for place in treads})
+            slope = (heights[1] - heights[0]) / design.going_m
+            seen = 0
+            for part in plan.parts:
+                for place in part.places:
+                    if part.role != "guard rail" or place.about != "d/stair/s":
+                        continue
+                    level_m = math.hypot(place.along[0], place.along[1])
+                    self.assertAlmostEqual(-place.along[2] / level_m, slope, delta=0.003, msg=name)
+                    for got, want in zip(place.along, out, strict=False):
+                        self.assertAlmostEqual(got / level_m, want, places=6, msg=name)
+                    self.assertAlmostEqual(math.hypot(*place.along), 1.0, places=9, msg=name)
+                    self.assertAlmostEqual(
+                        sum(a * b for a, b in zip(place.along, place.up, strict=True)), 0.0, places=9
+                    )
+                    seen += 1
+            self.assertGreaterEqual(seen, 4, name)
+
     def test_stringers_stand_inside_its_width_evenly(self) -> None:
         for name, plan, design, corners in self.flights():
             [stringer] = [part for part in plan.parts if part.role == "stringer"]
