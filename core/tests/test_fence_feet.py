@@ -13,7 +13,7 @@ from steady.errors import InputError
 from steady.footings.hole import volumes
 from steady.footings.neat import Hole, neat
 from steady.measure.show import Tape
-from steady.measure.units import FT, GRAVITY, IN, LB
+from steady.measure.units import FT, GRAVITY, IN, LB, PSI
 from steady.plan.model import Basis, Plan
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.feet import FootDetail, FootKind, Steel, Upright
@@ -263,6 +263,21 @@ class BaseTest(unittest.TestCase):
         self.assertAlmostEqual(push["f/straight/s0"], both, places=6)
         self.assertAlmostEqual(push["f/straight/s2"], both, places=6)
         self.assertAlmostEqual(push["f/straight/s1"], alone["f/straight/s1"], places=6)
+
+    def test_the_top_rail_holds_each_straight_between_its_corners_by_hand(self) -> None:
+        legs = ((2.0, 0.0), (4.0, math.pi / 2), (2.0, math.pi / 2))
+        shaped = self.blocks(legs)
+        thick_m, wide_m = next(part.section_m for part in shaped.parts if part.role == "rail")
+        self.assertLess(thick_m, wide_m)
+        for k, (long_m, _) in enumerate(legs):
+            [check] = [
+                c for c in shaped.checks if (c.name, c.about) == ("Top held between corners", f"f/straight/s{k}")
+            ]
+            # Half of the push on the top rail, on edge between its posts: wL²/8 between two corners, wL²/2 out from one.
+            push = check.working[0].value * LB
+            moment = push / 2 * long_m / (8 if k == 1 else 2)
+            stress_pa = moment / (wide_m * thick_m**2 / 6)
+            self.assertAlmostEqual(check.demand.value * PSI / stress_pa, 1.0, places=3)
 
     def test_gate_posts_on_bases_are_not_covered(self) -> None:
         from steady.structures.fence.spec.fence import Opening
