@@ -1,6 +1,5 @@
 """The real server: two workers of eight threads on the loopback address; a proxy in front brings TLS and names."""
 
-import gc
 import sys
 from threading import Timer
 
@@ -21,9 +20,10 @@ SETTLES_S = 5.0
 
 
 def when_ready(server: object) -> None:
-    """What is loaded stays: the collector need not look through it again, in this process or in those that come of it."""
-    gc.collect()
-    gc.freeze()
+    """All is loaded and no worker is forked yet: they take over how the collector is set."""
+    from trellis_server.collector import settle
+
+    settle()
 
 
 def post_worker_init(worker: object) -> None:
@@ -35,8 +35,6 @@ def post_worker_init(worker: object) -> None:
 
     # Threads hand on the interpreter ten times as often: whoever holds the database waits for it after every question.
     sys.setswitchinterval(0.0005)
-    # A plan makes tens of thousands of values and no cycles: looking for those at every seven hundredth costs a tenth of it.
-    gc.set_threshold(50_000, 20, 100)
 
     later = Timer(SETTLES_S, begin)
     later.daemon = True

@@ -202,8 +202,7 @@ def solve(
     for at, _ in points:
         ends.add(at)
     for low, high, _, _ in spreads:
-        ends.add(low)
-        ends.add(high)
+        ends.update((low, high))
     breaks = sorted(ends)
     moments = _support_moments(supports, sinks, (points, spreads), stiffness_n_m2, length_m)
     reactions = _reactions(supports, moments, points, spreads, length_m)

@@ -3,12 +3,12 @@
 Nobody starts this by hand: `searcher.ask` does. It ends with the worker, whose end of the pipe it holds.
 """
 
-import gc
 import os
 import signal
 import socket
 import sys
 
+from trellis_server.collector import settle
 from trellis_server.searcher.child import carry_out, warm_up
 
 
@@ -28,10 +28,7 @@ def main(worker: socket.socket) -> None:
     for _ in warm_up():
         if _gone(worker):
             return
-    # What is loaded by now is shared with every child: the collector must not touch it.
-    gc.collect()
-    gc.freeze()
-    gc.set_threshold(50_000, 20, 100)
+    settle()  # what is loaded by now is shared with every child
     worker.sendall(b"!")
     while True:
         said, pipes, _, _ = socket.recv_fds(worker, 1, 1)

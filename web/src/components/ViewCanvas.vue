@@ -14,6 +14,7 @@ import ViewShapes from '@/components/ViewShapes.vue'
 import { useNamed } from '@/composables/useNamed'
 import { usePart } from '@/composables/usePart'
 import { usePull } from '@/composables/usePull'
+import { keptFor } from '@/logic/kept'
 import { boxOf, place } from '@/logic/labels'
 import {
   gridLayout,
@@ -57,24 +58,11 @@ watch(
 )
 
 /** Views without what is hidden; one that did not change stays the same, and is not drawn again. */
-let whole = new WeakMap<View, View>()
-watch(
-  () => props.hidden,
-  () => (whole = new WeakMap()),
-  { flush: 'sync', deep: true },
-)
-function without(view: View, hidden: string[]): View {
-  let found = whole.get(view)
-  if (!found) {
-    found = { ...view, shapes: view.shapes.filter((shape) => !hidden.includes(shape.layer)) } as View
-    whole.set(view, found)
-  }
-  return found
-}
-const views = computed(() => {
-  const hidden = [...props.hidden]
-  return props.sheet.views.map((view) => without(view as View, hidden))
+const without = computed(() => {
+  const hidden = new Set(props.hidden)
+  return keptFor((view: View) => ({ ...view, shapes: view.shapes.filter((shape) => !hidden.has(shape.layer)) }) as View)
 })
+const views = computed(() => (props.sheet.views as View[]).map(without.value))
 const above = computed(() => views.value.find((view) => view.how === 'above straight') ?? null)
 const side = computed(() => views.value.find((view) => view.how === 'side straight') ?? null)
 const grid = computed(() => (above.value && side.value ? [] : views.value.filter((view) => view.layout === 'grid')))

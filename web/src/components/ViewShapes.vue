@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, watch } from 'vue'
+import { computed } from 'vue'
 import type { Shape, View } from '@/api/types'
 import ViewLabels from '@/components/ViewLabels.vue'
+import { keptFor } from '@/logic/kept'
 import { labelsOf, place } from '@/logic/labels'
 
 const props = withDefaults(
@@ -26,6 +27,7 @@ const hundredth = (pixels: number) => Math.round(pixels * 100) / 100
 const X = (x: number) => hundredth(props.x0 + x * props.sx)
 const Y = (y: number) => hundredth(props.y0 - y * props.sy)
 
+type Paper = { sx: number; sy: number; x0: number; y0: number }
 /** A shape as it is written on this paper, and how far it reaches along it. */
 interface Drawn {
   id: string
@@ -35,32 +37,23 @@ interface Drawn {
   left: number
   right: number
 }
-/** Shapes that did not change are not written again while something is pulled. */
-let written = new WeakMap<Shape, Drawn>()
-watch(
-  () => [props.sx, props.sy, props.x0, props.y0],
-  () => (written = new WeakMap()),
-  { flush: 'sync' },
-)
-function drawnOf(shape: Shape): Drawn {
-  let found = written.get(shape)
-  if (!found) {
+/** Shapes that did not change are not written again while something is pulled; at another scale every one is. */
+const drawnOf = computed(() => {
+  const paper = { sx: props.sx, sy: props.sy, x0: props.x0, y0: props.y0 } // read once: every look at a property costs
+  return keptFor((shape: Shape): Drawn => {
     const xs = shape.points.map((p) => p[0])
     const more = (shape.count - 1) * shape.step[0]
-    found = {
+    return {
       id: shape.id,
       about: shape.about || shape.id,
       layer: shape.layer,
-      d: shape.kind === 'circle' ? roundOf(shape) : shape.kind === 'text' ? '' : pathOf(shape),
+      d: shape.kind === 'circle' ? roundOf(shape, paper) : shape.kind === 'text' ? '' : pathOf(shape, paper),
       left: Math.min(...xs) + Math.min(0, more),
       right: Math.max(...xs) + Math.max(0, more),
     }
-    written.set(shape, found)
-  }
-  return found
-}
-function pathOf(shape: Shape): string {
-  const { sx, sy, x0, y0 } = props // read once: every look at a property costs
+  })
+})
+function pathOf(shape: Shape, { sx, sy, x0, y0 }: Paper): string {
   let d = ''
   for (let k = 0; k < shape.count; k++) {
     const [dx, dy] = [k * shape.step[0], k * shape.step[1]]
@@ -74,21 +67,19 @@ function pathOf(shape: Shape): string {
   return d
 }
 /** A circle, or an ellipse where the scales differ: two halves, from its left end and back. */
-function roundOf(shape: Shape): string {
+function roundOf(shape: Shape, { sx, sy }: Paper): string {
   const [x, y] = shape.points[0]!
-  const [rx, ry] = [hundredth(shape.size * props.sx), hundredth(shape.size * props.sy)]
+  const [rx, ry] = [hundredth(shape.size * sx), hundredth(shape.size * sy)]
   return `M${X(x - shape.size)} ${Y(y)}a${rx} ${ry} 0 1 0 ${2 * rx} 0a${rx} ${ry} 0 1 0 ${-2 * rx} 0Z`
 }
 const shown = computed(() => {
-  // At another scale everything is written again: whoever draws must know of it.
-  void [props.sx, props.sy, props.x0, props.y0]
   const { from, to } = props
   return props.view.shapes.filter((shape) => {
-    const { left, right } = drawnOf(shape)
+    const { left, right } = drawnOf.value(shape)
     return right >= from && left <= to
   })
 })
-const drawn = computed(() => shown.value.filter((shape) => shape.kind !== 'text').map(drawnOf))
+const drawn = computed(() => shown.value.filter((shape) => shape.kind !== 'text').map(drawnOf.value))
 const labels = computed(() => (props.texts ? place(labelsOf({ ...props.view, shapes: shown.value }, X, Y)) : []))
 </script>
 

@@ -1,6 +1,5 @@
 """The benchmarks: plans, a drag's round trip, cut plans, beams, the first screen's script. Ratios, with times beside them."""
 
-import gc
 import gzip
 import os
 import random
@@ -48,6 +47,7 @@ from steady.structures.registry import plan
 from steady.takeoff.cutting import Stock, cut_plan
 from steady.yard.choices import YardChoices
 
+from trellis_server.collector import settle
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.models import Card, Crew, Revision
 from trellis_server.models import Job as Kept
@@ -120,9 +120,7 @@ class Command(BaseCommand):
     def handle(self, *args: Any, **options: Any) -> None:
         """Run them all, the collector set as the server sets it."""
         self.said: list[str] = []
-        gc.collect()
-        gc.freeze()
-        gc.set_threshold(50_000, 20, 100)
+        settle()
         self.plans()
         self.starts()
         self.round_trip()

@@ -173,14 +173,18 @@ def frame(
         # A small platform's two beam lines stay far enough apart to be two.
         depth = max(joist.to_m - joist.from_m for joist in raw)
         overhang = min(overhang, max(FLUSH_EDGE_M, (depth - CLOSE_M) / 2 - NEAR_M))
-    # A pinned line says how far joists run past it; every other line stays where it was without the pin.
-    pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
-    pins = () if pinned_line else spec.pins
     held = _house_edge(plan) if on_house else None
     # Where it is said how many lines there are, how far a joist may span moves none of them.
     limit_m = joist_limit_m if spec.beams is None else None
-    lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, overhang), held)
-    laid = once(_laid, Is(raw), framing, lines, held)
+
+    def lay(past_m: float, pins: tuple[Pin, ...]) -> _Laid:
+        lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, past_m), held)
+        return once(_laid, Is(raw), framing, lines, held)
+
+    # A pinned line says how far joists run past it; every other line stays where it was without the pin.
+    pinned_line = any(LINE_NAME.fullmatch(pin.id) for pin in spec.pins)
+    pins = () if pinned_line else spec.pins
+    laid = lay(overhang, pins)
     for _ in range(8):
         # A shorter span behind allows a shorter overhang, which makes that span longer again.
         behind = {joist.spans_m[-1] for joist in laid.joists if joist.past_m[1] > NEAR_M}
@@ -188,11 +192,9 @@ def frame(
         if overhang <= allowed + 1e-6:
             break
         overhang = allowed
-        lines = once(_lines, Is(raw), _Wanted(spec.beams, pins, limit_m, overhang), held)
-        laid = once(_laid, Is(raw), framing, lines, held)
+        laid = lay(overhang, pins)
     if pinned_line:
-        lines = once(_lines, Is(raw), _Wanted(spec.beams, spec.pins, limit_m, overhang), held)
-        laid = once(_laid, Is(raw), framing, lines, held)
+        laid = lay(overhang, spec.pins)
     beams = tuple(_with_posts(spec, run, beam_limit) for run in laid.runs)
     notes: list[str] = []
     if spec.attach == "ledger" and not on_house:
