@@ -41,6 +41,32 @@ describe('gridLayout', () => {
     }
   })
 })
+describe('gridLayout drawn in', () => {
+  it('leaves what lies under the pointer there, in every view, and their titles over them', () => {
+    for (const size of [
+      [5, 3],
+      [2, 9],
+    ] as const) {
+      const views = [view('plan', [0, -size[1], size[0], 0]), view('a', [0, -1, size[0], 2])]
+      const bounds = [...views[0]!.bounds]
+      const before = gridLayout(views, bounds, paper, WHOLE)
+      for (const [factor, x, y] of [
+        [1.4, 400, 280],
+        [3, 90, 500],
+      ] as const) {
+        const after = gridLayout(views, bounds, paper, zoomed(WHOLE, factor, x, y))
+        expect(after.scale).toBeCloseTo(before.scale * factor, 6)
+        for (const [k, pane] of after.panes.entries()) {
+          const was = before.panes[k]!
+          // Which place of this view lay under the pointer, and where it lies now.
+          expect(pane.x0 + ((x - was.x0) / was.sx) * pane.sx).toBeCloseTo(x, 6)
+          expect(pane.y0 + ((y - was.y0) / was.sy) * pane.sy).toBeCloseTo(y, 6)
+          if (pane.title) expect(pane.title[1]).toBeLessThan(inside(pane).top)
+        }
+      }
+    }
+  })
+})
 describe('lineLayout', () => {
   it('draws above and side on one scale along the line, in the middle of a wide paper', () => {
     const made = lineLayout(view('plan', [0, -1, 3, 1]), view('side', [0, -1, 3, 2]), 3, paper, WHOLE, false)

@@ -108,6 +108,26 @@ export interface GridLayout {
 }
 const GAP = 60
 export function gridLayout(views: View[], outline: number[], paper: Paper, at: Viewport): GridLayout {
+  const whole = wholeGrid(views, outline, paper)
+  if (at.zoom === 1) return whole
+  const xIn = (x: number) => x * at.zoom + at.dx
+  const yIn = (y: number) => y * at.zoom + at.dy
+  const panes = whole.panes.map((pane) => {
+    const y0 = yIn(pane.y0)
+    // A title is as large as before: it stands as far over its view as it did.
+    const over = pane.title && pane.y0 - pane.view.bounds[3]! * pane.sy - pane.title[1]
+    const title: Pane['title'] = pane.title && [
+      whole.split.beside ? xIn(pane.title[0]) : pane.title[0],
+      y0 - pane.view.bounds[3]! * pane.sy * at.zoom - over!,
+    ]
+    return { ...pane, x0: xIn(pane.x0), y0, sx: pane.sx * at.zoom, sy: pane.sy * at.zoom, title, box: null }
+  })
+  const { beside, at: end } = whole.split
+  return { panes, scale: whole.scale * at.zoom, split: { beside, at: beside ? xIn(end) : yIn(end) } }
+}
+
+/** The whole of it on the paper. */
+function wholeGrid(views: View[], outline: number[], paper: Paper): GridLayout {
   const first = views[0]!
   const others = views.slice(1)
   const [left, low, right, top] = outline as [number, number, number, number]
@@ -127,15 +147,14 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
       )
     : 0
   const isBeside = beside > under * 1.1
-  const scale = Math.max(6, Math.min(Math.max(under, beside), 90)) * at.zoom
+  const scale = Math.max(6, Math.min(Math.max(under, beside), 90))
   const firstRight = isBeside
     ? RULE + 96 + wide * scale + Math.max(0, (paper.width - RULE - 258 - (wide + widest) * scale) / 2)
     : paper.width
-  const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale + at.dx
-  const y0 = RULE + 22 + first.bounds[3] * scale + at.dy
+  const x0 = RULE + (firstRight - RULE - 46 - wide * scale) / 2 - first.bounds[0] * scale
+  const y0 = RULE + 22 + first.bounds[3] * scale
   const bottom = isBeside ? paper.height : y0 - first.bounds[1] * scale + 18
-  const edge = (left: number, right: number, top: number, end: number): Box | null =>
-    at.zoom > 1 ? null : { left, right, top, bottom: end }
+  const edge = (left: number, right: number, top: number, end: number): Box => ({ left, right, top, bottom: end })
   const panes: Pane[] = [
     {
       view: first,
@@ -148,9 +167,9 @@ export function gridLayout(views: View[], outline: number[], paper: Paper, at: V
       box: edge(RULE + 8, firstRight, RULE, bottom),
     },
   ]
-  let y = isBeside ? RULE + 20 + at.dy : bottom + 20
+  let y = isBeside ? RULE + 20 : bottom + 20
   for (const view of others) {
-    const x = isBeside ? firstRight + 22 + at.dx : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2 + at.dx
+    const x = isBeside ? firstRight + 22 : RULE + (paper.width - RULE - 90 - across(view) * scale) / 2
     panes.push({
       view,
       x0: x - view.bounds[0] * scale,

@@ -10,18 +10,19 @@ const props = defineProps<{
   bottom: number
   imperial: boolean
 }>()
-const rules = computed(() => ({
-  x: divisions(props.far.x, props.pane.sx, props.imperial),
-  y: divisions(props.far.y, props.pane.sx, props.imperial),
-}))
 const X = (x: number) => props.pane.x0 + x * props.pane.sx
 const Y = (y: number) => props.pane.y0 + y * props.pane.sy
+/** Drawn in, either tape ends where the other begins. */
+const rules = computed(() => ({
+  x: divisions(props.far.x, props.pane.sx, props.imperial).filter((tick) => X(tick.at) >= RULE + 8),
+  y: divisions(props.far.y, props.pane.sx, props.imperial).filter((tick) => Y(tick.at) >= RULE),
+}))
 </script>
 
 <template>
   <g class="ticks">
     <rect x="0" y="0" :width="wide" :height="RULE" class="tape" />
-    <rect x="0" y="0" :width="RULE + 8" :height="bottom" class="tape" />
+    <rect x="0" y="0" :width="RULE + 8" :height="Math.max(0, bottom)" class="tape" />
     <template v-for="tick in rules.x" :key="'x' + tick.at">
       <path :d="`M${X(tick.at)} ${RULE}v${tick.long ? -12 : -6}`" />
       <text v-if="tick.long" :x="X(tick.at) + 3" y="16">{{ tick.label }}</text>
