@@ -8,6 +8,9 @@ import os
 import secrets
 from pathlib import Path
 
+from trellis_server.collector import rarely
+
+rarely()
 BASE = Path(__file__).resolve().parents[2]
 DATA = Path(os.environ.get("TRELLIS_DATA", BASE / "var"))
 DATA.mkdir(parents=True, exist_ok=True)

@@ -60,14 +60,14 @@ class Findings(Said):
         u = self.book.units
         return given_step(symbol, value_m / u.span_m, u.span, source, says)
 
-    def limit_length(self, found: Step, value_m: float) -> Step:
+    def limit_length(self, found: Step, value_m: float, symbol: str = "L_max") -> Step:
         """A found span in the unit of `length_step`, kept with its own working."""
         u = self.book.units
         if found.unit == u.span:
             return found
         per = {"in": 12.0, "mm": 1000.0, "m": 1.0, "ft": 1.0}[found.unit]
         return Step(
-            symbol="L_max",
+            symbol=symbol,
             value=value_m / u.span_m,
             unit=u.span,
             formula=f"{found.symbol} / {per:g}",

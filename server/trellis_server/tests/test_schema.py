@@ -18,13 +18,13 @@ from schemathesis.specs.openapi.checks import (
     response_schema_conformance,
     status_code_conformance,
 )
-from tests.lane import many
+from tests.lane import dear
 
 from trellis_server import urls  # noqa: F401 (registers the routers)
 from trellis_server.api.app import api
 from trellis_server.tests.make import Caller, person
 
-CASES = many(100)
+CASES = dear(100)
 """Of each operation: over 10,000 in all in the long lane, beside the bodies of `test_fuzz`."""
 CHECKS = [not_a_server_error, status_code_conformance, content_type_conformance, response_schema_conformance]
 ENDS_THE_SESSION = {("POST", "/api/session/out"), ("DELETE", "/api/session")}

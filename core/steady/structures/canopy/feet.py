@@ -180,7 +180,7 @@ def _checks(found: Findings, site: Site, ask: FootAsk, foot: Foot) -> None:
             "bottom of the concrete under the ground",
         )
         lifts = name == "Lift with overturning"
-        wanted = found.limit_length(step, si(step))
+        wanted = found.limit_length(step, si(step), "d_min")
         title = "Post's foot stays down" if lifts else "Footing is deep enough"
         asks = Asks.CODE
         found.at_least(

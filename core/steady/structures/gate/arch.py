@@ -1,5 +1,7 @@
 """An arch over a gate: its headers under plants and a person, and the wind it hands to its two posts."""
 
+from dataclasses import replace
+
 from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.plan.model import Basis, Check, NotCovered, Step
@@ -148,16 +150,32 @@ def reckon(arch: Arch, made: ArchMade, wind: WindOnFence | OutsideScope, book: T
     return ArchFound(checks=tuple(checks), not_covered=tuple(gaps), high=HighWind(force=force, arm_m=arm_m))
 
 
-def together(force: Step, arm_m: float, high: HighWind) -> tuple[Step, float]:
-    """The fence's wind on a post and the arch's, as one force and the height it acts at."""
-    total = force.value + high.force.value
+def together(force: Step, arm: Step, high: HighWind, span: tuple[str, float]) -> tuple[Step, Step, tuple[Step, Step]]:
+    """The fence's wind on a post and the arch's: as one force, the height that acts at, and what both came from.
+
+    Args:
+        span: The school's unit of spans, and how many metres it is.
+    """
+    unit, unit_m = span
+    own = replace(force, symbol="P_f")
+    inputs = (("P_f", own.value, own.unit), ("P_a", high.force.value, high.force.unit))
     both = Step(
         symbol="P",
-        value=total,
+        value=own.value + high.force.value,
         unit=force.unit,
         formula="P_f + P_a",
-        inputs=(("P_f", force.value, force.unit), ("P_a", high.force.value, high.force.unit)),
+        inputs=inputs,
         source=STATICS,
         says="wind on the leaf's share and on the arch",
     )
-    return both, (force.value * arm_m + high.force.value * high.arm_m) / total
+    over = high.arm_m / unit_m
+    at = Step(
+        symbol="h_w",
+        value=(own.value * arm.value + high.force.value * over) / both.value,
+        unit=unit,
+        formula=f"(P_f * {arm.symbol} + P_a * h_o) / (P_f + P_a)",
+        inputs=(*inputs, (arm.symbol, arm.value, arm.unit), ("h_o", over, unit)),
+        source=f"{STATICS}: h_o is the middle of the arch over the ground",
+        says="height of both together",
+    )
+    return both, at, (own, high.force)

@@ -193,7 +193,7 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
                 "Footing is deep enough",
                 about,
                 has,
-                found.limit_length(step, si(step)),
+                found.limit_length(step, si(step), "d_min"),
                 (step,),
                 case=name.lower(),
                 fitted=fitted,
@@ -204,7 +204,12 @@ def footing(found: Found, stick: Stick, stand: Stand, under: Under) -> FootingFo
             "t_has", built_m + spec.pier_above_m, "concrete under the post", DUG if fitted else TYPED
         )
         found.at_least(
-            "Footing is thick enough", about, has, found.limit_length(thick, si(thick)), (thick,), case="plain concrete"
+            "Footing is thick enough",
+            about,
+            has,
+            found.limit_length(thick, si(thick), "t_min"),
+            (thick,),
+            case="plain concrete",
         )
     except OutsideScope:
         pass  # a school without the rule leaves it to the depth
@@ -261,7 +266,7 @@ def _pad_table(found: Found, about: str, ask: PadAsk, width_m: float) -> None:
         return
     has = found.length_step("B", width_m, "the footing", TYPED if found.spec.footing_width_m else DUG)
     needs = (
-        found.limit_length(pad.working[0], pad.width_m)
+        found.limit_length(pad.working[0], pad.width_m, "B_min")
         if pad.working
         else found.length_step("B_t", pad.width_m, "table")
     )

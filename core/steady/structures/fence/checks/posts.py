@@ -196,10 +196,11 @@ class PostReckoner:
             # What reaches lower than the boards' own height pushes lower, too.
             arm_m = wind.arm_m + rise_m - extra_m / 2
             demand, own_steps = force
-            if post.id in found.high:
-                demand, arm_m = together(demand, arm_m, found.high[post.id])
             arm = self._arm(wind.arm_step, rise_m, extra_m)
             steps = (*wind.working, *own_steps, arm)
+            if post.id in found.high:
+                demand, at, both = together(demand, arm, found.high[post.id], (u.span, u.span_m))
+                arm_m, steps = si(at), (*steps, *both, at)
             pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps))
         if spec.stock_n > 0:
             push = self.book.factored(
