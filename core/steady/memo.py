@@ -8,7 +8,19 @@ from typing import Any, TypeVar
 T = TypeVar("T")
 MOST = 160
 """So much is kept of each work in one search: what is asked for again is asked for soon [our own]."""
-_KEPT: ContextVar[dict[Callable[..., Any], dict[Hashable, Any]] | None] = ContextVar("kept", default=None)
+
+
+class Memo:
+    """What a search keeps of each work: `most` of what it was asked for, the newest."""
+
+    __slots__ = ("kept", "most")
+
+    def __init__(self, most: int = MOST) -> None:
+        self.kept: dict[Callable[..., Any], dict[Hashable, Any]] = {}
+        self.most = most
+
+
+_MEMO: ContextVar[Memo | None] = ContextVar("memo", default=None)
 
 
 class Is:
@@ -28,29 +40,30 @@ class Is:
 
 
 @contextmanager
-def one_search() -> Iterator[None]:
+def one_search(memo: Memo | None = None) -> Iterator[None]:
     """While this lasts, in the call or the function that it stands at, `once` keeps what it reckons.
 
-    A search within a search shares what is kept.
+    A search within a search shares what is kept. `memo`: one that outlasts it, for whoever asks nearly the same again soon;
+    no two may use it at once.
     """
-    if _KEPT.get() is not None:
+    if _MEMO.get() is not None:
         yield
         return
-    token = _KEPT.set({})
+    token = _MEMO.set(memo or Memo())
     try:
         yield
     finally:
-        _KEPT.reset(token)
+        _MEMO.reset(token)
 
 
 def once(work: Callable[..., T], *of: Hashable) -> T:
     """`work(*of)`, reckoned once in a search; outside of one it is reckoned each time. Nobody may change what it returns."""
-    every = _KEPT.get()
-    if every is None:
+    memo = _MEMO.get()
+    if memo is None:
         return work(*of)
-    kept = every.setdefault(work, {})
+    kept = memo.kept.setdefault(work, {})
     if of not in kept:
-        if len(kept) >= MOST:
+        if len(kept) >= memo.most:
             del kept[next(iter(kept))]
         kept[of] = work(*of)
     found: T = kept[of]

@@ -15,18 +15,23 @@ from steady.jobs.document import Job, Structure, case_of
 from steady.jobs.looking import Looked, all_rows
 from steady.jobs.options import look_for_options
 from steady.layout.outline import height_at
-from steady.memo import MOST, once, one_search
+from steady.measure.units import FT, IN
+from steady.memo import MOST, Memo, once, one_search
 from steady.statics.beam import PointLoad, SpreadLoad, solve
 from steady.structures.bending import Run
 from steady.structures.deck.plan import reckon_deck
 from steady.structures.deck.spec.deck import BeamLine, DeckSpec, Pin
 from steady.structures.deck.spec.entry import read_deck
 from steady.structures.deck.ways.candidates import changes
+from steady.structures.fence.checks.findings import Still
+from steady.structures.fence.kind import FENCE
+from steady.structures.fence.spec.fence import Opening
+from steady.structures.gate.spec import Arch, LeafDesign
 from steady.structures.kind import Case
-from steady.structures.registry import plan
+from steady.structures.registry import kind_of, plan
 
 from tests.lane import many
-from tests.make import fence, site
+from tests.make import case, fence, site
 from tests.test_kept_plans import SCHOOLS, kind_cases
 
 
@@ -238,6 +243,88 @@ class LookingTest(unittest.TestCase):
         with patch.object(options, "MOST_PLANS", 5):
             told = list(look_for_options(job, job.structures[0].spec.id))
         self.assertEqual((told[-1].planned, told[-1].says), (5, looking.ceiling()))
+
+
+class PulledTest(unittest.TestCase):
+    """A post pulled along its line, or a beam under its deck, with what was reckoned at the place before kept at hand."""
+
+    def test_at_every_place_it_is_what_it_is_alone(self) -> None:
+        rng, seen = random.Random(7), 0
+        for key in ("fence", "deck"):
+            for school in SCHOOLS:
+                for _, where in itertools.islice(kind_cases(key, school), 3):
+                    memo = Memo(most=1)
+                    try:
+                        handles = [one for one in plan(where).handles if one.holds]
+                    except InputError:
+                        continue
+                    for handle in rng.sample(handles, min(2, len(handles))):
+                        for _ in range(4):
+                            to_m = handle.station_m + rng.uniform(-0.5, 0.5)
+                            try:
+                                moved = where.of(kind_of(where.spec).move(where.spec, handle, to_m))
+                                alone = plan(moved)
+                            except InputError:
+                                continue
+                            with one_search(memo):
+                                self.assertEqual(plan(moved), alone, f"{key} in {school}: {handle.id} to {to_m}")
+                            seen += 1
+        self.assertGreater(seen, 60)
+
+    def test_a_gate_and_an_arch_beside_it_too(self) -> None:
+        """Posts of gates bring what hangs on them: pulled past a leaf, each is reckoned from its own."""
+        leaf = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
+        openings = tuple(
+            Opening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf, arch=arch)
+            for k, (at, arch) in enumerate(((10.0, None), (26.0, Arch()), (44.0, None)))
+        )
+        spec, memo, seen = fence(60, openings=openings), Memo(most=1), 0
+        where = case(spec, site(length_ft=60))
+        for handle in [one for one in plan(where).handles if one.field == "locks/+"]:
+            for by_m in (-0.3, 0.2):
+                try:
+                    moved = where.of(FENCE.move(spec, handle, handle.station_m + by_m))
+                    alone = plan(moved)
+                except InputError:
+                    continue
+                with one_search(memo):
+                    self.assertEqual(plan(moved), alone)
+                seen += 1
+        self.assertGreaterEqual(seen, 8)
+
+    def test_posts_under_unlike_leaves_are_not_alike(self) -> None:
+        """Two gates alike but for what hangs on one: each hinge post is what it is where both leaves are like its own."""
+        light = LeafDesign(front_grade=0.02, hinge_rating_n=4000)
+        heavy = replace(light, hardware_kg=120.0)
+        wide = (42 + 5.5) / 12
+
+        def on_posts(*leaves: LeafDesign) -> list[list[tuple[str, str, float]]]:
+            openings = tuple(
+                Opening(id=f"g{k}", at_m=at * FT, clear_m=42 * IN, leaf=leaf)
+                for k, (at, leaf) in enumerate(zip((24.0, 48.0 + wide), leaves, strict=True))
+            )
+            calm = site(length_ft=80, wind_speed_m_per_s=0.0)  # alike bays, everywhere the least push of the code
+            checks = plan(case(fence(72 + 2 * wide, openings=openings), calm)).checks
+            return [
+                sorted((c.name, c.case, round(c.use, 9)) for c in checks if c.about == f"f/post/g{k}-a") for k in (0, 1)
+            ]
+
+        both_light, both_heavy, mixed = on_posts(light, light), on_posts(heavy, heavy), on_posts(light, heavy)
+        self.assertNotEqual(both_light, both_heavy)
+        self.assertEqual(mixed, [both_light[0], both_heavy[1]])
+
+    def test_however_long_the_pull_what_is_kept_stays_small(self) -> None:
+        spec, memo = fence(40), Memo(most=1)
+        where = case(spec, site(length_ft=40))
+        handle = next(one for one in plan(where).handles if one.field == "locks/+")
+        posts = len(plan(where).marks)
+        with one_search(memo):
+            for step in range(200):
+                plan(where.of(FENCE.move(spec, handle, handle.station_m + 0.0017 * step)))
+        kept = [one for by_key in memo.kept.values() for one in by_key.values() if isinstance(one, Still)]
+        self.assertEqual(len(kept), 1)
+        alike = kept[0].alike
+        self.assertLess(max(map(len, (alike.posts, alike.rails, alike.holds))), 200 + 4 * posts)
 
 
 if __name__ == "__main__":

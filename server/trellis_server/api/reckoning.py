@@ -25,6 +25,7 @@ from steady.jobs.sheet import drawn, sheet
 from steady.jobs.slack import slack
 from steady.jobs.starts import kept_habit, stands_words, starts_of
 from steady.jobs.usual import CODES, MARKS, READS
+from steady.memo import one_search
 from steady.rulebooks.registry import rulebook
 from steady.schedule.days import answer
 from steady.schedule.locate import days_left, open_points
@@ -92,11 +93,14 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
     found = pulls.held(person, body.key) if body.document is None else pulls.hold(person, body.key, body.document)
     if found is None:
         return fast({"held": False})
-    job = moved(found.job, body.structure, body.moving.handle, body.moving.to_m)
-    now = drawn(plan_structure(job, body.structure), job.reading.tape(), job.yard)
-    before = found.told if found.told is not None and found.told.id == now.id and body.after == found.number else None
-    found.told, found.number = now, found.number + 1
-    return fast({"held": True, "number": found.number, "changes": changes(before, now)})
+    with found.turn, one_search(found.memo):
+        job = moved(found.job, body.structure, body.moving.handle, body.moving.to_m)
+        now = drawn(plan_structure(job, body.structure), job.reading.tape(), job.yard)
+        before = (
+            found.told if found.told is not None and found.told.id == now.id and body.after == found.number else None
+        )
+        found.told, found.number = now, found.number + 1
+        return fast({"held": True, "number": found.number, "changes": changes(before, now)})
 
 
 @router.post("/marks", response={200: MarksAnswer, **REFUSALS})

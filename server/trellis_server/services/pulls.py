@@ -3,10 +3,11 @@
 import threading
 import uuid
 from collections import OrderedDict
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 from steady.jobs.document import Job
 from steady.jobs.sheet import Drawn
+from steady.memo import Memo
 
 MOST = 24
 """So many are held by a worker; whoever is not held sends the document again [our own]."""
@@ -14,11 +15,16 @@ MOST = 24
 
 @dataclass(slots=True, kw_only=True)
 class Pull:
-    """One document that is pulled about; `number` counts what was told of it."""
+    """One document that is pulled about; `number` counts what was told of it.
+
+    `memo`: what stays as it is from one place to the next; `turn`: whoever holds it has both to himself.
+    """
 
     job: Job
     number: int = 0
     told: Drawn | None = None
+    memo: Memo = field(default_factory=lambda: Memo(most=1))
+    turn: threading.Lock = field(default_factory=threading.Lock)
 
 
 _held: OrderedDict[tuple[int, uuid.UUID], Pull] = OrderedDict()

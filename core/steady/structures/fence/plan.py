@@ -2,6 +2,7 @@
 
 import itertools
 from collections.abc import Iterator
+from dataclasses import replace
 
 from steady.errors import InputError
 from steady.ground.permits import too_high
@@ -10,7 +11,7 @@ from steady.memo import once
 from steady.plan.model import Basis, Bay, Check, Handle, Mark, Plan, Target
 from steady.structures.fence.checks import arches, feet, gates
 from steady.structures.fence.checks import clearances as through
-from steady.structures.fence.checks.findings import Loads, Reckoning
+from steady.structures.fence.checks.findings import KeptAlike, Loads, Reckoning, Still
 from steady.structures.fence.checks.rails import bears_bay
 from steady.structures.fence.checks.reckon import reckon
 from steady.structures.fence.checks.stability import own_weight
@@ -62,6 +63,11 @@ def first_checks(asked: Case) -> list[Check]:
     return once(_reckoned, asked).found.checks
 
 
+def _still(asked: Case) -> Still:
+    """Of a line whose posts may be held anywhere: while one is pulled, the others are what they were."""
+    return Still(wind_on(FenceCase.of_case(asked)), KeptAlike())
+
+
 def _reckoned(asked: Case) -> _Line:
     _refuse(asked.spec)
     case = FenceCase.of_case(asked)
@@ -69,12 +75,13 @@ def _reckoned(asked: Case) -> _Line:
     infill.refuse(case)
     floors.refuse(spec)
     feet.refuse(spec, [timber.post, *([timber.gate_post] if spec.openings else [])])
-    loads = wind_on(case)
+    still = once(_still, asked.of(replace(spec, locks=())))
+    loads = still.loads
     bears = bears_bay(case, loads) if spec.bay_by_strength else None
     out = set_out(case, bears)
     hangings = gates.hang(case, out, loads)
     overhead = arches.stand(case, out)
-    found = reckon(case, out, hangings, overhead, loads)
+    found = reckon(case, out, hangings, overhead, still)
     return _Line(case=case, loads=loads, out=out, hangings=hangings, overhead=overhead, found=found)
 
 

@@ -1,6 +1,8 @@
 """What the checks of a fence share: the loads, the timbers, and the list that findings go on."""
 
+from collections.abc import Hashable
 from dataclasses import dataclass, field
+from typing import Any
 
 from steady.errors import OutsideScope
 from steady.footings.depth import Depth
@@ -22,10 +24,34 @@ class Loads:
     refused: OutsideScope | None
 
 
+@dataclass(slots=True)
+class KeptAlike:
+    """What posts and bays came to, by all that each was reckoned from: those that are alike are reckoned once."""
+
+    posts: dict[Hashable, Any] = field(default_factory=dict)
+    rails: dict[Hashable, Any] = field(default_factory=dict)
+    holds: dict[Hashable, Any] = field(default_factory=dict)
+
+    def forget(self, most: int) -> None:
+        """Whatever there is more of than that is reckoned anew: a pull goes on for as long as somebody likes."""
+        for kept in (self.posts, self.rails, self.holds):
+            if len(kept) > most:
+                kept.clear()
+
+
+@value_in_order
+class Still:
+    """What stays as it is wherever posts of a line are held: the wind on it, and what alike posts and bays came to there."""
+
+    loads: Loads
+    alike: KeptAlike
+
+
 @dataclass(slots=True, kw_only=True)
 class Reckoning(Findings):
     """Checks and gaps of a fence as they are found, and each post's embedment."""
 
+    alike: KeptAlike = field(default_factory=KeptAlike)
     practice: list[Practice] = field(default_factory=list)
     embedment_m: dict[str, float] = field(default_factory=dict)
     governs: dict[str, str] = field(default_factory=dict)

@@ -1,5 +1,7 @@
 """What holds boards and rails in the wind: boards between their rails, rails at their ends, boards on their rails."""
 
+from collections.abc import Hashable
+
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
 from steady.plan.model import Basis, NotCovered, Step
@@ -23,7 +25,7 @@ class HoldReckoner:
         spec, book, timber = case.spec, case.book, case.timber
         self.spec, self.book, self.loads, self.timber, self.found = spec, book, loads, timber, found
         self.u = book.units
-        self._alike: dict[tuple[float, float, str], Alike] = {}
+        self._alike: dict[Hashable, Alike] = found.alike.holds
         self.lie = rows(spec, timber.rail)
         ends_m = self.lie.first_m + self.lie.step_m / 2
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)

@@ -51,7 +51,7 @@ class PostReckoner:
         self.ways: dict[str, FootWay] = {}
         self.upright = UprightReckoner(case, timber.rail, found)
         self._built_steps: dict[float, Step] = {}
-        self._alike: dict[tuple[Hashable, ...], _Kept] = {}
+        self._alike: dict[Hashable, _Kept] = found.alike.posts
         self.woods = PostWoods(case)
         self._frost = _given("frost depth", site.frost_m, "user: frost depth", self.u)
         if spec.weather == "ice and salt" and site.frost_m > 0:
@@ -105,15 +105,13 @@ class PostReckoner:
                 found.since(mark), found.practice[-1], found.embedment_m[name], found.governs[name], found.depths[name]
             )
 
-    def _key(self, post: Post, sides: "Sides", way: FootWay) -> tuple[Hashable, ...] | None:
-        """All that a post in the ground is reckoned from; None: a leaf, a slam or an arch makes it one of its own."""
-        found = self.found
-        if post.id in found.pulls or post.id in found.slams or post.id in found.high:
-            return None
-        zones = self.loads.zones
+    def _key(self, post: Post, sides: "Sides", way: FootWay) -> tuple[Hashable, ...]:
+        """All that a post in the ground is reckoned from."""
+        found, zones = self.found, self.loads.zones
         return (
             (post.kind == "gate" or bool(post.opening), post.stick.key, post.turned_rad, way.key, sides.turn_rad),
             (found.rise_m.get(post.id, 0.0), found.extra_m.get(post.id, 0.0)),
+            (found.pulls.get(post.id), found.slams.get(post.id), found.high.get(post.id)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.before)),
             tuple((round(width_m, 9), pressure_pa) for width_m, pressure_pa in gather(zones, *sides.after)),
         )

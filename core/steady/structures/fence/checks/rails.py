@@ -1,7 +1,7 @@
 """The checks of a fence's rails: wind and dead load together, a leaning person, sag over years."""
 
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 
 from steady.errors import OutsideScope
 from steady.loads.tributary import gather
@@ -32,7 +32,7 @@ class RailReckoner:
         u = self.u = book.units
         self.added_source = book.added_source
         # Bays alike in span and wind share their working: name, demand, limit, steps, case.
-        self._alike: dict[tuple[float, float], list[_Row]] = {}
+        self._alike: dict[Hashable, list[_Row]] = found.alike.rails
         self._fresh: list[_Row] = []
         rail = timber.rail
         slats = spec.infill.style in ("slats", "louvres")

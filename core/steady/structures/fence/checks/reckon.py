@@ -8,7 +8,7 @@ import math
 from steady.plan.model import Basis, NotCovered
 from steady.structures.fence.checks.arches import Standing
 from steady.structures.fence.checks.clearances import base_boards
-from steady.structures.fence.checks.findings import Loads, Reckoning, gap
+from steady.structures.fence.checks.findings import Reckoning, Still, gap
 from steady.structures.fence.checks.gates import Hanging, pulls, slams
 from steady.structures.fence.checks.held import HoldReckoner
 from steady.structures.fence.checks.posts import PostReckoner, Sides
@@ -21,6 +21,8 @@ from steady.structures.findings import PUBLIC
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 
+KEPT_MORE = 100
+"""So much more than two lines' posts is kept of what alike ones came to [our own]."""
 BEND_RAD = 0.02
 """A turn under this is straight on [our own]."""
 
@@ -67,11 +69,12 @@ def reckon(
     out: SetOut,
     hangings: list[Hanging],
     arches: list[Standing],
-    loads: Loads,
+    still: Still,
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
-    spec, book = case.spec, case.book
-    found = Reckoning(book=case.book)
+    spec, book, loads = case.spec, case.book, still.loads
+    still.alike.forget(KEPT_MORE + 2 * len(out.posts))
+    found = Reckoning(book=case.book, alike=still.alike)
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
     found.high = {post: item.found.high for item in arches for post in item.posts if item.found.high is not None}
