@@ -8,8 +8,9 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.jobs.document import case_of, plan_structure
 from steady.measure.units import FT, GRAVITY, IN, MPH
-from steady.rulebooks.asks import SnowAsk, WindFace
+from steady.rulebooks.asks import SnowAsk, WindFace, WindPlace
 from steady.rulebooks.canopies import ClosedRoof, _part_coefficient
+from steady.rulebooks.registry import rulebook
 from steady.rulebooks.uk.fasteners import _axial
 from steady.rulebooks.uk.loads import face_coefficient, roof_snow
 from steady.structures.canopy.factors import factors_of
@@ -67,6 +68,12 @@ class TablesTest(unittest.TestCase):
         low = replace(roof, height_m=8 * FT)  # .4 h, 3.2 ft
         self.assertAlmostEqual(_part_coefficient(low, 10.2 * FT**2), 3.3)
         self.assertAlmostEqual(_part_coefficient(low, 10.3 * FT**2), 1.7)
+
+    def test_canadas_hourly_pressure_as_a_gust(self) -> None:
+        """0.40 kPa is an hourly mean of 24.9 m/s (NBC appendix C: q = 0.00064645 V²); its 3-second gust is 1.52 of it (Durst)."""
+        for pascals, mean in ((400.0, 24.87), (640.0, 31.46)):
+            gust = rulebook("ca").gust_m_per_s(WindPlace(exposure="open", pressure_pa=pascals))
+            self.assertAlmostEqual(gust, 1.52 * mean, delta=0.02)
 
 
 class DecksTest(unittest.TestCase):
