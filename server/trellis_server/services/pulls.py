@@ -11,6 +11,8 @@ from steady.memo import Memo
 
 MOST = 24
 """So many are held by a worker; whoever is not held sends the document again [our own]."""
+REMEMBER = 8
+"""Of so many, the newest, is kept what was reckoned: most of a megabyte of each [our own]."""
 
 
 @dataclass(slots=True, kw_only=True)
@@ -38,6 +40,8 @@ def hold(person: int, key: uuid.UUID, job: Job) -> Pull:
         _held.move_to_end((person, key))
         while len(_held) > MOST:
             _held.popitem(last=False)
+        for older in list(_held.values())[:-REMEMBER]:
+            older.memo = Memo(most=1)
         return made
 
 

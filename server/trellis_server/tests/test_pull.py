@@ -30,7 +30,8 @@ def laid(sheet: dict[str, Any], changes: dict[str, Any]) -> dict[str, Any]:
 
 class PullTest(TestCase):
     def setUp(self) -> None:
-        self.caller = Caller(person("ash"))
+        self.person = person("ash")
+        self.caller = Caller(self.person)
         self.document = documents.dump(larkspur_rise())
         self.key = str(uuid.uuid4())
 
@@ -92,3 +93,14 @@ class PullTest(TestCase):
         other = Caller(person("birch", "B"))
         body = {"key": self.key, "structure": "windbreak", "moving": {"handle": handle, "to_m": 1.0}}
         self.assertEqual(json.loads(other.send("POST", "/api/reckon/pull", body).content), {"held": False})
+
+    def test_what_was_reckoned_is_kept_of_the_newest_alone(self) -> None:
+        handle = next(handle for handle in self.sheet("windbreak")["handles"] if handle["holds"])
+        keys = [str(uuid.uuid4()) for _ in range(pulls.REMEMBER + 2)]
+        for self.key in keys:
+            self.pull("windbreak", handle["station_m"], handle, document=self.document)
+        held = [pulls.held(self.person.pk, uuid.UUID(key)) for key in keys]
+        kept = [bool(one.memo.kept) for one in held if one is not None]
+        self.assertEqual(kept, [False, False] + [True] * pulls.REMEMBER)
+        self.key = keys[0]
+        self.assertTrue(self.pull("windbreak", handle["station_m"] + 0.01, handle, after=1)["held"], "and goes on")

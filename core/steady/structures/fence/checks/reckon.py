@@ -21,8 +21,8 @@ from steady.structures.findings import PUBLIC
 from steady.structures.gate.arch import ArchFound
 from steady.structures.gate.reckon import LeafFound
 
-KEPT_MORE = 100
-"""So much more than two lines' posts is kept of what alike ones came to [our own]."""
+KEPT_MORE = 20
+"""So many more than a line has posts are kept of what alike ones came to [our own]."""
 BEND_RAD = 0.02
 """A turn under this is straight on [our own]."""
 
@@ -73,7 +73,7 @@ def reckon(
 ) -> Reckoning:
     """Reckon every post and bay of a fence."""
     spec, book, loads = case.spec, case.book, still.loads
-    still.alike.forget(KEPT_MORE + 2 * len(out.posts))
+    still.alike.forget(KEPT_MORE + len(out.posts))
     found = Reckoning(book=case.book, alike=still.alike)
     found.pulls = pulls(hangings)
     found.slams = slams(hangings, book)
