@@ -8,6 +8,7 @@ from dataclasses import replace
 from steady.errors import OutsideScope
 from steady.jobs.document import case_of, plan_structure
 from steady.measure.units import FT, GRAVITY, IN, MPH
+from steady.plan.model import Step
 from steady.rulebooks.asks import SnowAsk, WindFace, WindPlace
 from steady.rulebooks.canopies import ClosedRoof, _part_coefficient
 from steady.rulebooks.registry import rulebook
@@ -23,6 +24,7 @@ from steady.structures.fence.spec.feet import FootDetail, Upright
 from steady.structures.fence.spec.fence import Infill, NoDig
 from steady.structures.fence.ways.candidates import candidates
 from steady.structures.fence.ways.starts import _rails
+from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.spec import LeafDesign
 from steady.structures.kind import Ask
 from steady.structures.pergola.checks import reckon_pergola
@@ -35,6 +37,7 @@ from tests.make import case, fence, fence_with, planned, site
 from tests.test_every_part import rare_fences
 from tests.test_pergola import HERE
 from tests.test_pergola import case as pergola
+from tests.test_workings import value_of
 
 
 class TablesTest(unittest.TestCase):
@@ -238,6 +241,44 @@ class ArchTest(unittest.TestCase):
             self.assertAlmostEqual(has["h_w"] * has["P"], together, places=6)
             seen += 1
         self.assertGreater(seen, 1)
+
+    def test_what_hangs_on_a_hinge_post_is_worked_to_the_end(self) -> None:
+        """A leaf's weight and the wind, by hand: M_L + P h bends the post, and raises the push that the ground holds by M_L / P."""
+        seen = 0
+        for made in (
+            planned(fence_with(LeafDesign(front_grade=0.02, hinge_rating_n=4000))),
+            next(made for name, made in rare_fences() if name == "arch"),
+        ):
+            for check in made.checks:
+                if check.case != "wind and an open leaf":
+                    continue
+                has = {step.symbol: step.value for step in (*check.working, check.demand)}
+                arm = has.get("h_w", has["h_a"])
+                if check.name == "Bends at the ground":
+                    self.assertAlmostEqual(has["M"], has["M_W"] + has["P"] * arm, places=6)
+                    self.assertAlmostEqual(check.demand.value, 12 * has["M"] / has["S"], places=6)
+                else:
+                    self.assertAlmostEqual(has["h"], arm + has["M_W"] / has["P"], places=6)
+                seen += 1
+        self.assertGreaterEqual(seen, 4)
+
+    def test_two_leaves_on_one_post_are_added_by_names_of_their_own(self) -> None:
+        def row(name: str, moment: float) -> Step:
+            return Step(symbol=name, value=moment, unit="lb-ft", formula="", inputs=(), source="user")
+
+        pulls = [
+            PullOnPost(
+                leaf=f"l{k}",
+                weight_n_m=w,
+                with_person_n_m=w + 1000,
+                steps=(row("M_W", w), row("M_P", 1000.0)),
+            )
+            for k, w in enumerate((100.0, 250.0))
+        ]
+        for person, together in ((False, 350.0), (True, 2350.0)):
+            steps, hung = hung_on(pulls, person, "lb-ft")
+            self.assertEqual(len({step.symbol for step in steps}), 4)
+            self.assertEqual((hung.value, value_of(hung)), (together, together))
 
 
 class NothingToSayTest(unittest.TestCase):

@@ -1,6 +1,9 @@
 """A leaf on its hinges: the pull on the top one, its screws, and what the leaf brings to the post it hangs on."""
 
 import math
+import re
+from collections.abc import Sequence
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
@@ -25,6 +28,41 @@ class PullOnPost:
     weight_n_m: float
     with_person_n_m: float
     steps: tuple[Step, ...]
+
+
+def hung_on(pulls: Sequence[PullOnPost], person: bool, unit: str) -> tuple[tuple[Step, ...], Step]:
+    """The steps of what leaves bring to one post, each by its own name, and their moments together (in that unit), M_L.
+
+    Args:
+        person: With somebody on each leaf, too.
+    """
+    many, steps, counted = len(pulls) > 1, list[Step](), list[Step]()
+    for number, pull in enumerate(pulls, start=1):
+        own = [replace(step, symbol=f"{step.symbol}{number}") if many else step for step in pull.steps]
+        if many and len(own) > 2:  # factored ones are worked from plain ones
+            own[2:] = [_renamed(step, number) for step in own[2:]]
+        steps += own
+        counted += own[-2:] if person else own[-2:-1]
+    together = Step(
+        symbol="M_L",
+        value=sum(step.value for step in counted),
+        unit=unit,
+        formula=" + ".join(step.symbol for step in counted),
+        inputs=tuple((step.symbol, step.value, step.unit) for step in counted),
+        source="statics",
+        says="what hangs on the post",
+    )
+    return tuple(steps), together
+
+
+def _renamed(step: Step, number: int) -> Step:
+    """A factored step whose plain one has been numbered."""
+    formula, inputs = step.formula, list(step.inputs)
+    for at, (name, given, unit) in enumerate(inputs):
+        if name in ("M_W", "M_P"):
+            inputs[at] = (f"{name}{number}", given, unit)
+            formula = re.sub(rf"\b{name}\b", f"{name}{number}", formula)
+    return replace(step, formula=formula, inputs=tuple(inputs))
 
 
 def hinges(f: LeafChecks) -> float:

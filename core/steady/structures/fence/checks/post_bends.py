@@ -1,5 +1,8 @@
 """How a fence's posts bend: at the ground, below it, over a pipe, under a leaf, under a slam. Each asks for one post's wood."""
 
+import math
+from dataclasses import replace
+
 from steady.errors import OutsideScope
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import Soil
@@ -8,7 +11,7 @@ from steady.structures.fence.checks.findings import Reckoning, gap
 from steady.structures.fence.checks.post_wood import PostWood
 from steady.structures.fence.checks.stability import Push
 from steady.structures.fence.spec.case import FenceCase
-from steady.structures.gate.hinges import PullOnPost
+from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.gate.slam import Slam
 from steady.structures.wood import outdoors
 from steady.yard.stock import sticks
@@ -19,7 +22,7 @@ class PostBends:
 
     def __init__(self, case: FenceCase, soil: Soil | None, found: Reckoning) -> None:
         self.case, self.soil, self.found, self.u = case, soil, found, case.book.units
-        self._bends: dict[tuple[str, float], tuple[Step, Step]] = {}
+        self._bends: dict[tuple[str, float, str], tuple[Step, Step]] = {}
 
     def _strength_for(self, wood: PostWood, load: LoadType) -> Step | None:
         """The bending strength of what bends, at a load's own duration."""
@@ -36,14 +39,17 @@ class PostBends:
                 self.found.not_covered.append(gap("Bends at the ground", about, wood.refused))
             return
         force = push.force
-        key = (wood.key, force.value * arm)
+        # Over a brace it is another arm than the push's own.
+        own = push.arm is not None and math.isclose(push.arm.value, arm, rel_tol=1e-9)
+        called = push.arm.symbol if own and push.arm is not None else "h_a"
+        key = (wood.key, force.value * arm, called)
         if key not in self._bends:
             moment = Step(
                 symbol="M",
                 value=force.value * arm,
                 unit=self.u.moment,
-                formula=f"{force.symbol} * h_a",
-                inputs=((force.symbol, force.value, self.u.force), ("h_a", arm, self.u.span)),
+                formula=f"{force.symbol} * {called}",
+                inputs=((force.symbol, force.value, self.u.force), (called, arm, self.u.span)),
                 source="statics",
             )
             stress = self._stress(wood, moment.value, "bending stress in the post at the ground")
@@ -102,18 +108,26 @@ class PostBends:
         """Bending of the hinge post at the ground, the person's load taken as lasting as a floor's."""
         if wood.leaf_strength is None:
             return
-        steps = tuple(step for pull in pulls for step in pull.steps)
-        person = sum(pull.with_person_n_m for pull in pulls) / self.u.moment_n_m
-        weight = sum(pull.weight_n_m for pull in pulls) / self.u.moment_n_m
-        cases = [("a leaf and a person on it", person, wood.leaf_strength, steps, Asks.SAFETY)]
-        if wind is not None and wood.strength is not None:
-            moment = weight + wind.force.value * wind.arm_m / self.u.span_m
-            cases.append(("wind and an open leaf", moment, wood.strength, (*steps, wind.force), Asks.CODE))
-        for case, moment, limit, before, asks in cases:
-            stress = self._stress(wood, moment, "bending stress in the hinge post at the ground")
-            self.found.at_most(
-                "Bends at the ground", about, stress, limit, (*before, wood.modulus), case=case, asks=asks
+        steps, hung = hung_on(pulls, True, self.u.moment)
+        cases = [("a leaf and a person on it", replace(hung, symbol="M"), wood.leaf_strength, steps, Asks.SAFETY)]
+        if wind is not None and wind.arm is not None and wood.strength is not None:
+            steps, hung = hung_on(pulls, False, self.u.moment)
+            force, arm = wind.force, wind.arm
+            moment = Step(
+                symbol="M",
+                value=hung.value + force.value * arm.value,
+                unit=self.u.moment,
+                formula=f"{hung.symbol} + {force.symbol} * {arm.symbol}",
+                inputs=tuple((step.symbol, step.value, step.unit) for step in (hung, force, arm)),
+                source="statics",
+                says="what hangs on the post, and the wind on it",
             )
+            before = (*wind.steps, force, *steps, hung)
+            cases.append(("wind and an open leaf", moment, wood.strength, before, Asks.CODE))
+        for case, moment, limit, before, asks in cases:
+            stress = self._stress(wood, moment.value, "bending stress in the hinge post at the ground")
+            working = (*before, moment, wood.modulus)
+            self.found.at_most("Bends at the ground", about, stress, limit, working, case=case, asks=asks)
 
     def by_slam(self, wood: PostWood, about: str, hit: Slam) -> None:
         """Bending of the latch post when the leaf is slammed; the ground is not reckoned for a blow of milliseconds."""

@@ -2,6 +2,7 @@
 
 import math
 from collections.abc import Hashable
+from dataclasses import replace
 
 from steady.errors import OutsideScope, TooDeep
 from steady.footings.depth import Depth, habit_m, needed, rounded_up_m
@@ -19,7 +20,7 @@ from steady.structures.fence.layout.stations import Post
 from steady.structures.fence.spec.case import FenceCase
 from steady.structures.findings import Alike
 from steady.structures.gate.arch import together
-from steady.structures.gate.hinges import PullOnPost
+from steady.structures.gate.hinges import PullOnPost, hung_on
 from steady.structures.soil import soil_of
 from steady.values import value_in_order
 
@@ -198,8 +199,8 @@ class PostReckoner:
             steps = (*wind.working, *own_steps, arm)
             if post.id in found.high:
                 demand, at, both = together(demand, arm, found.high[post.id], (u.span, u.span_m))
-                arm_m, steps = si(at), (*steps, *both, at)
-            pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps))
+                arm, arm_m, steps = at, si(at), (*steps, *both, at)
+            pushes.append(Push("wind", demand, demand.value * u.force_n, arm_m, steps, arm=arm))
         if spec.stock_n > 0:
             push = self.book.factored(
                 given_step(
@@ -316,7 +317,6 @@ class PostReckoner:
         pulls, wind = leaf
         if self.soil is None:
             return
-        steps = tuple(step for pull in pulls for step in pull.steps)
         cases: list[tuple[str, float, Push | None]] = [
             ("A leaf and a person on it", sum(p.with_person_n_m for p in pulls), None)
         ]
@@ -338,7 +338,25 @@ class PostReckoner:
                 self.found.not_covered.append(gap(f"Holds in the ground: {name.lower()}", about, refused))
                 continue
             demands.append((name, si(depth), depth))
-            working[name] = (*steps, *((push.force,) if push else ()), *more)
+            steps, hung = hung_on(pulls, push is None, self.u.moment)
+            if push is None:
+                working[name] = (*steps, replace(hung, symbol="M"), *more)
+            else:
+                working[name] = (*push.steps, push.force, *steps, hung, self._raised(push, hung), *more)
+
+    def _raised(self, push: Push, hung: Step) -> Step:
+        """The height at which a push alone would turn the post as much as it does together with what hangs on it."""
+        assert push.arm is not None
+        force, arm = push.force, push.arm
+        return Step(
+            symbol="h",
+            value=arm.value + hung.value / force.value,
+            unit=self.u.span,
+            formula=f"{arm.symbol} + {hung.symbol} / {force.symbol}",
+            inputs=tuple((step.symbol, step.value, step.unit) for step in (arm, hung, force)),
+            source="statics: a force at a height and a moment are the force at a greater height",
+            says="height of the push with what hangs on the post",
+        )
 
     def _force(self, post: Post, sides: "Sides") -> tuple[Step, tuple[Step, ...]] | None:
         """Wind on the post from both sides, and the steps it came from; at a corner the two push square to each other's leg.

@@ -26,7 +26,7 @@ ADD_BRACES = "add braces, a base with a rated moment, or post feet in the ground
 class Push:
     """A sideways push on one post: its name, force (N) and height above the foot (m), and the steps it came from.
 
-    `load`: how long it lasts; `asks`: who asks for it.
+    `load`: how long it lasts; `asks`: who asks for it; `arm`: the step that the height comes from, where it has one.
     """
 
     case: str
@@ -36,6 +36,7 @@ class Push:
     steps: tuple[Step, ...]
     load: LoadType = "wind"
     asks: Asks = Asks.CODE
+    arm: Step | None = None
 
 
 class UprightReckoner:
