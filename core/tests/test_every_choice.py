@@ -5,6 +5,7 @@ import unittest
 from collections import defaultdict
 from dataclasses import replace
 
+from django.test import tag
 from steady.errors import InputError
 from steady.ground.readings import Shot
 from steady.ground.site import Ground
@@ -34,6 +35,7 @@ def read(kind: Kind, text: str) -> object:
     return kind.read(Ask(text=text, id="k", bare="ft", school="us"))
 
 
+@tag("broad")
 class ChoicesTest(unittest.TestCase):
     """In the first school alone: what is held here is how a choice is told, not what a code says."""
 
@@ -147,6 +149,7 @@ class PublicTest(unittest.TestCase):
         self.assertGreaterEqual(len(kinds), 5)
 
 
+@tag("broad")
 class FormulasTest(unittest.TestCase):
     def test_what_a_rating_must_reach_is_what_its_formula_gives(self) -> None:
         """A maker's number is held against it: every one, in every kind, and of roofs on a deck."""

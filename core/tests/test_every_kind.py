@@ -8,6 +8,7 @@ from collections import Counter, defaultdict
 from dataclasses import replace
 from typing import Any
 
+from django.test import tag
 from pydantic_core import to_json
 from steady.drawing.views import views
 from steady.errors import InputError
@@ -38,6 +39,7 @@ def measured(made: Plan) -> list[tuple[str, float]]:
     return sorted((part.role, round(part.length_m, 5)) for part in made.parts for _ in range(part.count))
 
 
+@tag("broad")
 class EveryKindTest(unittest.TestCase):
     def each(self) -> list[One]:
         return list(every())
@@ -240,6 +242,7 @@ class StandsTest(unittest.TestCase):
                         self.assertAlmostEqual(across, 0.0, places=6)
 
 
+@tag("broad")
 class MovesTest(unittest.TestCase):
     def moved(self, one: One, handle: Any, to_m: float) -> Plan | None:
         try:

@@ -5,6 +5,7 @@ import unittest
 from collections.abc import Iterator
 from dataclasses import replace
 
+from django.test import tag
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, IN
 from steady.plan.model import Place, Plan
@@ -58,6 +59,7 @@ def square(place: Place) -> bool:
     return abs(dot) < 1e-6 and all(abs(math.hypot(*way) - 1) < 1e-6 for way in (place.along, place.up))
 
 
+@tag("broad")
 class EveryPartTest(unittest.TestCase):
     def test_places_are_square_wood_weighs_what_it_weighs_and_limits_say_which_end_they_are(self) -> None:
         told, seen, formulas = set[str](), 0, set[object]()

@@ -8,6 +8,7 @@ from dataclasses import replace
 from typing import Any
 from unittest.mock import patch
 
+from django.test import tag
 from steady.errors import InputError
 from steady.jobs import looking, options
 from steady.jobs.choices import choose, look_for_choices
@@ -199,6 +200,7 @@ class KeptTest(unittest.TestCase):
         self.assertAlmostEqual(height_at(bent, level, (1.0, 1.0)), 0.5 + 0.1 - 0.05, 12)
 
 
+@tag("broad")
 class LookingTest(unittest.TestCase):
     """What a search tells on its way ends in what it finds."""
 
@@ -245,6 +247,7 @@ class LookingTest(unittest.TestCase):
         self.assertEqual((told[-1].planned, told[-1].says), (5, looking.ceiling()))
 
 
+@tag("broad")
 class PulledTest(unittest.TestCase):
     """A post pulled along its line, or a beam under its deck, with what was reckoned at the place before kept at hand."""
 

@@ -7,6 +7,7 @@ memory); soil mechanics against the balance of forces.
 import math
 import unittest
 
+from django.test import tag
 from steady.rulebooks.answers import si
 from steady.rulebooks.asks import (
     BeamAsk,
@@ -301,6 +302,7 @@ class CanadaTest(unittest.TestCase):
         self.assertAlmostEqual(width.value, 4.8, delta=0.1)
 
 
+@tag("broad")
 class SoilTest(unittest.TestCase):
     def test_broms_clay_satisfies_its_own_balance(self) -> None:
         h = lateral.broms_clay_n(depth_m=1.5, arm_m=0.9, width_m=0.3, cohesion_pa=37500)
