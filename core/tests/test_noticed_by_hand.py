@@ -78,6 +78,10 @@ class TablesTest(unittest.TestCase):
             gust = rulebook("ca").gust_m_per_s(WindPlace(exposure="open", pressure_pa=pascals))
             self.assertAlmostEqual(gust, 1.52 * mean, delta=0.02)
 
+    def test_canadas_wind_lifts_with_all_its_factor(self) -> None:
+        """NBC Table 4.1.3.2.-A (from memory, high): 0.9 D against 1.4 W."""
+        self.assertEqual(rulebook("ca").uplift()[:2], (0.9, 1.4))
+
 
 class DecksTest(unittest.TestCase):
     def test_a_corner_cut_off_takes_half_its_square(self) -> None:
