@@ -57,7 +57,8 @@ describe('labels by chance', () => {
       const box = boxOf({ x: 0, y: 0, text, size: 12, anchor: 'start', weight: 1 })
       return box.right - box.left
     }
-    for (const word of ['6′', 'gate', '118′ 6″', 'W water main']) expect(width(`${word}x`)).toBeGreaterThan(width(word))
+    const words = ['6′', 'gate', '118′ 6″', 'W water main']
+    for (const word of words) expect(width(`${word}x`)).toBeGreaterThan(width(word))
   })
 })
 

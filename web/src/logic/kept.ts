@@ -1,4 +1,4 @@
-/** What is made of a thing once, for as long as the thing is the same object: it is not made again while another changes. */
+/** What is made of a thing once, for as long as it is the same object: not again while another changes. */
 export function keptFor<K extends object, V>(make: (thing: K) => V): (thing: K) => V {
   const kept = new WeakMap<K, V>()
   return (thing) => {

@@ -1,12 +1,11 @@
 """A leaf on its hinges: the pull on the top one, its screws, and what the leaf brings to the post it hangs on."""
 
 import math
-import re
 from collections.abc import Sequence
-from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.plan.model import Step
+from steady.plan.working import distinct
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.base import Rulebook
 from steady.statics import leaf as statics
@@ -36,13 +35,11 @@ def hung_on(pulls: Sequence[PullOnPost], person: bool, unit: str) -> tuple[tuple
     Args:
         person: With somebody on each leaf, too.
     """
-    many, steps, counted = len(pulls) > 1, list[Step](), list[Step]()
-    for number, pull in enumerate(pulls, start=1):
-        own = [replace(step, symbol=f"{step.symbol}{number}") if many else step for step in pull.steps]
-        if many and len(own) > 2:  # factored ones are worked from plain ones
-            own[2:] = [_renamed(step, number) for step in own[2:]]
-        steps += own
-        counted += own[-2:] if person else own[-2:-1]
+    steps = distinct(tuple(step for pull in pulls for step in pull.steps))
+    counted, at = list[Step](), 0
+    for pull in pulls:
+        at += len(pull.steps)
+        counted += steps[at - 2 : at if person else at - 1]
     together = Step(
         symbol="M_L",
         value=sum(step.value for step in counted),
@@ -52,17 +49,7 @@ def hung_on(pulls: Sequence[PullOnPost], person: bool, unit: str) -> tuple[tuple
         source="statics",
         says="what hangs on the post",
     )
-    return tuple(steps), together
-
-
-def _renamed(step: Step, number: int) -> Step:
-    """A factored step whose plain one has been numbered."""
-    formula, inputs = step.formula, list(step.inputs)
-    for at, (name, given, unit) in enumerate(inputs):
-        if name in ("M_W", "M_P"):
-            inputs[at] = (f"{name}{number}", given, unit)
-            formula = re.sub(rf"\b{name}\b", f"{name}{number}", formula)
-    return replace(step, formula=formula, inputs=tuple(inputs))
+    return steps, together
 
 
 def hinges(f: LeafChecks) -> float:

@@ -40,8 +40,8 @@ class PostBends:
             return
         force = push.force
         # Over a brace it is another arm than the push's own.
-        own = push.arm is not None and math.isclose(push.arm.value, arm, rel_tol=1e-9)
-        called = push.arm.symbol if own and push.arm is not None else "h_a"
+        own = push.arm
+        called = own.symbol if own is not None and math.isclose(own.value, arm, rel_tol=1e-9) else "h_a"
         key = (wood.key, force.value * arm, called)
         if key not in self._bends:
             moment = Step(
