@@ -175,7 +175,7 @@ def together(force: Step, arm: Step, high: HighWind, span: tuple[str, float]) ->
         unit=unit,
         formula=f"(P_f * {arm.symbol} + P_a * h_o) / (P_f + P_a)",
         inputs=(*inputs, (arm.symbol, arm.value, arm.unit), ("h_o", over, unit)),
-        source=f"{STATICS}: h_o is the middle of the arch over the ground",
-        says="height of both together",
+        source=STATICS,
+        says="height of both together, the arch's push at its own middle",
     )
     return both, at, (own, high.force)
