@@ -5,6 +5,7 @@ Lengths in m. Every fullest way to fill a sheet is listed; a whole-number progra
 
 import math
 from collections.abc import Iterable, Iterator
+from functools import lru_cache
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
@@ -113,6 +114,7 @@ class SheetOrder:
         return 1 - self.nested / self.one_a_piece
 
 
+@lru_cache(maxsize=256)
 def sheet_order(side: Side, sheet_m: float, *, turn: bool = False, kerf_m: float = 0.0) -> SheetOrder:
     """The least number of stock sheets, exactly.
 

@@ -39,25 +39,30 @@ class Barrels:
 
     def segment_m2(self, draft_m: float) -> float:
         """Immersed section at a draft."""
-        return _section(self.radius_m, draft_m - self.radius_m)[0]
+        return _immersed(self.radius_m, draft_m - self.radius_m)[0]
 
     def lift_kg(self, draft_m: float) -> float:
         """Mass that one barrel carries at a draft."""
         return self.water_kg_m3 * self.length_m * self.segment_m2(draft_m)
 
 
-def _section(radius_m: float, depth_m: float) -> tuple[float, float, float]:
-    """Of a circle whose middle lies so deep (m): its part under water (m2), chord (m) and centroid's depth below its middle (m).
+def _immersed(radius_m: float, depth_m: float) -> tuple[float, float]:
+    """Of a circle whose middle lies so deep (m): its part under water (m2) and its chord (m).
 
-    r² acos(−d / r) + d c / 2; c = 2 √(r² − d²); c³ / (12 A).
+    r² acos(−d / r) + d c / 2; c = 2 √(r² − d²).
     """
     r = radius_m
     if depth_m >= r:
-        return math.pi * r * r, 0.0, 0.0
+        return math.pi * r * r, 0.0
     if depth_m <= -r:
-        return 0.0, 0.0, 0.0
+        return 0.0, 0.0
     chord = 2 * math.sqrt(r * r - depth_m * depth_m)
-    area = r * r * math.acos(-depth_m / r) + depth_m * chord / 2
+    return r * r * math.acos(-depth_m / r) + depth_m * chord / 2, chord
+
+
+def _section(radius_m: float, depth_m: float) -> tuple[float, float, float]:
+    """With how far the centroid of what is under water lies below the circle's middle (m): c³ / (12 A)."""
+    area, chord = _immersed(radius_m, depth_m)
     return area, chord, chord**3 / (12 * area) if area > 0 else 0.0
 
 
@@ -225,33 +230,29 @@ class _Afloat:
     def __init__(self, barrels: Barrels, rows: Sequence[tuple[float, int]], total_kg: float, endwise: bool) -> None:
         self._rows, self._total, self._endwise = rows, total_kg, endwise
         self._radius, self._per_m2 = barrels.radius_m, barrels.water_kg_m3 * barrels.length_m
+        self._reach = max(abs(y) for y, _ in rows) + 2 * barrels.radius_m
         self._z = 0.0
-
-    def _row(self, depth_m: float) -> tuple[float, float, float]:
-        """Of one barrel whose axis lies so deep (m): mass carried, its growth with depth, and the centroid below its axis."""
-        area, chord, lower = _section(self._radius, depth_m)
-        return self._per_m2 * area, self._per_m2 * chord, lower
 
     def righting(self, sine: float, cosine: float) -> float:
         """What the lift does about the middle at a lean (kg m), the middle line as high as the weight lets it."""
         z, tilt = self._solve(sine, cosine), cosine if self._endwise else 1.0
         found = 0.0
         for y, n in self._rows:
-            lift, _, lower = self._row((y * sine - z) / tilt)
-            found += n * lift * (y * cosine - (lower * sine if self._endwise else 0.0))
+            area, _, lower = _section(self._radius, (y * sine - z) / tilt)
+            found += n * (self._per_m2 * area) * (y * cosine - (lower * sine if self._endwise else 0.0))
         return found
 
     def _solve(self, sine: float, cosine: float) -> float:
         """Height of the middle line at which the barrels carry the weight: Newton's steps kept inside a bracket."""
-        tilt = cosine if self._endwise else 1.0
-        reach = max(abs(y) for y, _ in self._rows) + 2 * self._radius
-        low, high, z = -reach, reach, self._z
+        tilt, radius, rows = cosine if self._endwise else 1.0, self._radius, self._rows
+        low, high, z = -self._reach, self._reach, self._z
         for _ in range(80):
             lift = slope = 0.0
-            for y, n in self._rows:
-                one, more, _ = self._row((y * sine - z) / tilt)
-                lift, slope = lift + n * one, slope + n * more / tilt
-            over = lift - self._total
+            for y, n in rows:
+                area, chord = _immersed(radius, (y * sine - z) / tilt)
+                lift += n * area
+                slope += n * chord
+            over, slope = self._per_m2 * lift - self._total, self._per_m2 * slope / tilt
             low, high = (z, high) if over > 0 else (low, z)
             if abs(over) < 1e-10 * self._total:
                 break

@@ -8,7 +8,7 @@ import uuid
 from typing import Any, get_args, get_type_hints
 
 from django.test import TestCase, tag
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
 
@@ -294,6 +294,28 @@ class DealingsInBrowserTest(SignedIn):
         self.eventually(lambda: self.document()["dimensions"][0]["decided_by"] == "")
         self.open(f"/jobs/{self.job.pk}/build/windbreak")
         expect(page.get_by_text("Two documents disagree.")).to_be_visible()
+
+    def test_what_two_documents_said_before_never_stands_over_what_they_say_now(self) -> None:
+        page = self.page
+        first: list[Route] = []
+
+        def road(route: Route) -> None:
+            if first:
+                route.continue_()
+            else:
+                first.append(route)
+
+        page.route("**/api/reckon/dig", road)
+        self.open(f"/jobs/{self.job.pk}/brief")
+        who = page.get_by_label("decided by")
+        who.fill("")
+        who.press("Tab")
+        waits = page.get_by_text("The dig waits until someone decides")
+        expect(waits).to_be_visible()
+        with page.expect_response("**/api/reckon/dig"):
+            first[0].continue_()
+        page.wait_for_timeout(200)
+        expect(waits).to_be_visible()
 
     def test_a_loop_a_wall_and_a_lift_out_bay_from_the_line(self) -> None:
         page = self.page

@@ -60,6 +60,8 @@ class Road:
 class NothingLostCase(SignedIn):
     """A job on its brief, where its name, place and client are typed."""
 
+    keeps_itself = True
+
     def brief(self, page: Page) -> None:
         page.goto(f"{self.live_server_url}/jobs/{self.job.pk}/brief")
         expect(page.get_by_label("Job", exact=True)).to_be_visible()

@@ -21,6 +21,8 @@ def _no_data(self: ContentPolicy, request: HttpRequest) -> HttpResponse:
 
 
 class PhoneTest(SignedIn):
+    keeps_itself = True
+
     def setUp(self) -> None:
         super().setUp()
         self.page.set_viewport_size({"width": 390, "height": 844})

@@ -1,36 +1,30 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Dig, Job } from '@/api/types'
 import KeptInput from '@/components/KeptInput.vue'
 import LengthField from '@/components/LengthField.vue'
+import { useAnswer } from '@/composables/useAnswer'
 import { useJob } from '@/stores/job'
 
 type Dimension = NonNullable<Job['dimensions']>[number]
 const store = useJob()
-const found = ref<NonNullable<Dig['disagreements']>>([])
 /** Which of them disagree is asked of the server, structure by structure: the rule lives there. */
-async function compare(): Promise<void> {
+async function disagreeing(): Promise<NonNullable<Dig['disagreements']>> {
   const document = store.document
-  if (!document?.dimensions?.length || !document.structures.length) {
-    found.value = []
-    return
-  }
-  try {
-    const named = new Set(document.dimensions.map((item) => item.structure || document.structures[0]!.spec.id))
-    const all = await Promise.all(
-      [...named].map((structure) =>
-        ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } })),
-      ),
-    )
-    found.value = [...new Map(all.flatMap((dig) => dig.disagreements ?? []).map((item) => [item.id, item])).values()]
-  } catch {
-    found.value = []
-  }
+  if (!document?.dimensions?.length || !document.structures.length) return []
+  const named = new Set(document.dimensions.map((item) => item.structure || document.structures[0]!.spec.id))
+  const all = await Promise.all(
+    [...named].map((structure) =>
+      ask(api.POST('/api/reckon/dig', { body: { document, structure: structure!, selected: '' } })),
+    ),
+  )
+  return [...new Map(all.flatMap((dig) => dig.disagreements ?? []).map((item) => [item.id, item])).values()]
 }
+const { found, fault, look } = useAnswer(disagreeing, [])
 watch(
   () => [store.document?.dimensions, store.document?.structures.length],
-  () => void compare(),
+  () => void look(),
   { deep: true, immediate: true },
 )
 const STAGES: Dimension['stage'][] = ['set-out', 'dig', 'frame', 'buy']
@@ -64,6 +58,7 @@ const clash = (id: string) => found.value.find((item) => item.id === id)
       Where two drawings show the same thing, type it from each. If they disagree, that stage stops until someone
       decides.
     </p>
+    <p v-if="fault" class="small fault" role="alert">Whether they agree was not looked at. {{ fault }}</p>
     <div
       v-for="(item, i) in store.document?.dimensions"
       :key="item.id"

@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue'
+import { watch } from 'vue'
 import { api, ask } from '@/api/client'
+import type { Job } from '@/api/types'
+import { useAnswer } from '@/composables/useAnswer'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
 
@@ -13,39 +15,45 @@ interface Line {
   says: string
   fails: boolean
 }
+type KeptSum = NonNullable<Job['sums']>[number]
 const store = useJob()
-const lines = ref<Line[]>([])
-
-/** Reckons every kept sum anew: a sum kept last year answers by today's rules. */
+/** One kept sum by today's rules: a sum kept last year answers by them, too. */
+async function reckoned(kept: KeptSum): Promise<Line> {
+  const given = kept.inputs ?? []
+  const inputs = Object.fromEntries(
+    given.map((item) => [item.name, item.value.startsWith('[') ? JSON.parse(item.value) : item.value]),
+  )
+  const answer = await ask(api.POST('/api/sums', { body: { name: kept.sum, inputs } }))
+  const good = answer.answers.filter((item) => item.status === 'ok')
+  const says = good.map((item) => {
+    const value = typeof item.value === 'number' ? figure(item.value) : item.value
+    return `${item.output.replaceAll('_', ' ')} ${value} ${BARE.includes(item.unit) ? '' : item.unit}`.trim()
+  })
+  return {
+    ...named(kept),
+    says: says.join('; ') || (answer.answers[0]?.reason ?? ''),
+    fails: answer.status === 'fails',
+  }
+}
+const named = (kept: KeptSum): Line => ({
+  id: kept.id,
+  sum: kept.sum,
+  inputs: (kept.inputs ?? []).map((item) => `${item.name.replaceAll('_', ' ')} ${item.value}`).join(', '),
+  says: '',
+  fails: false,
+})
+const { found: lines, look } = useAnswer<Line[]>(
+  () =>
+    Promise.all(
+      (store.document?.sums ?? []).map((kept) =>
+        reckoned(kept).catch((error: Error) => ({ ...named(kept), says: error.message })),
+      ),
+    ),
+  [],
+)
 watch(
   () => store.document?.sums,
-  async (sums) => {
-    const found: Line[] = []
-    for (const kept of sums ?? []) {
-      const inputs: Record<string, unknown> = {}
-      for (const item of kept.inputs ?? [])
-        inputs[item.name] = item.value.startsWith('[') ? JSON.parse(item.value) : item.value
-      const shown = (kept.inputs ?? []).map((item) => `${item.name.replaceAll('_', ' ')} ${item.value}`).join(', ')
-      const line: Line = { id: kept.id, sum: kept.sum, inputs: shown, says: '', fails: false }
-      try {
-        const answer = await ask(api.POST('/api/sums', { body: { name: kept.sum, inputs } }))
-        line.fails = answer.status === 'fails'
-        const good = answer.answers.filter((item) => item.status === 'ok')
-        line.says =
-          good
-            .map((item) => {
-              const value = typeof item.value === 'number' ? figure(item.value) : item.value
-              return `${item.output.replaceAll('_', ' ')} ${value} ${BARE.includes(item.unit) ? '' : item.unit}`.trim()
-            })
-            .join('; ') ||
-          (answer.answers[0]?.reason ?? '')
-      } catch (error) {
-        line.says = (error as Error).message
-      }
-      found.push(line)
-    }
-    lines.value = found
-  },
+  () => void look(),
   { immediate: true },
 )
 function drop(id: string): void {

@@ -10,6 +10,7 @@ import StartsBox from '@/components/StartsBox.vue'
 import SearchLine from '@/components/SearchLine.vue'
 import TrueShape from '@/components/TrueShape.vue'
 import ViewShapes from '@/components/ViewShapes.vue'
+import { useAnswer } from '@/composables/useAnswer'
 import { useSearch } from '@/composables/useSearch'
 import { uiOf } from '@/kinds'
 import { useJob } from '@/stores/job'
@@ -87,22 +88,18 @@ function rate(what: string, holds_n: number | null): void {
 const figure = (fact: Step) =>
   `${Math.abs(fact.value) >= 100 ? Math.round(fact.value).toLocaleString('en-US') : fact.value.toFixed(2)} ${fact.unit}`
 
-const slack = ref<Slack | null>(null)
-const asking = ref(false)
-watch([() => props.selected, () => store.document], () => (slack.value = null))
-async function howFar(): Promise<void> {
-  if (!store.document || !handle.value) return
-  asking.value = true
-  try {
-    slack.value = await ask(
-      api.POST('/api/reckon/slack', {
-        body: { document: store.document, structure: props.structure, post: handle.value.id },
-      }),
-    )
-  } finally {
-    asking.value = false
-  }
-}
+const {
+  found: slack,
+  busy: asking,
+  fault: unasked,
+  look: howFar,
+  clear: forget,
+} = useAnswer<Slack | null>(async () => {
+  if (!store.document || !handle.value) return null
+  const body = { document: store.document, structure: props.structure, post: handle.value.id }
+  return ask(api.POST('/api/reckon/slack', { body }))
+}, null)
+watch([() => props.selected, () => store.document], forget)
 
 const help = useSearch('options')
 const options = help.rows
@@ -235,6 +232,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
         {{ asking ? 'Trying' : 'How far may it move?' }}
       </button>
     </p>
+    <p v-if="unasked" class="slack fault" role="alert">{{ unasked }}</p>
     <p v-if="slack" class="slack">
       <b>{{ showLength(slack.back_m, store.tape) }}</b> back<template v-if="slack.fails_back"
         >, then {{ slack.fails_back }}</template

@@ -44,25 +44,29 @@ async function one(which: Which, signed = ''): Promise<Start | null> {
   return (await askInTurn(() => api.POST('/api/reckon/start', { body }))).start as Start
 }
 
+let asked = 0
 async function load(): Promise<void> {
+  // What comes late of another structure, or of this one as it was, is not this one's to take.
+  const mine = ++asked
   busy.value = true
+  stale.value = false
   fault.value = ''
   try {
     const school = store.document?.school ?? 'us'
-    kept.value = !!(await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } })))
-      .habit
+    const { habit } = await ask(api.GET('/api/reckon/habit', { params: { query: { kind: props.kind.key, school } } }))
+    if (mine !== asked) return
+    kept.value = !!habit
     if (!kept.value) delete found.value[props.kind.crew]
     await Promise.all(
       ALL.value.map(async (which) => {
         const start = await one(which)
-        if (start) found.value = { ...found.value, [which]: start }
+        if (start && mine === asked) found.value = { ...found.value, [which]: start }
       }),
     )
-    stale.value = false
   } catch (error) {
-    fault.value = error instanceof Refused ? error.message : 'This did not work'
+    if (mine === asked) fault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {
-    busy.value = false
+    if (mine === asked) busy.value = false
   }
 }
 
@@ -80,8 +84,9 @@ async function take(start: Start): Promise<void> {
 }
 
 async function sign(): Promise<void> {
+  const of = props.structure
   const start = name.value.trim() && signing.value ? await one(signing.value, name.value.trim()) : null
-  if (!start) return
+  if (!start || of !== props.structure) return
   signing.value = ''
   emit('take', start)
 }

@@ -6,6 +6,7 @@ import { api, ask } from '@/api/client'
 import type { ClimatePlace, Job } from '@/api/types'
 import PickField from '@/components/PickField.vue'
 import { staying } from '@/components/staying'
+import { useAnswer } from '@/composables/useAnswer'
 import { useJob } from '@/stores/job'
 
 /**
@@ -76,12 +77,11 @@ function take(field: Field, says: string): void {
   if (good) store.change((job) => void (job.site[field] = value * size), says)
 }
 
-const found = ref<ClimatePlace[]>([])
 const wanted = ref('')
-async function look(query: string): Promise<void> {
+const { found, look } = useAnswer(async (query: string): Promise<ClimatePlace[]> => {
   const params = { query: { school: school.value, text: query } }
-  found.value = (await ask(api.GET('/api/reckon/places', { params }))).places
-}
+  return (await ask(api.GET('/api/reckon/places', { params }))).places
+}, [])
 function pick(place: ClimatePlace): void {
   store.change((job: Job) => {
     const { ground_snow_pa, rain_snow_pa, wind_pressure_pa, latitude_rad, longitude_rad } = place

@@ -19,7 +19,11 @@ export function inTurn(): <T>(work: () => Promise<T>) => Promise<T> {
  */
 export function latest() {
   let asked = 0
-  return async <T>(ask: () => Promise<T>, holds: (answer: T) => void, fails: (error: Error) => void): Promise<void> => {
+  async function last<T>(
+    ask: () => Promise<T>,
+    holds: (answer: T) => void,
+    fails: (error: Error) => void,
+  ): Promise<void> {
     const mine = ++asked
     try {
       const answer = await ask()
@@ -28,4 +32,7 @@ export function latest() {
       if (mine === asked) fails(error as Error)
     }
   }
+  /** No question that is on its way counts any more. */
+  const drop = () => void asked++
+  return Object.assign(last, { drop })
 }

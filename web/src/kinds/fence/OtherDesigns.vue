@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core'
-import { ref, toRef } from 'vue'
+import { toRef, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { Job, Sheet } from '@/api/types'
+import { useAnswer } from '@/composables/useAnswer'
 import { type Leaf, useLeaf } from '@/kinds/fence/useLeaf'
 import { figure } from '@/logic/formula'
 import { useJob } from '@/stores/job'
@@ -15,38 +16,35 @@ interface Beside {
   says: string
   sheet: Sheet | null
 }
-const beside = ref<Beside[]>([])
-const comparing = ref(false)
-async function compare(): Promise<void> {
-  if (!store.document || !leaf.value) return
-  comparing.value = true
-  const designs: [string, (at: Leaf) => void][] = [
-    ['this design', () => undefined],
-    ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
-    ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
-    ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
-    ['hung on the other post', (at) => void (at.hung = at.hung === 'start' ? 'end' : 'start')],
-  ]
-  beside.value = await Promise.all(
-    designs.map(async ([says, change]) => {
-      const document = JSON.parse(JSON.stringify(store.document)) as Job
-      edit(change)(document)
-      try {
-        return {
-          says,
-          sheet: (await ask(
-            api.POST('/api/reckon/plan', {
-              body: { document, structure: props.structure, selected: `${props.structure}/gate/${props.id}` },
-            }),
-          )) as Sheet,
-        }
-      } catch {
-        return { says, sheet: null }
-      }
-    }),
+const designs: [string, (at: Leaf) => void][] = [
+  ['this design', () => undefined],
+  ['strut corner to corner', (at) => void Object.assign(at, { brace: 'strut', way: 'corner', reach_m: null })],
+  ['strut near 45°', (at) => void Object.assign(at, { brace: 'strut', way: '45 degrees', reach_m: null })],
+  ['cable', (at) => void Object.assign(at, { brace: 'cable', way: 'corner', reach_m: null })],
+  ['hung on the other post', (at) => void (at.hung = at.hung === 'start' ? 'end' : 'start')],
+]
+async function planned(change: (at: Leaf) => void): Promise<Sheet | null> {
+  const document = JSON.parse(JSON.stringify(store.document)) as Job
+  edit(change)(document)
+  const body = { document, structure: props.structure, selected: `${props.structure}/gate/${props.id}` }
+  return ask(api.POST('/api/reckon/plan', { body })).then(
+    (sheet) => sheet as Sheet,
+    () => null,
   )
-  comparing.value = false
 }
+const {
+  found: beside,
+  busy: comparing,
+  look: compare,
+  clear,
+} = useAnswer<Beside[]>(
+  async () =>
+    store.document && leaf.value
+      ? Promise.all(designs.map(async ([says, change]) => ({ says, sheet: await planned(change) })))
+      : [],
+  [],
+)
+watch([() => props.structure, () => props.id], clear)
 watchDebounced(
   () => store.document,
   () => beside.value.length && void compare(),
@@ -65,7 +63,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
 </script>
 
 <template>
-  <button class="plain" :disabled="comparing" @click="compare">Other designs beside it</button>
+  <button class="plain" :disabled="comparing" @click="compare()">Other designs beside it</button>
   <table v-if="beside.length">
     <thead>
       <tr>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { api, ask } from '@/api/client'
 import type { FenceSpec, Job, Sheet, Takeoff } from '@/api/types'
+import { useAnswer } from '@/composables/useAnswer'
 import { fenceOf } from '@/kinds/fence/useFence'
 import { useJob } from '@/stores/job'
 import { useReference } from '@/stores/reference'
@@ -15,13 +16,6 @@ const spec = computed(() => fenceOf(store.document?.structures.find((item) => it
 type Slot = 'post' | 'rail' | 'board'
 const slot = ref<Slot>('rail')
 const to = ref('')
-const answer = ref<{ verdict: string; headline: string; price: number; conflicts: string[] } | null>(null)
-function startAnew(): void {
-  to.value = ''
-  answer.value = null
-}
-const fault = ref('')
-const busy = ref(false)
 const offers = computed(() =>
   (reference.reference?.items ?? []).filter(
     (item) => item.role === slot.value && item.key !== spec.value?.[slot.value],
@@ -32,27 +26,27 @@ function swapped(): Job {
   ;(job.structures.find((item) => item.spec.id === props.structure)!.spec as FenceSpec)[slot.value] = to.value
   return job
 }
-async function look(): Promise<void> {
-  if (!to.value) return
-  busy.value = true
-  fault.value = ''
-  answer.value = null
-  try {
-    const body = { document: swapped(), structure: props.structure, selected: '' }
-    const sheet = (await ask(api.POST('/api/reckon/plan', { body }))) as Sheet
-    const takeoff = (await ask(api.POST('/api/reckon/takeoff', { body }))) as Takeoff
-    answer.value = {
-      verdict: sheet.verdict,
-      headline: sheet.headline,
-      price: takeoff.bill.total - props.total,
-      conflicts: sheet.conflicts,
-    }
-  } catch (error) {
-    fault.value = (error as Error).message
-  } finally {
-    busy.value = false
-  }
+interface Swapped {
+  verdict: string
+  headline: string
+  price: number
+  conflicts: string[]
 }
+const { found, busy, fault, look, clear } = useAnswer<Swapped | null>(async () => {
+  if (!to.value) return null
+  const { total } = props
+  const body = { document: swapped(), structure: props.structure, selected: '' }
+  const sheet = (await ask(api.POST('/api/reckon/plan', { body }))) as Sheet
+  const takeoff = (await ask(api.POST('/api/reckon/takeoff', { body }))) as Takeoff
+  const { verdict, headline, conflicts } = sheet
+  return { verdict, headline, price: takeoff.bill.total - total, conflicts }
+}, null)
+function startAnew(): void {
+  to.value = ''
+  clear()
+}
+// Said of the plan as it was: of another it is asked again.
+watch([() => store.document, () => props.structure], startAnew)
 function take(): void {
   store.change(
     (job) =>
@@ -60,8 +54,6 @@ function take(): void {
         to.value),
     `swapped the ${slot.value}s`,
   )
-  answer.value = null
-  to.value = ''
 }
 </script>
 
@@ -79,7 +71,7 @@ function take(): void {
       >
       <span class="small"
         >use
-        <select v-model="to" aria-label="Use instead" @change="look">
+        <select v-model="to" aria-label="Use instead" @change="look()">
           <option value="" disabled>pick one</option>
           <option v-for="item in offers" :key="item.key" :value="item.key">{{ item.says }}</option>
         </select></span
@@ -87,12 +79,12 @@ function take(): void {
     </p>
     <p v-if="busy" class="quiet small" aria-busy="true">Calculating the whole plan with it.</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <template v-if="answer">
+    <template v-if="found && !busy">
       <p>
-        <span class="verdict" :class="answer.verdict.split(' ')[0]">{{ answer.verdict }}</span> {{ answer.headline }}.
-        Price {{ change(answer.price, 2) }}.
+        <span class="verdict" :class="found.verdict.split(' ')[0]">{{ found.verdict }}</span> {{ found.headline }}.
+        Price {{ change(found.price, 2) }}.
       </p>
-      <p v-for="text in answer.conflicts" :key="text" class="fault small">{{ text }}</p>
+      <p v-for="text in found.conflicts" :key="text" class="fault small">{{ text }}</p>
       <p>
         <button class="plain" @click="take">Take it into the plan</button>
         <span class="small quiet">The look is then shown and approved again.</span>
