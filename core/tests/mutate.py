@@ -1,36 +1,37 @@
 """Seeded faults of one token each in rulebooks, statics, footings, loads and structures: does any test notice?
 
-Three steps. `draw` draws the places and writes what coverage needs to follow their files alone: a run that follows every
-line takes twice as long. Then the tests run under it. `try` reads which of them reach a place and runs only those, in a
-copy of the core that a well-known tool has put one fault into, stopping at the first that fails. A fault that every one of
-them lets pass has survived: it is told with its line.
+Three steps. `draw` draws the places. Then the tests run under `reach.py`, which tells which of them reach a place. `try` runs
+only those, on the core with one fault in it, made by a well-known tool, stopping at the first that fails. A fault that
+every one of them lets pass has survived: it is told with its line. No file is written: the fault is in what is loaded.
 
 Lines that run while a module loads (constants, fields) are reached by no single test and are left out; so are assertions, which
 only tell the types what the lines before made sure of.
 """
 
 import argparse
+import importlib
 import json
+import multiprocessing
+import os
 import random
-import shutil
-import subprocess
+import signal
 import sys
-import tempfile
+import unittest
+from bisect import bisect_right
 from collections import Counter
 from collections.abc import Iterator, Sequence
-from compileall import compile_dir
-from concurrent.futures import ThreadPoolExecutor
-from contextlib import ExitStack
+from contextlib import redirect_stderr, redirect_stdout
 from dataclasses import astuple, dataclass
+from itertools import accumulate
 from pathlib import Path
-from queue import Queue
 
 from cosmic_ray.ast import Visitor, get_ast
 from cosmic_ray.mutating import mutate_code
 from cosmic_ray.plugins import get_operator
-from coverage import CoverageData
 
-CORE = Path(__file__).parents[1]
+from tests.loads import CORE, forget, loads
+from tests.reach import Passed, passed
+
 ROOMS = ("rulebooks", "statics", "footings", "loads", "structures")
 SIGNS = ("Add", "Sub", "Mul", "Div")
 ORDERS = ("Lt", "LtE", "Gt", "GtE", "Eq", "NotEq")
@@ -50,8 +51,10 @@ OPERATORS = (
 PATIENCE_S = 240
 """A fault that makes the tests run so long is noticed: it hangs."""
 KEPT = "test_kept_plans"
-MOST_TESTS = 200
-"""Of a line that more tests reach, so many are drawn."""
+AT_ONCE_S, MOST_AT_ONCE = 0.1, 40
+"""So many tests that take no longer are tried before plans as they were, which notice the most and take seconds."""
+MOST_S = 25.0
+"""Of a line that many tests reach, so many are tried as take so long together."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,89 +115,67 @@ def drawn(count: int, seed: int) -> list[Place]:
     return found
 
 
-def followed(drawn: Sequence[Place]) -> str:
-    """Coverage's settings that follow the files of these places alone, each line by the test that reaches it."""
-    files = "\n".join(f"    {CORE / name}" for name in sorted({place.file for place in drawn}))
-    return (
-        "[run]\nconcurrency = multiprocessing\ndynamic_context = test_function\nparallel = true\n"
-        f"disable_warnings = module-not-measured\ninclude =\n{files}\n"
-    )
-
-
-def reached(drawn: Sequence[Place], data: CoverageData, count: int) -> list[Fault]:
-    """The first so many of the places that any test reaches, each with its tests."""
-    found, reach = list[Fault](), dict[str, dict[int, list[str]]]()
+def reaching(drawn: Sequence[Place], rows: Sequence[Passed], count: int) -> list[Fault]:
+    """The first so many of the places that any test reaches, each with its tests, in the order in which they are tried."""
+    first: dict[tuple[str, int], int] = {}
+    for number, place in enumerate(drawn):
+        first.setdefault((place.file, place.line), number)
+    by: dict[int, list[Passed]] = {}
+    for row in rows:
+        for line in row.lines if row.test.startswith("tests.") else ():
+            by.setdefault(line, []).append(row)
+    found = list[Fault]()
     for place in drawn:
-        if len(found) == count:
-            break
-        lines = reach.setdefault(place.file, data.contexts_by_lineno(str(CORE / place.file)))
-        tests = sorted({test for test in lines.get(place.line, []) if test.startswith("tests.")})
-        if tests:
+        tests = sorted(by.get(first[place.file, place.line], ()), key=lambda row: row.test)
+        if tests and len(found) < count:
             random.Random(f"{place}").shuffle(tests)
-            # Plans as they were notice the most: where any of them reach the line, two come first.
-            tests.sort(key=lambda test: KEPT not in test)
-            kept = sum(KEPT in test for test in tests)
-            tests = tests[: min(2, kept)] + tests[kept:] + tests[min(2, kept) : kept]
-            found.append(Fault(place, tuple(tests[:MOST_TESTS])))
+            found.append(Fault(place, tuple(row.test for row in in_turn(tests))))
     return found
 
 
-def noticed(fault: Fault, copy: Path) -> tuple[bool, str]:
-    """Whether a test fails on it, and what it makes of its line."""
+def in_turn(tests: Sequence[Passed]) -> list[Passed]:
+    """A few that are over at once; then plans as they were, which notice the most, and the rest, the soonest over first."""
+    soon = [row for row in tests if row.took_s < AT_ONCE_S and KEPT not in row.test][:MOST_AT_ONCE]
+    later = sorted(set(tests) - set(soon), key=lambda row: (KEPT not in row.test, row.took_s, row.test))
+    ends = list(accumulate(row.took_s for row in (*soon, *later)))
+    return [*soon, *later][: max(1, bisect_right(ends, MOST_S))]
+
+
+def noticed(fault: Fault) -> tuple[Fault, bool, str]:
+    """Whether a test fails on it, and what it makes of its line. In a process of its own: what it loads is faulty."""
     place = fault.place
-    file = copy / place.file
-    before = file.read_text()
+    before = (CORE / place.file).read_text()
     after = mutate_code(before, get_operator(place.operator)(), place.occurrence)
     if after is None:
-        return True, "no fault was made"
-    file.write_text(after)
-    try:
-        ran = subprocess.run(
-            [sys.executable, "-B", "-m", "unittest", "-q", "-f", *fault.tests],
-            cwd=copy,
-            capture_output=True,
-            timeout=PATIENCE_S,
-            check=False,
-        )
-        failed = ran.returncode != 0
-    except subprocess.TimeoutExpired:
-        failed = True
-    finally:
-        file.write_text(before)
+        return fault, True, "no fault was made"
+    with open(os.devnull, "w") as nowhere, redirect_stdout(nowhere), redirect_stderr(nowhere):
+        # A fault that never ends fails the test that meets it, and each that would go on after it.
+        signal.signal(signal.SIGALRM, _too_long)
+        signal.setitimer(signal.ITIMER_REAL, PATIENCE_S, 1.0)
+        forget()
+        loads({place.file: lambda _: after})
+        tests = unittest.defaultTestLoader.loadTestsFromNames(fault.tests)
+        failed = not unittest.TextTestRunner(nowhere, failfast=True).run(tests).wasSuccessful()
     was, now = before.splitlines(), after.splitlines()
     at = next((k for k, (a, b) in enumerate(zip(was, now, strict=False)) if a != b), place.line - 1)
-    return failed, f"{was[at].strip()}  →  {now[at].strip()}"
+    return fault, failed, f"{was[at].strip()}  →  {now[at].strip()}"
+
+
+def _too_long(signum: int, frame: object) -> None:
+    raise TimeoutError(f"over {PATIENCE_S} s")
 
 
 def run(faults: Sequence[Fault], workers: int) -> list[tuple[Fault, bool, str]]:
-    """Every fault tried, in copies of the core beside each other."""
-    with tempfile.TemporaryDirectory() as folder, ExitStack() as after:
-        if sys.pycache_prefix:
-            after.callback(shutil.rmtree, Path(f"{sys.pycache_prefix}{folder}"), ignore_errors=True)
-        copies: Queue[Path] = Queue()
-        for number in range(workers):
-            here = Path(folder) / str(number)
-            shutil.copytree(CORE, here, ignore=shutil.ignore_patterns("__pycache__"))
-            compile_dir(
-                here, quiet=1
-            )  # once: a faulty file is newer than what is kept of it, and nothing is written (-B)
-            copies.put(here)
-
-        def one(fault: Fault) -> tuple[Fault, bool, str]:
-            copy = copies.get()
-            try:
-                failed, what = noticed(fault, copy)
-            finally:
-                copies.put(copy)
-            print(
-                "." if failed else f"\nsurvived: {fault.place.file}:{fault.place.line}: {what}",
-                flush=True,
-                end="" if failed else "\n",
-            )
-            return fault, failed, what
-
-        with ThreadPoolExecutor(workers) as pool:
-            return list(pool.map(one, faults))
+    """Every fault tried, each in a process of its own that finds what others wrote loaded already."""
+    for name in {test.rsplit(".", 2)[0] for fault in faults for test in fault.tests}:
+        importlib.import_module(name)
+    made = []
+    with multiprocessing.get_context("fork").Pool(workers, maxtasksperchild=1) as pool:
+        for fault, failed, what in pool.imap(noticed, faults):
+            told = "." if failed else f"\nsurvived: {fault.place.file}:{fault.place.line}: {what}\n"
+            print(told, flush=True, end="")
+            made.append((fault, failed, what))
+    return made
 
 
 def main() -> int:
@@ -207,19 +188,17 @@ def main() -> int:
     asked.add_argument("--workers", type=int, default=2)
     asked.add_argument("--least", type=float, default=0.0, help="the share that must be noticed")
     given = asked.parse_args()
-    kept, settings = given.folder / "drawn.json", given.folder / "coveragerc"
+    kept = given.folder / "drawn.json"
     if given.step == "draw":
         places = drawn(2 * given.count, given.seed)  # some are on lines that no single test reaches
         kept.write_text(json.dumps([astuple(place) for place in places]))
-        settings.write_text(followed(places))
         return 0
-    data = CoverageData(str(given.folder / "reached"))
-    data.read()
-    faults = reached([Place(*row) for row in json.loads(kept.read_text())], data, given.count)
+    places = [Place(*row) for row in json.loads(kept.read_text())]
+    faults = reaching(places, passed(given.folder / "reached"), given.count)
     made = run(faults, given.workers)
-    passed = [row for row in made if not row[1]]
-    share = 1 - len(passed) / (len(made) or 1)
-    print(f"\n{len(made) - len(passed)} of {len(made)} faults noticed, {share:.1%} (seed {given.seed})")
+    survived = [row for row in made if not row[1]]
+    share = 1 - len(survived) / (len(made) or 1)
+    print(f"\n{len(made) - len(survived)} of {len(made)} faults noticed, {share:.1%} (seed {given.seed})")
     return int(not made or share < given.least)
 
 

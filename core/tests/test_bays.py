@@ -9,6 +9,8 @@ from steady.errors import InputError
 from steady.layout.bays import bays_round_zones, equal_bays
 from steady.measure.units import FT, IN
 
+from tests.lane import many
+
 
 def widths(run: float, zones: list[tuple[float, float]], most: float = 96, least: float = 24) -> list[float]:
     """Bay widths in inches."""
@@ -68,7 +70,7 @@ class ZonesTest(unittest.TestCase):
     @tag("slow")
     def test_never_worse_than_exhaustive_search_on_an_inch_grid(self) -> None:
         better = 0
-        for seed in range(200):
+        for seed in range(many(200)):
             rng = random.Random(seed)
             least = 40
             run, most = rng.randint(100, 300), rng.randint(70, 96)

@@ -19,6 +19,7 @@ from steady.plan.verdict import buildable, governing, state, verdict
 from steady.structures.fence.spec.entry import read_line
 from steady.structures.fence.spec.fence import FenceSpec, Lock, NoDig, Opening, PracticeDetail, Straight
 
+from tests.lane import many
 from tests.make import fence, job, planned, site
 
 
@@ -299,7 +300,7 @@ class PromisesTest(unittest.TestCase):
     @tag("slow")
     def test_any_spec_gives_a_plan_or_a_plain_refusal(self) -> None:
         plans = 0
-        for seed in range(250):
+        for seed in range(many(250)):
             spec, where = self.random_spec(seed)
             try:
                 plan = planned(spec, where)
@@ -308,7 +309,7 @@ class PromisesTest(unittest.TestCase):
                 continue
             plans += 1
             self.hold_promises(spec, plan, seed)
-        self.assertGreater(plans, 100)
+        self.assertGreater(plans, many(100))
 
     def hold_promises(self, spec: FenceSpec, plan: Plan, seed: int) -> None:
         stations = [mark.station_m for mark in plan.marks]

@@ -26,6 +26,7 @@ from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
+from tests.lane import many
 from tests.make import case as of
 
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
@@ -273,7 +274,7 @@ class AnyLeanToTest(unittest.TestCase):
     def test_geometry_weight_and_order(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"lean {school}")
-            for _ in range(50):
+            for _ in range(many(50)):
                 one = self.random(rng, school)
                 made, found = plan(one), reckon_lean_to(one)
                 self.seats(made, found, one.spec)

@@ -30,6 +30,7 @@ from steady.structures.registry import plan
 from steady.takeoff.bill import bill, cuts
 from steady.yard.choices import YardChoices
 
+from tests.lane import many
 from tests.make import case as of
 
 WINDY = Site(soil="sand", exposure="B", wind_speed_m_per_s=105 * MPH)
@@ -324,7 +325,7 @@ class AnyPavilionTest(unittest.TestCase):
     def test_geometry_weight_and_order(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"pavilion {school}")
-            for _ in range(50):
+            for _ in range(many(50)):
                 one = self.random(rng, school)
                 made, laid = plan(one), lay_out(one.spec)
                 self.jacks_end_on_the_hip(laid)

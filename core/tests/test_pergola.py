@@ -30,6 +30,7 @@ from steady.structures.pergola.spec import PergolaSpec, SunAsked
 from steady.structures.registry import plan
 from steady.yard.choices import YardChoices
 
+from tests.lane import many
 from tests.make import case as of
 
 LB_FT = LB * FT
@@ -282,7 +283,7 @@ class AnyPergolaTest(unittest.TestCase):
     def test_seats_slats_and_weights(self) -> None:
         for school in ("us", "ca", "nz", "uk"):
             rng = random.Random(f"pergola {school}")
-            for _ in range(50):
+            for _ in range(many(50)):
                 one = self.random(rng, school)
                 made = plan(one)
                 spec = one.spec

@@ -11,6 +11,8 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 from steady.errors import InputError
 from steady.takeoff.cutting import CutPlan, Saw, Stock, cut_plan
 
+from tests.lane import many
+
 KERF_M = 0.003175
 Ask = list[tuple[float, int]]
 
@@ -128,7 +130,7 @@ class SecondCutsTest(unittest.TestCase):
 
     @tag("slow")
     def test_more_of_them(self) -> None:
-        for pieces, _, found, least in self.plans(300, 12):
+        for pieces, _, found, least in self.plans(many(300), 12):
             with self.subTest(pieces=pieces):
                 self.assertLessEqual(found.bound, least + 1e-6)
                 self.assertGreaterEqual(found.cost, least - 1e-6)

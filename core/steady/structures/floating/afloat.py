@@ -130,16 +130,20 @@ class Afloat:
         and by what happens when one is lost.
         """
 
+        def leans_too_far(count: int) -> bool:
+            leans = (self.at_side(-(-count // 2)), self.at_end(-(-count // 2)))
+            return any(lean is None or lean > HEEL_RAD for lean in leans)
+
+        def lost_turns_it(count: int) -> bool:
+            lost, under = self.lost(count)
+            return lost > under
+
         def wrong(count: int) -> bool:
             try:
-                lost, under = self.lost(count)
-                leans = (self.at_side(-(-count // 2)), self.at_end(-(-count // 2)))
-                return (
-                    self.freeboard(count) < FREEBOARD_M
-                    or self.sunk(count) > SUNK_SHARE
-                    or lost > under
-                    or any(lean is None or lean > HEEL_RAD for lean in leans)
-                )
+                # What is soonest reckoned first.
+                if self.freeboard(count) < FREEBOARD_M or self.sunk(count) > SUNK_SHARE:
+                    return True
+                return leans_too_far(count) or lost_turns_it(count)
             except OutsideScope:
                 return True
 
