@@ -16,12 +16,11 @@ from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
 from tests.lane import many
 
-from trellis_server import urls  # noqa: F401 (registers the routers)
-from trellis_server.api.app import api
 from trellis_server.models import Crew, Invitation
 from trellis_server.services import apart
 from trellis_server.services.people import digest
 from trellis_server.tests.make import Caller, person, small_job
+from trellis_server.tests.published import schema
 
 BODIES = many(60)
 HANDLE = {
@@ -82,11 +81,6 @@ NUMBERS = [
     float("inf"),
     -float("inf"),
 ]
-
-
-def schema() -> dict[str, Any]:
-    found: dict[str, Any] = json.loads(json.dumps(api.get_openapi_schema(path_prefix="/api/")))
-    return found
 
 
 def paths_of(value: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
@@ -313,6 +307,8 @@ class Fed(TestCase):
             # Kept directly: the calls before may have used up how many invitations a crew has open.
             Invitation.objects.create(crew=Crew.objects.get(members__username="ash"), digest=digest("s" * 43))
             address, caller = address.replace("{secret}", "s" * 43), Caller()
+        if path == "/api/crew/priced":  # there must be prices to price by
+            caller.send("PUT", "/api/crew/prices", self.good("/api/crew/prices"))
         first = caller.send(method, address, good)
         self.assertIn(first.status_code, (200, 204, 401, 409), first.content[:300])
         codes: dict[int, int] = {}
