@@ -162,6 +162,14 @@ class BaseTest(unittest.TestCase):
             found = "gap" if gaps else "fails" if max(check.use for check in checks) > 1 else "passes"
             self.assertEqual(found, expected)
 
+    def test_anchors_are_asked_of_slabs_alone(self) -> None:
+        """A base on a pier is cast in or bolted down as its maker rates it: the rating of its moment is all that is asked."""
+        for kind, asked in (("base on slab", True), ("base on pier", False)):
+            plan = on(kind, foot_detail=FootDetail(upright=Upright(by="rated base", moment_n_m=9000.0), edge_m=0.3))
+            names = {one.name for one in (*plan.checks, *plan.not_covered)}
+            self.assertIn("Base holds upright", names, kind)
+            self.assertEqual("Anchors hold" in names, asked, kind)
+
     def test_edge_of_the_slab(self) -> None:
         plan = on("base on slab", foot_detail=FootDetail(upright=RATED, edge_m=0.08, edge_least_m=0.1))
         self.assertTrue(any(c.name == "Far enough from the slab's edge" and c.use > 1 for c in plan.checks))
