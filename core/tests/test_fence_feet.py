@@ -166,7 +166,7 @@ class BaseTest(unittest.TestCase):
         """A base on a pier is cast in or bolted down as its maker rates it: the rating of its moment is all that is asked."""
         for kind, asked in (("base on slab", True), ("base on pier", False)):
             plan = on(kind, foot_detail=FootDetail(upright=Upright(by="rated base", moment_n_m=9000.0), edge_m=0.3))
-            names = {one.name for one in (*plan.checks, *plan.not_covered)}
+            names = {one.name for one in plan.checks} | {one.name for one in plan.not_covered}
             self.assertIn("Base holds upright", names, kind)
             self.assertEqual("Anchors hold" in names, asked, kind)
 

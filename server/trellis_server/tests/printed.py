@@ -2,6 +2,7 @@
 
 import io
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from pypdf import PdfReader
@@ -10,6 +11,7 @@ from reportlab.pdfbase import pdfmetrics
 from trellis_server.documents.pdf import BOLD, REGULAR
 
 
+@lru_cache(maxsize=16)
 def text_of(content: bytes) -> str:
     """All that a PDF says, page after page."""
     return "\n".join(page.extract_text() for page in PdfReader(io.BytesIO(content)).pages)

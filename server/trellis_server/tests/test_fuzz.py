@@ -14,7 +14,7 @@ from unittest import mock
 from django.test import TestCase, override_settings, tag
 from steady.structures.fence.spec.feet import FootKind
 from steady.structures.fence.spec.fence import Infill
-from tests.lane import many
+from tests.lane import dear
 
 from trellis_server.models import Crew, Invitation
 from trellis_server.services import apart
@@ -22,7 +22,7 @@ from trellis_server.services.people import digest
 from trellis_server.tests.make import Caller, person, small_job
 from trellis_server.tests.published import schema
 
-BODIES = many(60)
+BODIES = dear(60)
 HANDLE = {
     "id": "windbreak/post/start+1",
     "field": "locks/+",
@@ -346,7 +346,7 @@ HANDLE = {
 @tag("slow")
 class FuzzTest(Fed):
     def test_enough_bodies_in_all(self) -> None:
-        self.assertGreaterEqual(len(fed_ones()) * BODIES, many(3_500))
+        self.assertGreaterEqual(len(fed_ones()) * BODIES, dear(3_500))
 
     def test_every_other_endpoint_from_the_first(self) -> None:
         self.all_of(fed_ones()[::2])

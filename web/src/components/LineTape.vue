@@ -66,6 +66,7 @@ const readings = computed(() =>
       <path
         v-for="item in sheet.posts"
         :key="item.id"
+        v-memo="[X(item.station_m), top, item.id === selected]"
         :d="`M${X(item.station_m) - 5} ${top + TAPE}h10l-5 -9z`"
         :class="{ on: item.id === selected }"
         @click="emit('select', item.id)"
@@ -73,6 +74,7 @@ const readings = computed(() =>
       <text
         v-for="label in readings"
         :key="label.id"
+        v-memo="[label.x, label.y, label.text, label.id === selected]"
         :x="label.x"
         :y="label.y"
         text-anchor="middle"

@@ -3,8 +3,10 @@ import { useElementSize, useEventListener, useScroll } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import type { Handle, Sheet, View } from '@/api/types'
 import CanvasScale from '@/components/canvas/CanvasScale.vue'
+import GridPointer from '@/components/canvas/GridPointer.vue'
 import GridRulers from '@/components/canvas/GridRulers.vue'
 import PickedOnLine from '@/components/canvas/PickedOnLine.vue'
+import PulledTo from '@/components/canvas/PulledTo.vue'
 import TapePointer from '@/components/canvas/TapePointer.vue'
 import LengthField from '@/components/LengthField.vue'
 import LineTape from '@/components/LineTape.vue'
@@ -27,7 +29,7 @@ import {
   type Pane,
   type Viewport,
 } from '@/logic/panes'
-import { showDistance, showLength, type Tape } from '@/logic/units'
+import { type Tape } from '@/logic/units'
 import { titleOf, wordsOf } from '@/logic/words'
 
 /** Every view that a sheet names: along a line under each other, or on a grid beside each other. */
@@ -87,14 +89,25 @@ const X = (x: number) => main.value!.x0 + x * main.value!.sx
 const Y = (y: number) => main.value!.y0 + y * main.value!.sy
 
 const axisOf = (handle: Handle) => (handle.axis === 'y' ? 'y' : 'x')
-const { held, take, drag, drop, cancel } = usePull({
+const {
+  held,
+  at: pulled,
+  take,
+  drag,
+  drop,
+  cancel,
+  shifted,
+} = usePull({
   svg,
   tape: () => props.tape,
   along: (handle, x, y) =>
     axisOf(handle) === 'x' ? (x - main.value!.x0) / main.value!.sx : (y - main.value!.y0) / main.value!.sy,
   most: (handle) => (handle.axis === 'line' ? props.sheet.line_m + 30 : Infinity),
   least: (handle) => (handle.axis === 'line' ? 0 : -Infinity),
-  start: () => (kept.value = { line: line.value, grid: laid.value }),
+  start: () => {
+    kept.value = { line: line.value, grid: laid.value }
+    named.value = null
+  },
   end: () => (kept.value = null),
   drag: (handle, to) => emit('drag', handle, to),
   drop: (handle, to) => emit('drop', handle, to),
@@ -176,13 +189,19 @@ const words = computed(() => {
     : []
   return wordsOf(panes.value, [...string, ...numbers.value.map(boxOf)])
 })
+useEventListener('resize', shifted)
+useEventListener('scroll', shifted, { capture: true, passive: true })
 const hover = ref<number | null>(null)
+/** Asked by whoever draws it alone: it changes with every move. */
+const pulledTo = () => pulled.value
+const under = () => (held.value ? pulled.value : hover.value)
 const { named, name, thingAt } = useNamed(
   () => props.sheet,
   () => views.value,
   () => !!held.value,
 )
 function point(event: PointerEvent): void {
+  if (held.value) return drag(event)
   const rect = svg.value!.getBoundingClientRect()
   name(event, rect)
   if (line.value) {
@@ -195,9 +214,7 @@ function point(event: PointerEvent): void {
       dx: panning.value.dx + event.clientX - panning.value.x,
       dy: panning.value.dy + event.clientY - panning.value.y,
     }
-    return
   }
-  drag(event)
 }
 const panning = ref<{ x: number; y: number; dx: number; dy: number } | null>(null)
 function pan(event: PointerEvent): void {
@@ -312,17 +329,11 @@ function reread(value: number | null): void {
           :sx="line.above.sx"
           @select="emit('select', $event)"
         />
-        <TapePointer
-          :at="held ? held.at : hover"
-          :tape="tape"
-          :top="line.tapeTop"
-          :wide="wide"
-          :x0="line.pad"
-          :sx="line.above.sx"
-        />
+        <TapePointer :under="under" :tape="tape" :top="line.tapeTop" :wide="wide" :x0="line.pad" :sx="line.above.sx" />
         <text
           v-for="label in numbers"
           :key="'n' + label.id"
+          v-memo="[label.x, label.y, label.text, label.id === selected]"
           :x="label.x"
           :y="label.y"
           text-anchor="middle"
@@ -371,19 +382,15 @@ function reread(value: number | null): void {
             <title>pull it {{ axisOf(item.handle) === 'x' ? 'along' : 'in or out' }}</title>
           </rect>
         </g>
-        <g v-if="held" class="pointer">
-          <path
-            :d="
-              axisOf(held.handle) === 'x' ? `M${X(held.at)} ${RULE}V${ruleBottom}` : `M${RULE} ${Y(held.at)}H${width}`
-            "
-          />
-          <text
-            :x="axisOf(held.handle) === 'x' ? X(held.at) + 5 : RULE + 14"
-            :y="axisOf(held.handle) === 'x' ? RULE + 16 : Y(held.at) - 5"
-          >
-            {{ showDistance(held.at, tape) }}
-          </text>
-        </g>
+        <GridPointer
+          v-if="held && main"
+          :pane="main"
+          :axis="axisOf(held.handle)"
+          :under="pulledTo"
+          :wide="width"
+          :bottom="ruleBottom"
+          :tape="tape"
+        />
         <path
           v-if="at.zoom === 1 && panes.length > 1"
           :d="laid.split.beside ? `M${laid.split.at} ${RULE}V${height}` : `M0 ${laid.split.at}H${width}`"
@@ -424,7 +431,7 @@ function reread(value: number | null): void {
         @zoom="zoom"
       />
     </Teleport>
-    <p v-if="held" class="visually-hidden" role="status">{{ showLength(held.at, tape) }}</p>
+    <PulledTo v-if="held" :under="pulledTo" :tape="tape" />
   </div>
 </template>
 
@@ -478,17 +485,6 @@ function reread(value: number | null): void {
 .number.on {
   font-weight: 600;
   fill: var(--chalk);
-}
-.pointer path {
-  stroke: var(--chalk);
-  stroke-dasharray: 4 3;
-}
-.pointer text {
-  font-size: 13px;
-  font-weight: 600;
-  fill: var(--chalk);
-  stroke: var(--paper);
-  stroke-width: 4px;
 }
 .barred rect {
   fill: url(#over);

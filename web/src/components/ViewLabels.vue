@@ -10,6 +10,7 @@ defineProps<{ labels: Placed[] }>()
     <text
       v-for="(label, index) in labels"
       :key="index"
+      v-memo="[label.x, label.y, label.text, label.layer, label.id]"
       :x="label.x"
       :y="label.y"
       :class="['t', label.layer]"

@@ -80,6 +80,16 @@ const shown = computed(() => {
   })
 })
 const drawn = computed(() => shown.value.filter((shape) => shape.kind !== 'text').map(drawnOf.value))
+/** A name for each: where one more board comes in, those behind it stay what they are and are not made anew. */
+const keys = computed(() => {
+  const before = new Map<string, number>()
+  return drawn.value.map(({ id, layer }) => {
+    const name = id + layer
+    const count = before.get(name) ?? 0
+    before.set(name, count + 1)
+    return count ? `${name} ${count}` : name
+  })
+})
 const labels = computed(() => (props.texts ? place(labelsOf({ ...props.view, shapes: shown.value }, X, Y)) : []))
 </script>
 
@@ -87,7 +97,7 @@ const labels = computed(() => (props.texts ? place(labelsOf({ ...props.view, sha
   <g class="shapes">
     <path
       v-for="(shape, index) in drawn"
-      :key="shape.id + shape.layer + index"
+      :key="keys[index]"
       v-memo="[shape, shape.about === selected || shape.id === selected, shape.id === hover, grabs.has(shape.about)]"
       :d="shape.d"
       :class="[

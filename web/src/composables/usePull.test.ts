@@ -81,3 +81,37 @@ describe('pulling a handle', () => {
     expect(held.value).toBeNull()
   })
 })
+
+describe('the drawing under a pull', () => {
+  it('is asked once where it stands, and again when it is scrolled', () => {
+    let asked = 0
+    let left = 10
+    const svg = ref({
+      getBoundingClientRect: () => ({ left, top: 0, asked: ++asked }),
+      setPointerCapture: () => undefined,
+    } as unknown as SVGSVGElement)
+    const told: number[] = []
+    const nothing = () => undefined
+    const { take, drag, shifted, held } = usePull({
+      svg,
+      tape: () => tape,
+      along: (_, x) => x / 100,
+      least: () => 0,
+      most: () => 9,
+      start: nothing,
+      end: nothing,
+      drag: (_, to) => told.push(to),
+      drop: nothing,
+      cancel: nothing,
+    })
+    take(handle, event(210))
+    const first = held.value
+    for (let x = 211; x < 310; x++) drag(event(x))
+    expect([asked, held.value === first]).toEqual([1, true])
+    const before = told.at(-1)!
+    left = -40 // scrolled half a metre to the left: under the same pointer lies half a metre more
+    shifted()
+    drag(event(309))
+    expect(told.at(-1)! - before).toBeCloseTo(0.5, 2)
+  })
+})

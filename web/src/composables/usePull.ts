@@ -1,10 +1,12 @@
-import { ref, type Ref } from 'vue'
+import { ref, shallowRef, type Ref } from 'vue'
 import type { Handle } from '@/api/types'
 import { toMark, type Tape } from '@/logic/units'
 
-interface Pulled {
+interface Held {
   handle: Handle
-  at: number
+  /** Where the drawing stood in the window when it was taken: to ask for that at every move would lay the page out anew. */
+  paper: DOMRect
+  /** From where it was taken to its middle (m). */
   offset: number
 }
 interface Pull {
@@ -21,32 +23,42 @@ interface Pull {
   cancel: () => void
 }
 
-/** Pulling a handle about a drawing, by the finest mark of the crew's tape. */
+/**
+ * Pulling a handle about a drawing, by the finest mark of the crew's tape.
+ *
+ * `held` stays the same all through a pull; `at`, where it is by now, changes with every move: whoever draws only what is held
+ * is not drawn again by it.
+ */
 export function usePull(pull: Pull) {
-  const held = ref<Pulled | null>(null)
+  const held = shallowRef<Held | null>(null)
+  const at = ref(0)
   let moved = false
 
-  function place(event: PointerEvent, handle: Handle): number {
-    const rect = pull.svg.value!.getBoundingClientRect()
-    return pull.along(handle, event.clientX - rect.left, event.clientY - rect.top)
-  }
+  const place = (event: PointerEvent, handle: Handle, paper: DOMRect): number =>
+    pull.along(handle, event.clientX - paper.left, event.clientY - paper.top)
   function take(handle: Handle, event: PointerEvent): void {
     if (event.button !== 0) return
     event.preventDefault()
     event.stopPropagation()
-    held.value = { handle, at: handle.station_m, offset: handle.station_m - place(event, handle) }
+    const paper = pull.svg.value!.getBoundingClientRect()
+    at.value = handle.station_m
+    held.value = { handle, paper, offset: handle.station_m - place(event, handle, paper) }
     pull.start()
     pull.svg.value?.setPointerCapture(event.pointerId)
   }
   function drag(event: PointerEvent): void {
     if (!held.value) return
-    const { handle, offset } = held.value
-    const to = toMark(place(event, handle) + offset, pull.tape())
-    const at = Math.min(Math.max(pull.least(handle), to), pull.most(handle))
-    if (Math.abs(at - held.value.at) < 1e-6) return
+    const { handle, offset, paper } = held.value
+    const to = toMark(place(event, handle, paper) + offset, pull.tape())
+    const now = Math.min(Math.max(pull.least(handle), to), pull.most(handle))
+    if (Math.abs(now - at.value) < 1e-6) return
     moved = true
-    held.value = { ...held.value, at }
-    pull.drag(handle, at)
+    at.value = now
+    pull.drag(handle, now)
+  }
+  /** The drawing was scrolled or the window changed: it stands elsewhere by now. */
+  function shifted(): void {
+    if (held.value) held.value = { ...held.value, paper: pull.svg.value!.getBoundingClientRect() }
   }
   function letGo(): void {
     held.value = null
@@ -55,15 +67,15 @@ export function usePull(pull: Pull) {
   }
   function drop(): void {
     if (!held.value) return
-    const { handle, at } = held.value
+    const { handle } = held.value
     const did = moved
     letGo()
-    if (did) pull.drop(handle, at)
+    if (did) pull.drop(handle, at.value)
   }
   function cancel(): void {
     if (!held.value) return
     letGo()
     pull.cancel()
   }
-  return { held, take, drag, drop, cancel }
+  return { held, at, take, drag, drop, cancel, shifted }
 }

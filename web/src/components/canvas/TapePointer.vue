@@ -5,14 +5,16 @@ import { showDistance, type Tape } from '@/logic/units'
 
 /** Where the pointer is on a line's tape: drawn by itself, so that the tape under it is not drawn again as it moves. */
 const props = defineProps<{
-  at: number | null /** station under the pointer */
+  under: () =>
+    number | null /** station under the pointer; asked here, so that nothing else is drawn again as it moves */
   tape: Tape
   top: number /** pixels from the paper's top */
   wide: number
   x0: number /** pixel of the line's start */
   sx: number /** pixels a metre */
 }>()
-const x = computed(() => props.x0 + (props.at ?? 0) * props.sx)
+const at = computed(() => props.under())
+const x = computed(() => props.x0 + (at.value ?? 0) * props.sx)
 const right = computed(() => x.value > props.wide - 70)
 </script>
 
