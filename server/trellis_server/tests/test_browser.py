@@ -96,6 +96,32 @@ class JobTest(SignedIn):
         page.keyboard.press("Escape")
         self.eventually(lambda: marks.all_text_contents() != before)
 
+    def test_shapes_behind_one_that_comes_or_goes_stay_what_they_are(self) -> None:
+        """A pull changes how many boards its bays have: what is drawn after them is neither taken out nor made anew."""
+        page = self.page
+        self.sheet()
+        post = page.locator('.canvas path.post[data-id="windbreak/post/start+3"]').last
+        box = post.bounding_box()
+        assert box
+        x, y = box["x"] + box["width"] / 2, box["y"] + 20
+        shapes = page.locator(".canvas .shapes path")
+        drawn = post.get_attribute("d")
+        count = page.evaluate(
+            """() => { const all = [...document.querySelectorAll(".canvas .shapes path")]
+                all.forEach((at) => (at.was = 1)); return all.length }"""
+        )
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x - 30, y, steps=10)
+        self.eventually(lambda: post.get_attribute("d") != drawn)
+        page.wait_for_timeout(400)
+        kept = page.evaluate(
+            "() => [...document.querySelectorAll('.canvas .shapes path')].filter((at) => at.was).length"
+        )
+        page.keyboard.press("Escape")
+        self.assertGreater(count, 100)
+        self.assertGreater(kept, 0.9 * max(count, shapes.count()))
+
     def test_while_a_post_is_pulled_its_numbers_are_all_of_one_calculation(self) -> None:
         page = self.page
         self.sheet()
