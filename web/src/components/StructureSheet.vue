@@ -189,6 +189,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
           @cancel="moving = null"
         />
         <TablesDrawer
+          :class="{ pulling: settled && sheet !== settled }"
           :sheet="settled ?? sheet"
           :structure="structure"
           :kind="kind"

@@ -196,6 +196,10 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
+/* Of the calculation before: the drawing alone follows the hand. */
+.pulling > .panel {
+  opacity: 0.45;
+}
 .side h3 {
   margin: 8px 0 2px;
   font-size: 13px;

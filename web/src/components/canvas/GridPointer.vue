@@ -20,7 +20,7 @@ const y = computed(() => props.pane.y0 - at.value * props.pane.sy)
 <template>
   <g class="pointer">
     <path :d="axis === 'x' ? `M${x} ${RULE}V${bottom}` : `M${RULE} ${y}H${wide}`" />
-    <text :x="axis === 'x' ? x + 5 : RULE + 14" :y="axis === 'x' ? RULE + 16 : y - 5">{{
+    <text :x="axis === 'x' ? x + 5 : RULE + 14" :y="axis === 'x' ? bottom - 8 : y - 5">{{
       showDistance(at, tape)
     }}</text>
   </g>
