@@ -16,7 +16,7 @@ from dataclasses import dataclass
 from functools import partial
 from pathlib import Path
 
-from tests.loads import loads
+from tests.loads import forget, loads
 
 MARK = "__reached__"
 BLOCKS = ("body", "orelse", "finalbody")
@@ -69,14 +69,12 @@ def _starts(one: ast.stmt) -> int:
 
 
 def watch(places: Sequence[tuple[str, int]], kept: Path) -> None:
-    """From here on every test writes which of these places it reaches: a file below the core, and a line.
-
-    To be called before anything of the core is loaded.
-    """
+    """From here on every test writes which of these places it reaches: a file below the core, and a line."""
     lines: dict[str, dict[int, int]] = {}
     for number, (name, line) in enumerate(places):
         lines.setdefault(name, {}).setdefault(line, number)
     here: set[int] = set()
+    forget()  # this package has loaded the core already: it is loaded anew, with its marks
     loads({name: partial(marked, lines=of) for name, of in lines.items()}, **{MARK: here.add})
     run = unittest.TestCase.run
 

@@ -1,5 +1,7 @@
 """Marks tell which lines a test reaches, as a trace of every line tells it, and change nothing of what is reckoned."""
 
+import json
+import os
 import subprocess
 import sys
 import tempfile
@@ -9,6 +11,8 @@ from collections.abc import Callable
 from pathlib import Path
 from types import FrameType
 from typing import Any
+
+from django.test import tag
 
 from tests.loads import CORE
 from tests.reach import MARK, marked, passed
@@ -146,6 +150,29 @@ print(place.line, noticed(Fault(place, ({test!r},)))[1])
 """
 
 
+@tag("slow")
+class WatchedRunTest(unittest.TestCase):
+    def test_a_run_tells_which_of_its_tests_reach_a_place(self) -> None:
+        text = (CORE / "steady/layout/bays.py").read_text().splitlines()
+        line = next(k for k, row in enumerate(text, start=1) if row.strip() == "return 0, 0.0")
+        with tempfile.TemporaryDirectory() as folder:
+            (Path(folder) / "drawn.json").write_text(json.dumps([["steady/layout/bays.py", "x", 0, line]]))
+            program = Path(folder) / "program.py"
+            program.write_text("import sys, unittest\nunittest.main(module=None, argv=['x', *sys.argv[1:]])\n")
+            script = [sys.executable, "-m", "tests.reach", folder, str(program), "tests.test_bays.EqualBaysTest"]
+            ran = subprocess.run(
+                script, cwd=CORE, env={**os.environ, "PYTHONPATH": str(CORE)}, capture_output=True, timeout=300
+            )
+            self.assertEqual(ran.returncode, 0, ran.stderr[-800:])
+            rows = passed(Path(folder) / "reached")
+        reach = {row.test.split(".", 2)[2] for row in rows if row.lines}
+        # A run of no length at all is asked of one test alone.
+        self.assertIn("EqualBaysTest.test_worked_cases", reach)
+        self.assertNotIn("EqualBaysTest.test_what_cannot_be_is_refused", reach)
+        self.assertGreater(len(rows), len(reach))
+
+
+@tag("slow")
 class FaultTest(unittest.TestCase):
     def test_a_fault_is_noticed_by_whoever_looks_there_and_stands_in_no_file(self) -> None:
         text = (CORE / "steady/layout/bays.py").read_text()
