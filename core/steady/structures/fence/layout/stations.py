@@ -63,9 +63,10 @@ class Bay:
         """Rise over level of the infill: the ground's between its two posts, 0 where it is stepped."""
         if self.level_m is not None:
             return 0.0
+        width_m = self.width_m
         if self.line_m is not None:
-            return (self.line_m[1] - self.line_m[0]) / self.width_m
-        return (self.end.ground_m - self.start.ground_m) / self.width_m if self.width_m > 0 else 0.0
+            return (self.line_m[1] - self.line_m[0]) / width_m
+        return (self.end.ground_m - self.start.ground_m) / width_m if width_m > 0 else 0.0
 
     def foot_m(self, gap_m: float, station_m: float) -> float:
         """Height of the infill's bottom at a station; `gap_m`: above the ground at raked posts."""
