@@ -32,7 +32,7 @@ async function send(text: string): Promise<void> {
     <h2>To the merchant</h2>
     <template v-if="message">
       <pre class="message" tabindex="0" aria-label="Message to the merchant">{{ message }}</pre>
-      <p>
+      <p class="acts">
         <button class="plain" @click="copy(message)">{{ copied ? 'Copied' : 'Copy as a text message' }}</button>
         <button class="plain" @click="send(message)">Send it</button>
       </p>
@@ -46,6 +46,12 @@ async function send(text: string): Promise<void> {
 </template>
 
 <style scoped>
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px;
+}
 .message {
   background: var(--paper);
   border: 1px solid var(--line);

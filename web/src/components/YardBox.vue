@@ -141,6 +141,9 @@ input {
   padding-left: 18px;
 }
 .acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
   margin: 0;
 }
 </style>

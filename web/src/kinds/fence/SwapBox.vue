@@ -85,7 +85,7 @@ function take(): void {
         Price {{ change(found.price, 2) }}.
       </p>
       <p v-for="text in found.conflicts" :key="text" class="fault small">{{ text }}</p>
-      <p>
+      <p class="row">
         <button class="plain" @click="take">Take it into the plan</button>
         <span class="small quiet">The look is then shown and approved again.</span>
       </p>
@@ -96,6 +96,7 @@ function take(): void {
 <style scoped>
 .row {
   display: flex;
+  align-items: center;
   gap: 14px;
   flex-wrap: wrap;
 }
