@@ -141,13 +141,13 @@ def in_turn(tests: Sequence[Passed]) -> list[Passed]:
     return [*soon, *later][: max(1, bisect_right(ends, MOST_S))]
 
 
-def noticed(fault: Fault) -> tuple[Fault, bool, str]:
+def noticed(fault: Fault) -> tuple[bool, str]:
     """Whether a test fails on it, and what it makes of its line. In a process of its own: what it loads is faulty."""
     place = fault.place
     before = (CORE / place.file).read_text()
     after = mutate_code(before, get_operator(place.operator)(), place.occurrence)
     if after is None:
-        return fault, True, "no fault was made"
+        return True, "no fault was made"
     with open(os.devnull, "w") as nowhere, redirect_stdout(nowhere), redirect_stderr(nowhere):
         # A fault that never ends fails the test that meets it, and each that would go on after it.
         signal.signal(signal.SIGALRM, _too_long)
@@ -156,9 +156,10 @@ def noticed(fault: Fault) -> tuple[Fault, bool, str]:
         loads({place.file: lambda _: after})
         tests = unittest.defaultTestLoader.loadTestsFromNames(fault.tests)
         failed = not unittest.TextTestRunner(nowhere, failfast=True).run(tests).wasSuccessful()
+        signal.setitimer(signal.ITIMER_REAL, 0)
     was, now = before.splitlines(), after.splitlines()
     at = next((k for k, (a, b) in enumerate(zip(was, now, strict=False)) if a != b), place.line - 1)
-    return fault, failed, f"{was[at].strip()}  →  {now[at].strip()}"
+    return failed, f"{was[at].strip()}  →  {now[at].strip()}"
 
 
 def _too_long(signum: int, frame: object) -> None:
@@ -171,7 +172,12 @@ def run(faults: Sequence[Fault], workers: int) -> list[tuple[Fault, bool, str]]:
         importlib.import_module(name)
     made = []
     with multiprocessing.get_context("fork").Pool(workers, maxtasksperchild=1) as pool:
-        for fault, failed, what in pool.imap(noticed, faults):
+        answers = [pool.apply_async(noticed, (fault,)) for fault in faults]
+        for fault, answer in zip(faults, answers, strict=True):
+            try:
+                failed, what = answer.get(PATIENCE_S + 60)
+            except multiprocessing.TimeoutError:  # no answer ever comes of a process that died
+                failed, what = True, "its process died"
             told = "." if failed else f"\nsurvived: {fault.place.file}:{fault.place.line}: {what}\n"
             print(told, flush=True, end="")
             made.append((fault, failed, what))

@@ -146,7 +146,7 @@ class MarksTest(unittest.TestCase):
 TRIED = """
 from tests.mutate import Fault, noticed, places
 place = next(one for one in places("steady/layout/bays.py") if one.operator.endswith("Sub_Add"))
-print(place.line, noticed(Fault(place, ({test!r},)))[1])
+print(place.line, noticed(Fault(place, ({test!r},)))[0])
 """
 
 

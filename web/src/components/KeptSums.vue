@@ -42,15 +42,14 @@ const named = (kept: KeptSum): Line => ({
   says: '',
   fails: false,
 })
-const { found: lines, look } = useAnswer<Line[]>(
-  () =>
-    Promise.all(
-      (store.document?.sums ?? []).map((kept) =>
-        reckoned(kept).catch((error: Error) => ({ ...named(kept), says: error.message })),
-      ),
-    ),
-  [],
-)
+/** One after another: a job with many sums does not ask for all of them at once. */
+async function inOrder(): Promise<Line[]> {
+  const made: Line[] = []
+  for (const kept of store.document?.sums ?? [])
+    made.push(await reckoned(kept).catch((error: Error) => ({ ...named(kept), says: error.message })))
+  return made
+}
+const { found: lines, look } = useAnswer(inOrder, [])
 watch(
   () => store.document?.sums,
   () => void look(),

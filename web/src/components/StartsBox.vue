@@ -48,8 +48,8 @@ let asked = 0
 async function load(): Promise<void> {
   // What comes late of another structure, or of this one as it was, is not this one's to take.
   const mine = ++asked
+  const of = store.document
   busy.value = true
-  stale.value = false
   fault.value = ''
   try {
     const school = store.document?.school ?? 'us'
@@ -63,6 +63,8 @@ async function load(): Promise<void> {
         if (start && mine === asked) found.value = { ...found.value, [which]: start }
       }),
     )
+    // What was typed meanwhile is not in them.
+    if (mine === asked) stale.value = store.document !== of
   } catch (error) {
     if (mine === asked) fault.value = error instanceof Refused ? error.message : 'This did not work'
   } finally {

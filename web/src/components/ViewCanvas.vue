@@ -189,7 +189,7 @@ const words = computed(() => {
     : []
   return wordsOf(panes.value, [...string, ...numbers.value.map(boxOf)])
 })
-useEventListener('resize', shifted)
+watch([width, height], shifted)
 useEventListener('scroll', shifted, { capture: true, passive: true })
 const hover = ref<number | null>(null)
 /** Asked by whoever draws it alone: it changes with every move. */

@@ -2,8 +2,9 @@ import { onScopeDispose, ref, shallowRef } from 'vue'
 import { latest } from '@/logic/turns'
 
 /**
- * What the server answers to a question that is asked again as its subject changes. The newest question's answer is shown;
- * one that comes late of an earlier question, of what has been cleared since, or of a page that is left is passed over.
+ * What the server answers to a question that is asked again as its subject changes. The newest question's answer is
+ * shown; one that comes late of an earlier question, of what has been cleared since, or of a page that is left is
+ * passed over.
  *
  * `nothing`: what stands while nothing is known, also after a question that failed.
  */

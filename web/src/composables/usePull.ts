@@ -4,7 +4,7 @@ import { toMark, type Tape } from '@/logic/units'
 
 interface Held {
   handle: Handle
-  /** Where the drawing stood in the window when it was taken: to ask for that at every move would lay the page out anew. */
+  /** Where the drawing stands in the window: to ask for that at every move would lay the page out anew. */
   paper: DOMRect
   /** From where it was taken to its middle (m). */
   offset: number
@@ -26,8 +26,8 @@ interface Pull {
 /**
  * Pulling a handle about a drawing, by the finest mark of the crew's tape.
  *
- * `held` stays the same all through a pull; `at`, where it is by now, changes with every move: whoever draws only what is held
- * is not drawn again by it.
+ * `held` stays the same while the drawing stays where it is; `at`, where it is by now, changes with every move: whoever
+ * draws only what is held is not drawn again by it.
  */
 export function usePull(pull: Pull) {
   const held = shallowRef<Held | null>(null)
