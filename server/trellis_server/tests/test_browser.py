@@ -122,6 +122,25 @@ class JobTest(SignedIn):
         self.assertGreater(count, 100)
         self.assertGreater(kept, 0.9 * max(count, shapes.count()))
 
+    def test_the_drawing_stays_under_the_hand_where_a_pull_is_refused(self) -> None:
+        """A post pulled into a water main: what is told must not push the paper down under the finger."""
+        page = self.page
+        self.sheet()
+        paper = page.locator(".canvas")
+        post = page.locator('.canvas path.post[data-id="windbreak/post/gate-1-b+2"]').last
+        box, main = post.bounding_box(), page.locator(".canvas path.zone").last.bounding_box()
+        assert box and main
+        y = box["y"] + 20
+        stood = paper.bounding_box()
+        page.mouse.move(box["x"] + box["width"] / 2, y)
+        page.mouse.down()
+        page.mouse.move(main["x"] + main["width"] / 2, y, steps=6)
+        expect(page.get_by_text("stands in the water main band")).to_be_visible()
+        self.assertEqual(paper.bounding_box(), stood)
+        page.mouse.up()
+        self.saved()
+        self.eventually(lambda: paper.bounding_box() != stood)  # let go of, it makes room
+
     def test_while_a_post_is_pulled_its_numbers_are_all_of_one_calculation(self) -> None:
         page = self.page
         self.sheet()

@@ -52,6 +52,14 @@ watch(
 const hidden = ref<string[]>(['diagonal', 'diagonal-label'])
 watch(structure, () => (fault.value = ''))
 
+/** While something is pulled the drawing stays under the hand: what is told meanwhile lies over its buttons. */
+const told = ref<HTMLElement>()
+const room = ref('')
+watch(
+  () => !!moving.value,
+  (pulling) => (room.value = pulling ? `${told.value?.offsetHeight ?? 0}px` : ''),
+)
+
 /** Things that can be picked, in the order in which the keys walk over them. */
 const things = computed(() => {
   if (!sheet.value) return []
@@ -146,12 +154,14 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       </p>
       <p v-else-if="!sheet" class="empty" aria-busy="true">Calculating the first plan.</p>
       <template v-else>
-        <p v-if="problem" class="refused" role="alert">
-          {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
-        </p>
-        <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">
-          {{ text }} <button v-if="store.canUndo" class="link" @click="store.step('undo')">Undo</button>
-        </p>
+        <div ref="told" class="told" :style="{ height: room }">
+          <p v-if="problem" class="refused" role="alert">
+            {{ problem }} <button class="link" @click="store.step('undo')">Undo</button>
+          </p>
+          <p v-for="text in sheet.conflicts" :key="text" class="refused" role="alert">
+            {{ text }} <button v-if="store.canUndo" class="link" @click="store.step('undo')">Undo</button>
+          </p>
+        </div>
         <div class="bar no-print">
           <div id="scale" class="scale"></div>
           <div class="sights" role="group" aria-label="What is shown">
@@ -219,6 +229,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 </template>
 
 <style scoped>
+/* Layers of their own: a move over the drawing does not paint what stands beside it again. */
+.stage > :deep(aside),
+.drawer {
+  will-change: transform;
+}
 .stage {
   flex: 1;
   min-height: 0;
@@ -255,6 +270,11 @@ useEventListener('keydown', (event: KeyboardEvent) => {
 }
 .empty {
   padding: 40px;
+}
+.told {
+  flex: none;
+  position: relative;
+  z-index: 1;
 }
 .refused {
   margin: 0;

@@ -34,6 +34,7 @@ function server(): Call[] {
   return calls
 }
 const settled = () => new Promise((done) => setTimeout(done, 0))
+const asked = (calls: Call[], count: number) => vi.waitFor(() => expect(calls).toHaveLength(count))
 const job = (height: number) =>
   ({ name: 'a', structures: [{ name: 'Fence', spec: { id: 'f', height_m: height } }] }) as unknown as Job
 const sheetOf = (more: object = {}) =>
@@ -141,7 +142,7 @@ describe('a pull', () => {
     expect(page.sheet.value!.headline).toBe('fails')
     expect(page.sheet.value!.posts[0]!.hole).toBe("5'")
     page.moving.value = { handle, to_m: 1.2 }
-    await settled()
+    await asked(calls, 3)
     expect([calls[2]!.body.after, calls[2]!.body.document, calls[2]!.body.key]).toEqual([1, undefined, key])
   })
 
@@ -166,7 +167,7 @@ describe('a pull', () => {
     calls[1]!.answer({ held: true, number: 1, changes: { headline: 'one' } })
     await settled()
     page.moving.value = { handle, to_m: 1.2 }
-    await settled()
+    await asked(calls, 3)
     calls[2]!.answer({ held: false })
     await settled()
     expect(!!calls[3]!.body.document).toBe(true)
@@ -183,9 +184,37 @@ describe('a pull', () => {
     }
     expect(calls).toHaveLength(2)
     calls[1]!.answer({ held: true, number: 1, changes: {} })
-    await settled()
-    expect(calls).toHaveLength(3)
+    await asked(calls, 3)
     expect((calls[2]!.body.moving as Moving).to_m).toBe(1.4)
+  })
+
+  it('rests before it asks again, then asks for the place where it is by then', async () => {
+    const page = await pulled()
+    const began = performance.now()
+    calls[1]!.answer({ held: true, number: 1, changes: {} })
+    await settled()
+    page.moving.value = { handle, to_m: 1.2 }
+    await settled()
+    expect(calls).toHaveLength(2)
+    page.moving.value = { handle, to_m: 1.3 }
+    await asked(calls, 3)
+    expect(performance.now() - began).toBeGreaterThan(30)
+    expect((calls[2]!.body.moving as Moving).to_m).toBe(1.3)
+    calls[2]!.answer({ held: true, number: 2, changes: {} })
+    await new Promise((done) => setTimeout(done, 120))
+    expect(calls).toHaveLength(3)
+  })
+
+  it('is calculated whole at once where it is let go in that rest', async () => {
+    const page = await pulled()
+    calls[1]!.answer({ held: true, number: 1, changes: {} })
+    await settled()
+    page.moving.value = { handle, to_m: 1.2 }
+    await settled()
+    page.document.value = job(2)
+    page.moving.value = null
+    await settled()
+    expect(calls.slice(2).map((call) => [call.path, call.body.document])).toEqual([['/api/reckon/plan', job(2)]])
   })
 
   it('ends with its question when it is let go', async () => {

@@ -1,7 +1,8 @@
-import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
+import { nextTick, onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue'
 import { api, ask, Refused } from '@/api/client'
 import type { Handle, Job, Problem, Sheet } from '@/api/types'
 import { newId } from '@/logic/ids'
+import { rest, restAfter } from '@/logic/pace'
 import { withChanges } from '@/logic/pulled'
 
 /** A handle that is being pulled, and where it is now. */
@@ -34,6 +35,8 @@ export function useSheet(
   let again = false
   let gone = false
   let under: AbortController | null = null
+  /** When a pull may ask again (ms of the page's clock): its moves are drawn between its answers. */
+  let next = 0
 
   /** What the server holds of a pull: the document under a key, and which of its answers is shown. */
   let held: { job: Job; key: string; structure: string; number: number; shown: Sheet } | null = null
@@ -61,11 +64,16 @@ export function useSheet(
     }
     busy = true
     do {
+      const mine = (under = new AbortController())
+      if (moving.value) await rest(next - performance.now(), mine.signal)
+      if (gone) return
+      if (mine.signal.aborted) continue
       again = false
       const job = document.value
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
-      const mine = (under = new AbortController())
       const to = moving.value
+      const began = performance.now()
+      if (to) next = began + restAfter(0)
       try {
         const found = to
           ? await pulled(job, to, mine.signal)
@@ -80,6 +88,11 @@ export function useSheet(
         if (!to) settled.value = found
         problems.value = []
         failed.value = ''
+        if (to) {
+          const came = performance.now()
+          await nextTick()
+          next = began + restAfter(performance.now() - came)
+        }
       } catch (error) {
         if (mine.signal.aborted) continue
         const refused = error as Refused

@@ -177,10 +177,10 @@ class Command(BaseCommand):
         )
 
     def round_trip(self) -> None:
-        """A moment of a pull over real HTTP, and beside other people's searches."""
-        from trellis_server.tests.over_http import told  # the real server, as tests start it
+        """A moment of a pull over real HTTP, beside other people's searches, and what it takes of a page."""
+        from trellis_server.tests import in_browser, over_http  # the real server, as tests start it
 
-        for line in told():
+        for line in over_http.told() + in_browser.told():
             self.say(line)
 
     def shelf(self) -> None:
