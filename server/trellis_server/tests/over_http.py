@@ -77,7 +77,8 @@ class Line:
         """Looks for ways over and over; a question of its own each time."""
         line = http.client.HTTPConnection("127.0.0.1", self.port, timeout=120)
         while not until.is_set():
-            body = json.dumps({"document": self.document, "structure": "windbreak", "selected": ""})
+            asked = {**self.document, "name": f"search {self.searched}"}  # of the same job it would be told at once
+            body = json.dumps({"document": asked, "structure": "windbreak", "selected": ""})
             line.request("POST", "/api/reckon/options", body, self.headers)
             answer = line.getresponse()
             answer.read()

@@ -300,7 +300,15 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         expect(page.locator("figure").first).to_contain_text("strut squeezed 449 lb")
         page.get_by_role("button", name="Other designs beside it").click()
-        expect(page.locator(".checks table")).to_contain_text("strut near 45°")
+        beside = page.locator(".checks table tbody tr")
+        expect(page.locator(".checks table thead")).to_contain_text("strut near 45°")
+        force, angle, sag = (beside.nth(row).locator("td").all_inner_texts()[1:] for row in range(3))
+        # The leaf as it stands is told as its drawing tells it; no figure is finer than anybody measures.
+        self.assertEqual(force[0], "449 lb")
+        # A leaf that is taller than wide has no place for a strut as flat as 45°: it runs corner to corner.
+        self.assertEqual(angle[2], angle[1])
+        self.assertTrue(all(re.fullmatch(r"\d+°", text) for text in angle), angle)
+        self.assertTrue(all(re.fullmatch(r"0\.0*[1-9]\d? in", text) for text in sag), sag)
 
     def test_a_gate_says_what_is_missing_and_keeps_its_sag(self) -> None:
         page = self.page

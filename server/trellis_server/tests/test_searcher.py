@@ -8,6 +8,7 @@ import resource
 import signal
 import socket
 import time
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 from unittest.mock import patch
@@ -21,7 +22,7 @@ from steady.jobs.steps_up import steps_up
 
 from trellis_server.demo.jobs import larkspur_rise
 from trellis_server.demo.quillet import quillet_plots
-from trellis_server.searcher import ask, child
+from trellis_server.searcher import ask, child, remembered
 from trellis_server.searcher.ask import found, search
 from trellis_server.searcher.shared import shared_map
 from trellis_server.searcher.stopped import Stopped
@@ -63,6 +64,7 @@ def children() -> list[int]:
 class SearcherTest(TestCase):
     def setUp(self) -> None:
         self.job = larkspur_rise()
+        remembered.forget()
 
     def gone(self) -> None:
         for _ in range(200):
@@ -175,6 +177,53 @@ class SearcherTest(TestCase):
         self.assertIn("2,000 plans", looking.ceiling())
 
 
+class RememberedTest(TestCase):
+    """What was found once is told again without being looked for: in the same words, of the same job alone."""
+
+    def setUp(self) -> None:
+        remembered.forget()
+        self.addCleanup(remembered.forget)
+        self.job = larkspur_rise()
+
+    def again(self, *asked: Any, **more: Any) -> list[Any]:
+        """The same asked anew, of a job made anew, with nobody there to look for it."""
+        with patch.object(ask, "_pipe", side_effect=AssertionError("it was looked for again")):
+            return list(search(*asked, **more))
+
+    def test_the_same_is_told_at_once_and_what_changed_is_looked_for(self) -> None:
+        first = list(search("choices", self.job, "path-pergola"))
+        self.assertEqual(self.again("choices", larkspur_rise(), "path-pergola"), first)
+        for other in (replace(self.job, school="ca"), replace(self.job, name="another")):
+            with self.assertRaises(AssertionError):
+                self.again("choices", other, "path-pergola")
+        with self.assertRaises(AssertionError):
+            self.again("options", self.job, "path-pergola")
+
+    def test_whose_name_it_carries_and_which_way_it_is_belong_to_what_is_asked(self) -> None:
+        one = list(search("start", self.job, "windbreak", which="cheapest", name="", habit=None))
+        self.assertEqual(self.again("start", self.job, "windbreak", which="cheapest", name="", habit=None), one)
+        for more in ({"which": "as it is", "name": ""}, {"which": "cheapest", "name": "Ash"}):
+            with self.assertRaises(AssertionError):
+                self.again("start", self.job, "windbreak", habit=None, **more)
+
+    def test_what_did_not_come_to_its_end_is_looked_for_again(self) -> None:
+        lines = search("options", quillet_plots(), "goose-pen")
+        next(lines)
+        lines.close()
+        with self.assertRaises(AssertionError):
+            self.again("options", quillet_plots(), "goose-pen")
+
+    def test_no_more_is_kept_than_there_is_room_for_the_oldest_goes_first(self) -> None:
+        with patch.object(remembered, "MOST_BYTES", 10):
+            for k in range(4):
+                remembered.keep(bytes([k]), [b"1234"])
+            remembered.lines(bytes([2]))
+            remembered.keep(b"5", [b"1234"])
+            self.assertEqual([remembered.lines(bytes([k])) is None for k in range(4)], [True, True, False, True])
+            remembered.keep(b"big", [b"12345678901"])
+            self.assertIsNone(remembered.lines(b"big"))
+
+
 class LinesTest(TestCase):
     def lines(self, caller: Caller, what: str, body: dict[str, Any]) -> Any:
         return caller.client.post(
@@ -185,6 +234,7 @@ class LinesTest(TestCase):
         caller = Caller(person("ash"))
         body = {"document": documents.dump(larkspur_rise()), "structure": "path-pergola", "selected": ""}
         whole = caller.send("POST", "/api/reckon/choices", body).json()["choices"]
+        remembered.forget()
         answer = self.lines(caller, "choices", body)
         self.assertEqual(answer.headers["Content-Type"], "application/x-ndjson")
         rows: list[Any] = []

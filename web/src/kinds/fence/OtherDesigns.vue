@@ -50,14 +50,15 @@ watchDebounced(
   () => beside.value.length && void compare(),
   { debounce: 400 },
 )
-const fact = (at: Sheet | null, symbol: string) => {
-  const step = at?.details[0]?.facts.find((item) => item.symbol === symbol)
-  return step ? `${figure(step.value)} ${step.unit}` : ''
+/** As fine as anybody measures it: an angle to a degree, a sag to two digits, a force to three. */
+function read(symbol: string, value: number, unit: string): string {
+  if (unit === 'deg') return `${Math.round(value)}°`
+  return `${figure(Number(value.toPrecision(symbol === 'd' ? 2 : 3)))} ${unit}`
 }
-const last = (at: Sheet | null) => {
-  const sags = at?.details[0]?.facts.filter((item) => item.symbol === 'd') ?? []
-  const step = sags[sags.length - 1]
-  return step ? `${figure(step.value)} ${step.unit}` : ''
+/** The last fact of its first leaf that goes by this symbol. */
+const fact = (at: Sheet | null, symbol: string) => {
+  const step = at?.details[0]?.facts.filter((item) => item.symbol === symbol).at(-1)
+  return step ? read(symbol, step.value, step.unit) : ''
 }
 const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - a.use)[0] : undefined)
 </script>
@@ -82,7 +83,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
       </tr>
       <tr>
         <td>sag after years</td>
-        <td v-for="item in beside" :key="item.says">{{ last(item.sheet) }}</td>
+        <td v-for="item in beside" :key="item.says">{{ fact(item.sheet, 'd') }}</td>
       </tr>
       <tr>
         <td>works hardest</td>
