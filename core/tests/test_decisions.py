@@ -5,7 +5,8 @@ from dataclasses import replace
 
 from steady.errors import InputError
 from steady.jobs.buying import job_list
-from steady.jobs.decisions import Decision, carried_out, is_open, used_items
+from steady.jobs.carried_out import carried_out, used_items
+from steady.jobs.decisions import Decision
 from steady.jobs.document import Job
 
 from tests.test_buying import job
@@ -25,10 +26,6 @@ def decided(instead_of: str, takes: str) -> Job:
 
 
 class DecisionTest(unittest.TestCase):
-    def test_open_until_it_is_decided(self) -> None:
-        self.assertTrue(is_open(Decision(id="a", what="Which gate")))
-        self.assertFalse(is_open(Decision(id="a", what="Which gate", decided="the wide one")))
-
     def test_it_goes_for_all_alike_and_for_nothing_else(self) -> None:
         whole = decided("decking 5/4x6 pine", "decking 5/4x6 cedar")
         before, after = job_list(whole), job_list(carried_out(whole, "d1"))

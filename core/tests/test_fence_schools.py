@@ -42,6 +42,11 @@ class FenceSchoolsTest(unittest.TestCase):
         site = Site(**named)  # type: ignore[arg-type]
         return plan(at_home(line, school), site, RULEBOOKS[school], YardChoices(bag=start.bag), Tape("metric", 0.001))
 
+    def leaning(self, school: str, **where: object) -> float:
+        """How deep a post must be for a person who leans on it (m)."""
+        checks = [c for c in self.home(school, **where).checks if c.name == "Holds in the ground"]
+        return next(c.limit.value if c.limit.unit == "m" else math.nan for c in checks if c.case == "a person leaning")
+
     def test_planted_posts_hold_one_and_a_quarter_times_the_moment_about_their_pivot(self) -> None:
         """PD 6547 (from memory): G D d^3 / 10 against 1.25 H (e + d / sqrt 2), average ground G = 390."""
         found = self.home("uk")
@@ -61,6 +66,21 @@ class FenceSchoolsTest(unittest.TestCase):
         q, b, e = 9 * 30e3 * 0.3, 0.3, 1.25
         f = h / q
         self.assertAlmostEqual(d, 1.5 * b + f + math.sqrt(4 * h * (e + 1.5 * b + f / 2) / q), 9)
+
+    def test_clay_that_freezes_or_shrinks_holds_nothing_half_a_metre_down(self) -> None:
+        """Broms 1964a below half a metre [practice, medium] in place of 1.5 B = 0.45 m; sand is not asked."""
+        h, b, e = 1.5 * 500.0, 0.3, 1.25
+        q = 9 * 30e3 * b
+        f = h / q
+        deep_m = 0.5 + f + math.sqrt(4 * h * (e + 0.5 + f / 2) / q)
+        for where in ({"frost_m": 0.2}, {"clay_shrinks": True}):
+            for soil in ("stiff clay", "fill"):  # named, and known by what was measured alone
+                self.assertAlmostEqual(self.leaning("nz", soil=soil, cohesion_pa=60e3, **where), deep_m, 9)
+            for school in ("nz", "ca"):
+                sand = self.leaning(school, soil="medium sand")
+                self.assertEqual(self.leaning(school, soil="medium sand", **where), sand)
+                clay = self.leaning(school, soil="soft clay")
+                self.assertGreater(self.leaning(school, soil="soft clay", **where), clay)
 
     def test_a_fence_brought_home_is_of_timbers_on_sale_there(self) -> None:
         for school in ("us", "nz", "uk"):

@@ -44,7 +44,8 @@ class Site:
     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
-    undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
+    undrained shear strength as measured, 0: not; `clay_shrinks` whether the clay here comes away from a post in dry months;
+    `embedment_least_m` a local least depth, 0 for none; `notes` what the office
     said, and when; `things` what lies here whatever is built; `under` a photo
     or scan laid under the drawing.
     """
@@ -65,6 +66,7 @@ class Site:
     rain_snow_pa: Annotated[float, Ge(0), Le(5000)] = 0.0
     bearing_pa: Annotated[float, Ge(0), Le(2e6)] = 0.0
     cohesion_pa: Annotated[float, Ge(0), Le(5e5)] = 0.0
+    clay_shrinks: bool = False
     embedment_least_m: Annotated[float, Ge(0), Le(3.6)] = 0.0
     north_rad: Annotated[float, Ge(-6.2832), Le(6.2832)] = 0.0
     locate: Locate = Locate()

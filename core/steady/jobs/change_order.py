@@ -16,7 +16,6 @@ from steady.takeoff.bill import PieceRow
 from steady.values import value
 
 MOST_WORDS = 60
-TINY = 1e-9
 
 
 @value

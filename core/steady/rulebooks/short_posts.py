@@ -5,6 +5,7 @@ clay that or 1.5 widths, the greater.
 """
 
 import math
+from dataclasses import replace
 
 from steady.data.loader import Row, table
 from steady.errors import OutsideScope, TooDeep
@@ -18,7 +19,7 @@ FAR_M = 1000.0
 """A moment is a small force this far up."""
 LOOSE_TOP_M = 0.15
 """The top of the ground is loosened by digging [common practice]."""
-FROZEN_TOP_M = 0.5
+LOST_TOP_M = 0.5
 """Clay that freezes or shrinks does not count so far down [common practice, medium]."""
 
 
@@ -39,6 +40,11 @@ def _soil(row: Row) -> Soil:
         unit_weight_n_per_m3=row.number("weight_n_per_m3"),
         dead_top_m=LOOSE_TOP_M,
     )
+
+
+def over_the_year(soil: Soil, *, freezes: bool, shrinks: bool) -> Soil:
+    """The ground with what its top loses to frost or drought: clay alone comes away from a post."""
+    return replace(soil, dead_top_m=LOST_TOP_M) if soil.cohesion_pa > 0 and (freezes or shrinks) else soil
 
 
 def _known(soil: Soil) -> None:
@@ -88,7 +94,7 @@ def _top(width_m: float, soil: Soil) -> Step:
         formula="max(1.5 * b, t_0)",
         inputs=(("b", width_m, "m"), ("t_0", soil.dead_top_m, "m")),
         source="broms: 1964; high",
-        says="does not count: 1.5 widths, or the loosened or frozen top",
+        says="does not count: 1.5 widths, or the top that is loosened, freezes or shrinks",
     )
 
 

@@ -59,11 +59,6 @@ class Bent:
         return self.shear_n * (self.height_m - self.down_m)
 
     @property
-    def top_shear_n(self) -> float:
-        """In the joint above the brace."""
-        return self.shear_n * self.height_m / self.down_m - self.shear_n
-
-    @property
     def axial_n(self) -> float:
         """What overturning pulls the windward post up by, before any lift counts."""
         return self.push_n * self.height_m / self.span_m

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator
-from dataclasses import fields, is_dataclass
+from dataclasses import is_dataclass
 from types import NoneType, UnionType
 from typing import Annotated, Any, Literal, Union, get_args, get_origin, get_type_hints
 
@@ -177,9 +177,3 @@ def _limit(mark: object) -> Iterator[tuple[str, float]]:
         yield "most", float(mark.le if isinstance(mark, Le) else mark.lt)  # type: ignore[arg-type]
     elif isinstance(mark, MaxLen):
         yield "longest", float(mark.max_length)
-
-
-def paths_of(spec: type[Any], prefix: str = "") -> Iterator[str]:
-    """Every path of a spec's plain fields, for a test that forms name what is there."""
-    for f in fields(spec):
-        yield prefix + f.name

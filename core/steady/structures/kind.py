@@ -272,15 +272,6 @@ def changed(spec: Any, change: Change) -> Any:
     return replace(spec, **dict(change))
 
 
-def nothing_moves(spec: Any, handle: Handle, to_m: float) -> Any:
-    """For kinds without handles.
-
-    Raises:
-        InputError: Always.
-    """
-    raise InputError("handle", "Nothing of this can be moved on the drawing")
-
-
 def nothing_holds(spec: Any, thing: str, at_m: float = 0.0) -> Any:
     """For kinds without things to hold.
 

@@ -6,6 +6,7 @@ from steady.errors import OutsideScope
 from steady.ground.site import Site
 from steady.rulebooks.answers import Soil
 from steady.rulebooks.facets.ground import Ground
+from steady.rulebooks.short_posts import over_the_year
 
 
 def soil_of(site: Site, book: Ground) -> Soil:
@@ -22,4 +23,4 @@ def soil_of(site: Site, book: Ground) -> Soil:
         soil = Soil("measured", "clay as measured", 0.0, 0.0, "user: shear strength as measured")
     if site.cohesion_pa > 0:
         soil = replace(soil, cohesion_pa=site.cohesion_pa, friction_rad=0.0, source="user: shear strength as measured")
-    return soil
+    return over_the_year(soil, freezes=site.frost_m > 0, shrinks=site.clay_shrinks)

@@ -128,11 +128,6 @@ def _boards(given: Given) -> tuple[BoardToLine, ...]:
     )
 
 
-def _finished(given: Given) -> str:
-    """Lengths as they stand, without what is left on for cutting."""
-    return listed([board.length_m - given.length("allowance", 0.0) for board in _boards(given)])
-
-
 def _stock_lengths(given: Given) -> str:
     on_sale = given.lengths("stock") if given.raw.get("stock") else []
     picked = [post_to_buy_m(board.length_m, on_sale) for board in _boards(given)]

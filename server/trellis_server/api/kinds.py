@@ -6,7 +6,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router
 from steady.errors import InputError
 from steady.jobs.brought import Copied, bring, copied
-from steady.jobs.decisions import carried_out, used_items
+from steady.jobs.carried_out import carried_out, used_items
 from steady.jobs.document import AnySpec, at_its_field, find
 from steady.jobs.sketch import Sketch, sketch
 from steady.jobs.taken_in import TakenIn, take_in

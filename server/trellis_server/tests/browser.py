@@ -5,6 +5,7 @@ import shutil
 import threading
 import time
 from collections.abc import Sequence
+from multiprocessing.util import Finalize
 from pathlib import Path
 from typing import Any
 
@@ -68,10 +69,31 @@ class Counting(LiveServerTestCase.static_handler):  # type: ignore[misc]
                 Counting.under_way -= 1
 
 
+_running: tuple[Playwright, Browser] | None = None
+
+
+def a_browser() -> Browser:
+    """This process's browser: started once, and again where it died; each test opens a context of its own in it."""
+    global _running
+    if _running is not None and _running[1].is_connected():
+        return _running[1]
+    if not shutil.which(CHROMIUM):
+        raise RuntimeError(f"{CHROMIUM} is missing: apt-get install chromium-headless-shell")
+    if _running is None:
+        # Playwright's sync API keeps an event loop in this thread; Django then refuses the ORM here.
+        os.environ["DJANGO_ALLOW_ASYNC_UNSAFE"] = "true"
+        player = sync_playwright().start()
+        # A worker of the parallel run ends without what atexit would do.
+        Finalize(None, player.stop, exitpriority=1)
+    else:
+        player = _running[0]
+    _running = player, player.chromium.launch(executable_path=CHROMIUM, args=ARGS)
+    return _running[1]
+
+
 @tag("slow")
 class BrowserTestCase(LiveServerTestCase):
     static_handler = Counting
-    pw: Playwright
     browser: Browser
     page: Page
     context: BrowserContext
@@ -81,14 +103,7 @@ class BrowserTestCase(LiveServerTestCase):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
-        if not shutil.which(CHROMIUM):
-            raise RuntimeError(f"{CHROMIUM} is missing: apt-get install chromium-headless-shell")
-        # Playwright's sync API keeps an event loop in this thread; Django then refuses the ORM here.
-        cls.enterClassContext(_env("DJANGO_ALLOW_ASYNC_UNSAFE", "true"))
-        cls.pw = sync_playwright().start()
-        cls.addClassCleanup(cls.pw.stop)
-        cls.browser = cls.pw.chromium.launch(executable_path=CHROMIUM, args=ARGS)
-        cls.addClassCleanup(cls.browser.close)
+        cls.browser = a_browser()
 
     def setUp(self) -> None:
         self.offhost: list[str] = []
@@ -139,18 +154,3 @@ class BrowserTestCase(LiveServerTestCase):
             f"{v['id']} ({v['impact']}): {v['help']} @ {[n['target'] for n in v['nodes']][:3]}"
             for v in res["violations"]
         ]
-
-
-class _env:
-    def __init__(self, key: str, value: str) -> None:
-        self.key, self.value = key, value
-
-    def __enter__(self) -> None:
-        self.old = os.environ.get(self.key)
-        os.environ[self.key] = self.value
-
-    def __exit__(self, *exc: object) -> None:
-        if self.old is None:
-            os.environ.pop(self.key, None)
-        else:
-            os.environ[self.key] = self.old

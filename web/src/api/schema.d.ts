@@ -5071,6 +5071,7 @@ export interface components {
             /**
              * @default {
              *       "bearing_pa": 0,
+             *       "clay_shrinks": false,
              *       "cohesion_pa": 0,
              *       "crest_factor": 1,
              *       "edition": "ASCE 7-16",
@@ -9090,7 +9091,8 @@ export interface components {
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
          *     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
-         *     undrained shear strength as measured, 0: not; `embedment_least_m` a local least depth, 0 for none; `notes` what the office
+         *     undrained shear strength as measured, 0: not; `clay_shrinks` whether the clay here comes away from a post in dry months;
+         *     `embedment_least_m` a local least depth, 0 for none; `notes` what the office
          *     said, and when; `things` what lies here whatever is built; `under` a photo
          *     or scan laid under the drawing.
          */
@@ -9100,6 +9102,11 @@ export interface components {
              * @default 0
              */
             bearing_pa: number;
+            /**
+             * Clay Shrinks
+             * @default false
+             */
+            clay_shrinks: boolean;
             /**
              * Cohesion Pa
              * @default 0

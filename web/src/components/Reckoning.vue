@@ -23,6 +23,7 @@ const props = defineProps<{
   structure: string
   kind: Kind | null
   pulling?: boolean
+  late?: boolean /** its checks are still of what was picked before */
   failed?: string
 }>()
 const emit = defineEmits<{
@@ -152,7 +153,7 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 </script>
 
 <template>
-  <aside class="reckoning" :class="{ pulling }" aria-label="The calculation" :aria-busy="!!pulling">
+  <aside class="reckoning" :class="{ pulling, late }" aria-label="The calculation" :aria-busy="pulling || late">
     <header class="head">
       <h2>{{ title }}</h2>
       <span v-if="pulling" class="small">Let go to calculate</span>
@@ -404,7 +405,8 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
   padding: 12px 18px 24px;
   overflow-y: auto;
 }
-.pulling > :not(.head) {
+.pulling > :not(.head),
+.late > :is(.check, .gap, .way) {
   opacity: 0.45;
 }
 .head {

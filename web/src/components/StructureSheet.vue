@@ -19,7 +19,7 @@ import { useKinds } from '@/stores/kinds'
 const store = useJob()
 const route = useRoute()
 const { called } = useKinds()
-const { sheet, settled, selected, structure, moving, problems, failed, run } = useJobSheet()
+const { sheet, settled, settledOf, selected, structure, moving, problems, failed, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
 const known = computed(() => !!spec.value)
@@ -216,6 +216,7 @@ useEventListener('keydown', (event: KeyboardEvent) => {
       v-if="settled && known"
       :sheet="settled"
       :pulling="sheet !== settled"
+      :late="settledOf !== selected"
       :selected="selected"
       :structure="structure"
       :kind="kind"

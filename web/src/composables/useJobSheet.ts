@@ -6,6 +6,8 @@ export interface JobSheet {
   sheet: ShallowRef<Sheet | null>
   /** The sheet without what is being pulled: what is read as numbers. */
   settled: ShallowRef<Sheet | null>
+  /** What was picked when that one was asked for. */
+  settledOf: Ref<string>
   selected: Ref<string>
   structure: Ref<string>
   /** What is being pulled about a drawing. */

@@ -102,6 +102,18 @@ describe('the sheet of a structure', () => {
     expect(page.sheet.value).toBeNull()
   })
 
+  it('says what was picked when its checks were asked for, until those of the next have come', async () => {
+    const page = open()
+    calls[0]!.answer(sheetOf())
+    await settled()
+    page.selected.value = 'f/post/1'
+    await settled()
+    expect([page.settledOf.value, calls[1]!.body.selected]).toEqual(['', 'f/post/1'])
+    calls[1]!.answer(sheetOf({ checks: ['its own'] }))
+    await settled()
+    expect(page.settledOf.value).toBe('f/post/1')
+  })
+
   it('asks nothing for a structure that the job has not', async () => {
     const page = open()
     calls[0]!.answer(sheetOf())

@@ -28,6 +28,8 @@ export function useSheet(
    * checks.
    */
   const settled = shallowRef<Sheet | null>(null)
+  /** What was picked when that one was asked for: its checks are of that alone. */
+  const settledOf = ref('')
   const problems = ref<Problem[]>([])
   const failed = ref('')
   const asked = ref(0)
@@ -72,6 +74,7 @@ export function useSheet(
       const job = document.value
       if (!job || !job.structures.some((item) => item.spec.id === structure.value)) break
       const to = moving.value
+      const of = selected.value
       const began = performance.now()
       if (to) next = began + restAfter(0)
       try {
@@ -79,13 +82,16 @@ export function useSheet(
           ? await pulled(job, to, mine.signal)
           : ((await ask(
               api.POST('/api/reckon/plan', {
-                body: { document: job, structure: structure.value, selected: selected.value },
+                body: { document: job, structure: structure.value, selected: of },
                 signal: mine.signal,
               }),
             )) as Sheet)
         if (gone) return
         sheet.value = found
-        if (!to) settled.value = found
+        if (!to) {
+          settled.value = found
+          settledOf.value = of
+        }
         problems.value = []
         failed.value = ''
         if (to) {
@@ -119,5 +125,5 @@ export function useSheet(
     gone = true
     under?.abort()
   })
-  return { sheet, settled, problems, failed, asked, run }
+  return { sheet, settled, settledOf, problems, failed, asked, run }
 }

@@ -361,7 +361,20 @@ function north(): void {
             :aria-invalid="!!cohesionFault"
             @update:model-value="cohesion = $event ?? ''"
             @change="strength"
-        /></template>
+          /><label
+            ><input
+              type="checkbox"
+              :checked="site.clay_shrinks"
+              @change="
+                store.change(
+                  (job) => void (job.site.clay_shrinks = ($event.target as HTMLInputElement).checked),
+                  'clay that shrinks',
+                )
+              "
+            />
+            The clay here shrinks in dry months: its top holds nothing</label
+          ></template
+        >
         <p v-if="cohesionFault" class="fault" role="alert">{{ cohesionFault }}</p>
         <AngleField
           label="Latitude, north of the equator"

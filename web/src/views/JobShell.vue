@@ -26,9 +26,14 @@ const selected = ref('')
 const moving = ref<Moving | null>(null)
 
 const structure = computed(() => String(route.params.structure || store.document?.structures[0]?.spec.id || ''))
-const { sheet, settled, problems, failed, asked, run } = useSheet(toRef(store, 'shown'), structure, selected, moving)
+const { sheet, settled, settledOf, problems, failed, asked, run } = useSheet(
+  toRef(store, 'shown'),
+  structure,
+  selected,
+  moving,
+)
 provideProblems(problems)
-provideSheet({ sheet, settled, selected, structure, moving, problems, failed, asked, run })
+provideSheet({ sheet, settled, settledOf, selected, structure, moving, problems, failed, asked, run })
 
 async function start(): Promise<void> {
   fault.value = ''

@@ -108,6 +108,6 @@ def _hansen(load_n: float, height_m: float, width_m: float, soil: Soil) -> tuple
         formula="t + L_h",
         inputs=(("t", soil.dead_top_m, "m"), ("L_h", found_m, "m")),
         source="brinch-hansen: 1961, the depth L_h at which it holds H_u, found by halving; medium",
-        says="Brinch Hansen's depth, the loosened top left out",
+        says="Brinch Hansen's depth, the top left out that is loosened, freezes or shrinks",
     )
     return depth, (wanted,)

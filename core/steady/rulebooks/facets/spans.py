@@ -58,10 +58,6 @@ class Spans(School):
         """How far apart the posts may stand under a beam. Raises OutsideScope."""
         self.none("spans of beams")
 
-    def supported_of(self, joist_span_m: float) -> float:
-        """The width of deck a beam carries when only the joists' span is told."""
-        self.none("beam by joist span: give the supported length")
-
     def post_height(self, wood: Wood, ask: PostAsk) -> SpanFound:
         """How tall a post may be under this much deck."""
         self.none("rule for the height of deck posts")

@@ -5,7 +5,7 @@ from functools import lru_cache
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN, LB, PLF, PSF
+from steady.measure.units import FT, IN, LB, PSF
 from steady.plan.model import Step
 from steady.rulebooks.answers import GuardNeeded, Pad, PeopleLoad, StairLimits, given_step, pad_thickness_default
 
@@ -13,8 +13,6 @@ GUARD_LOAD = PeopleLoad(
     line_n_per_m=0.0, point_n=200 * LB, factor=1.0, load="wind", source="irc: R301.5; high", infill_n=50 * LB
 )
 """200 lb at any point; the short duration is not stated by the clause (low): type another load_type to change it."""
-GUARD_LINE_N_PER_M = 50 * PLF
-"""Over two dwelling units, not with the point load. IBC 1607.8 (from memory, high)."""
 CONCRETE_PCF = 145.0
 SOIL_PCF = 110.0
 POUR_PCF = 150.0

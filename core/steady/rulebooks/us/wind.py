@@ -275,13 +275,6 @@ def open_coefficient(solidity: float) -> float:
     return 2.0 if solidity < 0.1 else 1.8 if solidity < 0.3 else 1.6
 
 
-def gross_pressure_psf(q_psf: float, coefficient: float, solidity: float) -> float:
-    """ASD pressure on the gross area of a fence of any solidity; the least pressure is kept on what is solid."""
-    if solidity >= 0.7:
-        return ASD * max(q_psf * GUST * coefficient * porosity_factor(solidity), LEAST_PSF)
-    return ASD * max(q_psf * GUST * open_coefficient(solidity), LEAST_PSF) * solidity
-
-
 def resultant_arm_m(solid_height_m: float, top_height_m: float) -> float:
     """Height of the resultant above ground (m); see `_arm`."""
     return _arm(solid_height_m, top_height_m).value * FT

@@ -322,6 +322,7 @@ def _ledger_fixings(b: build.Builder, laid: Frame, spacing_m: float) -> None:
     item = {"lag screw": "ledger lag", "bolt": "ledger bolt", "screw": "ledger lag"}[b.spec.ledger.fixing]
     at = (0.0, 0.0, 0.0)
     b.fix(item, max(2, int(length / spacing_m + 1e-6) + 1), at, "screw")
+    # Of 1,500 lb each, within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high).
     b.fix("lateral tie", 2, at, "connector")
     b.fix("flashing 10 ft", int(length / 3.048 + 0.999), at, "flashing")
 

@@ -29,7 +29,6 @@ LEAST_JACK_M = 0.1524
 """A jack shorter than this is left out: it holds nothing, and splits [our own]."""
 END_M = 0.05
 """A purlin stands within so much of either end of the sheets [common practice]."""
-SIDES = ("front", "right", "back", "left")
 
 
 @value

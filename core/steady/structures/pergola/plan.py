@@ -1,7 +1,6 @@
 """A pergola's spec, on its site, under a school of rules, becomes a Plan. Pure: the same words in, the same plan out."""
 
 from collections.abc import Sequence
-from dataclasses import replace
 
 from steady.layout.canopy import Slats
 from steady.measure.show import Tape
@@ -194,8 +193,3 @@ def _handles(spec: PergolaSpec, laid: Laid) -> list[Handle]:
         edge_handle(me, "edge/right", "beams_m", "x", spec.beams_m),
         edge_handle(me, "edge/front", "rafters_m", "y", spec.rafters_m),
     ]
-
-
-def with_shade(spec: PergolaSpec, share: float) -> PergolaSpec:
-    """The pergola with as many slats as stop a share of the sun at its hour."""
-    return replace(spec, slats_by="shade", shade=share)

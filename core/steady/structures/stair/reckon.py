@@ -6,7 +6,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN
+from steady.measure.units import IN
 from steady.plan.model import Basis, Check, NotCovered, Step
 from steady.rulebooks.answers import StairLimits, given_step
 from steady.rulebooks.base import Rulebook
@@ -17,9 +17,6 @@ RISER_USUAL_M = 0.18
 """Where a school has no limit entered: about seven inches [common practice]."""
 HANDRAIL_RISERS = 4
 """A handrail from four risers on. Source: IRC R311.7.8 (from memory, high); practice elsewhere."""
-LANDING_M = 3 * FT
-ALIKE_M = 0.375 * IN
-"""The most that two risers may differ. Source: IRC R311.7.5.1 (from memory, high)."""
 
 
 @value

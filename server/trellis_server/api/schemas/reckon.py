@@ -10,8 +10,8 @@ from steady.drawing.tile import Tile
 from steady.ground.readings import Readings
 from steady.jobs.arrivals import Arrived
 from steady.jobs.buying import Counted, Share
+from steady.jobs.carried_out import Used
 from steady.jobs.choices import PricedChoice
-from steady.jobs.decisions import Used
 from steady.jobs.dimensions import Disagreement
 from steady.jobs.document import Job, Reading, Structure
 from steady.jobs.quote import Quoted

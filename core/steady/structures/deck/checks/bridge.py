@@ -16,7 +16,6 @@ FAIR, FIRM = 250.0, 500.0
 WALKER_KG = 80.0
 LEAST_HZ = 5.0
 CLEAR_WATER_M = 0.3
-DEBRIS_WATER_M = 0.6
 SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
 

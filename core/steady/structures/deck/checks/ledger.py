@@ -2,7 +2,7 @@
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import IN, LB
+from steady.measure.units import IN
 from steady.plan.model import Basis, Step
 from steady.rulebooks.answers import given_step, si
 from steady.structures.deck.checks.findings import Found, Timber
@@ -10,8 +10,6 @@ from steady.structures.deck.checks.joists import factored, kinds
 from steady.structures.deck.layout.framing import Frame
 from steady.structures.findings import said
 
-TIE_N = 1500 * LB
-"""At two places within 24 in of the ledger's ends. Source: IRC R507.9.2 (from memory, high)."""
 USUAL_SPACING_M = 16 * IN
 
 
