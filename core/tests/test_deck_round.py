@@ -16,7 +16,7 @@ from steady.structures.deck.spec.deck import Corner, Pin, StairDesign
 from steady.structures.deck.ways.candidates import at_home
 
 from tests.test_deck import checks, deck, planned
-from tests.test_deck_checks import of_school
+from tests.test_deck_checks import of_school, step
 
 L_SHAPE = ((0, 0), (18, 0), (18, 6), (12, 6), (12, 12), (0, 12))
 
@@ -59,6 +59,19 @@ class CornerTest(unittest.TestCase):
         # 1 3/4 at the wall: 10' 7": two bays, two posts more each. Four, two and two: eight.
         plan = planned(deck("18x11 up4"))
         self.assertEqual(len(of(plan, "guard post")), 8)
+
+    def test_a_guard_of_many_dwellings_bears_a_crowd_along_its_top(self) -> None:
+        # IBC 1607.8 (from memory, high): 50 lb on each foot of its top, or 200 lb at one point, whichever is more. 18 ft less two
+        # insets of 4 1/4 in for 6×6 posts in three bays: 5.7639 ft, 288.2 lb at a post; along 5.7639 ft less a post the point bends
+        # the rail more, 200 × 5.3056 / 4 against 50 × 5.3056² / 8.
+        one, two, three = (planned(deck("18x11 up4", dwelling_units=count)) for count in (1, 2, 3))
+        for plan, at_a_post in ((one, 200.0), (two, 200.0), (three, 50 * (18 - 8.5 / 12) / 3)):
+            (bends,) = checks(plan, "Guard post bends")
+            self.assertAlmostEqual(step(bends, "P").value, at_a_post, delta=0.01)
+        (rail,) = checks(three, "Guard's top rail bends")
+        span = (18 - 8.5 / 12) / 3 - 5.5 / 12
+        self.assertGreater(200 / 4 * span, 50 / 8 * span**2)
+        self.assertAlmostEqual(step(rail, "M").value, 200 / 4 * span, delta=0.01)
 
     def test_openings_stay_under_the_ball_at_corners_too(self) -> None:
         plan = planned(deck("18x11 up4"))

@@ -25,7 +25,7 @@ class Members:
     thickness_m: float
     inset_m: float
 
-    def at_m(self, mark: int, to: Face = "centre", from_end: bool = False) -> float:
+    def at_m(self, mark: int, to: Face = "centre") -> float:
         """A member's mark from one datum, not gap by gap.
 
         Raises:

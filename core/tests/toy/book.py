@@ -31,7 +31,7 @@ class Toyland(Rulebook):
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
         return (Combination(name="D + 2 L", dead=1.0, live=2.0, source="practice: toy"),)
 
-    def guard_load(self) -> PeopleLoad:
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         return PeopleLoad(line_n_per_m=0.0, point_n=500.0, factor=1.0, load="floor", source="practice: toy")
 
     def uplift(self) -> tuple[float, float, float, str]:

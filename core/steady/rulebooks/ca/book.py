@@ -249,7 +249,7 @@ class Canada(Rulebook):
         """NBC 9.8.8."""
         return loads.guard_needed(height_m=height_m, dwelling_units=dwelling_units, inside=inside, stair=stair)
 
-    def guard_load(self) -> PeopleLoad:
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         """NBC Table 9.8.8.2."""
         return loads.GUARD_LOAD
 

@@ -15,8 +15,8 @@ class People(School):
         """Whether a guard is needed here, and how high."""
         self.none("rule for guards")
 
-    def guard_load(self) -> PeopleLoad:
-        """People against a guard of a deck of one dwelling."""
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
+        """People against a guard of a deck of so many dwellings."""
         self.none("load on guards")
 
     def stair(self, stringer: str) -> StairLimits:

@@ -240,7 +240,7 @@ class NewZealand(Rulebook):
         """F4."""
         return loads.guard_needed(height_m=height_m, dwelling_units=dwelling_units, stair=stair)
 
-    def guard_load(self) -> PeopleLoad:
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         """0.75 kN/m."""
         return loads.BARRIER
 

@@ -252,7 +252,7 @@ class UnitedKingdom(Rulebook):
         """1100 mm outside."""
         return loads.guard_needed(height_m=height_m, inside=inside, stair=stair)
 
-    def guard_load(self) -> PeopleLoad:
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
         """0.74 kN/m."""
         return loads.BARRIER
 

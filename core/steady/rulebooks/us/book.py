@@ -416,9 +416,9 @@ class UnitedStates(Rulebook):
         """IRC R312, IBC 1015."""
         return people.guard_needed(height_m=height_m, dwelling_units=dwelling_units, stair=stair)
 
-    def guard_load(self) -> PeopleLoad:
-        """200 lb."""
-        return people.GUARD_LOAD
+    def guard_load(self, dwelling_units: int = 1) -> PeopleLoad:
+        """200 lb; of more than two dwellings 50 lb a foot, too."""
+        return people.guard_load(dwelling_units)
 
     @property
     def stair_point_n(self) -> tuple[float, str]:

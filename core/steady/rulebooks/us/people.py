@@ -1,11 +1,12 @@
 """Guards, stairs, footings and ledgers of decks: limits and tables of the United States residential code."""
 
 import math
+from dataclasses import replace
 from functools import lru_cache
 
 from steady.data.loader import table
 from steady.errors import InputError, OutsideScope
-from steady.measure.units import FT, IN, LB, PSF
+from steady.measure.units import FT, IN, LB, PLF, PSF
 from steady.plan.model import Step
 from steady.rulebooks.answers import GuardNeeded, Pad, PeopleLoad, StairLimits, given_step, pad_thickness_default
 
@@ -16,6 +17,16 @@ GUARD_LOAD = PeopleLoad(
 CONCRETE_PCF = 145.0
 SOIL_PCF = 110.0
 POUR_PCF = 150.0
+
+
+def guard_load(dwelling_units: int) -> PeopleLoad:
+    """200 lb at any point; where a deck serves more than two dwellings 50 lb on each foot of its top as well, not at once.
+
+    Source: IRC R301.5, IBC 1607.8 (from memory, high).
+    """
+    if dwelling_units <= 2:
+        return GUARD_LOAD
+    return replace(GUARD_LOAD, line_n_per_m=50 * PLF, source="ibc: 1607.8; high")
 
 
 def guard_needed(*, height_m: float, dwelling_units: int, stair: bool) -> GuardNeeded:

@@ -140,7 +140,7 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
 def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
     """One baluster under a push at its middle; and the top rail between two posts under people."""
     try:
-        people = book.guard_load()
+        people = book.guard_load(ask.dwelling_units)
     except OutsideScope:
         return
     push = people.infill_n / u.force_n * people.factor
@@ -286,7 +286,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
         (run.posts_m[k + 1] - run.posts_m[k] for run in found.runs for k in range(len(run.posts_m) - 1)), default=0.0
     )
     try:
-        people = book.guard_load()
+        people = book.guard_load(ask.dwelling_units)
     except OutsideScope as refused:
         gap("Guard post holds", refused)
         return

@@ -184,7 +184,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
     """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
     book, u = found.book, found.book.units
     try:
-        people = book.guard_load()
+        people = book.guard_load(found.spec.dwelling_units)
     except OutsideScope as refused:
         found.gap("Handrail bends", about, refused)
         return

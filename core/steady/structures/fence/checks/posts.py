@@ -265,7 +265,7 @@ class PostReckoner:
             least_m = max(self.site.embedment_least_m, PIER_LEAST_M)
             demands.append(("Local least", least_m, _given("least depth", least_m, "practice: 12 in at least", self.u)))
             ask = PierAsk(width_m, self.soil, factor, tuple(demands))
-            self.upright.pier_m(post, way, pushes if self.soil is not None else [], ask)
+            self.upright.pier_m(post, pushes if self.soil is not None else [], ask)
         else:
             self.found.governs[post.id] = "a slab that is there" if way.stands == "slab" else "a block on its bed"
         if self.spec.foot_detail.upright.by == "brace":

@@ -223,7 +223,7 @@ class UprightReckoner:
             limit = self._rated("V_r", self.up.shear_n / u.force_n, u.force, "what one foot's anchors carry sideways")
             self._check(name, about, push, demand, limit, moment)
 
-    def pier_m(self, post: Post, way: FootWay, pushes: list[Push], hold: "PierAsk") -> None:
+    def pier_m(self, post: Post, pushes: list[Push], hold: "PierAsk") -> None:
         """How deep a pier goes: frost, the local least, and its push on the ground."""
         about = f"{self.spec.id}/post/{post.id}"
         demands = list(hold.demands)
