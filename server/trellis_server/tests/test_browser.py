@@ -7,6 +7,7 @@ from django.test import Client
 from playwright.sync_api import expect
 
 from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.demo.tui import tui_terrace
 from trellis_server.models import Job
 from trellis_server.services import documents
 from trellis_server.services.jobs import create
@@ -254,6 +255,16 @@ class JobTest(SignedIn):
         expect(page.locator(".faults")).to_contain_text("Row 3")
         expect(page.get_by_label("Distance 3")).to_have_value("118′ 6″")
         self.saved()
+
+    def test_clay_that_shrinks_is_said_on_the_ground_page_and_undone(self) -> None:
+        page = self.page
+        self.job = create(self.who, tui_terrace()).job
+        self.open(f"/jobs/{self.job.pk}/ground/bin-screen")
+        page.get_by_label("The clay here shrinks in dry months").check()
+        self.eventually(lambda: self.document()["site"]["clay_shrinks"])
+        page.get_by_role("button", name="Undo").click()
+        self.eventually(lambda: not self.document()["site"]["clay_shrinks"])
+        expect(page.get_by_label("The clay here shrinks in dry months")).not_to_be_checked()
 
     def test_digging_is_held_back_until_the_locate_is_complete(self) -> None:
         page = self.page

@@ -46,12 +46,6 @@ async function send(text: string): Promise<void> {
 </template>
 
 <style scoped>
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px;
-}
 .message {
   background: var(--paper);
   border: 1px solid var(--line);

@@ -106,7 +106,7 @@ const plans = (part: RoleWord) => part !== 'on site'
             </label>
             <span v-else class="small">{{ person.sees_prices ? 'shown' : 'hidden' }}</span>
           </td>
-          <td v-if="owns" class="small acts">
+          <td v-if="owns" class="small row-acts">
             <template v-if="!person.me">
               <button class="link small" :aria-label="`a new password for ${person.name}`" @click="reset(person.name)">
                 new password
@@ -178,10 +178,10 @@ td {
 tbody th {
   font-weight: 400;
 }
-.acts {
+.row-acts {
   white-space: nowrap;
 }
-.acts button + button {
+.row-acts button + button {
   margin-left: 10px;
 }
 .invite {

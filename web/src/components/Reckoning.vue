@@ -442,10 +442,6 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
 .sums dd {
   margin: 0;
 }
-.acts {
-  display: flex;
-  gap: 6px;
-}
 .slack {
   font-size: 13px;
 }

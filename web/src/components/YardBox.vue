@@ -141,9 +141,6 @@ input {
   padding-left: 18px;
 }
 .acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
   margin: 0;
 }
 </style>

@@ -265,7 +265,7 @@ function north(): void {
           "
           spellcheck="false"
         />
-        <p>
+        <p class="acts">
           <button class="main" :disabled="!pasted.trim()" @click="take(pasted)">Take these readings</button>
           <label class="plain small file"
             >From a CSV file<input type="file" accept=".csv,text/csv,text/plain" class="visually-hidden" @change="file"

@@ -94,7 +94,5 @@ const { act } = useStructure(toRef(props, 'structure'))
 }
 .acts {
   margin: 0;
-  display: flex;
-  gap: 6px;
 }
 </style>
