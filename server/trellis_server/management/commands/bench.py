@@ -239,7 +239,6 @@ class Command(BaseCommand):
                 return
         supports = [0.0, 3.0, 6.5, 9.0]
         load = SpreadLoad(from_m=0, to_m=10, start_n_per_m=2000, end_n_per_m=2000)
-        ours = best(lambda: solve(10.0, supports, [load], stiffness_n_m2=8e4).moment_extremes_n_m(), 30)
         model = FEModel3D()
         model.add_material("m", 10e9, 4e9, 0.3, 0.0)
         model.add_section("s", 1e-2, 8e-6, 8e-6, 1.6e-5)
@@ -255,7 +254,12 @@ class Command(BaseCommand):
             for k in range(1, 5):
                 model.members[f"b{k}"].max_moment("Mz")
 
-        other = best(theirs, 5)
+        def us() -> None:
+            solve(10.0, supports, [load], stiffness_n_m2=8e4).moment_extremes_n_m()
+
+        # Turn about: a machine's speed changes within a second.
+        turns = [(best(us, 60), best(theirs, 1)) for _ in range(8)]
+        ours, other = (min(turn[k] for turn in turns) for k in (0, 1))
         shown = f"{1 / ours:,.0f} a second, ×{other / ours:.0f} the library's {1 / other:,.0f} (aim: ×200)"
         self.say(f"Beams, three spans and an overhang: {shown}")
 
