@@ -117,10 +117,13 @@ class Solved:
         """Least (most hogging) and greatest (most sagging) moment along the whole member."""
         found = [0.0]
         for piece in self.pieces:
-            span_m = piece.to_m - piece.from_m
-            found.append(piece.m0)
+            from_m, to_m, m0, v0, v1, v2, _, _ = piece
+            span_m = to_m - from_m
+            found.append(m0)
             found.append(piece.moment_n_m(span_m))
-            for x in _roots(piece.v2, piece.v1, piece.v0):
+            # Most pieces carry an even load: their moment turns where their shear is 0.
+            turns = _roots(v2, v1, v0) if v2 else (-v0 / v1,) if v1 else ()
+            for x in turns:
                 if 0 < x < span_m:
                     found.append(piece.moment_n_m(x))
         return min(found), max(found)
