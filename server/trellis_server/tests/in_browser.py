@@ -115,5 +115,5 @@ def told() -> list[str]:
     return [
         f"The same in a page that is moved in every frame: {full['clock']:.1f} ms of its main thread a frame (aim: 8), "
         f"{full['processor']:.1f} by the processor's clock, ×{times:.0f} a frame in which nothing moves; {says(full)}",
-        f"      a page {SLOWER} times slower: {slow['clock']:.1f} ms; {says(slow)}",
+        f"  a page {SLOWER} times slower: {slow['clock']:.1f} ms; {says(slow)}",
     ]
