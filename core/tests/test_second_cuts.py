@@ -59,6 +59,7 @@ def some(rng: random.Random) -> tuple[Ask, list[Stock]]:
     return pieces, stocks
 
 
+@tag("broad")
 class SecondCutsTest(unittest.TestCase):
     def plans(self, count: int, seed: int) -> list[tuple[Ask, list[Stock], CutPlan, float]]:
         rng, made = random.Random(seed), []

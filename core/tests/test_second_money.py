@@ -13,6 +13,7 @@ from pathlib import Path
 
 import numpy as np
 import steady
+from django.test import tag
 from steady.jobs.quote import Quote, hours, quote, spoil_m3
 from steady.measure.show import Tape
 from steady.plan.model import Footing, Layer, Plan
@@ -100,6 +101,7 @@ def counted(lines: tuple[Line, ...], unit: str) -> dict[str, int]:
     return {line.item: line.count for line in lines if line.unit == unit}
 
 
+@tag("broad")
 class ListTest(unittest.TestCase):
     def test_every_line_is_its_count_at_its_price_and_the_whole_their_sum(self) -> None:
         for name, _, _, made in bought():

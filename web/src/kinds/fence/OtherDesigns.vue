@@ -89,7 +89,7 @@ const worst = (at: Sheet | null) => (at ? [...at.checks].sort((a, b) => b.use - 
         <td>works hardest</td>
         <td v-for="item in beside" :key="item.says">
           {{ worst(item.sheet)?.name }}
-          {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + ' %' : '' }}
+          {{ worst(item.sheet) ? Math.round(worst(item.sheet)!.use * 100) + '\u00a0%' : '' }}
         </td>
       </tr>
     </tbody>
