@@ -254,11 +254,11 @@ class Command(BaseCommand):
             for k in range(1, 5):
                 model.members[f"b{k}"].max_moment("Mz")
 
-        def us() -> None:
+        def ours_once() -> None:
             solve(10.0, supports, [load], stiffness_n_m2=8e4).moment_extremes_n_m()
 
         # Turn about: a machine's speed changes within a second.
-        turns = [(best(us, 60), best(theirs, 1)) for _ in range(8)]
+        turns = [(best(ours_once, 60), best(theirs, 1)) for _ in range(8)]
         ours, other = (min(turn[k] for turn in turns) for k in (0, 1))
         shown = f"{1 / ours:,.0f} a second, ×{other / ours:.0f} the library's {1 / other:,.0f} (aim: ×200)"
         self.say(f"Beams, three spans and an overhang: {shown}")
