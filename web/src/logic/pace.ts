@@ -2,7 +2,7 @@
 
 /** Three frames (ms): a drawing that follows twenty times a second is followed by eye. */
 const LEAST_MS = 48
-/** Of a slow phone's time at most about a third goes to laying answers: what a page writes it then lays out and paints. */
+/** Of a slow phone's time about a third goes to answers at most: what a page writes it then lays out and paints. */
 const TIMES = 6
 
 /** From one question to the next (ms), by what writing the last answer onto the page took (ms). */
