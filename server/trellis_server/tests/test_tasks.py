@@ -199,6 +199,17 @@ class AtADeskTest(Tasks):
         waiting[0].continue_()
         expect(page.locator(".row.zone.on")).to_be_visible()
 
+    def test_a_key_is_not_forgotten_where_its_kind_s_tables_come_late(self) -> None:
+        page, waiting = self.page, list[Route]()
+        page.route("**/api/kinds", lambda route: waiting.append(route))
+        self.sheet()
+        page.locator("path.zone").first.click(position={"x": 4, "y": 6})
+        page.keyboard.press("Delete")
+        self.assertEqual(len(waiting), 1)
+        page.wait_for_timeout(200)
+        waiting[0].continue_()
+        self.eventually(lambda: not self.spec("windbreak")["zones"])
+
     def test_another_code_leaves_the_tape_alone(self) -> None:
         page = self.page
         self.at("brief")

@@ -18,7 +18,7 @@ import { useKinds } from '@/stores/kinds'
 /** Any structure's sheet: its panel, its drawings, its tables and its reckoning. */
 const store = useJob()
 const route = useRoute()
-const { called } = useKinds()
+const { called, come } = useKinds()
 const { sheet, settled, settledOf, selected, structure, moving, problems, failed, run } = useJobSheet()
 const { spec, specOf, fault, move, hold, act } = useStructure(structure)
 const { preview, take } = useOffers(specOf)
@@ -84,7 +84,10 @@ function open(id: string): void {
 const TAKE_OUT = 'take out'
 async function takeOut(): Promise<void> {
   const thing = selected.value || touched.value
-  if (!thing || !kind.value?.acts.includes(TAKE_OUT)) return
+  if (!thing) return
+  const of = structure.value
+  await come()
+  if (of !== structure.value || !kind.value?.acts.includes(TAKE_OUT)) return
   await act(TAKE_OUT, thing, `removed ${nameOf(thing)}`)
   if (!fault.value) selected.value = touched.value = ''
 }

@@ -5,7 +5,7 @@ import type { Kind } from '@/api/types'
 
 /** Every kind of structure that can be planned: asked once. */
 export function useKinds() {
-  const { data } = useQuery({
+  const { data, suspense } = useQuery({
     queryKey: ['kinds'],
     queryFn: async () => await ask(api.GET('/api/kinds')),
     staleTime: Infinity,
@@ -14,5 +14,7 @@ export function useKinds() {
   /** What can be set for the whole job. */
   const whole = computed(() => (data.value?.job ?? []) as Kind['settings'])
   const called = (key: string | undefined) => kinds.value.find((kind) => kind.key === key) ?? null
-  return { kinds, whole, called }
+  /** When they have come: what was pressed before that is not forgotten. */
+  const come = async () => void (await suspense())
+  return { kinds, whole, called, come }
 }
