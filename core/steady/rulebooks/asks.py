@@ -175,7 +175,12 @@ class OpenRoofAsk:
 
 @value
 class SnowAsk:
-    """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them."""
+    """Snow on a roof: ground and rain loads, the roof's shape, and the factors of schools that have them.
+
+    Args:
+        exposure_factor: Typed by who knows it; None: by the terrain, and by how the roof is sheltered there.
+        rain_on_snow: None: by the roof's slope and width.
+    """
 
     ground_pa: float
     rain_pa: float | None = None
@@ -183,10 +188,12 @@ class SnowAsk:
     roof_width_m: float | None = None
     slope_rad: float = 0.0
     slippery: bool = False
-    exposure_factor: float = 1.0
+    terrain: str = ""
+    shelter: str = "partially"
+    exposure_factor: float | None = None
     thermal_factor: float = 1.2
     importance_factor: float = 1.0
-    rain_on_snow: bool = False
+    rain_on_snow: bool | None = None
     edition: str = ""
 
 

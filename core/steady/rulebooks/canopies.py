@@ -36,9 +36,9 @@ def _solid(solidity: float) -> float:
     return solidity
 
 
-def open_slats_pa(
+def open_slats(
     book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
-) -> float:
+) -> Step:
     """Wind on level slats, up and down alike, at the school's own level (allowable in us, ultimate or design elsewhere).
 
     Raises:
@@ -53,8 +53,23 @@ def open_slats_pa(
     coefficient = net if net is not None else row.value["net_coefficient"]
     if coefficient is None:
         raise OutsideScope("no coefficient for canopies of slats is entered here", "type the net coefficient")
-    q_pa = si(book.velocity_pressure(place, height_m)[1])
-    return q_pa * row.number("slat_gust_factor") * coefficient * share
+    q, gust = book.velocity_pressure(place, height_m)[1], row.number("slat_gust_factor")
+    return Step(
+        symbol="w",
+        value=q.value * gust * coefficient * share,
+        unit=q.unit,
+        formula="q * G * C_n * phi",
+        inputs=(("q", q.value, q.unit), ("G", gust, ""), ("C_n", coefficient, ""), ("phi", share, "")),
+        source=row.source,
+        says="wind, up and down alike, at the level that is designed at",
+    )
+
+
+def open_slats_pa(
+    book: Rulebook, place: WindPlace, height_m: float | None, solidity: float, net: float | None = None
+) -> float:
+    """`open_slats` in Pa."""
+    return si(open_slats(book, place, height_m, solidity, net))
 
 
 @value
@@ -114,8 +129,8 @@ def closed_wind(book: Rulebook, place: WindPlace, roof: ClosedRoof, part_m2: flo
         return ClosedWind(
             down_pa=abs(si(down)), up_pa=abs(si(up)), part_up_pa=part_pa, lead_ratio=lead, steps=(up, down)
         )
-    each = open_slats_pa(book, place, roof.height_m, 1.0, roof.net_coefficient)
-    return ClosedWind(down_pa=each, up_pa=each, part_up_pa=each, lead_ratio=1.0, steps=())
+    each = open_slats(book, place, roof.height_m, 1.0, roof.net_coefficient)
+    return ClosedWind(down_pa=si(each), up_pa=si(each), part_up_pa=si(each), lead_ratio=1.0, steps=(each,))
 
 
 def _coefficient(step: Step) -> float:

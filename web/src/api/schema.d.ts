@@ -5092,6 +5092,7 @@ export interface components {
              *       "north_rad": 0,
              *       "notes": [],
              *       "rain_snow_pa": 0,
+             *       "roof_shelter": "partially",
              *       "soil": "clay",
              *       "things": [],
              *       "under": null,
@@ -8424,6 +8425,8 @@ export interface components {
             items: components["schemas"]["YardItem"][];
             /** Marks */
             marks: components["schemas"]["Mark"][];
+            /** Roof Shelters */
+            roof_shelters: components["schemas"]["Choice"][];
             /** Soils */
             soils: components["schemas"]["SoilRow"][];
             /** Sources */
@@ -9090,11 +9093,11 @@ export interface components {
          *     uk: the peak at the fence, typed from the charts), 0: none; `wind_importance` the code's factor for what is built (ca: 0.8 for
          *     low hazard); `wind_return_years` another life than the map's 50 years (uk), 0: the map's; `crest_factor` what a hill or
          *     escarpment adds to the pressure by the code's own figure (K_zt, M_t², c_o²); `ground_snow_pa` and the rain that falls on it
-         *     are those of the place; `bearing_pa` what the ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its
-         *     undrained shear strength as measured, 0: not; `clay_shrinks` whether the clay here comes away from a post in dry months;
-         *     `embedment_least_m` a local least depth, 0 for none; `notes` what the office
-         *     said, and when; `things` what lies here whatever is built; `under` a photo
-         *     or scan laid under the drawing.
+         *     are those of the place; `roof_shelter` what stands around a roof, for codes whose snow asks it; `bearing_pa` what the
+         *     ground was tested to bear (0: the school's value of its soil); `cohesion_pa` its undrained shear strength as measured,
+         *     0: not; `clay_shrinks` whether the clay here comes away from a post in dry months; `embedment_least_m` a local least
+         *     depth, 0 for none; `notes` what the office said, and when; `things` what lies here whatever is built; `under` a photo or
+         *     scan laid under the drawing.
          */
         Site: {
             /**
@@ -9178,6 +9181,12 @@ export interface components {
              * @default 0
              */
             rain_snow_pa: number;
+            /**
+             * Roof Shelter
+             * @default partially
+             * @enum {string}
+             */
+            roof_shelter: "fully" | "partially" | "sheltered";
             /**
              * Soil
              * @default clay

@@ -5,6 +5,7 @@ import { api, ask } from '@/api/client'
 import type { Handle, Kind, Option, Sheet, Slack, Start, Step } from '@/api/types'
 import CheckLine from '@/components/CheckLine.vue'
 import DetailCanvas from '@/components/DetailCanvas.vue'
+import MathLine from '@/components/MathLine.vue'
 import RatingField from '@/components/RatingField.vue'
 import StartsBox from '@/components/StartsBox.vue'
 import SearchLine from '@/components/SearchLine.vue'
@@ -269,6 +270,10 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
             <b>{{ figure(fact) }}</b> {{ fact.says }}
           </li>
         </ol>
+        <details v-if="detail.facts.some((fact) => fact.formula)" class="how">
+          <summary class="small">calculation</summary>
+          <MathLine v-for="(fact, i) in detail.facts" :key="i" :step="fact" />
+        </details>
         <dl v-if="detail.measures.length" class="levels">
           <template v-for="[says, value] in detail.measures" :key="says">
             <dt>{{ says }}</dt>
@@ -479,6 +484,10 @@ const SAYS = { reckoned: 'Calculated', table: 'Table', practice: 'Practice' } as
   padding: 6px 10px;
   margin-top: 10px;
   font-size: 13px;
+}
+.how summary {
+  cursor: pointer;
+  margin-top: 4px;
 }
 .way ol {
   margin: 4px 0 0;

@@ -64,6 +64,7 @@ function wind(): void {
 }
 const exposures = computed(() => reference.reference?.exposures ?? [])
 const editions = computed(() => (reference.reference?.editions ?? []).map((value) => ({ value, says: value })))
+const shelters = computed(() => reference.reference?.roof_shelters ?? [])
 const cohesion = ref('')
 const cohesionFault = ref('')
 function strength(): void {
@@ -153,9 +154,12 @@ const W = 900
 const drawing = computed(() => {
   if (!view.value) return null
   const [left, low, right, top] = view.value.bounds
-  const sx = (W - 20) / (right - left)
-  const sy = Math.min(150 / (top - low), along.value ? sx * 4 : sx)
-  return { sx, sy, x0: 10 - left * sx, y0: 6 + top * sy, h: (top - low) * sy + 12 }
+  const fit = (W - 20) / (right - left)
+  // Along a line heights are drawn larger, to be seen; a roof or deck keeps its true shape.
+  const sy = along.value ? Math.min(150 / (top - low), fit * 4) : Math.min(220 / (top - low), fit)
+  const sx = along.value ? fit : sy
+  const x0 = along.value ? 10 - left * sx : (W - (left + right) * sx) / 2
+  return { sx, sy, x0, y0: 6 + top * sy, h: (top - low) * sy + 12 }
 })
 const direction = ref('')
 function north(): void {
@@ -311,6 +315,16 @@ function north(): void {
           />
           <p v-if="weightFault[field.key]" class="fault" role="alert">{{ weightFault[field.key] }}</p></template
         >
+        <PickField
+          v-if="shelters.length && site.ground_snow_pa"
+          label="Around a roof"
+          :model-value="site.roof_shelter"
+          :options="shelters"
+          path="site/roof_shelter"
+          @update:model-value="
+            store.change((job) => void (job.site.roof_shelter = $event as never), 'shelter of roofs')
+          "
+        />
         <LengthField
           label="Least embedment by a local rule"
           bare="in"

@@ -38,6 +38,10 @@ class Loads(School):
         """Live load of a deck of one dwelling (psf or kPa)."""
         self.none("live load of decks")
 
+    def roof_shelters(self) -> tuple[tuple[str, str], ...]:
+        """What may stand around a roof, key and words; none where the school's snow does not ask it."""
+        return ()
+
     def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """Flat-roof snow and the snow to design for."""
         self.none("snow on roofs")

@@ -521,6 +521,14 @@ class UnitedStates(Rulebook):
         """ASCE 7 27.3.2."""
         return wind.open_roof_pressure(place, ask)
 
+    def roof_shelters(self) -> tuple[tuple[str, str], ...]:
+        """ASCE 7-16 Table 7.3-1, note a."""
+        return (
+            ("fully", "open all round, nothing near"),
+            ("partially", "partly sheltered"),
+            ("sheltered", "close among tall trees or buildings"),
+        )
+
     def roof_snow(self, ask: SnowAsk) -> tuple[Step, Step]:
         """ASCE 7-16 chapter 7."""
         return loads.roof_snow(ask)

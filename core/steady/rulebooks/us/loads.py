@@ -3,6 +3,7 @@
 import math
 from functools import lru_cache
 
+from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, PSF
 from steady.plan.model import Step
@@ -72,6 +73,30 @@ def roof_live(area_m2: float, rise_in_12: float) -> Step:
     )
 
 
+def snow_exposure(terrain: str, shelter: str) -> float:
+    """C_e of a roof in its terrain: "fully" exposed, "partially", or "sheltered" close among trees or higher buildings.
+
+    Raises:
+        OutsideScope: Words that the table does not have.
+
+    Source: ASCE 7-16 Table 7.3-1 (from memory, high).
+    """
+    found = keyed("us_snow_exposure").get(f"{terrain} {shelter}")
+    if found is None:
+        raise OutsideScope(f'snow on a roof in exposure "{terrain}" is not in the code', "pick B, C or D under Ground")
+    return found.number("snow_factor")
+
+
+def _rains_on_snow(ask: SnowAsk) -> bool:
+    """Rain that runs through snow stands on a roof that is nearly flat: less degrees than a fiftieth of its width in feet.
+
+    Source: ASCE 7-16 7.10 (from memory, high).
+    """
+    if ask.rain_on_snow is not None:
+        return ask.rain_on_snow
+    return ask.roof_width_m is not None and math.degrees(ask.slope_rad) < ask.roof_width_m / FT / 50
+
+
 def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     """p_f, and the greater of p_f (with rain on snow) and the low-slope minimum. No reduction for slope: C_s = 1.
 
@@ -79,12 +104,13 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
         InputError: A value that cannot be.
         OutsideScope: The 7-22 edition, which is not entered.
 
-    Source: ASCE 7-16 7.3, 7.3.4, 7.10 (from memory, high).
+    Source: ASCE 7-16 7.3, Table 7.3-1, 7.3.4, 7.10 (from memory, high).
     """
     if ask.edition not in ("", "ASCE 7-16"):
         raise OutsideScope("snow by ASCE 7-22 is not entered", "ASCE 7-16, or ask an engineer")
+    exposure = ask.exposure_factor if ask.exposure_factor is not None else snow_exposure(ask.terrain, ask.shelter)
     for name, value in (
-        ("exposure_factor", ask.exposure_factor),
+        ("exposure_factor", exposure),
         ("thermal_factor", ask.thermal_factor),
         ("importance_factor", ask.importance_factor),
     ):
@@ -97,18 +123,19 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
     pg = ask.ground_pa / PSF
     flat = Step(
         symbol="p_f",
-        value=0.7 * ask.exposure_factor * ask.thermal_factor * ask.importance_factor * pg,
+        value=0.7 * exposure * ask.thermal_factor * ask.importance_factor * pg,
         unit="psf",
         formula="0.7 * C_e * C_t * I_s * p_g",
         inputs=(
-            ("C_e", ask.exposure_factor, ""),
+            ("C_e", exposure, ""),
             ("C_t", ask.thermal_factor, ""),
             ("I_s", ask.importance_factor, ""),
             ("p_g", pg, "psf"),
         ),
         source="asce-7-16: 7.3; high",
+        says="a flat roof's snow",
     )
-    rain = 5.0 if ask.rain_on_snow and 0 < pg <= 20 else 0.0
+    rain = 5.0 if _rains_on_snow(ask) and 0 < pg <= 20 else 0.0
     low = ask.slope_rad < math.radians(15)
     least = ask.importance_factor * min(pg, 20.0) if low else 0.0
     design = Step(
@@ -118,7 +145,7 @@ def roof_snow(ask: SnowAsk) -> tuple[Step, Step]:
         formula="max(p_f + R, p_m)",
         inputs=(("p_f", flat.value, "psf"), ("R", rain, "psf"), ("p_m", least, "psf")),
         source="asce-7-16: 7.3.4, 7.10; high",
-        says="R rain on snow; p_m the least snow of a low slope",
+        says="rain on it counted, and never below a low slope's least",
     )
     return flat, design
 

@@ -14,7 +14,7 @@ from steady.rulebooks.canopies import (
     ClosedWind,
     closed_live_pa,
     closed_wind,
-    open_slats_pa,
+    open_slats,
     person_n,
     snow_on_slats_pa,
 )
@@ -89,6 +89,28 @@ class CanopyLoads:
         )
 
 
+def snow_ask(site: Site, width_m: float, slope_rad: float = 0.0, method: str = "part 9") -> SnowAsk:
+    """What a school is asked of the snow on a roof of this site, from eave to ridge so wide."""
+    return SnowAsk(
+        ground_pa=site.ground_snow_pa,
+        rain_pa=site.rain_snow_pa,
+        method=method,
+        roof_width_m=width_m,
+        slope_rad=slope_rad,
+        terrain=site.exposure,
+        shelter=site.roof_shelter,
+        edition=site.edition,
+    )
+
+
+def _even_snow(book: Rulebook, ask: SnowAsk, says: str) -> tuple[float, list[Step]]:
+    """The even snow of a roof (Pa), and how it came: the flat roof's first where the roof's own is made of it."""
+    flat, snow = book.roof_snow(ask)
+    made_of = [flat] if any(name == flat.symbol for name, _, _ in snow.inputs) else []
+    more = f"; {snow.says}" if snow.says else ""
+    return si(snow), [*made_of, replace(snow, symbol="S_r", says=says + more)]
+
+
 def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> CanopyLoads:
     """Loads of a slatted roof under a school. Source: the school's; slats' shares practice and our own, low."""
     u = book.units.pressure_pa
@@ -108,18 +130,18 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
     snow_pa: float | None = 0.0
     snow_why = wind_why = None
     if site.ground_snow_pa > 0:
-        ask = SnowAsk(
-            ground_pa=site.ground_snow_pa, rain_pa=site.rain_snow_pa, roof_width_m=roof.width_m, edition=site.edition
-        )
         try:
-            _, snow = book.roof_snow(ask)
-            snow_pa = snow_on_slats_pa(book, si(snow), roof.solidity, roof.gap_m)
-            steps.append(replace(snow, symbol="S_r", says="even snow on the closed roof"))
+            closed, snow_steps = _even_snow(book, snow_ask(site, roof.width_m), "even snow on the closed roof")
+            snow_pa = snow_on_slats_pa(book, closed, roof.solidity, roof.gap_m)
+            held = given_step("S", snow_pa / u, book.units.pressure, "practice", "what of it the slats hold up")
+            steps += [*snow_steps, held]
         except OutsideScope as refused:
             snow_pa, snow_why = None, refused
     wind_pa: float | None = None
     try:
-        wind_pa = open_slats_pa(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
+        wind = open_slats(book, place_of(site), roof.height_m, roof.solidity, roof.net_coefficient)
+        wind_pa = si(wind)
+        steps.append(wind)
     except OutsideScope as refused:
         wind_why = refused
     except InputError as error:
@@ -154,17 +176,9 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     snow_pa: float | None = 0.0
     snow_why = wind_why = None
     if site.ground_snow_pa > 0:
-        ask = SnowAsk(
-            ground_pa=site.ground_snow_pa,
-            rain_pa=site.rain_snow_pa,
-            roof_width_m=roof.deep_m,
-            slope_rad=roof.slope_rad,
-            edition=site.edition,
-        )
         try:
-            _, snow = book.roof_snow(ask)
-            snow_pa = si(snow)
-            steps.append(replace(snow, symbol="S_r", says="even snow on the roof"))
+            snow_pa, snow_steps = _even_snow(book, snow_ask(site, roof.deep_m, roof.slope_rad), "even snow on the roof")
+            steps += snow_steps
         except (OutsideScope, InputError) as refused:
             snow_pa, snow_why = None, _outside(refused)
     wind: ClosedWind | None = None

@@ -15,6 +15,12 @@ SHOWN_M = 0.9
 DOWN, UP, SIDE = (0.0, -1.0), (0.0, 1.0), (1.0, 0.0)
 
 
+def roof_details(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> tuple[Detail, Detail]:
+    """What lies, blows and stands on the roof, at its rafters; and its way down the hardest pressed post."""
+    each = Detail(id=f"{frame.me}/loads", about=f"{frame.me}/rafters", title="Loads on the roof", facts=loads.steps)
+    return each, load_path(book, frame, loads, held)
+
+
 def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> Detail:
     """One detail: what each metre of its beam carries, what comes onto the post, what leaves it again, and what pushes it.
 

@@ -6,13 +6,13 @@ from steady.errors import InputError, OutsideScope
 from steady.ground.site import Site
 from steady.plan.model import Step
 from steady.rulebooks.answers import si
-from steady.rulebooks.asks import DriftAsk, SnowAsk
+from steady.rulebooks.asks import DriftAsk
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import SLIDES_OVER_M, sliding_snow, snow_on_slats_pa
 from steady.rulebooks.facets.loads import Loads
 from steady.statics.beam import SpreadLoad
 from steady.structures.bending import Run
-from steady.structures.canopy.loads import CanopyLoads
+from steady.structures.canopy.loads import CanopyLoads, snow_ask
 from steady.structures.canopy.spec import RoofAbove
 from steady.structures.findings import Findings
 from steady.values import value
@@ -92,15 +92,7 @@ def heaped(found: Findings, site: Site, loads: CanopyLoads, above: RoofAbove, ro
 
 def _even(book: Loads, site: Site, roof: Catches) -> tuple[Step, float]:
     """The flat roof's snow and the even snow that drifts stand on; nbc's is Part 4's there, never Part 9's."""
-    ask = SnowAsk(
-        ground_pa=site.ground_snow_pa,
-        rain_pa=site.rain_snow_pa,
-        method="part 4",
-        roof_width_m=roof.depth_m,
-        slope_rad=roof.slope_rad,
-        edition=site.edition,
-    )
-    flat, even = book.roof_snow(ask)
+    flat, even = book.roof_snow(snow_ask(site, roof.depth_m, roof.slope_rad, "part 4"))
     return flat, si(even)
 
 

@@ -3,7 +3,7 @@
 from steady.data.loader import keyed
 from steady.plan.model import Handle, Part, Plan
 from steady.structures.canopy.acts import size_targets
-from steady.structures.canopy.path import load_path
+from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.kind import Case
@@ -35,7 +35,7 @@ def plan_lean_to(case: Case) -> Plan:
         cases={spec.roof},
         curves=(*curves(laid.frame, edges, wall_m), pieces.keep_clear(spec, laid)),
         handles=tuple(_handles(spec, laid)),
-        details=(words.level_detail(case, laid), load_path(case.book, laid.frame, found.loads, found.held)),
+        details=(words.level_detail(case, laid), *roof_details(case.book, laid.frame, found.loads, found.held)),
         members=tuple(words.members(case, found)),
         conflicts=(*clashes, *_wall(spec), *_falls(spec), *words.clashes(spec, laid, case.tape)),
         notes=tuple(words.notes(case, found, made)),

@@ -2,7 +2,7 @@
 
 from steady.plan.model import Part, Plan
 from steady.structures.canopy.acts import size_targets
-from steady.structures.canopy.path import load_path
+from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, whole_plan
 from steady.structures.canopy.words import NOTHING_UPRIGHT
@@ -39,7 +39,7 @@ def plan_pavilion(case: Case) -> Plan:
         details=(
             *words.cut_details(case, laid),
             *words.sheet_detail(spec, laid),
-            load_path(case.book, laid.frame, found.loads, found.held),
+            *roof_details(case.book, laid.frame, found.loads, found.held),
         ),
         members=tuple(words.members(case, found)),
         conflicts=(*clashes, *([NOTHING_UPRIGHT] if spec.upright == "none" else [])),

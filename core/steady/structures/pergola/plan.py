@@ -6,7 +6,7 @@ from steady.layout.canopy import Slats
 from steady.measure.show import Tape
 from steady.plan.model import Handle, Member, Part, Plan, Target
 from steady.structures.canopy.acts import size_targets
-from steady.structures.canopy.path import load_path
+from steady.structures.canopy.path import roof_details
 from steady.structures.canopy.pieces import curves
 from steady.structures.canopy.whole import Own, edge_handle, pieces_of, post_handles, whole_plan
 from steady.structures.canopy.words import NOTHING_UPRIGHT, plies_of, post_members, upright_member
@@ -52,7 +52,7 @@ def plan_pergola(case: Case) -> Plan:
         cases=_here(spec),
         curves=tuple(curves(laid.frame, pieces.outline(spec), pieces.wall_top_m(spec, laid))),
         handles=tuple(_handles(spec, laid)),
-        details=(load_path(case.book, laid.frame, found.loads, found.held),),
+        details=roof_details(case.book, laid.frame, found.loads, found.held),
         members=tuple(_members(case, found)),
         conflicts=(*clashes, *_falls(spec)),
         notes=tuple(_notes(case, found, made, high_m)),
