@@ -321,6 +321,17 @@ class PlacesTest(unittest.TestCase):
     def test_found_by_any_word_with_or_without_accents(self) -> None:
         self.assertTrue(places("ottawa")[0].name.startswith("Ottawa"))
         self.assertTrue(any("Montr" in p.name for p in places("montreal")))
+        # Practice, the deeper end of what each city is told by; of a village nothing is told.
+        for text, frost_m in (
+            ("toronto", 1.2),
+            ("ottawa", 1.8),
+            ("st. j", 1.2),
+            ("qu\u00e9bec", 1.8),
+            ("winnipeg", 2.4),
+        ):
+            self.assertEqual(places(text)[0].usual_frost_m, frost_m, text)
+        for text in ("victoriaville", "montr\u00e9al-est", "100 mile"):
+            self.assertIsNone(places(text)[0].usual_frost_m, text)
         self.assertLessEqual(len(places("st")), 12)
         self.assertEqual(places("o"), ())
         self.assertEqual(places("no such place at all"), ())

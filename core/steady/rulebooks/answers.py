@@ -212,7 +212,10 @@ class WindOnFence:
 
 @value
 class ClimatePlace:
-    """A place of a school's own table of climate: loads (Pa) and where it lies (rad)."""
+    """A place of a school's own table of climate: loads (Pa) and where it lies (rad).
+
+    `usual_frost_m`: how deep frost usually goes there, the deeper where it is told from to; None: not told. To be confirmed.
+    """
 
     name: str
     ground_snow_pa: float
@@ -222,6 +225,7 @@ class ClimatePlace:
     latitude_rad: float
     longitude_rad: float
     source: str
+    usual_frost_m: float | None = None
 
 
 @value_in_order

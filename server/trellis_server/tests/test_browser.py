@@ -7,6 +7,7 @@ from django.test import Client
 from playwright.sync_api import expect
 
 from trellis_server.demo.jobs import larkspur_rise
+from trellis_server.demo.kestrel import kestrel_ridge
 from trellis_server.demo.tui import tui_terrace
 from trellis_server.models import Job
 from trellis_server.services import documents
@@ -265,6 +266,21 @@ class JobTest(SignedIn):
         page.get_by_role("button", name="Undo").click()
         self.eventually(lambda: not self.document()["site"]["clay_shrinks"])
         expect(page.get_by_label("The clay here shrinks in dry months")).not_to_be_checked()
+
+    def test_what_frost_a_city_usually_has_is_offered_and_never_taken_by_itself(self) -> None:
+        page = self.page
+        self.job = create(self.who, kestrel_ridge()).job
+        before = self.document()["site"]["frost_m"]
+        self.open(f"/jobs/{self.job.pk}/ground")
+        page.get_by_label("Climate of a place").press_sequentially("winni")
+        page.get_by_role("option", name="Winnipeg").click()
+        self.eventually(lambda: self.document()["site"]["wind_pressure_pa"] == 450)  # q_50 of the code's table
+        self.assertEqual(self.document()["site"]["frost_m"], before)
+        offered = page.get_by_role("status").filter(has_text="Frost in Winnipeg")
+        expect(offered).to_contain_text("2\u2009400 mm")
+        offered.get_by_role("button", name="Take it").click()
+        self.eventually(lambda: self.document()["site"]["frost_m"] == 2.4)
+        expect(offered.get_by_role("button")).to_have_count(0)
 
     def test_digging_is_held_back_until_the_locate_is_complete(self) -> None:
         page = self.page

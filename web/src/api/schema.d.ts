@@ -2885,6 +2885,8 @@ export interface components {
         /**
          * ClimatePlace
          * @description A place of a school's own table of climate: loads (Pa) and where it lies (rad).
+         *
+         *     `usual_frost_m`: how deep frost usually goes there, the deeper where it is told from to; None: not told. To be confirmed.
          */
         ClimatePlace: {
             /** Ground Snow Pa */
@@ -2899,6 +2901,8 @@ export interface components {
             rain_snow_pa: number;
             /** Source */
             source: string;
+            /** Usual Frost M */
+            usual_frost_m?: number | null;
             /** Wind 1 In 10 Pa */
             wind_1_in_10_pa: number;
             /** Wind Pressure Pa */

@@ -8,6 +8,7 @@ import PickField from '@/components/PickField.vue'
 import { staying } from '@/components/staying'
 import { useAnswer } from '@/composables/useAnswer'
 import { useJob } from '@/stores/job'
+import { showLength } from '@/logic/units'
 
 /**
  * What a code asks of the wind besides its speed: a mapped pressure, importance, another life, a crest; and places to
@@ -89,6 +90,13 @@ function pick(place: ClimatePlace): void {
     job.place ||= place.name
   }, `climate of ${place.name}`)
   wanted.value = place.name
+  picked.value = place
+}
+/** Frost is never taken without being asked for: what is usual there is offered beside it. */
+const picked = ref<ClimatePlace | null>(null)
+const usualFrost = computed(() => (school.value === 'ca' && picked.value?.usual_frost_m) || 0)
+function takeFrost(): void {
+  store.change((job) => void (job.site.frost_m = usualFrost.value), 'frost')
 }
 const kPa = (pa: number) => (pa / 1000).toFixed(2)
 </script>
@@ -114,6 +122,11 @@ const kPa = (pa: number) => (pa / 1000).toFixed(2)
         >
       </template>
     </AutoComplete>
+    <p v-if="usualFrost" class="small" role="status">
+      Frost in {{ picked!.name }} usually goes {{ showLength(usualFrost, store.tape) }} deep: practice, the local office
+      confirms it.
+      <button v-if="site.frost_m !== usualFrost" class="link" @click="takeFrost">Take it</button>
+    </p>
     <PickField
       label="Importance of what is built"
       :model-value="site.wind_importance"

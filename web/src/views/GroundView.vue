@@ -445,10 +445,13 @@ function north(): void {
   gap: 8px;
   align-content: start;
 }
-.form > label {
+.form > :deep(label) {
   font-size: 12.5px;
   color: var(--ink-2);
   margin-bottom: -6px;
+}
+.form > :deep(.p-autocomplete) {
+  display: grid;
 }
 .rows {
   width: 100%;

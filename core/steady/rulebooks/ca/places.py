@@ -1,6 +1,7 @@
 """Design data of 680 Canadian places: snow, rain on it, wind, and where they lie. Source: NBC 2020 Table C-2."""
 
 import unicodedata
+from functools import cache
 
 from steady.data.loader import Row, table
 from steady.rulebooks.answers import ClimatePlace
@@ -38,4 +39,16 @@ def _place(row: Row) -> ClimatePlace:
         latitude_rad=row.number("latitude_rad"),
         longitude_rad=row.number("longitude_rad"),
         source=row.source,
+        usual_frost_m=_usual_frost_m(row.text["place"]),
     )
+
+
+@cache
+def _usual_frost_m(place: str) -> float | None:
+    """The depth of the city that a place is, or is a part of. Source: practice (low)."""
+    name = _plain(place).replace(".", "")
+    for row in table("ca_frost"):
+        city = _plain(row.text["key"])
+        if name == city or name.startswith(city + " "):
+            return row.number("to_m")
+    return None

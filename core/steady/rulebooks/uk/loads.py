@@ -16,7 +16,15 @@ from steady.rulebooks.treatment import treatment as by_table
 _COMBOS = "ec0: 6.10; high"
 AIR = 1.226
 """kg/m³, UK annex (from memory, high)."""
-BARRIER = PeopleLoad(line_n_per_m=740.0, point_n=500.0, factor=1.5, load="snow", source="ec0: NA Table NA.3; high")
+_EDGE = keyed("uk_barriers")["external balconies and edges"]
+BARRIER = PeopleLoad(
+    line_n_per_m=_EDGE.number("line_n_per_m"),
+    point_n=_EDGE.number("point_n"),
+    factor=1.5,
+    load="snow",
+    source=_EDGE.source,
+    infill_n=_EDGE.number("point_n"),
+)
 """External balconies and edges; the line load is taken as short-term (product, medium)."""
 CONCRETE_N_PER_M3 = 24000.0
 
