@@ -9,13 +9,13 @@ from typing import Any
 from steady.ground.site import Site
 from steady.layout.decking import joist_centres
 from steady.layout.outline import Outline
-from steady.measure.units import FT, IN
+from steady.measure.units import FT, IN, PSF
 from steady.plan.model import Part, Place, Plan
-from steady.plan.verdict import gaps
+from steady.plan.verdict import gaps, state
 from steady.structures.deck.spec.deck import Corner, Pin, StairDesign
 from steady.structures.deck.ways.candidates import at_home
 
-from tests.test_deck import checks, deck, planned
+from tests.test_deck import checks, deck, planned, site
 from tests.test_deck_checks import of_school, step
 
 L_SHAPE = ((0, 0), (18, 0), (18, 6), (12, 6), (12, 12), (0, 12))
@@ -72,6 +72,20 @@ class CornerTest(unittest.TestCase):
         span = (18 - 8.5 / 12) / 3 - 5.5 / 12
         self.assertGreater(200 / 4 * span, 50 / 8 * span**2)
         self.assertAlmostEqual(step(rail, "M").value, 200 / 4 * span, delta=0.01)
+
+    def test_at_a_workplace_the_tables_of_houses_do_not_speak(self) -> None:
+        # IBC 1015.3 and 1607.8 (from memory, high): 42 in, and 50 lb on each foot of it; the floor's load is its office's to say.
+        house, work = planned(deck("18x11 up4")), planned(deck("18x11 up4"), site(use="workplace"))
+        self.assertEqual(state(house), "passes")
+        self.assertEqual({gap.name for gap in gaps(work)} - {gap.name for gap in gaps(house)}, {"Live load"})
+        self.assertNotEqual(state(work), "passes")
+        for found, high_in in ((house, 36), (work, 42)):
+            top = max(place.at[2] + part.length_m for part, place in of(found, "guard post"))
+            self.assertAlmostEqual(top / IN, high_in, delta=0.01)
+        self.assertTrue(any(caution.kind == "licence" and "Workplace" in caution.text for caution in work.cautions))
+        said = planned(deck("18x11 up4", live_pa=100 * PSF), site(use="workplace"))
+        self.assertNotIn("Live load", {gap.name for gap in gaps(said)})
+        self.assertIn("Joists bend", {check.name for check in said.checks})
 
     def test_openings_stay_under_the_ball_at_corners_too(self) -> None:
         plan = planned(deck("18x11 up4"))

@@ -269,9 +269,16 @@ def _boards(found: Found, timber: Timber) -> Flooring:
 
 
 def _live_is_enough(found: Found) -> None:
-    """A live load typed by the crew against the least that the school asks of decks."""
+    """A live load typed by the crew against the least that the school asks of decks; a workplace's is not known until typed."""
     spec, book, site = found.spec, found.book, found.site
-    if spec.live_pa is None or spec.bridge is not None:
+    if spec.bridge is not None:
+        return
+    if spec.live_pa is None:
+        if site.use == "workplace":
+            why = "people at a workplace load a deck as its office says, not as a house's tables do"
+            mend = "ask the local office, and type it under People"
+            for basis in (Basis.RECKONED, Basis.TABLE):
+                found.gap("Live load", spec.id, OutsideScope(why, mend), crew=True, basis=basis)
         return
     try:
         least = book.deck_live_pa(

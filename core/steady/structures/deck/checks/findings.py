@@ -143,6 +143,11 @@ class Found(Findings):
     site: Site
     load: DeckLoad
 
+    @property
+    def dwelling_units(self) -> int:
+        """How many dwellings guards and sags go by: a workplace is never counted as a house of one or two."""
+        return max(self.spec.dwelling_units, 3) if self.site.use == "workplace" else self.spec.dwelling_units
+
     def check_member(
         self, wood: Wood, *, dead: Action, live: Action, span_m: float, about: str
     ) -> tuple[MemberCheck, ...]:
@@ -159,7 +164,7 @@ class Found(Findings):
                 live=live,
                 span_m=span_m,
                 load=self.load.floor.load,
-                sags=self.book.deck_sags(wood, self.spec.dwelling_units),
+                sags=self.book.deck_sags(wood, self.dwelling_units),
             ),
             about=about,
         )

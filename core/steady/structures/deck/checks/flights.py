@@ -184,7 +184,7 @@ def _handrail(found: Found, timber: Timber, about: str) -> None:
     """A handrail between two brackets under a person who falls against it, and what each bracket must hold."""
     book, u = found.book, found.book.units
     try:
-        people = book.guard_load(found.spec.dwelling_units)
+        people = book.guard_load(found.dwelling_units)
     except OutsideScope as refused:
         found.gap("Handrail bends", about, refused)
         return
@@ -259,7 +259,7 @@ def reckon_stair_guards(found: Found, timber: Timber, stairs: list[Stair], guard
             always=False,
             boards_m=timber.board.thickness_m,
             wet=spec.wet,
-            dwelling_units=spec.dwelling_units,
+            dwelling_units=found.dwelling_units,
             slope_rad=stair.found.slope_rad,
         )
         one = reckon_guard(ask, found.book, f"{spec.id}/stair/{stair.design.id}/guard")

@@ -67,7 +67,7 @@ def reckon_guards(
         boards_m=timber.board.thickness_m,
         wet=spec.wet,
         board=rail_of(timber),
-        dwelling_units=spec.dwelling_units,
+        dwelling_units=found.dwelling_units,
     )
     try:
         for post in posts:

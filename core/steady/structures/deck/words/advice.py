@@ -47,8 +47,7 @@ def cautions(case: Case, frame: Frame, timber: Timber, parts: list[Part], frost:
     """What can hurt someone or go wrong."""
     spec, site = case.spec, case.site
     here = {"always", spec.attach if spec.bridge is None else "bridge", *spec.carries}
-    if site.use == "public":
-        here.add("public")
+    here.add(site.use)
     if timber.joist.width_m > DEEP_M:
         here.add("deep")
     made = []
