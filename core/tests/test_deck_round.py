@@ -87,6 +87,16 @@ class CornerTest(unittest.TestCase):
         self.assertNotIn("Live load", {gap.name for gap in gaps(said)})
         self.assertIn("Joists bend", {check.name for check in said.checks})
 
+    def test_the_top_of_a_guard_gives_way_no_more_than_an_inch_where_the_code_says_so(self) -> None:
+        # BS 6180 (from memory, high): 25 mm under the line load, .74 kN/m. By hand: 100 x 100 C16 posts 1,171 mm apart, pushed
+        # 1,179 mm above their upper fixing: .866 kN x 1.179^3 / (3 x 8.0 GPa x 8.33e6 mm4) = 7.1 mm; the cap of 47 x 150 C24
+        # between them 5 x .74 x 1.171^4 / (384 x 11 GPa x 13.2e6 mm4) = .12 mm.
+        (sways,) = checks(of_school("uk"), "Guard's top gives way")
+        self.assertAlmostEqual(sways.demand.value, 7.1 + 0.12, delta=0.05)
+        self.assertEqual(sways.limit.value, 25)
+        for school in ("ca", "nz"):
+            self.assertEqual(checks(of_school(school), "Guard's top gives way"), [])
+
     def test_openings_stay_under_the_ball_at_corners_too(self) -> None:
         plan = planned(deck("18x11 up4"))
         posts = [place.at for _, place in of(plan, "guard post")]

@@ -10,6 +10,8 @@ class People(School):
 
     guard_bay_m = 1.8288
     """Where a guard's greatest bay starts in forms."""
+    guard_sway: tuple[float, str] = (0.0, "")
+    """How far a guard's top may give way under people along it (m), with its source; 0: the school has no limit."""
 
     def guard_needed(self, *, height_m: float, dwelling_units: int, inside: bool, stair: bool) -> GuardNeeded:
         """Whether a guard is needed here, and how high."""

@@ -61,6 +61,7 @@ class UnitedKingdom(Rulebook):
     )
     wind_says = "Basic wind velocity"
     guard_bay_m = 1.2
+    guard_sway = (0.025, "ec0: NA Table NA.3, BS 6180; high")
     deck_point_n = (2000.0, "EN 1991-1-1 with the UK annex, balconies")
     load_factor = 1.5
     load_factor_source = "ec0: 6.10; high; 1.5 on the dead part, too, on the safe side"

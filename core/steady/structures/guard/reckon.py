@@ -134,7 +134,63 @@ def reckon_guard(ask: GuardAsk, book: Rulebook, about: str) -> GuardFound:
         found.checks.append(_check(Asked("Nothing passes through", about, ""), (opening, ball)))
     _post(found, ask, book, about, gap)
     _infill(found, ask, book, about, u)
+    _sway(found, ask, book, about)
     return found
+
+
+def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
+    """How far the middle of a bay's top gives way with its posts, where the school limits it. What fixings give is not in it."""
+    most_m, source = book.guard_sway
+    if not most_m:
+        return
+    u, spacing_m = book.units, _longest_bay_m(found)
+    try:
+        people = book.guard_load(ask.dwelling_units)
+        stiff = [si(book.stiffness(_pushed(stick, ask.wet))) for stick in (ask.post, ask.rail)]
+    except OutsideScope:
+        return  # said by the checks of their bending
+    post, rail = (
+        e * stick.thickness_m * stick.width_m**3 / 12 / u.force_n / u.span_m**2
+        for e, stick in zip(stiff, (ask.post, ask.rail), strict=True)
+    )
+    line = people.line_n_per_m * u.span_m / u.force_n
+    bay = spacing_m / math.cos(ask.slope_rad or 0.0) / u.span_m
+    arm = (found.height_m + ask.boards_m + UPPER_FIXING_M) / u.span_m
+    sway = Step(
+        symbol="d_t",
+        value=u.span_m / u.size_m * line * (bay * arm**3 / (3 * post) + 5 * bay**4 / (384 * rail)),
+        unit=u.size,
+        formula="k * w * (s * a ** 3 / (3 * K_p) + 5 * s ** 4 / (384 * K_r))",
+        inputs=(
+            ("k", u.span_m / u.size_m, ""),
+            ("w", line, u.line),
+            ("s", bay, u.span),
+            ("a", arm, u.span),
+            ("K_p", post, f"{u.force}.{u.span}2"),
+            ("K_r", rail, f"{u.force}.{u.span}2"),
+        ),
+        source=f"statics; {people.source}",
+        says="the post as a cantilever from its upper fixing, and the rail between two posts; k joins the units",
+    )
+    limit = given_step("d_max", most_m / u.size_m, u.size, source, "the most that the top may give way")
+    found.checks.append(_check(Asked("Guard's top gives way", about, "people along it"), (sway, limit)))
+
+
+def _longest_bay_m(found: GuardFound) -> float:
+    return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
+
+
+def _pushed(stick: Stick, wet: bool) -> Wood:
+    """A post, or a rail laid flat, as it is pushed outward: on its wide face."""
+    return Wood(
+        species=stick.species,
+        size=stick.size,
+        grade=stick.grade,
+        width_m=stick.thickness_m,
+        depth_m=stick.width_m,
+        wet=wet,
+        incised=stick.incised,
+    )
 
 
 def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
@@ -145,8 +201,7 @@ def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Uni
         return
     push = people.infill_n / u.force_n * people.factor
     tall = max(0.05, found.height_m - 0.18) / u.span_m
-    longest_m = max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
-    span = max(longest_m - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
+    span = max(_longest_bay_m(found) - ask.post.width_m, 0.05) / math.cos(ask.slope_rad or 0.0) / u.span_m
     line, point = people.line_n_per_m * u.span_m / u.force_n, people.point_n / u.force_n
     cases: tuple[tuple[str, Stick, bool, float, str, tuple[tuple[str, float, str], ...], str], ...] = (
         (
@@ -282,9 +337,7 @@ def _runs(
 
 def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Callable[..., None]) -> None:
     u = book.units
-    spacing_m = max(
-        (run.posts_m[k + 1] - run.posts_m[k] for run in found.runs for k in range(len(run.posts_m) - 1)), default=0.0
-    )
+    spacing_m = _longest_bay_m(found)
     try:
         people = book.guard_load(ask.dwelling_units)
     except OutsideScope as refused:
@@ -311,18 +364,8 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
         source="statics",
         says="at the post's upper fixing",
     )
-    stick = ask.post
-    wood = Wood(
-        species=stick.species,
-        size=stick.size,
-        grade=stick.grade,
-        width_m=stick.thickness_m,
-        depth_m=stick.width_m,
-        wet=ask.wet,
-        incised=stick.incised,
-    )
     try:
-        capacity = book.moment_capacity(wood, people.load)
+        capacity = book.moment_capacity(_pushed(ask.post, ask.wet), people.load)
     except OutsideScope as refused:
         gap("Guard post bends", refused)
     else:
