@@ -16,6 +16,7 @@ from steady.rulebooks.asks import Wood
 from steady.rulebooks.base import Rulebook
 from steady.structures.bends import Asked, check_bends
 from steady.structures.findings import Said
+from steady.structures.wood import outdoors
 from steady.values import value
 from steady.yard.stock import Stick
 
@@ -146,7 +147,7 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
     u, spacing_m = book.units, _longest_bay_m(found)
     try:
         people = book.guard_load(ask.dwelling_units)
-        stiff = [si(book.stiffness(_pushed(stick, ask.wet))) for stick in (ask.post, ask.rail)]
+        stiff = [si(book.stiffness(replace(outdoors(one), wet=ask.wet))) for one in (ask.post, ask.rail)]
     except OutsideScope:
         return  # said by the checks of their bending
     post, rail = (
@@ -178,19 +179,6 @@ def _sway(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str) -> None:
 
 def _longest_bay_m(found: GuardFound) -> float:
     return max((b - a for run in found.runs for a, b in itertools.pairwise(run.posts_m)), default=0.0)
-
-
-def _pushed(stick: Stick, wet: bool) -> Wood:
-    """A post, or a rail laid flat, as it is pushed outward: on its wide face."""
-    return Wood(
-        species=stick.species,
-        size=stick.size,
-        grade=stick.grade,
-        width_m=stick.thickness_m,
-        depth_m=stick.width_m,
-        wet=wet,
-        incised=stick.incised,
-    )
 
 
 def _infill(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, u: Units) -> None:
@@ -365,7 +353,7 @@ def _post(found: GuardFound, ask: GuardAsk, book: Rulebook, about: str, gap: Cal
         says="at the post's upper fixing",
     )
     try:
-        capacity = book.moment_capacity(_pushed(ask.post, ask.wet), people.load)
+        capacity = book.moment_capacity(replace(outdoors(ask.post), wet=ask.wet), people.load)
     except OutsideScope as refused:
         gap("Guard post bends", refused)
     else:
