@@ -62,4 +62,5 @@ def working_of(about: Subject) -> bytes:
     printed = (
         f"Revision {revision.number}, saved {revision.made_at:%Y-%m-%d %H:%M} UTC. {rulebook(job.school).edition}."
     )
-    return working_pages(f"{job.name}: {about.row.name}, the calculation", printed, about.sheet, about.options.paper)
+    title = f"{job.name}: {about.row.name}, the calculation"
+    return working_pages(title, printed, about.sheet, about.plan.details, about.options.paper)

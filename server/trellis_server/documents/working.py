@@ -2,6 +2,7 @@
 
 import io
 import re
+from collections.abc import Iterable
 from xml.sax.saxutils import escape
 
 from reportlab.lib.colors import HexColor
@@ -10,7 +11,7 @@ from reportlab.platypus.doctemplate import SimpleDocTemplate
 from reportlab.platypus.flowables import KeepTogether, Spacer
 from reportlab.platypus.paragraph import Paragraph
 from steady.jobs.sheet import CheckRow, Sheet
-from steady.plan.model import Step
+from steady.plan.model import Detail, Step
 
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts
 
@@ -63,19 +64,23 @@ def _check(row: CheckRow, styles: dict[str, ParagraphStyle]) -> list[object]:
         Paragraph(escape(f"{row.name}, {row.case}" if row.case else row.name), styles["head"]),
         Paragraph(escape(f"{row.verdict}: {row.figure}, {use}. How sure: {row.sureness}."), styles["text"]),
     ]
-    found: list[object] = [KeepTogether(head)]
-    for step in row.working:
+    return [KeepTogether(head), *_steps(row.working, styles), Spacer(1, 8)]
+
+
+def _steps(steps: Iterable[Step], styles: dict[str, ParagraphStyle]) -> list[object]:
+    found: list[object] = []
+    for step in steps:
         if step.says:
             found.append(Paragraph(escape(step.says), styles["quiet"]))
         found.append(Paragraph(_line(step), styles["step"]))
         if step.inputs:
             found.append(Paragraph(f"with {_given(step)}", styles["quiet"]))
         found.append(Paragraph(escape(step.source), styles["quiet"]))
-    return [*found, Spacer(1, 8)]
+    return found
 
 
-def working_pages(title: str, printed: str, sheet: Sheet, paper: str) -> bytes:
-    """Every check at its worst place, then what is not covered."""
+def working_pages(title: str, printed: str, sheet: Sheet, details: Iterable[Detail], paper: str) -> bytes:
+    """What loads it and how that comes to the ground; every check at its worst place; then what is not covered."""
     fonts()
     base = {"fontName": REGULAR, "textColor": _INK, "leading": 13, "fontSize": 9.5}
     styles = {
@@ -94,6 +99,9 @@ def working_pages(title: str, printed: str, sheet: Sheet, paper: str) -> bytes:
             styles["text"],
         ),
     ]
+    for detail in details:
+        if detail.facts:
+            story += [Paragraph(escape(detail.title), styles["head"]), *_steps(detail.facts, styles), Spacer(1, 8)]
     for row in sheet.checks:
         story += _check(row, styles)
     if sheet.not_covered:

@@ -8,10 +8,11 @@ from django.test import SimpleTestCase, TestCase, tag
 from reportlab.pdfgen.canvas import Canvas
 from steady.ground.site import Site
 from steady.jobs.document import Job, Structure
+from steady.measure.units import PSF
 from steady.structures.kind import Ask
 from steady.structures.registry import kind_called
 
-from trellis_server.demo.jobs import all_jobs
+from trellis_server.demo.jobs import all_jobs, larkspur_rise
 from trellis_server.documents.pdf import REGULAR, fonts
 from trellis_server.services import documents
 from trellis_server.tests.make import Caller, person
@@ -71,6 +72,17 @@ class PrintedTest(TestCase):
                     self.assertEqual(answer.status_code, 200)
                     for number, (words, size) in enumerate(words_of(bytes(answer.content)), 1):
                         self.assertEqual((number, clashes(words), cut_off(words, size)), (number, [], []))
+
+    def test_a_roofs_calculation_begins_with_what_it_is_loaded_with(self) -> None:
+        caller = Caller(person("ash"))
+        snowy = larkspur_rise()
+        job = caller.new_job(documents.dump(replace(snowy, site=replace(snowy.site, ground_snow_pa=40 * PSF))))
+        answer = caller.send("GET", f"/api/jobs/{job}/files/path-pergola/working.pdf")
+        text = " ".join(word.says for words, _ in words_of(bytes(answer.content)) for word in words)
+        # By hand: 0.7 x 1.0 x 1.2 x 40 psf.
+        for told in ("Loads on the roof", "33.6 psf", "The way of the loads down", "asce-7-16: 7.3"):
+            self.assertIn(told, text)
+        self.assertLess(text.index("Loads on the roof"), text.index("Rafters bend"))
 
     def test_sheets_of_every_structure_on_both_papers(self) -> None:
         caller = Caller(person("ash"))
