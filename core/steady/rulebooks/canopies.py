@@ -10,7 +10,7 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.measure.units import FT, GRAVITY
 from steady.plan.model import Step
-from steady.rulebooks.answers import si
+from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import OpenRoofAsk, WindPlace
 from steady.rulebooks.base import Rulebook
 from steady.values import value
@@ -247,6 +247,12 @@ def down_pa(book: Rulebook, dead_pa: float, live_pa: float) -> float:
 def person_n(book: Rulebook) -> float:
     """One person who climbs on to mend something."""
     return _row(book).number("person_n")
+
+
+def person(book: Rulebook) -> Step:
+    """That person as a line of working."""
+    says = "a person on one rafter, where it is hardest"
+    return given_step("P", person_n(book) / book.units.force_n, book.units.force, _row(book).source, says)
 
 
 def person_moment_n_m(book: Rulebook, span_m: float, dead_n_per_m: float, one_n: float | None = None) -> float:

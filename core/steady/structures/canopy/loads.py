@@ -15,6 +15,7 @@ from steady.rulebooks.canopies import (
     closed_live_pa,
     closed_wind,
     open_slats,
+    person,
     person_n,
     snow_on_slats_pa,
 )
@@ -126,6 +127,7 @@ def canopy_loads(book: Rulebook, site: Site, roof: Roof, dead_pa: float) -> Cano
             "practice: 10 psf of what is solid, at least 5",
             "people and things spread over the slats",
         ),
+        person(book),
     ]
     snow_pa: float | None = 0.0
     snow_why = wind_why = None
@@ -172,6 +174,7 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     steps = [
         given_step("D", dead_pa / u.pressure_pa, u.pressure, "geometry: the parts themselves", "the roof, on plan"),
         given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the code's roof live load", "nobody uses the roof"),
+        person(book),
     ]
     snow_pa: float | None = 0.0
     snow_why = wind_why = None
