@@ -313,6 +313,7 @@ def reference(request: HttpRequest, school: str = "us") -> HttpResponse:
                 {"value": key, "says": says} for key, says in zip(book.exposures, book.exposures_say, strict=False)
             ],
             "editions": list(book.editions),
+            "asks_rain_on_snow": book.asks_rain_on_snow,
             "roof_shelters": [{"value": key, "says": says} for key, says in book.roof_shelters()],
             "wind_says": book.wind_says,
             "wind_zones": book.wind_zones(),

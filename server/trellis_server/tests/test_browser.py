@@ -272,6 +272,7 @@ class JobTest(SignedIn):
         self.job = create(self.who, kestrel_ridge()).job
         before = self.document()["site"]["frost_m"]
         self.open(f"/jobs/{self.job.pk}/ground")
+        expect(page.get_by_label("Rain that falls on the snow, kPa")).to_be_visible()
         page.get_by_label("Climate of a place").press_sequentially("winni")
         page.get_by_role("option", name="Winnipeg").click()
         self.eventually(lambda: self.document()["site"]["wind_pressure_pa"] == 450)  # q_50 of the code's table

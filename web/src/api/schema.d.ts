@@ -8417,6 +8417,8 @@ export interface components {
          * @description What the forms offer: the yard's items, the school's soils and words for wind, and every source.
          */
         ReferenceAnswer: {
+            /** Asks Rain On Snow */
+            asks_rain_on_snow: boolean;
             /** Bags */
             bags: components["schemas"]["YardItem"][];
             /** Codes */

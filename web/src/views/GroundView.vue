@@ -87,6 +87,9 @@ const WEIGHTS: { key: Weight; says: string }[] = [
   { key: 'rain_snow_pa', says: 'Rain that falls on the snow' },
   { key: 'bearing_pa', says: 'Bearing of the ground as tested (0: the soil above)' },
 ]
+const weights = computed(() =>
+  WEIGHTS.filter(({ key }) => key !== 'rain_snow_pa' || reference.reference?.asks_rain_on_snow),
+)
 const typedWeight = ref<Partial<Record<Weight, string>>>({})
 const weightFault = ref<Partial<Record<Weight, string>>>({})
 const weight = (key: Weight) => String(Number((site.value[key] / pressure.value.size).toFixed(2)))
@@ -303,7 +306,7 @@ function north(): void {
           path="site/frost_m"
           @update:model-value="store.change((job) => void (job.site.frost_m = $event ?? 0), 'frost')"
         />
-        <template v-for="field in WEIGHTS" :key="field.key"
+        <template v-for="field in weights" :key="field.key"
           ><label :for="field.key">{{ field.says }}, {{ pressure.says }}</label
           ><InputText
             :id="field.key"

@@ -57,6 +57,7 @@ class Canada(Rulebook):
     default_live_pa = 1900.0
     stiffens = True
     snow_in_deck_live = True
+    asks_rain_on_snow = True
     tables_are_wet = False
     load_factor = 1.5
     load_factor_source = "nbc: Table 4.1.3.2.-A 1.25 D + 1.5 L; high; 1.5 on the dead part, too, on the safe side"

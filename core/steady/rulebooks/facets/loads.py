@@ -12,8 +12,10 @@ class Loads(School):
     default_dead_pa = 300.0
     default_live_pa = 2000.0
     snow_in_deck_live = False
+    asks_rain_on_snow = False
     deck_point_n: tuple[float, str] = (0.0, "")
-    """Loads that forms start from; `deck_point_n`: a point load beside the spread one, with its source."""
+    """Loads that forms start from; `deck_point_n`: a point load beside the spread one, with its source; `asks_rain_on_snow`:
+    whether a place's own rain on its snow is asked for."""
 
     def combinations(self, live_use: str = "", rule: str = "", edition: str = "") -> tuple[Combination, ...]:
         """Loads that act together, strength first. Raises OutsideScope for an unknown edition."""

@@ -358,6 +358,7 @@ class ReferenceAnswer(Schema):
     soils: list[SoilRow]
     exposures: list[Choice]
     editions: list[str]
+    asks_rain_on_snow: bool
     roof_shelters: list[Choice]
     wind_says: str
     wind_zones: list[NamedZone]
