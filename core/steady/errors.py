@@ -1,4 +1,4 @@
-"""The ways in which the reckoning says no."""
+"""The ways in which the reckoning says no. Each goes from one process to another whole: its arguments are kept as they came."""
 
 from steady.values import value
 
@@ -7,18 +7,24 @@ class InputError(ValueError):
     """A value that cannot be: it names the field and says, in plain words, what would be accepted."""
 
     def __init__(self, field: str, message: str) -> None:
-        super().__init__(f"{field}: {message}")
+        super().__init__(field, message)
         self.field = field
         self.message = message
+
+    def __str__(self) -> str:
+        return f"{self.field}: {self.message}"
 
 
 class OutsideScope(ValueError):
     """A rule or table that does not reach this case. Never counts as passing."""
 
     def __init__(self, reason: str, would_have_to_change: str = "") -> None:
-        super().__init__(reason)
+        super().__init__(reason, would_have_to_change)
         self.reason = reason
         self.would_have_to_change = would_have_to_change
+
+    def __str__(self) -> str:
+        return self.reason
 
 
 class TooDeep(OutsideScope):
@@ -26,6 +32,7 @@ class TooDeep(OutsideScope):
 
     def __init__(self, reason: str, would_have_to_change: str, cap_m: float) -> None:
         super().__init__(reason, would_have_to_change)
+        self.args = (reason, would_have_to_change, cap_m)
         self.cap_m = cap_m
 
 

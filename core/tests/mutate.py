@@ -154,8 +154,11 @@ def noticed(fault: Fault) -> tuple[bool, str]:
         signal.setitimer(signal.ITIMER_REAL, PATIENCE_S, 1.0)
         forget()
         loads({place.file: lambda _: after})
-        tests = unittest.defaultTestLoader.loadTestsFromNames(fault.tests)
-        failed = not unittest.TextTestRunner(nowhere, failfast=True).run(tests).wasSuccessful()
+        try:
+            tests = unittest.defaultTestLoader.loadTestsFromNames(fault.tests)
+            failed = not unittest.TextTestRunner(nowhere, failfast=True).run(tests).wasSuccessful()
+        except Exception:  # what a test file works out while it loads fails on it, too
+            failed = True
         signal.setitimer(signal.ITIMER_REAL, 0)
     was, now = before.splitlines(), after.splitlines()
     at = next((k for k, (a, b) in enumerate(zip(was, now, strict=False)) if a != b), place.line - 1)

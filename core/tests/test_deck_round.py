@@ -60,6 +60,13 @@ class CornerTest(unittest.TestCase):
         plan = planned(deck("18x11 up4"))
         self.assertEqual(len(of(plan, "guard post")), 8)
 
+    def test_posts_beside_a_corner_cut_off_short_stay_two(self) -> None:
+        # 18 x 11 ft, 6 in cut off its right front corner, too short for a guard of its own. Right: 10' 6" less 1 3/4 at the wall,
+        # 1 3/8 before the cut: two bays, three posts; front: 17' 6" less 1 3/8 and 3 1/4, three bays, four; left: two more.
+        corners = ((0, 0), (18, 0), (18, 10.5), (17.5, 11), (0, 11))
+        outline = tuple(Corner(x_m=x * FT, y_m=y * FT, height_m=4 * FT) for x, y in corners)
+        self.assertEqual(len(of(planned(deck("18x11 up4", outline=outline)), "guard post")), 9)
+
     def test_a_guard_of_many_dwellings_bears_a_crowd_along_its_top(self) -> None:
         # IBC 1607.8 (from memory, high): 50 lb on each foot of its top, or 200 lb at one point, whichever is more. 18 ft less two
         # insets of 4 1/4 in for 6×6 posts in three bays: 5.7639 ft, 288.2 lb at a post; along 5.7639 ft less a post the point bends

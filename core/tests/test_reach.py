@@ -172,8 +172,25 @@ class WatchedRunTest(unittest.TestCase):
         self.assertGreater(len(rows), len(reach))
 
 
+UNLOADED = """
+import unittest
+from steady.errors import InputError
+from tests.mutate import Fault, places, run
+def refused(names):
+    raise InputError("height", "must be above 0")
+unittest.defaultTestLoader.loadTestsFromNames = refused
+place = next(one for one in places("steady/layout/bays.py") if one.operator.endswith("Sub_Add"))
+print([failed for _, failed, _ in run([Fault(place, ("tests.test_bays.EqualBaysTest",))], 1)][0])
+"""
+
+
 @tag("slow")
 class FaultTest(unittest.TestCase):
+    def test_a_fault_with_which_a_test_cannot_even_be_loaded_is_noticed_at_once(self) -> None:
+        script = [sys.executable, "-c", UNLOADED]
+        told = subprocess.run(script, cwd=CORE, capture_output=True, text=True, timeout=90)
+        self.assertTrue(told.stdout.endswith("True\n"), told.stdout + told.stderr[-800:])
+
     def test_a_fault_is_noticed_by_whoever_looks_there_and_stands_in_no_file(self) -> None:
         text = (CORE / "steady/layout/bays.py").read_text()
         looks, elsewhere = "tests.test_bays", "tests.test_reach.MarksTest.test_a_line_of_no_statement_is_refused"

@@ -30,6 +30,10 @@ from trellis_server.services import apart, documents
 from trellis_server.tests.make import Caller, person
 
 
+def _refused(number: int) -> int:
+    raise InputError("spacing_m", "must be above 0")
+
+
 def _over(item: int) -> float:
     return 1 / item
 
@@ -142,6 +146,11 @@ class SearcherTest(TestCase):
             for answer in shared_map(_over, [*items[1:20], 0, *items[20:]]):
                 seen.append(answer)
         self.assertEqual(len(seen), 19)
+
+    def test_what_a_hand_refuses_names_its_field_where_it_is_waited_for(self) -> None:
+        with self.assertRaises(InputError) as refused:
+            list(shared_map(_refused, list(range(20))))
+        self.assertEqual((refused.exception.field, refused.exception.message), ("spacing_m", "must be above 0"))
 
     def test_a_minute_of_a_core_is_said_wherever_it_was_used_up(self) -> None:
         def slow(*asked: object) -> Any:
