@@ -146,6 +146,9 @@ class PricedTest(unittest.TestCase):
             self.assertTrue(choice.price is not None or (not choice.change and not choice.chosen), choice.says)
             if choice.group in ("joists", "beams"):
                 self.assertRegex(choice.slack, r"-?\d+ %$")
+        beams = [choice.says for choice in found if choice.group == "beams"]
+        self.assertTrue(any(says.startswith("2 plies of ") for says in beams), beams)
+        self.assertFalse([says for says in beams if says.startswith(("1 plies", "2 ply", "3 ply"))])
         now = [choice for choice in found if choice.chosen and choice.group == "joists"]
         self.assertEqual([choice.price_change for choice in now], [0.0])
         by_hand = next(choice for choice in found if choice.chosen and choice.group == "beams")
