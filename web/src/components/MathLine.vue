@@ -71,6 +71,7 @@ p {
   color: var(--ink-2);
 }
 .given {
+  display: inline-block; /* the line breaks between two, never within one */
   margin-right: 8px;
   white-space: nowrap;
 }
