@@ -19,6 +19,9 @@ from trellis_server.tests.signed_in import SignedIn
 NEW_FENCE = "0 c38 g4 c81 g11 118'6"
 
 
+OUT_OF_COLUMN = "all => all.filter(one => one.scrollWidth > one.clientWidth + 1).map(one => one.textContent)"
+
+
 class JobTest(SignedIn):
     def test_a_fence_from_one_line_without_a_mouse(self) -> None:
         page = self.page
@@ -185,6 +188,9 @@ class JobTest(SignedIn):
         page.keyboard.press("Enter")
         expect(page.locator(".working").first).to_contain_text("S1")
         expect(page.locator(".working").first).to_contain_text("How sure")
+        lines = page.locator(".working p")
+        self.assertGreater(lines.count(), 10)
+        self.assertEqual(lines.evaluate_all(OUT_OF_COLUMN), [], "a line of a calculation runs out of its column")
         page.keyboard.press("l")
         self.saved()
         expect(page.get_by_role("button", name="Unlock")).to_be_visible()
