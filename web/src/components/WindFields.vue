@@ -94,7 +94,7 @@ function pick(place: ClimatePlace): void {
 }
 /** Frost is never taken without being asked for: what is usual there is offered beside it. */
 const picked = ref<ClimatePlace | null>(null)
-const usualFrost = computed(() => (school.value === 'ca' && picked.value?.usual_frost_m) || 0)
+const usualFrost = computed(() => picked.value?.usual_frost_m ?? 0)
 function takeFrost(): void {
   store.change((job) => void (job.site.frost_m = usualFrost.value), 'frost')
 }
