@@ -115,7 +115,14 @@ class SecondRailsTest(unittest.TestCase):
     def test_boards_reach_from_rail_to_rail(self) -> None:
         for name, bay in self.each():
             span_m = max(b - a for a, b in itertools.pairwise(bay.rails_m))
-            self.assertAlmostEqual(si(bay.check("Boards bend between rails").demand), span_m, delta=0.001, msg=name)
+            check = bay.check("Boards bend between rails")
+            if not name.startswith("nz"):
+                self.assertAlmostEqual(si(check.demand), span_m, delta=0.001, msg=name)
+                continue
+            # Graded palings are held by their stress: 6 p L² / 8 t² of any width.
+            thick_m = min(bay.part("board").section_m)
+            stress = bay.push_pa() * span_m**2 / 8 / (thick_m**2 / 6)
+            self.assertAlmostEqual(si(check.demand) / stress, 1.0, delta=0.004, msg=name)
 
     def test_a_rail_in_the_wind_bends_as_a_beam_of_its_bay(self) -> None:
         for name, bay in self.each():

@@ -73,7 +73,10 @@ class TurnedTest(unittest.TestCase):
             cells = [((i + 0.5) / n - 0.5, (k + 0.5) / n - 0.5) for i in range(n) for k in range(n)]
             second = sum((x * math.sin(t) + y * math.cos(t)) ** 2 for x, y in cells) / n**2
             modulus = second / (0.5 * math.sin(t) + 0.5 * math.cos(t))
-            self.assertAlmostEqual(split["f/post/b"] / square["f/post/b"], (1 / 6) / modulus, delta=1e-3)
+            # Both legs alike: turned, each pushes fully on the smaller modulus; square, the first along both of its axes.
+            turn = math.radians(degrees)
+            by_hand = 2 * (1 / 6) / modulus / (1 + math.cos(turn) + math.sin(turn))
+            self.assertAlmostEqual(split["f/post/b"] / square["f/post/b"], by_hand, delta=1e-3)
             self.assertAlmostEqual(split["f/post/start"], square["f/post/start"])
 
     def test_what_meets_it_is_told(self) -> None:

@@ -202,12 +202,17 @@ class WindZone:
 
 @value_in_order
 class WindOnFence:
-    """Wind along a fence for the worst of its cases at each place, and the height its resultant acts at."""
+    """Wind along a fence for the worst of its cases at each place, and the height its resultant acts at.
+
+    `run_pa`: the pressure of the code's coefficient away from all ends and corners (design level), whether or not this
+    fence is long enough to have such a stretch.
+    """
 
     zones: tuple[WindZone, ...]
     arm_m: float
     arm_step: Step
     working: tuple[Step, ...]
+    run_pa: float
 
 
 @value

@@ -19,6 +19,7 @@ from steady.rulebooks.answers import (
     pad_thickness_default,
     pad_width_m,
     product_step,
+    si,
 )
 from steady.rulebooks.asks import LegEnd, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
@@ -311,7 +312,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
         return product_step("p", parts, "kPa", "nbc: 4.1.7; C_n low", f"{case}, design level")
 
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, MIDDLE, "within the run"), pressure)
-    return WindOnFence(zones, arm.value, arm, (ce,))
+    return WindOnFence(zones, arm.value, arm, (ce,), si(pressure(MIDDLE, "within the run")))
 
 
 @cache

@@ -72,7 +72,7 @@ def stability(wood: Wood, ask: Sideways) -> tuple[Step, float]:
 def _bending_without_size(wood: Wood, load: LoadType) -> float:
     """F_b = f_b (K_D K_H K_S K_T): K_Zb is no part of it."""
     found = timber.strength("bending", wood, load)
-    return found.book_pa * found.factors / timber.size_factor(wood.width_m / MM, wood.bending_depth_m / MM)
+    return found.book_pa * found.factors / timber.size_factor(wood)
 
 
 def column(
@@ -172,7 +172,7 @@ def notched(wood: Wood, load: LoadType, *, left_m: float, to_reaction_m: float |
     inside = 0.006 * d * (1.6 * (1 / alpha - 1) + eta**2 * (1 / alpha**3 - 1))
     kn = 1 / math.sqrt(inside) if inside > 0 else math.inf
     shear = timber.strength("shear", wood, load)
-    size = timber.size_factor(wood.width_m / MM, wood.bending_depth_m / MM)
+    size = timber.size_factor(wood)
     factors = shear.factors / size
     whole = 2 / 3 * shear.allowed_pa / MPA * b * d / 1000
     value = min(0.001 * 0.9 * 0.5 * factors * b * d * kn, whole)

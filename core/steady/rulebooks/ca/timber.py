@@ -84,9 +84,16 @@ def reference(wood: Wood) -> Row:
     )
 
 
+def size_factor(wood: Wood) -> float:
+    """K_Zb and K_Zv, by the larger dimension of the section whichever way it bends.
+
+    Source: O86 Table 6.4.5 (from memory, high for 38 to 64 mm, otherwise medium; that it goes by the larger: medium).
+    """
+    return _size_factor(min(wood.width_m, wood.depth_m) / MM, max(wood.width_m, wood.depth_m) / MM)
+
+
 @cache
-def size_factor(thick_mm: float, depth_mm: float) -> float:
-    """K_Zb and K_Zv. Source: O86 Table 6.4.5 (from memory, high for 38 to 64 mm, otherwise medium)."""
+def _size_factor(thick_mm: float, depth_mm: float) -> float:
     fitting = [
         row
         for row in table("ca_size_factor")
@@ -137,7 +144,7 @@ def strength(kind: Kind, wood: Wood, load: LoadType, permanent_over_standard: fl
         treated = (0.95 if wood.wet else 0.90) if column in _NO_DURATION else (0.85 if wood.wet else 0.75)
         inputs.append(("K_T", treated, ""))
     if column in ("fb", "fv"):
-        inputs.append(("K_Z", size_factor(wood.width_m / MM, wood.bending_depth_m / MM), ""))
+        inputs.append(("K_Z", size_factor(wood), ""))
     step = product_step(
         symbol.replace("f_", "F_"),
         inputs,
@@ -156,7 +163,7 @@ def named_factor(name: str, wood: Wood, load: LoadType) -> float:
         InputError: No such factor.
     """
     if name == "size_factor":
-        return size_factor(wood.width_m / MM, wood.bending_depth_m / MM)
+        return size_factor(wood)
     if name == "duration_factor":
         return duration(load)
     if name == "sharing_factor":

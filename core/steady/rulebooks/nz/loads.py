@@ -15,6 +15,7 @@ from steady.rulebooks.answers import (
     WindOnFence,
     given_step,
     product_step,
+    si,
 )
 from steady.rulebooks.asks import LegEnd, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
@@ -197,7 +198,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg) -> WindOnFence:
     says = f"square on, the whole run, b/c {leg.length_m / leg.solid_height_m:.1f}, c/h {c_h:.2f}"
     run = Band(0.0, face_coefficient(leg.face, "run"), says, _square_on(leg.face))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, on)
-    return WindOnFence(zones, arm.value, arm, (times, q))
+    return WindOnFence(zones, arm.value, arm, (times, q), si(on(run.coefficient, says)))
 
 
 def wind_on_fence(place: WindPlace, face: WindFace) -> WindOnFence:

@@ -8,7 +8,15 @@ from steady.data.between import beside, between
 from steady.data.loader import keyed, table
 from steady.errors import InputError, OutsideScope, above_zero, not_below_zero
 from steady.plan.model import Step
-from steady.rulebooks.answers import Combination, GuardNeeded, PeopleLoad, WindOnFence, given_step, product_step
+from steady.rulebooks.answers import (
+    Combination,
+    GuardNeeded,
+    PeopleLoad,
+    WindOnFence,
+    given_step,
+    product_step,
+    si,
+)
 from steady.rulebooks.asks import DriftAsk, LegEnd, SnowAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, middle_arm, zones_between
 from steady.rulebooks.treatment import treatment as by_table
@@ -261,10 +269,9 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, load_factor: float) -> WindOnFen
 
     inner = zones(0.0)[-1]
     arm = middle_arm(leg.face)
-    found = zones_between(
-        leg.length_m, bands(leg.start), bands(leg.end), Band(0.0, inner[2], "zone D, away from any edge"), pressure
-    )
-    return WindOnFence(found, arm.value, arm, (ce, q))
+    run = Band(0.0, inner[2], "zone D, away from any edge")
+    found = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
+    return WindOnFence(found, arm.value, arm, (ce, q), si(pressure(run.coefficient, run.says)))
 
 
 def wind_on_fence(place: WindPlace, face: WindFace, load_factor: float) -> WindOnFence:

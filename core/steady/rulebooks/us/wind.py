@@ -12,7 +12,7 @@ from steady.data.loader import Row, keyed, table
 from steady.errors import InputError, OutsideScope
 from steady.measure.units import FT, MPH, PSF
 from steady.plan.model import Step
-from steady.rulebooks.answers import WindOnFence, WindZone
+from steady.rulebooks.answers import WindOnFence, WindZone, si
 from steady.rulebooks.asks import LegEnd, OpenRoofAsk, WindFace, WindLeg, WindPlace
 from steady.rulebooks.fences import Band, zones_between
 
@@ -124,7 +124,9 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
         step = _leg_pressure(
             q.value, least_psf, (place.crest, coefficient, share), f"open face, {leg.solidity:.0%} solid"
         )
-        return WindOnFence((WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q))
+        return WindOnFence(
+            (WindZone(0.0, leg.length_m, step.value * PSF, step),), arm.value * FT, arm, (kz, q), step.value * PSF
+        )
     porous = porosity_factor(leg.solidity)
 
     def bands(end: LegEnd) -> tuple[Band, ...]:
@@ -147,7 +149,7 @@ def wind_on_leg(place: WindPlace, leg: WindLeg, least_psf: float = LEAST_PSF) ->
     whole = run_coefficient(slender, ratio)
     run = Band(0.0, whole, f"cases A and B, {about}, the whole run", _run_steps(slender, ratio, porous))
     zones = zones_between(leg.length_m, bands(leg.start), bands(leg.end), run, pressure)
-    return WindOnFence(zones, arm.value * FT, arm, (kz, q))
+    return WindOnFence(zones, arm.value * FT, arm, (kz, q), si(pressure(whole, run.says)))
 
 
 def _cells(row: Row, slender: float, letter: str) -> tuple[str, list[tuple[str, float, str]], str]:

@@ -59,7 +59,39 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             says=says,
         )
         found.append(check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(name, about, case)))
+    found.append(_latch_stile(leaf, book, about, pressure_pa))
     return found
+
+
+def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | NotCovered:
+    """The stile at the latch edge: held at the latch alone, it cantilevers up and down with half of the leaf's width."""
+    u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
+    asked = Asked("Latch stile bends in the wind", about, case)
+    if leaf.index:
+        return NotCovered(
+            name=asked.name,
+            about=about,
+            basis=Basis.RECKONED,
+            reason="a second leaf is held by its drop rod at the foot alone; how its frame's twist steadies it is not calculated",
+            would_have_to_change="one leaf, or a rod at the head as well, designed by its maker",
+            crew=True,
+        )
+    bottom_m, top_m = leaf.gap_m - leaf.stile_down_m, leaf.gap_m + leaf.height_m + leaf.stile_up_m
+    # A latch that is not placed is taken at the middle; one typed above or below the stile, at the stile's end.
+    latch_m = leaf.design.latch_height_m or (bottom_m + top_m) / 2
+    latch_m = min(max(latch_m, bottom_m), top_m)
+    p, wide = pressure_pa / u.pressure_pa, leaf.width_m / 2 / u.span_m
+    arm = max(latch_m - bottom_m, top_m - latch_m) / u.span_m
+    moment = Step(
+        symbol="M",
+        value=p * wide * arm**2 / 2,
+        unit=u.moment,
+        formula="p * b * a ** 2 / 2",
+        inputs=(("p", p, u.pressure), ("b", wide, u.span), ("a", arm, u.span)),
+        source="statics: a cantilever from the latch with half of the leaf's width",
+        says="the latch stile from the latch to its farther end",
+    )
+    return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked)
 
 
 def _boards(leaf: Leaf, book: Rulebook, asked: Asked, apart: float, pressure_pa: float) -> Check | NotCovered:

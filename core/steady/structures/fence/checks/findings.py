@@ -23,6 +23,10 @@ class Loads:
     zones: tuple[tuple[float, float, float], ...]
     refused: OutsideScope | None
 
+    def within_run(self, pressure_pa: float) -> bool:
+        """Whether a pressure is no more than the code's own away from ends and corners (Pa)."""
+        return self.wind is not None and pressure_pa <= self.wind.run_pa * 1.001
+
 
 @dataclass(slots=True)
 class KeptAlike:

@@ -30,7 +30,6 @@ class HoldReckoner:
         ends_m = self.lie.first_m + self.lie.step_m / 2
         self.strip_m = max(ends_m, self.lie.step_m) if self.lie.count > 2 else spec.height_m / max(1, self.lie.count)
         self.between_m = self.lie.step_m if self.lie.count > 1 else 0.0
-        self.run_pa = min((pressure for _, _, pressure in loads.zones), default=0.0)
         self.rail_end, self.board = (
             pick(joint, stainless=spec.weather == "ice and salt") for joint in joints_of_rails(case)
         )
@@ -87,7 +86,7 @@ class HoldReckoner:
         if self.between_m <= 0:
             return
         span = self.between_m / u.span_m
-        ends = pressure_pa > self.run_pa * 1.001
+        ends = not self.loads.within_run(pressure_pa)
         where = "in the ends' zones" if ends else "within the run"
         try:
             limit = self.book.bending_strength(outdoors(board, flat=True), "wind")

@@ -389,23 +389,7 @@ class PostReckoner:
             return force, steps
         if len(forces) == 1:
             return forces[0], steps
-        c, n = abs(math.cos(sides.turn_rad)), abs(math.sin(sides.turn_rad))
-        first, second = forces
-        both = Step(
-            symbol="P",
-            value=first.value + second.value * (c + n),
-            unit=first.unit,
-            formula="P_1 + P_2 * c + P_2 * n",
-            inputs=(
-                (first.symbol, first.value, first.unit),
-                (second.symbol, second.value, second.unit),
-                ("c", c, ""),
-                ("n", n, ""),
-            ),
-            source="statics: both legs of a corner on a square post's two axes, c and n of its turn; on the safe side for its hole",
-            says="wind on this corner post from both legs",
-        )
-        return both, (*steps, first, second)
+        return _corner(forces, post, sides.turn_rad), (*steps, *forces)
 
     def _side(self, post: Post, parts: list[tuple[float, float]], tag: str) -> Step:
         """Wind force of several widths, each under its own pressure."""
@@ -530,6 +514,31 @@ class PostReckoner:
                 "embedment of the post",
             )
         return self._built_steps[built_m]
+
+
+def _corner(forces: list[Step], post: Post, turn_rad: float) -> Step:
+    """Wind from both legs on a corner post: the sum of its parts along the post's own two axes.
+
+    A post set square with the leg that goes on takes that leg's wind along one axis, and the first leg's along both. One that
+    splits the turn takes both legs at half of it: the same share of each, which its smaller modulus already carries.
+
+    Source: statics; a square section bent about both axes is stressed by the sum of the two moments.
+    """
+    first, second = forces
+    split = bool(post.turned_rad)
+    c, n = abs(math.cos(turn_rad)), abs(math.sin(turn_rad))
+    legs = tuple((step.symbol, step.value, step.unit) for step in forces)
+    return Step(
+        symbol="P",
+        value=first.value + second.value if split else second.value + first.value * (c + n),
+        unit=first.unit,
+        formula="P_1 + P_2" if split else "P_2 + P_1 * c + P_1 * n",
+        inputs=legs if split else (*legs, ("c", c, ""), ("n", n, "")),
+        source="statics: both legs on the axes of a square post, which splits the turn"
+        if split
+        else "statics: both legs on the axes of a square post, square with the leg that goes on; c and n of the turn",
+        says="wind on this corner post from both legs",
+    )
 
 
 @value_in_order

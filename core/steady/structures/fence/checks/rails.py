@@ -153,8 +153,7 @@ class RailReckoner:
         """A slat of board stock has no stress in the tables: it is held to a span of our own for its thickness."""
         u = self.u
         zones = gather(self.loads.zones, bay.start.station_m, bay.end.station_m)
-        run_pa = min((pressure for _, _, pressure in self.loads.zones), default=0.0)
-        within = max((p for _, p in zones), default=0.0) <= run_pa * 1.001
+        within = self.loads.within_run(max((p for _, p in zones), default=0.0))
         clear = (bay.width_m * math.hypot(1.0, bay.grade) - self.post_m) / u.span_m
         self.found.checks.append(
             check_reach(

@@ -26,7 +26,7 @@ def wind_on(case: FenceCase) -> Loads:
         solidity(case),
     )
     try:
-        zones, one = _along(closed, case, place, solid)
+        zones, one, run_pa = _along(closed, case, place, solid)
         opened = with_gates_open(spec, closed, case.timber.gate_post.width_m)
         more = _along(opened, case, place, solid)[0] if opened else []
     except (OutsideScope, InputError) as refused:
@@ -35,12 +35,17 @@ def wind_on(case: FenceCase) -> Loads:
         )
         return Loads(None, (), outside)
     worst = _worse(zones, more)
-    wind = WindOnFence(tuple(worst), one.arm_m, one.arm_step, one.working)
+    wind = WindOnFence(tuple(worst), one.arm_m, one.arm_step, one.working, run_pa)
     return Loads(wind, tuple((z.from_m, z.to_m, z.pressure_pa) for z in worst), None)
 
 
-def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -> tuple[list[WindZone], WindOnFence]:
-    """Zones of several faces in stations of the line, and the wind on the last of them for its arm and working."""
+def _along(
+    found: list[Face], case: FenceCase, place: WindPlace, solid: float
+) -> tuple[list[WindZone], WindOnFence, float]:
+    """Zones of several faces in stations of the line, the wind on the last of them for its arm and working, the run's pressure.
+
+    The run's pressure (Pa) is the least of the faces': the code's figure gives a long one less.
+    """
     spec = case.spec
     zones: list[WindZone] = []
     legs: list[WindOnFence] = []
@@ -62,7 +67,7 @@ def _along(found: list[Face], case: FenceCase, place: WindPlace, solid: float) -
                 if high_m - low_m > 1e-9:
                     zones.append(replace(zone, from_m=low_m, to_m=high_m))
             done_m += to_m - from_m
-    return sorted(zones, key=lambda zone: zone.from_m), legs[-1]
+    return sorted(zones, key=lambda zone: zone.from_m), legs[-1], min(leg.run_pa for leg in legs)
 
 
 @lru_cache(maxsize=512)
