@@ -28,7 +28,7 @@ class LiftTest(unittest.TestCase):
         self.assertEqual(beam.hands, math.ceil(beam.mass_kg / 20))
         self.assertTrue(beam.rests)  # longer than 4.8 m, higher than 2 m
         self.assertFalse(lifts["rafter"].rests)
-        self.assertEqual(lifts["rafter"].count, 10)
+        self.assertEqual(lifts["rafter"].count, 13)
         self.assertNotIn("post", lifts)
         self.assertAlmostEqual(beam.high_m, 8 * FT, delta=0.3)
 

@@ -132,7 +132,7 @@ class PostsTest(unittest.TestCase):
         made = reckon_pergola(asked)
         frame, loads, f = made.laid.frame, made.loads, factors_of(asked.book)
         wind_pa = f.wind_up * (loads.wind_pa or 0.0)
-        self.assertGreater(wind_pa, f.live * loads.wide_pa)
+        self.assertGreater(wind_pa, f.live * loads.live_pa)
         together = math.fsum(post_down_n(asked.book, frame, loads).values())
         area_m2 = math.fsum(frame.widths_m) * frame.beams_m
         beams_n = (

@@ -179,7 +179,8 @@ class WhereItGoesTest(unittest.TestCase):
 
 class WhatFollowsTest(unittest.TestCase):
     def test_the_deck_follows(self) -> None:
-        bare, made = plan_structure(job(roof=""), "d"), plan_structure(job(), "d")
+        light = job(roof="8x8 high8 brace2 on=d@4+1.5")
+        bare, made = plan_structure(job(roof=""), "d"), plan_structure(light, "d")
         for name in ("Joists beside a roof's posts bend", "Beam bends", "Ground bears", "Post buckles"):
             self.assertLessEqual(uses(made, name), 1.0, name)
         blocks = [sum(p.count for p in one.parts if p.role == "blocking") for one in (bare, made)]

@@ -43,12 +43,19 @@ class TemplatesTest(unittest.TestCase):
         self.assertAlmostEqual(max(deep) - min(deep), 5.5 * IN)
 
     def test_a_birdsmouth_seat_is_level_and_its_heel_plumb(self) -> None:
-        """A 2x6 at 25° seated 3 1/2 in: in the rafter's own plane level lies 25° off its edge, and plumb 25° off square."""
+        """A 2x6 at 25°: in the rafter's own plane level lies 25° off its edge, and plumb 25° off square.
+
+        The hip, a 2x8 at 18.25°, stands as high over the plate: two thirds of it plumb, 5.09 in and .17 in that it is let down,
+        are the least height, so that the seat is (6.07 - 5.26) / tan 25° long and no 3 1/2 in.
+        """
         made = plan(pavilion("16x16 over9in pitch25 ring3 rafters24in"))
         rafter = next(part for part in made.parts if part.role == "rafter")
         mouth = next(cut for cut in rafter.cuts if cut.kind == "notch")
         heel, inner, foot = seat_points(rafter, mouth)
-        self.assertAlmostEqual(math.dist(inner, foot), 3.5 * IN, places=9)
+        hip = math.atan(math.tan(math.radians(25)) / math.sqrt(2))
+        least = 2 / 3 * 7.25 / math.cos(hip) + 0.75 * math.sin(hip)
+        seat = (5.5 / math.cos(math.radians(25)) - least) / math.tan(math.radians(25))
+        self.assertAlmostEqual(math.dist(inner, foot) / IN, seat, places=6)
         self.assertAlmostEqual(math.degrees(math.atan2(inner[1] - foot[1], foot[0] - inner[0])), 25, places=6)
         self.assertAlmostEqual(angle(heel, inner), 25, places=6)
         self.assertAlmostEqual(foot[1], -2.75 * IN, places=9)  # the seat comes out on the underside
@@ -62,9 +69,9 @@ class TemplatesTest(unittest.TestCase):
         edges = [one for one in made if one.title.startswith("Jack rafter") and "upper edge" in one.title]
         self.assertEqual(len(edges), 2)
         slants = sorted(angle(one.view.shapes[0].points[1], one.view.shapes[0].points[2]) for one in edges)
-        side = math.degrees(
-            math.atan(math.cos(math.radians(25)))
-        )  # published for any roof: the tangent is the pitch's cosine
-        self.assertAlmostEqual(slants[0], -side)
-        self.assertAlmostEqual(slants[1], side)
+        # By hand on the roof's plane: the hip runs as far along as the jack climbs times cos 25°, so that off square the cut
+        # slants by atan(1 / cos 25°) = 47.8°; off the edge it is the published atan(cos 25°) = 42.2°.
+        side = 47.8137388
+        self.assertAlmostEqual(slants[0], -side, places=6)
+        self.assertAlmostEqual(slants[1], side, places=6)
         self.assertEqual(len({one.title for one in made}), len(made))

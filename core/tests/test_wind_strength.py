@@ -3,11 +3,12 @@
 import math
 import unittest
 from dataclasses import replace
+from typing import Any
 
 from steady.ground.site import Site
 from steady.measure.show import Tape
 from steady.measure.units import FT, MM
-from steady.plan.model import Check, NotCovered, Plan
+from steady.plan.model import Check, Plan
 from steady.rulebooks.asks import Wood
 from steady.rulebooks.registry import rulebook
 from steady.structures.fence.spec.fence import FenceSpec, Straight
@@ -22,7 +23,7 @@ from tests.test_turned_posts import bent
 BOARDS = "Boards bend between rails"
 
 
-def at(school: str, length_m: float, where: dict[str, float], **changes: object) -> Plan:
+def at(school: str, length_m: float, where: dict[str, float], **changes: Any) -> Plan:
     """A fence of the school's usual wood, on its usual soil, in a wind."""
     start = usual(school)
     line = FenceSpec(id="f", straights=(Straight(id="a", length_m=length_m),))
@@ -118,9 +119,13 @@ class LatchStileTest(unittest.TestCase):
         self.assertGreater(by_hand * 12 / 1.3125, 2000)
         self.assertGreater(check.use, 1.0)
 
-    def test_a_second_leaf_on_a_drop_rod_is_not_checked(self) -> None:
+    def test_a_pair_needs_its_head_held(self) -> None:
+        """A rod at the foot alone holds no stile upright: a stop at the head takes half of what both leaves bring there."""
         spec = fence_with(LeafDesign())
-        pair = replace(spec, openings=(replace(spec.openings[0], leaves_m=(4 * FT, 4 * FT), clear_m=8 * FT),))
-        gaps = [g for g in planned(pair).not_covered if g.name == "Latch stile bends in the wind"]
-        self.assertEqual(len(gaps), 1)
-        self.assertIsInstance(gaps[0], NotCovered)
+        pair = planned(replace(spec, openings=(replace(spec.openings[0], leaves_m=(1.0, 1.0), clear_m=8 * FT),)))
+        [gap] = [g for g in pair.not_covered if g.name == "Head of the pair is held in the wind"]
+        assert gap.needs is not None
+        inputs = {n: v for n, v, _ in gap.needs.inputs}
+        self.assertAlmostEqual(gap.needs.value, inputs["p"] * inputs["b"] * inputs["h"], places=6)
+        second = next(c for c in pair.checks if c.name == "Latch stile bends in the wind" and "leaf 2" in c.case)
+        self.assertAlmostEqual(second.demand.value, gap.needs.value * inputs["h"] / 8, places=6)

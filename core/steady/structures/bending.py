@@ -18,8 +18,9 @@ from steady.values import value, value_in_order
 NOTHING = Action(moment_n_m=0.0, shear_n=0.0, sag_n_m3=0.0)
 ROOF_SAG = {"us": (240.0, "irc: R301.7; high"), "ca": (180.0, "nbc: 9.4.3.1; high")}
 """Span over which a roof's member may sag; where a school gives none, L/240 [our own]."""
-TIP_RATIO = 90.0
-"""A tip sags no more than so much of what runs past, under a person [our own]."""
+TIP_LEAST_M = 0.05
+"""Nobody stands on less than this past a support [our own]."""
+OUTER_SPAN = 0.43
 
 
 @value
@@ -63,11 +64,23 @@ class Run:
         """What one force does."""
         return _times(_point_unit(self, at_m), abs(load_n))
 
-    def middle_m(self) -> float:
-        """The middle of the longest span."""
+    def middles_m(self) -> tuple[float, ...]:
+        """Where one person bends each span the most: its middle, or an outer span of several nearer its outer support.
+
+        Source: statics: the influence line of an outer span over equal supports turns at .43 of it.
+        """
         pairs = list(zip(self.supports_m, self.supports_m[1:], strict=False))
-        a, b = max(pairs, key=lambda pair: pair[1] - pair[0])
-        return (a + b) / 2
+        last = len(pairs) - 1
+        found = []
+        for k, (a, b) in enumerate(pairs):
+            share = 0.5 if not last else OUTER_SPAN if k == 0 else 1 - OUTER_SPAN if k == last else 0.5
+            found.append(a + share * (b - a))
+        return tuple(found)
+
+    def tips_m(self) -> tuple[float, ...]:
+        """Ends that run so far past their support that a person stands there."""
+        found = [0.0] if self.supports_m[0] > TIP_LEAST_M else []
+        return (*found, self.length_m) if self.length_m - self.supports_m[-1] > TIP_LEAST_M else tuple(found)
 
     def shares(self, at_m: float) -> tuple[float, ...]:
         """What share of one force each support takes."""
@@ -116,6 +129,13 @@ class Loaded:
     action: Action
     lasts: LoadType
     sags: bool = True
+
+
+def one_person(run: Run, person_n: float) -> list[Loaded]:
+    """One person who mends something, in every span and at every tip in turn; nobody asks how far that sags."""
+    places = [("a person at midspan", at_m) for at_m in run.middles_m()]
+    places += [("a person at the tip", at_m) for at_m in run.tips_m()]
+    return [Loaded(says=says, action=run.point(person_n, at_m), lasts="roof", sags=False) for says, at_m in places]
 
 
 @value_in_order

@@ -30,7 +30,7 @@ def path_pergola() -> PergolaSpec:
 
 def table_pergola() -> PergolaSpec:
     """Slats over the table on the kitchen deck, its posts on the deck's own frame. Ratings are made up for the demo."""
-    spec = read_pergola("9x8 high8 over9in rafters24in slats5in brace2 on=kitchen-deck@6+1'6", "table-pergola")
+    spec = read_pergola("9x8 high7'6 over9in rafters24in slats6in brace2 on=kitchen-deck@6+1'6", "table-pergola")
     ratings = (
         Rated(what="Rafter's tie holds", holds_n=350 * LB),
         Rated(what="Beam's tie to its post holds", holds_n=900 * LB),
@@ -42,7 +42,7 @@ def table_pergola() -> PergolaSpec:
 
 def terrace_pergola() -> PergolaSpec:
     """Graded slats over the terrace, its coefficient typed by the crew."""
-    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace0.6", "terrace-pergola", "m"), "nz")
+    spec = home(read_pergola("4.2x3 high2.4 over0.3 slats250mm brace1", "terrace-pergola", "m"), "nz")
     return replace(
         spec, slat="rail 45x70 SG8", net_coefficient=0.9, sun=SunAsked(on="2026-01-15", hour=16.0, utc_h=13.0)
     )

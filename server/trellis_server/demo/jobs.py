@@ -160,6 +160,7 @@ def larkspur_rise() -> Job:
         gap_m=2 * IN,
         bay_max_m=7 * FT,
         hole_width_m=18 * IN,
+        ratings=(Rated(what="Head of the pair is held in the wind", holds_n=700 * LB),),
     )
     spec = replace(spec, look=LookApproved(by="the house at Larkspur Rise", on="2026-11-20", of=look_of(spec)))
     site = Site(

@@ -10,6 +10,7 @@ class Factors:
     """On lasting load, on people and snow, on wind; the share of lasting load that counts against lift.
 
     `rafters_share`: rafters side by side earn the school's credit though no sheathing joins them (nbc's case 1 alone).
+    `live_in_wind`: its roof live load counts in a combination with wind (asce's sixth); elsewhere nobody climbs up then.
     """
 
     dead: float
@@ -17,6 +18,12 @@ class Factors:
     wind_up: float
     lasting: float
     rafters_share: bool
+    live_in_wind: bool
+
+    @property
+    def wind_as_live(self) -> float:
+        """What wind is multiplied by before it goes where a school's factor of live loads is put on: wind keeps its own."""
+        return self.wind_up / self.live
 
 
 def factors_of(book: Loads) -> Factors:
@@ -34,4 +41,5 @@ def factors_of(book: Loads) -> Factors:
         wind_up=row.number("wind_up_factor"),
         lasting=book.uplift()[0],
         rafters_share=row.text["shared"] == "yes",
+        live_in_wind=row.text["accompanied"] == "yes",
     )

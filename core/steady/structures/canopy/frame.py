@@ -33,6 +33,18 @@ class PostAt:
 
 
 @value
+class Header:
+    """What a brace's head bears against: its underside and depth (m), and the middles of its pieces across the brace's way.
+
+    In `Frame.across` those middles are told from the post's own.
+    """
+
+    under_m: float
+    deep_m: float
+    at_m: tuple[float, ...]
+
+
+@value
 class Frame:
     """Beam lines on posts. Lengths in metres; x along the beams, y across them, z up from the floor.
 
@@ -42,11 +54,13 @@ class Frame:
         lines_m: y of each beam line; `widths_m`: how much roof each carries.
         on_house: Hung on a house along y = 0. `on_deck`: its posts stand on blocking in a deck's frame, not in the ground;
             `in_deck_m`: how deep in it, where pockets hold them upright.
+        four_sided: Beams 3 (right) and 4 (left) lie on the corner posts, too.
         slab: One that is there, on which its posts stand.
         boxed: What its beams are made of, where they are boxes; `beam` is then what that makes.
         built_up: The plies of its posts, where they are no single sticks; `post` is then what these make.
         shares_m: How many metres of its line's width of roof come down on each post, where even loads on beams do not tell;
             a roof with beams on all four sides has posts on lines beyond `lines_m`, too.
+        across: What braces across hold, where it is not a beam like the others: a pair of rafters over each post, or a strut.
         seat: Beams on top of the posts, a ply on each side on notched shoulders, or one in the pocket of a built-up post.
         upright: Knee braces both ways, or posts fixed in the ground; "none".
     """
@@ -77,6 +91,45 @@ class Frame:
     boxed: Boxed | None = None
     shares_m: Mapping[str, float] = field(default_factory=dict)
     slab: SlabUnder | None = None
+    across: Header | None = None
+    four_sided: bool = False
+
+    @property
+    def ply_offsets_m(self) -> tuple[float, ...]:
+        """Middles of a beam's plies from its line: side by side, or on shoulders, outer faces flush with the post's."""
+        t = self.beam.thickness_m
+        if self.seat != "on shoulders":
+            return tuple((ply - (self.plies - 1) / 2) * t for ply in range(self.plies))
+        outer_m = self.post.thickness_m / 2 - t / 2
+        return tuple((1 if ply % 2 else -1) * (outer_m - ply // 2 * t) for ply in range(self.plies))
+
+    @property
+    def shoulder_m(self) -> float:
+        """How deep each shoulder of a post is cut for its beam's plies."""
+        return math.ceil(self.plies / 2) * self.beam.thickness_m
+
+    def header(self, post: PostAt, across: bool) -> "Header":
+        """What a post's braces hold along its beam, or across."""
+        if across and self.across is not None:
+            return replace(self.across, at_m=tuple(post.x_m + off for off in self.across.at_m))
+        apart = self.seat == "on shoulders"
+        offsets = self.ply_offsets_m[:2] if apart else (0.0,)
+        middle_m = self.end_beam_x_m(post) if post.line > len(self.lines_m) or across else self.lines_m[post.line - 1]
+        return Header(under_m=self.high_m, deep_m=self.beam.width_m, at_m=tuple(middle_m + off for off in offsets))
+
+    def beams_over(self, post: PostAt) -> tuple[int, ...]:
+        """Numbers of the beams that lie on a post: its line's, and at a corner of four the end's, too."""
+        if not self.four_sided or post.line > len(self.lines_m):
+            return (post.line,)
+        xs = self.line_xs(post.line)
+        if post.x_m not in (xs[0], xs[-1]):
+            return (post.line,)
+        return post.line, 4 if post.x_m == xs[0] else 3
+
+    def end_beam_x_m(self, post: PostAt) -> float:
+        """Middle of the beam at the end where a post stands, on a roof with beams on all four sides."""
+        inset_m = self.lines_m[0]
+        return inset_m if post.x_m < self.beams_m / 2 else self.beams_m - inset_m
 
     @property
     def per_line(self) -> int:
@@ -143,6 +196,18 @@ class Frame:
         wood = self.wood(one)
         return replace(wood, shared=True, sheathed=False) if factors_of(book).rafters_share else wood
 
+    def header_m(self, way: str) -> float:
+        """Height of the middle of what holds the posts' tops, along the beams or across."""
+        if self.across is not None and way.startswith("across"):
+            return self.across.under_m + self.across.deep_m / 2
+        return self.high_m + self.beam.width_m / 2
+
+    def braces_at(self, way: str) -> int:
+        """Braces of a post side by side, each under a piece of what they hold."""
+        if way.startswith("across") and self.across is not None:
+            return len(self.across.at_m)
+        return 2 if self.seat == "on shoulders" else 1
+
     def stand(self, way: str = "") -> Stand:
         """How its posts stand, from hinge to the middle of the cross member; nothing taken off the foot, on the safe side.
 
@@ -154,10 +219,11 @@ class Frame:
             post = credited(self.wood(self.built_up.outer), across=way.startswith("across"))
         return Stand(
             upright=self.upright,
-            height_m=self.high_m + self.beam.width_m / 2,
+            height_m=self.header_m(way),
             brace_m=self.brace_m,
             post=post,
             brace=self.wood(self.brace),
+            braces=self.braces_at(way),
         )
 
 

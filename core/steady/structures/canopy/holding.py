@@ -3,6 +3,7 @@
 Every function asks the frame and its loads; which roof lies on it is the kind's own.
 """
 
+import itertools
 from collections.abc import Callable, Mapping
 
 from steady.errors import InputError, OutsideScope
@@ -12,7 +13,8 @@ from steady.rulebooks.answers import Action, given_step, si
 from steady.rulebooks.asks import SeatAsk
 from steady.rulebooks.base import Rulebook
 from steady.rulebooks.canopies import person_n
-from steady.structures.bending import Bends, Loaded, Run, check_run, worst_of_each
+from steady.structures.bending import Bends, Loaded, Run, check_run, one_person, worst_of_each
+from steady.structures.canopy.crossed import check_crossed, wind_cases
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.feet import Foot, FootAsk, reckon_foot
 from steady.structures.canopy.frame import Frame, PostAt, line_weight
@@ -34,20 +36,28 @@ class Held:
     stand: Stand
 
 
-def spread(loads: CanopyLoads, width_m: float, run: Run, wide: bool = False) -> list[Loaded]:
-    """Each load of its own on a member that carries a width of roof; none together with another. `wide`: beams, not rafters."""
-    return lying(loads, lambda pressure_pa: run.even(pressure_pa * width_m), wide)
+def spread(book: Rulebook, loads: CanopyLoads, width_m: float, run: Run) -> list[Loaded]:
+    """Each load of its own on a member that carries a width of roof over its longest span; none together with another."""
+    return lying(book, loads, lambda pressure_pa: run.even(pressure_pa * width_m), width_m * run.span_m)
 
 
-def lying(loads: CanopyLoads, does: Callable[[float], Action], wide: bool = False) -> list[Loaded]:
-    """The same, however it comes onto the member. `does`: what a pressure on the roof does to it."""
-    found = [
-        Loaded(says="people and things spread", action=does(loads.wide_pa if wide else loads.live_pa), lasts="roof")
-    ]
-    if loads.snow_pa:
-        found.append(Loaded(says="even snow", action=does(loads.snow_pa), lasts="snow"))
+def lying(
+    book: Rulebook, loads: CanopyLoads, does: Callable[[float], Action], area_m2: float, snow: str = "even snow"
+) -> list[Loaded]:
+    """The same, however it comes onto the member.
+
+    Args:
+        does: What a pressure on the roof does to it.
+        area_m2: What of the roof the member carries itself, which its live load goes by.
+        snow: What the snow is called; empty: it comes another way.
+    """
+    live_pa = loads.live_on_pa(book, area_m2)
+    found = [Loaded(says="people and things spread", action=does(live_pa), lasts="roof")]
+    if loads.snow_pa and snow:
+        found.append(Loaded(says=snow, action=does(loads.snow_pa), lasts="snow"))
     if loads.wind_pa:
-        found.append(Loaded(says="wind down", action=does(loads.wind_pa), lasts="wind", sags=False))
+        wind_pa = loads.wind_pa * factors_of(book).wind_as_live
+        found.append(Loaded(says="wind down", action=does(wind_pa), lasts="wind", sags=False))
     return found
 
 
@@ -66,15 +76,8 @@ def check_beam(found: Findings, frame: Frame, loads: CanopyLoads, line: int) -> 
     about, width, run = f"{frame.me}/beam/{line}", frame.widths_m[line - 1], frame.run(line)
     one = frame.wood(frame.beam, frame.plies)
     dead = run.even(loads.dead_pa * width + line_weight(frame.beam, frame.plies))
-    person = Loaded(
-        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
-    )
-    check_run(
-        found,
-        Bends("Beam", about, one, run),
-        dead,
-        [*spread(loads, width, run, wide=True), *snow_on_line(loads, run, width, line), person],
-    )
+    lying_on = [*spread(found.book, loads, width, run), *snow_on_line(loads, run, width, line)]
+    check_run(found, Bends("Beam", about, one, run), dead, [*lying_on, *one_person(run, loads.person_n)])
     check_bearing(found, frame, loads, about)
 
 
@@ -119,15 +122,49 @@ def post_down_n(book: Rulebook, frame: Frame, loads: CanopyLoads) -> dict[str, f
     f = factors_of(book)
     found = {}
     for post in frame.posts:
-        width, line = frame.width_of(post), post.line
+        width, share = frame.width_of(post), frame.share_m(post)
         passing = max(
-            f.live * loads.wide_pa * width,
-            f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(line)),
-            f.wind_up * (loads.wind_pa or 0.0) * width,
+            f.live * loads.live_on_pa(book, width * share) * width * share,
+            f.live * snow_on_post_n(frame, loads, post),
+            f.wind_up * (loads.wind_pa or 0.0) * width * share,
+            # One person stands right over it.
+            f.live * person_n(book),
         )
-        even = f.dead * (loads.dead_pa * width + line_weight(frame.beam, frame.plies)) + passing
-        found[post.id] = max(even * frame.share_m(post), f.dead * loads.dead_pa * width + f.live * person_n(book))
+        found[post.id] = _lasting_n(book, frame, loads, post) + passing
     return found
+
+
+def snow_on_post_n(frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
+    """Even snow, and what drifts or slides onto its line, that comes down on one post (N, unfactored)."""
+    line = (loads.snow_pa or 0.0) * frame.width_of(post) + loads.drifted_n_per_m(post.line)
+    return line * frame.share_m(post)
+
+
+@value
+class InWind:
+    """One combination that has wind in it: what it is called, what comes down on a post (N), and the share of wind in it."""
+
+    says: str
+    down_n: float
+    share: float
+
+
+def down_in_wind(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> tuple[InWind, ...]:
+    """What comes down on a post while the wind pushes the roof sideways: lasting load, wind down, companion snow.
+
+    Source: the school's combinations with wind; the wind in each, over the most that any of them has.
+    """
+    f, area_m2 = factors_of(book), frame.width_of(post) * frame.share_m(post)
+    lasting_n = _lasting_n(book, frame, loads, post) / f.dead
+    wind_n = f.wind_up * (loads.wind_pa or 0.0) * area_m2
+    snow_n = snow_on_post_n(frame, loads, post)
+    live_pa = loads.live_on_pa(book, area_m2) if f.live_in_wind and loads.closed_rad is not None else 0.0
+    found = {}
+    for case in wind_cases(book):
+        beside_n = max(case.snow * snow_n, case.live * live_pa * area_m2)
+        down_n = case.dead * lasting_n + case.share * wind_n + beside_n
+        found[(round(case.share, 6), round(down_n, 6))] = InWind(says=case.says, down_n=down_n, share=case.share)
+    return tuple(found.values())
 
 
 def _lasting_n(book: Rulebook, frame: Frame, loads: CanopyLoads, post: PostAt) -> float:
@@ -152,15 +189,19 @@ def hold_up(found: Findings, site: Site, frame: Frame, loads: CanopyLoads, sways
     """Sway both ways, posts squeezed and bent, their feet."""
     about, stand = f"{frame.me}/upright", frame.stand()
     swayed = tuple(one for ask in sways if (one := sway(found, about, frame.stand(ask.way), ask)) is not None)
+    asked = {ask.way: ask for ask in sways}
+    for one in swayed:
+        check_crossed(found, frame, asked[one.way], one)
     squeezed, loaded = (check_post, check_loaded) if frame.built_up is None else (check_plies, check_plies_loaded)
     found.not_covered = hardest_gaps(found.not_covered)
     down = post_down_n(found.book, frame, loads)
     feet = {}
     for post in frame.posts:
         name = f"{frame.me}/post/{post.id}"
-        lasts = _lasting_n(found.book, frame, loads, post)
-        for one in swayed:
-            squeezed(found, name, frame.stand(one.way), lasts + one.axial_n, one)
+        blown = down_in_wind(found.book, frame, loads, post)
+        for one, case in itertools.product(swayed, blown):
+            bent = one.part(case.share)
+            squeezed(found, name, frame.stand(one.way), case.down_n + bent.axial_n, bent)
         length_m = max((one.length_m for one in swayed), default=FIXED_LENGTH * stand.height_m)
         loaded(found, name, stand, down[post.id], length_m)
         found.checks = worst_of_each(found.checks, name)
@@ -179,11 +220,13 @@ def _foot_ask(
     up, held, own = lift_n(book, frame, loads, post)
     overturns = max((one.axial_n for one in swayed), default=0.0)
     f = factors_of(book)
-    service = down_n / (f.live if f.live > 1 else 1.0)
+    level = f.live if f.live > 1 else 1.0
+    service = down_n / level
+    blown = max((case.down_n + case.share * overturns for case in down_in_wind(book, frame, loads, post)), default=0.0)
     service_dead = _lasting_n(book, frame, loads, post) / f.dead
     return FootAsk(
         about=f"{frame.me}/post/{post.id}",
-        down_n=max(service, service_dead + overturns),
+        down_n=max(service, service_dead + overturns, blown / level),
         up_n=up,
         overturns_n=overturns,
         held_n=held + own,
@@ -276,21 +319,19 @@ def ties(found: Findings, frame: Frame, loads: CanopyLoads, held: Held, rafter_n
     book, u, me = found.book, found.book.units, frame.me
     if loads.wind_why is not None:
         found.gap("Roof stays down", f"{me}/rafters", loads.wind_why)
-    lifts = [lift_n(book, frame, loads, post) for post in frame.posts]
+    lifts = {post.id: lift_n(book, frame, loads, post) for post in frame.posts}
     pull = max((one.top_pull_n for one in held.swayed), default=0.0)
     over = max((one.axial_n for one in held.swayed), default=0.0)
-    beam = max(max(0.0, up + pull - above) for up, above, _ in lifts)
-    base = max(max(0.0, up + over - above - own) for up, above, own in lifts)
-    for name, about, force_n, what in (
-        ("Rafter's tie holds", f"{me}/rafters", rafter_n, "each rafter's tie to its beam"),
-        (
-            "Beam's tie to its post holds",
-            f"{me}/beam/1",
-            beam,
-            "each beam's tie to its post, which a brace lifts it off,",
-        ),
-        ("Post's base holds against lift", f"{me}/upright", base, "each post's base, and its anchor in the concrete,"),
-    ):
+    rows = [("Rafter's tie holds", f"{me}/rafters", rafter_n, "each rafter's tie to its beam")]
+    tie, base = "Beam's tie to its post holds", "Post's base holds against lift"
+    for line in sorted({line for post in frame.posts for line in frame.beams_over(post)}):
+        on_it = [lifts[post.id] for post in frame.posts if line in frame.beams_over(post)]
+        force = max(max(0.0, up + pull - above) for up, above, _ in on_it)
+        rows.append((tie, f"{me}/beam/{line}", force, "each of its ties to a post, which a brace lifts it off,"))
+    for post_id, (up, above, own) in lifts.items():
+        force = max(0.0, up + over - above - own)
+        rows.append((base, f"{me}/post/{post_id}", force, "its base, and its anchor in the concrete,"))
+    for name, about, force_n, what in rows:
         if force_n <= 0:
             continue  # a joint that nothing lifts still gets two fixings: a note says so
         needs = given_step("T", force_n / u.force_n, u.force, "statics: lift, overturning and braces", what)

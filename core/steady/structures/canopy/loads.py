@@ -42,8 +42,8 @@ class CanopyLoads:
     """Pressures on plan (Pa), unfactored but for the us wind, which is at its allowable level; None: not covered, and why.
 
     Args:
-        live_pa: People and things on what one rafter carries; `wide_live_pa`: on a beam or ledger, where the school lets a
-            larger area have less.
+        live_pa: People and things on what one rafter carries; see `live_on_pa` for other members.
+        closed_rad: Slope of a closed roof, whose live load goes by each member's own area; None: slats.
         wind_pa: Down. Slats are lifted as hard as they are pressed; a closed roof says its own lift: `up_pa` on posts,
             `part_up_pa` on rafters and ties.
         lead_ratio: What a post line takes of the lift on its width, over an even share.
@@ -56,7 +56,7 @@ class CanopyLoads:
     snow_pa: float | None
     wind_pa: float | None
     steps: tuple[Step, ...]
-    wide_live_pa: float | None = None
+    closed_rad: float | None = None
     up_pa: float | None = None
     part_up_pa: float | None = None
     lead_ratio: float = 1.0
@@ -64,10 +64,14 @@ class CanopyLoads:
     snow_why: OutsideScope | None = None
     wind_why: OutsideScope | None = None
 
-    @property
-    def wide_pa(self) -> float:
-        """People and things spread over a beam's or ledger's area."""
-        return self.wide_live_pa if self.wide_live_pa is not None else self.live_pa
+    def live_on_pa(self, book: Rulebook, area_m2: float) -> float:
+        """People and things on a member, by the area that it carries itself and never by the whole roof's (Pa).
+
+        Source: ASCE 7-16 4.8 A_t, AS/NZS 1170.1 3.2 (from memory, high): the tributary area of the member.
+        """
+        if self.closed_rad is None or not area_m2 > 0:
+            return self.live_pa
+        return closed_live_pa(book, area_m2, self.closed_rad)
 
     def drifted_n_per_m(self, line: int) -> float:
         """What drifts or slides onto a beam line, beside the even snow (N/m)."""
@@ -170,7 +174,6 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     """
     u = book.units
     live_pa = closed_live_pa(book, part_m2, roof.slope_rad)
-    wide_pa = closed_live_pa(book, roof.long_m * roof.deep_m, roof.slope_rad)
     steps = [
         given_step("D", dead_pa / u.pressure_pa, u.pressure, "geometry: the parts themselves", "the roof, on plan"),
         given_step("L_r", live_pa / u.pressure_pa, u.pressure, "the code's roof live load", "nobody uses the roof"),
@@ -192,7 +195,7 @@ def closed_loads(book: Rulebook, site: Site, roof: ClosedRoof, dead_pa: float, p
     return CanopyLoads(
         dead_pa=dead_pa,
         live_pa=live_pa,
-        wide_live_pa=wide_pa,
+        closed_rad=roof.slope_rad,
         person_n=person_n(book),
         snow_pa=snow_pa,
         wind_pa=wind.down_pa if wind else None,

@@ -33,18 +33,20 @@ def load_path(book: Rulebook, frame: Frame, loads: CanopyLoads, held: Held) -> D
     beam_w, post_w = line_weight(frame.beam, frame.plies), line_weight(frame.post) * frame.high_m
     dead = f.dead * (loads.dead_pa * width + beam_w)
     passing = {
-        "people and things": f.live * loads.wide_pa * width,
+        "people and things": f.live * loads.live_on_pa(book, width * frame.share_m(post)) * width,
         "snow": f.live * ((loads.snow_pa or 0.0) * width + loads.drifted_n_per_m(post.line)),
         "wind down": f.wind_up * (loads.wind_pa or 0.0) * width,
     }
     hardest = max(passing, key=lambda name: passing[name])
+    on_it, one_n = passing[hardest] * frame.share_m(post), f.live * loads.person_n
+    comes = "comes onto the post" if on_it >= one_n else "comes onto the post, with one person right over it"
     up, against, own = lift_n(book, frame, loads, post)
     foot = held.feet.get(post.id)
     steps = [
         given_step("b", width / u.span_m, u.span, "geometry", "of roof lies on each length of its beam"),
         given_step("w_D", dead / u.line_n_per_m, u.line, "statics", "lasting: the roof's width and the beam itself"),
         given_step("w_L", passing[hardest] / u.line_n_per_m, u.line, "statics", f"passing, the hardest: {hardest}"),
-        given_step("R", down[post.id] / u.force_n, u.force, "statics: the beam over its posts", "comes onto the post"),
+        given_step("R", down[post.id] / u.force_n, u.force, "statics: the beam over its posts", comes),
         given_step(
             "N", (down[post.id] + f.dead * post_w) / u.force_n, u.force, "statics", "at its foot, with the post itself"
         ),

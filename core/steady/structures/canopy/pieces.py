@@ -5,8 +5,9 @@ import math
 from dataclasses import replace
 
 from steady.layout.plies import beam_plies
-from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Vec, Wall
+from steady.plan.model import Curve, Cut, Diagonal, Footing, Layer, Mark, Place, Wall
 from steady.structures.canopy.boxed import add_box
+from steady.structures.canopy.braces import braces_of, saws, too_short
 from steady.structures.canopy.feet import Foot
 from steady.structures.canopy.frame import Frame, PostAt, diagonals_m
 from steady.structures.canopy.plied import OUTER, BuiltUp
@@ -16,13 +17,14 @@ from steady.yard.choices import YardChoices
 
 BOLTS_A_BRACE, BOLTS_A_POCKET, SCREWED_EVERY_M = 4, 4, 0.4
 ANCHORS_A_BASE = 2
+BRACES_SHORT = "Knee braces are shorter than they are deep: longer braces, or a narrower stick for them"
 SLAB_SHOWN_M, UNKNOWN_SLAB_M = 1.2, 0.1
 """How much of a slab is drawn about a post, and how thick where nobody has measured it."""
 
 
 def add_frame(g: Grouper, frame: Frame, feet: dict[str, Foot], yard: YardChoices) -> list[str]:
     """Posts with their bases, braces and beams; what cannot be cut from what is on sale."""
-    clashes: list[str] = []
+    clashes = [BRACES_SHORT] if too_short(frame) else []
     for post in frame.posts:
         _post(g, frame, feet.get(post.id), post)
         _braces(g, frame, post)
@@ -36,8 +38,9 @@ def _post(g: Grouper, frame: Frame, foot: Foot | None, post: PostAt) -> None:
     place = Place(id=f"{frame.me}/post/{post.id}", at=(post.x_m, post.y_m, low), along=UP, up=ALONG)
     cuts: tuple[Cut, ...] = ()
     if frame.seat == "on shoulders":
-        size = (frame.beam.width_m, frame.beam.thickness_m)
-        cuts = (Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size),)
+        size = (frame.beam.width_m, frame.shoulder_m)
+        one = Cut(end="end", kind="notch", at_m=frame.high_m - low, mitre_rad=0.0, bevel_rad=0.0, size_m=size)
+        cuts = (one, one)  # a shoulder on either face
     if frame.built_up is None:
         g.add("post", frame.post, frame.post_top_m - low, place, Sawn(cuts))
     else:
@@ -63,42 +66,16 @@ def _plies(g: Grouper, frame: Frame, built: BuiltUp, place: Place) -> None:
     g.fix("ply screw", OUTER * 2 * (math.ceil(long / SCREWED_EVERY_M) + 1), place.at, "screw")
 
 
-def brace_ways(frame: Frame, post: PostAt) -> list[tuple[Vec, str]]:
-    """Which ways a post is braced: inward along its beam, both ways from an inner post; and across, to the other beam; where beams
-    lie on all four sides only corners have one across."""
-    if post.line > len(frame.lines_m):
-        return [((0.0, 1.0, 0.0), "along+"), ((0.0, -1.0, 0.0), "along-")]
-    xs = frame.line_xs(post.line)
-    found: list[tuple[Vec, str]] = []
-    if post.x_m < xs[-1] - 1e-9:
-        found.append(((1.0, 0.0, 0.0), "along+"))
-    if post.x_m > xs[0] + 1e-9:
-        found.append(((-1.0, 0.0, 0.0), "along-"))
-    corner = post.x_m in (xs[0], xs[-1])
-    if not frame.on_house and (corner or not frame.shares_m):
-        found.append(((0.0, 1.0 if post.line == 1 else -1.0, 0.0), "across"))
-    return found
-
-
 def _braces(g: Grouper, frame: Frame, post: PostAt) -> None:
-    if frame.upright != "knee braces":
-        return
-    root, leg = math.sqrt(2), frame.brace_m
-    z = frame.high_m + frame.beam.width_m / 2 - leg
-    length = root * leg
-    saws: tuple[Cut, ...] = (
-        Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=-math.pi / 4),
-        Cut(end="end", kind="saw", at_m=length, mitre_rad=0.0, bevel_rad=math.pi / 4),
-    )
-    for (ux, uy, _), name in brace_ways(frame, post):
+    for one in braces_of(frame, post):
         place = Place(
-            id=f"{frame.me}/brace/{post.id}/{name}",
+            id=f"{frame.me}/brace/{post.id}/{one.name}",
             about=f"{frame.me}/upright",
-            at=(post.x_m, post.y_m, z),
-            along=(ux / root, uy / root, 1 / root),
-            up=(-ux / root, -uy / root, 1 / root),
+            at=one.foot,
+            along=one.along,
+            up=one.up,
         )
-        g.add("brace", frame.brace, length, place, Sawn(saws, length + frame.brace.width_m))
+        g.add("brace", frame.brace, one.length_m, place, Sawn(saws(one.length_m), one.length_m + frame.brace.width_m))
         g.fix("knee brace bolt", BOLTS_A_BRACE, place.at, "screw")
 
 
@@ -110,7 +87,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
         why = add_box(g, frame.boxed, named, Place(id=named, about=named, at=at, along=ALONG, up=UP), frame.beams_m)
         return [why] if why else []
     stick, y = frame.beam, frame.lines_m[line - 1]
-    t, z = stick.thickness_m, frame.high_m + stick.width_m / 2
+    z = frame.high_m + stick.width_m / 2
     lengths = [stock.length_m - 2 * yard.trim_m for stock in yard.lengths(stick.key)] or [6.0]
     breaks, clashes = [[0.0, frame.beams_m]] * frame.plies, list[str]()
     if frame.beams_m > max(lengths) + 1e-9:
@@ -121,10 +98,7 @@ def _beam(g: Grouper, frame: Frame, line: int, yard: YardChoices) -> list[str]:
             )
         else:
             breaks = [[0.0, *joints, frame.beams_m] for joints in split.joints_m]
-    half = frame.post.width_m / 2 + t / 2
-    for ply, cuts in enumerate(breaks):
-        middle = ply - (frame.plies - 1) / 2
-        off = middle * t if frame.seat != "on shoulders" else (1 if ply % 2 else -1) * (half + (ply // 2) * t)
+    for ply, (cuts, off) in enumerate(zip(breaks, frame.ply_offsets_m, strict=True)):
         for k, (a, b) in enumerate(itertools.pairwise(cuts)):
             place = Place(
                 id=f"{frame.me}/beam/{line}/{ply}/{k}",

@@ -32,6 +32,11 @@ class Heaped:
     more_pa: float
     steps: tuple[Step, ...]
 
+    @property
+    def most_pa(self) -> float:
+        """The most of it anywhere, beside the even snow (Pa)."""
+        return max(self.at_wall_pa, self.at_end_pa) + self.more_pa
+
     def on(self, run: Run, width_m: float = 1.0) -> list[SpreadLoad]:
         """Its load on a rafter that carries a width of roof, from the wall (N/m)."""
         end = min(self.out_m, run.length_m)

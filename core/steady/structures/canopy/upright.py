@@ -1,13 +1,16 @@
 """What keeps a roof on posts upright, both ways always: knee-braced bents, or posts fixed in the ground."""
 
 import math
+from dataclasses import replace
 
 from steady.errors import InputError, OutsideScope
 from steady.measure.trade import Units
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import given_step, si
 from steady.rulebooks.asks import Standing, Wood
+from steady.statics.beam import PointLoad, SpreadLoad
 from steady.statics.bents import Bent, fixed_drift_m, fixed_moment_n_m
+from steady.structures.bending import Run
 from steady.structures.findings import Findings, said
 from steady.values import value
 
@@ -20,15 +23,30 @@ SLIP_N_PER_M = 4.5e6
 
 
 @value
+class Crossed:
+    """A bent's cross member: what it is called, what its checks are about, where it lies on its posts, and what lies on it.
+
+    `dead`: its own weight among it; `dead`, `wind` and `snow` are line loads (N/m), wind at the school's own level.
+    """
+
+    what: str
+    about: str
+    run: Run
+    dead: tuple[PointLoad | SpreadLoad, ...]
+    wind: tuple[PointLoad | SpreadLoad, ...] = ()
+    snow: tuple[PointLoad | SpreadLoad, ...] = ()
+
+
+@value
 class Sway:
-    """One way in which a roof may sway: which, the push on one bent of some posts, and its cross member."""
+    """One way in which a roof may sway: which, the push on one bent of some posts, its cross member's wood and how it lies."""
 
     way: str
     push_n: float
     posts: int
     span_m: float
     cross: Wood
-    working: tuple[Step, ...] = ()
+    crossed: Crossed
 
 
 @value
@@ -42,17 +60,34 @@ class Swayed:
     shear_n: float
     length_m: float
     drift_m: float
+    beam_moment_n_m: float = 0.0
+    """In the cross member where a brace meets it."""
+
+    def part(self, share: float) -> "Swayed":
+        """The same under a share of its push; how long it is as it buckles stays."""
+        if share == 1:
+            return self
+        return replace(
+            self,
+            axial_n=share * self.axial_n,
+            top_pull_n=share * self.top_pull_n,
+            moment_n_m=share * self.moment_n_m,
+            shear_n=share * self.shear_n,
+            drift_m=share * self.drift_m,
+            beam_moment_n_m=share * self.beam_moment_n_m,
+        )
 
 
 @value
 class Stand:
-    """How posts stand: what keeps them upright, from hinge to the cross member's middle, and their brace's leg."""
+    """How posts stand: what keeps them upright, from hinge to the cross member's middle, their brace's leg, braces side by side."""
 
     upright: str
     height_m: float
     brace_m: float
     post: Wood
     brace: Wood
+    braces: int = 1
 
 
 def sway(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed | None:
@@ -89,6 +124,7 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
         down_m=stand.brace_m,
         out_m=stand.brace_m,
         span_m=ask.span_m,
+        braces=stand.braces,
     )
     two = (
         bent
@@ -100,6 +136,7 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
             down_m=stand.brace_m,
             out_m=stand.brace_m,
             span_m=max(ask.span_m / (ask.posts - 1), 2 * stand.brace_m),
+            braces=stand.braces,
         )
     )
     modulus = si(found.book.stiffness(stand.post))
@@ -115,6 +152,7 @@ def _braced(found: Findings, about: str, stand: Stand, ask: Sway) -> Swayed:
         shear_n=bent.shear_n,
         length_m=two.effective_length_m(post_m4, cross_m4, modulus),
         drift_m=drift_m,
+        beam_moment_n_m=two.beam_moment_n_m,
     )
 
 
@@ -143,8 +181,14 @@ def _brace(found: Findings, about: str, stand: Stand, ask: Sway, brace_n: float)
         symbol="N_b",
         value=brace_n / u.force_n,
         unit=u.force,
-        formula="sqrt(2) * P / n * h / c",
-        inputs=(("P", push.value, u.force), ("n", float(ask.posts), ""), ("h", h, u.span), ("c", c, u.span)),
+        formula="sqrt(2) * P / n * h / c / k",
+        inputs=(
+            ("P", push.value, u.force),
+            ("n", float(ask.posts), ""),
+            ("h", h, u.span),
+            ("c", c, u.span),
+            ("k", float(stand.braces), ""),
+        ),
         source="statics: the post turns about its brace",
         says="along each brace, push and pull alike",
     )

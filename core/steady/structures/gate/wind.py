@@ -59,23 +59,18 @@ def _frame(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float, wired: bo
             says=says,
         )
         found.append(check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(name, about, case)))
-    found.append(_latch_stile(leaf, book, about, pressure_pa))
+    found += (
+        _meeting_stile(leaf, book, about, pressure_pa) if leaf.index else [_latch_stile(leaf, book, about, pressure_pa)]
+    )
     return found
+
+
+LATCH_STILE = "Latch stile bends in the wind"
 
 
 def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> Check | NotCovered:
     """The stile at the latch edge: held at the latch alone, it cantilevers up and down with half of the leaf's width."""
     u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
-    asked = Asked("Latch stile bends in the wind", about, case)
-    if leaf.index:
-        return NotCovered(
-            name=asked.name,
-            about=about,
-            basis=Basis.RECKONED,
-            reason="a second leaf is held by its drop rod at the foot alone; how its frame's twist steadies it is not calculated",
-            would_have_to_change="one leaf, or a rod at the head as well, designed by its maker",
-            crew=True,
-        )
     bottom_m, top_m = leaf.gap_m - leaf.stile_down_m, leaf.gap_m + leaf.height_m + leaf.stile_up_m
     # A latch that is not placed is taken at the middle; one typed above or below the stile, at the stile's end.
     latch_m = leaf.design.latch_height_m or (bottom_m + top_m) / 2
@@ -91,7 +86,54 @@ def _latch_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> 
         source="statics: a cantilever from the latch with half of the leaf's width",
         says="the latch stile from the latch to its farther end",
     )
+    asked = Asked(LATCH_STILE, about, case)
     return check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), asked)
+
+
+def _meeting_stile(leaf: Leaf, book: Rulebook, about: str, pressure_pa: float) -> list[Check | NotCovered]:
+    """Of a pair's second leaf: a rod at the foot alone leaves it to the twist of its frame, so that its head needs a stop as well.
+
+    With one, the stile spans from foot to head; the stop is asked to hold a quarter of both leaves' wind.
+    """
+    u, case = book.units, f"leaf {leaf.index + 1}, closed in the wind"
+    p, wide, tall = (
+        pressure_pa / u.pressure_pa,
+        leaf.width_m / 2 / u.span_m,
+        (leaf.height_m + leaf.stile_down_m + leaf.stile_up_m) / u.span_m,
+    )
+    inputs = (("p", p, u.pressure), ("b", wide, u.span), ("h", tall, u.span))
+    moment = Step(
+        symbol="M",
+        value=p * wide * tall**2 / 8,
+        unit=u.moment,
+        formula="p * b * h ** 2 / 8",
+        inputs=inputs,
+        source="statics: simple span from the rod at the foot to a stop at the head",
+        says="the stile where the leaves meet, with half of the leaf's width",
+    )
+    head = Step(
+        symbol="P_h",
+        value=p * wide * tall,
+        unit=u.force,
+        formula="p * b * h",
+        inputs=inputs,
+        source="statics: half of what both leaves bring to the edge where they meet",
+        says="wind on a stop or rod at the head that both leaves bear on",
+    )
+    words = f"{head.value:,.0f} lb" if u.force == "lb" else f"{head.value:.2f} {u.force}"
+    return [
+        check_bends(book, outdoors(leaf.frame, flat=True), (moment, "wind"), Asked(LATCH_STILE, about, case)),
+        NotCovered(
+            name="Head of the pair is held in the wind",
+            about=about,
+            basis=Basis.RECKONED,
+            reason="a rod at the foot alone leaves the edges where the leaves meet to the twist of their frames; a stop or "
+            f"rod at the head, that both bear on, must hold {words}",
+            would_have_to_change=BY_MAKER,
+            crew=True,
+            needs=head,
+        ),
+    ]
 
 
 def _boards(leaf: Leaf, book: Rulebook, asked: Asked, apart: float, pressure_pa: float) -> Check | NotCovered:

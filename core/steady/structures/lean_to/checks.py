@@ -8,7 +8,9 @@ from steady.errors import OutsideScope
 from steady.measure.units import GRAVITY
 from steady.rulebooks.answers import given_step
 from steady.rulebooks.canopies import ClosedRoof, LedgerAsk, Rows, bare_frame, ledger_fixing
-from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
+from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run, one_person
+from steady.structures.canopy.braces import faces_m2
+from steady.structures.canopy.crossed import beam_crossed
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
@@ -60,8 +62,8 @@ def reckon_lean_to(case: Case) -> LeanToFound:
         spec.posts, lambda count: lay_out(spec, count), lambda laid: _beam(case, laid)
     )
     _rafters(found, spec, laid, loads, heaps)
-    _purlins(found, spec, laid, loads)
-    sways, strap_n = _sways(found, case, laid)
+    _purlins(found, spec, laid, loads, heaps)
+    sways, strap_n = _sways(found, case, laid, loads)
     held = hold_up(found, case.site, laid.frame, loads, sways)
     ties(found, laid.frame, loads, held, _rafter_lift_n(case, laid, loads))
     ledger = _ledger(found, case, laid, loads, heaps)
@@ -142,18 +144,8 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
         for one in heaps
     ]
-    person = [
-        Loaded(says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False)
-    ]
-    if run.past_m > 0.05:
-        at_tip = run.point(loads.person_n, run.length_m)
-        person.append(Loaded(says="a person at the tip", action=at_tip, lasts="roof", sags=False))
-    check_run(
-        found,
-        Bends("Rafters", about, wood, run),
-        run.even(loads.dead_pa * s),
-        [*spread(loads, s, run), *snows, *person],
-    )
+    loaded = [*spread(found.book, loads, s, run), *snows, *one_person(run, loads.person_n)]
+    check_run(found, Bends("Rafters", about, wood, run), run.even(loads.dead_pa * s), loaded)
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
@@ -178,7 +170,7 @@ def _rafters(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, 
         )
 
 
-def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) -> None:
+def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> None:
     """Purlins on edge over the rafters; what the sheets themselves reach is their maker's."""
     purlin, sheet = laid.timber.purlin, laid.timber.sheet
     if purlin is None or sheet is None:
@@ -190,12 +182,15 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) 
     at = tuple(laid.rafters.at_m(k + 1) for k in range(laid.rafters.count))
     run = Run(length_m=spec.beams_m, supports_m=at)
     each_m = (laid.purlins_m[-1] - laid.purlins_m[0]) / (len(laid.purlins_m) - 1) * math.cos(spec.pitch_rad)
-    person = Loaded(
-        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
-    )
     dead = run.even(loads.dead_pa * each_m)
     wood = laid.frame.wood(purlin)
-    check_run(found, Bends("Purlins", about, wood, run), dead, [*spread(loads, each_m, run), person])
+    # The purlin at the wall lies under the deepest of what drifts or slides there, all along.
+    deepest = [
+        Loaded(says=one.says, action=run.even(((loads.snow_pa or 0.0) + one.most_pa) * each_m), lasts="snow")
+        for one in heaps
+    ]
+    loaded = [*spread(found.book, loads, each_m, run), *deepest, *one_person(run, loads.person_n)]
+    check_run(found, Bends("Purlins", about, wood, run), dead, loaded)
     span = given_step(
         "s", each_m / found.book.units.span_m, found.book.units.span, "geometry", "from purlin to purlin, level"
     )
@@ -211,7 +206,7 @@ def _purlins(found: Findings, spec: LeanToSpec, laid: Laid, loads: CanopyLoads) 
     )
 
 
-def _sways(found: Findings, case: Case, laid: Laid) -> tuple[tuple[Sway, ...], float]:
+def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[tuple[Sway, ...], float]:
     """Along the wall half goes to the beam's line, half up the roof's straps to the ledger; across, the rafters' hangers hold."""
     spec: LeanToSpec = case.spec
     frame, t = laid.frame, laid.timber
@@ -219,14 +214,14 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[tuple[Sway, ...], f
     def pushes() -> dict[str, float]:
         f, place, top = factors_of(case.book).wind_up, place_of(case.site), laid.chain.roof_at_wall_m
         posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
+        braces_along_m2, braces_across_m2 = faces_m2(frame)
         edge_m = t.fascia.width_m if t.fascia else t.beam.width_m
         across = bare_frame(
-            case.book, place, top, Rows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2)
+            case.book, place, top, Rows(row_m2=spec.beams_m * edge_m, rows=1, other_m2=posts_m2 + braces_across_m2)
         ).force_n
         rows = laid.rafters.count
-        along = bare_frame(
-            case.book, place, top, Rows(row_m2=laid.run.length_m * t.rafter.width_m, rows=rows, other_m2=posts_m2)
-        ).force_n
+        rafters_m2, other_m2 = laid.run.length_m * t.rafter.width_m, posts_m2 + braces_along_m2
+        along = bare_frame(case.book, place, top, Rows(row_m2=rafters_m2, rows=rows, other_m2=other_m2)).force_n
         return {"along": f * along, "across": f * across}
 
     pushed = sways_or_gap(found, spec.id, pushes)
@@ -239,6 +234,7 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[tuple[Sway, ...], f
         posts=frame.per_line,
         span_m=xs[-1] - xs[0],
         cross=frame.wood(frame.beam, frame.plies),
+        crossed=beam_crossed(frame, loads),
     )
     hung_at_house(found, spec.id, pushed["across"], laid.rafters.count)
     return (along,), _strap(found, spec, laid, pushed["along"])
@@ -273,15 +269,19 @@ def _rafter_lift_n(case: Case, laid: Laid, loads: CanopyLoads) -> float:
 
 
 def _ledger(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps: tuple[Heaped, ...]) -> LedgerLoad:
-    """Down: lasting load with the worst of people and snow; up: the wind net of it; each on one fixing of the ledger."""
+    """Down: lasting load with the worst of people, snow and wind; up: the wind net of it; each on one fixing of the ledger."""
     spec: LeanToSpec = case.spec
     book, u = found.book, found.book.units
     f, reach = factors_of(book), laid.run.reactions_n(1.0)[0]
-    passing = max(loads.wide_pa, loads.snow_pa or 0.0) * reach
-    for one in heaps:
-        passing = max(passing, (loads.snow_pa or 0.0) * reach + laid.run.reactions_under_n(one.on(laid.run))[0])
-    line = f.dead * loads.dead_pa * reach + f.live * passing
     each = spec.fixing_m / spec.at_point
+    snow = (loads.snow_pa or 0.0) * reach
+    heaped_up = max((laid.run.reactions_under_n(one.on(laid.run))[0] for one in heaps), default=0.0)
+    passing = max(
+        f.live * loads.live_on_pa(book, reach * spec.beams_m) * reach,  # the ledger's own area
+        f.live * (snow + heaped_up),
+        f.wind_up * (loads.wind_pa or 0.0) * reach,
+    )
+    line = f.dead * loads.dead_pa * reach + passing
     lifted = ledger_fixing(
         book,
         LedgerAsk(

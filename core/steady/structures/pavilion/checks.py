@@ -9,21 +9,22 @@ from steady.errors import InputError, OutsideScope
 from steady.measure.trade import Units
 from steady.measure.units import GRAVITY
 from steady.plan.model import Asks, Check, NotCovered, Step
-from steady.rulebooks.answers import given_step, si
-from steady.rulebooks.asks import Standing
+from steady.rulebooks.answers import Action, given_step, si
+from steady.rulebooks.asks import Standing, Wood
 from steady.rulebooks.canopies import ClosedRoof, Rows, bare_frame
 from steady.statics.beam import SpreadLoad
-from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
+from steady.structures.bending import TIP_LEAST_M, Bends, Loaded, Run, check_lifted, check_run, one_person
 from steady.structures.bends import Asked, check_bends
 from steady.structures.canopy.boxed import check_boxed
+from steady.structures.canopy.braces import faces_m2
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.frame import line_weight
-from steady.structures.canopy.holding import Held, check_bearing, hold_up, spread, sways_or_gap, ties
+from steady.structures.canopy.holding import Held, check_bearing, hold_up, lying, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, closed_loads
-from steady.structures.canopy.upright import Sway
+from steady.structures.canopy.upright import Crossed, Sway
 from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
-from steady.structures.pavilion.layout import Laid, lay_out, purlins_m
+from steady.structures.pavilion.layout import Laid, hip_length_m, lay_out, over_m, purlins_m
 from steady.structures.pavilion.sides import RoofSide, beam_shape, supports_m
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.structures.wind_place import place_of
@@ -31,15 +32,19 @@ from steady.values import value
 
 LEGS_BEND = "Raised centre's legs bend"
 MOST_M2 = 50.0
+CUT_MOST = 1 / 3
+"""Of a stick's depth that a seat cuts away [common practice]."""
 ONE_HALF = 1.5
 """Snow on one half of a free-standing roof, over even snow; nothing on the other [our own, beside the code's even case]."""
 
 
 @value
 class HipLoad:
-    """What one hip carries at the school's design level (N): at ring or ridge, from its jacks; along it; ties along x and y."""
+    """What one hip carries at the school's design level (N): at ring or ridge, its quarter of that without its jacks' part; from
+    its jacks; along it; ties along x and y."""
 
     top_n: float
+    ring_n: float
     jacks_n: float
     axial_n: float
     tie_x_n: float
@@ -77,7 +82,7 @@ def reckon_pavilion(case: Case) -> PavilionFound:
     for line in (1, 2, 3, 4):
         _beam(found, laid, loads, line, spec.middle_posts)
     check_bearing(found, laid.frame, loads, f"{spec.id}/beam/1")
-    held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid))
+    held = hold_up(found, case.site, laid.frame, loads, _sways(found, case, laid, loads))
     # Of unlike pitches one side's rafters reach farther than the other's: the same tie stands on both.
     f, reach_m = factors_of(case.book), max(rafter_run(side).reactions_n(1.0)[0] for side in laid.sides)
     lifted = max(0.0, f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa) * laid.spacing_m * reach_m
@@ -91,14 +96,25 @@ def rafter_run(side: RoofSide) -> Run:
 
 
 def dead_pa(spec: PavilionSpec, laid: Laid) -> float:
-    """Lasting load on plan: rafters, purlins and sheets up the steeper slope, or what the crew typed. Source: geometry."""
+    """Lasting load on plan: all its pieces over the beams, spread over the roof; or what the crew typed. Source: geometry."""
     if spec.dead_pa is not None:
         return spec.dead_pa
-    t, side = laid.timber, max(laid.sides[:2], key=lambda one: one.pitch_rad)
-    gap = side.slope_m / max(1, len(purlins_m(side, spec.purlin_spacing_m)) - 1)
-    slope_pa = line_weight(t.rafter) / spec.rafter_spacing_m + line_weight(t.purlin) / gap
-    slope_pa += t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
-    return slope_pa / math.cos(side.pitch_rad)
+    t, weight_n = laid.timber, 0.0
+    for one in laid.rafters:
+        weight_n += (one.side.past_m + one.in_m) / math.cos(one.side.pitch_rad) * line_weight(t.rafter)
+    weight_n += sum(hip_length_m(laid, side)[0] for side in laid.sides) * line_weight(t.hip)
+    ring_m = sum(side.top_m for side in laid.sides) if laid.ring else laid.ridge_m if laid.ridge else 0.0
+    weight_n += ring_m * line_weight(t.ring)
+    if laid.raised is not None:
+        for side in laid.raised.sides:
+            common_m = (side.past_m + side.run_m) / math.cos(side.pitch_rad)
+            weight_n += (common_m + hip_length_m(laid, side)[0]) * line_weight(t.rafter)
+    for side in laid.all_sides:
+        spans = (over_m(side, up_m) for up_m in purlins_m(side, spec.purlin_spacing_m))
+        weight_n += sum(max(0.0, b - a) for a, b in spans) * line_weight(t.purlin)
+        sheets_m2 = (side.eave_m + side.top_m) / 2 * side.slope_m
+        weight_n += sheets_m2 * t.sheet.density_kg_per_m3 * t.sheet.thickness_m * GRAVITY
+    return weight_n / laid.plan_m2
 
 
 def _loads(case: Case, laid: Laid) -> CanopyLoads:
@@ -129,16 +145,13 @@ def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads
     about, run, s = f"{spec.id}/rafters", rafter_run(side), laid.spacing_m
     wood = laid.frame.rafter(laid.timber.rafter, found.book)
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * s)]
-    person = [
-        Loaded(says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False)
-    ]
-    if side.past_m > 0.05:
-        tip = run.point(loads.person_n, 0.0)
-        person.append(Loaded(says="a person at the tip", action=tip, lasts="roof", sags=False))
     dead = run.even(loads.dead_pa * s)
-    check_run(
-        found, Bends("Rafters", about, wood, run), dead, [*spread(loads, s, run), *_one_half(loads, run, half), *person]
-    )
+    loaded = [*spread(found.book, loads, s, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
+    check_run(found, Bends("Rafters", about, wood, run), dead, loaded)
+    for one in laid.sides[:2]:
+        left = replace(wood, depth_m=laid.seat_of(one).left_m)
+        _tail(found, ("Rafter tails", about, left), loads, (one.past_m, one.past_m * s))
+    _seat(found, "Rafter seat: depth of cut", about, max(laid.seat_of(one).share for one in laid.sides[:2]))
     f = factors_of(found.book)
     if loads.rafter_up_pa:
         check_lifted(
@@ -146,11 +159,50 @@ def _rafters(found: Findings, spec: PavilionSpec, laid: Laid, loads: CanopyLoads
         )
 
 
-def design_pa(found: Findings, loads: CanopyLoads) -> float:
-    """Down on plan at the school's design level: lasting load with the worst of people, snow on one half, and wind."""
+def _tail(found: Findings, stick: tuple[str, str, Wood], loads: CanopyLoads, reaches: tuple[float, float]) -> None:
+    """What runs past a seat bends on what the seat leaves: a person at its tip, and each load of its own.
+
+    Args:
+        stick: What it is called, what its checks are about, and its wood above the seat.
+        reaches: How far past, level (m), and what of the roof lies on that (m2).
+
+    Source: statics, a cantilever from the beam's outer face, its load spread evenly along it.
+    """
+    (what, about, wood), (past_m, area_m2) = stick, reaches
+    if past_m <= TIP_LEAST_M:
+        return
+
+    def spread_pa(pressure_pa: float) -> Action:
+        return Action(moment_n_m=pressure_pa * area_m2 * past_m / 2, shear_n=pressure_pa * area_m2, sag_n_m3=0.0)
+
+    person = Action(moment_n_m=loads.person_n * past_m, shear_n=loads.person_n, sag_n_m3=0.0)
+    loaded = [
+        *lying(found.book, loads, spread_pa, area_m2, snow=""),
+        Loaded(says="snow on one half", action=spread_pa(ONE_HALF * (loads.snow_pa or 0.0)), lasts="snow"),
+        Loaded(says="a person at the tip", action=person, lasts="roof"),
+    ]
+    run = Run(length_m=past_m, supports_m=(0.0, past_m))
+    check_run(found, Bends(what, about, wood, run), spread_pa(loads.dead_pa), loaded, ())
+
+
+def _seat(found: Findings, name: str, about: str, share: float) -> None:
+    """A seat that cuts away more than a third splits: a shorter seat leaves more, and stands the whole roof higher."""
+    has = given_step("r_cut", share, "", "geometry", "of the depth, square to the stick, that the seat cuts away")
+    most = given_step("r_most", CUT_MOST, "", "practice: a third of the depth at a seat")
+    found.at_most(name, about, has, most, (), asks=Asks.SAFETY, fitted=True)
+
+
+def design_pa(found: Findings, loads: CanopyLoads, area_m2: float) -> float:
+    """Down on plan at the school's design level: lasting load with the worst of people, snow on one half, and wind.
+
+    Args:
+        area_m2: What the member that it is asked of carries.
+    """
     f = factors_of(found.book)
     passing = max(
-        f.live * loads.wide_pa, f.live * ONE_HALF * (loads.snow_pa or 0.0), f.wind_up * (loads.wind_pa or 0.0)
+        f.live * loads.live_on_pa(found.book, area_m2),
+        f.live * ONE_HALF * (loads.snow_pa or 0.0),
+        f.wind_up * (loads.wind_pa or 0.0),
     )
     return f.dead * loads.dead_pa + passing
 
@@ -173,6 +225,7 @@ def hip_load(laid: Laid, pressure_pa: float, weighs_n: float = 0.0) -> HipLoad:
     way = math.atan2(front.run_m, front.end_m)
     return HipLoad(
         top_n=top,
+        ring_n=(commons + weighs_n) / 4,
         jacks_n=jacks,
         axial_n=top / math.sin(laid.hip_rad) + jacks / 3 * math.sin(laid.hip_rad),
         tie_x_n=thrust * math.cos(way),
@@ -289,7 +342,10 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
     front = laid.sides[0]
     about = f"{me}/hips"
     level = math.hypot(front.run_m, front.end_m)
-    one = hip_load(laid, design_pa(found, loads), factors_of(book).dead * raised_weight_n(laid))
+    jacks_m2 = front.run_m * front.end_m / 2
+    hip_m2 = jacks_m2 + hip_load(laid, 1.0).ring_n
+    down_pa = design_pa(found, loads, hip_m2)
+    one = hip_load(laid, down_pa, factors_of(book).dead * raised_weight_n(laid))
     wood = laid.frame.wood(laid.timber.hip)
     # What backing takes off the edges is taken off the whole: on the safe side.
     wood = replace(wood, depth_m=wood.depth_m - laid.backed_m)
@@ -299,11 +355,16 @@ def _hips(found: Findings, laid: Laid, loads: CanopyLoads) -> HipLoad:
         whole = front.run_m * front.end_m / 2 * pressure_pa
         return [SpreadLoad(from_m=0.0, to_m=level, start_n_per_m=0.0, end_n_per_m=2 * whole / level)]
 
-    live = Loaded(says="people and things spread", action=run.under(triangle(loads.wide_pa)), lasts="roof")
-    person = Loaded(says="a person at midspan", action=run.point(loads.person_n, level / 2), lasts="roof", sags=False)
+    on_it = lying(book, loads, lambda pressure_pa: run.under(triangle(pressure_pa)), jacks_m2, snow="")
     snow = _one_half(loads, run, triangle(ONE_HALF * (loads.snow_pa or 0.0)))
-    check_run(found, Bends("Hips", about, wood, run), run.under(triangle(loads.dead_pa)), [live, *snow, person])
-    moment = run.under(triangle(design_pa(found, loads))).moment_n_m
+    loaded = [*on_it, *snow, *one_person(run, loads.person_n)]
+    check_run(found, Bends("Hips", about, wood, run), run.under(triangle(loads.dead_pa)), loaded)
+    seat = laid.hip_seat
+    past = math.hypot(front.past_m, front.side_past_m)
+    left = replace(wood, depth_m=seat.left_m - laid.backed_m)
+    _tail(found, ("Hip tails", about, left), loads, (past, front.past_m * front.side_past_m))
+    _seat(found, "Hip seat: depth of cut", about, seat.share)
+    moment = run.under(triangle(down_pa)).moment_n_m
     try:
         use = book.column_use(
             wood,
@@ -364,12 +425,13 @@ def _ridge(found: Findings, laid: Laid, loads: CanopyLoads) -> None:
     run = Run(length_m=laid.ridge_m, supports_m=(0.0, laid.ridge_m))
     width = laid.run_m
     half = [run.all_along(ONE_HALF * (loads.snow_pa or 0.0) * width)]
-    person = Loaded(
-        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
-    )
-    loaded = [*spread(loads, width, run, wide=True), *_one_half(loads, run, half), person]
+    loaded = [*spread(found.book, loads, width, run), *_one_half(loads, run, half), *one_person(run, loads.person_n)]
     dead = run.even(loads.dead_pa * width + line_weight(laid.timber.ring))
     check_run(found, Bends("Ridge", f"{laid.frame.me}/ridge", laid.frame.wood(laid.timber.ring), run), dead, loaded)
+
+
+def _total_n(loads: Sequence[SpreadLoad]) -> float:
+    return sum((one.start_n_per_m + one.end_n_per_m) / 2 * (one.to_m - one.from_m) for one in loads)
 
 
 def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: int) -> None:
@@ -378,25 +440,36 @@ def _beam(found: Findings, laid: Laid, loads: CanopyLoads, line: int, between: i
     side = laid.sides[{1: 0, 2: 2, 3: 1, 4: 3}[line]]
     run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
     own = [run.all_along(line_weight(frame.beam, frame.plies))]
-    person = Loaded(
-        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
-    )
-    loaded = [Loaded(says="people and things spread", action=run.under(beam_shape(side, loads.wide_pa)), lasts="roof")]
+    area_m2 = _total_n(beam_shape(side, 1.0)) / (len(run.supports_m) - 1)
+    loaded = lying(found.book, loads, lambda pressure_pa: run.under(beam_shape(side, pressure_pa)), area_m2, snow="")
     loaded += _one_half(loads, run, beam_shape(side, ONE_HALF * (loads.snow_pa or 0.0)))
-    if loads.wind_pa:
-        loaded.append(
-            Loaded(says="wind down", action=run.under(beam_shape(side, loads.wind_pa)), lasts="wind", sags=False)
-        )
+    loaded += one_person(run, loads.person_n)
     dead = run.under([*beam_shape(side, loads.dead_pa), *own])
     about = f"{frame.me}/beam/{line}"
     if frame.boxed is not None:
         one = Bends("Beam", about, frame.wood(frame.boxed.flange), run)
-        check_boxed(found, frame.boxed, one, dead, [*loaded, person])
+        check_boxed(found, frame.boxed, one, dead, loaded)
         return
-    check_run(found, Bends("Beam", about, frame.wood(frame.beam, frame.plies), run), dead, [*loaded, person])
+    check_run(found, Bends("Beam", about, frame.wood(frame.beam, frame.plies), run), dead, loaded)
 
 
-def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
+def _crossed(laid: Laid, loads: CanopyLoads, line: int, between: int) -> Crossed:
+    """A beam as its bent's cross member, with its side of the roof on it."""
+    frame = laid.frame
+    side = laid.sides[{1: 0, 3: 1}[line]]
+    run = Run(length_m=side.long_m, supports_m=supports_m(side, frame.post.width_m / 2, between))
+    own = run.all_along(line_weight(frame.beam, frame.plies))
+    return Crossed(
+        what="Beam",
+        about=f"{frame.me}/beam/{line}",
+        run=run,
+        dead=(*beam_shape(side, loads.dead_pa), own),
+        wind=tuple(beam_shape(side, loads.wind_pa or 0.0)),
+        snow=tuple(beam_shape(side, loads.snow_pa or 0.0)),
+    )
+
+
+def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Sway, ...]:
     """Each way the wind meets the roof's side, its beam and half of the posts; two bents share it."""
     spec: PavilionSpec = case.spec
     frame, t = laid.frame, laid.timber
@@ -404,13 +477,15 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
     def pushes() -> dict[str, float]:
         f, place = factors_of(case.book).wind_up, place_of(case.site)
         posts_m2 = len(frame.posts) * t.post.width_m * frame.high_m / 2
+        braces_x_m2, braces_y_m2 = faces_m2(frame)
         made = {}
-        for way, side in (("along y", laid.sides[0]), ("along x", laid.sides[1])):
+        for way, side, braces_m2 in (("along y", laid.sides[0], braces_y_m2), ("along x", laid.sides[1], braces_x_m2)):
+            other_m2 = posts_m2 + braces_m2
             face = (side.eave_m + side.top_m) / 2 * (laid.peak_m - spec.beam_top_m) + side.long_m * t.beam.width_m
             if laid.raised is not None:
                 face += laid.raised.sides[0].eave_m * (laid.raised.peak_m - laid.peak_m)
             made[way] = (
-                f * bare_frame(case.book, place, laid.peak_m, Rows(row_m2=face, rows=1, other_m2=posts_m2)).force_n
+                f * bare_frame(case.book, place, laid.peak_m, Rows(row_m2=face, rows=1, other_m2=other_m2)).force_n
             )
         return made
 
@@ -427,8 +502,15 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
             return ()
     half = t.post.width_m
     return tuple(
-        Sway(way=way, push_n=pushed[way] / 2, posts=2 + spec.middle_posts, span_m=long_m - half, cross=beam)
-        for way, long_m in (("along x", spec.beams_m), ("along y", spec.deep_m))
+        Sway(
+            way=way,
+            push_n=pushed[way] / 2,
+            posts=2 + spec.middle_posts,
+            span_m=long_m - half,
+            cross=beam,
+            crossed=_crossed(laid, loads, line, spec.middle_posts),
+        )
+        for way, long_m, line in (("along x", spec.beams_m, 1), ("along y", spec.deep_m, 3))
     )
 
 

@@ -27,6 +27,8 @@ POINT_M = 0.05
 """A ridge shorter than this is a point: the hips meet on one block [our own]."""
 LEAST_JACK_M = 0.1524
 """A jack shorter than this is left out: it holds nothing, and splits [our own]."""
+SEAT_LEAST_M = 0.038
+"""A rafter bears on so much at least. Source: IRC R802.6 (from memory, high); elsewhere common practice."""
 END_M = 0.05
 """A purlin stands within so much of either end of the sheets [common practice]."""
 
@@ -58,6 +60,20 @@ class Sloping:
 
 
 @value
+class Seat:
+    """A seat cut (m): its level length, and square to the stick how deep it is cut, and what it leaves of the whole depth."""
+
+    level_m: float
+    cut_m: float
+    left_m: float
+
+    @property
+    def share(self) -> float:
+        """Of the depth that is cut away."""
+        return self.cut_m / (self.cut_m + self.left_m)
+
+
+@value
 class Laid:
     """Everything laid out. Heights in metres above the floor; angles in radians.
 
@@ -80,6 +96,15 @@ class Laid:
     spacing_m: float
     peak_m: float
     raised: Raised | None = None
+
+    def seat_of(self, side: RoofSide) -> Seat:
+        """A common's or jack's seat on its beam: all stand as high over the plate, so that a flatter side's is cut less."""
+        return seat(self.timber.rafter.width_m, side.pitch_rad, self.above_m)
+
+    @property
+    def hip_seat(self) -> Seat:
+        """A hip's, over the corner of the beams' outer faces."""
+        return seat(self.timber.hip.width_m, self.hip_rad, self.above_m - self.dropped_m)
 
     @property
     def high_m(self) -> float:
@@ -167,7 +192,9 @@ def lay_out(spec: PavilionSpec) -> Laid:
     front = sides[0]
     plan, hip, first, second = unequal_hip_rad(front.pitch_rad, sides[1].pitch_rad)
     backed, edge = spec.hip_set == "backed", timber.hip.thickness_m / 2 * math.tan(max(first, second))
-    mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, spec.seat_m)
+    dropped = 0.0 if backed else edge
+    pitches = (front.pitch_rad, sides[1].pitch_rad)
+    mouth = birdsmouth(timber.rafter.width_m, front.pitch_rad, _seat_m(spec, timber, pitches, (hip, dropped)))
     rafters, left_out, spacing = _rafters(spec, sides, timber.hip.thickness_m)
     peak = spec.beam_top_m + mouth.above_plate_m + front.run_m * math.tan(front.pitch_rad)
     raised = None
@@ -182,7 +209,7 @@ def lay_out(spec: PavilionSpec) -> Laid:
         above_m=mouth.above_plate_m,
         hip_rad=hip,
         hip_plan_rad=plan,
-        dropped_m=0.0 if backed else edge,
+        dropped_m=dropped,
         backing_rad=(first, second),
         backed_m=edge if backed else 0.0,
         rafters=rafters,
@@ -191,6 +218,45 @@ def lay_out(spec: PavilionSpec) -> Laid:
         peak_m=peak,
         raised=raised,
     )
+
+
+def seat(depth_m: float, pitch_rad: float, above_m: float) -> Seat:
+    """The seat of a stick that stands so high over the plate, plumb; none where it is no deeper than that.
+
+    Source: geometry, the same for commons, jacks and hips.
+    """
+    cut_m = max(0.0, depth_m - above_m * math.cos(pitch_rad))
+    return Seat(level_m=cut_m / math.sin(pitch_rad), cut_m=cut_m, left_m=depth_m - cut_m)
+
+
+def _seat_m(spec: PavilionSpec, timber: Timber, pitches: tuple[float, float], hip: tuple[float, float]) -> float:
+    """The commons' level seat: as wished, but shorter where it would cut away more than a third of a common or of the hip.
+
+    Args:
+        pitches: Of front and ends; `hip`: the hip's, and how far it is let down.
+
+    Source: practice, a third of the depth; never less than `SEAT_LEAST_M`, where a check then says that it is too deep.
+    """
+    first, (hip_rad, dropped_m) = pitches[0], hip
+    needs = [2 / 3 * timber.rafter.width_m / math.cos(pitch) for pitch in pitches]
+    needs.append(2 / 3 * timber.hip.width_m / math.cos(hip_rad) + dropped_m)
+    most_m = (timber.rafter.width_m / math.cos(first) - max(needs)) / math.tan(first)
+    return min(spec.seat_m, max(most_m, SEAT_LEAST_M))
+
+
+def hip_length_m(laid: Laid, side: RoofSide | None = None) -> tuple[float, float]:
+    """A hip from its eave's corner to ring or ridge: along its top, and the level length of it. `side`: not of the front."""
+    one = laid.sides[0] if side is None else side
+    level = math.hypot(one.end_m + one.side_past_m, one.run_m + one.past_m)
+    return level / math.cos(laid.hip_rad), level
+
+
+def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
+    """Where a level line so far up a side's slope begins and ends along the side."""
+    level = up_m * math.cos(side.pitch_rad)
+    share = level / (side.run_m + side.past_m)
+    inward = share * (side.end_m + side.side_past_m)
+    return -side.side_past_m + inward, side.long_m + side.side_past_m - inward
 
 
 def ring_seat_m(spec: PavilionSpec, timber: Timber) -> float:
@@ -328,6 +394,7 @@ def _frame(spec: PavilionSpec, timber: Timber, sides: tuple[RoofSide, ...], rais
         boxed=timber.boxed,
         seat="on top",
         upright=spec.upright,
+        four_sided=True,
         brace_m=spec.brace_m,
         on_house=False,
         wet=spec.wet,

@@ -4,7 +4,6 @@ import itertools
 import math
 from typing import Literal
 
-from steady.layout.roofs import jack
 from steady.layout.sheet_order import Strip
 from steady.plan.model import Cut, Part, Place, Vec
 from steady.structures.canopy.boxed import add_box
@@ -12,7 +11,16 @@ from steady.structures.canopy.pieces import add_frame
 from steady.structures.grouped import ACROSS, UP, Grouper, Sawn
 from steady.structures.kind import Case
 from steady.structures.pavilion.checks import PavilionFound
-from steady.structures.pavilion.layout import Laid, Sloping, purlins_m, ring_seat_m, roof_z_m, side_strips
+from steady.structures.pavilion.layout import (
+    Laid,
+    Sloping,
+    hip_length_m,
+    over_m,
+    purlins_m,
+    ring_seat_m,
+    roof_z_m,
+    side_strips,
+)
 from steady.structures.pavilion.sides import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
 from steady.yard.choices import YardChoices
@@ -118,13 +126,6 @@ def _raised(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     g.fix("flashing 10 ft", math.ceil(around / CAP_M - 1e-9), (0.0, 0.0, laid.peak_m), "flashing")
 
 
-def hip_length_m(laid: Laid, side: RoofSide | None = None) -> tuple[float, float]:
-    """A hip from its eave's corner to ring or ridge: along its top, and the level length of it. `side`: not of the front."""
-    one = laid.sides[0] if side is None else side
-    level = math.hypot(one.end_m + one.side_past_m, one.run_m + one.past_m)
-    return level / math.cos(laid.hip_rad), level
-
-
 def _hips(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
     for side in laid.sides:
         _hip(g, spec, laid, side, laid.timber.hip)
@@ -135,10 +136,18 @@ def _hip(g: Grouper, spec: PavilionSpec, laid: Laid, side: RoofSide, stick: Stic
     """Dropped under the planes of both sides; a double cheek at the top, plumb at the tail."""
     h, cheek = laid.hip_rad, laid.hip_plan_rad
     length, _ = hip_length_m(laid, side if side.lift_m else None)
-    cuts = (
+    cuts: tuple[Cut, ...] = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=h),
         Cut(end="end", kind="saw", at_m=length, mitre_rad=math.pi / 2 - cheek, bevel_rad=h),
     )
+    seat = laid.hip_seat
+    if not side.lift_m and seat.cut_m > 0:
+        # Plumb over the corner of the beams' outer faces, level on both of them.
+        at_m = math.hypot(side.past_m, side.side_past_m) / math.cos(h)
+        notch = Cut(
+            end="inside", kind="notch", at_m=at_m, mitre_rad=0.0, bevel_rad=h, size_m=(seat.cut_m, seat.level_m)
+        )
+        cuts = (cuts[0], notch, cuts[1])
     x, y = side.at(-side.side_past_m, -side.past_m)
     tx, ty = side.at(side.end_m, side.run_m)
     way = math.hypot(tx - x, ty - y)
@@ -166,15 +175,17 @@ def _rafters(g: Grouper, spec: PavilionSpec, laid: Laid) -> None:
 
 def _sloping(g: Grouper, spec: PavilionSpec, laid: Laid, one: Sloping, name: str) -> None:
     stick, side, a = laid.timber.rafter, one.side, one.side.pitch_rad
-    seat_m = ring_seat_m(spec, laid.timber) if side.lift_m else spec.seat_m
-    seat = (seat_m * math.sin(spec.pitch_rad), seat_m)
+    ring_m, seat = ring_seat_m(spec, laid.timber), laid.seat_of(side)
+    size = (ring_m * math.sin(a), ring_m) if side.lift_m else (seat.cut_m, seat.level_m)
     length = (side.past_m + one.in_m) / math.cos(a)
-    _, bevel = jack(spec.rafter_spacing_m, a)
-    cuts = (
+    mitre = one.hand * side.jack_cut_rad
+    cuts: tuple[Cut, ...] = (
         Cut(end="start", kind="saw", at_m=0.0, mitre_rad=0.0, bevel_rad=a),
-        Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=seat),
-        Cut(end="end", kind="saw", at_m=length, mitre_rad=one.hand * bevel, bevel_rad=a),
+        Cut(end="end", kind="saw", at_m=length, mitre_rad=mitre, bevel_rad=a),
     )
+    if size[0] > 0:
+        notch = Cut(end="inside", kind="notch", at_m=side.past_m / math.cos(a), mitre_rad=0.0, bevel_rad=a, size_m=size)
+        cuts = (cuts[0], notch, cuts[1])
     along, up, _ = side.slope()
     x, y = side.at(one.x_m, -side.past_m)
     z = roof_z_m(spec, laid, side, -side.past_m) - stick.width_m / 2 / math.cos(a)
@@ -182,14 +193,6 @@ def _sloping(g: Grouper, spec: PavilionSpec, laid: Laid, one: Sloping, name: str
     about = f"{spec.id}/raised" if side.lift_m else f"{spec.id}/rafters"
     place = Place(id=f"{spec.id}/{role}/{side.name}/{name}", about=about, at=(x, y, z), along=along, up=up)
     g.add(role, stick, length, place, Sawn(cuts, length + stick.width_m * math.tan(a)))
-
-
-def over_m(side: RoofSide, up_m: float) -> tuple[float, float]:
-    """Where a level line so far up a side's slope begins and ends along the side."""
-    level = up_m * math.cos(side.pitch_rad)
-    share = level / (side.run_m + side.past_m)
-    inward = share * (side.end_m + side.side_past_m)
-    return -side.side_past_m + inward, side.long_m + side.side_past_m - inward
 
 
 def _on(side: RoofSide, spec: PavilionSpec, laid: Laid, at: tuple[float, float, float]) -> Vec:

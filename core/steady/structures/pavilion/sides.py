@@ -43,6 +43,14 @@ class RoofSide:
         """Length of its eave."""
         return self.long_m + 2 * self.side_past_m
 
+    @property
+    def jack_cut_rad(self) -> float:
+        """How far a jack's cut against its hip slants from square, over its upper edge.
+
+        Source: geometry: on the roof's plane the hip runs `end_m` along the side while the jack climbs `run_m` / cos a.
+        """
+        return math.atan2(self.run_m, self.end_m * math.cos(self.pitch_rad))
+
     def at(self, x_m: float, y_m: float) -> tuple[float, float]:
         """A point of the plan: so far along the side, so far in from the beams' outer face."""
         (cx, cy), (ax, ay), (ux, uy) = self.corner, self.along, self.up

@@ -11,8 +11,7 @@ from steady.structures.canopy.words import plies_of, post_members, upright_membe
 from steady.structures.kind import Case
 from steady.structures.lifting import heaviest_says
 from steady.structures.pavilion.checks import PavilionFound
-from steady.structures.pavilion.layout import Laid, ring_seat_m, sheet_side
-from steady.structures.pavilion.parts import hip_length_m
+from steady.structures.pavilion.layout import Laid, hip_length_m, ring_seat_m, sheet_side
 from steady.structures.pavilion.sides import RoofSide
 from steady.structures.pavilion.spec import PavilionSpec
 
@@ -148,6 +147,12 @@ def notes(case: Case, found: PavilionFound, made: Sequence[Part]) -> list[str]:
     said.append(heaviest_says(case, made))
     how = "backed: their top edge is planed to both planes" if laid.backed_m else "dropped, not backed"
     said.append(f"Every rafter is cut for the same height above the beam; the hips are {how}")
+    seat_m = laid.seat_of(laid.sides[0]).level_m
+    if seat_m < spec.seat_m - 1e-6:
+        said.append(
+            f"Seats are {tape.length(seat_m)} long, not {tape.length(spec.seat_m)}: a longer one would cut away more than a "
+            "third of a rafter or of the hip. Deeper rafters allow it"
+        )
     said.append("A joint that nothing lifts still gets two fixings")
     return said
 
@@ -251,7 +256,7 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
     a, h, t = front.pitch_rad, laid.hip_rad, laid.timber
     tail, common = front.past_m / math.cos(a), (front.past_m + front.run_m) / math.cos(a)
     hip, _ = hip_length_m(laid)
-    seat_square = spec.seat_m * math.sin(a)
+    seat, hip_seat = laid.seat_of(front), laid.hip_seat
 
     def piece(name: str, about: str, long_m: float, deep_m: float, measures: list[Measure]) -> Detail:
         bar = Bar(id=f"{spec.id}/true/{name}", what="stile", start=(0.0, 0.0), end=(long_m, 0.0), width_m=deep_m)
@@ -267,8 +272,8 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
         Measure(says="Common, along its upper edge", value_m=common),
         Measure(says="Tail to the beam's outer face", value_m=tail),
         Measure(says="Plumb cuts", angle_rad=a),
-        Measure(says="Seat, level", value_m=spec.seat_m),
-        Measure(says="Notch, square to the edge", value_m=seat_square),
+        Measure(says="Seat, level", value_m=seat.level_m),
+        Measure(says="Notch, square to the edge", value_m=seat.cut_m),
         Measure(says="Height above the beam, plumb", value_m=laid.above_m),
     ]
     for side in laid.sides[:1] if _alike(laid) else laid.sides[:2]:
@@ -278,6 +283,8 @@ def cut_details(case: Case, laid: Laid) -> list[Detail]:
         Measure(says="Plumb cuts", angle_rad=h),
         Measure(says="Cheek cuts on plan, from its line", angle_rad=laid.hip_plan_rad),
         *_hip_measures(laid),
+        Measure(says="Seat over the beams' corner, level", value_m=hip_seat.level_m),
+        Measure(says="Its notch, square to the edge", value_m=hip_seat.cut_m),
         Measure(
             says="Tail to the corner of the beams", value_m=math.hypot(front.past_m, front.side_past_m) / math.cos(h)
         ),
@@ -305,6 +312,6 @@ def _jack_measures(laid: Laid, side: RoofSide, where: str) -> list[Measure]:
     """Jacks of one side from the longest, and their side cut."""
     level = {side.past_m + one.in_m for one in laid.rafters if one.side is side and one.hand}
     lengths = sorted({round(value / math.cos(side.pitch_rad), 6) for value in level}, reverse=True)
-    cut = Measure(says=f"Jacks' side cut over the edge{where}", angle_rad=math.atan(math.cos(side.pitch_rad)))
+    cut = Measure(says=f"Jacks' side cut over the edge{where}", angle_rad=side.jack_cut_rad)
     jacks = [Measure(says=f"Jack {k}, with its tail{where}", value_m=value) for k, value in enumerate(lengths, start=1)]
     return [*jacks, cut] if jacks else []

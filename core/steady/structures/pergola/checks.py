@@ -8,14 +8,16 @@ from steady.measure.units import IN
 from steady.plan.model import Asks, Step
 from steady.rulebooks.answers import Action, given_step, si
 from steady.rulebooks.canopies import Rows, bare_frame, layers_pa
-from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run
+from steady.structures.bending import Bends, Loaded, Run, check_lifted, check_run, one_person
+from steady.structures.canopy.braces import faces_m2
+from steady.structures.canopy.crossed import beam_crossed
 from steady.structures.canopy.factors import factors_of
 from steady.structures.canopy.fewest import fewest_posts
 from steady.structures.canopy.frame import line_weight
 from steady.structures.canopy.holding import Held, check_beam, hold_up, hung_at_house, lying, spread, sways_or_gap, ties
 from steady.structures.canopy.loads import CanopyLoads, Roof, canopy_loads
 from steady.structures.canopy.snow import Catches, Heaped, heaped
-from steady.structures.canopy.upright import Sway
+from steady.structures.canopy.upright import Crossed, Sway
 from steady.structures.findings import PUBLIC, Findings, said
 from steady.structures.kind import Case
 from steady.structures.lifting import GREEN
@@ -52,10 +54,12 @@ def reckon_pergola(case: Case) -> PergolaFound:
     findings, laid, loads = fewest_posts(
         spec.posts, lambda count: lay_out(case, count), lambda laid: _members_of(case, laid)
     )
-    held = hold_up(findings, case.site, laid.frame, loads, _sways(findings, case, laid))
-    f, half = factors_of(case.book), spec.rafters_m / 2
+    held = hold_up(findings, case.site, laid.frame, loads, _sways(findings, case, laid, loads))
+    f, run = factors_of(case.book), rafter_run(spec, laid.lines_m)
+    # A rafter's tie holds the rafter's own reaction at its beam, overhang and all; the house's hanger is not among them.
+    reach_m = max(run.reactions_n(1.0)[len(run.supports_m) - len(laid.lines_m) :])
     lifted = f.wind_up * loads.rafter_up_pa - f.lasting * loads.dead_pa
-    ties(findings, laid.frame, loads, held, max(0.0, lifted * laid.rafters.spacing_m * half))
+    ties(findings, laid.frame, loads, held, max(0.0, lifted * laid.rafters.spacing_m * reach_m))
     return PergolaFound(findings=findings, laid=laid, loads=loads, held=held)
 
 
@@ -71,7 +75,7 @@ def _members_of(case: Case, laid: Laid) -> tuple[Findings, CanopyLoads]:
 def _loads(case: Case, laid: Laid) -> CanopyLoads:
     spec = case.spec
     rafter, slat = laid.timber.rafter, laid.timber.slat
-    layers = [(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, rafter.density_kg_per_m3)]
+    layers = [(rafter.thickness_m, rafter.width_m, laid.rafters.pitch_m, rafter.density_kg_per_m3)]
     if slat is not None and laid.slats is not None:
         pitch = laid.bays.pitch_m if laid.bays is not None else laid.slats.pitch_m
         layers += [(slat.thickness_m, slat.width_m, pitch, slat.density_kg_per_m3)] * (1 + spec.second_slats)
@@ -95,19 +99,15 @@ def _members(found: Findings, case: Case, laid: Laid, loads: CanopyLoads, heaps:
     spec: PergolaSpec = case.spec
     me, timber, s = spec.id, laid.timber, laid.rafters.spacing_m
     run, about = rafter_run(spec, laid.lines_m), f"{spec.id}/rafters"
-    person = [
-        Loaded(says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False),
-    ]
-    if run.past_m > 0.05:
-        tip = run.length_m if run.length_m - run.supports_m[-1] >= run.supports_m[0] else 0.0
-        person.append(
-            Loaded(says="a person at the tip", action=run.point(loads.person_n, tip), lasts="roof", sags=False)
-        )
-    dead, even_pa = run.even(loads.dead_pa * s), loads.snow_pa or 0.0
-    even = spread(loads, s, run)
+    person = one_person(run, loads.person_n)
+    # A rafter carries the slats as far as half-way to its neighbours, and itself; not the rafters of the pairs.
+    own = line_weight(timber.rafter)
+    slats_pa = loads.dead_pa - own / laid.rafters.pitch_m
+    dead, even_pa = run.even(slats_pa * s + own), loads.snow_pa or 0.0
+    even = spread(found.book, loads, s, run)
     if laid.bays is not None:
         dead = _on_bays(laid.bays, run, loads.dead_pa)
-        even = lying(loads, partial(_on_bays, laid.bays, run))
+        even = lying(found.book, loads, partial(_on_bays, laid.bays, run), s * run.span_m)
         _cross(found, spec, laid, loads)
     snows = [
         Loaded(says=one.says, action=run.under([run.all_along(even_pa * s), *one.on(run, s)]), lasts="snow")
@@ -176,12 +176,10 @@ def _cross(found: Findings, spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -
     u, about = found.book.units, f"{spec.id}/cross"
     run = Run(length_m=bays.columns.gap_m, supports_m=(0.0, bays.columns.gap_m))
     width = bays.rows.spacing_m / 2 if bays.turns else 0.0
-    person = Loaded(
-        says="a person at midspan", action=run.point(loads.person_n, run.middle_m()), lasts="roof", sags=False
-    )
     own = run.even(loads.dead_pa * width + line_weight(stick))
-    carried = spread(loads, width, run) if width > 0 else []
-    check_run(found, Bends("Cross pieces", about, laid.frame.wood(stick), run), own, [*carried, person])
+    carried = spread(found.book, loads, width, run) if width > 0 else []
+    loaded = [*carried, *one_person(run, loads.person_n)]
+    check_run(found, Bends("Cross pieces", about, laid.frame.wood(stick), run), own, loaded)
     f = factors_of(found.book)
     passing = max(loads.live_pa, loads.snow_pa or 0.0) * width * run.length_m / 2
     dead = (loads.dead_pa * width + line_weight(stick)) * run.length_m / 2
@@ -206,7 +204,9 @@ def _heaps(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple
     if spec.attach == "free":
         return ()
     gap_m = laid.slats.gap_m if laid.slats else laid.rafters.gap_m
-    roof = Catches(me=spec.id, depth_m=spec.rafters_m, solidity=laid.solidity, gap_m=gap_m)
+    # Climbers close it to all snow, not to the even snow alone.
+    solid = 1.0 if spec.grows == "climbers" else laid.solidity
+    roof = Catches(me=spec.id, depth_m=spec.rafters_m, solidity=solid, gap_m=gap_m)
     return heaped(found, case.site, loads, spec.above, roof)
 
 
@@ -222,17 +222,17 @@ def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     spec, book = case.spec, case.book
     t, top = laid.timber, spec.high_m + laid.timber.beam.width_m + laid.timber.rafter.width_m
     posts_m2 = len(laid.frame.posts) * t.post.width_m * spec.high_m / 2
+    braces_along_m2, braces_across_m2 = faces_m2(laid.frame)
     rows = len(laid.lines_m) * spec.plies
     factor, place = factors_of(book).wind_up, place_of(case.site)
     across = bare_frame(
-        book, place, top, Rows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2)
+        book, place, top, Rows(row_m2=spec.beams_m * t.beam.width_m, rows=rows, other_m2=posts_m2 + braces_across_m2)
     ).force_n
     if t.slat is not None and laid.slats is not None:
         faces = spec.beams_m * (t.slat.width_m)
         across += bare_frame(book, place, top, Rows(row_m2=faces, rows=_rows(laid) * (1 + spec.second_slats))).force_n
-    along = bare_frame(
-        book, place, top, Rows(row_m2=spec.rafters_m * t.rafter.width_m, rows=laid.rafters.count, other_m2=posts_m2)
-    ).force_n
+    rafters_m2, other_m2 = spec.rafters_m * t.rafter.width_m, posts_m2 + braces_along_m2
+    along = bare_frame(book, place, top, Rows(row_m2=rafters_m2, rows=laid.rafters.count, other_m2=other_m2)).force_n
     if laid.bays is not None and t.slat is not None:
         # Cross pieces stand against the wind across as one more row each; turned slats against the wind along, as if all were.
         across += bare_frame(
@@ -243,7 +243,25 @@ def pushes_n(case: Case, laid: Laid) -> dict[str, float]:
     return {"across": factor * across, "along": factor * along}
 
 
-def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
+def _pair_crossed(spec: PergolaSpec, laid: Laid, loads: CanopyLoads) -> Crossed:
+    """The pair of rafters over a post, with the roof from half-way to the next on either side; a strut has its own weight alone."""
+    run = rafter_run(spec, laid.lines_m)
+    if laid.bays is not None:
+        strut = Run(length_m=run.span_m, supports_m=(0.0, run.span_m))
+        own = strut.all_along(line_weight(laid.timber.rafter, 2))
+        return Crossed(what="Cross struts", about=f"{spec.id}/struts", run=strut, dead=(own,))
+    width = 2 * laid.rafters.spacing_m
+    return Crossed(
+        what="Rafters",
+        about=f"{spec.id}/rafters",
+        run=run,
+        dead=(run.all_along(loads.dead_pa * width),),
+        wind=(run.all_along((loads.wind_pa or 0.0) * width),),
+        snow=(run.all_along((loads.snow_pa or 0.0) * width),),
+    )
+
+
+def _sways(found: Findings, case: Case, laid: Laid, loads: CanopyLoads) -> tuple[Sway, ...]:
     spec, frame = case.spec, laid.frame
     pushes = sways_or_gap(found, spec.id, lambda: pushes_n(case, laid))
     if pushes is None:
@@ -256,6 +274,7 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
         posts=frame.per_line,
         span_m=xs[-1] - xs[0],
         cross=frame.wood(frame.beam, frame.plies),
+        crossed=beam_crossed(frame, loads),
     )
     if spec.attach == "house":
         hung_at_house(found, spec.id, pushes["across"], laid.rafters.count)
@@ -266,6 +285,7 @@ def _sways(found: Findings, case: Case, laid: Laid) -> tuple[Sway, ...]:
         posts=2,
         span_m=frame.lines_m[1] - frame.lines_m[0],
         cross=frame.wood(laid.timber.rafter, 2),
+        crossed=_pair_crossed(spec, laid, loads),
     )
     return along, across
 

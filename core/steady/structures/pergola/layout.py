@@ -1,5 +1,6 @@
 """Where a pergola's posts, beams, rafters and slats stand, from its spec and its sticks."""
 
+import itertools
 import math
 
 from steady.errors import InputError
@@ -10,7 +11,7 @@ from steady.layout.sun import sun_position
 from steady.measure.dates import day_of
 from steady.structures.bending import Run
 from steady.structures.canopy.acts import HEIGHT_M, Sized
-from steady.structures.canopy.frame import Frame, posts_on
+from steady.structures.canopy.frame import Frame, Header, posts_on
 from steady.structures.canopy.plied import BuiltUp
 from steady.structures.kind import Case
 from steady.structures.pergola.bays import Bays, bays_shade, cross_rows, gap_for, lay_bays
@@ -38,13 +39,41 @@ class Timber:
 
 
 @value
+class RafterRow:
+    """Rafters along the beams by the middles of each: the outer ones flush with the beams' ends, a pair over every braced post."""
+
+    at: tuple[float, ...]
+    thickness_m: float
+
+    @property
+    def count(self) -> int:
+        """All of them."""
+        return len(self.at)
+
+    @property
+    def spacing_m(self) -> float:
+        """The widest from middle to middle: what one rafter carries at most."""
+        return max(b - a for a, b in itertools.pairwise(self.at))
+
+    @property
+    def gap_m(self) -> float:
+        """The widest clear between two."""
+        return self.spacing_m - self.thickness_m
+
+    @property
+    def pitch_m(self) -> float:
+        """From middle to middle in the mean: what all of them close and weigh goes by it."""
+        return (self.at[-1] - self.at[0]) / (self.count - 1)
+
+
+@value
 class Laid:
     """Everything laid out; `slats`: those of one bay along the beams where there are bays."""
 
     timber: Timber
     frame: Frame
     rafter_past_m: float
-    rafters: Members
+    rafters: RafterRow
     slats: Slats | None
     bays: Bays | None
     solidity: float
@@ -121,13 +150,15 @@ def lay_out(case: Case, posts: int) -> Laid:
     _pocket(spec, timber)
     if spec.beams_m - 2 * beam_past < INSIDE_M * (posts - 1):
         raise InputError("beam_past_m", "The beams run so far past that their posts meet: less, or a longer beam")
-    rafters = _rafters(spec, timber)
-    bays = _bays(case, timber, rafters)
+    frame = _frame(spec, timber, lines, beam_past, posts)
+    columns = _columns(spec, timber)
+    bays = _bays(case, timber, columns)
+    rafters = _rafters(spec, timber, columns, frame)
     slats = bays.along if bays is not None else _slats(case, timber)
     solid, cover = _solidity(spec, timber, rafters, slats, bays)
     return Laid(
         timber=timber,
-        frame=_frame(spec, timber, lines, beam_past, posts),
+        frame=frame,
         rafter_past_m=rafter_past,
         rafters=rafters,
         slats=slats,
@@ -197,7 +228,28 @@ def _frame(spec: PergolaSpec, timber: Timber, lines: tuple[float, ...], beam_pas
         slab=spec.slab if spec.stands == "slab" and not spec.on else None,
         on_deck=bool(spec.on),
         in_deck_m=spec.in_deck_m,
+        across=_across(spec, timber),
     )
+
+
+def braced_across(spec: PergolaSpec) -> bool:
+    """Whether knee braces hold it across its beams."""
+    return spec.upright == "knee braces" and spec.attach == "free"
+
+
+def _across(spec: PergolaSpec, timber: Timber) -> Header | None:
+    """What braces across hold: a pair of rafters over each post, or under bays a strut of two from beam to beam; outer faces
+    flush with the post's."""
+    if not braced_across(spec):
+        return None
+    off_m = (timber.post.width_m - timber.rafter.thickness_m) / 2
+    under_m = spec.high_m + timber.beam.width_m - (timber.rafter.width_m if in_bays(spec, timber) else 0.0)
+    return Header(under_m=under_m, deep_m=timber.rafter.width_m, at_m=(-off_m, off_m))
+
+
+def in_bays(spec: PergolaSpec, timber: Timber) -> bool:
+    """Whether cross pieces part it into bays, whose grid the rafters keep."""
+    return spec.bays_x > 0 and spec.bays_y > 0 and timber.slat is not None
 
 
 def sun_at(case: Case) -> tuple[float, float] | None:
@@ -219,7 +271,32 @@ def run_azimuth(site: Site) -> float:
     return math.pi / 2 + site.north_rad
 
 
-def _rafters(spec: PergolaSpec, timber: Timber) -> Members:
+def _rafters(spec: PergolaSpec, timber: Timber, columns: Members, frame: Frame) -> RafterRow:
+    """Evenly between those that are fixed: the outer ones, and a pair over each post where braces across need one.
+
+    Source: geometry; pairs with their outer faces flush with the post's, the rest no farther apart than asked.
+    """
+    thick = timber.rafter.thickness_m
+    if frame.across is None or in_bays(spec, timber):
+        return RafterRow(at=tuple(columns.at_m(k + 1) for k in range(columns.count)), thickness_m=thick)
+    pairs = [
+        (max(thick / 2, x + frame.across.at_m[0]), min(spec.beams_m - thick / 2, x + frame.across.at_m[1]))
+        for x in frame.line_xs(1)
+    ]
+    found: list[float] = []
+    first, last = thick / 2, spec.beams_m - thick / 2
+    for low, high in ((first, first), *pairs, (last, last)):
+        if found and low - found[-1] < 2 * thick:
+            # A pair this near an outer rafter takes its place.
+            found = [at for at in found if at < low - thick - 1e-9]
+        if found:
+            gaps = math.ceil((low - found[-1]) / spec.rafter_spacing_m - 1e-9)
+            found += [found[-1] + (low - found[-1]) * k / gaps for k in range(1, gaps)]
+        found += [low] if high - low < 1e-9 else [low, high]
+    return RafterRow(at=tuple(found), thickness_m=thick)
+
+
+def _columns(spec: PergolaSpec, timber: Timber) -> Members:
     if spec.bays_x > 0 and spec.bays_y > 0:
         return members(spec.beams_m, timber.rafter.thickness_m, count=spec.bays_x + 1)
     return members(spec.beams_m, timber.rafter.thickness_m, most_m=spec.rafter_spacing_m)
@@ -284,10 +361,10 @@ def _count_for(case: Case, slat: Stick) -> int:
 
 
 def _solidity(
-    spec: PergolaSpec, timber: Timber, rafters: Members, slats: Slats | None, bays: Bays | None
+    spec: PergolaSpec, timber: Timber, rafters: RafterRow, slats: Slats | None, bays: Bays | None
 ) -> tuple[float, float]:
     """Share closed from straight above, slats and rafters together (their union), and of the slats alone."""
-    bare = timber.rafter.thickness_m / rafters.spacing_m
+    bare = timber.rafter.thickness_m / rafters.pitch_m
     if bays is not None and timber.slat is not None:
         bare = two_layers(bare, timber.rafter.thickness_m / bays.rows.spacing_m)
         cover = min(1.0, timber.slat.thickness_m / bays.pitch_m)
@@ -316,7 +393,7 @@ def shade_share(case: Case, laid: Laid, turned: bool = False) -> float | None:
         return bays_shade(laid.bays, slat, laid.timber.rafter, sun, run)
     first = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run))
     rafter = laid.timber.rafter
-    second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.spacing_m, across_sun(*sun, run + math.pi / 2))
+    second = blocked(rafter.thickness_m, rafter.width_m, laid.rafters.pitch_m, across_sun(*sun, run + math.pi / 2))
     both = two_layers(first, second)
     if case.spec.second_slats:
         crossing = blocked(slat.thickness_m, slat.width_m, laid.slats.pitch_m, across_sun(*sun, run + math.pi / 2))

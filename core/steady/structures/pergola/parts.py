@@ -36,17 +36,27 @@ def build(case: Case, found: PergolaFound) -> tuple[tuple[Part, ...], list[str]]
 def _rafters(g: Grouper, spec: PergolaSpec, laid: Laid) -> None:
     stick, row = laid.timber.rafter, laid.rafters
     z = spec.high_m + laid.timber.beam.width_m + stick.width_m / 2
-    first = row.at_m(1)
-    place = Place(
-        id=f"{spec.id}/rafters",
-        at=(first, 0.0, z),
-        along=ACROSS,
-        up=UP,
-        count=row.count,
-        step=(row.spacing_m, 0.0, 0.0),
-    )
-    g.add("rafter", stick, spec.rafters_m, place)
-    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(laid.lines_m), place.at, "screw")
+    for number, x in enumerate(row.at, start=1):
+        place = Place(id=f"{spec.id}/rafter/{number}", about=f"{spec.id}/rafters", at=(x, 0.0, z), along=ACROSS, up=UP)
+        g.add("rafter", stick, spec.rafters_m, place)
+    g.fix("rim screw", FIXINGS_A_CROSSING * row.count * len(laid.lines_m), (row.at[0], 0.0, z), "screw")
+    across = laid.frame.across
+    if laid.bays is None or across is None:
+        return
+    # A pair from beam to beam at each post line, under the rafters, for the braces across to hold.
+    half = max(abs(off) for off in laid.frame.ply_offsets_m) + laid.timber.beam.thickness_m / 2
+    length = laid.lines_m[-1] - laid.lines_m[0] - 2 * half
+    for k, x in enumerate(laid.frame.line_xs(1), start=1):
+        for side, off in zip("ab", across.at_m, strict=True):
+            place = Place(
+                id=f"{spec.id}/strut/{k}{side}",
+                about=f"{spec.id}/struts",
+                at=(x + off, laid.lines_m[0] + half, across.under_m + across.deep_m / 2),
+                along=ACROSS,
+                up=UP,
+            )
+            g.add("cross strut", stick, length, place)
+    g.fix("joist hanger", 4 * laid.frame.per_line, (0.0, 0.0, z), "connector")
 
 
 def _slats(g: Grouper, case: Case, laid: Laid) -> None:
@@ -115,7 +125,7 @@ def _joined(laid: Laid, length_m: float, longest_m: float) -> list[tuple[float, 
     """A slat's pieces, joined over rafters."""
     if length_m <= longest_m + 1e-9:
         return [(0.0, length_m)]
-    over = [laid.rafters.at_m(k) for k in range(2, laid.rafters.count)]
+    over = laid.rafters.at[1:-1]
     pieces, at = [], 0.0
     while length_m - at > longest_m + 1e-9:
         reach = [x for x in over if at + 1e-6 < x <= at + longest_m]

@@ -83,12 +83,13 @@ def _members(case: Case, found: PergolaFound) -> list[Member]:
     spec, tape = case.spec, case.tape
     laid, t, me = found.laid, found.laid.timber, spec.id
     past = f", {tape.length(laid.rafter_past_m)} past the beam"
+    pairs = ", a pair over each post" if laid.frame.across is not None and laid.bays is None else ""
     rows = [
         Member(
             id=f"{me}/rafters",
             what="rafters",
             name=f"Rafters, {tape.length(spec.rafters_m)}",
-            says=f"{laid.rafters.count} of {t.rafter.says} at {tape.length(laid.rafters.spacing_m)}{past}",
+            says=f"{laid.rafters.count} of {t.rafter.says} at most {tape.length(laid.rafters.spacing_m)} apart{pairs}{past}",
         )
     ]
     for line, y in enumerate(laid.lines_m, start=1):

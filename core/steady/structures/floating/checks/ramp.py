@@ -56,7 +56,9 @@ def reckon_ramp(found: Findings, case: Case, laid: Laid, ramps: tuple[Sloped, ..
     wood = gapped(stick)
     loads = [
         Loaded(says="people all over it", action=run.even(live_pa * each), lasts="floor"),
-        Loaded(says="a person at the middle", action=run.point(PERSON_N, run.middle_m()), lasts="floor", sags=False),
+        Loaded(
+            says="a person at the middle", action=run.point(PERSON_N, run.middles_m()[0]), lasts="floor", sags=False
+        ),
     ]
     dead = run.even(own * GRAVITY * spec.soaked_ratio)
     check_run(found, Bends("Stringers", about, wood, run), dead, loads, found.book.deck_sags(wood, 1))
