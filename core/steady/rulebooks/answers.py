@@ -163,7 +163,8 @@ class PeopleLoad:
 class StairLimits:
     """What a school asks of a straight stair (m); None where it names no limit.
 
-    `handrails_from_m`: from this width on a handrail belongs on both sides.
+    `handrails_from_m`: from this width on a handrail belongs on both sides. `ball_m`: what must not pass an open riser whose
+    top lies higher than `ball_over_m` above the ground.
     """
 
     riser_most_m: float
@@ -176,6 +177,8 @@ class StairLimits:
     riser_least_m: float | None = None
     tread_most_m: float | None = None
     handrails_from_m: float | None = None
+    ball_m: float | None = None
+    ball_over_m: float = 0.0
 
 
 @value

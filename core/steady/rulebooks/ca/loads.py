@@ -45,6 +45,7 @@ STAIR = StairLimits(
     rail_low_m=0.865,
     rail_high_m=1.07,
     handrails_from_m=1.1,
+    ball_m=0.1,  # as in guards; no clause recalled for risers [our own]
     source="nbc: 9.8.4.1, 9.8.4.2, 9.8.7; high",
 )
 """Private stairs. Rises, runs and sides of handrails compared with an open extraction; width and rail heights from memory."""

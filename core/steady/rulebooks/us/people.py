@@ -52,6 +52,8 @@ def stair(stringer: str) -> StairLimits:
         rail_low_m=34 * IN,
         rail_high_m=38 * IN,
         stringer_span_m=6 * FT if stringer == "cut" else 13.25 * FT,
+        ball_m=4 * IN,
+        ball_over_m=30 * IN,
         source="irc: R311.7; high",
     )
 

@@ -31,6 +31,7 @@ class StairAsk:
     spacing_m: float
     stringer: Stick
     tread_m: float
+    open_risers: bool = False
 
 
 @dataclass(slots=True)
@@ -43,6 +44,8 @@ class StairFound:
     run_m: float = 0.0
     stringers: int = 0
     handrails: int = 0
+    riser_strip_m: float = 0.0
+    """How high a board closes each riser, under its tread; 0: they stay open."""
     checks: list[Check] = field(default_factory=list)
     not_covered: list[NotCovered] = field(default_factory=list)
 
@@ -83,6 +86,7 @@ def reckon_stair(ask: StairAsk, book: Rulebook, about: str) -> StairFound:
         found.handrails = 2 if both else 1
     if limits is not None:
         _limits(found, ask, limits, book, about)
+        _open_risers(found, ask, limits, book, about)
     _stringers(found, ask, book, about)
     return found
 
@@ -131,6 +135,67 @@ def _limits(found: StairFound, ask: StairAsk, limits: StairLimits, book: Ruleboo
                 fitted=True,
             )
         )
+
+
+@value
+class OpenRiser:
+    """A riser left open: clear under its tread (m), how many of them must be closed, and how high a strip does it (m)."""
+
+    clear_m: float
+    close_least: int
+    strip_m: float
+
+
+def open_riser(riser_m: float, tread_m: float, risers: int, limits: StairLimits) -> OpenRiser:
+    """What passes between treads, and which openings lie so high that a ball must not.
+
+    Source: geometry; the school's ball and the height from which it asks. A strip leaves less than the ball by a hair.
+    """
+    clear_m = riser_m - tread_m
+    if limits.ball_m is None or clear_m < limits.ball_m:
+        return OpenRiser(clear_m=clear_m, close_least=0, strip_m=0.0)
+    high = sum(k * riser_m > limits.ball_over_m + 1e-9 for k in range(1, risers + 1))
+    return OpenRiser(clear_m=clear_m, close_least=high, strip_m=clear_m - limits.ball_m + HAIR_M if high else 0.0)
+
+
+HAIR_M = 0.003
+"""What a strip closes more than it must: less than the ball passes [our own]."""
+
+
+def _open_risers(found: StairFound, ask: StairAsk, limits: StairLimits, book: Rulebook, about: str) -> None:
+    """Closed all alike by a strip where the school asks for any of them; wished open, held against its ball."""
+    one, u = open_riser(found.riser_m, ask.tread_m, found.risers, limits), book.units
+    if not one.close_least:
+        return
+    left_m = one.clear_m
+    if not ask.open_risers:
+        found.riser_strip_m, left_m = one.strip_m, one.clear_m - one.strip_m
+    has = Step(
+        symbol="g",
+        value=left_m / u.size_m,
+        unit=u.size,
+        formula="r - t - s",
+        inputs=(
+            ("r", found.riser_m / u.size_m, u.size),
+            ("t", ask.tread_m / u.size_m, u.size),
+            ("s", found.riser_strip_m / u.size_m, u.size),
+        ),
+        source="geometry",
+        says=f"open under a tread; {one.close_least} of {found.risers} so high that they count",
+    )
+    assert limits.ball_m is not None
+    ball = given_step("d_ball", limits.ball_m / u.size_m, u.size, limits.source, "a ball that must not pass")
+    found.checks.append(
+        Check(
+            name="Open risers",
+            about=about,
+            basis=Basis.RECKONED,
+            sense="at most",
+            demand=has,
+            limit=ball,
+            fitted=not ask.open_risers,
+        )
+    )
 
 
 THROAT_M = 5 * IN

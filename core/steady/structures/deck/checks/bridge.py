@@ -9,6 +9,7 @@ from steady.rulebooks.answers import Action, given_step
 from steady.rulebooks.bent import Bent, check_member
 from steady.statics.bridge import first_frequency_hz, sag_under_m
 from steady.structures.deck.checks.findings import Found, Timber, joist_wood
+from steady.structures.deck.checks.joists import strip_m
 from steady.structures.deck.layout.framing import Frame
 
 FEEL_N = 1000.0
@@ -18,13 +19,6 @@ LEAST_HZ = 5.0
 CLEAR_WATER_M = 0.3
 SILL_BEARING_PA = 100e3
 """Terms of feel, water and sills are our own choice; 5 Hz is EN 1990 A2 (from memory, medium)."""
-
-
-def carried_m(frame: Frame, spacing_m: float) -> float:
-    """Width of deck on the most loaded stringer: half of it where there are two."""
-    left, _, right, _ = frame.outline.box
-    count = len(frame.joists)
-    return (right - left) / 2 if count <= 2 else min(spacing_m, (right - left) / (count - 1))
 
 
 def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
@@ -40,7 +34,7 @@ def reckon_bridge(found: Found, frame: Frame, timber: Timber) -> list[str]:
     try:
         if load.point_n:
             # One person at the edge stands over one stringer alone.
-            dead = load.floor.dead_pa * carried_m(frame, spec.spacing_m)
+            dead = load.floor.dead_pa * strip_m(spec, frame)
             share = load.point_n
             found.members(
                 "Stringers",

@@ -67,6 +67,7 @@ def reckon_stairs(found: Found, frame: Frame, timber: Timber) -> list[Stair]:
             spacing_m=design.spacing_m,
             stringer=timber.stringer,
             tread_m=timber.board.thickness_m,
+            open_risers=design.open_risers,
         )
         about = f"{spec.id}/stair/{design.id}"
         try:

@@ -26,10 +26,20 @@ TIP_RATIO = 180.0
 """Terms of the residential code's overhangs: 220 lb at the tip, a/180. Source: IRC R507.6 (from memory, high)."""
 
 
-def ask_of(spec: DeckSpec, book: Spans, found: Found, table: bool = False) -> JoistAsk:
-    """The question a rulebook is asked about this deck's joists."""
+def strip_m(spec: DeckSpec, frame: Frame) -> float:
+    """Width of deck on the most loaded joist: joists' spacing; of a footbridge's few stringers what lies on one of them, half of
+    it where there are two."""
+    if spec.bridge is None:
+        return spec.spacing_m
+    left, _, right, _ = frame.outline.box
+    count = len(frame.joists)
+    return (right - left) / 2 if count <= 2 else min(spec.spacing_m, (right - left) / (count - 1))
+
+
+def ask_of(spec: DeckSpec, book: Spans, found: Found, table: bool = False, strip: float | None = None) -> JoistAsk:
+    """The question a rulebook is asked about this deck's joists. `strip`: what one carries, in place of their spacing (m)."""
     return JoistAsk(
-        spacing_m=spec.spacing_m,
+        spacing_m=spec.spacing_m if strip is None else strip,
         floor=found.load.floor,
         table=table,
         longest_m=book.joist_longest_m,
@@ -67,7 +77,7 @@ def _alone(asked: Asked, framed: Is, joist: Stick) -> tuple[Alike, Alike]:
     span = found.length_step("L", frame.longest_span_m, "longest joist span, centre to centre of its supports")
     for basis in (Basis.RECKONED, Basis.TABLE):
         try:
-            limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE))
+            limit = book.joist_span((wood,), ask_of(spec, book, found, basis is Basis.TABLE, strip_m(spec, frame)))
         except OutsideScope as refused:
             found.gap("Joists span", about, refused, basis=basis)
             continue
@@ -130,7 +140,8 @@ def live_patterns(spec: DeckSpec, joists: tuple[Joist, ...]) -> dict[str, float]
 
 def _statics(found: Found, frame: Frame, wood: Wood, about: str) -> None:
     spec, load = found.spec, found.load
-    dead, live = load.floor.dead_pa * spec.spacing_m, load.floor.live_pa * spec.spacing_m
+    strip = strip_m(spec, frame)
+    dead, live = load.floor.dead_pa * strip, load.floor.live_pa * strip
     effects = worst([one for _, one in kinds(spec, frame.joists)])
     span_m, past_m = frame.longest_span_m, frame.longest_past_m
     try:

@@ -70,6 +70,26 @@ def build_stairs(b: Builder, stairs: list[Stair]) -> None:
                         about=f"{b.spec.id}/stair/{design.id}",
                     ),
                 )
+        for k in range(1, found.risers if found.riser_strip_m > 0 else 0):
+            # On the face of the notch, right under the tread's nose: what is left open below it is less than the ball.
+            out = k * design.going_m + board.thickness_m / 2
+            tx, ty = edge.at(design.at_m)
+            low = -k * found.riser_m - board.thickness_m - found.riser_strip_m / 2
+            rip = Cut(end="inside", kind="rip", at_m=0.0, mitre_rad=0.0, bevel_rad=0.0, size_m=(found.riser_strip_m,))
+            b.add(
+                "riser",
+                board,
+                (design.width_m, (board.thickness_m, found.riser_strip_m)),
+                Place(
+                    id=f"{b.spec.id}/stair/{design.id}/riser/{k}",
+                    at=(tx + edge.out[0] * out, ty + edge.out[1] * out, low),
+                    along=across,
+                    up=(0.0, 0.0, 1.0),
+                    about=f"{b.spec.id}/stair/{design.id}",
+                ),
+                Sawn((rip,)),
+            )
+            b.fix("deck screw", 2 * found.stringers, (tx, ty, low), "screw")
         for number in range(found.handrails):
             rail = rail_of(timber)
             hx, hy = edge.at(design.at_m + (design.width_m if number else 0.0))

@@ -109,6 +109,7 @@ class StairDesign:
         edge: The number of the outline's edge, 0 along the house.
         at_m: Its near side from that edge's start.
         riser_m: Wished; None: as high as is allowed, all alike.
+        open_risers: Left open although the code asks that a ball does not pass; else a strip closes them all where it asks.
     """
 
     id: Id
@@ -120,6 +121,7 @@ class StairDesign:
     stringer: Words = ""
     cut: bool = True
     spacing_m: Annotated[float, Ge(0.2), Le(1)] = 0.4064
+    open_risers: bool = False
 
 
 @value
