@@ -49,7 +49,7 @@ class OfferTest(unittest.TestCase):
         more = offer(job(1, markup_ratio=0.2, tax_ratio=0.0875, tax_name="Sales tax"), TODAY)
         self.assertAlmostEqual(more.options[0].net, plain.net * 1.2, delta=0.02)
         self.assertAlmostEqual(more.options[0].total, more.options[0].net * 1.0875, delta=0.01)
-        self.assertEqual(more.tax_says, "Sales tax 8.750%")
+        self.assertEqual(more.tax_says, "Sales tax 8.75%")
         whole = offer(dataclasses.replace(job(2), offer=OfferTerms(round_to=50)), TODAY).options[0]
         for line in whole.lines:
             self.assertEqual(line.price % 50, 0)

@@ -9,6 +9,7 @@ from steady.errors import InputError, OutsideScope
 from steady.jobs.arrivals import Arrived, arrived, in_hand, still
 from steady.jobs.dimensions import stopped
 from steady.jobs.document import Job, plan_structure
+from steady.jobs.states import state_of
 from steady.plan.model import Plan, Vec
 from steady.structures.registry import kind_of
 from steady.takeoff.bill import Bill, ItemCuts, PieceRow, bill, cuts, pieces
@@ -25,7 +26,10 @@ MEASURED_WITHIN_M = 0.001
 
 @value
 class Share:
-    """One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none."""
+    """One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none.
+
+    `state`, `says`: its state as a key and in a sentence.
+    """
 
     id: str
     name: str
@@ -33,6 +37,8 @@ class Share:
     mass_kg: float
     held: tuple[str, ...] = ()
     failed: str = ""
+    state: str = ""
+    says: str = ""
 
 
 @value
@@ -85,7 +91,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
     Raises:
         InputError: A structure that is not there, or nothing that can be bought.
     """
-    known = {item.spec.id: item for item in job.structures}
+    known = {item.spec.id: item for item in (job.structures if structures else job.built)}
     for name in structures:
         if name not in known:
             raise InputError("structures", f"This job has no structure {name[:40]}")
@@ -95,16 +101,31 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
         if structures and name not in structures:
             continue
         try:
-            plan = narrowed(plan_structure(job, name), stages)
+            whole_plan = plan_structure(job, name)
+            plan = narrowed(whole_plan, stages)
         except (InputError, OutsideScope) as refused:
             why = refused.message if isinstance(refused, InputError) else refused.reason
-            shares.append(Share(id=name, name=item.name, total=0.0, mass_kg=0.0, failed=why))
+            shares.append(
+                Share(id=name, name=item.name, total=0.0, mass_kg=0.0, failed=why, state="cannot-be-built", says=why)
+            )
             continue
         own = bill(plan, job.yard, cuts(plan, job.yard, metric=metric))
         approval = kind_of(item.spec).approval(item.spec)
         held = [approval.held] if approval is not None and approval.held else []
         held += stopped(job.dimensions, name, ("buy",), job.reading.tape())
-        shares.append(Share(id=name, name=item.name, total=own.total, mass_kg=mass_kg(plan), held=tuple(held)))
+        one = state_of(item, whole_plan)
+        held += [f"Nothing is ordered for it: {one.says}"] if one.wrong else []
+        shares.append(
+            Share(
+                id=name,
+                name=item.name,
+                total=own.total,
+                mass_kg=mass_kg(plan),
+                held=tuple(held),
+                state=one.key,
+                says=one.says,
+            )
+        )
         plans.append(plan)
         alone += own.total
     if not plans:
@@ -113,7 +134,7 @@ def job_list(job: Job, structures: Collection[str] = (), stages: Collection[str]
     yard = in_hand(job.yard, job.came)
     item_cuts = cuts(whole, yard, metric=metric)
     bought = still(bill(whole, yard, item_cuts), job.came)
-    waits = any(share.held for share in shares)
+    waits = any(share.held or share.failed for share in shares)
     counted = count_twice(plans)
     concrete = bought.concrete_m3 * (1 + job.yard.concrete_allowance_ratio)
     mix = math.ceil(concrete / READY_MIX_STEP_M3 - 1e-9) * READY_MIX_STEP_M3 if concrete >= READY_MIX_M3 else 0.0

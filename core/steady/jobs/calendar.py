@@ -11,8 +11,9 @@ from typing import Literal
 
 from steady.data.loader import keyed
 from steady.errors import InputError, OutsideScope
-from steady.jobs.document import Job, plan_structure
+from steady.jobs.document import Job, Structure, plan_structure
 from steady.jobs.quote import Quote, hours
+from steady.jobs.states import StructureState, state_of
 from steady.layout.sun import day_length_h
 from steady.measure.dates import day_of
 from steady.plan.model import DRYING, Plan, Task
@@ -70,7 +71,10 @@ class CalendarDay:
 
 @value
 class Calendar:
-    """The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned."""
+    """The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned.
+
+    `warnings`: structures that do not pass as a whole, a sentence each.
+    """
 
     days: tuple[CalendarDay, ...]
     tasks: tuple[TaskRow, ...]
@@ -78,6 +82,7 @@ class Calendar:
     ends_on: str
     failed: tuple[str, ...]
     amiss: tuple[str, ...]
+    warnings: tuple[str, ...] = ()
 
 
 @value
@@ -112,7 +117,8 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     terms = job.calendar
     first = day_of(terms.starts_on, "calendar/starts_on") if terms.starts_on else today
     plans, failed = _plans(job)
-    tasks = [(plan, name, task) for plan, name in plans for task in plan.tasks]
+    said = {item.spec.id: state_of(item, plan) for plan, item in plans}
+    tasks = [(plan, item.name, task) for plan, item in plans for task in plan.tasks]
     pours = {name for _, _, task in tasks for name, how in task.after if how == "cure"}
     off = _off(terms)
     weather = _weather(job)
@@ -131,7 +137,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
     work = _in_phases(job, tasks, work)
     work = _with_outside(work, terms)
     laid = lay(work, Days(first=first, start_h=terms.start_h, hours_on=hours_on, stops=stops))
-    rows = _rows(job, tasks, laid, {one.id: one for one in work}, _stops(job, tasks, work, today, held or {}))
+    rows = _rows(job, tasks, laid, {one.id: one for one in work}, _stops(job, tasks, work, today, (held or {}, said)))
     last = max((date.fromisoformat(row.end[:10]) for row in rows), default=first)
     amiss = [f"{row.what}: {row.moved}" for row in rows if row.moved.startswith("comes before")]
     return Calendar(
@@ -141,6 +147,7 @@ def calendar(job: Job, today: date, held: Mapping[str, str] | None = None) -> Ca
         ends_on=last.isoformat() if rows else "",
         failed=tuple(failed),
         amiss=tuple(amiss),
+        warnings=tuple(one.warning for one in said.values() if one.warning),
     )
 
 
@@ -203,11 +210,11 @@ def task_hours(plan: Plan, terms: Quote) -> dict[str, float]:
     return {name: total * w / whole if whole > 0 else 0.0 for name, w in weights.items()}
 
 
-def _plans(job: Job) -> tuple[list[tuple[Plan, str]], list[str]]:
+def _plans(job: Job) -> tuple[list[tuple[Plan, Structure]], list[str]]:
     plans, failed = [], []
-    for item in job.structures:
+    for item in job.built:
         try:
-            plans.append((plan_structure(job, item.spec.id), item.name))
+            plans.append((plan_structure(job, item.spec.id), item))
         except (InputError, OutsideScope) as error:
             why = error.message if isinstance(error, InputError) else error.reason
             failed.append(f"{item.name}: {why}")
@@ -366,14 +373,28 @@ def _rows(
 
 
 def _stops(
-    job: Job, tasks: Sequence[tuple[Plan, str, Task]], work: Sequence[Work], today: date, held: Mapping[str, str]
+    job: Job,
+    tasks: Sequence[tuple[Plan, str, Task]],
+    work: Sequence[Work],
+    today: date,
+    known: tuple[Mapping[str, str], Mapping[str, StructureState]],
 ) -> dict[str, tuple[str, ...]]:
-    """Why a task can't begin yet, whatever the day: what the locate lacks before digging, and what was not passed before it."""
+    """Why a task can't begin yet, whatever the day: what the locate lacks before digging, what was not passed before it, and a
+    structure that fails or can't be built as it is drawn.
+
+    Args:
+        known: Tasks that were looked at and not passed, with why; and what is said of each structure.
+    """
+    held, said = known
     missing = tuple(open_points(job.site.locate, today))
     digs = {one.id for one in work if one.kind == "dig"}
     return {
-        task.id: (*(missing if task.id in digs else ()), *(held[name] for name, _ in task.after if name in held))
-        for _, _, task in tasks
+        task.id: (
+            *((said[plan.id].warning,) if said[plan.id].wrong else ()),
+            *(missing if task.id in digs else ()),
+            *(held[name] for name, _ in task.after if name in held),
+        )
+        for plan, _, task in tasks
     }
 
 

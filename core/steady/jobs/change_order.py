@@ -1,8 +1,9 @@
 """What differs between two states of a job, in words, pieces, hours and money: a change order, to be agreed before it is built."""
 
 import math
-from collections.abc import Iterable, Iterator
-from dataclasses import fields, is_dataclass
+import re
+from collections.abc import Iterable, Iterator, Sequence
+from dataclasses import fields, is_dataclass, replace
 from datetime import date
 from typing import Any
 
@@ -44,22 +45,49 @@ class ChangeOrder:
         return not self.words and not self.pieces and math.isclose(self.price_was, self.price_now)
 
 
-def change_order(was: Job, now: Job, on: date) -> ChangeOrder:
-    """From what was agreed to what is planned now.
+def change_order(was: Job, now: Job, on: date, structures: Sequence[str] = ()) -> ChangeOrder:
+    """From what was agreed to what is planned now, both at the terms and prices that were agreed.
+
+    Args:
+        structures: Those of the option that was accepted; none: all there were. What was laid out since is a change, too.
 
     Raises:
         InputError: One of them can't be priced.
     """
+    agreed = tuple(structures) or tuple(item.spec.id for item in was.structures)
+    known = {item.spec.id for item in was.structures}
+    was = replace(was, structures=tuple(item for item in was.structures if item.spec.id in agreed))
+    kept = tuple(item for item in now.structures if item.spec.id in agreed or item.spec.id not in known)
+    now = _on_the_terms_of(was, replace(now, structures=kept))
+    was = replace(was, offer=replace(was.offer, options=()), agreed=None)
     before, after = offer(was, on).options[0], offer(now, on).options[0]
     tape = now.reading.tape()
     return ChangeOrder(
         words=tuple(_words(was, now, tape))[:MOST_WORDS],
-        pieces=tuple(pieces_between(job_list(was).pieces, job_list(now).pieces, tape)),
+        pieces=tuple(pieces_between(job_list(_untouched(was)).pieces, job_list(_untouched(now)).pieces, tape)),
         hours_was=before.hours,
         hours_now=after.hours,
         price_was=before.total,
         price_now=after.total,
     )
+
+
+def _on_the_terms_of(was: Job, now: Job) -> Job:
+    """What is planned now under the mark-up, tax, labour and prices of then; what had no price then has today's."""
+    had = {(price.item, price.length_m) for price in was.yard.prices}
+    prices = (*was.yard.prices, *(one for one in now.yard.prices if (one.item, one.length_m) not in had))
+    return replace(
+        now,
+        offer=replace(was.offer, options=()),
+        quote=was.quote,
+        yard=replace(now.yard, prices=prices, priced_on=was.yard.priced_on, rack=was.yard.rack),
+        agreed=None,
+    )
+
+
+def _untouched(job: Job) -> Job:
+    """A job as if nothing of it had come yet."""
+    return replace(job, came=())
 
 
 def _words(was: Job, now: Job, tape: Tape) -> Iterator[str]:
@@ -75,26 +103,80 @@ def _words(was: Job, now: Job, tape: Tape) -> Iterator[str]:
             yield f"{item.name} is not built"
 
 
+UNSAID = ("look", "ratings", "locks", "id", "kind", "format", "built_on", "practice", "carries", "bearings")
+"""Fields of a spec that no client signs for: approvals, makers' numbers, what holds a handle."""
+
+
 def _changed(was: Structure, now: Structure, tape: Tape) -> Iterator[str]:
     """Each field that differs, by its label where the kind's form has one, else by its own name."""
     labels = {field.path: field for group in kind_of(now.spec).form for field in group.fields}
     if was.name != now.name:
         yield f"{was.name} is called {now.name}"
-    for path, old, new in _differing(was.spec, now.spec, ""):
-        field = labels.get(path)
-        says = field.says if field is not None else path.rsplit("/", 1)[-1].removesuffix("_m").replace("_", " ")
-        yield f"{now.name}, {says[:1].lower()}{says[1:]}: {_value(old, path, field, tape)} becomes {_value(new, path, field, tape)}"
+    for change in _differing(was.spec, now.spec, "", ""):
+        field = labels.get(change.path)
+        says = field.says if field is not None else _spelled(change.path)
+        where = f"{now.name}, {change.of}" if change.of else now.name
+        if change.words:
+            yield f"{where}: {change.words}"
+            continue
+        old, new = (_value(one, change.path, field, tape) for one in (change.old, change.new))
+        yield f"{where}, {says[:1].lower()}{says[1:]}: {old} becomes {new}"
 
 
-def _differing(old: Any, new: Any, path: str) -> Iterator[tuple[str, Any, Any]]:
-    if old == new:
+def _spelled(path: str) -> str:
+    """A field without a label of its own, by its name: "going_m" is "going"."""
+    return re.sub("_(m|rad|n|pa|kg|n_per_m|ratio)$", "", path.rsplit("/", 1)[-1]).replace("_", " ")
+
+
+@value
+class _Change:
+    """One field that differs: where, of which of several, its two values; or in words."""
+
+    path: str
+    of: str
+    old: Any = None
+    new: Any = None
+    words: str = ""
+
+
+def _differing(old: Any, new: Any, path: str, of: str) -> Iterator[_Change]:
+    """Down to single values: things of a list are told apart by their ids."""
+    if old == new or path.rsplit("/", 1)[-1] in UNSAID:
         return
     if is_dataclass(old) and type(old) is type(new):
         for field in fields(old):
             here = f"{path}/{field.name}" if path else field.name
-            yield from _differing(getattr(old, field.name), getattr(new, field.name), here)
+            yield from _differing(getattr(old, field.name), getattr(new, field.name), here, of)
         return
-    yield path, old, new
+    if _things(old) and _things(new):
+        before, after = ({one.id: one for one in many} for many in (old, new))
+        for key, one in after.items():
+            name = _called(one, path)
+            if key in before:
+                yield from _differing(before[key], one, path, name)
+            else:
+                yield _Change(path=path, of="", words=f"{name} is added")
+        for key, one in before.items():
+            if key not in after:
+                yield _Change(path=path, of="", words=f"{_called(one, path)} is taken away")
+        return
+    if is_dataclass(old) or is_dataclass(new):
+        what = _spelled(path)
+        said = "is added" if old is None else "is taken away" if new is None else "is another"
+        yield _Change(path=path, of=of, words=f"{what} {said}")
+        return
+    yield _Change(path=path, of=of, old=old, new=new)
+
+
+def _things(many: Any) -> bool:
+    """Whether it is a list, perhaps empty, of things with ids."""
+    return isinstance(many, tuple) and all(is_dataclass(one) and hasattr(one, "id") for one in many)
+
+
+def _called(one: Any, path: str) -> str:
+    """What a thing of a list is called: by its own words, else by what the list is of, and its id."""
+    what = getattr(one, "what", "") or getattr(one, "name", "")
+    return str(what) if what else f"{path.rsplit('/', 1)[-1].removesuffix('s')} {one.id}"
 
 
 def _value(value: Any, path: str, field: Field | None, tape: Tape) -> str:
@@ -103,11 +185,13 @@ def _value(value: Any, path: str, field: Field | None, tape: Tape) -> str:
     if isinstance(value, bool):
         return "yes" if value else "no"
     if isinstance(value, tuple):
-        return f"{len(value)}" if value else "none"
+        return ", ".join(_value(one, path, field, tape) for one in value) or "none"
     if isinstance(value, float) and path.endswith("_m"):
         return tape.length(value)
     if isinstance(value, float) and path.endswith("_rad"):
         return degrees(value)
+    if isinstance(value, float) and path.endswith("_ratio"):
+        return f"{value:.0%}"
     if field is not None and field.names:
         return dict(field.names).get(str(value), str(value))
     return f"{value:g}" if isinstance(value, float) else str(value)[:80]

@@ -81,6 +81,20 @@ class BagsUsed:
 
 
 @value
+class Agreed:
+    """What the client said yes to: the number of the quote, its option, by whom and on which day.
+
+    `left_out`: structures that stood in the quote and are not in that option: they are not bought, scheduled or built.
+    """
+
+    quote: Annotated[int, Ge(1), Le(10000)]
+    option: Annotated[str, MaxLen(120)] = ""
+    by: Annotated[str, MaxLen(120)] = ""
+    on: Annotated[str, MaxLen(10)] = ""
+    left_out: Annotated[tuple[Annotated[str, MinLen(1), MaxLen(60)], ...], MaxLen(50)] = ()
+
+
+@value
 class Job:
     """A whole job, as it is saved, exported and imported."""
 
@@ -103,6 +117,13 @@ class Job:
     bags_used: Annotated[tuple[BagsUsed, ...], MaxLen(50)] = ()
     came: Annotated[tuple[Came, ...], MaxLen(400)] = ()
     decisions: Annotated[tuple[Decision, ...], MaxLen(100)] = ()
+    agreed: Agreed | None = None
+
+    @property
+    def built(self) -> tuple[Structure, ...]:
+        """The structures that are built: all but those that the accepted option leaves out."""
+        left_out = self.agreed.left_out if self.agreed is not None else ()
+        return tuple(item for item in self.structures if item.spec.id not in left_out)
 
 
 def find(job: Job, structure_id: str) -> tuple[int, Structure]:

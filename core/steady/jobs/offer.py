@@ -5,13 +5,16 @@ Materials are those of the joined list, shared over the structures by their own 
 
 import math
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import date, timedelta
+from decimal import ROUND_HALF_UP, Decimal
 
 from steady.drawing.scene import described
 from steady.errors import InputError
 from steady.jobs.buying import job_list
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.quote import extras, hours, material_and_labour
+from steady.jobs.states import warnings
 from steady.jobs.terms import OfferOption, OfferTerms, Payment
 from steady.plan.model import Plan
 from steady.takeoff.together import joined
@@ -49,6 +52,7 @@ class Offer:
 
     Args:
         stale: What it was priced with that may be out of date, in words.
+        warnings: What of it does not pass as a whole, a sentence each: nothing is sold without a word.
     """
 
     client: str
@@ -62,6 +66,7 @@ class Offer:
     included: tuple[str, ...]
     excluded: tuple[str, ...]
     stale: tuple[str, ...] = ()
+    warnings: tuple[str, ...] = ()
 
 
 def offer(job: Job, on: date) -> Offer:
@@ -92,11 +97,12 @@ def offer(job: Job, on: date) -> Offer:
         made_on=on.isoformat(),
         valid_until=(on + timedelta(days=terms.valid_days)).isoformat(),
         currency=terms.currency,
-        tax_says=f"{terms.tax_name or 'Tax'} {terms.tax_ratio:.3%}".replace(".000", "") if terms.tax_ratio else "",
+        tax_says=f"{terms.tax_name or 'Tax'} {100 * terms.tax_ratio:.6g}%" if terms.tax_ratio else "",
         options=tuple(options),
         included=terms.included,
         excluded=(*(text[0].upper() + text[1:] for text in out), *terms.excluded),
         stale=stale(job, on),
+        warnings=tuple(dict.fromkeys(said for option in asked for said in warnings(job, option.structures))),
     )
 
 
@@ -113,7 +119,8 @@ def stale(job: Job, on: date) -> tuple[str, ...]:
 
 
 def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, list[str]]:
-    found = job_list(job, option.structures)
+    # What has come is the crew's own affair: the client pays for all of it.
+    found = job_list(replace(job, came=()), option.structures)
     alone = math.fsum(share.total for share in found.shares)
     names = {item.spec.id: item.name for item in job.structures}
     lines: list[OfferLine] = []
@@ -138,7 +145,7 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
     if net < least:
         lines.append(OfferLine(says="Up to the least charge", note="", price=least - net))
         net = least
-    tax = round(net * terms.tax_ratio / CENT) * CENT
+    tax = tax_of(net, terms.tax_ratio)
     total = net + tax
     return (
         Priced(
@@ -152,6 +159,12 @@ def _option(job: Job, option: OfferOption, terms: OfferTerms) -> tuple[Priced, l
         ),
         out,
     )
+
+
+def tax_of(net: float, ratio: float) -> float:
+    """Tax to the cent, half a cent up, on decimals: 0.005 is a whole cent, whatever the binary number is."""
+    exact = Decimal(str(round(net, 6))) * Decimal(str(ratio))
+    return float(exact.quantize(Decimal("0.01"), rounding=ROUND_HALF_UP))
 
 
 def _about(plan: Plan) -> str:

@@ -41,7 +41,8 @@ def keep(request: HttpRequest, job_id: uuid.UUID) -> HttpResponse:
 def accept(request: HttpRequest, job_id: uuid.UUID, number: int, body: AcceptBody) -> HttpResponse:
     """The client said yes."""
     job = jobs.job_of(request.user, job_id)
-    return fast(quotes.row(quotes.accept(job, number, body.by, body.on, body.option)))
+    said = quotes.Acceptance(by=body.by, on=body.on, option=body.option)
+    return fast(quotes.row(quotes.accept(job, request.user, number, said)))
 
 
 @router.get("/{uuid:job_id}/{int:number}/changes", response={200: ChangeOrderAnswer, **REFUSALS})

@@ -24,6 +24,7 @@ from steady.jobs.quote import quote
 from steady.jobs.sheet import drawn, sheet
 from steady.jobs.slack import slack
 from steady.jobs.starts import kept_habit, stands_words, starts_of
+from steady.jobs.states import state_of, states
 from steady.jobs.usual import CODES, MARKS, READS
 from steady.memo import one_search
 from steady.rulebooks.registry import rulebook
@@ -37,7 +38,7 @@ from steady.takeoff.near import near_misses
 from steady.yard.stock import goods, sticks, usual
 
 from trellis_server.api.app import fast
-from trellis_server.api.schemas.edges import Problems
+from trellis_server.api.schemas.edges import DocumentBody, Problems
 from trellis_server.api.schemas.jobs import JobAnswer
 from trellis_server.api.schemas.reckon import (
     ChoicesAnswer,
@@ -63,6 +64,7 @@ from trellis_server.api.schemas.reckon import (
     SlackBody,
     StartAnswer,
     StartBody,
+    StatesAnswer,
     StepsUpAnswer,
     TakeoffAnswer,
 )
@@ -103,6 +105,12 @@ def pull(request: HttpRequest, body: PullBody) -> HttpResponse:
         return fast({"held": True, "number": found.number, "changes": changes(before, now)})
 
 
+@router.post("/states", response={200: StatesAnswer, **REFUSALS})
+def all_states(request: HttpRequest, body: DocumentBody) -> HttpResponse:
+    """The state of every structure of a job, each in a word and a sentence."""
+    return fast({"states": [{**_fields(one), "wrong": one.wrong} for one in states(body.document)]})
+
+
 @router.post("/marks", response={200: MarksAnswer, **REFUSALS})
 def marks(request: HttpRequest, body: MarksBody) -> HttpResponse:
     """Marks from either end, to centre or face, or mirrored."""
@@ -127,6 +135,8 @@ def takeoff(request: HttpRequest, body: PlanBody) -> HttpResponse:
     _, structure = find(job, body.structure)
     approval = kind_in(job, body.structure).approval(structure.spec)
     waits = [approval.held] if approval is not None and approval.held else []
+    said = state_of(structure, made)
+    waits += [f"Nothing is ordered for it: {said.says}"] if said.wrong else []
     waits += stopped(job.dimensions, body.structure, ("buy",), job.reading.tape())
     return fast(
         {

@@ -7,6 +7,7 @@ from django.http import FileResponse, HttpRequest, HttpResponse
 from ninja import Router
 from steady.jobs.site_drawing import picture
 from steady.jobs.siting import site_sheet
+from steady.jobs.states import only_built
 
 from trellis_server.api.app import fast
 from trellis_server.api.files import as_file
@@ -66,8 +67,8 @@ def shared(request: HttpRequest, secret: str) -> HttpResponse:
         "reach": job.crew.letterhead.get("reach") or "",
         "client": document.client,
         "wanted": document.wanted,
-        "structures": [item.name for item in document.structures],
-        "site": picture(site_sheet(document)),
+        "structures": [item.name for item in document.built],
+        "site": picture(site_sheet(only_built(document))),
         "quote": _for_the_client(last.body) if last else None,
         "quote_row": quotes.row(last) if last else None,
         "photos": [photo_row(photo) for photo in photos.of(job)] if link.shows_photos else [],

@@ -10,7 +10,7 @@ from steady.errors import InputError
 from steady.jobs.calendar import TaskRow, calendar, spoken
 
 from trellis_server.documents.pdf import REGULAR, fonts
-from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages
+from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, build_pages, told_states
 from trellis_server.documents.subject import Whole
 
 
@@ -37,6 +37,7 @@ def day_sheet(about: Whole, today: date) -> bytes:
     told += [f"weather: {day.weather}" if day.weather else "weather not typed yet"]
     story.append(Paragraph(escape("; ".join(part for part in told if part)), PLAIN))
     story += [Paragraph(escape(f"• {reason}"), SMALL) for reason in day.reasons]
+    story += told_states(found.warnings)
     stops = list(dict.fromkeys(why for row, _ in rows for why in row.stops))
     if stops:
         story.append(Paragraph("May not begin yet", UNDER))

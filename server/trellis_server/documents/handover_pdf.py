@@ -13,11 +13,21 @@ from steady.jobs.calendar import calendar
 from steady.jobs.document import Job, plan_structure
 from steady.jobs.site_drawing import picture
 from steady.jobs.siting import site_sheet
+from steady.jobs.states import warnings
 from steady.jobs.upkeep import Upkeep, upkeep
 from steady.plan.model import Plan
 
 from trellis_server.documents.pdf import fonts
-from trellis_server.documents.quote_pdf import HEAD, PLAIN, SMALL, UNDER, Picture, build_pages, letterhead_of
+from trellis_server.documents.quote_pdf import (
+    HEAD,
+    PLAIN,
+    SMALL,
+    UNDER,
+    Picture,
+    build_pages,
+    letterhead_of,
+    told_states,
+)
 from trellis_server.documents.subject import Whole
 from trellis_server.models import Inspection, Photo
 from trellis_server.services.photos import path_of
@@ -28,7 +38,7 @@ MOST_PHOTOS = 24
 def plans_of(job: Job) -> list[Plan]:
     """Every structure that can be planned."""
     plans = []
-    for item in job.structures:
+    for item in job.built:
         try:
             plans.append(plan_structure(job, item.spec.id))
         except (InputError, OutsideScope):
@@ -50,9 +60,10 @@ def handover(about: Whole, today: date) -> bytes:
     story.append(Paragraph(escape(f"{job.name}: what was built, and how to keep it"), HEAD))
     story.append(Paragraph(escape(", ".join(part for part in (job.client, job.place) if part)), PLAIN))
     story += [Spacer(1, 4 * mm), Picture(picture(site_sheet(job)), 220.0), Paragraph("What stands", UNDER)]
-    names = {item.spec.id: item.name for item in job.structures}
+    names = {item.spec.id: item.name for item in job.built}
     for plan in plans_of(job):
         story.append(Paragraph(f"<b>{escape(names[plan.id])}</b>: {escape(described(plan).partition(': ')[2])}", PLAIN))
+    story += told_states(warnings(job))
     story.append(Paragraph("What it asks for", UNDER))
     for item in reminders(job, today):
         due = ", ".join(f"{day:%Y-%m}" for day in item.due[:4])

@@ -11,14 +11,14 @@ from steady.structures.lifting import lift_plan, mass_says, to_mind
 from steady.yard.stock import sticks
 
 from trellis_server.documents.pdf import fonts
-from trellis_server.documents.quote_pdf import HEAD, PLAIN, UNDER, build_pages
+from trellis_server.documents.quote_pdf import HEAD, PLAIN, UNDER, build_pages, told_states
 from trellis_server.documents.story import ruled_table
 
 NAMES = ("what", "how many", "long", "each, wet", "people", "up to", "how")
 WIDE = (None, 48, 62, 56, 42, 60, 120)
 
 
-def lift_pages(job: Job, name: str, plan: Plan, paper: str) -> bytes:
+def lift_pages(job: Job, name: str, plan: Plan, paper: str, said: tuple[str, ...] = ()) -> bytes:
     """One structure's lift plan."""
     fonts()
     tape = job.reading.tape()
@@ -37,6 +37,12 @@ def lift_pages(job: Job, name: str, plan: Plan, paper: str) -> bytes:
             )
         )
     title = f"{job.name}: {name}, the lift plan"
-    story = [Paragraph(escape(title), HEAD), Spacer(1, 8), ruled_table(NAMES, rows, WIDE), Spacer(1, 12)]
+    story = [
+        Paragraph(escape(title), HEAD),
+        *told_states(said),
+        Spacer(1, 8),
+        ruled_table(NAMES, rows, WIDE),
+        Spacer(1, 12),
+    ]
     story += [Paragraph("To mind", UNDER), *(Paragraph(f"• {escape(line)}", PLAIN) for line in to_mind(tape))]
     return build_pages(story, title, paper)

@@ -16,9 +16,10 @@ from reportlab.platypus.flowables import Spacer
 from steady.errors import InputError, OutsideScope
 from steady.jobs.buying import job_list
 from steady.jobs.calendar import calendar, spoken
+from steady.jobs.states import warnings
 
 from trellis_server.documents.pdf import PAPERS, REGULAR, fonts
-from trellis_server.documents.quote_pdf import HEAD, build_pages
+from trellis_server.documents.quote_pdf import HEAD, build_pages, told_states
 from trellis_server.documents.site_pdf import site_pages
 from trellis_server.documents.story import ruled_table
 from trellis_server.documents.structure_pdf import sheets_of, working_of
@@ -79,7 +80,7 @@ def _index(about: Whole, bodies: list[tuple[str, PdfReader | None]]) -> bytes:
     for title, body in bodies:
         rows.append((str(page) if body else "", title, "" if body else "can't be planned: see its sheet"))
         page += len(body.pages) if body else 0
-    return _table(about, "what is in it", ("page", "part", ""), rows, (45, None, 180))
+    return _table(about, "what is in it", {"page": 45, "part": None, "": 180}, rows, warnings(about.job))
 
 
 def _tabs(titles: list[str], counts: list[int], paper: str) -> bytes:
@@ -123,7 +124,7 @@ def made_apart(asked: dict[str, Any], told: Tells) -> bytes:
 
 def _parts(about: Whole) -> list[Part]:
     """Every part of the pack and how it is made; a structure is planned once for its sheets and its working."""
-    structures = [(item.name, Subject(about.state, item.spec.id, about.options)) for item in about.job.structures]
+    structures = [(item.name, Subject(about.state, item.spec.id, about.options)) for item in about.job.built]
     return [
         ("The site", lambda: site_pages(about.job, about.options.paper)),
         ("The days", lambda: _days(about)),
@@ -139,22 +140,23 @@ def _days(about: Whole) -> bytes:
         (f"{spoken(row.start)}", f"{row.name}: {row.what}" if row.name else row.what, row.hold)
         for row in calendar(about.job, timezone.localdate(), about.held).tasks
     ]
-    return _table(about, "the days", ("begins", "task", "look before going on"), rows, (95, None, 150))
+    return _table(about, "the days", {"begins": 95, "task": None, "look before going on": 150}, rows)
 
 
 def _list(about: Whole) -> bytes:
     """What is bought for the whole job."""
     rows = [(f"{line.count:g} {line.unit}", line.says, f"{line.total:,.2f}") for line in job_list(about.job).bill.lines]
-    return _table(about, "the list", ("how many", "what", "price"), rows, (95, None, 80))
+    return _table(about, "the list", {"how many": 95, "what": None, "price": 80}, rows)
 
 
 def _table(
     about: Whole,
     says: str,
-    names: tuple[str, ...],
+    columns: dict[str, int | None],
     rows: list[tuple[str, str, str]],
-    wide: tuple[int | None, ...],
+    said: tuple[str, ...] = (),
 ) -> bytes:
-    table = ruled_table(names, rows, wide)
+    table = ruled_table(tuple(columns), rows, tuple(columns.values()))
     title = f"{about.job.name}: {says}"
-    return build_pages([Paragraph(escape(title), HEAD), Spacer(1, 8), table], title, about.options.paper)
+    story = [Paragraph(escape(title), HEAD), *told_states(said), Spacer(1, 8), table]
+    return build_pages(story, title, about.options.paper)

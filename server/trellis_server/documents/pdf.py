@@ -32,6 +32,7 @@ class SheetFacts:
     mirrored: bool
     offset: str
     stands: str = ""
+    warnings: tuple[str, ...] = ()
 
 
 def fonts() -> None:
@@ -61,7 +62,7 @@ def head_lines(facts: SheetFacts, sheet: Sheet, width: float) -> list[str]:
         reads,
         ticket + (f".   Offset stakes {facts.offset} square off the string" if facts.offset else ""),
     ]
-    return [line for text in lines for line in wrap(text, REGULAR, 10, width - 2 * MARGIN)]
+    return [line for text in (*facts.warnings, *lines) for line in wrap(text, REGULAR, 10, width - 2 * MARGIN)]
 
 
 def head(canvas: Canvas, size: tuple[float, float], facts: SheetFacts, title: str, lines: list[str]) -> None:

@@ -78,6 +78,16 @@ def letterhead_of(kept: dict[str, Any]) -> list[Flowable]:
     return [Paragraph(escape(told[0]), UNDER), Paragraph(rest, SMALL), Spacer(1, 6 * mm)]
 
 
+def told_states(warnings: Sequence[str]) -> list[Flowable]:
+    """What does not pass as a whole, on any paper of a job; nothing where all of it does."""
+    if not warnings:
+        return []
+    return [
+        Paragraph("Not ready to build as it is planned", UNDER),
+        *(Paragraph(escape(f"• {text}"), PLAIN) for text in warnings),
+    ]
+
+
 def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     """The quote as it was sent."""
     fonts()
@@ -92,8 +102,9 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
         story += [Spacer(1, 3 * mm), Paragraph(escape(body["wanted"]), PLAIN)]
     view = picture(site_sheet(documents.load(found.revision.document)))
     story += [Spacer(1, 3 * mm), Picture(view, 210.0)]
-    for option in body["options"]:
-        story += _option(option, body)
+    story += told_states(body.get("warnings", ()))
+    for k, option in enumerate(body["options"]):
+        story += _option(option, body, accepted=bool(found.accepted_on) and k == found.accepted_option)
     story += _lists(body)
     if found.letterhead.get("small_print"):
         story += [Paragraph("Terms", UNDER), Paragraph(escape(str(found.letterhead["small_print"])), SMALL)]
@@ -101,7 +112,7 @@ def quote_pages(found: SentQuote, job_name: str, paper: str) -> bytes:
     return build_pages(story, f"{job_name}, quote {found.number}", paper)
 
 
-def _option(option: dict[str, Any], body: dict[str, Any]) -> list[Flowable]:
+def _option(option: dict[str, Any], body: dict[str, Any], accepted: bool) -> list[Flowable]:
     currency = body["currency"]
     rows: list[list[Flowable]] = []
     for line in option["lines"]:
@@ -128,7 +139,7 @@ def _option(option: dict[str, Any], body: dict[str, Any]) -> list[Flowable]:
     )
     paid = "; ".join(f"{money(price, currency)} {when}" for when, price in option["payments"])
     return [
-        Paragraph(escape(option["name"] or "The work"), UNDER),
+        Paragraph(escape((option["name"] or "The work") + (": accepted" if accepted else "")), UNDER),
         table,
         Paragraph(escape(f"To pay: {paid}."), SMALL),
     ]
@@ -145,7 +156,9 @@ def _lists(body: dict[str, Any]) -> list[Flowable]:
 
 def _sign(found: SentQuote) -> Flowable:
     if found.accepted_on:
-        said = f"Accepted by {found.accepted_by} on {found.accepted_on:%Y-%m-%d}."
+        option = found.body["options"][found.accepted_option]["name"]
+        which = f", {option}," if option and len(found.body["options"]) > 1 else ""
+        said = f"Accepted{which} by {found.accepted_by} on {found.accepted_on:%Y-%m-%d}."
         return _together([Spacer(1, 8 * mm), Paragraph(escape(said), UNDER)])
     return _to_sign("Accepted by")
 

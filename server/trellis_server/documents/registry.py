@@ -59,6 +59,11 @@ def _working(about: Subject) -> bytes:
     return working_of(about)
 
 
+def _warned(about: Subject, says: str) -> str:
+    """What is said of a drawing, after the word that its structure is not ready."""
+    return f"NOT READY: {about.state_word}. {says}" if about.warnings else says
+
+
 def _sample(about: Subject) -> bytes:
     from trellis_server.documents.sample_pdf import FullSize, full_size_pages  # as above
 
@@ -73,7 +78,7 @@ def _sample(about: Subject) -> bytes:
     cut = sample(face, at_m=at_m, wide_m=wide_m)
     high = tape.length(cut.bounds[3] - cut.bounds[1])
     title = f"{job.name}: {about.row.name}"
-    one = FullSize(view=cut, title=title, says=f"{tape.length(wide_m)} wide, {high} high")
+    one = FullSize(view=cut, title=title, says=_warned(about, f"{tape.length(wide_m)} wide, {high} high"))
     return full_size_pages([one], f"{title}, full-size sample", options.paper)
 
 
@@ -82,7 +87,7 @@ def _templates(about: Subject) -> bytes:
 
     job = about.state.document
     made = [
-        FullSize(view=one.view, title=f"{one.title}: {about.row.name}", says=one.says)
+        FullSize(view=one.view, title=f"{one.title}: {about.row.name}", says=_warned(about, one.says))
         for one in templates(about.plan, job.reading.tape())
     ]
     return full_size_pages(made, f"{job.name}: {about.row.name}, templates", about.options.paper)
@@ -106,11 +111,11 @@ def _face(about: Subject) -> View | None:
 def _marks(about: Subject) -> str:
     options, tape = about.options, about.state.document.reading.tape()
     rows = mark_rows(about.plan, tape, from_end=options.from_end, to=options.to, mirrored=options.mirrored)
-    return marks_csv(rows, about.sheet)
+    return marks_csv(rows, about.sheet, about.key)
 
 
 def _pieces(about: Subject) -> str:
-    return pieces_csv(pieces(about.plan), about.state.document.reading.tape())
+    return pieces_csv(pieces(about.plan), about.state.document.reading.tape(), about.key)
 
 
 def _dxf(about: Subject) -> str:
@@ -122,14 +127,14 @@ def _dxf(about: Subject) -> str:
 def _lifts(about: Subject) -> bytes:
     from trellis_server.documents.lift_pdf import lift_pages  # as above
 
-    return lift_pages(about.state.document, about.row.name, about.plan, about.options.paper)
+    return lift_pages(about.state.document, about.row.name, about.plan, about.options.paper, about.warnings)
 
 
 def _shade(about: Subject) -> bytes:
     from trellis_server.documents.shade_pdf import shade_pages  # as above
 
     job = about.state.document
-    return shade_pages(job, about.row.name, about.structure, usual_ask(job, about.structure), about.options.paper)
+    return shade_pages(about, usual_ask(job, about.structure))
 
 
 def _in_the_sun(about: Subject) -> bool:

@@ -6,25 +6,26 @@ from reportlab.graphics.shapes import Drawing, Group, Polygon, Rect, String
 from reportlab.lib.colors import Color, HexColor
 from reportlab.platypus import Paragraph
 from reportlab.platypus.flowables import Flowable, Spacer
-from steady.jobs.document import Job
 from steady.jobs.sun import SunAnswer, SunAsk, sun
 
 from trellis_server.documents.pdf import REGULAR, fonts
-from trellis_server.documents.quote_pdf import HEAD, PLAIN, build_pages
+from trellis_server.documents.quote_pdf import HEAD, PLAIN, build_pages, told_states
 from trellis_server.documents.story import ruled_table
+from trellis_server.documents.subject import Subject
 
 WIDE_PT, TALL_PT = 480.0, 250.0
 SHADOW, STANDS, PATCH = HexColor("#b9c4d8"), HexColor("#5b4630"), HexColor("#c2410c")
 
 
-def shade_pages(job: Job, name: str, structure: str, ask: SunAsk, paper: str) -> bytes:
+def shade_pages(about: Subject, ask: SunAsk) -> bytes:
     """One structure's shade sheet.
 
     Raises:
         InputError: Nobody said where on the earth the site lies.
     """
     fonts()
-    found = sun(job, structure, ask)
+    job, name = about.state.document, about.row.name
+    found = sun(job, about.structure, ask)
     title = f"{job.name}: {name}, its shade"
     clock = f"{int(ask.hour):02d}:{round(ask.hour % 1 * 60):02d}"
     says = f"On {ask.on} at {clock}, the clock {ask.utc_h:+g} h of UTC: {found.says}."
@@ -35,6 +36,7 @@ def shade_pages(job: Job, name: str, structure: str, ask: SunAsk, paper: str) ->
     story: list[Flowable] = [
         Paragraph(escape(title), HEAD),
         Paragraph(escape(says), PLAIN),
+        *told_states(about.warnings),
         Spacer(1, 6),
         _drawn(found),
         Spacer(1, 6),
@@ -45,7 +47,7 @@ def shade_pages(job: Job, name: str, structure: str, ask: SunAsk, paper: str) ->
         Spacer(1, 6),
         ruled_table(("hour", *found.dates), rows, (50, *([None] * len(found.dates)))),
     ]
-    return build_pages(story, title, paper)
+    return build_pages(story, title, about.options.paper)
 
 
 def _drawn(found: SunAnswer) -> Drawing:

@@ -5,6 +5,7 @@ import io
 from reportlab.pdfgen.canvas import Canvas
 from steady.jobs.document import Job
 from steady.jobs.siting import site_plan, site_sheet
+from steady.jobs.states import warnings
 
 from trellis_server.documents.paper import paint_whole
 from trellis_server.documents.pdf import BOLD, MARGIN, PAPERS, REGULAR, fonts, foot, north, wrap
@@ -31,7 +32,7 @@ def draw_site(canvas: Canvas, size: tuple[float, float], job: Job) -> None:
     """The site's page of a file."""
     width, height = size
     tape, view = job.reading.tape(), site_sheet(job)
-    amiss = [item.amiss for item in site_plan(job).beside if item.amiss]
+    amiss = [*warnings(job), *(item.amiss for item in site_plan(job).beside if item.amiss)]
     lines = [line for text in amiss for line in wrap(text, REGULAR, 10, width - 2 * MARGIN - 12)]
     room = (width - 2 * MARGIN, height - 2 * MARGIN - HEAD - 46 - 13 * min(len(lines), 14))
     left, low, right, top = view.bounds

@@ -35,6 +35,7 @@ def sheets_of(about: Subject) -> bytes:
         mirrored=options.mirrored,
         offset=tape.length(offset_m) if offset_m else "",
         stands=stands_words(job, about.structure, about.plan),
+        warnings=about.warnings,
     )
     asked, other = (
         mark_rows(about.plan, tape, from_end=end, to=options.to, mirrored=options.mirrored)

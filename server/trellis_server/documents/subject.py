@@ -9,8 +9,10 @@ from typing import Any, Literal, Protocol
 from steady.drawing.marks import Face
 from steady.jobs.document import Job, Structure, find, plan_structure
 from steady.jobs.sheet import Sheet, sheet
+from steady.jobs.states import StructureState, only_built, state_of
 from steady.measure.lengths import parse_length
 from steady.plan.model import Plan
+from steady.plan.verdict import state
 
 from trellis_server.models import Job as KeptJob
 from trellis_server.services.documents import dump, load
@@ -90,6 +92,25 @@ class Subject:
         return plan_structure(self.state.document, self.structure)
 
     @cached_property
+    def _said(self) -> StructureState:
+        return state_of(self.row, self.plan)
+
+    @property
+    def key(self) -> str:
+        """Its state, as a word for other programs."""
+        return self._said.key
+
+    @property
+    def state_word(self) -> str:
+        """Its state in a word or two."""
+        return state(self.plan)
+
+    @property
+    def warnings(self) -> tuple[str, ...]:
+        """That it does not pass as a whole, in a sentence; nothing where it does."""
+        return (self._said.warning,) if self._said.warning else ()
+
+    @cached_property
     def sheet(self) -> Sheet:
         """Its sheet, worded."""
         job = self.state.document
@@ -117,14 +138,14 @@ class Whole:
 
     @property
     def job(self) -> Job:
-        """Its document."""
-        return self.state.document
+        """Its document, with the structures that are built: what the accepted option leaves out stands on no paper of the job."""
+        return only_built(self.state.document)
 
     def ordered(self) -> dict[str, Any]:
         """What a process of its own needs to make a document: all of it as JSON, so that it asks no database."""
         revision = self.state.revision
         return {
-            "document": dump(self.job),
+            "document": dump(self.state.document),
             "job": self.job_id,
             "held": dict(self.held),
             "paper": self.options.paper,

@@ -9,6 +9,7 @@ from collections.abc import Mapping, Sequence
 from steady.drawing.marks import MarkRow
 from steady.jobs.buying import JobList
 from steady.jobs.sheet import Sheet
+from steady.jobs.states import OPEN
 from steady.measure.show import Tape
 from steady.takeoff.bill import PieceRow
 
@@ -33,7 +34,7 @@ def _safe(cell: object) -> object:
     return cell
 
 
-def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
+def marks_csv(rows: Sequence[MarkRow], sheet: Sheet, state: str) -> str:
     """One row a post: its mark, hole, gravel, cut height; lengths as read and in exact metres."""
     posts = {post.id: post for post in sheet.posts}
     head: list[object] = [
@@ -55,6 +56,7 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
         "cut_height",
         "governed_by",
         "measured",
+        "state",
     ]
     table: list[list[object]] = [head]
     for row in rows:
@@ -87,6 +89,7 @@ def marks_csv(rows: Sequence[MarkRow], sheet: Sheet) -> str:
                 row.hole_far,
                 *hole,
                 "",
+                state,
             ]
         )
     return _text(table)
@@ -99,10 +102,10 @@ def _ripped(row: PieceRow, tape: Tape) -> str:
     return tape.length(row.width_m) if row.width_m else ""
 
 
-def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
+def pieces_csv(rows: Sequence[PieceRow], tape: Tape, state: str) -> str:
     """One row for each kind of piece, with every place it goes to."""
     table: list[list[object]] = [
-        ["id", "role", "item", "count", "length", "length_m", "stick_m", "bevel_deg", "ripped_to", "places"]
+        ["id", "role", "item", "count", "length", "length_m", "stick_m", "bevel_deg", "ripped_to", "places", "state"]
     ]
     for row in rows:
         table.append(
@@ -117,6 +120,7 @@ def pieces_csv(rows: Sequence[PieceRow], tape: Tape) -> str:
                 f"{math.degrees(row.bevel_rad):.2f}",
                 _ripped(row, tape),
                 " ".join(row.places),
+                state,
             ]
         )
     return _text(table)
@@ -133,13 +137,18 @@ def list_tables(found: JobList) -> dict[str, Table]:
         bought.append(
             [line.item, line.says, line.count, line.unit, line.price, round(line.total, 2), long_m, line.note]
         )
+    # What is not ready to be built is said on the list that it would be bought by.
+    bought += [
+        ["", f"NOT READY: {one.name}: {one.says}", "", "", "", "", "", ""] for one in found.shares if one.state in OPEN
+    ]
     brought: Table = [["stage", "what", "mass_kg", "longest_m", "pieces"]]
     for one in found.deliveries:
         brought.append([one.stage, one.says, round(one.mass_kg, 1), round(one.longest_m, 4), one.pieces])
-    apart: Table = [["structure", "name", "alone", "mass_kg", "held", "left_out"]]
+    apart: Table = [["structure", "name", "alone", "mass_kg", "held", "left_out", "state", "says"]]
     for share in found.shares:
         held = "; ".join(share.held)
         apart.append([share.id, share.name, round(share.total, 2), round(share.mass_kg, 1), held, share.failed])
+        apart[-1] += [share.state, share.says]
     cut: Table = [["id", "role", "item", "count", "length_m", "stick_m"]]
     for row in found.pieces:
         cut.append([row.id, row.role, row.item, row.count, round(row.length_m, 6), round(row.stick_m, 6)])

@@ -1,7 +1,7 @@
 """Quotes that were sent: kept as they were, accepted once, and what has changed since."""
 
 import json
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 
@@ -11,6 +11,8 @@ from django.utils import timezone
 from pydantic_core import to_json
 from steady.errors import InputError
 from steady.jobs.change_order import ChangeOrder, change_order
+from steady.jobs.document import Agreed
+from steady.jobs.document import Job as Document
 from steady.jobs.offer import offer
 
 from trellis_server.missing import Missing
@@ -59,16 +61,26 @@ def keep(job: Job, person: jobs.Person, on: date) -> SentQuote:
     return made
 
 
-def accept(job: Job, number: int, by: str, on: str, option: int) -> SentQuote:
-    """A quote accepted by a name on a day; only one of a job's can be.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Acceptance:
+    """Who says yes, on which day, and to which of a quote's options (from 0)."""
+
+    by: str
+    on: str
+    option: int
+
+
+def accept(job: Job, person: jobs.Person, number: int, said: Acceptance) -> SentQuote:
+    """A quote accepted by a name on a day; only one of a job's can be. The option accepted is what is bought, planned and built.
 
     Raises:
         InputError: Another is accepted already, no name, a day that is none, or an option that it does not have.
         Missing: There is none of that number.
     """
+    by, option = said.by, said.option
     if not by.strip():
         raise InputError("by", "Write who accepts it")
-    day = past_day(on)
+    day = past_day(said.on)
     with transaction.atomic():
         found = one(job, number)
         if not 0 <= option < len(found.body["options"]):
@@ -78,9 +90,34 @@ def accept(job: Job, number: int, by: str, on: str, option: int) -> SentQuote:
             raise InputError("number", f"Quote {taken.number} is accepted already, by {taken.accepted_by}")
         found.accepted_by, found.accepted_on, found.accepted_option = by.strip()[:120], day, option
         found.save(update_fields=["accepted_by", "accepted_on", "accepted_option"])
+        _agree(job, found, person)
         if job.status in (Status.PLANNING, Status.QUOTED):
             Job.objects.filter(pk=job.pk).update(status=Status.AGREED)
     return found
+
+
+def _agree(job: Job, found: SentQuote, person: jobs.Person) -> None:
+    """What was accepted goes into the job: a structure that stood in the quote and not in its option is built no more."""
+    state = jobs.state(job)
+    was = documents.load(found.revision.document)
+    chosen = option_of(was, found)
+    left_out = tuple(item.spec.id for item in was.structures if chosen and item.spec.id not in chosen)
+    agreed = Agreed(
+        quote=found.number,
+        option=str(found.body["options"][found.accepted_option]["name"])[:120],
+        by=found.accepted_by,
+        on=found.accepted_on.isoformat() if found.accepted_on else "",
+        left_out=left_out,
+    )
+    says = f"quote {found.number} accepted"
+    document = replace(state.document, agreed=agreed)
+    jobs.save(person, job.pk, jobs.Saving(base=state.revision.number, document=document, says=says))
+
+
+def option_of(was: Document, found: SentQuote) -> tuple[str, ...]:
+    """The structures of the option that was accepted; none: all of the quote's."""
+    options = was.offer.options
+    return options[found.accepted_option].structures if options else ()
 
 
 def changes(job: Job, number: int) -> ChangeOrder:
@@ -93,12 +130,11 @@ def changes(job: Job, number: int) -> ChangeOrder:
     found = one(job, number)
     was = documents.load(found.revision.document)
     now = jobs.state(job).document
-    if was.offer.options:
-        # Of several options the one that was accepted is what is built.
-        chosen = was.offer.options[found.accepted_option]
-        was = replace(was, offer=replace(was.offer, options=(chosen,)))
-        now = replace(now, offer=replace(now.offer, options=(chosen,)))
-    return change_order(was, now, timezone.localdate())
+    # Of several options the one that was accepted is what is built.
+    order = change_order(was, now, timezone.localdate(), option_of(was, found))
+    # What was agreed stays as it was sent, to the cent; what changes comes on top.
+    agreed = float(found.body["options"][found.accepted_option]["total"])
+    return replace(order, price_was=agreed, price_now=round(agreed + order.price_now - order.price_was, 2))
 
 
 def row(found: SentQuote) -> dict[str, Any]:

@@ -1644,6 +1644,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reckon/states": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All States
+         * @description The state of every structure of a job, each in a word and a sentence.
+         */
+        post: operations["trellis_server_api_reckoning_all_states"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reckon/steps-up": {
         parameters: {
             query?: never;
@@ -2156,6 +2176,36 @@ export interface components {
             value: string;
         };
         /**
+         * Agreed
+         * @description What the client said yes to: the number of the quote, its option, by whom and on which day.
+         *
+         *     `left_out`: structures that stood in the quote and are not in that option: they are not bought, scheduled or built.
+         */
+        Agreed: {
+            /**
+             * By
+             * @default
+             */
+            by: string;
+            /**
+             * Left Out
+             * @default []
+             */
+            left_out: string[];
+            /**
+             * On
+             * @default
+             */
+            on: string;
+            /**
+             * Option
+             * @default
+             */
+            option: string;
+            /** Quote */
+            quote: number;
+        };
+        /**
          * Arch
          * @description Two headers over a gate, one on each face of its posts, with rungs across them for plants.
          *
@@ -2589,6 +2639,8 @@ export interface components {
         /**
          * Calendar
          * @description The job's days and tasks. `hours`: the crew's person-hours in all; `failed`: structures that can't be planned.
+         *
+         *     `warnings`: structures that do not pass as a whole, a sentence each.
          */
         Calendar: {
             /** Amiss */
@@ -2603,6 +2655,11 @@ export interface components {
             hours: number;
             /** Tasks */
             tasks: components["schemas"]["TaskRow"][];
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
         };
         /**
          * CalendarBody
@@ -4953,6 +5010,7 @@ export interface components {
          * @description A whole job, as it is saved, exported and imported.
          */
         Job: {
+            agreed?: components["schemas"]["Agreed"] | null;
             /**
              * Bags Used
              * @default []
@@ -6634,6 +6692,7 @@ export interface components {
          *
          *     Args:
          *         stale: What it was priced with that may be out of date, in words.
+         *         warnings: What of it does not pass as a whole, a sentence each: nothing is sold without a word.
          */
         Offer: {
             /** Client */
@@ -6661,6 +6720,11 @@ export interface components {
             valid_until: string;
             /** Wanted */
             wanted: string;
+            /**
+             * Warnings
+             * @default []
+             */
+            warnings: string[];
         };
         /**
          * OfferLine
@@ -8880,6 +8944,8 @@ export interface components {
         /**
          * Share
          * @description One structure's own list: what it costs and weighs alone. `held`: why its list is not sent; `failed`: why it has none.
+         *
+         *     `state`, `says`: its state as a key and in a sentence.
          */
         Share: {
             /**
@@ -8898,6 +8964,16 @@ export interface components {
             mass_kg: number;
             /** Name */
             name: string;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * State
+             * @default
+             */
+            state: string;
             /** Total */
             total: number;
         };
@@ -9580,6 +9656,7 @@ export interface components {
          *         edge: The number of the outline's edge, 0 along the house.
          *         at_m: Its near side from that edge's start.
          *         riser_m: Wished; None: as high as is allowed, all alike.
+         *         open_risers: Left open although the code asks that a ball does not pass; else a strip closes them all where it asks.
          */
         StairDesign: {
             /** At M */
@@ -9598,6 +9675,11 @@ export interface components {
             going_m: number;
             /** Id */
             id: string;
+            /**
+             * Open Risers
+             * @default false
+             */
+            open_risers: boolean;
             /** Riser M */
             riser_m?: number | null;
             /**
@@ -9764,6 +9846,29 @@ export interface components {
             structure: string;
             /** Which */
             which: string;
+        };
+        /**
+         * StateRow
+         * @description What is said of one structure: its state as a key, and in a sentence; whether it fails or can't be built.
+         */
+        StateRow: {
+            /** Id */
+            id: string;
+            /** Key */
+            key: string;
+            /** Left Out */
+            left_out: boolean;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Wrong */
+            wrong: boolean;
+        };
+        /** StatesAnswer */
+        StatesAnswer: {
+            /** States */
+            states: components["schemas"]["StateRow"][];
         };
         /** StatusBody */
         StatusBody: {
@@ -16304,6 +16409,57 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+        };
+    };
+    trellis_server_api_reckoning_all_states: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DocumentBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StatesAnswer"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problems"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

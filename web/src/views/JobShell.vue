@@ -7,6 +7,7 @@ import ConflictDialog from '@/components/ConflictDialog.vue'
 import HelpDialog from '@/components/HelpDialog.vue'
 import SavedSign from '@/components/SavedSign.vue'
 import StakeBar from '@/components/StakeBar.vue'
+import StateBand from '@/components/StateBand.vue'
 import { provideProblems } from '@/composables/useProblems'
 import { provideSheet } from '@/composables/useJobSheet'
 import { useSheet, type Moving } from '@/composables/useSheet'
@@ -146,7 +147,10 @@ const title = computed(() => store.shown?.structures.find((item) => item.spec.id
       <p><router-link to="/">All jobs</router-link> <button class="plain" @click="start">Try again</button></p>
     </main>
     <main v-else-if="!store.document" class="page" aria-busy="true"><p class="quiet">Opening the job.</p></main>
-    <router-view v-else />
+    <template v-else>
+      <StateBand :job="job" />
+      <router-view />
+    </template>
     <ConflictDialog />
     <HelpDialog v-model:open="keys" :page="String(route.name ?? '')" />
   </div>

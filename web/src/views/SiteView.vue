@@ -157,6 +157,8 @@ const plain = computed(() => {
     h: (top - low) * scale + 24,
   }
 })
+/** Whether it passes as a whole: what does not is said before anything is dug or cut. */
+const passes = computed(() => ['passes', 'at the limit'].includes(sheet.value?.verdict ?? ''))
 const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), index.value + 2))
 </script>
 
@@ -187,6 +189,11 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
       }}
       <button v-if="!signal" class="plain" @click="fetchPlan">Try again</button>
     </p>
+    <section v-if="sheet && !passes" class="held pad-x" aria-label="State">
+      <p>
+        <b>{{ sheet.headline }}</b>
+      </p>
+    </section>
     <section
       v-if="sheet && posts.length && held.length && !group && !measuring"
       class="held pad-x"
@@ -249,7 +256,14 @@ const near = computed(() => posts.value.slice(Math.max(0, index.value - 1), inde
         </button>
       </div>
       <p class="pad-x setline">
-        <button class="set" :class="{ done: isSet }" :aria-pressed="isSet" @click="tick">
+        <button
+          class="set"
+          :class="{ done: isSet }"
+          :aria-pressed="isSet"
+          :disabled="held.length > 0 && !isSet"
+          :title="held.length ? 'No hole yet: see what holds it back above' : ''"
+          @click="tick"
+        >
           {{ isSet ? `✓ Post ${post.number} is set` : `Post ${post.number} is set` }}
         </button>
       </p>

@@ -248,6 +248,21 @@ class JobListAnswer(Schema):
     arrived: list[Arrived]
 
 
+class StateRow(Schema):
+    """What is said of one structure: its state as a key, and in a sentence; whether it fails or can't be built."""
+
+    id: str
+    name: str
+    key: str
+    says: str
+    left_out: bool
+    wrong: bool
+
+
+class StatesAnswer(Schema):
+    states: list[StateRow]
+
+
 class DaysBody(Closed):
     document: Job
 

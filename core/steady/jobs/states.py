@@ -1,0 +1,68 @@
+"""The state of every structure of a job, in one place: whatever sells, orders, schedules, prints or builds one asks here."""
+
+from collections.abc import Collection
+from dataclasses import replace
+
+from steady.errors import InputError, OutsideScope
+from steady.jobs.document import Job, Structure, plan_structure
+from steady.plan.model import Plan
+from steady.plan.verdict import KEYS, headline, state
+from steady.values import value
+
+WRONG = ("cannot-be-built", "fails")
+"""States in which nothing is sold, ordered or built without a word."""
+OPEN = (*WRONG, "not-covered")
+
+
+@value
+class StructureState:
+    """What is said of one structure: its state as a key, and in a sentence. `left_out`: it is not in the option accepted."""
+
+    id: str
+    name: str
+    key: str
+    says: str
+    left_out: bool = False
+
+    @property
+    def wrong(self) -> bool:
+        """Whether it fails, or can't be built as it is drawn."""
+        return self.key in WRONG
+
+    @property
+    def warning(self) -> str:
+        """The sentence with its name; empty where it passes."""
+        return f"{self.name}: {self.says}" if self.key in OPEN else ""
+
+
+def state_of(item: Structure, plan: Plan) -> StructureState:
+    """The state of a structure that is planned already."""
+    return StructureState(id=item.spec.id, name=item.name, key=KEYS[state(plan)], says=headline(plan))
+
+
+def states(job: Job, structures: Collection[str] = ()) -> tuple[StructureState, ...]:
+    """The state of a job's structures, or of those named; what can't be planned can't be built."""
+    left_out = {item.spec.id for item in job.structures} - {item.spec.id for item in job.built}
+    found = []
+    for item in job.structures:
+        name = item.spec.id
+        if structures and name not in structures:
+            continue
+        try:
+            one = state_of(item, plan_structure(job, name))
+        except (InputError, OutsideScope) as refused:
+            why = refused.message if isinstance(refused, InputError) else refused.reason
+            one = StructureState(id=name, name=item.name, key="cannot-be-built", says=f"Can't be planned: {why}")
+        found.append(replace(one, left_out=name in left_out))
+    return tuple(found)
+
+
+def only_built(job: Job) -> Job:
+    """The job without what its accepted option leaves out."""
+    return replace(job, structures=job.built)
+
+
+def warnings(job: Job, structures: Collection[str] = ()) -> tuple[str, ...]:
+    """A sentence for each structure that is built and does not pass as a whole."""
+    named = structures or [item.spec.id for item in job.built]
+    return tuple(one.warning for one in states(job, named) if one.warning)

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import Message from 'primevue/message'
+import { computed } from 'vue'
+import { useRoute } from 'vue-router'
+import { api, ask } from '@/api/client'
+import { useJobAnswer } from '@/composables/useJobAnswer'
+
+/** Which structures of the job do not pass, on every page that sells, orders, schedules or builds them. */
+const props = defineProps<{ job: string }>()
+const route = useRoute()
+/** A structure's own sheet says its state itself. */
+const SAID_THERE = ['set-out', 'frame']
+const { data } = useJobAnswer('states', (document) => ask(api.POST('/api/reckon/states', { body: { document } })))
+const rows = computed(() => data.value?.states ?? [])
+const open = computed(() => rows.value.filter((row) => !row.left_out && row.key !== 'passes' && row.key !== 'at-limit'))
+const leftOut = computed(() => rows.value.filter((row) => row.left_out))
+const wrong = computed(() => open.value.some((row) => row.wrong))
+const shown = computed(() => !SAID_THERE.includes(String(route.name)) && (open.value.length || leftOut.value.length))
+const to = (structure: string) => ({ name: 'frame', params: { job: props.job, structure } })
+</script>
+
+<template>
+  <Message
+    v-if="shown"
+    class="states"
+    :severity="wrong ? 'error' : 'warn'"
+    :closable="false"
+    role="status"
+    aria-label="State of the structures"
+  >
+    <ul>
+      <li v-for="row in open" :key="row.id">
+        <router-link :to="to(row.id)">{{ row.name }}</router-link>
+        <span class="says">{{ row.says }}</span>
+      </li>
+      <li v-if="leftOut.length">
+        Not in the accepted option, so not ordered, scheduled or built:
+        {{ leftOut.map((row) => row.name).join(', ') }}
+      </li>
+    </ul>
+  </Message>
+</template>
+
+<style scoped>
+.states {
+  flex: none;
+  margin: 8px 18px 0;
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  display: grid;
+  gap: 4px;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+}
+.says {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+@media print {
+  .states {
+    margin: 0 0 8px;
+  }
+}
+</style>
